@@ -1,0 +1,186 @@
+import { z } from 'zod';
+import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '#core/model/node.ts';
+import { type LiveNode, type Site, makeSite } from '#core/model/site.ts';
+import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
+import { branchOf } from '#core/model/site.ts';
+import { nodeDifferences } from '#core/model/node.ts';
+
+const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
+const slugsWire = z.record(languageSchema, z.object({ text: z.string(), own: z.boolean() }));
+const settingsWire = z.object({ name: z.string(), language: languageSchema, home: pageIdSchema.nullable() });
+
+/** Where the value of a row is not the usual one, by row. */
+const exceptions = <Value extends z.ZodType>(value: Value) => z.record(z.string(), value);
+
+const nodesWire = z.object({
+  id: z.array(pageIdSchema),
+  /** Each node's parent: how many rows further up it stands, 0 at the top; -1: not among the rows, see `strayParent`. */
+  parent: z.array(z.number().int()),
+  order: z.array(z.string()),
+  /** Type, in menus, hidden and in address, as one number. */
+  signs: z.array(z.number().int()),
+  /** A text alone is the title in the site's language. */
+  title: z.array(textsWire),
+  content: z.array(z.union([contentIdSchema, z.literal(0)])),
+  strayParent: exceptions(pageIdSchema.nullable()),
+  label: exceptions(textsWire),
+  /** Left out where it is what the title gives. */
+  slug: exceptions(slugsWire),
+  description: exceptions(textsWire),
+  target: exceptions(targetSchema),
+  removedWith: exceptions(pageIdSchema),
+});
+type NodesWire = z.infer<typeof nodesWire>;
+
+/**
+ * A site as it passes to the browser: by columns, in tree order, with what is usual left out. The live state of a
+ * node is one digit where it follows from the draft, and a node of its own where it differs.
+ */
+export const packedSiteSchema = z.object({
+  key: siteKeySchema,
+  revision: z.number().int(),
+  settings: settingsWire,
+  liveSettings: settingsWire.nullable(),
+  nodes: nodesWire,
+  /** One digit a node: 0 never live, 1 live as drafted, 2 live as in `liveNodes`, 3 retired as in `liveNodes`, 4 retired as drafted. */
+  live: z.string().regex(/^[0-4]*$/),
+  liveNodes: nodesWire,
+});
+export type PackedSite = z.infer<typeof packedSiteSchema>;
+
+/** Packs a site. `unpackSite` gives back the same one. */
+export function packSite(site: Site, revision: number): PackedSite {
+  const standing = branchOf(site, null).map((id) => site.nodes.get(id)!);
+  const removed = [...site.nodes.values()].filter((node) => node.removedWith !== null);
+  const nodes = [...standing, ...removed];
+  const apart: SiteNode[] = [];
+  const digits = nodes.map((node) => {
+    const entry = site.live.get(node.id);
+    if (!entry) return 0;
+    if (node.removedWith === null && isSame(node, entry.node)) return entry.retired ? 4 : 1;
+    apart.push(entry.node);
+    return entry.retired ? 3 : 2;
+  });
+  // A page that was added, made live and then undone is live without a draft: its state stands after the others.
+  const stray = [...site.live.values()].filter((entry) => !site.nodes.has(entry.node.id));
+  for (const entry of stray) {
+    apart.push(entry.node);
+    digits.push(entry.retired ? 3 : 2);
+  }
+  return {
+    key: site.key,
+    revision,
+    settings: site.settings,
+    liveSettings: site.liveSettings,
+    nodes: packNodes(nodes, site.settings.language),
+    live: digits.join(''),
+    liveNodes: packNodes(apart, site.settings.language),
+  };
+}
+
+export function unpackSite(packed: PackedSite): Site {
+  const { language } = packed.settings;
+  const nodes = unpackNodes(packed.nodes, language);
+  const apart = unpackNodes(packed.liveNodes, language);
+  const live: LiveNode[] = [];
+  let next = 0;
+  for (let row = 0; row < packed.live.length; row++) {
+    const digit = packed.live[row];
+    if (digit === '1' || digit === '4') live.push({ node: nodes[row]!, retired: digit === '4' });
+    if (digit === '2' || digit === '3') live.push({ node: apart[next++]!, retired: digit === '3' });
+  }
+  return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings);
+}
+
+const isSame = (a: SiteNode, b: SiteNode): boolean => a === b || (nodeDifferences(a, b).length === 0 && a.order === b.order);
+
+function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
+  const wire: NodesWire = {
+    id: [],
+    parent: [],
+    order: [],
+    signs: [],
+    title: [],
+    content: [],
+    strayParent: {},
+    label: {},
+    slug: {},
+    description: {},
+    target: {},
+    removedWith: {},
+  };
+  const rows = new Map(nodes.map((node, row) => [node.id, row]));
+  nodes.forEach((node, row) => {
+    const above = node.parent === null ? row : rows.get(node.parent);
+    wire.id.push(node.id);
+    wire.parent.push(above === undefined || above > row ? -1 : row - above);
+    if (above === undefined || above > row) wire.strayParent[row] = node.parent;
+    wire.order.push(node.order);
+    wire.signs.push(signsOf(node));
+    wire.title.push(packTexts(node.title, language));
+    wire.content.push(node.content ?? 0);
+    if (Object.keys(node.label).length > 0) wire.label[row] = packTexts(node.label, language);
+    if (!followsTitle(node)) wire.slug[row] = node.slug;
+    if (Object.keys(node.description).length > 0) wire.description[row] = packTexts(node.description, language);
+    if (node.target) wire.target[row] = node.target;
+    if (node.removedWith !== null) wire.removedWith[row] = node.removedWith;
+  });
+  return wire;
+}
+
+function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
+  return wire.id.map((id, row): SiteNode => {
+    const signs = wire.signs[row]!;
+    const title = unpackTexts(wire.title[row]!, language);
+    const type = NODE_TYPES[signs & 3]!;
+    const up = wire.parent[row]!;
+    const content = wire.content[row]!;
+    return {
+      id,
+      parent: up === -1 ? wire.strayParent[row]! : up === 0 ? null : wire.id[row - up]!,
+      order: wire.order[row]!,
+      type,
+      title,
+      label: unpackTexts(wire.label[row] ?? {}, language),
+      slug: wire.slug[row] ?? slugsThatFollow(type, title),
+      description: unpackTexts(wire.description[row] ?? {}, language),
+      inMenus: (signs & 4) !== 0,
+      hidden: HIDDEN[(signs >> 4) & 3]!,
+      inAddress: (signs & 8) !== 0,
+      target: wire.target[row] ?? null,
+      content: content === 0 ? null : content,
+      removedWith: wire.removedWith[row] ?? null,
+    };
+  });
+}
+
+const signsOf = (node: SiteNode): number =>
+  NODE_TYPES.indexOf(node.type) |
+  (node.inMenus ? 4 : 0) |
+  (node.inAddress ? 8 : 0) |
+  (HIDDEN.indexOf(node.hidden) << 4);
+
+type TextsWire = z.infer<typeof textsWire>;
+const packTexts = (texts: SiteNode['title'], language: string): TextsWire => {
+  const languages = Object.keys(texts);
+  return languages.length === 1 && languages[0] === language ? texts[language]! : texts;
+};
+const unpackTexts = (wire: TextsWire, language: string): SiteNode['title'] =>
+  typeof wire === 'string' ? { [language]: wire } : wire;
+
+function slugsThatFollow(type: SiteNode['type'], title: SiteNode['title']): Slugs {
+  const slugs: Record<string, Slugs[string]> = {};
+  if (type !== 'link')
+    for (const [language, text] of Object.entries(title)) slugs[language] = { text: slugFromTitle(text), own: false };
+  return slugs;
+}
+
+function followsTitle(node: SiteNode): boolean {
+  const expected = slugsThatFollow(node.type, node.title);
+  const languages = Object.keys(node.slug);
+  return (
+    languages.length === Object.keys(expected).length &&
+    languages.every((language) => !node.slug[language]!.own && node.slug[language]!.text === expected[language]?.text)
+  );
+}

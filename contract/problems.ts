@@ -1,0 +1,245 @@
+import type { RefusalCode } from '#core/model/refusal.ts';
+
+/** Values that a problem's sentence is made with. `title` and the like are filled in where the site is known. */
+export type ProblemParams = Readonly<Record<string, string | number>>;
+
+interface ProblemWords {
+  readonly status: number;
+  readonly title: string;
+  /** What is wrong, where, and the way out. */
+  readonly detail: (params: ProblemParams) => string;
+}
+
+const page = (params: ProblemParams): string =>
+  params.pageTitle === undefined ? `page '${params.page}'` : `‘${params.pageTitle}’`;
+
+const OF_REQUESTS = {
+  'body-invalid': {
+    status: 422,
+    title: 'The request has values that cannot be used',
+    detail: () => 'Nothing was changed. Correct the values listed under "errors" and send the request again.',
+  },
+  'body-not-json': {
+    status: 400,
+    title: 'The request is not JSON',
+    detail: (p) => `The body cannot be read as JSON (${p.reason}). Nothing was changed. Send a JSON body.`,
+  },
+  'body-too-large': {
+    status: 413,
+    title: 'The request is too large',
+    detail: (p) => `The body is larger than the ${p.limit} that are taken here. Nothing was changed. Send it in smaller parts.`,
+  },
+  'body-type': {
+    status: 415,
+    title: 'Only JSON is taken',
+    detail: () => 'Nothing was changed. Send the body with "Content-Type: application/json".',
+  },
+  'wrong-origin': {
+    status: 403,
+    title: 'The request comes from another site',
+    detail: (p) =>
+      `Changes are taken from this workbench only, and the Origin header says ‘${p.origin}’. Nothing was changed. Send the workbench's own address as Origin.`,
+  },
+  'not-signed-in': {
+    status: 401,
+    title: 'You are not signed in',
+    detail: () => 'Sign in, then try again. What you typed is still on your screen.',
+  },
+  'not-allowed': {
+    status: 403,
+    title: 'Your account may not do this',
+    detail: (p) => `This needs the permission ‘${p.permission}’, which your role does not have. Ask a manager of the site.`,
+  },
+  'sign-in-failed': {
+    status: 401,
+    title: 'That did not match',
+    detail: () => 'The mail address and password do not belong together. Check both and try again.',
+  },
+  'too-many-attempts': {
+    status: 429,
+    title: 'Too many attempts',
+    detail: (p) => `There were too many attempts to sign in. Wait ${p.seconds} seconds, then try again.`,
+  },
+  'setup-closed': {
+    status: 410,
+    title: 'This link has been used or has expired',
+    detail: () => 'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
+  },
+  'route-unknown': {
+    status: 404,
+    title: 'There is nothing at this address',
+    detail: (p) => `${p.method} ${p.path} is not part of this API. GET /api/openapi.json lists what is.`,
+  },
+  'server-fault': {
+    status: 500,
+    title: 'Something went wrong in Spur',
+    detail: (p) => `Nothing was changed. Try again; if it happens again, look for ${p.request} in the server's log.`,
+  },
+  'site-unknown': {
+    status: 404,
+    title: 'No such site',
+    detail: (p) => `There is no site with the key '${p.site}'. The list of sites shows those that there are.`,
+  },
+  'site-exists': {
+    status: 409,
+    title: 'The key is taken',
+    detail: (p) => `Another site has the key '${p.site}' already. Choose another key.`,
+  },
+  'stale-revision': {
+    status: 409,
+    title: 'The site has changed meanwhile',
+    detail: (p) =>
+      `You sent revision ${p.sent} and the site is at ${p.revision}. Nothing was changed. Fetch the tree again and send the change for that revision.`,
+  },
+  'content-unknown': {
+    status: 422,
+    title: 'The text is not there',
+    detail: (p) => `The text '${p.content}' is neither in the request nor in the site. Send it under "contents".`,
+  },
+  'content-mismatch': {
+    status: 422,
+    title: 'A text does not match its id',
+    detail: (p) => `The text sent as '${p.content}' has the id '${p.expected}'. Send it under that id.`,
+  },
+  'content-invalid': {
+    status: 422,
+    title: 'A text cannot be read',
+    detail: (p) => `The text '${p.content}' is not a document of the editor: ${p.reason}. Nothing was changed.`,
+  },
+  'undo-nothing': {
+    status: 409,
+    title: 'Nothing to undo',
+    detail: () => 'You have made no change on this site that is not undone already.',
+  },
+  'redo-nothing': {
+    status: 409,
+    title: 'Nothing to redo',
+    detail: () => 'There is no undone change of yours to make again.',
+  },
+  'undo-blocked': {
+    status: 409,
+    title: 'Somebody changed it after you',
+    detail: (p) =>
+      `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
+  },
+} as const satisfies Record<string, ProblemWords>;
+
+const OF_THE_TREE = {
+  'page-unknown': {
+    status: 404,
+    title: 'No such page',
+    detail: (p) => `There is no ${page(p)} in this site. It may have been undone by whoever added it.`,
+  },
+  'page-removed': {
+    status: 409,
+    title: 'The page was removed',
+    detail: (p) => `${sentence(page(p))} was removed from the tree. Put it back first.`,
+  },
+  'page-exists': {
+    status: 409,
+    title: 'The id is taken',
+    detail: (p) => `There is a node with the id '${p.page}' already. Make a new id.`,
+  },
+  'page-not-removed': {
+    status: 409,
+    title: 'The page was not removed on its own',
+    detail: (p) => `${sentence(page(p))} is not a page that was removed by itself. Put back the page it was removed with.`,
+  },
+  'parent-unknown': {
+    status: 422,
+    title: 'No such parent',
+    detail: (p) => `There is no ${page(p)} to hang a page under. Choose another place.`,
+  },
+  'parent-is-link': {
+    status: 422,
+    title: 'A link cannot hold pages',
+    detail: (p) => `${sentence(page(p))} is a link. Choose a page or a heading, or make it a heading first.`,
+  },
+  'moved-inside-itself': {
+    status: 422,
+    title: 'A page cannot stand below itself',
+    detail: (p) => `${sentence(page(p))} cannot be moved into its own branch. Choose a place outside of it.`,
+  },
+  'too-deep': {
+    status: 422,
+    title: 'That is too deep',
+    detail: (p) => `The tree has at most ${p.deepest} levels, and ${page(p)} would stand deeper. Choose a place nearer the top.`,
+  },
+  'title-empty': {
+    status: 422,
+    title: 'A title is needed',
+    detail: (p) => `${sentence(page(p))} cannot be without a title. Type at least one letter.`,
+  },
+  'slug-shape': {
+    status: 422,
+    title: 'That cannot be part of an address',
+    detail: (p) =>
+      `‘${p.slug}’ does not fit in an address. Use letters and digits, with single hyphens between words.`,
+  },
+  'slug-reserved': {
+    status: 422,
+    title: 'That address is taken by the site itself',
+    detail: (p) => `Visitors reach a part of the site itself at ‘/${p.slug}’. Choose another slug.`,
+  },
+  'target-missing': {
+    status: 422,
+    title: 'A link needs somewhere to lead',
+    detail: (p) => `${sentence(page(p))} is a link without a target. Choose a page, or give an outside address.`,
+  },
+  'target-not-for-this': {
+    status: 422,
+    title: 'Only a link leads elsewhere',
+    detail: (p) => `${sentence(page(p))} is not a link. Make it a link first, or leave the target out.`,
+  },
+  'target-unknown': {
+    status: 422,
+    title: 'The link leads nowhere',
+    detail: (p) => `${sentence(page(p))} would lead to '${p.target}', which is no page of this tree. Choose another page.`,
+  },
+  'home-not-a-page': {
+    status: 422,
+    title: 'Home must be a page',
+    detail: (p) => `${sentence(page(p))} is a heading or a link. Choose a page as home.`,
+  },
+  'two-homes': {
+    status: 422,
+    title: 'A site has one home page',
+    detail: () => 'The request names two home pages. Nothing was changed. Name one.',
+  },
+  'pages-below': {
+    status: 409,
+    title: 'Pages stand below',
+    detail: (p) => `${sentence(page(p))} has ${p.below} below it. Move or remove those first.`,
+  },
+  'has-text': {
+    status: 422,
+    title: 'Only pages have text',
+    detail: (p) => `${sentence(page(p))} has a text, which only a page can have. Clear the text first.`,
+  },
+  'name-empty': {
+    status: 422,
+    title: 'A name is needed',
+    detail: () => 'The site cannot be without a name. Type at least one letter.',
+  },
+  'not-live': {
+    status: 409,
+    title: 'The page is not live',
+    detail: (p) => `${sentence(page(p))} is not live, so it cannot be taken down.`,
+  },
+  'parent-not-live': {
+    status: 409,
+    title: 'The page above is not live',
+    detail: (p) => `${sentence(page(p))} would be live under a page that is not. Include the page above it.`,
+  },
+} as const satisfies Record<RefusalCode, ProblemWords>;
+
+/** Every problem that the API can answer with. `type` in a problem document is `/problems/<code>`. */
+export const PROBLEMS: Readonly<Record<ProblemCode, ProblemWords>> = { ...OF_REQUESTS, ...OF_THE_TREE };
+export type ProblemCode = keyof typeof OF_REQUESTS | RefusalCode;
+
+/** The sentence for a problem: what is wrong, where, and the way out. */
+export const problemSentence = (code: ProblemCode, params: ProblemParams): string => PROBLEMS[code].detail(params);
+
+function sentence(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

@@ -1,0 +1,144 @@
+import { derivedOf } from '../derive/derived.ts';
+import { liveSiteOf } from '../derive/live-site.ts';
+import { differencesOf } from '../derive/state.ts';
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { branchOf, maybeNodeAt } from '../model/site.ts';
+import { applyOperation } from '../operations/apply.ts';
+import type { Operation } from '../operations/operation.ts';
+
+/** Why a page comes along in a release that was not asked for it. */
+export type Because = 'above' | 'address' | 'below';
+
+export interface ReleasePlan {
+  /** The operation that makes the release. */
+  readonly operation: Extract<Operation, { name: 'release.make' }>;
+  /** The pages that come along, with the page that needs them. */
+  readonly along: readonly { page: PageId; because: Because; of: PageId }[];
+  /** The addresses that visitors have now and those that they will have, where they differ. */
+  readonly addresses: readonly { page: PageId; before: string | null; after: string | null }[];
+}
+
+/** Every node whose draft differs from what visitors have; those that were removed but are still live among them. */
+export function waitingPages(site: Site): PageId[] {
+  const waiting: PageId[] = [];
+  for (const id of branchOf(site, null)) if (differencesOf(site, id).length > 0) waiting.push(id);
+  site.live.forEach((entry, id) => {
+    if (!entry.retired && !maybeNodeAt(site, id)) waiting.push(id);
+  });
+  return waiting;
+}
+
+/**
+ * What a release of these pages is, with all that must come along: a page needs its ancestors live at their drafted
+ * places; an address that somebody else still has is freed by releasing that page too; a page that is taken down takes
+ * the live pages below it along.
+ */
+export function planRelease(site: Site, asked: { pages: readonly PageId[]; retire: readonly PageId[] }): ReleasePlan {
+  const along = new Map<PageId, { because: Because; of: PageId }>();
+  const make = new Set<PageId>();
+  const down = new Set<PageId>();
+  const isLive = (id: PageId) => site.live.get(id)?.retired === false;
+
+  const takeDown = (id: PageId, of: PageId | null, because: Because) => {
+    if (down.has(id) || !isLive(id)) return;
+    down.add(id);
+    if (of !== null) along.set(id, { because, of });
+  };
+  const take = (id: PageId, of: PageId | null, because: Because) => {
+    const node = maybeNodeAt(site, id);
+    if (!node) return takeDown(id, of, because);
+    if (make.has(id)) return;
+    make.add(id);
+    down.delete(id);
+    if (of !== null) along.set(id, { because, of });
+    for (let above = node.parent; above !== null; ) {
+      const parent = maybeNodeAt(site, above)!;
+      const entry = site.live.get(above);
+      const stands = entry && !entry.retired && entry.node.parent === parent.parent && !down.has(above);
+      if (!stands) take(above, id, 'above');
+      above = parent.parent;
+    }
+  };
+  for (const id of asked.retire) takeDown(id, null, 'below');
+  for (const id of asked.pages) take(id, null, 'above');
+
+  for (;;) {
+    const before = make.size + down.size;
+    takeDownBelow(site, make, down, (id, of) => takeDown(id, of, 'below'));
+    const after = applyUnchecked(site, make, down);
+    for (const [a, b] of addressClashes(after)) {
+      const settle = make.has(a) ? b : a;
+      take(settle, settle === a ? b : a, 'address');
+      if (differencesOf(site, a).length > 0 && !make.has(a)) take(a, b, 'address');
+    }
+    if (make.size + down.size === before) break;
+  }
+  for (const id of asked.pages) along.delete(id);
+  for (const id of asked.retire) along.delete(id);
+  const operation = { name: 'release.make' as const, pages: [...make], retire: [...down].filter((id) => !make.has(id)) };
+  const outcome = applyOperation(site, operation);
+  return {
+    operation,
+    along: [...along].filter(([id]) => make.has(id) || down.has(id)).map(([page, why]) => ({ page, ...why })),
+    addresses: outcome.ok ? addressChanges(liveSiteOf(site), liveSiteOf(outcome.site)) : [],
+  };
+}
+
+/** A page that would stand live under one that is not is taken down with it. */
+function takeDownBelow(
+  site: Site,
+  make: ReadonlySet<PageId>,
+  down: ReadonlySet<PageId>,
+  takeDown: (id: PageId, of: PageId) => void,
+): void {
+  if (down.size === 0) return;
+  for (let found = true; found; ) {
+    found = false;
+    site.live.forEach((entry, id) => {
+      const { parent } = entry.node;
+      if (entry.retired || down.has(id) || make.has(id) || parent === null || !down.has(parent) || make.has(parent)) return;
+      takeDown(id, parent);
+      found = true;
+    });
+  }
+}
+
+function applyUnchecked(site: Site, make: ReadonlySet<PageId>, down: ReadonlySet<PageId>): Site {
+  const live = site.live.withMutations((entries) => {
+    for (const id of down) entries.set(id, { node: site.live.get(id)!.node, retired: true });
+    for (const id of make) entries.set(id, { node: site.nodes.get(id)!, retired: false });
+  });
+  return { ...site, live, liveSettings: { ...site.settings, home: derivedOf(site).home } };
+}
+
+/** Pairs of live pages that would have one address. */
+function addressClashes(site: Site): [PageId, PageId][] {
+  const { outline, addresses } = derivedOf(liveSiteOf(site));
+  const holders = new Map<string, PageId>();
+  const clashes: [PageId, PageId][] = [];
+  addresses.forEach((address, row) => {
+    if (address === null) return;
+    const id = outline.nodes[row]!.id;
+    const holder = holders.get(address);
+    if (holder) clashes.push([holder, id]);
+    else holders.set(address, id);
+  });
+  return clashes;
+}
+
+function addressChanges(before: Site, after: Site): ReleasePlan['addresses'] {
+  const was = derivedOf(before);
+  const is = derivedOf(after);
+  const changes: { page: PageId; before: string | null; after: string | null }[] = [];
+  is.outline.nodes.forEach((node, row) => {
+    const old = was.outline.rowOf.get(node.id);
+    const oldAddress = old === undefined ? null : was.addresses[old]!;
+    if (oldAddress !== is.addresses[row]) changes.push({ page: node.id, before: oldAddress, after: is.addresses[row]! });
+  });
+  was.outline.nodes.forEach((node, row) => {
+    if (!is.outline.rowOf.has(node.id) && was.addresses[row] !== null)
+      changes.push({ page: node.id, before: was.addresses[row]!, after: null });
+  });
+  return changes;
+}

@@ -1,0 +1,154 @@
+import type { PageId } from '../model/ids.ts';
+import { type Site, addsStep, homeOf } from '../model/site.ts';
+import { type Outline, outlineOf } from './outline.ts';
+import { type State, stateOf } from './state.ts';
+
+/** Why a node is not in the main menu; `in` where it is. The order of the list is the order in which rules decide. */
+export const MENU_ANSWERS = ['in', 'hidden', 'off menus', 'too deep', 'above not in menu', 'leads nowhere'] as const;
+export type MenuAnswer = (typeof MENU_ANSWERS)[number];
+
+/** The main menu shows so many levels. */
+export const MAIN_MENU_DEPTH = 2;
+
+/** All that follows from a site's tree, row by row of its outline. */
+export interface Derived {
+  readonly outline: Outline;
+  readonly home: PageId | null;
+  /** The page's address, beginning with `/`; for a heading or a link null. */
+  readonly addresses: readonly (string | null)[];
+  /** The row of the page whose being hidden keeps this one from being reached, or -1. The topmost one decides. */
+  readonly hiddenBy: Int32Array;
+  readonly menu: readonly MenuAnswer[];
+  /** The place among its siblings in the main menu, from 1; 0 where the node is not in it. */
+  readonly menuPlace: Int32Array;
+  readonly states: readonly State[];
+  /** The row with that address. */
+  readonly rowAt: ReadonlyMap<string, number>;
+}
+
+const known = new WeakMap<Site, Derived>();
+
+/** All that follows from the site; the same object again for the same site. */
+export function derivedOf(site: Site): Derived {
+  let derived = known.get(site);
+  if (!derived) {
+    derived = derive(site, outlineOf(site));
+    known.set(site, derived);
+  }
+  return derived;
+}
+
+/** One pass over the outline. */
+export function derive(site: Site, outline: Outline): Derived {
+  const { nodes, parent, depth } = outline;
+  const count = nodes.length;
+  const { language } = site.settings;
+  const home = homeOf(site);
+  const paths: string[] = new Array<string>(count);
+  const addresses: (string | null)[] = new Array<string | null>(count);
+  const hiddenBy = new Int32Array(count);
+  /** The row of the topmost ancestor, or the node itself, that hides its whole branch. */
+  const branchHiddenBy = new Int32Array(count);
+  const menu: MenuAnswer[] = new Array<MenuAnswer>(count);
+  const menuPlace = new Int32Array(count);
+  const placesUsed = new Int32Array(count + 1);
+  const states: State[] = new Array<State>(count);
+  const links: number[] = [];
+  for (let row = 0; row < count; row++) {
+    const node = nodes[row]!;
+    const above = parent[row]!;
+    const before = above === -1 ? '' : paths[above]!;
+    if (node.id === home) {
+      paths[row] = '';
+      addresses[row] = '/';
+    } else if (addsStep(node, home)) {
+      const slug = node.slug[language] ?? firstSlug(node.slug);
+      const path = `${before}/${slug?.text ?? node.id}`;
+      paths[row] = path;
+      addresses[row] = node.type === 'page' ? path : null;
+    } else {
+      paths[row] = before;
+      addresses[row] = null;
+    }
+
+    const inherited = above === -1 ? -1 : branchHiddenBy[above]!;
+    branchHiddenBy[row] = inherited !== -1 ? inherited : node.hidden === 'branch' ? row : -1;
+    hiddenBy[row] = inherited !== -1 ? inherited : node.hidden === 'no' ? -1 : row;
+
+    const answer: MenuAnswer =
+      hiddenBy[row] !== -1
+        ? 'hidden'
+        : !node.inMenus
+          ? 'off menus'
+          : depth[row]! >= MAIN_MENU_DEPTH
+            ? 'too deep'
+            : above !== -1 && menu[above] !== 'in'
+              ? 'above not in menu'
+              : 'in';
+    menu[row] = answer;
+    if (answer === 'in') {
+      if (node.target && 'page' in node.target) links.push(row);
+      menuPlace[row] = ++placesUsed[above + 1]!;
+    }
+    states[row] = stateOf(site.live, node);
+  }
+  if (links.length > 0) dropDeadLinks(outline, links, hiddenBy, menu, menuPlace);
+  let rowAt: Map<string, number> | undefined;
+  return {
+    outline,
+    home,
+    addresses,
+    hiddenBy,
+    menu,
+    menuPlace,
+    states,
+    get rowAt() {
+      return (rowAt ??= makeRowAt(addresses));
+    },
+  };
+}
+
+function firstSlug<S>(slugs: Readonly<Record<string, S>>): S | undefined {
+  for (const language in slugs) return slugs[language];
+  return undefined;
+}
+
+/** An alias of a page that cannot be reached leaves the menu, and those after it move up. */
+function dropDeadLinks(
+  outline: Outline,
+  links: readonly number[],
+  hiddenBy: Int32Array,
+  menu: MenuAnswer[],
+  menuPlace: Int32Array,
+): void {
+  for (const row of links) {
+    const target = outline.nodes[row]!.target;
+    if (!target || !('page' in target)) continue;
+    const at = outline.rowOf.get(target.page);
+    if (at !== undefined && hiddenBy[at] === -1) continue;
+    menu[row] = 'leads nowhere';
+    menuPlace[row] = 0;
+    const above = outline.parent[row]!;
+    const last = above === -1 ? outline.nodes.length : outline.end[above]!;
+    for (let next = outline.end[row]!; next < last; next = outline.end[next]!)
+      if (menuPlace[next]! > 0) menuPlace[next]! -= 1;
+  }
+}
+
+function makeRowAt(addresses: readonly (string | null)[]): Map<string, number> {
+  const rows = new Map<string, number>();
+  addresses.forEach((address, row) => {
+    if (address !== null) rows.set(address, row);
+  });
+  return rows;
+}
+
+/** Whether visitors can reach the page, as far as hiding decides. */
+export const isReachable = (derived: Derived, row: number): boolean => derived.hiddenBy[row] === -1;
+
+/** "2.3" for the third entry below the second one, or null where the node is not in the main menu. */
+export function menuNumber(derived: Derived, row: number): string | null {
+  if (derived.menuPlace[row] === 0) return null;
+  const above = derived.outline.parent[row]!;
+  return above === -1 ? `${derived.menuPlace[row]}` : `${menuNumber(derived, above)}.${derived.menuPlace[row]}`;
+}

@@ -1,0 +1,28 @@
+import type { PageId } from '../model/ids.ts';
+import { type Aspect, type SiteNode, nodeDifferences } from '../model/node.ts';
+import type { Site } from '../model/site.ts';
+
+/** Never been live; live as drafted; live with edits waiting; was live and taken down. */
+export const STATES = ['draft', 'live', 'edited', 'retired'] as const;
+export type State = (typeof STATES)[number];
+
+/** The state of a node that stands in the tree. */
+export function stateOf(live: Site['live'], node: SiteNode): State {
+  const entry = live.get(node.id);
+  if (!entry) return 'draft';
+  if (entry.retired) return 'retired';
+  return entry.node === node || nodeDifferences(node, entry.node).length === 0 ? 'live' : 'edited';
+}
+
+/** What differs between a node and what visitors have of it. */
+export type Difference = 'new' | 'removed' | Aspect;
+
+/** The differences that a release of this node would settle; none for a node that is retired and still is to be. */
+export function differencesOf(site: Site, id: PageId): Difference[] {
+  const node = site.nodes.get(id);
+  const entry = site.live.get(id);
+  if (!node || node.removedWith !== null) return entry && !entry.retired ? ['removed'] : [];
+  if (!entry) return ['new'];
+  if (entry.retired) return [];
+  return nodeDifferences(node, entry.node);
+}

@@ -1,0 +1,34 @@
+/** Why something asked for was not done. The words for each code stand in `contract/problems.ts`. */
+export const REFUSAL_CODES = [
+  'page-unknown',
+  'page-removed',
+  'page-exists',
+  'page-not-removed',
+  'parent-unknown',
+  'parent-is-link',
+  'moved-inside-itself',
+  'too-deep',
+  'title-empty',
+  'slug-shape',
+  'slug-reserved',
+  'target-missing',
+  'target-not-for-this',
+  'target-unknown',
+  'home-not-a-page',
+  'two-homes',
+  'pages-below',
+  'has-text',
+  'name-empty',
+  'not-live',
+  'parent-not-live',
+] as const;
+export type RefusalCode = (typeof REFUSAL_CODES)[number];
+
+/** A refusal as a value: the rule, the page it concerns, and what the words need. */
+export interface Refusal {
+  readonly ok: false;
+  readonly code: RefusalCode;
+  readonly params: Readonly<Record<string, string | number>>;
+}
+
+export const refuse = (code: RefusalCode, params: Refusal['params'] = {}): Refusal => ({ ok: false, code, params });

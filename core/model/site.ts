@@ -1,0 +1,144 @@
+import { Map as PersistentMap } from 'immutable';
+import type { Language, PageId, SiteKey } from './ids.ts';
+import type { SiteNode } from './node.ts';
+
+/** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
+export interface LiveNode {
+  readonly node: SiteNode;
+  readonly retired: boolean;
+}
+
+/** A site's settings. */
+export interface Settings {
+  readonly name: string;
+  readonly language: Language;
+  /** The page named as home, or null: then the first page of the tree is home. */
+  readonly home: PageId | null;
+}
+
+/**
+ * A page tree with its settings: the draft, and beside it what is live. Never changed in place: operations give a new
+ * site that shares with the old one all that they did not touch.
+ */
+export interface Site {
+  readonly key: SiteKey;
+  readonly settings: Settings;
+  /** Every node, those that were removed too. */
+  readonly nodes: PersistentMap<PageId, SiteNode>;
+  /** The children of each node that stand in the tree, in order; `null` holds the top level. No empty lists. */
+  readonly children: PersistentMap<PageId | null, readonly PageId[]>;
+  readonly live: PersistentMap<PageId, LiveNode>;
+  /** The settings that visitors have, or null before the first release. */
+  readonly liveSettings: Settings | null;
+}
+
+export const LONGEST_TITLE = 300;
+/** The top level is depth 0; a tree has at most this many levels. */
+export const DEEPEST = 40;
+const NO_CHILDREN: readonly PageId[] = Object.freeze([]);
+
+/** Siblings in order: by order key, ties by id. */
+export const bySiblingOrder = (a: SiteNode, b: SiteNode): number =>
+  a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+
+/** A site from its nodes, in any order. Whether they make a sound tree is for `checkSite` to say. */
+export function makeSite(
+  key: SiteKey,
+  settings: Settings,
+  nodes: Iterable<SiteNode>,
+  live: Iterable<LiveNode> = [],
+  liveSettings: Settings | null = null,
+): Site {
+  const all = [...nodes];
+  const byParent = new Map<PageId | null, SiteNode[]>();
+  for (const node of all) {
+    if (node.removedWith !== null) continue;
+    const siblings = byParent.get(node.parent);
+    if (siblings) siblings.push(node);
+    else byParent.set(node.parent, [node]);
+  }
+  return {
+    key,
+    settings,
+    nodes: PersistentMap<PageId, SiteNode>(all.map((node) => [node.id, node])),
+    children: PersistentMap<PageId | null, readonly PageId[]>(
+      [...byParent].map(([parent, siblings]) => [parent, siblings.sort(bySiblingOrder).map((node) => node.id)]),
+    ),
+    live: PersistentMap<PageId, LiveNode>([...live].map((entry) => [entry.node.id, entry])),
+    liveSettings,
+  };
+}
+
+/** The node of that id that stands in the tree, or undefined. */
+export function maybeNodeAt(site: Site, id: PageId): SiteNode | undefined {
+  const node = site.nodes.get(id);
+  return node && node.removedWith === null ? node : undefined;
+}
+
+/** @throws where no such node stands in the tree: for callers that know that it does. */
+export function nodeAt(site: Site, id: PageId): SiteNode {
+  const node = maybeNodeAt(site, id);
+  if (!node) throw new Error(`No node '${id}' stands in the tree of site '${site.key}'; look it up with maybeNodeAt.`);
+  return node;
+}
+
+export const childrenOf = (site: Site, parent: PageId | null): readonly PageId[] =>
+  site.children.get(parent) ?? NO_CHILDREN;
+
+/** The node and all below it, in tree order; the whole tree for `null`. */
+export function branchOf(site: Site, top: PageId | null): PageId[] {
+  const found: PageId[] = [];
+  const waiting: PageId[] = top === null ? [...childrenOf(site, null)].reverse() : [top];
+  while (waiting.length > 0) {
+    const id = waiting.pop()!;
+    found.push(id);
+    const below = childrenOf(site, id);
+    for (let i = below.length - 1; i >= 0; i--) waiting.push(below[i]!);
+  }
+  return found;
+}
+
+/** The nodes above, nearest first. */
+export function ancestorsOf(site: Site, id: PageId): SiteNode[] {
+  const found: SiteNode[] = [];
+  for (let up = site.nodes.get(id)?.parent ?? null; up !== null; ) {
+    const node = site.nodes.get(up);
+    if (!node || node.removedWith !== null) break;
+    found.push(node);
+    up = node.parent;
+  }
+  return found;
+}
+
+/** Whether `id` is `top` or stands below it. */
+export function isWithin(site: Site, id: PageId, top: PageId): boolean {
+  for (let at: PageId | null = id; at !== null; at = site.nodes.get(at)?.parent ?? null) if (at === top) return true;
+  return false;
+}
+
+/** The home page: the one that is named, where it stands in the tree as a page; else the first page of the tree. */
+export function homeOf(site: Site): PageId | null {
+  const named = site.settings.home === null ? undefined : maybeNodeAt(site, site.settings.home);
+  if (named?.type === 'page') return named.id;
+  return firstPage(site, null);
+}
+
+function firstPage(site: Site, parent: PageId | null): PageId | null {
+  for (const id of childrenOf(site, parent)) {
+    if (nodeAt(site, id).type === 'page') return id;
+    const below = firstPage(site, id);
+    if (below !== null) return below;
+  }
+  return null;
+}
+
+/** Whether the node adds a step to addresses: pages other than home do, headings if told to, links never. */
+export const addsStep = (node: SiteNode, home: PageId | null): boolean =>
+  node.type !== 'link' && node.inAddress && node.id !== home;
+
+/** How many levels stand below a node: 0 for one without children. */
+export function heightOf(site: Site, id: PageId): number {
+  let height = 0;
+  for (const child of childrenOf(site, id)) height = Math.max(height, 1 + heightOf(site, child));
+  return height;
+}

@@ -1,0 +1,72 @@
+import { slugify } from 'transliteration';
+import { z } from 'zod';
+import { languageSchema } from './ids.ts';
+
+/** One node's part of an address. `own`: somebody chose it; otherwise it follows the title. */
+export interface Slug {
+  readonly text: string;
+  readonly own: boolean;
+}
+/** Slugs by language. */
+export type Slugs = Readonly<Record<string, Slug>>;
+
+export const NO_SLUGS: Slugs = Object.freeze({});
+export const LONGEST_SLUG = 80;
+
+/**
+ * Slugs as they come in an operation. `{ own: true }` sets a chosen slug; `{ text: '', own: false }` lets it follow
+ * the title again; `{ text, own: false }` follows the title and starts from that text where it is free.
+ */
+export const slugsSchema = z.record(
+  languageSchema,
+  z.object({ text: z.string().max(LONGEST_SLUG, `at most ${LONGEST_SLUG} characters`), own: z.boolean() }),
+);
+
+/** Addresses directly below a site's root that the visitors' side answers itself. */
+export const RESERVED_AT_ROOT: ReadonlySet<string> = new Set([
+  'search',
+  'sign-in',
+  'sign-out',
+  'sitemap.xml',
+  'robots.txt',
+  'assets',
+  'api',
+]);
+
+/** A slug may hold letters and digits of any script, with single hyphens, dots or underscores between them. */
+const SLUG_SHAPE = /^[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:[-._][\p{L}\p{M}\p{N}]+)*$/u;
+export const isSlug = (text: string): boolean => text.length <= LONGEST_SLUG && SLUG_SHAPE.test(text);
+
+/**
+ * The slug proposed by a title: transliterated to plain letters, small, words joined by hyphens, at most 60 characters
+ * cut at a word. A title without a letter or digit gives `page`.
+ */
+export function slugFromTitle(title: string): string {
+  const whole = slugify(title.normalize('NFC').replace(/['’]/g, ''), { lowercase: true, separator: '-' })
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '');
+  if (whole === '') return 'page';
+  if (whole.length <= 60) return whole;
+  const cut = whole.slice(0, 60);
+  const lastWord = cut.lastIndexOf('-');
+  return (whole[60] === '-' || lastWord < 20 ? cut : cut.slice(0, lastWord)).replace(/-+$/, '');
+}
+
+/** `wanted`, or the first of `wanted-2`, `wanted-3` … that is not taken. */
+export function freeSlug(wanted: string, isTaken: (text: string) => boolean): string {
+  if (!isTaken(wanted)) return wanted;
+  for (let n = 2; ; n++) {
+    const suffix = `-${n}`;
+    const candidate = wanted.slice(0, LONGEST_SLUG - suffix.length) + suffix;
+    if (!isTaken(candidate)) return candidate;
+  }
+}
+
+export const sameSlugs = (a: Slugs, b: Slugs): boolean => {
+  if (a === b) return true;
+  const languages = Object.keys(a);
+  return (
+    languages.length === Object.keys(b).length &&
+    languages.every((language) => a[language]!.text === b[language]?.text && a[language]!.own === b[language].own)
+  );
+};

@@ -1,0 +1,46 @@
+import { z } from 'zod';
+import { type Language, languageSchema } from './ids.ts';
+
+/** What visitors read, by language. No language stands here with an empty text. */
+export type Texts = Readonly<Record<string, string>>;
+
+export const NO_TEXTS: Texts = Object.freeze({});
+
+/** Texts as they come in an operation: an empty text takes the language out. */
+export const textsSchema = (longest: number) =>
+  z.record(languageSchema, z.string().max(longest, `at most ${longest} characters`));
+
+/** The text in a language, else in any other language that there is, else ''. */
+export const textIn = (texts: Texts, language: Language): string =>
+  texts[language] ?? Object.values(texts)[0] ?? '';
+
+/**
+ * The texts with the changes made. Spaces are trimmed and runs of white space become one space.
+ * Where nothing changes the same object comes back.
+ */
+export function withTexts(texts: Texts, changes: Texts): Texts {
+  let result: Record<string, string> | null = null;
+  for (const [language, raw] of Object.entries(changes)) {
+    const text = raw.replace(/\s+/g, ' ').trim();
+    if ((texts[language] ?? '') === text) continue;
+    result ??= { ...texts };
+    if (text === '') delete result[language];
+    else result[language] = text;
+  }
+  return result ?? texts;
+}
+
+/** The change that makes `before` of `after`, for the languages of either. */
+export function textsChange(after: Texts, before: Texts): Texts {
+  const change: Record<string, string> = {};
+  for (const language of Object.keys(after)) change[language] = '';
+  return { ...change, ...before };
+}
+
+export const sameTexts = (a: Texts, b: Texts): boolean => {
+  if (a === b) return true;
+  const languages = Object.keys(a);
+  return (
+    languages.length === Object.keys(b).length && languages.every((language) => a[language] === b[language])
+  );
+};

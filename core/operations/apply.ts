@@ -1,0 +1,78 @@
+import type { PageId } from '../model/ids.ts';
+import { type Refusal, refuse } from '../model/refusal.ts';
+import type { Site } from '../model/site.ts';
+import type { Outcome } from './definition.ts';
+import type { Operation, OperationName } from './operation.ts';
+import { pageAdd } from './page-add.ts';
+import { pageMove } from './page-move.ts';
+import { pagePutBack } from './page-put-back.ts';
+import { pageRemove } from './page-remove.ts';
+import { pageSet } from './page-set.ts';
+import { releaseMake } from './release-make.ts';
+import { releaseTakeBack } from './release-take-back.ts';
+import { siteSet } from './site-set.ts';
+
+/** Every operation, by its name. */
+export const OPERATIONS = {
+  'page.add': pageAdd,
+  'page.move': pageMove,
+  'page.set': pageSet,
+  'page.remove': pageRemove,
+  'page.putBack': pagePutBack,
+  'site.set': siteSet,
+  'release.make': releaseMake,
+  'release.takeBack': releaseTakeBack,
+} as const satisfies Record<OperationName, unknown>;
+
+/**
+ * Applies one operation. Laws, tested over all of them: the inverse gives back the identical site; a refusal leaves
+ * the site as it was; the result passes `checkSite`; where nothing changes the same site comes back.
+ * The operation must have the shape of its schema: input from outside is parsed first.
+ */
+export function applyOperation(site: Site, operation: Operation): Outcome {
+  return definitionOf(operation).apply(site, operation);
+}
+
+export type AppliedAll =
+  | { ok: true; site: Site; inverse: Operation[]; touched: PageId[] }
+  | (Refusal & { /** Which of the operations was refused. */ index: number });
+
+/** Applies several: all of them, or none. The inverse undoes all, in the right order. */
+export function applyOperations(site: Site, operations: readonly Operation[]): AppliedAll {
+  let at = site;
+  const inverses: (readonly Operation[])[] = [];
+  const touched = new Set<PageId>();
+  for (const [index, operation] of operations.entries()) {
+    const outcome = applyOperation(at, operation);
+    if (!outcome.ok) return { ...outcome, index };
+    at = outcome.site;
+    inverses.push(outcome.inverse);
+    for (const id of outcome.touched) touched.add(id);
+  }
+  return { ok: true, site: at, inverse: inverses.reverse().flat(), touched: [...touched] };
+}
+
+/** A request names one home page at most: two would leave it to their order which one holds. */
+export function checkTogether(operations: readonly Operation[]): Refusal | null {
+  const homes = new Set(
+    operations.flatMap((operation) =>
+      operation.name === 'site.set' && operation.fields.home !== undefined ? [operation.fields.home] : [],
+    ),
+  );
+  return homes.size > 1 ? refuse('two-homes') : null;
+}
+
+/** What an operation decides, as `page.aspect`. */
+export const cellsOf = (operation: Operation): string[] => definitionOf(operation).cells(operation);
+
+/** An operation in words, for the site as it was before it. */
+export const wordsOf = (operation: Operation, site: Site): string =>
+  definitionOf(operation).words(operation, site);
+
+interface AnyDefinition {
+  apply(site: Site, operation: Operation): Outcome;
+  cells(operation: Operation): string[];
+  words(operation: Operation, site: Site): string;
+}
+/** The union of the definitions cannot be called with the union of the operations, though each name has its own. */
+const definitionOf = (operation: Operation) => OPERATIONS[operation.name] as unknown as AnyDefinition;

@@ -1,0 +1,48 @@
+import type { PageId } from '../model/ids.ts';
+import type { NodeType, Target } from '../model/node.ts';
+import { type Refusal, refuse } from '../model/refusal.ts';
+import { scopeBelow } from '../model/address-scope.ts';
+import { type Site, homeOf, maybeNodeAt } from '../model/site.ts';
+import { RESERVED_AT_ROOT, type Slugs, isSlug } from '../model/slug.ts';
+
+/** The node, or the refusal that says that it is not there or was removed. */
+export function checkStands(site: Site, page: PageId): Refusal | null {
+  const node = site.nodes.get(page);
+  if (!node) return refuse('page-unknown', { page });
+  return node.removedWith === null ? null : refuse('page-removed', { page });
+}
+
+/** Slugs that an inverse gives back are held to the shape of a slug too: they may come from outside. */
+export function checkRestored(restores: Readonly<Record<PageId, Slugs>> | undefined): Refusal | null {
+  for (const [page, slugs] of Object.entries(restores ?? {}) as [PageId, Slugs][]) {
+    const wrong = Object.values(slugs).find((slug) => !isSlug(slug.text));
+    if (wrong) return refuse('slug-shape', { page, slug: wrong.text });
+  }
+  return null;
+}
+
+/** Chosen slugs must be fit for an address and not be one that the visitors' side needs for itself. */
+export function checkSlugs(site: Site, page: PageId, slugs: Slugs | undefined, parent: PageId | null): Refusal | null {
+  for (const slug of Object.values(slugs ?? {})) {
+    if (!slug.own) continue;
+    if (!isSlug(slug.text)) return refuse('slug-shape', { page, slug: slug.text });
+    if (RESERVED_AT_ROOT.has(slug.text) && scopeBelow(site, parent, homeOf(site)) === null)
+      return refuse('slug-reserved', { page, slug: slug.text });
+  }
+  return null;
+}
+
+/** A link points somewhere; nothing else does; and the page that it points at stands in the tree, unless the link is restored. */
+export function checkTarget(
+  site: Site,
+  page: PageId,
+  type: NodeType,
+  target: Target | null | undefined,
+  isRestored: boolean,
+): Refusal | null {
+  if (type !== 'link') return target ? refuse('target-not-for-this', { page }) : null;
+  if (!target) return refuse('target-missing', { page });
+  if (!isRestored && 'page' in target && (target.page === page || maybeNodeAt(site, target.page)?.type !== 'page'))
+    return refuse('target-unknown', { page, target: target.page });
+  return null;
+}

@@ -1,0 +1,156 @@
+import { z } from 'zod';
+import { frontierOf, restoreSlugs, settleAfter, settleSlugs, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
+import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
+import { refuse } from '../model/refusal.ts';
+import { SiteChange } from '../model/site-change.ts';
+import { LONGEST_TITLE, addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
+import { NO_SLUGS, type Slugs, sameSlugs, slugsSchema } from '../model/slug.ts';
+import { textIn, textsChange, textsSchema, withTexts } from '../model/texts.ts';
+import { checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
+import { defineOperation, quoted, restoresSchema } from './definition.ts';
+
+const fieldsSchema = z.strictObject({
+  type: z.enum(NODE_TYPES).optional(),
+  title: textsSchema(LONGEST_TITLE).optional(),
+  label: textsSchema(LONGEST_TITLE).optional(),
+  slug: slugsSchema.optional(),
+  description: textsSchema(2000).optional(),
+  inMenus: z.boolean().optional(),
+  hidden: z.enum(HIDDEN).optional(),
+  inAddress: z.boolean().optional(),
+  target: targetSchema.nullable().optional(),
+  content: contentIdSchema.nullable().optional(),
+});
+export type PageFields = z.infer<typeof fieldsSchema>;
+
+export const pageSetSchema = z.strictObject({
+  name: z.literal('page.set'),
+  page: pageIdSchema,
+  fields: fieldsSchema,
+  restores: restoresSchema,
+});
+
+/** Sets fields of a node; those left out stay as they are. */
+export const pageSet = defineOperation({
+  schema: pageSetSchema,
+
+  apply(site, { page, fields, restores }) {
+    const forbidden = checkStands(site, page);
+    if (forbidden) return forbidden;
+    const node = nodeAt(site, page);
+    const next = withFields(node, fields);
+    const wrong =
+      checkRestored(restores) ??
+      checkSlugs(site, page, fields.slug, node.parent) ??
+      (fields.type !== undefined || fields.target !== undefined
+        ? checkTarget(site, page, next.type, next.target, restores !== undefined)
+        : null);
+    if (wrong) return wrong;
+    if (Object.keys(next.title).length === 0) return refuse('title-empty', { page });
+    if (next.type === 'link' && childrenOf(site, page).length > 0)
+      return refuse('pages-below', { page, below: childrenOf(site, page).length });
+    if (next.type !== 'page' && next.content !== null) return refuse('has-text', { page });
+
+    const change = new SiteChange(site);
+    if (!isSame(node, next)) change.put(next);
+    const home = homeOf(change.site);
+    if (addsStep(node, homeOf(site)) !== addsStep(next, home)) {
+      // The children come into another scope, or the node comes into this one.
+      settleSlugs(change, [page, ...childrenOf(change.site, page)].flatMap((id) => frontierOf(change.site, id, home)), false);
+    } else if (!sameSlugs(node.slug, next.slug)) settleSlugs(change, [page], false);
+    settleAfter(change, []);
+    restoreSlugs(change, restores);
+    if (change.touched.size === 0) return { ok: true, site, inverse: [], touched: [] };
+    const before = slugsBefore(change);
+    return {
+      ok: true,
+      site: change.site,
+      inverse: [{ name: 'page.set', page, fields: fieldsBefore(node, next, fields), restores: before }],
+      touched: [...change.touched],
+    };
+  },
+
+  cells: ({ page, fields }) => Object.keys(fields).map((field) => `${page}.${field}`),
+
+  words({ page, fields }, site) {
+    const language = site.settings.language;
+    const name = quoted(site, page);
+    const parts: string[] = [];
+    const title = fields.title?.[language];
+    if (title !== undefined) parts.push(`renamed ${name} to ‘${title}’`);
+    if (fields.label) {
+      const label = textIn(fields.label, language);
+      parts.push(label === '' ? `took away the menu label of ${name}` : `gave ${name} the menu label ‘${label}’`);
+    }
+    const slug = fields.slug?.[language];
+    if (slug && title === undefined)
+      parts.push(slug.own ? `set the slug of ${name} to ‘${slug.text}’` : `let the slug of ${name} follow its title`);
+    if (fields.description) parts.push(`changed the description of ${name}`);
+    if (fields.content !== undefined) parts.push(`changed the text of ${name}`);
+    if (fields.inMenus !== undefined) parts.push(`${fields.inMenus ? 'put' : 'took'} ${name} ${fields.inMenus ? 'in' : 'off'} menus`);
+    if (fields.hidden !== undefined)
+      parts.push(
+        fields.hidden === 'no' ? `showed ${name} again` : `hid ${name}${fields.hidden === 'branch' ? ' and its branch' : ''}`,
+      );
+    if (fields.type !== undefined) parts.push(`made ${name} a ${fields.type}`);
+    if (fields.inAddress !== undefined)
+      parts.push(`${fields.inAddress ? 'gave' : 'took'} ${name} ${fields.inAddress ? 'a step in' : 'out of'} addresses`);
+    if (fields.target) parts.push(`set where ${name} points`);
+    return parts.length > 0 ? parts.join(', ') : `left ${name} as it was`;
+  },
+});
+
+function withFields(node: SiteNode, fields: PageFields): SiteNode {
+  const type = fields.type ?? node.type;
+  const title = fields.title ? withTexts(node.title, fields.title) : node.title;
+  const inAddress = type === 'heading' ? (fields.inAddress ?? (node.type === 'heading' && node.inAddress)) : type === 'page';
+  return {
+    ...node,
+    type,
+    title,
+    label: fields.label ? withTexts(node.label, fields.label) : node.label,
+    slug: nextSlugs(node, type, title, fields),
+    description: fields.description ? withTexts(node.description, fields.description) : node.description,
+    inMenus: fields.inMenus ?? node.inMenus,
+    hidden: fields.hidden ?? node.hidden,
+    inAddress,
+    target: type === 'link' ? (fields.target === undefined ? node.target : fields.target) : (fields.target ?? null),
+    content: fields.content === undefined ? node.content : fields.content,
+  };
+}
+
+function nextSlugs(node: SiteNode, type: SiteNode['type'], title: SiteNode['title'], fields: PageFields): Slugs {
+  if (type === 'link') return NO_SLUGS;
+  if (title === node.title && !fields.slug && type === node.type) return node.slug;
+  const given: Slugs = { ...node.slug, ...fields.slug };
+  const fromTitle = slugsFromTitle({ type, title, slug: given });
+  const slugs: Record<string, Slugs[string]> = {};
+  for (const [language, slug] of Object.entries(fromTitle)) {
+    const asked = fields.slug?.[language];
+    const unchanged = title[language] === node.title[language] && !asked && node.slug[language];
+    slugs[language] = unchanged || (asked && asked.text !== '' ? asked : slug);
+  }
+  return sameSlugs(slugs, node.slug) ? node.slug : slugs;
+}
+
+/** The fields that make `node` of `next`: those that were set, and those that followed from them. */
+function fieldsBefore(node: SiteNode, next: SiteNode, set: PageFields): PageFields {
+  const before: PageFields = {};
+  if (set.type !== undefined) before.type = node.type;
+  if (next.title !== node.title) before.title = textsChange(next.title, node.title);
+  if (next.label !== node.label) before.label = textsChange(next.label, node.label);
+  if (next.description !== node.description) before.description = textsChange(next.description, node.description);
+  if (next.inMenus !== node.inMenus) before.inMenus = node.inMenus;
+  if (next.hidden !== node.hidden) before.hidden = node.hidden;
+  if (next.inAddress !== node.inAddress || set.type !== undefined) before.inAddress = node.inAddress;
+  if (next.target !== node.target) before.target = node.target;
+  if (next.content !== node.content) before.content = node.content;
+  if (!sameSlugs(node.slug, next.slug) && Object.keys(node.slug).length > 0) before.slug = node.slug;
+  return before;
+}
+
+const isSame = (a: SiteNode, b: SiteNode): boolean =>
+  (Object.keys(a) as (keyof SiteNode)[]).every((key) =>
+    key === 'target' ? JSON.stringify(a.target) === JSON.stringify(b.target) : a[key] === b[key],
+  );

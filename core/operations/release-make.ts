@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import { pageIdSchema, type PageId } from '../model/ids.ts';
+import { refuse } from '../model/refusal.ts';
+import { withLive } from '../model/site-edit.ts';
+import { type LiveNode, homeOf } from '../model/site.ts';
+import { checkStands } from './checks.ts';
+import { defineOperation } from './definition.ts';
+
+export const releaseMakeSchema = z.strictObject({
+  name: z.literal('release.make'),
+  pages: z.array(pageIdSchema).max(200_000),
+  retire: z.array(pageIdSchema).max(200_000),
+});
+
+/**
+ * Makes pages live as they are drafted, and takes others down. What must come along is for `planRelease` to say;
+ * the operation itself refuses only what would leave a live page without its live parent.
+ */
+export const releaseMake = defineOperation({
+  schema: releaseMakeSchema,
+
+  apply(site, { pages, retire }) {
+    const changed = new Map<PageId, LiveNode>();
+    for (const page of pages) {
+      const forbidden = checkStands(site, page);
+      if (forbidden) return forbidden;
+      const node = site.nodes.get(page)!;
+      const was = site.live.get(page);
+      if (!was || was.retired || was.node !== node) changed.set(page, { node, retired: false });
+    }
+    for (const page of retire) {
+      const was = site.live.get(page);
+      if (!was || was.retired) return refuse('not-live', { page });
+      changed.set(page, { node: was.node, retired: true });
+    }
+    const isLive = (page: PageId) => {
+      const entry = changed.get(page) ?? site.live.get(page);
+      return entry !== undefined && !entry.retired;
+    };
+    for (const [page, entry] of changed) {
+      const parent = entry.node.parent;
+      if (!entry.retired && parent !== null && !isLive(parent)) return refuse('parent-not-live', { page, parent });
+    }
+    for (const page of retire) {
+      const orphan = site.live.findKey((entry, id) => !entry.retired && entry.node.parent === page && isLive(id) && (changed.get(id) ?? entry).node.parent === page);
+      if (orphan !== undefined) return refuse('parent-not-live', { page: orphan, parent: page });
+    }
+    const home = homeOf(site);
+    const was = site.liveSettings;
+    const settings =
+      was && was.name === site.settings.name && was.language === site.settings.language && was.home === home
+        ? was
+        : { ...site.settings, home };
+    const next = withLive(site, changed, settings);
+    if (next === site) return { ok: true, site, inverse: [], touched: [] };
+    const before: Record<PageId, LiveNode | null> = {};
+    for (const page of changed.keys()) before[page] = site.live.get(page) ?? null;
+    return {
+      ok: true,
+      site: next,
+      inverse: [{ name: 'release.takeBack', before, settings: was }],
+      touched: [...changed.keys()],
+    };
+  },
+
+  cells: ({ pages, retire }) => [...pages, ...retire].map((page) => `${page}.live`),
+
+  words({ pages, retire }) {
+    const parts: string[] = [];
+    const count = (n: number) => (n === 1 ? '1 page' : `${n} pages`);
+    if (pages.length > 0) parts.push(`made ${count(pages.length)} live`);
+    if (retire.length > 0) parts.push(`took ${count(retire.length)} down`);
+    return parts.join(' and ') || 'made a release of nothing';
+  },
+});

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import type { PageId } from '../model/ids.ts';
+import { withLive } from '../model/site-edit.ts';
+import type { LiveNode, Settings } from '../model/site.ts';
+import { defineOperation } from './definition.ts';
+
+export const releaseTakeBackSchema = z.strictObject({
+  name: z.literal('release.takeBack'),
+  before: z.custom<Readonly<Record<PageId, LiveNode | null>>>((value) => typeof value === 'object' && value !== null),
+  settings: z.custom<Settings | null>((value) => typeof value === 'object'),
+});
+
+/** The inverse of `release.make`: gives pages the live states that they had. Made by Spur only, never taken from a request. */
+export const releaseTakeBack = defineOperation({
+  schema: releaseTakeBackSchema,
+
+  apply(site, { before, settings }) {
+    const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
+    const now: Record<PageId, LiveNode | null> = {};
+    for (const page of changed.keys()) now[page] = site.live.get(page) ?? null;
+    return {
+      ok: true,
+      site: withLive(site, changed, settings),
+      inverse: [{ name: 'release.takeBack', before: now, settings: site.liveSettings }],
+      touched: [...changed.keys()],
+    };
+  },
+
+  cells: ({ before }) => Object.keys(before).map((page) => `${page}.live`),
+
+  words: ({ before }) => `took back the release of ${Object.keys(before).length} pages`,
+});

@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
+import { languageSchema, pageIdSchema } from '../model/ids.ts';
+import { refuse } from '../model/refusal.ts';
+import { SiteChange } from '../model/site-change.ts';
+import { withSettings } from '../model/site-edit.ts';
+import type { Settings } from '../model/site.ts';
+import { checkRestored, checkStands } from './checks.ts';
+import { defineOperation, quoted, restoresSchema } from './definition.ts';
+
+export const LONGEST_SITE_NAME = 120;
+
+export const siteSetSchema = z.strictObject({
+  name: z.literal('site.set'),
+  fields: z.strictObject({
+    name: z.string().max(LONGEST_SITE_NAME, `at most ${LONGEST_SITE_NAME} characters`).optional(),
+    language: languageSchema.optional(),
+    home: pageIdSchema.nullable().optional(),
+  }),
+  restores: restoresSchema,
+});
+
+/** Sets the site's settings; those left out stay as they are. `home: null` makes the first page of the tree home. */
+export const siteSet = defineOperation({
+  schema: siteSetSchema,
+
+  apply(site, { fields, restores }) {
+    if (fields.home != null && !restores) {
+      const forbidden = checkStands(site, fields.home);
+      if (forbidden) return forbidden;
+      if (site.nodes.get(fields.home)!.type !== 'page') return refuse('home-not-a-page', { page: fields.home });
+    }
+    const wrong = checkRestored(restores);
+    if (wrong) return wrong;
+    const name = fields.name?.replace(/\s+/g, ' ').trim();
+    if (name === '') return refuse('name-empty');
+    const was = site.settings;
+    const next: Settings = {
+      name: name ?? was.name,
+      language: fields.language ?? was.language,
+      home: fields.home === undefined ? was.home : fields.home,
+    };
+    const before: { name?: string; language?: Settings['language']; home?: Settings['home'] } = {};
+    if (next.name !== was.name) before.name = was.name;
+    if (next.language !== was.language) before.language = was.language;
+    if (next.home !== was.home) before.home = was.home;
+
+    const change = new SiteChange(site);
+    if (Object.keys(before).length > 0) change.become(withSettings(site, next));
+    settleAfter(change, []);
+    restoreSlugs(change, restores);
+    if (change.site === site) return { ok: true, site, inverse: [], touched: [] };
+    return {
+      ok: true,
+      site: change.site,
+      inverse: [{ name: 'site.set', fields: before, restores: slugsBefore(change) }],
+      touched: [...change.touched],
+    };
+  },
+
+  cells: ({ fields }) => Object.keys(fields).map((field) => `site.${field}`),
+
+  words({ fields }, site) {
+    const parts: string[] = [];
+    if (fields.name !== undefined) parts.push(`renamed the site to ‘${fields.name}’`);
+    if (fields.language !== undefined) parts.push(`set the site’s language to ${fields.language}`);
+    if (fields.home !== undefined)
+      parts.push(fields.home === null ? 'let the first page be home' : `made ${quoted(site, fields.home)} the home page`);
+    return parts.join(', ') || 'left the settings as they were';
+  },
+});

@@ -1,0 +1,28 @@
+import type { TextDocument, TextPart } from '#core/model/content.ts';
+
+/** The blocks of a demo text as a document of the editor. */
+export function demoDocument(blocks: readonly string[]): TextDocument {
+  return { type: 'doc', content: blocks.flatMap((block) => block.split(/\n\n/)).flatMap(partsOf) };
+}
+
+function partsOf(block: string): TextPart[] {
+  const lines = block.split('\n');
+  if (lines[0]!.startsWith('## ')) {
+    const heading: TextPart = { type: 'heading', attrs: { level: 2 }, content: inline(lines[0]!.slice(3)) };
+    return [heading, ...(lines.length > 1 ? partsOf(lines.slice(1).join('\n')) : [])];
+  }
+  if (lines.every((line) => line.startsWith('- '))) return [list('bulletList', lines.map((line) => line.slice(2)))];
+  if (lines.every((line) => /^\d+\. /.test(line))) return [list('orderedList', lines.map((line) => line.replace(/^\d+\. /, '')))];
+  return [{ type: 'paragraph', content: inline(lines.join(' ')) }];
+}
+
+const list = (type: string, items: readonly string[]): TextPart => ({
+  type,
+  content: items.map((item) => ({ type: 'listItem', content: [{ type: 'paragraph', content: inline(item) }] })),
+});
+
+const inline = (text: string): TextPart[] =>
+  text
+    .split(/(\*[^*]+\*)/)
+    .filter((part) => part !== '')
+    .map((part) => (part.startsWith('*') ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] } : { type: 'text', text: part }));

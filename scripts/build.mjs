@@ -1,0 +1,44 @@
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ROOT } from './run.mjs';
+
+const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'package-lock.json', 'vite.config.ts', 'scripts/build.mjs'];
+
+/** A hash over the names, sizes and times of all that the build reads. */
+function sourcesHash() {
+  const hash = createHash('sha256');
+  const look = (/** @type {string} */ path) => {
+    const info = statSync(path);
+    if (info.isDirectory()) for (const name of readdirSync(path).sort()) look(join(path, name));
+    else if (!/\.test\.tsx?$/.test(path)) hash.update(`${path}|${info.size}|${info.mtimeMs}\n`);
+  };
+  for (const source of SOURCES) look(join(ROOT, source));
+  return hash.digest('hex');
+}
+
+/** Builds the servers (esbuild) and the interface (Vite) into `dist/`, where the sources have changed since. */
+export async function ensureBuilt() {
+  const stamp = join(ROOT, 'dist', '.built-from');
+  const wanted = sourcesHash();
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building …');
+  const [esbuild, vite] = await Promise.all([import('esbuild'), import('vite')]);
+  rmSync(join(ROOT, 'dist'), { recursive: true, force: true });
+  mkdirSync(join(ROOT, 'dist'));
+  await esbuild.build({
+    absWorkingDir: ROOT,
+    entryPoints: { 'workbench/main': 'server/main.ts', 'live/main': 'server/live/main.ts' },
+    outdir: 'dist',
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    sourcemap: true,
+    logLevel: 'warning',
+  });
+  cpSync(join(ROOT, 'server/live/assets'), join(ROOT, 'dist/live/assets'), { recursive: true });
+  await vite.build({ root: join(ROOT, 'web'), configFile: join(ROOT, 'vite.config.ts'), logLevel: 'warn' });
+  writeFileSync(stamp, wanted);
+}

@@ -1,0 +1,63 @@
+import { spawn, spawnSync } from 'node:child_process';
+
+/** The folder of the project. */
+export const ROOT = new URL('..', import.meta.url).pathname.replace(/\/$/, '');
+
+/** A fault that is told in one sentence, without a stack. */
+export class Told extends Error {}
+
+/**
+ * Runs a command to its end and gives what it printed. @throws Told where it fails, with the end of what it printed.
+ * @param {string} command @param {string[]} args @param {{ env?: NodeJS.ProcessEnv, show?: boolean, cwd?: string }} [options]
+ */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, {
+    cwd: options.cwd ?? ROOT,
+    env: options.env ?? process.env,
+    encoding: 'utf8',
+    stdio: options.show ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    maxBuffer: 64 * 1024 * 1024,
+  });
+  if (done.error) throw new Told(`'${command}' cannot be run: ${done.error.message}.`);
+  if (done.status !== 0) {
+    const said = `${done.stdout ?? ''}${done.stderr ?? ''}`.trim().split('\n').slice(-12).join('\n');
+    throw new Told(`'${command} ${args.join(' ')}' failed.${said ? `\n${said}` : ''}`);
+  }
+  return done.stdout ?? '';
+}
+
+/** Whether a command can be run and ends well. @param {string} command @param {string[]} args */
+export const works = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
+
+export const isRoot = () => process.getuid?.() === 0;
+
+/**
+ * Installs packages of Debian, as root or through sudo where it asks for no password.
+ * @param {string[]} names @param {string} purpose
+ */
+export function installDebianPackages(names, purpose) {
+  const command = `apt-get install -y --no-install-recommends ${names.join(' ')}`;
+  const prefix = isRoot() ? [] : works('sudo', ['-n', 'true']) ? ['sudo', '-n'] : null;
+  if (!prefix || !works('sh', ['-c', 'command -v apt-get']))
+    throw new Told(`${purpose} is missing and cannot be installed by this account. Run as root: ${command}`);
+  console.log(`Installing ${purpose} from Debian's packages …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const apt = (/** @type {string[]} */ ...args) => {
+    const [first = 'apt-get', ...rest] = [...prefix, 'apt-get', '-o', 'DPkg::Lock::Timeout=300', ...args];
+    return run(first, rest, { env });
+  };
+  apt('update');
+  apt('install', '-y', '--no-install-recommends', ...names);
+}
+
+/**
+ * Starts a process with a channel for messages. Signals of the terminal reach only the starter, which ends it in order.
+ * @param {string} file @param {string[]} args @param {NodeJS.ProcessEnv} env
+ */
+export const startProcess = (file, args, env) =>
+  spawn(process.execPath, ['--enable-source-maps', file, ...args], {
+    cwd: ROOT,
+    env,
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    detached: true,
+  });

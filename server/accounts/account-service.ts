@@ -1,0 +1,59 @@
+import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import type { Knex } from 'knex';
+import type { Account, Role } from '#contract/api.ts';
+import { ProblemError } from '../problem.ts';
+import {
+  accountByEmail,
+  countAccounts,
+  insertAccount,
+  insertFirstAccount,
+  replaceFirstAccountLink,
+} from './account-repository.ts';
+
+/** argon2id with 19 MiB, 2 passes, 1 lane: the smallest setting that OWASP's password storage sheet gives. */
+const HASHING = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+/** Compared with where there is no such account, so that the answer takes as long as where there is one. */
+const NOBODY = hash(randomBytes(16), HASHING);
+const LINK_LIVES_MS = 24 * 3600 * 1000;
+
+const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+/** The account of that mail address and password. @throws ProblemError where they do not belong together. */
+export async function authenticate(database: Knex, email: string, password: string): Promise<Account> {
+  const account = await accountByEmail(database, email);
+  const matches = await verify(account?.passwordHash ?? (await NOBODY), password);
+  if (!account || !matches) throw new ProblemError('sign-in-failed');
+  return { id: account.id, name: account.name, email: account.email, role: account.role };
+}
+
+export async function makeAccount(
+  database: Knex,
+  given: { name: string; email: string; password: string; role: Role },
+  isDemo: boolean,
+): Promise<Account> {
+  const account = { id: randomUUID(), name: given.name, email: given.email, role: given.role };
+  await insertAccount(database, { ...account, passwordHash: await hash(given.password, HASHING) }, isDemo);
+  return account;
+}
+
+/** A one-time link's token while there is no account yet, else null. Earlier tokens stop working. */
+export async function offerFirstAccount(database: Knex, now: Date): Promise<string | null> {
+  if ((await countAccounts(database)) > 0) return null;
+  const token = randomBytes(24).toString('base64url');
+  await replaceFirstAccountLink(database, hashOfToken(token), new Date(now.getTime() + LINK_LIVES_MS));
+  return token;
+}
+
+/** Makes the first account, a manager. @throws ProblemError where the token was used, has expired or never was. */
+export async function makeFirstAccount(
+  database: Knex,
+  now: Date,
+  given: { token: string; name: string; email: string; password: string },
+): Promise<Account> {
+  const account = { id: randomUUID(), name: given.name, email: given.email, role: 'manager' as const };
+  const passwordHash = await hash(given.password, HASHING);
+  const made = await insertFirstAccount(database, hashOfToken(given.token), now, { ...account, passwordHash });
+  if (!made) throw new ProblemError('setup-closed');
+  return account;
+}

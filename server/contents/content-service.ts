@@ -1,0 +1,32 @@
+import { contentIdOf, type TextDocument } from '#core/model/content.ts';
+import type { ContentId } from '#core/model/ids.ts';
+import { textSchema } from '#contract/rich-text.ts';
+import { ProblemError } from '../problem.ts';
+import { renderDocument } from './render-document.ts';
+
+export interface StoredContent {
+  readonly id: ContentId;
+  readonly document: TextDocument;
+  readonly html: string;
+}
+
+/** The longest text, as JSON. */
+export const LONGEST_TEXT = 400_000;
+
+/**
+ * A text that came from outside, checked against the editor's schema and rendered.
+ * @throws ProblemError where it is no document, or its id is not that of what it says.
+ */
+export function acceptContent(given: { id: ContentId; document: TextDocument }): StoredContent {
+  const { document } = given;
+  if (JSON.stringify(document).length > LONGEST_TEXT)
+    throw new ProblemError('content-invalid', { content: given.id, reason: `it is longer than ${LONGEST_TEXT} characters of JSON` });
+  try {
+    textSchema.nodeFromJSON(document).check();
+  } catch (fault) {
+    throw new ProblemError('content-invalid', { content: given.id, reason: (fault as Error).message });
+  }
+  const expected = contentIdOf(document);
+  if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
+  return { id: given.id, document, html: renderDocument(document) };
+}

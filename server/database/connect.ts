@@ -1,0 +1,18 @@
+import knex, { type Knex } from 'knex';
+import pg from 'pg';
+
+export type Database = Knex;
+
+// Revisions are counted far below 2^53.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number);
+
+export const connect = (url: string): Database =>
+  knex({ client: 'pg', connection: url, pool: { min: 1, max: 10 }, acquireConnectionTimeout: 15_000 });
+
+/** A pool beside Knex's, for packages that bring their own statements: sessions and the limits of attempts. */
+export function connectPool(url: string): pg.Pool {
+  const pool = new pg.Pool({ connectionString: url, max: 6 });
+  // An idle connection that breaks is replaced by the next use; without a listener it would end the process.
+  pool.on('error', () => undefined);
+  return pool;
+}

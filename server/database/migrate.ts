@@ -1,0 +1,37 @@
+import type { Knex } from 'knex';
+import type { Database } from './connect.ts';
+import * as first from './migrations/0001-sites.ts';
+
+interface Migration {
+  readonly name: string;
+  readonly up: (knex: Knex) => Promise<void>;
+  readonly down: (knex: Knex) => Promise<void>;
+}
+
+/** In order, without gaps. A migration that has landed is never edited. */
+export const MIGRATIONS: readonly Migration[] = [{ name: '0001-sites', up: first.up, down: first.down }];
+
+/**
+ * Brings the database's schema up to this program's. Several processes may do so at once: one waits for the other.
+ * @throws where the database was made by a newer Spur than this one.
+ */
+export async function migrate(database: Database): Promise<void> {
+  const lock = 7_337_001;
+  await database.transaction(async (trx) => {
+    await trx.raw('SELECT pg_advisory_xact_lock(?)', [lock]);
+    await trx.raw('CREATE TABLE IF NOT EXISTS schema_migration (name text PRIMARY KEY, run_at timestamptz NOT NULL DEFAULT now())');
+    const run = new Set<string>(await trx('schema_migration').pluck('name'));
+    const known = new Set(MIGRATIONS.map((migration) => migration.name));
+    const newer = [...run].filter((name) => !known.has(name)).sort();
+    if (newer.length > 0) {
+      throw new Error(
+        `The database was made by a newer Spur (it has '${newer[0]}', which this one does not know). Start that version, or restore a backup from before it.`,
+      );
+    }
+    for (const migration of MIGRATIONS) {
+      if (run.has(migration.name)) continue;
+      await migration.up(trx);
+      await trx('schema_migration').insert({ name: migration.name });
+    }
+  });
+}

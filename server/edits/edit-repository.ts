@@ -1,0 +1,226 @@
+import { createHash } from 'node:crypto';
+import type { Knex } from 'knex';
+import type { ClientBase } from 'pg';
+import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { HistoryEntry } from '#contract/api.ts';
+import type { StoredContent } from '../contents/content-service.ts';
+import { NODE_COLUMNS, NODE_RECORD, NODE_UPDATES, toRow } from '../database/node-rows.ts';
+
+/** What an edit does to the list of a person's undo steps. */
+export type UndoChange =
+  /** A new step; what was undone before cannot be made again. */
+  | { readonly kind: 'push' }
+  /** The step was undone or made again: it now holds the way back. */
+  | { readonly kind: 'turn'; readonly step: number; readonly isUndone: boolean }
+  | { readonly kind: 'none' };
+
+export interface EditToSave {
+  readonly before: Site;
+  readonly after: Site;
+  readonly revision: number;
+  readonly touched: readonly PageId[];
+  readonly operations: readonly Operation[];
+  readonly inverse: readonly Operation[];
+  readonly cells: readonly string[];
+  readonly words: string;
+  readonly kind: HistoryEntry['kind'];
+  readonly account: string;
+  readonly request: string | null;
+  readonly at: string;
+  readonly contents: readonly StoredContent[];
+  readonly undo: UndoChange;
+  /** For a release: what it counts. */
+  readonly release: { readonly pages: number; readonly retired: number } | null;
+}
+
+export const EDIT_CHANNEL = 'spur_edit';
+export const RELEASE_CHANNEL = 'spur_release';
+
+/**
+ * Saves an edit of the site at `revision`, and tells the other processes: all of it in one statement, so in one
+ * transaction and one journey to the database. Only rows that differ are written.
+ * Gives the new revision, or null where the site is not at that revision any more; then nothing is written.
+ */
+export async function saveEdit(database: Knex, edit: EditToSave): Promise<number | null> {
+  const { before, after } = edit;
+  const key = after.key;
+  const statement = new Statement();
+  const site = statement.value(key);
+  const settings = after.settings;
+  const live = after.liveSettings;
+  const account = `${statement.value(edit.account)}::uuid`;
+  const at = `${statement.value(edit.at)}::timestamptz`;
+
+  statement.part(
+    'bumped',
+    `UPDATE site SET revision = revision + 1, changed_at = ${at}, changed_by = ${account}
+     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}`}
+     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}`}
+     ${edit.release ? ', release = release + 1' : ''}
+     WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
+  );
+  saveNodes(statement, site, edit);
+  saveLive(statement, site, at, edit);
+  if (edit.contents.length > 0) {
+    statement.part(
+      'texts',
+      `INSERT INTO content (site, id, document, html) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text)
+       ON CONFLICT DO NOTHING`,
+    );
+  }
+  const inverse = statement.value(JSON.stringify(edit.inverse));
+  const words = statement.value(edit.words);
+  statement.part(
+    'logged',
+    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells)
+     SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${words},
+     ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${inverse}::jsonb, ${statement.value([...edit.cells])}::text[] FROM bumped`,
+  );
+  if (edit.undo.kind === 'push') {
+    statement.part('dropped', `DELETE FROM undo_step USING bumped WHERE site = ${site} AND account = ${account} AND is_undone`);
+    statement.part(
+      'stepped',
+      `INSERT INTO undo_step (site, account, revision, operations, words)
+       SELECT ${site}, ${account}, revision, ${inverse}::jsonb, ${words} FROM bumped`,
+    );
+  } else if (edit.undo.kind === 'turn') {
+    statement.part(
+      'turned',
+      `UPDATE undo_step SET is_undone = ${statement.value(edit.undo.isUndone)}, revision = bumped.revision, operations = ${inverse}::jsonb
+       FROM bumped WHERE id = ${statement.value(edit.undo.step)}`,
+    );
+  }
+  if (edit.release) {
+    statement.part(
+      'released',
+      `INSERT INTO release (site, number, revision, at, account, pages, retired)
+       SELECT ${site}, release, revision, ${at}, ${account}, ${statement.value(edit.release.pages)}, ${statement.value(edit.release.retired)} FROM bumped`,
+    );
+  }
+  const told = [`pg_notify('${EDIT_CHANNEL}', ${site})`, ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : [])];
+  const answer = await statement.run<{ revision: number }>(database, `SELECT revision, ${told.join(', ')} FROM bumped`);
+  return answer[0]?.revision ?? null;
+}
+
+function saveNodes(statement: Statement, site: string, { before, after, touched }: EditToSave): void {
+  const put = [];
+  const gone: PageId[] = [];
+  for (const id of touched) {
+    const node = after.nodes.get(id);
+    if (!node) gone.push(id);
+    else if (node !== before.nodes.get(id)) put.push({ ...toRow(node), removed_with: node.removedWith });
+  }
+  if (put.length > 0) {
+    statement.part(
+      'put',
+      `INSERT INTO node (site, ${NODE_COLUMNS}, removed_with) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, removed_with text)
+       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, removed_with = excluded.removed_with`,
+    );
+  }
+  if (gone.length > 0)
+    statement.part('gone', `DELETE FROM node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`);
+}
+
+function saveLive(statement: Statement, site: string, at: string, { before, after, touched }: EditToSave): void {
+  if (after.live === before.live) return;
+  const put = [];
+  const gone: PageId[] = [];
+  for (const id of touched) {
+    const entry = after.live.get(id);
+    if (entry === before.live.get(id)) continue;
+    if (entry) put.push({ ...toRow(entry.node), is_retired: entry.retired });
+    else gone.push(id);
+  }
+  if (put.length > 0) {
+    statement.part(
+      'live_put',
+      `INSERT INTO live_node (site, ${NODE_COLUMNS}, is_retired, live_at) SELECT ${site}, r.*, ${at} FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, is_retired boolean)
+       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, live_at = excluded.live_at`,
+    );
+  }
+  if (gone.length > 0)
+    statement.part('live_gone', `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`);
+}
+
+/** One SQL statement made of parts that change data, each a common table expression; they all hold or none does. */
+class Statement {
+  readonly #parts: string[] = [];
+  readonly #values: unknown[] = [];
+
+  /** A value's placeholder. */
+  value(value: unknown): string {
+    this.#values.push(value);
+    return `$${this.#values.length}`;
+  }
+
+  part(name: string, sql: string): void {
+    this.#parts.push(`${name} AS (${sql})`);
+  }
+
+  /**
+   * Runs the statement on a connection of Knex's pool, without Knex's own rewriting of placeholders. It is prepared
+   * under a name made from its text: an edit is one of few shapes, and planning it costs more than running it.
+   */
+  async run<Row>(database: Knex, select: string): Promise<Row[]> {
+    const text = `WITH ${this.#parts.join(',\n')} ${select}`;
+    const client = database.client as KnexClient;
+    const connection = await client.acquireConnection();
+    try {
+      const name = createHash('md5').update(text).digest('hex');
+      return (await connection.query({ name, text, values: this.#values })).rows as Row[];
+    } finally {
+      await client.releaseConnection(connection);
+    }
+  }
+}
+
+/** The part of Knex's client that lends a connection. */
+interface KnexClient {
+  acquireConnection(): Promise<ClientBase>;
+  releaseConnection(connection: ClientBase): Promise<void>;
+}
+
+export interface UndoStep {
+  readonly id: number;
+  readonly revision: number;
+  readonly operations: Operation[];
+  readonly words: string;
+}
+
+/** The person's latest step that can be undone, or (`isUndone`) the one that was undone last. */
+export async function nextUndoStep(
+  database: Knex,
+  site: string,
+  account: string,
+  isUndone: boolean,
+): Promise<UndoStep | undefined> {
+  return database('undo_step')
+    .where({ site, account, is_undone: isUndone })
+    .orderBy('id', isUndone ? 'asc' : 'desc')
+    .first('id', 'revision', 'operations', 'words');
+}
+
+export const dropUndoStep = (database: Knex, id: number): Promise<number> => database('undo_step').where({ id }).delete();
+
+/** The latest change by somebody else, after a revision, of any of these cells. */
+export async function laterChangeByOthers(
+  database: Knex,
+  site: string,
+  account: string,
+  revision: number,
+  cells: readonly string[],
+): Promise<{ by: string; words: string; at: Date } | undefined> {
+  return database('edit_log')
+    .leftJoin('account', 'account.id', 'edit_log.account')
+    .where('edit_log.site', site)
+    .andWhere('revision', '>', revision)
+    .andWhereRaw('edit_log.account IS DISTINCT FROM ?::uuid', [account])
+    .andWhereRaw('cells && ?::text[]', [[...cells]])
+    .orderBy('revision', 'desc')
+    .first('account.name as by', 'words', 'at');
+}

@@ -1,0 +1,245 @@
+import type { Knex } from 'knex';
+import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
+import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import type { Site } from '#core/model/site.ts';
+import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operations/apply.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
+import { type StoredContent, acceptContent } from '../contents/content-service.ts';
+import { ProblemError, refusalProblem } from '../problem.ts';
+import type { SiteCache } from '../sites/site-cache.ts';
+import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
+import { type UndoChange, dropUndoStep, laterChangeByOthers, nextUndoStep, saveEdit } from './edit-repository.ts';
+
+interface Done {
+  readonly revision: number;
+  readonly applied: readonly Operation[];
+  readonly inverse: readonly Operation[];
+  readonly words: string;
+  readonly site: Site;
+}
+
+interface Draft {
+  readonly operations: readonly Operation[];
+  readonly words?: string;
+  readonly kind: HistoryEntry['kind'];
+  readonly contents?: readonly StoredContent[];
+  readonly undo: UndoChange;
+  readonly release?: { pages: number; retired: number };
+}
+
+/** Decides on edits: applies them to the site as it is committed, and saves them whole or not at all. */
+export class EditService {
+  readonly #database: Knex;
+  readonly #cache: SiteCache;
+  readonly #now: () => Date;
+
+  constructor(database: Knex, cache: SiteCache, now: () => Date) {
+    this.#database = database;
+    this.#cache = cache;
+    this.#now = now;
+  }
+
+  /** Applies the operations of a request. @throws ProblemError with the rule that forbids it; nothing is written then. */
+  apply(key: SiteKey, account: Account, body: OperationsBody): Promise<Done> {
+    const together = checkTogether(body.operations);
+    return this.#cache.inTurn(key, async () => {
+      const repeated = await this.#repeated(key, body.request);
+      if (repeated) return repeated;
+      const { site } = await this.#cache.known(key);
+      if (together) throw refusalProblem(together, site);
+      const contents = await this.#acceptContents(key, body);
+      return this.#commit(key, account, body.request ?? null, body.revision, () => ({
+        operations: body.operations,
+        kind: 'edit',
+        contents,
+        undo: { kind: 'push' },
+      }));
+    });
+  }
+
+  /** What the operations would change; nothing is written. */
+  async preview(key: SiteKey, body: OperationsBody): Promise<Consequences> {
+    const { site, revision } = await this.#cache.current(key);
+    checkRevision(body.revision, revision);
+    const together = checkTogether(body.operations);
+    if (together) throw refusalProblem(together, site);
+    const outcome = applyOperations(site, body.operations);
+    if (!outcome.ok) throw refusalProblem(outcome, site, outcome.index);
+    return whatChanges(site, outcome.site);
+  }
+
+  /**
+   * Undoes the person's last step, or makes the one that was undone last again (`direction`).
+   * @throws ProblemError `undo-blocked` where somebody else has changed the same thing since, unless `anyway`.
+   */
+  turn(
+    key: SiteKey,
+    account: Account,
+    direction: 'undo' | 'redo',
+    how: { anyway?: boolean; skip?: boolean; request?: string },
+  ): Promise<{ revision: number; words: string }> {
+    return this.#cache.inTurn(key, async () => {
+      const repeated = await this.#repeated(key, how.request);
+      if (repeated) return repeated;
+      const { revision } = await this.#cache.catchUp(key);
+      const step = await nextUndoStep(this.#database, key, account.id, direction === 'redo');
+      if (!step) throw new ProblemError(direction === 'undo' ? 'undo-nothing' : 'redo-nothing');
+      if (how.skip) {
+        await dropUndoStep(this.#database, step.id);
+        return { revision, words: `left as it is: ${step.words}` };
+      }
+      if (!how.anyway) {
+        const cells = step.operations.flatMap(cellsOf);
+        const later = await laterChangeByOthers(this.#database, key, account.id, step.revision, cells);
+        if (later)
+          throw new ProblemError('undo-blocked', { by: later.by, words: later.words, at: later.at.toISOString() });
+      }
+      return this.#commit(key, account, how.request ?? null, undefined, () => ({
+        operations: step.operations,
+        words: direction === 'undo' ? `undid: ${step.words}` : `made again: ${step.words}`,
+        kind: direction,
+        undo: { kind: 'turn', step: step.id, isUndone: direction === 'undo' },
+      }));
+    });
+  }
+
+  /** Makes a release of these pages and all that must come along. */
+  release(
+    key: SiteKey,
+    account: Account,
+    asked: { pages: 'all' | readonly PageId[]; retire: readonly PageId[]; request?: string },
+  ): Promise<Done & { pages: number; retired: number }> {
+    return this.#cache.inTurn(key, async () => {
+      const counts = { pages: 0, retired: 0 };
+      const repeated = await this.#repeated(key, asked.request);
+      const done =
+        repeated ??
+        (await this.#commit(key, account, asked.request ?? null, undefined, (site) => {
+          const unknown = [...(asked.pages === 'all' ? [] : asked.pages), ...asked.retire].find(
+            (page) => !site.nodes.has(page) && !site.live.has(page),
+          );
+          if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
+          const { operation } = planRelease(site, {
+            pages: asked.pages === 'all' ? waitingPages(site) : asked.pages,
+            retire: asked.retire,
+          });
+          return {
+            operations: [operation],
+            kind: 'release',
+            undo: { kind: 'none' },
+            release: { pages: operation.pages.length, retired: operation.retire.length },
+          };
+        }));
+      const [operation] = done.applied;
+      if (operation?.name === 'release.make') {
+        counts.pages = operation.pages.length;
+        counts.retired = operation.retire.length;
+      }
+      return { ...done, ...counts };
+    });
+  }
+
+  async #repeated(key: SiteKey, request: string | undefined): Promise<Done | null> {
+    if (request === undefined) return null;
+    const made = await editOfRequest(this.#database, key, request);
+    if (!made) return null;
+    const { site } = await this.#cache.catchUp(key);
+    return { revision: made.revision, applied: made.operations, inverse: made.inverse, words: made.words, site };
+  }
+
+  /** Applies and saves; where another process was first, catches up and tries again on the newer site. */
+  async #commit(
+    key: SiteKey,
+    account: Account,
+    request: string | null,
+    wanted: number | undefined,
+    draftFor: (site: Site) => Draft,
+  ): Promise<Done> {
+    let { site, revision } = await this.#cache.known(key);
+    for (;;) {
+      if (wanted !== undefined && wanted !== revision) {
+        ({ site, revision } = await this.#cache.catchUp(key));
+        checkRevision(wanted, revision);
+      }
+      const draft = draftFor(site);
+      const outcome = applyOperations(site, draft.operations);
+      if (!outcome.ok) {
+        const newer = await this.#cache.catchUp(key);
+        if (newer.revision === revision) throw refusalProblem(outcome, site, outcome.index);
+        ({ site, revision } = newer);
+        continue;
+      }
+      const at = this.#now().toISOString();
+      const words = draft.words ?? wordsOfAll(draft.operations, site);
+      const saved = await saveEdit(this.#database, {
+        before: site,
+        after: outcome.site,
+        revision,
+        touched: outcome.touched,
+        operations: draft.operations,
+        inverse: outcome.inverse,
+        cells: draft.operations.flatMap(cellsOf),
+        words,
+        kind: draft.kind,
+        account: account.id,
+        request,
+        at,
+        contents: draft.contents ?? [],
+        undo: draft.undo,
+        release: draft.release ?? null,
+      });
+      if (saved === null) {
+        ({ site, revision } = await this.#cache.catchUp(key));
+        continue;
+      }
+      this.#cache.committed(key, outcome.site, {
+        revision: saved,
+        at,
+        by: account.name,
+        account: account.id,
+        kind: draft.kind,
+        request,
+        words,
+        operations: draft.operations,
+      });
+      return { revision: saved, applied: draft.operations, inverse: outcome.inverse, words, site: outcome.site };
+    }
+  }
+
+  /** The texts of a request, and the certainty that each text that its operations name is there. */
+  async #acceptContents(key: SiteKey, body: OperationsBody): Promise<StoredContent[]> {
+    const accepted = (body.contents ?? []).map(acceptContent);
+    const named = new Set<ContentId>();
+    for (const operation of body.operations) {
+      const content =
+        operation.name === 'page.add' ? operation.content : operation.name === 'page.set' ? operation.fields.content : null;
+      if (content) named.add(content);
+    }
+    for (const content of accepted) named.delete(content.id);
+    if (named.size > 0) {
+      for (const id of await contentsThere(this.#database, key, [...named])) named.delete(id as ContentId);
+      const [missing] = named;
+      if (missing !== undefined) throw new ProblemError('content-unknown', { content: missing });
+    }
+    return accepted;
+  }
+}
+
+function checkRevision(sent: number | undefined, revision: number): void {
+  if (sent !== undefined && sent !== revision) throw new ProblemError('stale-revision', { sent, revision });
+}
+
+/** Several operations in one sentence: the first two in words, the others counted. */
+function wordsOfAll(operations: readonly Operation[], before: Site): string {
+  let site = before;
+  const told = operations.slice(0, 2).map((operation) => {
+    const words = wordsOf(operation, site);
+    const outcome = applyOperations(site, [operation]);
+    if (outcome.ok) site = outcome.site;
+    return words;
+  });
+  const left = operations.length - told.length;
+  return left === 0 ? told.join(' and ') : `${told.join(', ')} and made ${left} more ${left === 1 ? 'change' : 'changes'}`;
+}

@@ -1,0 +1,49 @@
+import type { Request, Response } from 'express';
+import type { Knex } from 'knex';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { CommittedEdit } from '#contract/api.ts';
+import { editsAfter } from '../sites/site-repository.ts';
+import type { SiteCache } from '../sites/site-cache.ts';
+
+/** A comment is sent so often, so that nothing between takes the stream for dead. */
+const BEAT_MS = 20_000;
+
+/**
+ * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
+ * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice.
+ */
+export async function streamEdits(
+  request: Request,
+  response: Response,
+  database: Knex,
+  cache: SiteCache,
+  key: SiteKey,
+  since: number,
+): Promise<void> {
+  response.writeHead(200, {
+    'Content-Type': 'text/event-stream; charset=utf-8',
+    'Cache-Control': 'no-store',
+    'X-Accel-Buffering': 'no',
+  });
+  response.write('retry: 1000\n\n');
+  let sent = since;
+  let waiting: CommittedEdit[] | null = [];
+  const send = (edit: CommittedEdit) => {
+    if (edit.revision <= sent) return;
+    sent = edit.revision;
+    response.write(`id: ${edit.revision}\nevent: edit\ndata: ${JSON.stringify(edit)}\n\n`);
+  };
+  const stop = cache.onEdit((site, edit) => {
+    if (site !== key) return;
+    if (waiting) waiting.push(edit);
+    else send(edit);
+  });
+  const beat = setInterval(() => response.write(': here\n\n'), BEAT_MS);
+  request.on('close', () => {
+    stop();
+    clearInterval(beat);
+  });
+  for (const edit of await editsAfter(database, key, since)) send(edit);
+  for (const edit of waiting) send(edit);
+  waiting = null;
+}

@@ -1,0 +1,64 @@
+import type { Knex } from 'knex';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { HistoryEntry } from '#contract/api.ts';
+
+/** So many entries a page of the history. */
+export const HISTORY_PAGE = 100;
+
+/** The log in words, newest first, from before a revision where one is given. */
+export async function historyBefore(
+  database: Knex,
+  key: SiteKey,
+  before: number | null,
+): Promise<{ entries: HistoryEntry[]; more: boolean }> {
+  const query = database('edit_log')
+    .leftJoin('account', 'account.id', 'edit_log.account')
+    .where('edit_log.site', key)
+    .orderBy('revision', 'desc')
+    .limit(HISTORY_PAGE + 1)
+    .select('revision', 'at', 'account.name as by', 'kind', 'words');
+  if (before !== null) void query.andWhere('revision', '<', before);
+  const rows = await query;
+  return {
+    entries: rows
+      .slice(0, HISTORY_PAGE)
+      .map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' })),
+    more: rows.length > HISTORY_PAGE,
+  };
+}
+
+/** When, and by whom, each of these pages was last removed. */
+export async function lastRemovals(
+  database: Knex,
+  key: SiteKey,
+  pages: readonly string[],
+): Promise<Map<string, { at: string; by: string }>> {
+  const rows = await database('edit_log')
+    .leftJoin('account', 'account.id', 'edit_log.account')
+    .joinRaw('CROSS JOIN LATERAL unnest(cells) AS cell')
+    .where('edit_log.site', key)
+    .andWhereRaw('cells && ?::text[]', [pages.map((page) => `${page}.there`)])
+    .andWhereRaw('cell = ANY(?::text[])', [pages.map((page) => `${page}.there`)])
+    .orderBy('revision')
+    .select('cell', 'at', 'account.name as by');
+  return new Map(
+    rows.map((row) => [row.cell.slice(0, -'.there'.length), { at: row.at.toISOString(), by: row.by ?? 'Somebody' }]),
+  );
+}
+
+/** The releases of a site, newest first. */
+export async function listReleases(
+  database: Knex,
+  key: SiteKey,
+): Promise<{ number: number; revision: number; at: string; by: string; pages: number; retired: number }[]> {
+  const rows = await database('release')
+    .leftJoin('account', 'account.id', 'release.account')
+    .where('release.site', key)
+    .orderBy('number', 'desc')
+    .limit(200)
+    .select('number', 'revision', 'at', 'account.name as by', 'pages', 'retired');
+  return rows.map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' }));
+}
+
+export const latestReleaseNumber = async (database: Knex, key: SiteKey): Promise<number> =>
+  (await database('site').where({ key }).first('release'))?.release ?? 0;

@@ -1,0 +1,46 @@
+import { createHash } from 'node:crypto';
+import { readFile } from 'node:fs/promises';
+import { createRequire } from 'node:module';
+import { fileURLToPath } from 'node:url';
+import { ReadyAnswer } from './ready-answer.ts';
+
+const FOR_EVER = ['Cache-Control', 'public, max-age=31536000, immutable', 'Access-Control-Allow-Origin', '*'];
+/** The fonts of the visitors' pages, from the packages that Spur ships with. */
+const FONTS = {
+  'text.woff2': '@fontsource-variable/hanken-grotesk/files/hanken-grotesk-latin-wght-normal.woff2',
+  'text-ext.woff2': '@fontsource-variable/hanken-grotesk/files/hanken-grotesk-latin-ext-wght-normal.woff2',
+  'display.woff2': '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
+} as const;
+
+/** The stylesheet and fonts of visitors' pages, by their path below `/assets`; each name holds a hash of what it is. */
+export class Assets {
+  readonly stylesheet: string;
+  readonly #files: ReadonlyMap<string, ReadyAnswer>;
+
+  private constructor(stylesheet: string, files: ReadonlyMap<string, ReadyAnswer>) {
+    this.stylesheet = stylesheet;
+    this.#files = files;
+  }
+
+  get(path: string): ReadyAnswer | undefined {
+    return this.#files.get(path);
+  }
+
+  static async load(): Promise<Assets> {
+    const require = createRequire(import.meta.url);
+    const files = new Map<string, ReadyAnswer>();
+    let css = await readFile(fileURLToPath(new URL('./assets/visitors.css', import.meta.url)), 'utf8');
+    for (const [name, source] of Object.entries(FONTS)) {
+      const bytes = await readFile(require.resolve(source));
+      const path = `/${hashed(name, bytes)}`;
+      files.set(path, new ReadyAnswer(200, 'font/woff2', bytes, FOR_EVER));
+      css = css.replaceAll(`url('${name}')`, `url('/assets${path}')`);
+    }
+    const path = `/${hashed('visitors.css', Buffer.from(css))}`;
+    files.set(path, new ReadyAnswer(200, 'text/css; charset=utf-8', css, FOR_EVER));
+    return new Assets(`/assets${path}`, files);
+  }
+}
+
+const hashed = (name: string, bytes: Buffer): string =>
+  name.replace('.', `-${createHash('sha256').update(bytes).digest('hex').slice(0, 10)}.`);

@@ -1,0 +1,38 @@
+import type { Knex } from 'knex';
+import type { SiteKey } from '#core/model/ids.ts';
+import { type Site, makeSite } from '#core/model/site.ts';
+import { type NodeRow, fromRow } from '../database/node-rows.ts';
+
+export interface Release {
+  readonly site: Site;
+  /** When each node last went live, by id. */
+  readonly liveAt: ReadonlyMap<string, Date>;
+}
+
+/** What visitors have of a site, read at one moment; undefined where there is no such site or nothing was ever live. */
+export async function loadRelease(database: Knex, key: SiteKey): Promise<Release | undefined> {
+  return database.transaction(
+    async (trx) => {
+      const row = await trx('site').where({ key }).first();
+      if (!row || row.live_name === null) return undefined;
+      const rows = (await trx('live_node').where({ site: key, is_retired: false })) as (NodeRow & { live_at: Date })[];
+      const site = makeSite(
+        key,
+        { name: row.live_name, language: row.live_language, home: row.live_home },
+        rows.map((one) => fromRow(one, null)),
+      );
+      return { site, liveAt: new Map(rows.map((one) => [one.id, one.live_at])) };
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}
+
+/** A text as HTML. */
+export async function htmlOf(database: Knex, key: SiteKey, content: string): Promise<string> {
+  const row = await database('content').where({ site: key, id: content }).first('html');
+  return row?.html ?? '';
+}
+
+/** The keys of the sites that have something live. */
+export const liveSiteKeys = (database: Knex): Promise<SiteKey[]> =>
+  database('site').whereNotNull('live_name').orderBy('key').pluck('key');

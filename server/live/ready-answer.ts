@@ -1,0 +1,96 @@
+import { createHash } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+
+type Encoding = 'br' | 'gzip' | 'identity';
+interface Form {
+  readonly body: Buffer;
+  /** Names and values by turns, as `writeHead` takes them. */
+  readonly headers: string[];
+  readonly notModified: string[];
+  readonly tag: string;
+}
+
+/** Below this many bytes compressing costs more than it spares. */
+const WORTH_COMPRESSING = 800;
+const SAFETY = [
+  'X-Content-Type-Options', 'nosniff',
+  'Referrer-Policy', 'strict-origin-when-cross-origin',
+  'Content-Security-Policy', "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+];
+
+/** An answer that is ready in memory: each form of it is made once, when it is first asked for. */
+export class ReadyAnswer {
+  readonly #status: number;
+  readonly #type: string;
+  readonly #extra: readonly string[];
+  readonly #body: Buffer;
+  readonly #hash: string;
+  readonly #forms: Partial<Record<Encoding, Form>> = {};
+
+  constructor(status: number, type: string, body: string | Buffer, extra: readonly string[] = ['Cache-Control', 'public, no-cache']) {
+    this.#status = status;
+    this.#type = type;
+    this.#extra = extra;
+    this.#body = typeof body === 'string' ? Buffer.from(body) : body;
+    this.#hash = createHash('sha256').update(this.#body).digest('base64url').slice(0, 22);
+  }
+
+  send(request: IncomingMessage, response: ServerResponse): void {
+    const encoding = this.#isCompressible() ? bestEncoding(request.headers['accept-encoding']) : 'identity';
+    const form = (this.#forms[encoding] ??= this.#make(encoding));
+    const asked = request.headers['if-none-match'];
+    if (asked !== undefined && this.#status === 200 && hasTag(asked, this.#hash)) {
+      response.writeHead(304, form.notModified).end();
+      return;
+    }
+    response.writeHead(this.#status, form.headers);
+    if (request.method === 'HEAD') response.end();
+    else response.end(form.body);
+  }
+
+  #isCompressible(): boolean {
+    return this.#body.length >= WORTH_COMPRESSING && !this.#type.startsWith('font/');
+  }
+
+  #make(encoding: Encoding): Form {
+    const body =
+      encoding === 'br'
+        ? brotliCompressSync(this.#body, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } })
+        : encoding === 'gzip'
+          ? gzipSync(this.#body)
+          : this.#body;
+    // Each form is a representation of its own, so it has a tag of its own (RFC 9110, 8.8.3).
+    const tag = `"${this.#hash}${encoding === 'identity' ? '' : `-${encoding}`}"`;
+    const shared = ['ETag', tag, 'Vary', 'Accept-Encoding', ...this.#extra, ...SAFETY];
+    const coded = encoding === 'identity' ? [] : ['Content-Encoding', encoding];
+    return {
+      body,
+      tag,
+      notModified: shared,
+      headers: ['Content-Type', this.#type, 'Content-Length', String(body.length), ...coded, ...shared],
+    };
+  }
+}
+
+const hasTag = (asked: string, hash: string): boolean => asked === '*' || asked.includes(`"${hash}`);
+
+const known = new Map<string, Encoding>();
+
+/** The best encoding that the header allows (RFC 9110, 12.5.3); `q=0` forbids one. */
+function bestEncoding(header: string | string[] | undefined): Encoding {
+  if (header === undefined) return 'identity';
+  const text = String(header);
+  const before = known.get(text);
+  if (before) return before;
+  const allowed = new Set(
+    text.split(',').flatMap((part) => {
+      const [name, ...parameters] = part.split(';').map((one) => one.trim().toLowerCase());
+      return parameters.some((one) => /^q=0(\.0*)?$/.test(one)) ? [] : [name];
+    }),
+  );
+  const best: Encoding = allowed.has('br') ? 'br' : allowed.has('gzip') ? 'gzip' : 'identity';
+  // Browsers send few values; whoever sends many shall not fill the memory.
+  if (known.size < 1000) known.set(text, best);
+  return best;
+}

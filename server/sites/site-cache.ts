@@ -1,0 +1,100 @@
+import type { Knex } from 'knex';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { CommittedEdit } from '#contract/api.ts';
+import { ProblemError } from '../problem.ts';
+import { type LoadedSite, editsAfter, loadSite } from './site-repository.ts';
+
+/** At most so many sites are kept in memory; the one that was used longest ago makes room. */
+const MOST_SITES = 100;
+
+/**
+ * The sites in memory. PostgreSQL holds the truth: the cache only spares reading a site again, and is brought up to
+ * date from the log. Every edit that the cache learns of, its own process's or another's, is told once, in order.
+ */
+export class SiteCache {
+  readonly #database: Knex;
+  readonly #sites = new Map<SiteKey, LoadedSite>();
+  readonly #turns = new Map<SiteKey, Promise<unknown>>();
+  readonly #listeners = new Set<(key: SiteKey, edit: CommittedEdit) => void>();
+
+  constructor(database: Knex) {
+    this.#database = database;
+  }
+
+  /** Is told each committed edit of each site in memory. Gives the function that ends it. */
+  onEdit(listener: (key: SiteKey, edit: CommittedEdit) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** Runs the work for a site after all that was asked for it before. */
+  inTurn<Result>(key: SiteKey, work: () => Promise<Result>): Promise<Result> {
+    const before = this.#turns.get(key) ?? Promise.resolve();
+    const mine = before.then(work, work);
+    const settled = mine.catch(() => undefined);
+    this.#turns.set(key, settled);
+    void settled.then(() => {
+      if (this.#turns.get(key) === settled) this.#turns.delete(key);
+    });
+    return mine;
+  }
+
+  /** The site as it was last known here, without asking the database. Call within `inTurn`. */
+  async known(key: SiteKey): Promise<LoadedSite> {
+    return this.#sites.get(key) ?? this.#load(key);
+  }
+
+  /** The site as it is committed now. @throws ProblemError where there is none. */
+  current(key: SiteKey): Promise<LoadedSite> {
+    return this.inTurn(key, () => this.catchUp(key));
+  }
+
+  /** Brings the site up to the log. Call within `inTurn`. */
+  async catchUp(key: SiteKey): Promise<LoadedSite> {
+    const known = this.#sites.get(key);
+    if (!known) return this.#load(key);
+    const edits = await editsAfter(this.#database, key, known.revision);
+    if (edits.length === 0) return known;
+    let { site } = known;
+    for (const edit of edits) {
+      const outcome = applyOperations(site, edit.operations as Operation[]);
+      if (!outcome.ok) {
+        // The log does not replay on what is in memory: memory is what is wrong.
+        this.#sites.delete(key);
+        site = (await this.#load(key)).site;
+        break;
+      }
+      site = outcome.site;
+    }
+    const loaded = this.#sites.get(key)?.site === site ? this.#sites.get(key)! : { site, revision: edits.at(-1)!.revision };
+    this.#keep(key, loaded);
+    for (const edit of edits) this.#tell(key, edit);
+    return loaded;
+  }
+
+  /** Takes over an edit that this process has committed. Call within `inTurn`. */
+  committed(key: SiteKey, site: Site, edit: CommittedEdit): void {
+    this.#keep(key, { site, revision: edit.revision });
+    this.#tell(key, edit);
+  }
+
+  #tell(key: SiteKey, edit: CommittedEdit): void {
+    for (const listener of this.#listeners) listener(key, edit);
+  }
+
+  async #load(key: SiteKey): Promise<LoadedSite> {
+    const loaded = await loadSite(this.#database, key);
+    if (!loaded) throw new ProblemError('site-unknown', { site: key });
+    this.#keep(key, loaded);
+    return loaded;
+  }
+
+  #keep(key: SiteKey, loaded: LoadedSite): void {
+    this.#sites.delete(key);
+    this.#sites.set(key, loaded);
+    if (this.#sites.size > MOST_SITES) this.#sites.delete(this.#sites.keys().next().value!);
+  }
+}

@@ -1,0 +1,146 @@
+import type { Knex } from 'knex';
+import type { Language, PageId, SiteKey } from '#core/model/ids.ts';
+import { type Settings, type Site, makeSite } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
+import type { StoredContent } from '../contents/content-service.ts';
+import { NODE_COLUMNS, NODE_RECORD, type NodeRow, fromRow, toRow } from '../database/node-rows.ts';
+
+export interface LoadedSite {
+  readonly site: Site;
+  readonly revision: number;
+}
+
+interface SiteRow {
+  key: SiteKey;
+  name: string;
+  language: Language;
+  home: PageId | null;
+  live_name: string | null;
+  live_language: Language | null;
+  live_home: PageId | null;
+  revision: number;
+}
+
+const liveSettingsOf = (row: SiteRow): Settings | null =>
+  row.live_name === null || row.live_language === null
+    ? null
+    : { name: row.live_name, language: row.live_language, home: row.live_home };
+
+/** A whole site as it is now, read at one moment; undefined where there is none of that key. */
+export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
+  return database.transaction(
+    async (trx) => {
+      const row = await trx<SiteRow>('site').where({ key }).first();
+      if (!row) return undefined;
+      const nodes = (await trx('node').where({ site: key })) as (NodeRow & { removed_with: PageId | null })[];
+      const live = (await trx('live_node').where({ site: key })) as (NodeRow & { is_retired: boolean })[];
+      const site = makeSite(
+        key,
+        { name: row.name, language: row.language, home: row.home },
+        nodes.map((one) => fromRow(one, one.removed_with)),
+        live.map((one) => ({ node: fromRow(one, null), retired: one.is_retired })),
+        liveSettingsOf(row),
+      );
+      return { site, revision: row.revision };
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}
+
+/** The committed edits after a revision, oldest first. */
+export async function editsAfter(database: Knex, key: SiteKey, revision: number): Promise<CommittedEdit[]> {
+  const rows = await database('edit_log')
+    .leftJoin('account', 'account.id', 'edit_log.account')
+    .where('edit_log.site', key)
+    .andWhere('edit_log.revision', '>', revision)
+    .orderBy('edit_log.revision')
+    .select('revision', 'at', 'account.name as by', 'account', 'kind', 'request', 'words', 'operations');
+  return rows.map((row): CommittedEdit => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody', account: row.account ?? '' }));
+}
+
+/** The edit that a request made, if it was made already. */
+export async function editOfRequest(
+  database: Knex,
+  key: SiteKey,
+  request: string,
+): Promise<{ revision: number; operations: Operation[]; inverse: Operation[]; words: string } | undefined> {
+  return database('edit_log').where({ site: key, request }).first('revision', 'operations', 'inverse', 'words');
+}
+
+/** Adds a whole site: for a new one, and for demo and benchmark data. SQLSTATE 23505 where the key is taken. */
+export async function insertSite(
+  database: Knex,
+  site: Site,
+  account: string | null,
+  contents: Iterable<StoredContent> = [],
+): Promise<void> {
+  await database.transaction(async (trx) => {
+    await trx('site').insert({
+      key: site.key,
+      name: site.settings.name,
+      language: site.settings.language,
+      home: site.settings.home,
+      live_name: site.liveSettings?.name ?? null,
+      live_language: site.liveSettings?.language ?? null,
+      live_home: site.liveSettings?.home ?? null,
+      release: site.liveSettings ? 1 : 0,
+      changed_by: account,
+    });
+    const nodes = [...site.nodes.values()].map((node) => ({ ...toRow(node), removed_with: node.removedWith }));
+    await trx.raw(
+      `INSERT INTO node (site, ${NODE_COLUMNS}, removed_with)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, removed_with text)`,
+      [site.key, JSON.stringify(nodes)],
+    );
+    const live = [...site.live.values()].map((entry) => ({ ...toRow(entry.node), is_retired: entry.retired }));
+    await trx.raw(
+      `INSERT INTO live_node (site, ${NODE_COLUMNS}, is_retired)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, is_retired boolean)`,
+      [site.key, JSON.stringify(live)],
+    );
+    await trx.raw(
+      `INSERT INTO content (site, id, document, html)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text) ON CONFLICT DO NOTHING`,
+      [site.key, JSON.stringify([...contents])],
+    );
+  });
+}
+
+/** The sites in the order of their names; one of them where a key is given. */
+export async function listSites(database: Knex, liveOrigin: string, key?: SiteKey): Promise<SiteSummary[]> {
+  const query = database('site')
+    .leftJoin('account', 'account.id', 'site.changed_by')
+    .orderBy('site.name')
+    .select('site.key', 'site.name', 'site.changed_at', 'account.name as changed_by')
+    .select(
+      database.raw(`(SELECT count(*) FROM node WHERE site = site.key AND removed_with IS NULL AND type = 'page')::int AS pages`),
+      database.raw(`(SELECT count(*) FROM live_node WHERE site = site.key AND NOT is_retired AND type = 'page')::int AS live_pages`),
+    );
+  if (key !== undefined) void query.where('site.key', key);
+  const rows = await query;
+  return rows.map((row) => ({
+    key: row.key,
+    name: row.name,
+    pages: row.pages,
+    livePages: row.live_pages,
+    liveAddress: `${liveOrigin}/${row.key}/`,
+    changedAt: row.changed_at.toISOString(),
+    changedBy: row.changed_by,
+  }));
+}
+
+export const countSites = async (database: Knex): Promise<number> =>
+  Number((await database('site').count('* as count').first())?.count ?? 0);
+
+/** A text of a site. */
+export const contentAt = (
+  database: Knex,
+  key: SiteKey,
+  id: string,
+): Promise<{ id: string; document: object } | undefined> =>
+  database('content').where({ site: key, id }).first('id', 'document');
+
+/** Which of these texts the site has. */
+export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
+  database('content').where({ site: key }).whereIn('id', ids).pluck('id');
