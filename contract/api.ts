@@ -59,10 +59,16 @@ export const operationsBody = z.strictObject({
   /** The revision that the change is meant for. Where it is left out the operations are taken at any revision. */
   revision: z.number().int().nonnegative().optional(),
   /** Made by the sender; the same request sent again is answered as the first time and not applied twice. */
-  request: z.string().regex(/^[0-9A-Za-z_-]{8,40}$/).optional(),
+  request: z
+    .string()
+    .regex(/^[0-9A-Za-z_-]{8,40}$/)
+    .optional(),
   operations: z.array(editSchema).min(1).max(MOST_OPERATIONS),
   /** Texts that the operations refer to. */
-  contents: z.array(z.strictObject({ id: contentIdSchema, document: documentSchema })).max(100).optional(),
+  contents: z
+    .array(z.strictObject({ id: contentIdSchema, document: documentSchema }))
+    .max(100)
+    .optional(),
 });
 export type OperationsBody = z.infer<typeof operationsBody>;
 export const operationsAnswer = z.object({
@@ -86,7 +92,10 @@ export const undoBody = z.strictObject({
   anyway: z.boolean().optional(),
   /** Leave this step as it is and take it off the list of what can be undone. */
   skip: z.boolean().optional(),
-  request: z.string().regex(/^[0-9A-Za-z_-]{8,40}$/).optional(),
+  request: z
+    .string()
+    .regex(/^[0-9A-Za-z_-]{8,40}$/)
+    .optional(),
 });
 export const undoAnswer = z.object({ revision: z.number().int(), words: z.string() });
 
@@ -133,16 +142,17 @@ const pageList = z.array(pageIdSchema).max(200_000);
 export const releaseBody = z.strictObject({
   pages: z.union([z.literal('all'), pageList]),
   retire: pageList.default([]),
-  request: z.string().regex(/^[0-9A-Za-z_-]{8,40}$/).optional(),
+  request: z
+    .string()
+    .regex(/^[0-9A-Za-z_-]{8,40}$/)
+    .optional(),
 });
 export const releasePlanAnswer = z.object({
   revision: z.number().int(),
   pages: z.array(pageIdSchema),
   retire: z.array(pageIdSchema),
   along: z.array(z.object({ page: pageIdSchema, because: z.enum(['above', 'address', 'below']), of: pageIdSchema })),
-  addresses: z.array(
-    z.object({ page: pageIdSchema, before: z.string().nullable(), after: z.string().nullable() }),
-  ),
+  addresses: z.array(z.object({ page: pageIdSchema, before: z.string().nullable(), after: z.string().nullable() })),
 });
 export const releaseAnswer = z.object({
   number: z.number().int(),

@@ -93,7 +93,8 @@ export function unpackSite(packed: PackedSite): Site {
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings);
 }
 
-const isSame = (a: SiteNode, b: SiteNode): boolean => a === b || (nodeDifferences(a, b).length === 0 && a.order === b.order);
+const isSame = (a: SiteNode, b: SiteNode): boolean =>
+  a === b || (nodeDifferences(a, b).length === 0 && a.order === b.order);
 
 function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
   const wire: NodesWire = {

@@ -27,7 +27,8 @@ const OF_REQUESTS = {
   'body-too-large': {
     status: 413,
     title: 'The request is too large',
-    detail: (p) => `The body is larger than the ${p.limit} that are taken here. Nothing was changed. Send it in smaller parts.`,
+    detail: (p) =>
+      `The body is larger than the ${p.limit} that are taken here. Nothing was changed. Send it in smaller parts.`,
   },
   'body-type': {
     status: 415,
@@ -48,7 +49,8 @@ const OF_REQUESTS = {
   'not-allowed': {
     status: 403,
     title: 'Your account may not do this',
-    detail: (p) => `This needs the permission ‘${p.permission}’, which your role does not have. Ask a manager of the site.`,
+    detail: (p) =>
+      `This needs the permission ‘${p.permission}’, which your role does not have. Ask a manager of the site.`,
   },
   'sign-in-failed': {
     status: 401,
@@ -63,7 +65,8 @@ const OF_REQUESTS = {
   'setup-closed': {
     status: 410,
     title: 'This link has been used or has expired',
-    detail: () => 'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
+    detail: () =>
+      'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
   },
   'route-unknown': {
     status: 404,
@@ -143,7 +146,8 @@ const OF_THE_TREE = {
   'page-not-removed': {
     status: 409,
     title: 'The page was not removed on its own',
-    detail: (p) => `${sentence(page(p))} is not a page that was removed by itself. Put back the page it was removed with.`,
+    detail: (p) =>
+      `${sentence(page(p))} is not a page that was removed by itself. Put back the page it was removed with.`,
   },
   'parent-unknown': {
     status: 422,
@@ -163,7 +167,8 @@ const OF_THE_TREE = {
   'too-deep': {
     status: 422,
     title: 'That is too deep',
-    detail: (p) => `The tree has at most ${p.deepest} levels, and ${page(p)} would stand deeper. Choose a place nearer the top.`,
+    detail: (p) =>
+      `The tree has at most ${p.deepest} levels, and ${page(p)} would stand deeper. Choose a place nearer the top.`,
   },
   'title-empty': {
     status: 422,
@@ -173,8 +178,7 @@ const OF_THE_TREE = {
   'slug-shape': {
     status: 422,
     title: 'That cannot be part of an address',
-    detail: (p) =>
-      `‘${p.slug}’ does not fit in an address. Use letters and digits, with single hyphens between words.`,
+    detail: (p) => `‘${p.slug}’ does not fit in an address. Use letters and digits, with single hyphens between words.`,
   },
   'slug-reserved': {
     status: 422,
@@ -194,7 +198,8 @@ const OF_THE_TREE = {
   'target-unknown': {
     status: 422,
     title: 'The link leads nowhere',
-    detail: (p) => `${sentence(page(p))} would lead to '${p.target}', which is no page of this tree. Choose another page.`,
+    detail: (p) =>
+      `${sentence(page(p))} would lead to '${p.target}', which is no page of this tree. Choose another page.`,
   },
   'home-not-a-page': {
     status: 422,

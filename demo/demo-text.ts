@@ -11,8 +11,20 @@ function partsOf(block: string): TextPart[] {
     const heading: TextPart = { type: 'heading', attrs: { level: 2 }, content: inline(lines[0]!.slice(3)) };
     return [heading, ...(lines.length > 1 ? partsOf(lines.slice(1).join('\n')) : [])];
   }
-  if (lines.every((line) => line.startsWith('- '))) return [list('bulletList', lines.map((line) => line.slice(2)))];
-  if (lines.every((line) => /^\d+\. /.test(line))) return [list('orderedList', lines.map((line) => line.replace(/^\d+\. /, '')))];
+  if (lines.every((line) => line.startsWith('- ')))
+    return [
+      list(
+        'bulletList',
+        lines.map((line) => line.slice(2)),
+      ),
+    ];
+  if (lines.every((line) => /^\d+\. /.test(line)))
+    return [
+      list(
+        'orderedList',
+        lines.map((line) => line.replace(/^\d+\. /, '')),
+      ),
+    ];
   return [{ type: 'paragraph', content: inline(lines.join(' ')) }];
 }
 
@@ -25,4 +37,8 @@ const inline = (text: string): TextPart[] =>
   text
     .split(/(\*[^*]+\*)/)
     .filter((part) => part !== '')
-    .map((part) => (part.startsWith('*') ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] } : { type: 'text', text: part }));
+    .map((part) =>
+      part.startsWith('*')
+        ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] }
+        : { type: 'text', text: part },
+    );

@@ -28,6 +28,26 @@ export const page = (title: string, options: DemoOptions, ...parts: Part[]): Dem
   text: texts(parts),
   below: nodes(parts),
 });
-export const heading = (title: string, below: readonly DemoNode[]): DemoNode => ({ type: 'heading', title, options: {}, text: [], below });
-export const outside = (title: string, url: string): DemoNode => ({ type: 'link', title, options: {}, text: [], below: [], leadsTo: { url } });
-export const link = (title: string, to: string): DemoNode => ({ type: 'link', title, options: {}, text: [], below: [], leadsTo: { title: to } });
+export const heading = (title: string, below: readonly DemoNode[]): DemoNode => ({
+  type: 'heading',
+  title,
+  options: {},
+  text: [],
+  below,
+});
+export const outside = (title: string, url: string): DemoNode => ({
+  type: 'link',
+  title,
+  options: {},
+  text: [],
+  below: [],
+  leadsTo: { url },
+});
+export const link = (title: string, to: string): DemoNode => ({
+  type: 'link',
+  title,
+  options: {},
+  text: [],
+  below: [],
+  leadsTo: { title: to },
+});

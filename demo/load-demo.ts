@@ -17,9 +17,21 @@ const PASSWORD = 'slipway-42';
 export async function loadDemo(database: Knex, edits: EditService): Promise<void> {
   if ((await countAccounts(database)) > 0) return;
   const [ines, marek] = await Promise.all([
-    makeAccount(database, { name: 'Ines Carrow', email: 'ines@pellow-quay.example', password: PASSWORD, role: 'manager' }, true),
-    makeAccount(database, { name: 'Marek Holt', email: 'marek@pellow-quay.example', password: PASSWORD, role: 'manager' }, true),
-    makeAccount(database, { name: 'Oona Trask', email: 'oona@pellow-quay.example', password: PASSWORD, role: 'reader' }, true),
+    makeAccount(
+      database,
+      { name: 'Ines Carrow', email: 'ines@pellow-quay.example', password: PASSWORD, role: 'manager' },
+      true,
+    ),
+    makeAccount(
+      database,
+      { name: 'Marek Holt', email: 'marek@pellow-quay.example', password: PASSWORD, role: 'manager' },
+      true,
+    ),
+    makeAccount(
+      database,
+      { name: 'Oona Trask', email: 'oona@pellow-quay.example', password: PASSWORD, role: 'reader' },
+      true,
+    ),
   ]);
   const school = new DemoBuilder('pq');
   const schoolSite = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', school, PELLOW_QUAY);
@@ -37,16 +49,22 @@ async function editSchool(edits: EditService, school: DemoBuilder, ines: Account
   const id = (title: string): PageId => school.idOf(title);
   const before = new Set(school.documents.keys());
   const newContents = () =>
-    [...school.documents].filter(([content]) => !before.has(content)).map(([content, document]) => ({ id: content, document }));
+    [...school.documents]
+      .filter(([content]) => !before.has(content))
+      .map(([content, document]) => ({ id: content, document }));
   await edits.release(key, ines, { pages: [], retire: [id('Boats for sale')] });
   for (const draft of PELLOW_QUAY_DRAFTS) {
     await edits.apply(key, ines, { operations: school.add(draft.nodes, id(draft.into)), contents: newContents() });
   }
   await edits.apply(key, marek, {
-    operations: [{ name: 'page.set', page: id('Steam bending'), fields: { title: { en: 'Steam bending and laminating' } } }],
+    operations: [
+      { name: 'page.set', page: id('Steam bending'), fields: { title: { en: 'Steam bending and laminating' } } },
+    ],
   });
   await edits.apply(key, marek, {
-    operations: [{ name: 'page.move', page: id('Sharpening day'), place: { parent: id('Evening classes'), after: null } }],
+    operations: [
+      { name: 'page.move', page: id('Sharpening day'), place: { parent: id('Evening classes'), after: null } },
+    ],
   });
   const content = school.contentOf([
     'The school stands at the end of Cooper’s Hard, where the road becomes shingle. From May the ferry stops at our own quay, four times a day.',

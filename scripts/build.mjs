@@ -3,7 +3,16 @@ import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statS
 import { join } from 'node:path';
 import { ROOT } from './run.mjs';
 
-const SOURCES = ['core', 'contract', 'server', 'web', 'demo', 'package-lock.json', 'vite.config.ts', 'scripts/build.mjs'];
+const SOURCES = [
+  'core',
+  'contract',
+  'server',
+  'web',
+  'demo',
+  'package-lock.json',
+  'vite.config.ts',
+  'scripts/build.mjs',
+];
 
 /** A hash over the names, sizes and times of all that the build reads. */
 function sourcesHash() {

@@ -52,7 +52,9 @@ function startServer(file, env) {
     child.once('exit', (code, signal) => {
       reject(new Told(`${file} ended before it was ready (see above).`));
       if (isEnding || children.some((other) => other !== child && other.exitCode !== null)) return;
-      console.error(`${file} ended unexpectedly (${signal ?? `code ${code}`}). Stopping everything; 'npm start' starts again.`);
+      console.error(
+        `${file} ended unexpectedly (${signal ?? `code ${code}`}). Stopping everything; 'npm start' starts again.`,
+      );
       void end(1);
     });
   });
@@ -63,12 +65,16 @@ async function main() {
     options: { empty: { type: 'boolean' }, fresh: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
   });
   if (values.help) return void console.log(HELP);
-  if (values.empty && values.fresh) throw new Told('--empty and --fresh exclude each other: one starts without demo data, the other makes it anew.');
+  if (values.empty && values.fresh)
+    throw new Told('--empty and --fresh exclude each other: one starts without demo data, the other makes it anew.');
   const began = Date.now();
   ensurePackages();
   await ensureBuilt();
   let url = process.env.DATABASE_URL;
-  if (url && values.fresh) throw new Told('--fresh drops the demo database, and Spur does not drop databases of a server of yours. Drop it yourself, then start without --fresh.');
+  if (url && values.fresh)
+    throw new Told(
+      '--fresh drops the demo database, and Spur does not drop databases of a server of yours. Drop it yourself, then start without --fresh.',
+    );
   if (!url) {
     const server = await startPostgres(dataFolder());
     postgres = server;
@@ -82,7 +88,9 @@ async function main() {
   console.log(`  Workbench        ${address}`);
   console.log(`  Visitors' side   http://127.0.0.1:${live.port}/<site>/`);
   if (workbench.firstAccountToken) {
-    console.log(`\n  There is no account yet. Make the first one here (the link works once, for a day):\n  ${address}/welcome#${workbench.firstAccountToken}`);
+    console.log(
+      `\n  There is no account yet. Make the first one here (the link works once, for a day):\n  ${address}/welcome#${workbench.firstAccountToken}`,
+    );
   } else if (!values.empty && !process.env.DATABASE_URL) {
     console.log('\n  Demo accounts, all with the password slipway-42:');
     console.log('  ines@pellow-quay.example    Ines Carrow, manager');

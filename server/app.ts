@@ -58,7 +58,12 @@ export function makeApp(parts: AppParts): Express {
     name: 'spur.workbench',
     secret: parts.sessionSecret,
     // Reading a session does not write it: an edit costs one journey to the database for it, not two.
-    store: new (connectPgSimple(session))({ pool: parts.pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 }),
+    store: new (connectPgSimple(session))({
+      pool: parts.pool,
+      tableName: 'session',
+      disableTouch: true,
+      pruneSessionInterval: 3600,
+    }),
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_LIVES_MS, path: '/' },
@@ -78,7 +83,10 @@ export function makeApp(parts: AppParts): Express {
 function serveWeb(app: Express, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) throw new Error(`The interface has not been built: ${page} is missing. Run 'npm run build'.`);
-  app.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }));
+  app.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),
+  );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.get('/{*splat}', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(page));
 }

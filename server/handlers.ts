@@ -55,12 +55,16 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       return sessionOf(account);
     },
     signOut: async ({ request, response }) => {
-      await new Promise<void>((resolve, reject) => request.session.destroy((fault) => (fault ? reject(fault) : resolve())));
+      await new Promise<void>((resolve, reject) =>
+        request.session.destroy((fault) => (fault ? reject(fault) : resolve())),
+      );
       response.clearCookie('spur.workbench');
       return sessionOf(undefined);
     },
     makeFirstAccount: async ({ request, body }) => {
-      const account = await attempts.guard(request.ip ?? 'unknown', 'first-account', () => makeFirstAccount(database, now(), body));
+      const account = await attempts.guard(request.ip ?? 'unknown', 'first-account', () =>
+        makeFirstAccount(database, now(), body),
+      );
       await startSession(request, account);
       return sessionOf(account);
     },
@@ -72,7 +76,8 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       try {
         await insertSite(database, site, account.id);
       } catch (fault) {
-        if ((fault as { code?: string }).code === UNIQUE_VIOLATION) throw new ProblemError('site-exists', { site: body.key });
+        if ((fault as { code?: string }).code === UNIQUE_VIOLATION)
+          throw new ProblemError('site-exists', { site: body.key });
         throw fault;
       }
       return (await listSites(database, liveOrigin, body.key))[0];
@@ -103,8 +108,10 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       return { revision, applied, inverse };
     },
     whatChanges: ({ request, body }) => edits.preview(siteOf(request), body),
-    undo: ({ request, body, account }) => edits.turn(siteOf(request), account, 'undo', body).then(({ revision, words }) => ({ revision, words })),
-    redo: ({ request, body, account }) => edits.turn(siteOf(request), account, 'redo', body).then(({ revision, words }) => ({ revision, words })),
+    undo: ({ request, body, account }) =>
+      edits.turn(siteOf(request), account, 'undo', body).then(({ revision, words }) => ({ revision, words })),
+    redo: ({ request, body, account }) =>
+      edits.turn(siteOf(request), account, 'redo', body).then(({ revision, words }) => ({ revision, words })),
     streamEvents: async ({ request, response }) => {
       const key = siteOf(request);
       const { revision } = await cache.current(key);
@@ -122,7 +129,11 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       const key = siteOf(request);
       const { site } = await cache.current(key);
       const roots = [...site.nodes.values()].filter((node) => node.removedWith === node.id);
-      const when = await lastRemovals(database, key, roots.map((node) => node.id));
+      const when = await lastRemovals(
+        database,
+        key,
+        roots.map((node) => node.id),
+      );
       const branches = roots.map((node) => ({
         page: node.id,
         title: textIn(node.title, site.settings.language),
@@ -147,12 +158,23 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       const unknown = pages.find((page) => !site.nodes.has(page));
       if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
       const plan = planRelease(site, { pages, retire: [] });
-      return { revision, pages: plan.operation.pages, retire: plan.operation.retire, along: plan.along, addresses: plan.addresses };
+      return {
+        revision,
+        pages: plan.operation.pages,
+        retire: plan.operation.retire,
+        along: plan.along,
+        addresses: plan.addresses,
+      };
     },
     makeRelease: async ({ request, body, account }) => {
       const key = siteOf(request);
       const done = await edits.release(key, account, body);
-      return { number: await latestReleaseNumber(database, key), revision: done.revision, pages: done.pages, retired: done.retired };
+      return {
+        number: await latestReleaseNumber(database, key),
+        revision: done.revision,
+        pages: done.pages,
+        retired: done.retired,
+      };
     },
     listReleases: async ({ request }) => {
       const key = siteOf(request);
@@ -164,7 +186,9 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
 
 /** Starts the session under a new id, so that an id known from before signing in is worth nothing. */
 async function startSession(request: Request, account: Account): Promise<void> {
-  await new Promise<void>((resolve, reject) => request.session.regenerate((fault) => (fault ? reject(fault) : resolve())));
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((fault) => (fault ? reject(fault) : resolve())),
+  );
   request.session.account = account;
 }
 

@@ -37,7 +37,8 @@ await runProcess('workbench', async (ready) => {
     EDIT_CHANNEL,
     (payload) => {
       const key = siteKeySchema.safeParse(payload);
-      if (key.success) void cache.current(key.data).catch((fault: unknown) => log.warn({ fault }, 'could not follow an edit'));
+      if (key.success)
+        void cache.current(key.data).catch((fault: unknown) => log.warn({ fault }, 'could not follow an edit'));
     },
     () => {
       for (const key of seen) void cache.current(siteKeySchema.parse(key)).catch(() => undefined);

@@ -26,13 +26,20 @@ export function makeOpenApi(): object {
       ...(route.body && { requestBody: { required: true, content: { 'application/json': { schema: route.body } } } }),
       responses: {
         200: { description: 'Done', ...content },
-        default: { description: 'A problem document (RFC 9457)', content: { 'application/problem+json': { schema: problemSchema } } },
+        default: {
+          description: 'A problem document (RFC 9457)',
+          content: { 'application/problem+json': { schema: problemSchema } },
+        },
       },
     };
   }
   return createDocument({
     openapi: '3.1.0',
-    info: { title: 'Spur', version: '1', description: 'The API behind the workbench. Every refusal is a problem document.' },
+    info: {
+      title: 'Spur',
+      version: '1',
+      description: 'The API behind the workbench. Every refusal is a problem document.',
+    },
     paths: paths as Paths,
   });
 }

@@ -26,7 +26,11 @@ export function refusalProblem(refusal: Refusal, site: Site, index?: number): Pr
   const node = refusal.params.page === undefined ? undefined : site.nodes.get(refusal.params.page as PageId);
   const params = node ? { ...refusal.params, pageTitle: textIn(node.title, site.settings.language) } : refusal.params;
   const detail = problemSentence(refusal.code, params);
-  return new ProblemError(refusal.code, params, index === undefined ? undefined : [{ pointer: `/operations/${index}`, detail }]);
+  return new ProblemError(
+    refusal.code,
+    params,
+    index === undefined ? undefined : [{ pointer: `/operations/${index}`, detail }],
+  );
 }
 
 export function sendProblem(response: Response, problem: ProblemError): void {
@@ -45,8 +49,10 @@ export function sendProblem(response: Response, problem: ProblemError): void {
 
 /** The faults of the body parser, by its own `type` of fault. */
 function fromBodyParser(fault: { type?: string; message?: string; limit?: number }): ProblemError | null {
-  if (fault.type === 'entity.too.large') return new ProblemError('body-too-large', { limit: `${(fault.limit ?? 0) / 1000} kB` });
-  if (fault.type === 'entity.parse.failed') return new ProblemError('body-not-json', { reason: fault.message ?? 'syntax' });
+  if (fault.type === 'entity.too.large')
+    return new ProblemError('body-too-large', { limit: `${(fault.limit ?? 0) / 1000} kB` });
+  if (fault.type === 'entity.parse.failed')
+    return new ProblemError('body-not-json', { reason: fault.message ?? 'syntax' });
   if (fault.type?.startsWith('encoding.') || fault.type?.startsWith('charset.')) return new ProblemError('body-type');
   return fault.type?.startsWith('request.') ? new ProblemError('body-not-json', { reason: fault.type }) : null;
 }

@@ -24,7 +24,9 @@ export async function runProcess(
   } catch (fault) {
     const { code, message } = fault as { code?: string; message: string };
     const said =
-      code === 'EADDRINUSE' ? `${message}: another program has that port. Stop it, or choose another by SPUR_PORT or SPUR_LIVE_PORT.` : message;
+      code === 'EADDRINUSE'
+        ? `${message}: another program has that port. Stop it, or choose another by SPUR_PORT or SPUR_LIVE_PORT.`
+        : message;
     process.send?.({ failed: name, message: said });
     console.error(said);
     process.exit(1);

@@ -52,7 +52,8 @@ const requirePermission =
   (request, _response, next) => {
     if (permission !== 'open') {
       const allowed: readonly Permission[] = ROLES[callerOf(request).role];
-      if (permission !== 'signed-in' && !allowed.includes(permission)) throw new ProblemError('not-allowed', { permission });
+      if (permission !== 'signed-in' && !allowed.includes(permission))
+        throw new ProblemError('not-allowed', { permission });
     }
     next();
   };

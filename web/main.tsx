@@ -1,1 +1,19 @@
-document.body.append('x')
+import './styles/app.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Toaster } from 'sonner';
+import { App } from './app.tsx';
+import { TooltipProvider } from './ui/tooltip.tsx';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <TooltipProvider delayDuration={500}>
+      <App />
+      <Toaster
+        position="bottom-left"
+        offset={{ bottom: '4rem' }}
+        toastOptions={{ className: '!bg-raised !text-ink !border-edge !font-sans !text-body', duration: 7000 }}
+      />
+    </TooltipProvider>
+  </StrictMode>,
+);

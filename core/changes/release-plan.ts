@@ -52,7 +52,7 @@ export function planRelease(site: Site, asked: { pages: readonly PageId[]; retir
     make.add(id);
     down.delete(id);
     if (of !== null) along.set(id, { because, of });
-    for (let above = node.parent; above !== null; ) {
+    for (let above = node.parent; above !== null;) {
       const parent = maybeNodeAt(site, above)!;
       const entry = site.live.get(above);
       const stands = entry && !entry.retired && entry.node.parent === parent.parent && !down.has(above);
@@ -76,7 +76,11 @@ export function planRelease(site: Site, asked: { pages: readonly PageId[]; retir
   }
   for (const id of asked.pages) along.delete(id);
   for (const id of asked.retire) along.delete(id);
-  const operation = { name: 'release.make' as const, pages: [...make], retire: [...down].filter((id) => !make.has(id)) };
+  const operation = {
+    name: 'release.make' as const,
+    pages: [...make],
+    retire: [...down].filter((id) => !make.has(id)),
+  };
   const outcome = applyOperation(site, operation);
   return {
     operation,
@@ -93,11 +97,12 @@ function takeDownBelow(
   takeDown: (id: PageId, of: PageId) => void,
 ): void {
   if (down.size === 0) return;
-  for (let found = true; found; ) {
+  for (let found = true; found;) {
     found = false;
     site.live.forEach((entry, id) => {
       const { parent } = entry.node;
-      if (entry.retired || down.has(id) || make.has(id) || parent === null || !down.has(parent) || make.has(parent)) return;
+      if (entry.retired || down.has(id) || make.has(id) || parent === null || !down.has(parent) || make.has(parent))
+        return;
       takeDown(id, parent);
       found = true;
     });
@@ -134,7 +139,8 @@ function addressChanges(before: Site, after: Site): ReleasePlan['addresses'] {
   is.outline.nodes.forEach((node, row) => {
     const old = was.outline.rowOf.get(node.id);
     const oldAddress = old === undefined ? null : was.addresses[old]!;
-    if (oldAddress !== is.addresses[row]) changes.push({ page: node.id, before: oldAddress, after: is.addresses[row]! });
+    if (oldAddress !== is.addresses[row])
+      changes.push({ page: node.id, before: oldAddress, after: is.addresses[row]! });
   });
   was.outline.nodes.forEach((node, row) => {
     if (!is.outline.rowOf.has(node.id) && was.addresses[row] !== null)

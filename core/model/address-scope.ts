@@ -11,7 +11,7 @@ import { NO_SLUGS, RESERVED_AT_ROOT, type Slug, type Slugs, freeSlug, sameSlugs,
 
 /** The node whose step precedes the slugs of `parent`'s children, or null for the root. */
 export function scopeBelow(site: Site, parent: PageId | null, home: PageId | null): PageId | null {
-  for (let at = parent; at !== null; ) {
+  for (let at = parent; at !== null;) {
     if (at === home) return null;
     const node = nodeAt(site, at);
     if (addsStep(node, home)) return at;
@@ -22,7 +22,9 @@ export function scopeBelow(site: Site, parent: PageId | null, home: PageId | nul
 
 /** The nodes whose own step is the first one at or below `id`: the node itself if it adds a step. */
 export function frontierOf(site: Site, id: PageId, home: PageId | null): PageId[] {
-  return addsStep(nodeAt(site, id), home) ? [id] : childrenOf(site, id).flatMap((child) => frontierOf(site, child, home));
+  return addsStep(nodeAt(site, id), home)
+    ? [id]
+    : childrenOf(site, id).flatMap((child) => frontierOf(site, child, home));
 }
 
 /** The nodes of a scope. */
@@ -76,7 +78,8 @@ export function settleSlugs(change: SiteChange, ids: Iterable<PageId>, anew: boo
 function slugsTaken(site: Site, members: Iterable<PageId>): Map<string, Set<PageId>> {
   const taken = new Map<string, Set<PageId>>();
   for (const id of members) {
-    for (const [language, slug] of Object.entries(nodeAt(site, id).slug)) addTaken(taken, `${language}/${slug.text}`, id);
+    for (const [language, slug] of Object.entries(nodeAt(site, id).slug))
+      addTaken(taken, `${language}/${slug.text}`, id);
   }
   return taken;
 }

@@ -49,5 +49,8 @@ export function plainTextOf(document: TextDocument | TextPart): string {
   if ('text' in document && document.text !== undefined) return document.text;
   const parts = (document.content ?? []).map(plainTextOf);
   const inline = (document.content ?? []).every((part) => part.type === 'text');
-  return parts.join(inline ? '' : ' ').replace(/\s+/g, ' ').trim();
+  return parts
+    .join(inline ? '' : ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
 }

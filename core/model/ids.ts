@@ -19,10 +19,7 @@ export const siteKeySchema = z
   .string()
   .min(2, 'a key has at least 2 characters')
   .max(40, 'a key has at most 40 characters')
-  .regex(
-    /^[a-z0-9]+(-[a-z0-9]+)*$/,
-    'a key is made of small letters, digits and single hyphens between them',
-  )
+  .regex(/^[a-z0-9]+(-[a-z0-9]+)*$/, 'a key is made of small letters, digits and single hyphens between them')
   .brand<'SiteKey'>();
 export type SiteKey = z.infer<typeof siteKeySchema>;
 

@@ -17,7 +17,10 @@ export const targetSchema = z.union([
     url: z
       .string()
       .max(2000, 'at most 2,000 characters')
-      .regex(/^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i, 'an outside address starts with https://, http://, mailto: or tel:'),
+      .regex(
+        /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i,
+        'an outside address starts with https://, http://, mailto: or tel:',
+      ),
   }),
 ]);
 export type Target = z.infer<typeof targetSchema>;
@@ -49,7 +52,20 @@ export interface SiteNode {
 }
 
 /** The ways in which two states of a node can differ, in the order in which they are shown. */
-export const ASPECTS = ['place', 'type', 'title', 'label', 'slug', 'description', 'text', 'target', 'inMenus', 'hidden', 'inAddress', 'order'] as const;
+export const ASPECTS = [
+  'place',
+  'type',
+  'title',
+  'label',
+  'slug',
+  'description',
+  'text',
+  'target',
+  'inMenus',
+  'hidden',
+  'inAddress',
+  'order',
+] as const;
 export type Aspect = (typeof ASPECTS)[number];
 
 const sameTarget = (a: Target | null, b: Target | null): boolean =>

@@ -101,7 +101,7 @@ export function branchOf(site: Site, top: PageId | null): PageId[] {
 /** The nodes above, nearest first. */
 export function ancestorsOf(site: Site, id: PageId): SiteNode[] {
   const found: SiteNode[] = [];
-  for (let up = site.nodes.get(id)?.parent ?? null; up !== null; ) {
+  for (let up = site.nodes.get(id)?.parent ?? null; up !== null;) {
     const node = site.nodes.get(up);
     if (!node || node.removedWith !== null) break;
     found.push(node);

@@ -11,8 +11,7 @@ export const textsSchema = (longest: number) =>
   z.record(languageSchema, z.string().max(longest, `at most ${longest} characters`));
 
 /** The text in a language, else in any other language that there is, else ''. */
-export const textIn = (texts: Texts, language: Language): string =>
-  texts[language] ?? Object.values(texts)[0] ?? '';
+export const textIn = (texts: Texts, language: Language): string => texts[language] ?? Object.values(texts)[0] ?? '';
 
 /**
  * The texts with the changes made. Spaces are trimmed and runs of white space become one space.
@@ -40,7 +39,5 @@ export function textsChange(after: Texts, before: Texts): Texts {
 export const sameTexts = (a: Texts, b: Texts): boolean => {
   if (a === b) return true;
   const languages = Object.keys(a);
-  return (
-    languages.length === Object.keys(b).length && languages.every((language) => a[language] === b[language])
-  );
+  return languages.length === Object.keys(b).length && languages.every((language) => a[language] === b[language]);
 };

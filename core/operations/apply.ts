@@ -66,8 +66,7 @@ export function checkTogether(operations: readonly Operation[]): Refusal | null 
 export const cellsOf = (operation: Operation): string[] => definitionOf(operation).cells(operation);
 
 /** An operation in words, for the site as it was before it. */
-export const wordsOf = (operation: Operation, site: Site): string =>
-  definitionOf(operation).words(operation, site);
+export const wordsOf = (operation: Operation, site: Site): string => definitionOf(operation).words(operation, site);
 
 interface AnyDefinition {
   apply(site: Site, operation: Operation): Outcome;

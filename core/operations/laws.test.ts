@@ -12,7 +12,10 @@ const edits = fc.array(anyEdit, { minLength: 1, maxLength: 50, size: 'max' });
 
 /** Edits with releases of random pages among them. */
 const editsAndReleases = fc.array(
-  fc.oneof({ weight: 5, arbitrary: anyEdit }, { weight: 1, arbitrary: fc.subarray([...IDS]).map((pages) => ({ release: pages })) }),
+  fc.oneof(
+    { weight: 5, arbitrary: anyEdit },
+    { weight: 1, arbitrary: fc.subarray([...IDS]).map((pages) => ({ release: pages })) },
+  ),
   { minLength: 1, maxLength: 50, size: 'max' },
 );
 const asOperation = (site: Site, step: Operation | { release: (typeof IDS)[number][] }): Operation =>
@@ -64,7 +67,8 @@ describe('every operation', () => {
         const before = plain(site);
         const outcome = applyOperation(site, operation);
         expect(plain(site)).toEqual(before);
-        if (outcome.ok && outcome.touched.length === 0 && operation.name !== 'site.set') expect(outcome.site).toBe(site);
+        if (outcome.ok && outcome.touched.length === 0 && operation.name !== 'site.set')
+          expect(outcome.site).toBe(site);
         if (outcome.ok && outcome.site !== site) expect(plain(outcome.site)).not.toEqual(before);
       }),
       RUNS,

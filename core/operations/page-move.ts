@@ -46,7 +46,8 @@ export const pageMove = defineOperation({
 
   words({ page, place }, site) {
     const below = andBelow(branchOf(site, page).length - 1);
-    if (place.parent === site.nodes.get(page)?.parent) return `moved ${quoted(site, page)}${below} among its neighbours`;
+    if (place.parent === site.nodes.get(page)?.parent)
+      return `moved ${quoted(site, page)}${below} among its neighbours`;
     return place.parent === null
       ? `moved ${quoted(site, page)}${below} to the top level`
       : `moved ${quoted(site, page)}${below} into ${quoted(site, place.parent)}`;

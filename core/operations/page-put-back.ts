@@ -78,7 +78,7 @@ const canHold = (site: Site, id: PageId | null): boolean => {
 /** The nearest ancestor of a removed node that stands in the tree and can hold pages. */
 export function nearestParent(site: Site, page: PageId): PageId | null {
   const passed = new Set<PageId>();
-  for (let up = site.nodes.get(page)?.parent ?? null; up !== null && !passed.has(up); ) {
+  for (let up = site.nodes.get(page)?.parent ?? null; up !== null && !passed.has(up);) {
     if (canHold(site, up)) return up;
     passed.add(up);
     up = site.nodes.get(up)?.parent ?? null;

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { frontierOf, restoreSlugs, settleAfter, settleSlugs, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
+import {
+  frontierOf,
+  restoreSlugs,
+  settleAfter,
+  settleSlugs,
+  slugsBefore,
+  slugsFromTitle,
+} from '../model/address-scope.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
 import { refuse } from '../model/refusal.ts';
@@ -57,7 +64,11 @@ export const pageSet = defineOperation({
     const home = homeOf(change.site);
     if (addsStep(node, homeOf(site)) !== addsStep(next, home)) {
       // The children come into another scope, or the node comes into this one.
-      settleSlugs(change, [page, ...childrenOf(change.site, page)].flatMap((id) => frontierOf(change.site, id, home)), false);
+      settleSlugs(
+        change,
+        [page, ...childrenOf(change.site, page)].flatMap((id) => frontierOf(change.site, id, home)),
+        false,
+      );
     } else if (!sameSlugs(node.slug, next.slug)) settleSlugs(change, [page], false);
     settleAfter(change, []);
     restoreSlugs(change, restores);
@@ -88,14 +99,19 @@ export const pageSet = defineOperation({
       parts.push(slug.own ? `set the slug of ${name} to ‘${slug.text}’` : `let the slug of ${name} follow its title`);
     if (fields.description) parts.push(`changed the description of ${name}`);
     if (fields.content !== undefined) parts.push(`changed the text of ${name}`);
-    if (fields.inMenus !== undefined) parts.push(`${fields.inMenus ? 'put' : 'took'} ${name} ${fields.inMenus ? 'in' : 'off'} menus`);
+    if (fields.inMenus !== undefined)
+      parts.push(`${fields.inMenus ? 'put' : 'took'} ${name} ${fields.inMenus ? 'in' : 'off'} menus`);
     if (fields.hidden !== undefined)
       parts.push(
-        fields.hidden === 'no' ? `showed ${name} again` : `hid ${name}${fields.hidden === 'branch' ? ' and its branch' : ''}`,
+        fields.hidden === 'no'
+          ? `showed ${name} again`
+          : `hid ${name}${fields.hidden === 'branch' ? ' and its branch' : ''}`,
       );
     if (fields.type !== undefined) parts.push(`made ${name} a ${fields.type}`);
     if (fields.inAddress !== undefined)
-      parts.push(`${fields.inAddress ? 'gave' : 'took'} ${name} ${fields.inAddress ? 'a step in' : 'out of'} addresses`);
+      parts.push(
+        `${fields.inAddress ? 'gave' : 'took'} ${name} ${fields.inAddress ? 'a step in' : 'out of'} addresses`,
+      );
     if (fields.target) parts.push(`set where ${name} points`);
     return parts.length > 0 ? parts.join(', ') : `left ${name} as it was`;
   },
@@ -104,7 +120,8 @@ export const pageSet = defineOperation({
 function withFields(node: SiteNode, fields: PageFields): SiteNode {
   const type = fields.type ?? node.type;
   const title = fields.title ? withTexts(node.title, fields.title) : node.title;
-  const inAddress = type === 'heading' ? (fields.inAddress ?? (node.type === 'heading' && node.inAddress)) : type === 'page';
+  const inAddress =
+    type === 'heading' ? (fields.inAddress ?? (node.type === 'heading' && node.inAddress)) : type === 'page';
   return {
     ...node,
     type,

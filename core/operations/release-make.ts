@@ -42,7 +42,10 @@ export const releaseMake = defineOperation({
       if (!entry.retired && parent !== null && !isLive(parent)) return refuse('parent-not-live', { page, parent });
     }
     for (const page of retire) {
-      const orphan = site.live.findKey((entry, id) => !entry.retired && entry.node.parent === page && isLive(id) && (changed.get(id) ?? entry).node.parent === page);
+      const orphan = site.live.findKey(
+        (entry, id) =>
+          !entry.retired && entry.node.parent === page && isLive(id) && (changed.get(id) ?? entry).node.parent === page,
+      );
       if (orphan !== undefined) return refuse('parent-not-live', { page: orphan, parent: page });
     }
     const home = homeOf(site);

@@ -65,7 +65,9 @@ export const siteSet = defineOperation({
     if (fields.name !== undefined) parts.push(`renamed the site to ‘${fields.name}’`);
     if (fields.language !== undefined) parts.push(`set the site’s language to ${fields.language}`);
     if (fields.home !== undefined)
-      parts.push(fields.home === null ? 'let the first page be home' : `made ${quoted(site, fields.home)} the home page`);
+      parts.push(
+        fields.home === null ? 'let the first page be home' : `made ${quoted(site, fields.home)} the home page`,
+      );
     return parts.join(', ') || 'left the settings as they were';
   },
 });

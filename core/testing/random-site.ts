@@ -14,15 +14,24 @@ export const IDS: readonly PageId[] = Array.from({ length: 14 }, (_, n) => toPag
 const id = fc.constantFrom(...IDS);
 const maybeId = fc.option(id, { nil: null, freq: 3 });
 const place = fc.record({ parent: maybeId, after: fc.option(maybeId, { nil: undefined }) });
-const title = fc.constantFrom('Courses', 'Evening classes', 'courses', 'Search', 'Ökonomie & Übung', '工房', '…', 'Apply');
+const title = fc.constantFrom(
+  'Courses',
+  'Evening classes',
+  'courses',
+  'Search',
+  'Ökonomie & Übung',
+  '工房',
+  '…',
+  'Apply',
+);
 const slug = fc.oneof(
-  fc.record({ text: fc.constantFrom('courses', 'apply', 'evening-classes', 'werk', 'search', 'Ünder', 'no slug!'), own: fc.constant(true) }),
+  fc.record({
+    text: fc.constantFrom('courses', 'apply', 'evening-classes', 'werk', 'search', 'Ünder', 'no slug!'),
+    own: fc.constant(true),
+  }),
   fc.constant({ text: '', own: false }),
 );
-const target = fc.oneof(
-  fc.record({ page: id }),
-  fc.constant({ url: 'https://ferry.example/timetable' }),
-);
+const target = fc.oneof(fc.record({ page: id }), fc.constant({ url: 'https://ferry.example/timetable' }));
 const content = fc.constantFrom(...['aaaaaaaaaaaa', 'bbbbbbbbbbbb']) as fc.Arbitrary<ContentId>;
 
 const optional = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined, freq: 2 });
@@ -89,12 +98,16 @@ export function siteAfter(operations: readonly Operation[], site = emptySite()):
 }
 
 /** A random site: what comes of random edits. */
-export const anySite: fc.Arbitrary<Site> = fc.array(anyEdit, { minLength: 5, maxLength: 60, size: 'max' }).map((edits) => siteAfter(edits));
+export const anySite: fc.Arbitrary<Site> = fc
+  .array(anyEdit, { minLength: 5, maxLength: 60, size: 'max' })
+  .map((edits) => siteAfter(edits));
 
 /** A site as plain data, for comparing. Lists of children are in it, so that a broken index shows. */
 export function plain(site: Site): unknown {
   const sorted = <V>(entries: Iterable<[string | null, V]>) =>
-    Object.fromEntries([...entries].map(([key, value]) => [key ?? '', value] as const).sort(([a], [b]) => (a < b ? -1 : 1)));
+    Object.fromEntries(
+      [...entries].map(([key, value]) => [key ?? '', value] as const).sort(([a], [b]) => (a < b ? -1 : 1)),
+    );
   return JSON.parse(
     JSON.stringify({
       settings: site.settings,

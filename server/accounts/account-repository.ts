@@ -7,7 +7,9 @@ export interface StoredAccount extends Account {
 
 export async function accountByEmail(database: Knex, email: string): Promise<StoredAccount | undefined> {
   const row = await database('account').whereRaw('lower(email) = lower(?)', [email]).first();
-  return row && { id: row.id, name: row.name, email: row.email, role: row.role as Role, passwordHash: row.password_hash };
+  return (
+    row && { id: row.id, name: row.name, email: row.email, role: row.role as Role, passwordHash: row.password_hash }
+  );
 }
 
 /** Adds an account. SQLSTATE 23505 where the mail address has one. */
@@ -40,7 +42,10 @@ export const insertFirstAccount = (
 ): Promise<boolean> =>
   database.transaction(async (trx) => {
     await trx.raw('LOCK TABLE account IN SHARE ROW EXCLUSIVE MODE');
-    const used = await trx('first_account_link').where({ token_hash: tokenHash }).andWhere('expires_at', '>', now).delete();
+    const used = await trx('first_account_link')
+      .where({ token_hash: tokenHash })
+      .andWhere('expires_at', '>', now)
+      .delete();
     if (used === 0 || (await countAccounts(trx)) > 0) return false;
     await insertAccount(trx, account, false);
     return true;

@@ -21,7 +21,14 @@ export class Attempts {
     const limiter = (keyPrefix: string, points: number) =>
       new Promise<RateLimiterPostgres>((resolve, reject) => {
         const made: RateLimiterPostgres = new RateLimiterPostgres(
-          { storeClient: pool, storeType: 'pool', tableName: 'sign_in_attempt', keyPrefix, points, duration: WINDOW_SECONDS },
+          {
+            storeClient: pool,
+            storeType: 'pool',
+            tableName: 'sign_in_attempt',
+            keyPrefix,
+            points,
+            duration: WINDOW_SECONDS,
+          },
           (fault?: Error) => (fault ? reject(fault) : resolve(made)),
         );
       });

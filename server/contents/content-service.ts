@@ -20,7 +20,10 @@ export const LONGEST_TEXT = 400_000;
 export function acceptContent(given: { id: ContentId; document: TextDocument }): StoredContent {
   const { document } = given;
   if (JSON.stringify(document).length > LONGEST_TEXT)
-    throw new ProblemError('content-invalid', { content: given.id, reason: `it is longer than ${LONGEST_TEXT} characters of JSON` });
+    throw new ProblemError('content-invalid', {
+      content: given.id,
+      reason: `it is longer than ${LONGEST_TEXT} characters of JSON`,
+    });
   try {
     textSchema.nodeFromJSON(document).check();
   } catch (fault) {

@@ -7,7 +7,24 @@ import { textExtensions } from '#contract/rich-text.ts';
 export function renderDocument(document: TextDocument): string {
   const html = renderToHTMLString({ extensions: textExtensions, content: document as never });
   return sanitizeHtml(html, {
-    allowedTags: ['p', 'h2', 'h3', 'ul', 'ol', 'li', 'blockquote', 'strong', 'em', 'u', 's', 'code', 'pre', 'br', 'hr', 'a'],
+    allowedTags: [
+      'p',
+      'h2',
+      'h3',
+      'ul',
+      'ol',
+      'li',
+      'blockquote',
+      'strong',
+      'em',
+      'u',
+      's',
+      'code',
+      'pre',
+      'br',
+      'hr',
+      'a',
+    ],
     allowedAttributes: { a: ['href', 'rel'], ol: ['start'] },
     allowedSchemes: ['http', 'https', 'mailto', 'tel'],
   });

@@ -19,7 +19,9 @@ export async function migrate(database: Database): Promise<void> {
   const lock = 7_337_001;
   await database.transaction(async (trx) => {
     await trx.raw('SELECT pg_advisory_xact_lock(?)', [lock]);
-    await trx.raw('CREATE TABLE IF NOT EXISTS schema_migration (name text PRIMARY KEY, run_at timestamptz NOT NULL DEFAULT now())');
+    await trx.raw(
+      'CREATE TABLE IF NOT EXISTS schema_migration (name text PRIMARY KEY, run_at timestamptz NOT NULL DEFAULT now())',
+    );
     const run = new Set<string>(await trx('schema_migration').pluck('name'));
     const known = new Set(MIGRATIONS.map((migration) => migration.name));
     const newer = [...run].filter((name) => !known.has(name)).sort();

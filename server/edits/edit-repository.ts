@@ -80,7 +80,10 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
      ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${inverse}::jsonb, ${statement.value([...edit.cells])}::text[] FROM bumped`,
   );
   if (edit.undo.kind === 'push') {
-    statement.part('dropped', `DELETE FROM undo_step USING bumped WHERE site = ${site} AND account = ${account} AND is_undone`);
+    statement.part(
+      'dropped',
+      `DELETE FROM undo_step USING bumped WHERE site = ${site} AND account = ${account} AND is_undone`,
+    );
     statement.part(
       'stepped',
       `INSERT INTO undo_step (site, account, revision, operations, words)
@@ -100,7 +103,10 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
        SELECT ${site}, release, revision, ${at}, ${account}, ${statement.value(edit.release.pages)}, ${statement.value(edit.release.retired)} FROM bumped`,
     );
   }
-  const told = [`pg_notify('${EDIT_CHANNEL}', ${site})`, ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : [])];
+  const told = [
+    `pg_notify('${EDIT_CHANNEL}', ${site})`,
+    ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : []),
+  ];
   const answer = await statement.run<{ revision: number }>(database, `SELECT revision, ${told.join(', ')} FROM bumped`);
   return answer[0]?.revision ?? null;
 }
@@ -122,7 +128,10 @@ function saveNodes(statement: Statement, site: string, { before, after, touched 
     );
   }
   if (gone.length > 0)
-    statement.part('gone', `DELETE FROM node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`);
+    statement.part(
+      'gone',
+      `DELETE FROM node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`,
+    );
 }
 
 function saveLive(statement: Statement, site: string, at: string, { before, after, touched }: EditToSave): void {
@@ -144,7 +153,10 @@ function saveLive(statement: Statement, site: string, at: string, { before, afte
     );
   }
   if (gone.length > 0)
-    statement.part('live_gone', `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`);
+    statement.part(
+      'live_gone',
+      `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`,
+    );
 }
 
 /** One SQL statement made of parts that change data, each a common table expression; they all hold or none does. */
@@ -205,7 +217,8 @@ export async function nextUndoStep(
     .first('id', 'revision', 'operations', 'words');
 }
 
-export const dropUndoStep = (database: Knex, id: number): Promise<number> => database('undo_step').where({ id }).delete();
+export const dropUndoStep = (database: Knex, id: number): Promise<number> =>
+  database('undo_step').where({ id }).delete();
 
 /** The latest change by somebody else, after a revision, of any of these cells. */
 export async function laterChangeByOthers(

@@ -214,7 +214,11 @@ export class EditService {
     const named = new Set<ContentId>();
     for (const operation of body.operations) {
       const content =
-        operation.name === 'page.add' ? operation.content : operation.name === 'page.set' ? operation.fields.content : null;
+        operation.name === 'page.add'
+          ? operation.content
+          : operation.name === 'page.set'
+            ? operation.fields.content
+            : null;
       if (content) named.add(content);
     }
     for (const content of accepted) named.delete(content.id);
@@ -241,5 +245,7 @@ function wordsOfAll(operations: readonly Operation[], before: Site): string {
     return words;
   });
   const left = operations.length - told.length;
-  return left === 0 ? told.join(' and ') : `${told.join(', ')} and made ${left} more ${left === 1 ? 'change' : 'changes'}`;
+  return left === 0
+    ? told.join(' and ')
+    : `${told.join(', ')} and made ${left} more ${left === 1 ? 'change' : 'changes'}`;
 }

@@ -20,9 +20,7 @@ export async function historyBefore(
   if (before !== null) void query.andWhere('revision', '<', before);
   const rows = await query;
   return {
-    entries: rows
-      .slice(0, HISTORY_PAGE)
-      .map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' })),
+    entries: rows.slice(0, HISTORY_PAGE).map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' })),
     more: rows.length > HISTORY_PAGE,
   };
 }

@@ -6,9 +6,22 @@ import type { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 
 const TEXT = 'text/plain; charset=utf-8';
-const NO_SITE = new ReadyAnswer(404, TEXT, 'There is no site at this address.\n', ['Cache-Control', 'no-cache', 'X-Robots-Tag', 'noindex']);
-const FAULT = new ReadyAnswer(500, TEXT, 'The page cannot be shown at the moment. Try again a little later.\n', ['Cache-Control', 'no-store']);
-const ONLY_READING = new ReadyAnswer(405, TEXT, 'This site is for reading.\n', ['Allow', 'GET, HEAD', 'Cache-Control', 'no-store']);
+const NO_SITE = new ReadyAnswer(404, TEXT, 'There is no site at this address.\n', [
+  'Cache-Control',
+  'no-cache',
+  'X-Robots-Tag',
+  'noindex',
+]);
+const FAULT = new ReadyAnswer(500, TEXT, 'The page cannot be shown at the moment. Try again a little later.\n', [
+  'Cache-Control',
+  'no-store',
+]);
+const ONLY_READING = new ReadyAnswer(405, TEXT, 'This site is for reading.\n', [
+  'Allow',
+  'GET, HEAD',
+  'Cache-Control',
+  'no-store',
+]);
 
 /**
  * The visitors' side as a request listener: what is ready in memory is answered at once, before Express, which

@@ -1,4 +1,10 @@
-const ESCAPES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' };
+const ESCAPES: Readonly<Record<string, string>> = {
+  '&': '&amp;',
+  '<': '&lt;',
+  '>': '&gt;',
+  '"': '&quot;',
+  "'": '&#39;',
+};
 
 /** A text made safe for HTML, XML and attribute values. */
 export const escaped = (text: string): string => text.replace(/[&<>"']/g, (letter) => ESCAPES[letter]!);

@@ -92,7 +92,8 @@ export class LiveSites {
     // One address a page: with a slash at the end it is another one, which leads to the page.
     if (address !== null && address !== '/' && address.endsWith('/')) {
       const without = derived.rowAt.get(address.replace(/\/+$/, ''));
-      if (without !== undefined && derived.hiddenBy[without] === -1) return { moved: pathOf(place, derived.addresses[without]!) };
+      if (without !== undefined && derived.hiddenBy[without] === -1)
+        return { moved: pathOf(place, derived.addresses[without]!) };
     }
     return this.#notFound(live);
   }

@@ -21,7 +21,11 @@ function reachable(site: Site): { id: string; address: string }[] {
  * The sitemap files by name: `sitemap.xml` alone, or an index of that name with `sitemap-1.xml` and so on where there
  * are more addresses than one file holds.
  */
-export function sitemapFiles({ site, liveAt }: Release, place: SitePlace, most = MOST_IN_ONE_FILE): Map<string, string> {
+export function sitemapFiles(
+  { site, liveAt }: Release,
+  place: SitePlace,
+  most = MOST_IN_ONE_FILE,
+): Map<string, string> {
   const entries = reachable(site).map(({ id, address }) => {
     const changed = liveAt.get(id);
     return `<url><loc>${escaped(place.origin + pathOf(place, address))}</loc>${changed ? `<lastmod>${changed.toISOString()}</lastmod>` : ''}</url>`;
@@ -30,9 +34,15 @@ export function sitemapFiles({ site, liveAt }: Release, place: SitePlace, most =
     `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="${NAMESPACE}">\n${part.join('\n')}\n</urlset>\n`;
   if (entries.length <= most) return new Map([['sitemap.xml', file(entries)]]);
   const files = new Map<string, string>();
-  for (let at = 0; at < entries.length; at += most) files.set(`sitemap-${at / most + 1}.xml`, file(entries.slice(at, at + most)));
-  const index = [...files.keys()].map((name) => `<sitemap><loc>${escaped(`${place.origin}${place.base}/${name}`)}</loc></sitemap>`);
-  files.set('sitemap.xml', `<?xml version="1.0" encoding="UTF-8"?>\n<sitemapindex xmlns="${NAMESPACE}">\n${index.join('\n')}\n</sitemapindex>\n`);
+  for (let at = 0; at < entries.length; at += most)
+    files.set(`sitemap-${at / most + 1}.xml`, file(entries.slice(at, at + most)));
+  const index = [...files.keys()].map(
+    (name) => `<sitemap><loc>${escaped(`${place.origin}${place.base}/${name}`)}</loc></sitemap>`,
+  );
+  files.set(
+    'sitemap.xml',
+    `<?xml version="1.0" encoding="UTF-8"?>\n<sitemapindex xmlns="${NAMESPACE}">\n${index.join('\n')}\n</sitemapindex>\n`,
+  );
   return files;
 }
 

@@ -14,9 +14,12 @@ interface Form {
 /** Below this many bytes compressing costs more than it spares. */
 const WORTH_COMPRESSING = 800;
 const SAFETY = [
-  'X-Content-Type-Options', 'nosniff',
-  'Referrer-Policy', 'strict-origin-when-cross-origin',
-  'Content-Security-Policy', "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+  'X-Content-Type-Options',
+  'nosniff',
+  'Referrer-Policy',
+  'strict-origin-when-cross-origin',
+  'Content-Security-Policy',
+  "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
 ];
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */
@@ -28,7 +31,12 @@ export class ReadyAnswer {
   readonly #hash: string;
   readonly #forms: Partial<Record<Encoding, Form>> = {};
 
-  constructor(status: number, type: string, body: string | Buffer, extra: readonly string[] = ['Cache-Control', 'public, no-cache']) {
+  constructor(
+    status: number,
+    type: string,
+    body: string | Buffer,
+    extra: readonly string[] = ['Cache-Control', 'public, no-cache'],
+  ) {
     this.#status = status;
     this.#type = type;
     this.#extra = extra;

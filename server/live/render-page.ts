@@ -49,7 +49,12 @@ export function renderPage(site: Site, place: SitePlace, page: PageId, html: str
     isHome ? '' : renderSection(site, place, page),
     '</main>',
   ].join('');
-  return renderFrame(site, place, { title: isHome ? site.settings.name : `${title} – ${site.settings.name}`, head, body, current: page });
+  return renderFrame(site, place, {
+    title: isHome ? site.settings.name : `${title} – ${site.settings.name}`,
+    head,
+    body,
+    current: page,
+  });
 }
 
 /** The page for addresses that lead nowhere. */
@@ -83,7 +88,8 @@ function renderMenu(site: Site, place: SitePlace, current: PageId | null): strin
   const list = (items: readonly MenuEntry[]): string =>
     items
       .map((entry) => {
-        const mark = entry.page === current ? ' aria-current="page"' : above.has(entry.page) ? ' aria-current="true"' : '';
+        const mark =
+          entry.page === current ? ' aria-current="page"' : above.has(entry.page) ? ' aria-current="true"' : '';
         const text = escaped(entry.text);
         const label =
           entry.leadsTo === null
@@ -137,7 +143,9 @@ function renderSection(site: Site, place: SitePlace, page: PageId): string {
       const to = leadsTo(derived, row);
       if (to === null) return [];
       const description = textIn(node.description, site.settings.language);
-      return [`<li><a href="${escaped(hrefOf(place, to))}">${text}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}</li>`];
+      return [
+        `<li><a href="${escaped(hrefOf(place, to))}">${text}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}</li>`,
+      ];
     });
     return items.length === 0 ? '' : `<ul>${items.join('')}</ul>`;
   };

@@ -69,7 +69,8 @@ export class SiteCache {
       }
       site = outcome.site;
     }
-    const loaded = this.#sites.get(key)?.site === site ? this.#sites.get(key)! : { site, revision: edits.at(-1)!.revision };
+    const loaded =
+      this.#sites.get(key)?.site === site ? this.#sites.get(key)! : { site, revision: edits.at(-1)!.revision };
     this.#keep(key, loaded);
     for (const edit of edits) this.#tell(key, edit);
     return loaded;

@@ -56,7 +56,12 @@ export async function editsAfter(database: Knex, key: SiteKey, revision: number)
     .andWhere('edit_log.revision', '>', revision)
     .orderBy('edit_log.revision')
     .select('revision', 'at', 'account.name as by', 'account', 'kind', 'request', 'words', 'operations');
-  return rows.map((row): CommittedEdit => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody', account: row.account ?? '' }));
+  return rows.map((row): CommittedEdit => ({
+    ...row,
+    at: row.at.toISOString(),
+    by: row.by ?? 'Somebody',
+    account: row.account ?? '',
+  }));
 }
 
 /** The edit that a request made, if it was made already. */
@@ -114,8 +119,12 @@ export async function listSites(database: Knex, liveOrigin: string, key?: SiteKe
     .orderBy('site.name')
     .select('site.key', 'site.name', 'site.changed_at', 'account.name as changed_by')
     .select(
-      database.raw(`(SELECT count(*) FROM node WHERE site = site.key AND removed_with IS NULL AND type = 'page')::int AS pages`),
-      database.raw(`(SELECT count(*) FROM live_node WHERE site = site.key AND NOT is_retired AND type = 'page')::int AS live_pages`),
+      database.raw(
+        `(SELECT count(*) FROM node WHERE site = site.key AND removed_with IS NULL AND type = 'page')::int AS pages`,
+      ),
+      database.raw(
+        `(SELECT count(*) FROM live_node WHERE site = site.key AND NOT is_retired AND type = 'page')::int AS live_pages`,
+      ),
     );
   if (key !== undefined) void query.where('site.key', key);
   const rows = await query;

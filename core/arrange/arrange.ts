@@ -1,0 +1,55 @@
+import type { PageId } from '../model/ids.ts';
+import type { Place } from '../model/place.ts';
+import { type Site, ancestorsOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+
+/** What a gesture in the tree means, as operations. Each gives an empty list where there is nothing to do. */
+type Move = Extract<Operation, { name: 'page.move' }>;
+const move = (page: PageId, place: Place): Move => ({ name: 'page.move', page, place });
+
+/** The nodes among these that stand below no other one of them, in tree order by siblings. */
+export function topmost(site: Site, ids: Iterable<PageId>): PageId[] {
+  const chosen = new Set([...ids].filter((id) => maybeNodeAt(site, id)));
+  return [...chosen].filter((id) => !ancestorsOf(site, id).some((above) => chosen.has(above.id)));
+}
+
+/** Nests a node as the last child of the sibling above it. */
+export function nest(site: Site, id: PageId): Move[] {
+  const siblings = childrenOf(site, nodeAt(site, id).parent);
+  const above = siblings[siblings.indexOf(id) - 1];
+  if (above === undefined || nodeAt(site, above).type === 'link') return [];
+  return [move(id, { parent: above })];
+}
+
+/** Lifts a node out of its parent, to stand right after it. */
+export function lift(site: Site, id: PageId): Move[] {
+  const { parent } = nodeAt(site, id);
+  return parent === null ? [] : [move(id, { parent: nodeAt(site, parent).parent, after: parent })];
+}
+
+/** Moves a node one place up (-1) or down (1) among its siblings. */
+export function shift(site: Site, id: PageId, by: -1 | 1): Move[] {
+  const { parent } = nodeAt(site, id);
+  const siblings = childrenOf(site, parent);
+  const at = siblings.indexOf(id);
+  const to = at + by;
+  if (to < 0 || to >= siblings.length) return [];
+  return [move(id, { parent, after: by === 1 ? siblings[to]! : (siblings[to - 1] ?? null) })];
+}
+
+/** Where to put nodes, seen from another one. */
+export type Landing = 'inside' | 'before' | 'after';
+
+/** Moves nodes inside, before or after another one, keeping their order among themselves. */
+export function moveTo(site: Site, ids: readonly PageId[], target: PageId, landing: Landing): Move[] {
+  const moved = topmost(site, ids);
+  if (landing === 'inside') return moved.map((id) => move(id, { parent: target }));
+  const { parent } = nodeAt(site, target);
+  const siblings = childrenOf(site, parent).filter((id) => !moved.includes(id));
+  let after: PageId | null = landing === 'after' ? target : (siblings[siblings.indexOf(target) - 1] ?? null);
+  return moved.map((id) => {
+    const operation = move(id, { parent, after });
+    after = id;
+    return operation;
+  });
+}

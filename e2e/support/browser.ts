@@ -1,0 +1,56 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, type WebDriver } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome.js';
+
+export interface Browser {
+  readonly driver: WebDriver;
+  /** Sets the page's own size, in CSS pixels. */
+  readonly resize: (width: number, height: number) => Promise<void>;
+  /** Sets what the person prefers: a light or a dark screen. */
+  readonly prefer: (scheme: 'light' | 'dark') => Promise<void>;
+  readonly close: () => Promise<void>;
+}
+
+/** Headless Chromium with a profile of its own, which is removed when it closes. */
+export async function openBrowser(width = 1280, height = 800): Promise<Browser> {
+  const profile = mkdtempSync(join(tmpdir(), 'spur-browser-'));
+  const options = new chrome.Options();
+  options.addArguments(
+    '--headless=new',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-dev-shm-usage',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+    '--lang=en-GB',
+    `--user-data-dir=${profile}`,
+  );
+  const driver = (await new Builder()
+    .forBrowser('chrome')
+    .setChromeOptions(options)
+    .setChromeService(new chrome.ServiceBuilder('/usr/bin/chromedriver'))
+    .build()) as WebDriver & chrome.Driver;
+  const resize = (w: number, h: number) =>
+    driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width: w,
+      height: h,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  await resize(width, height);
+  return {
+    driver,
+    resize,
+    prefer: (value) =>
+      driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value }] }),
+    close: async () => {
+      await driver.quit();
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}

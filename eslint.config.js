@@ -1,0 +1,54 @@
+import js from '@eslint/js';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
+import reactHooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['.dependency-cruiser.cjs', 'dist', 'node_modules', '.spur', '.spur-test', 'coverage'] },
+  js.configs.recommended,
+  ...ts.configs.recommended,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: {
+      parserOptions: {
+        project: ['./core/tsconfig.json', './tsconfig.node.json', './web/tsconfig.json'],
+        tsconfigRootDir: import.meta.dirname,
+      },
+    },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['web/**/*.tsx', 'web/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks, 'jsx-a11y': jsxA11y },
+    rules: {
+      ...reactHooks.configs.recommended.rules,
+      // The React compiler is not used.
+      'react-hooks/incompatible-library': 'off',
+      ...jsxA11y.flatConfigs.recommended.rules,
+      'jsx-a11y/no-autofocus': ['error', { ignoreNonDOM: true }],
+    },
+  },
+  {
+    files: ['web/**/*.ts', 'web/**/*.tsx'],
+    ignores: ['web/api/**'],
+    rules: {
+      'no-restricted-globals': [
+        'error',
+        { name: 'fetch', message: 'Only web/api talks to the server.' },
+        { name: 'EventSource', message: 'Only web/api talks to the server.' },
+      ],
+    },
+  },
+  {
+    files: ['scripts/**/*.mjs', '*.js'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', fetch: 'readonly' },
+    },
+  },
+);

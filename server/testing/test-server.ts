@@ -1,0 +1,196 @@
+import { randomBytes } from 'node:crypto';
+import { type Server, createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import knex from 'knex';
+import { pino } from 'pino';
+import { toSiteKey } from '#core/model/ids.ts';
+import { type Site, makeSite } from '#core/model/site.ts';
+import type { Account, Role } from '#contract/api.ts';
+import { makeAccount } from '../accounts/account-service.ts';
+import { Attempts } from '../accounts/attempts.ts';
+import { makeApp } from '../app.ts';
+import type { StoredContent } from '../contents/content-service.ts';
+import { type Database, connect, connectPool } from '../database/connect.ts';
+import { listen } from '../database/listen.ts';
+import { migrate } from '../database/migrate.ts';
+import { EDIT_CHANNEL } from '../edits/edit-repository.ts';
+import { EditService } from '../edits/edit-service.ts';
+import { Assets } from '../live/assets.ts';
+import { makeLiveHandler } from '../live/handler.ts';
+import { LiveSites } from '../live/live-sites.ts';
+import { SiteCache } from '../sites/site-cache.ts';
+import { insertSite } from '../sites/site-repository.ts';
+
+const PASSWORD = 'a-long-test-password';
+
+/** The answer to a request, with its body read. */
+export interface Answer {
+  readonly status: number;
+  readonly headers: Headers;
+  readonly text: string;
+  // What an answer holds is what the tests are about.
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any
+  readonly json: any;
+}
+
+/** A person with a browser's cookie, at one workbench process. */
+export class Person {
+  readonly account: Account;
+  readonly #origin: string;
+  cookie = '';
+
+  constructor(account: Account, origin: string) {
+    this.account = account;
+    this.#origin = origin;
+  }
+
+  async send(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+    const response = await fetch(this.#origin + path, {
+      method,
+      headers: {
+        ...(method === 'GET' ? {} : { Origin: this.#origin }),
+        ...(body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        ...(this.cookie && { Cookie: this.cookie }),
+        ...headers,
+      },
+      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      redirect: 'manual',
+    });
+    const set = response.headers.getSetCookie()[0];
+    if (set) this.cookie = set.split(';')[0]!;
+    return answerOf(response);
+  }
+
+  get = (path: string, headers?: Record<string, string>) => this.send('GET', path, undefined, headers);
+  post = (path: string, body: unknown, headers?: Record<string, string>) => this.send('POST', path, body, headers);
+  operations = (site: string, ...operations: unknown[]) => this.post(`/api/sites/${site}/operations`, { operations });
+  signIn = (password = PASSWORD) => this.post('/api/session', { email: this.account.email, password });
+}
+
+async function answerOf(response: Response): Promise<Answer> {
+  const text = await response.text();
+  const isJson = /json/.test(response.headers.get('content-type') ?? '');
+  return {
+    status: response.status,
+    headers: response.headers,
+    text,
+    json: isJson && text !== '' ? JSON.parse(text) : undefined,
+  };
+}
+
+export interface TestServer {
+  readonly database: Database;
+  readonly origin: string;
+  readonly liveOrigin: string;
+  /** A second workbench process on the same database. */
+  readonly otherOrigin: string;
+  readonly person: (name: string, role?: Role, origin?: string) => Promise<Person>;
+  readonly site: (key: string, site?: Site, contents?: StoredContent[]) => Promise<void>;
+  readonly live: (path: string, headers?: Record<string, string>) => Promise<Answer>;
+  readonly close: () => Promise<void>;
+}
+
+/** Two workbench processes and the visitors' side, on a database of their own, in this process. */
+export async function startTestServer(): Promise<TestServer> {
+  const base = process.env.SPUR_TEST_DATABASE;
+  if (!base) throw new Error('The tests of the server need PostgreSQL: run them by `npm test -- --project server`.');
+  const name = `spur_test_${randomBytes(6).toString('hex')}`;
+  const admin = knex({ client: 'pg', connection: base });
+  await admin.raw(`CREATE DATABASE ${name}`);
+  const url = base.replace(/\/[^/]+$/, `/${name}`);
+  const database = connect(url);
+  await migrate(database);
+  const pool = connectPool(url);
+  const ends: (() => Promise<unknown>)[] = [];
+  const open = async (server: Server): Promise<string> => {
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    ends.push(async () => {
+      server.closeAllConnections();
+      await new Promise((resolve) => server.close(resolve));
+    });
+    return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  };
+
+  const assets = await Assets.load();
+  const log = pino({ level: 'silent' });
+  const sites = new LiveSites(database, 'https://www.example', assets.stylesheet);
+  const liveOrigin = await open(createServer(makeLiveHandler(sites, assets, log)));
+  ends.push(
+    await listen(
+      url,
+      'spur_release',
+      (key) => sites.forget(key),
+      () => sites.forgetAll(),
+    ),
+  );
+
+  const startWorkbench = async () => {
+    const cache = new SiteCache(database);
+    ends.push(
+      await listen(
+        url,
+        EDIT_CHANNEL,
+        (key) => void cache.current(toSiteKey(key)).catch(() => undefined),
+        () => undefined,
+      ),
+    );
+    const now = () => new Date();
+    const edits = new EditService(database, cache, now);
+    const attempts = await Attempts.open(pool);
+    const parts = {
+      database,
+      pool,
+      cache,
+      edits,
+      attempts,
+      sessionSecret: 'test',
+      liveOrigin,
+      now,
+      log,
+      webFolder: null,
+    };
+    return open(createServer(makeApp(parts)));
+  };
+  const origin = await startWorkbench();
+  const otherOrigin = await startWorkbench();
+
+  return {
+    database,
+    origin,
+    liveOrigin,
+    otherOrigin,
+    person: async (personName, role = 'manager', at = origin) => {
+      const email = `${personName.toLowerCase()}@school.example`;
+      const given = { name: personName, email, password: PASSWORD, role };
+      const known = await database('account').where({ email }).first();
+      const account: Account = known ?? (await makeAccount(database, given, false));
+      const person = new Person({ id: account.id, name: personName, email, role }, at);
+      await person.signIn();
+      return person;
+    },
+    site: (key, site, contents = []) =>
+      insertSite(
+        database,
+        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null }, []),
+        null,
+        contents,
+      ),
+    live: async (path, headers = {}) => answerOf(await fetch(liveOrigin + path, { headers, redirect: 'manual' })),
+    close: async () => {
+      for (const end of ends) await end();
+      await pool.end();
+      await database.destroy();
+      await admin.raw(`DROP DATABASE ${name} WITH (FORCE)`);
+      await admin.destroy();
+    },
+  };
+}
+
+/** Waits until something holds. @throws after five seconds, with what was waited for. */
+export async function until(what: string, holds: () => boolean | Promise<boolean>): Promise<void> {
+  for (const end = Date.now() + 5000; Date.now() < end;) {
+    if (await holds()) return;
+    await new Promise((resolve) => setTimeout(resolve, 15));
+  }
+  throw new Error(`Waited five seconds for this: ${what}.`);
+}

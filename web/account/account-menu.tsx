@@ -1,0 +1,21 @@
+import { UserRound } from 'lucide-react';
+import { signOut, useSession } from '../api/session.ts';
+import { ActionMenu } from '../ui/action-menu.tsx';
+
+/** Who is signed in, and the way out. */
+export function AccountMenu() {
+  const account = useSession()?.account;
+  if (!account) return null;
+  return (
+    <ActionMenu
+      label="Account"
+      actions={[{ words: `Sign out ${account.email}`, run: () => void signOut() }]}
+      trigger={
+        <button type="button" className="inline-flex h-8 items-center gap-1.5 rounded-md px-2 hover:bg-sunken">
+          <UserRound size={16} aria-hidden />
+          <span className="max-w-40 truncate max-lg:sr-only">{account.name}</span>
+        </button>
+      }
+    />
+  );
+}

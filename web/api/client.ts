@@ -1,0 +1,59 @@
+import { type Problem, problemSchema } from '#contract/api.ts';
+import { type AnswerOf, type BodyOf, ROUTES, type Route, type RouteName } from '#contract/routes.ts';
+import type { z } from 'zod';
+
+/** What the server refused, with a sentence that says why and what to do. */
+export class ServerProblem extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail);
+    this.problem = problem;
+  }
+}
+
+/** The server could not be reached: whether the request arrived is not known. */
+export class NoAnswer extends Error {
+  constructor() {
+    super('Spur cannot be reached. Check your connection; what you typed is still on your screen.');
+  }
+}
+
+type InputOf<Name extends RouteName> = (typeof ROUTES)[Name] extends { body: infer Body extends z.ZodType }
+  ? z.input<Body>
+  : undefined;
+
+/** Calls a route of the contract and parses its answer. @throws ServerProblem, NoAnswer */
+export async function call<Name extends RouteName>(
+  name: Name,
+  parameters: Readonly<Record<string, string>> = {},
+  body?: InputOf<Name> | BodyOf<Name>,
+  query = '',
+): Promise<AnswerOf<Name>> {
+  const route: Route = ROUTES[name];
+  const path = route.path.replace(/:(\w+)/g, (_, parameter: string) => encodeURIComponent(parameters[parameter] ?? ''));
+  let response: Response;
+  try {
+    response = await fetch(path + query, {
+      method: route.method.toUpperCase(),
+      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
+      body: body === undefined ? undefined : JSON.stringify(body),
+      credentials: 'same-origin',
+    });
+  } catch {
+    throw new NoAnswer();
+  }
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (!response.ok) {
+    const problem = problemSchema.safeParse(answer);
+    if (!problem.success) throw new NoAnswer();
+    throw new ServerProblem(problem.data);
+  }
+  return (route.answer ? route.answer.parse(answer) : answer) as AnswerOf<Name>;
+}
+
+/** A fault in words for the person. */
+export const wordsOfFault = (fault: unknown): string =>
+  fault instanceof ServerProblem || fault instanceof NoAnswer
+    ? fault.message
+    : 'Something went wrong here. Reload the page and try again.';

@@ -1,0 +1,19 @@
+import useSWRImmutable from 'swr/immutable';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId, SiteKey } from '#core/model/ids.ts';
+import { call } from './client.ts';
+
+const EMPTY: TextDocument = { type: 'doc', content: [{ type: 'paragraph' }] };
+/** Texts that were made here: they need not be fetched. */
+const madeHere = new Map<ContentId, TextDocument>();
+
+export const rememberContent = (id: ContentId, document: TextDocument): unknown => madeHere.set(id, document);
+
+/** A page's text; undefined until it is here. A text of an id never changes. */
+export function useContent(site: SiteKey, id: ContentId | null): TextDocument | undefined {
+  const here = id === null ? EMPTY : madeHere.get(id);
+  const { data } = useSWRImmutable(here ? null : ['/contents', site, id], () =>
+    call('showContent', { site, content: id! }),
+  );
+  return here ?? data?.document;
+}

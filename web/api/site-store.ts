@@ -1,0 +1,245 @@
+import { nanoid } from 'nanoid';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId, PageId } from '#core/model/ids.ts';
+import type { Refusal } from '#core/model/refusal.ts';
+import type { Site } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import { type Operation, operationSchema } from '#core/operations/operation.ts';
+import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
+import { unpackSite } from '#contract/packed-site.ts';
+import { problemSentence } from '#contract/problems.ts';
+import { NoAnswer, ServerProblem, call, wordsOfFault } from './client.ts';
+
+interface Pending {
+  readonly request: string;
+  readonly operations: OperationsBody['operations'];
+  readonly contents: OperationsBody['contents'];
+}
+
+/** What the workbench shows of a site. */
+export interface Shown {
+  readonly site: Site;
+  readonly revision: number;
+  /** Whether changes of this browser are still on their way. */
+  readonly isSaving: boolean;
+  readonly isConnected: boolean;
+}
+
+export type Told =
+  | { readonly kind: 'fault'; readonly words: string }
+  | { readonly kind: 'others'; readonly by: string; readonly words: string };
+
+/**
+ * One site in the browser: as the server has confirmed it, and on top of that what was done here and is on its way.
+ * Changes show at once; one that the server refuses is taken back, with its reason told.
+ *
+ *   loaded ──apply──▶ pending ──confirmed by the stream──▶ gone into the confirmed site
+ *                        └──────refused by the server────▶ dropped, and told
+ */
+export class SiteStore {
+  readonly key: SiteKey;
+  #confirmed: Site;
+  #revision: number;
+  #pending: Pending[] = [];
+  #shown: Shown;
+  /** The requests that the server has taken, with the revision that each made. */
+  readonly #accepted = new Map<string, number>();
+  #isSending = false;
+  #isConnected = true;
+  #stream: EventSource | null = null;
+  readonly #subscribers = new Set<() => void>();
+  readonly #listeners = new Set<(told: Told) => void>();
+  readonly #ownRequests = new Set<string>();
+
+  private constructor(key: SiteKey, site: Site, revision: number) {
+    this.key = key;
+    this.#confirmed = site;
+    this.#revision = revision;
+    this.#shown = { site, revision, isSaving: false, isConnected: true };
+  }
+
+  /** Fetches the tree. @throws ServerProblem, NoAnswer */
+  static async open(key: SiteKey): Promise<SiteStore> {
+    const packed = await call('showTree', { site: key });
+    return new SiteStore(key, unpackSite(packed), packed.revision);
+  }
+
+  /** Follows the site's stream of edits until the function that comes back is called. */
+  follow(): () => void {
+    this.#openStream();
+    return () => this.#stream?.close();
+  }
+
+  subscribe = (subscriber: () => void): (() => void) => {
+    this.#subscribers.add(subscriber);
+    return () => this.#subscribers.delete(subscriber);
+  };
+  getShown = (): Shown => this.#shown;
+
+  onTold(listener: (told: Told) => void): () => void {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  }
+
+  /** Makes a change: it shows at once and is sent. Gives the reason in words where the core refuses it, else null. */
+  apply(
+    operations: OperationsBody['operations'],
+    contents?: { id: ContentId; document: TextDocument }[],
+  ): string | null {
+    if (operations.length === 0) return null;
+    const outcome = applyOperations(this.#shown.site, operations);
+    if (!outcome.ok) {
+      const words = refusalWords(outcome, this.#shown.site);
+      this.#tell({ kind: 'fault', words });
+      return words;
+    }
+    if (outcome.site === this.#shown.site) return null;
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    this.#pending = [...this.#pending, { request, operations, contents }];
+    this.#show(outcome.site);
+    void this.#send();
+    return null;
+  }
+
+  /** Undoes or makes again this person's last change, when all that was done here has arrived. @throws ServerProblem */
+  async turn(direction: 'undo' | 'redo', how: { anyway?: boolean; skip?: boolean } = {}): Promise<string> {
+    await this.settled();
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    return (await call(direction, { site: this.key }, { ...how, request })).words;
+  }
+
+  /** Makes a release, when all that was done here has arrived. @throws ServerProblem */
+  async release(pages: 'all' | PageId[], retire: PageId[]): Promise<{ pages: number; retired: number }> {
+    await this.settled();
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    return call('makeRelease', { site: this.key }, { pages, retire, request });
+  }
+
+  /** Waits until nothing of this browser is on its way. */
+  async settled(): Promise<void> {
+    while (this.#pending.length > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+
+  async #send(): Promise<void> {
+    if (this.#isSending) return;
+    this.#isSending = true;
+    for (;;) {
+      const next = this.#pending.find((one) => !this.#accepted.has(one.request));
+      if (!next) break;
+      try {
+        const { revision } = await call('applyOperations', { site: this.key }, next);
+        this.#accepted.set(next.request, revision);
+        this.#dropArrived();
+      } catch (fault) {
+        if (fault instanceof NoAnswer) {
+          // It may have arrived: the same request is sent again, and the server applies it once.
+          this.#setConnected(false);
+          await new Promise((resolve) => setTimeout(resolve, 1500));
+          continue;
+        }
+        this.#pending = this.#pending.filter((one) => one !== next);
+        this.#rebase();
+        const words =
+          fault instanceof ServerProblem ? `${fault.message} Your change was taken back.` : wordsOfFault(fault);
+        this.#tell({ kind: 'fault', words });
+      }
+    }
+    this.#isSending = false;
+  }
+
+  #openStream(): void {
+    this.#stream?.close();
+    const stream = new EventSource(`/api/sites/${encodeURIComponent(this.key)}/events?since=${this.#revision}`);
+    this.#stream = stream;
+    stream.addEventListener('open', () => this.#setConnected(true));
+    stream.addEventListener('error', () => this.#setConnected(false));
+    stream.addEventListener('edit', (event) => this.#receive(JSON.parse(event.data as string) as CommittedEdit));
+  }
+
+  #receive(edit: CommittedEdit): void {
+    if (edit.revision <= this.#revision) return;
+    const operations = edit.operations.map((operation) => operationSchema.parse(operation));
+    const outcome = edit.revision === this.#revision + 1 ? applyOperations(this.#confirmed, operations) : null;
+    if (!outcome?.ok) return void this.#reload();
+    this.#confirmed = outcome.site;
+    this.#revision = edit.revision;
+    this.#pending = this.#pending.filter((one) => one.request !== edit.request);
+    this.#rebase();
+    if (edit.request === null || !this.#ownRequests.has(edit.request))
+      this.#tell({ kind: 'others', by: edit.by, words: edit.words });
+  }
+
+  /** Forgets what the confirmed site has already: it came with the stream, or with a tree that was fetched again. */
+  #dropArrived(): void {
+    const left = this.#pending.filter(({ request }) => (this.#accepted.get(request) ?? Infinity) > this.#revision);
+    if (left.length === this.#pending.length) return;
+    this.#pending = left;
+    this.#rebase();
+  }
+
+  /** Fetches the whole tree again, where the stream does not fit what is here. */
+  async #reload(): Promise<void> {
+    this.#stream?.close();
+    const packed = await call('showTree', { site: this.key });
+    this.#confirmed = unpackSite(packed);
+    this.#revision = packed.revision;
+    this.#rebase();
+    this.#dropArrived();
+    this.#openStream();
+  }
+
+  /** What is on its way, applied again on the confirmed site. */
+  #rebase(): void {
+    let site = this.#confirmed;
+    for (const { operations } of this.#pending) {
+      const outcome = applyOperations(site, operations);
+      if (outcome.ok) site = outcome.site;
+    }
+    this.#show(site);
+  }
+
+  #setConnected(isConnected: boolean): void {
+    if (this.#isConnected === isConnected) return;
+    this.#isConnected = isConnected;
+    this.#show(this.#shown.site);
+  }
+
+  #show(site: Site): void {
+    this.#shown = {
+      site,
+      revision: this.#revision,
+      isSaving: this.#pending.length > 0,
+      isConnected: this.#isConnected,
+    };
+    for (const subscriber of this.#subscribers) subscriber();
+  }
+
+  #tell(told: Told): void {
+    for (const listener of this.#listeners) listener(told);
+  }
+}
+
+/** A refusal of the core in words, with the title of the page that it speaks of. */
+export function refusalWords(refusal: Refusal, site: Site): string {
+  const node = refusal.params.page === undefined ? undefined : site.nodes.get(refusal.params.page as PageId);
+  const params = node ? { ...refusal.params, pageTitle: textIn(node.title, site.settings.language) } : refusal.params;
+  return problemSentence(refusal.code, params);
+}
+
+/** An operation that a browser may make. */
+export type Edit = OperationsBody['operations'][number] & Operation;
+
+const ID_LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
+
+/** A new id for a page: 12 letters and digits, 71 bits of chance. */
+export function newPageId(): PageId {
+  const bytes = crypto.getRandomValues(new Uint8Array(32));
+  let id = '';
+  for (const byte of bytes) if (byte < 248 && id.length < 12) id += ID_LETTERS[byte % 62];
+  return id.length === 12 ? (id as PageId) : newPageId();
+}

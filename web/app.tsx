@@ -1,0 +1,46 @@
+import { Suspense, lazy } from 'react';
+import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
+import { useSession } from './api/session.ts';
+import { FirstAccountPage } from './pages/first-account-page.tsx';
+import { SignInPage } from './pages/sign-in-page.tsx';
+import { SitesPage } from './pages/sites-page.tsx';
+
+const WorkbenchPage = lazy(() =>
+  import('./workbench/workbench-page.tsx').then((file) => ({ default: file.WorkbenchPage })),
+);
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <Screens />
+    </BrowserRouter>
+  );
+}
+
+function Screens() {
+  const session = useSession();
+  const location = useLocation();
+  if (!session) return <p className="p-6 text-quiet">Loading …</p>;
+  if (!session.account) {
+    return (
+      <Routes>
+        <Route path="/welcome" element={<FirstAccountPage />} />
+        <Route path="/sign-in" element={<SignInPage />} />
+        <Route
+          path="*"
+          element={<Navigate to="/sign-in" state={{ from: location.pathname + location.search }} replace />}
+        />
+      </Routes>
+    );
+  }
+  const from = (location.state as { from?: string } | null)?.from;
+  return (
+    <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
+      <Routes>
+        <Route path="/sites" element={<SitesPage />} />
+        <Route path="/sites/:site" element={<WorkbenchPage />} />
+        <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
+      </Routes>
+    </Suspense>
+  );
+}

@@ -1,0 +1,30 @@
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { MenusPanel } from './menus/menus-panel.tsx';
+import { PublishPanel } from './publish/publish-panel.tsx';
+import { WritePanel } from './write/write-panel.tsx';
+
+/** The side sheet: the selected page through the lens. */
+export function LensPanel() {
+  const { lens, selection, derived, mayEdit } = useWorkbench();
+  const { active } = selection;
+  const hasPage = active !== null && derived.outline.rowOf.has(active);
+  return (
+    <aside
+      aria-label="Selected page"
+      tabIndex={-1}
+      className="min-h-0 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
+    >
+      {lens === 'menus' ? (
+        <MenusPanel page={hasPage ? active : null} />
+      ) : lens === 'publish' ? (
+        <PublishPanel page={hasPage ? active : null} />
+      ) : hasPage ? (
+        <fieldset disabled={!mayEdit} className="contents">
+          <WritePanel key={active} page={active} />
+        </fieldset>
+      ) : (
+        <p className="text-quiet">Select a page in the tree, and its fields and its text stand here.</p>
+      )}
+    </aside>
+  );
+}

@@ -1,0 +1,36 @@
+import { ExternalLink } from 'lucide-react';
+import { liveAddress } from '../tree/columns.tsx';
+import type { PageId } from '#core/model/ids.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { STATE_MEANING, STATE_WORDS } from '../tree/words.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+
+/** The title of the selected page, its state with what that means, and the way to it as visitors have it. */
+export function PageHead({ page }: { readonly page: PageId }) {
+  const { site, derived, liveOrigin } = useWorkbench();
+  const node = nodeAt(site, page);
+  const row = derived.outline.rowOf.get(page)!;
+  const state = derived.states[row]!;
+  const address = liveAddress(site, page);
+  return (
+    <div className="mb-4">
+      <h2 className="font-display text-title leading-tight font-semibold">
+        {textIn(node.title, site.settings.language)}
+      </h2>
+      <p className="mt-1 text-small text-quiet">
+        <span className="font-medium text-ink">{STATE_WORDS[state]}.</span> {STATE_MEANING[state]}
+      </p>
+      {address !== null && site.live.get(page)?.node.hidden === 'no' && (
+        <a
+          href={`${liveOrigin}/${site.key}${encodeURI(address)}`}
+          target="_blank"
+          rel="noreferrer"
+          className="mt-1 inline-flex items-center gap-1 text-small text-accent hover:underline"
+        >
+          See it live <ExternalLink size={12} aria-label="opens in a new tab" />
+        </a>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,172 @@
+import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
+import type { Editor } from '@tiptap/core';
+import { Bold, Heading2, Heading3, Italic, Link2, List, ListOrdered, Quote } from 'lucide-react';
+import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
+import { type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import type { ContentId, PageId } from '#core/model/ids.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { textExtensions } from '#contract/rich-text.ts';
+import { rememberContent, useContent } from '../../api/content.ts';
+import { IconButton } from '../../ui/button.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** So long after the last key the text is saved. */
+const PAUSE_MS = 900;
+
+/** The page's text, in the editor; saved by itself. */
+export function TextSection({ page }: { readonly page: PageId }) {
+  const { site } = useWorkbench();
+  const { content } = nodeAt(site, page);
+  const document = useContent(site.key, content);
+  if (!document) return <p className="text-quiet">Fetching the text …</p>;
+  return <TextEditor page={page} content={content} document={document} />;
+}
+
+function TextEditor({
+  page,
+  content,
+  document,
+}: {
+  readonly page: PageId;
+  readonly content: ContentId | null;
+  readonly document: TextDocument;
+}) {
+  const { store, mayEdit } = useWorkbench();
+  /** The text that the editor began with or saved last. */
+  const [base, setBase] = useState<ContentId | null>(content);
+  const editor = useEditor({
+    extensions: textExtensions,
+    content: document as object,
+    editable: mayEdit,
+    immediatelyRender: true,
+    editorProps: {
+      attributes: { class: 'text-of-page', 'aria-label': 'Text', role: 'textbox', 'aria-multiline': 'true' },
+    },
+  });
+  const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
+  const save = useEffectEvent(() => {
+    const written = editor.getJSON() as TextDocument;
+    const next = plainTextOf(written) === '' ? null : contentIdOf(written);
+    if (next === base) return;
+    setBase(next);
+    if (next === null) store.apply([{ name: 'page.set', page, fields: { content: null } }]);
+    else {
+      rememberContent(next, written);
+      store.apply([{ name: 'page.set', page, fields: { content: next } }], [{ id: next, document: written }]);
+    }
+  });
+  // Saved after a pause, when the editor is left, and when the person goes to another page.
+  useEffect(() => {
+    let timer: number | undefined;
+    const later = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => save(), PAUSE_MS);
+    };
+    const now = () => {
+      window.clearTimeout(timer);
+      save();
+    };
+    editor.on('update', later);
+    editor.on('blur', now);
+    return () => {
+      editor.off('update', later);
+      editor.off('blur', now);
+      now();
+    };
+  }, [editor]);
+  // Somebody else's text comes in only while nobody is writing here.
+  const isBehind = content !== base && isFocused;
+  const takeIn = useEffectEvent(() => {
+    if (content === base || isFocused) return;
+    setBase(content);
+    editor.commands.setContent(document as object, { emitUpdate: false });
+  });
+  // eslint-disable-next-line react-hooks/set-state-in-effect -- the editor is a system of its own, kept in step here
+  useEffect(() => takeIn(), [content, isFocused]);
+  return (
+    <section
+      aria-label="Text of the page"
+      className="rounded-md border border-edge bg-raised focus-within:border-accent"
+    >
+      <EditorToolbar editor={editor} />
+      {isBehind && (
+        <p className="border-b border-rule bg-attention-soft px-3 py-1.5 text-small text-attention">
+          Somebody else has saved this text meanwhile. If you go on, yours replaces it; theirs stays in the history.
+        </p>
+      )}
+      <EditorContent editor={editor} className="px-3 py-2.5" />
+    </section>
+  );
+}
+
+function EditorToolbar({ editor }: { readonly editor: Editor }) {
+  const is = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      bold: now.isActive('bold'),
+      italic: now.isActive('italic'),
+      h2: now.isActive('heading', { level: 2 }),
+      h3: now.isActive('heading', { level: 3 }),
+      bullets: now.isActive('bulletList'),
+      numbers: now.isActive('orderedList'),
+      quote: now.isActive('blockquote'),
+      link: now.isActive('link'),
+    }),
+  });
+  const chain = () => editor.chain().focus();
+  return (
+    <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
+      <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
+        <Bold size={16} aria-hidden />
+      </Tool>
+      <Tool name="Italic" isOn={is.italic} press={() => chain().toggleItalic().run()}>
+        <Italic size={16} aria-hidden />
+      </Tool>
+      <Tool name="Heading" isOn={is.h2} press={() => chain().toggleHeading({ level: 2 }).run()}>
+        <Heading2 size={16} aria-hidden />
+      </Tool>
+      <Tool name="Smaller heading" isOn={is.h3} press={() => chain().toggleHeading({ level: 3 }).run()}>
+        <Heading3 size={16} aria-hidden />
+      </Tool>
+      <Tool name="List" isOn={is.bullets} press={() => chain().toggleBulletList().run()}>
+        <List size={16} aria-hidden />
+      </Tool>
+      <Tool name="Numbered list" isOn={is.numbers} press={() => chain().toggleOrderedList().run()}>
+        <ListOrdered size={16} aria-hidden />
+      </Tool>
+      <Tool name="Quotation" isOn={is.quote} press={() => chain().toggleBlockquote().run()}>
+        <Quote size={16} aria-hidden />
+      </Tool>
+      <Tool name={is.link ? 'Take the link away' : 'Link to an address'} isOn={is.link} press={() => setLink(editor)}>
+        <Link2 size={16} aria-hidden />
+      </Tool>
+    </div>
+  );
+}
+
+function Tool({
+  name,
+  isOn,
+  press,
+  children,
+}: {
+  readonly name: string;
+  readonly isOn: boolean;
+  readonly press: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <IconButton name={name} aria-pressed={isOn} onClick={press} className={isOn ? 'bg-accent-soft text-accent' : ''}>
+      {children}
+    </IconButton>
+  );
+}
+
+function setLink(editor: Editor): void {
+  if (editor.isActive('link')) {
+    editor.chain().focus().extendMarkRange('link').unsetLink().run();
+    return;
+  }
+  const href = window.prompt('The address that the selected words lead to', 'https://');
+  if (href) editor.chain().focus().setLink({ href }).run();
+}

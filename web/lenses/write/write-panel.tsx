@@ -1,0 +1,138 @@
+import { textIn } from '#core/model/texts.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { HIDDEN, type NodeType } from '#core/model/node.ts';
+import { LONGEST_TITLE, childrenOf, nodeAt } from '#core/model/site.ts';
+import type { PageFields } from '#core/operations/page-set.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice, Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { PageHead } from '../page-head.tsx';
+import { DraftField } from '../../fields/draft-field.tsx';
+import { SlugField } from './slug-field.tsx';
+import { TargetField } from './target-field.tsx';
+import { TextSection } from './text-section.tsx';
+
+const TYPE_WORDS: Readonly<Record<NodeType, string>> = {
+  page: 'Page, with content and an address',
+  heading: 'Heading, groups the pages below',
+  link: 'Link, points elsewhere',
+};
+const HIDDEN_CHOICES = { no: 'No, it can be reached', page: 'This page', branch: 'This page and all below' } as const;
+
+/** The Write lens: what the page is called, where it is found, and what it says. */
+export function WritePanel({ page }: { readonly page: PageId }) {
+  const { site, store, derived } = useWorkbench();
+  const node = nodeAt(site, page);
+  const { language } = site.settings;
+  const set = (fields: PageFields) => store.apply([{ name: 'page.set', page, fields }]);
+  const row = derived.outline.rowOf.get(page)!;
+  const by = derived.hiddenBy[row]!;
+  const changeType = (type: NodeType) =>
+    set({ type, ...(type === 'link' ? { target: { page: firstOtherPage() }, content: null } : { target: null }) });
+  const firstOtherPage = (): PageId =>
+    derived.outline.nodes.find((one) => one.type === 'page' && one.id !== page)?.id ?? page;
+  return (
+    <div className="flex flex-col gap-4">
+      <PageHead page={page} />
+      {node.type === 'page' && <TextSection page={page} />}
+      {node.type === 'link' && <TargetField page={page} />}
+      <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Name and address</h3>
+      <DraftField
+        label="Title"
+        saved={textIn(node.title, language)}
+        longest={LONGEST_TITLE}
+        onSave={(text) => set({ title: { [language]: text } })}
+      />
+      <DraftField
+        label="Menu label"
+        saved={textIn(node.label, language)}
+        placeholder={textIn(node.title, language)}
+        longest={LONGEST_TITLE}
+        hint="Shorter, for menus and trails. Empty: the title."
+        onSave={(text) => set({ label: { [language]: text } })}
+      />
+      {node.type !== 'link' && (node.type === 'page' || node.inAddress) && <SlugField page={page} />}
+      {node.type === 'heading' && (
+        <Tick
+          label="Adds a step to addresses"
+          hint="The addresses of the pages below then contain its slug."
+          checked={node.inAddress}
+          onChange={(event) => set({ inAddress: event.target.checked })}
+        />
+      )}
+      {node.type === 'page' && (
+        <DraftField
+          label="Description"
+          isLong
+          saved={textIn(node.description, language)}
+          longest={2000}
+          hint="One or two sentences, for search results and lists of pages."
+          onSave={(text) => set({ description: { [language]: text } })}
+        />
+      )}
+      <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">In the tree</h3>
+      <Choice
+        label="Type"
+        value={node.type}
+        hint={node.content !== null ? 'A page with text stays a page; clear its text to change that.' : undefined}
+        disabled={node.content !== null}
+        onChange={(event) => changeType(event.target.value as NodeType)}
+      >
+        <option value="page">{TYPE_WORDS.page}</option>
+        <option value="heading">{TYPE_WORDS.heading}</option>
+        <option value="link" disabled={childrenOf(site, page).length > 0}>
+          {TYPE_WORDS.link}
+        </option>
+      </Choice>
+      <Tick
+        label="In menus"
+        hint="The tree offers it to menus."
+        checked={node.inMenus}
+        onChange={(event) => set({ inMenus: event.target.checked })}
+      />
+      <Choice
+        label="Hidden"
+        value={node.hidden}
+        hint={
+          by !== -1 && by !== row
+            ? `Hidden already by ‘${textIn(derived.outline.nodes[by]!.title, language)}’, which hides its branch.`
+            : undefined
+        }
+        onChange={(event) => set({ hidden: event.target.value as (typeof HIDDEN)[number] })}
+      >
+        {HIDDEN.map((hidden) => (
+          <option key={hidden} value={hidden}>
+            {HIDDEN_CHOICES[hidden]}
+          </option>
+        ))}
+      </Choice>
+      {node.type === 'page' && <HomeChoice page={page} />}
+    </div>
+  );
+}
+
+function HomeChoice({ page }: { readonly page: PageId }) {
+  const { site, store, derived } = useWorkbench();
+  const isHome = derived.home === page;
+  const isNamed = isHome && site.settings.home === page;
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+      <p className="flex-1">
+        {isNamed
+          ? 'This is the home page, by name.'
+          : isHome
+            ? 'This is the home page: it is the first page of the tree.'
+            : 'Not the home page.'}
+      </p>
+      {isNamed ? (
+        <Button onClick={() => store.apply([{ name: 'site.set', fields: { home: null } }])}>
+          Let the first page be home
+        </Button>
+      ) : (
+        !isHome && (
+          <Button onClick={() => store.apply([{ name: 'site.set', fields: { home: page } }])}>Make it home</Button>
+        )
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,113 @@
+import { formatDistanceToNow } from 'date-fns';
+import { ExternalLink, Pencil, Plus } from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { SiteSummary } from '#contract/api.ts';
+import { wordsOfFault } from '../api/client.ts';
+import { useMay } from '../api/session.ts';
+import { useSites } from '../api/sites.ts';
+import { AccountMenu } from '../account/account-menu.tsx';
+import { Button, IconButton } from '../ui/button.tsx';
+import { Notice } from '../ui/notice.tsx';
+import { Wordmark } from '../ui/wordmark.tsx';
+import { MakeSiteDialog } from './make-site-dialog.tsx';
+import { RenameSiteDialog } from './rename-site-dialog.tsx';
+
+export function SitesPage() {
+  const { sites, fault } = useSites();
+  const mayMake = useMay('sites.make');
+  const mayEdit = useMay('site.edit');
+  const [isMaking, setMaking] = useState(false);
+  const [renamed, setRenamed] = useState<SiteSummary | null>(null);
+  return (
+    <div className="flex min-h-full flex-col">
+      <header className="flex h-bar items-center justify-between border-b border-rule bg-raised px-4">
+        <Wordmark />
+        <AccountMenu />
+      </header>
+      <main className="mx-auto w-full max-w-5xl flex-1 px-4 py-8">
+        <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
+          <h1 className="font-display text-display leading-tight font-semibold tracking-tight">Sites</h1>
+          {mayMake && (
+            <Button look="main" onClick={() => setMaking(true)}>
+              <Plus size={16} aria-hidden /> New site
+            </Button>
+          )}
+        </div>
+        {fault ? <Notice>{wordsOfFault(fault)}</Notice> : null}
+        {sites?.length === 0 && <EmptySites onMake={mayMake ? () => setMaking(true) : null} />}
+        {sites && sites.length > 0 && (
+          <ul className="divide-y divide-rule rounded-lg border border-rule bg-raised">
+            {sites.map((site) => (
+              <SiteItem key={site.key} site={site} onRename={mayEdit ? () => setRenamed(site) : null} />
+            ))}
+          </ul>
+        )}
+      </main>
+      {isMaking && <MakeSiteDialog onClose={() => setMaking(false)} />}
+      {renamed && <RenameSiteDialog site={renamed} onClose={() => setRenamed(null)} />}
+    </div>
+  );
+}
+
+function SiteItem({ site, onRename }: { readonly site: SiteSummary; readonly onRename: (() => void) | null }) {
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-6 gap-y-1 px-5 py-4 md:grid-cols-[minmax(0,1fr)_9rem_13rem_auto]">
+      <div className="min-w-0">
+        <Link
+          to={`/sites/${site.key}`}
+          className="font-display text-large font-semibold text-ink hover:text-accent hover:underline"
+        >
+          {site.name}
+        </Link>
+        <p className="truncate font-mono text-small">
+          {site.livePages > 0 ? (
+            <a
+              href={site.liveAddress}
+              target="_blank"
+              rel="noreferrer"
+              className="inline-flex items-center gap-1 text-accent hover:underline"
+            >
+              {site.liveAddress} <ExternalLink size={12} aria-label="opens in a new tab" />
+            </a>
+          ) : (
+            <span className="text-quiet">{site.liveAddress}</span>
+          )}
+        </p>
+      </div>
+      <p className="order-3 md:order-none">
+        {site.pages === 1 ? '1 page' : `${site.pages} pages`}
+        <span className="block text-small text-quiet">
+          {site.livePages === 0 ? 'none live yet' : `${site.livePages} live`}
+        </span>
+      </p>
+      <p className="order-4 md:order-none">
+        <time dateTime={site.changedAt}>{formatDistanceToNow(new Date(site.changedAt), { addSuffix: true })}</time>
+        <span className="block text-small text-quiet">
+          {site.changedBy ? `by ${site.changedBy}` : 'not changed yet'}
+        </span>
+      </p>
+      {onRename && (
+        <IconButton name={`Rename ${site.name}`} onClick={onRename}>
+          <Pencil size={16} aria-hidden />
+        </IconButton>
+      )}
+    </li>
+  );
+}
+
+function EmptySites({ onMake }: { readonly onMake: (() => void) | null }) {
+  return (
+    <div className="rounded-lg border border-dashed border-edge px-8 py-12 text-center">
+      <p className="font-display text-large font-semibold">There is no site yet</p>
+      <p className="mx-auto mt-1 max-w-md text-quiet">
+        A site is a page tree with its settings. Its menus, addresses and sitemap file follow from the tree.
+      </p>
+      {onMake && (
+        <Button look="main" onClick={onMake} className="mt-4">
+          Make the first site
+        </Button>
+      )}
+    </div>
+  );
+}

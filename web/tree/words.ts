@@ -1,0 +1,44 @@
+import type { MenuAnswer } from '#core/derive/derived.ts';
+import type { Difference, State } from '#core/derive/state.ts';
+
+/** The words for what the core derives. */
+export const STATE_WORDS: Readonly<Record<State, string>> = {
+  draft: 'Draft',
+  live: 'Live',
+  edited: 'Live, edited',
+  retired: 'Retired',
+};
+export const STATE_MEANING: Readonly<Record<State, string>> = {
+  draft: 'It has never been live.',
+  live: 'Visitors have it as it is drafted.',
+  edited: 'Visitors have an earlier state; the edits wait for a release.',
+  retired: 'It was live and has been taken down.',
+};
+export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
+  hidden: 'Hidden',
+  'off menus': 'Off menus',
+  'too deep': 'Below level 2',
+  'above not in menu': 'Page above is not in it',
+  'leads nowhere': 'Leads nowhere',
+};
+export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
+  new: 'New',
+  removed: 'Removed',
+  place: 'Moved',
+  type: 'Type',
+  title: 'Renamed',
+  label: 'Menu label',
+  slug: 'Slug',
+  description: 'Description',
+  text: 'Text',
+  target: 'Target',
+  inMenus: 'In menus',
+  hidden: 'Hidden',
+  inAddress: 'Step in addresses',
+  order: 'Order',
+};
+
+export const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);
+export const addresses = (count: number): string => (count === 1 ? '1 address changes' : `${count} addresses change`);
+/** "", " and the page below it", " and the 4 pages below it". */
+export { andBelow } from '#core/operations/definition.ts';

@@ -1,0 +1,46 @@
+import { X } from 'lucide-react';
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+interface DialogProps {
+  readonly title: string;
+  readonly description?: ReactNode;
+  readonly isOpen: boolean;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+  /** The buttons, the one that does it last. */
+  readonly actions?: ReactNode;
+  readonly isWide?: boolean;
+}
+
+/** A window over the workbench. Escape closes it and nothing has happened. */
+export function Dialog({ title, description, isOpen, onClose, children, actions, isWide = false }: DialogProps) {
+  return (
+    <Radix.Root open={isOpen} onOpenChange={(open) => !open && onClose()}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70" />
+        <Radix.Content
+          aria-describedby={description ? undefined : ''}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWide ? 'max-w-2xl' : 'max-w-md'}`}
+        >
+          <header className="flex items-start gap-3 px-5 pt-4 pb-2">
+            <div className="min-w-0 flex-1">
+              <Radix.Title className="font-display text-title leading-tight font-semibold">{title}</Radix.Title>
+              {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
+            </div>
+            <Radix.Close
+              aria-label="Close"
+              className="-mr-2 inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
+            >
+              <X size={18} aria-hidden />
+            </Radix.Close>
+          </header>
+          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-2">{children}</div>
+          {actions && (
+            <footer className="flex flex-wrap justify-end gap-2 border-t border-rule px-5 py-3">{actions}</footer>
+          )}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

@@ -1,0 +1,102 @@
+import { type ComponentProps, type ReactNode, useId } from 'react';
+
+const BOX =
+  'w-full rounded-md border border-edge bg-raised px-2.5 py-1.5 placeholder:text-quiet disabled:opacity-60 aria-invalid:border-danger';
+
+interface FieldProps {
+  readonly label: string;
+  /** What helps to fill it in. */
+  readonly hint?: ReactNode;
+  /** What is wrong with it. */
+  readonly fault?: string;
+}
+
+/** A field of one line with its label, a hint, and what is wrong with it. */
+export function TextField({ label, hint, fault, className = '', ...rest }: FieldProps & ComponentProps<'input'>) {
+  const id = useId();
+  return (
+    <Labelled id={id} label={label} hint={hint} fault={fault}>
+      <input
+        id={id}
+        aria-invalid={fault ? true : undefined}
+        aria-describedby={hint || fault ? `${id}-more` : undefined}
+        className={`${BOX} ${className}`}
+        {...rest}
+      />
+    </Labelled>
+  );
+}
+
+/** A field of several lines. */
+export function TextArea({ label, hint, fault, ...rest }: FieldProps & ComponentProps<'textarea'>) {
+  const id = useId();
+  return (
+    <Labelled id={id} label={label} hint={hint} fault={fault}>
+      <textarea
+        id={id}
+        aria-invalid={fault ? true : undefined}
+        aria-describedby={hint || fault ? `${id}-more` : undefined}
+        className={`${BOX} resize-y`}
+        {...rest}
+      />
+    </Labelled>
+  );
+}
+
+/** A choice of a few. */
+export function Choice({ label, hint, fault, children, ...rest }: FieldProps & ComponentProps<'select'>) {
+  const id = useId();
+  return (
+    <Labelled id={id} label={label} hint={hint} fault={fault}>
+      <select id={id} aria-describedby={hint || fault ? `${id}-more` : undefined} className={BOX} {...rest}>
+        {children}
+      </select>
+    </Labelled>
+  );
+}
+
+function Labelled({
+  id,
+  label,
+  hint,
+  fault,
+  children,
+}: FieldProps & { readonly id: string; readonly children: ReactNode }) {
+  return (
+    <div className="flex flex-col gap-1">
+      <label htmlFor={id} className="text-small font-medium">
+        {label}
+      </label>
+      {children}
+      {(hint || fault) && (
+        <p id={`${id}-more`} className={`text-small ${fault ? 'text-danger' : 'text-quiet'}`}>
+          {fault ?? hint}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** A statement that is on or off, with the words for it beside. */
+export function Tick({ label, hint, ...rest }: FieldProps & Omit<ComponentProps<'input'>, 'type'>) {
+  const id = useId();
+  return (
+    <div className="flex items-start gap-2">
+      <input
+        id={id}
+        type="checkbox"
+        className="mt-0.5 size-4 accent-accent"
+        aria-describedby={hint ? `${id}-more` : undefined}
+        {...rest}
+      />
+      <div>
+        <label htmlFor={id}>{label}</label>
+        {hint && (
+          <p id={`${id}-more`} className="text-small text-quiet">
+            {hint}
+          </p>
+        )}
+      </div>
+    </div>
+  );
+}

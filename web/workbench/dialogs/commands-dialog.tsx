@@ -1,0 +1,51 @@
+import { Command } from 'cmdk';
+import { KEYS, type CommandName } from '../keys.ts';
+import { type DialogName, useWorkbench } from '../workbench-context.tsx';
+
+const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[] = [
+  { words: 'Make live…', dialog: 'live' },
+  { words: 'Take down…', dialog: 'retire' },
+  { words: 'Removed pages', dialog: 'removed' },
+  { words: 'History', dialog: 'history' },
+  { words: 'Rename this site…', dialog: 'renameSite' },
+];
+const ITEM = 'flex h-9 cursor-pointer items-center gap-4 rounded px-3 data-[selected=true]:bg-accent-soft';
+
+/** Every command, found by typing. */
+export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
+  const { run, setDialog } = useWorkbench();
+  const choose = (command: CommandName) => {
+    setDialog(null);
+    run(command);
+  };
+  return (
+    <Command.Dialog
+      open
+      onOpenChange={(isOpen) => !isOpen && onClose()}
+      label="Commands"
+      overlayClassName="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70"
+      contentClassName="fixed top-[14vh] left-1/2 z-40 w-[calc(100vw-2rem)] max-w-lg -translate-x-1/2 overflow-hidden rounded-lg border border-rule bg-raised shadow-sheet"
+    >
+      <Command.Input
+        placeholder="What do you want to do?"
+        className="h-12 w-full border-b border-rule bg-raised px-4 text-large outline-none"
+      />
+      <Command.List className="max-h-80 overflow-y-auto p-1.5">
+        <Command.Empty className="px-3 py-4 text-quiet">No command has that in its name.</Command.Empty>
+        {(Object.entries(KEYS) as [CommandName, (typeof KEYS)[CommandName]][])
+          .filter(([name]) => name !== 'commands')
+          .map(([name, { keys, words }]) => (
+            <Command.Item key={name} value={words} onSelect={() => choose(name)} className={ITEM}>
+              <span className="flex-1">{words}</span>
+              <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>
+            </Command.Item>
+          ))}
+        {OTHERS.map(({ words, dialog }) => (
+          <Command.Item key={dialog} value={words} onSelect={() => setDialog(dialog)} className={ITEM}>
+            {words}
+          </Command.Item>
+        ))}
+      </Command.List>
+    </Command.Dialog>
+  );
+}

@@ -1,0 +1,40 @@
+import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
+import { useWorkbench } from '../workbench-context.tsx';
+import { CommandsDialog } from './commands-dialog.tsx';
+import { HistoryDialog } from './history-dialog.tsx';
+import { KeysDialog } from './keys-dialog.tsx';
+import { MoveDialog } from './move-dialog.tsx';
+import { ReleaseDialog } from './release-dialog.tsx';
+import { RemoveDialog } from './remove-dialog.tsx';
+import { RemovedDialog } from './removed-dialog.tsx';
+
+/** The one dialog that is open, if any. */
+export function Dialogs() {
+  const { dialog, setDialog, site, focusTree } = useWorkbench();
+  const close = () => {
+    setDialog(null);
+    window.setTimeout(focusTree, 0);
+  };
+  switch (dialog) {
+    case 'move':
+      return <MoveDialog onClose={close} />;
+    case 'remove':
+      return <RemoveDialog onClose={close} />;
+    case 'live':
+      return <ReleaseDialog kind="live" onClose={close} />;
+    case 'retire':
+      return <ReleaseDialog kind="retire" onClose={close} />;
+    case 'history':
+      return <HistoryDialog onClose={close} />;
+    case 'removed':
+      return <RemovedDialog onClose={close} />;
+    case 'keys':
+      return <KeysDialog onClose={close} />;
+    case 'commands':
+      return <CommandsDialog onClose={close} />;
+    case 'renameSite':
+      return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
+    case null:
+      return null;
+  }
+}

@@ -1,0 +1,170 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { type Landing, moveTo, topmost } from '#core/arrange/arrange.ts';
+import { findRows } from '#core/derive/visible-rows.ts';
+import { whatChanges } from '#core/changes/what-changes.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { branchOf, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import { refusalWords } from '../../api/site-store.ts';
+import { addresses, pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { useWorkbench } from '../workbench-context.tsx';
+
+const LANDINGS: readonly { readonly value: Landing; readonly words: string }[] = [
+  { value: 'inside', words: 'Inside it, last' },
+  { value: 'before', words: 'Before it' },
+  { value: 'after', words: 'After it' },
+];
+/** So many places are listed at most; the find field narrows them. */
+const MOST_LISTED = 300;
+
+/** Chooses a place in the tree for the selected nodes; what the move would change shows meanwhile. */
+export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, derived, store, chosen, select, setPreview } = useWorkbench();
+  const [query, setQuery] = useState('');
+  const [target, setTarget] = useState<PageId | null>(null);
+  const [landing, setLanding] = useState<Landing>('inside');
+  const { outline } = derived;
+  const { language } = site.settings;
+  const moved = useMemo(() => topmost(site, chosen), [site, chosen]);
+  const within = useMemo(() => new Set(moved.flatMap((id) => branchOf(site, id))), [site, moved]);
+  const rows = useMemo(() => {
+    const found = query.trim() === '' ? null : findRows(site, outline, query);
+    const all = found ? found.rows : outline.nodes.map((_, row) => row);
+    return all.filter((row) => !within.has(outline.nodes[row]!.id));
+  }, [site, outline, query, within]);
+  const operations = useMemo(
+    () => (target === null ? [] : moveTo(site, moved, target, landing)),
+    [site, moved, target, landing],
+  );
+  const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
+  useEffect(() => {
+    setPreview(operations.length > 0 ? operations : null);
+    return () => setPreview(null);
+  }, [operations, setPreview]);
+
+  const titles = moved.map((id) => textIn(nodeAt(site, id).title, language));
+  const changes = outcome?.ok ? whatChanges(site, outcome.site) : null;
+  const submit = () => {
+    if (!outcome?.ok || store.apply(operations) !== null) return;
+    select({ active: moved[0]!, chosen: new Set(moved), anchor: moved[0]! });
+    onClose();
+  };
+  return (
+    <Dialog
+      title={moved.length === 1 ? `Move ‘${titles[0]}’` : `Move ${moved.length} branches`}
+      description="This moves the pages themselves. Menus and trails follow."
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={!outcome?.ok} onClick={submit}>
+            Move {pages(within.size)}
+          </Button>
+        </>
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <input
+          aria-label="Find a place by title"
+          placeholder="Find a place by title"
+          value={query}
+          // eslint-disable-next-line jsx-a11y/no-autofocus -- the dialog was opened to choose a place
+          autoFocus
+          onChange={(event) => setQuery(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp' && event.key !== 'Enter') return;
+            event.preventDefault();
+            if (event.key === 'Enter') return submit();
+            const at = rows.findIndex((row) => outline.nodes[row]!.id === target);
+            const next = rows[Math.max(0, Math.min(rows.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))];
+            if (next !== undefined) setTarget(outline.nodes[next]!.id);
+          }}
+          className="h-9 w-full rounded-md border border-edge bg-paper px-3"
+        />
+        <PlaceList rows={rows.slice(0, MOST_LISTED)} target={target} onChoose={setTarget} />
+        {rows.length > MOST_LISTED && (
+          <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find others.</p>
+        )}
+        {rows.length === 0 && <p className="text-quiet">No other page has that in its title.</p>}
+        <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
+          <legend className="mb-1 text-small font-medium">Where, seen from the chosen page</legend>
+          {LANDINGS.map((one) => (
+            <label key={one.value} className="inline-flex items-center gap-1.5">
+              <input
+                type="radio"
+                name="landing"
+                className="accent-accent"
+                checked={landing === one.value}
+                onChange={() => setLanding(one.value)}
+              />
+              {one.words}
+            </label>
+          ))}
+        </fieldset>
+        <div role="status" className="min-h-10">
+          {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
+          {changes && (
+            <p>
+              {changes.addresses.length === 0 ? 'No address changes.' : `${addresses(changes.addresses.length)}.`}{' '}
+              {changes.addresses[0] && (
+                <span className="font-mono text-small">
+                  <span className="text-quiet line-through">{changes.addresses[0].before}</span> →{' '}
+                  {changes.addresses[0].after}
+                </span>
+              )}
+            </p>
+          )}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function PlaceList({
+  rows,
+  target,
+  onChoose,
+}: {
+  readonly rows: readonly number[];
+  readonly target: PageId | null;
+  readonly onChoose: (page: PageId) => void;
+}) {
+  const { site, derived } = useWorkbench();
+  const { outline } = derived;
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [target]);
+  return (
+    <ul
+      ref={list}
+      role="listbox"
+      aria-label="Places"
+      className="h-64 overflow-y-auto rounded-md border border-rule bg-paper p-1"
+    >
+      {rows.map((row) => {
+        const node = outline.nodes[row]!;
+        return (
+          // eslint-disable-next-line jsx-a11y/click-events-have-key-events -- the find field above walks the list by its arrow keys
+          <li
+            key={node.id}
+            role="option"
+            aria-selected={node.id === target}
+            onClick={() => onChoose(node.id)}
+            className={`flex h-7 cursor-pointer items-center truncate rounded pr-2 ${node.id === target ? 'bg-accent text-on-accent' : 'hover:bg-accent-soft'}`}
+            style={{ paddingLeft: `${0.5 + outline.depth[row]! * 1.1}rem` }}
+          >
+            <span className="truncate">{textIn(node.title, site.settings.language)}</span>
+            {node.type !== 'page' && <span className="ml-2 text-tiny opacity-80">{node.type}</span>}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,86 @@
+import { useMemo } from 'react';
+import { toast } from 'sonner';
+import { topmost } from '#core/arrange/arrange.ts';
+import { whatChanges } from '#core/changes/what-changes.ts';
+import { derivedOf } from '#core/derive/derived.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { branchOf, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import { pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { useWorkbench } from '../workbench-context.tsx';
+
+/** Removes the selected branches, after saying what goes with them. */
+export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, derived, store, chosen, select, run } = useWorkbench();
+  const tops = useMemo(() => topmost(site, chosen), [site, chosen]);
+  const operations = tops.map((page) => ({ name: 'page.remove' as const, page }));
+  const outcome = applyOperations(site, operations);
+  const changes = outcome.ok ? whatChanges(site, outcome.site) : null;
+  const all = tops.flatMap((id) => branchOf(site, id));
+  const live = all.filter((id) => site.live.get(id)?.retired === false).length;
+  const aliases = derived.outline.nodes.filter(
+    (node) => node.target && 'page' in node.target && all.includes(node.target.page) && !all.includes(node.id),
+  );
+  const title = textIn(nodeAt(site, tops[0]!).title, site.settings.language);
+  const submit = () => {
+    const next = neighbour(
+      all,
+      derived.outline.nodes.map((node) => node.id),
+    );
+    if (store.apply(operations) !== null) return;
+    select({ active: next, chosen: new Set(next === null ? [] : [next]), anchor: next });
+    toast(`Removed ${pages(all.length)}. They are kept under ‘Removed pages’.`, {
+      action: { label: 'Undo', onClick: () => run('undo') },
+    });
+    onClose();
+  };
+  const entries = changes?.menu.filter((one) => one.after === null).length ?? 0;
+  return (
+    <Dialog
+      title={tops.length === 1 ? `Remove ‘${title}’` : `Remove ${tops.length} branches`}
+      isOpen
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="danger" autoFocus onClick={submit}>
+            Remove {pages(all.length)}
+          </Button>
+        </>
+      }
+    >
+      <ul className="list-disc pl-5">
+        <li>
+          {all.length === tops.length
+            ? 'Nothing stands below.'
+            : `${pages(all.length - tops.length)} below ${all.length - tops.length === 1 ? 'goes' : 'go'} along.`}
+        </li>
+        {entries > 0 && (
+          <li>{entries === 1 ? '1 entry leaves the main menu.' : `${entries} entries leave the main menu.`}</li>
+        )}
+        {live > 0 && (
+          <li>
+            Visitors still have {live === 1 ? '1 of them' : `${live} of them`} until the next release of all that waits.
+          </li>
+        )}
+        {aliases.map((node) => (
+          <li key={node.id}>The link ‘{textIn(node.title, site.settings.language)}’ will lead nowhere.</li>
+        ))}
+        {changes && derivedOf(site).home !== null && all.includes(derivedOf(site).home!) && (
+          <li>The home page is among them; the first page left becomes home.</li>
+        )}
+      </ul>
+      <p className="mt-3 text-quiet">Removed pages are kept and can be put back where they were.</p>
+    </Dialog>
+  );
+}
+
+/** The row to go to when these are gone: the one before them, or else the first that is left. */
+function neighbour(gone: readonly PageId[], order: readonly PageId[]): PageId | null {
+  const leaves = new Set(gone);
+  const first = order.findIndex((id) => leaves.has(id));
+  return order.slice(0, first).findLast((id) => !leaves.has(id)) ?? order.find((id) => !leaves.has(id)) ?? null;
+}

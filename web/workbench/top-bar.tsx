@@ -1,0 +1,145 @@
+import { CircleHelp, Redo2, Search, Undo2, X } from 'lucide-react';
+import { useMemo } from 'react';
+import { useNavigate } from 'react-router';
+import { AccountMenu } from '../account/account-menu.tsx';
+import { useSites } from '../api/sites.ts';
+import { ActionMenu } from '../ui/action-menu.tsx';
+import { IconButton } from '../ui/button.tsx';
+import { Wordmark } from '../ui/wordmark.tsx';
+import { KEYS } from './keys.ts';
+import { countWaiting } from './waiting.ts';
+import { LENSES, type Lens, useWorkbench } from './workbench-context.tsx';
+
+const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
+  write: { name: 'Write', keys: '2' },
+  menus: { name: 'Menus', keys: '4' },
+  publish: { name: 'Publish', keys: '5' },
+};
+
+/** The slim bar on top: the site, the lenses, undo, find, the person. */
+export function TopBar() {
+  const { site, derived, lens, setLens, run, mayEdit, shown } = useWorkbench();
+  const waiting = useMemo(() => countWaiting(site, derived), [site, derived]);
+  return (
+    <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
+      <SiteSwitcher />
+      <nav aria-label="Lenses" className="flex items-center gap-0.5 md:ml-2">
+        {LENSES.map((one) => (
+          <button
+            key={one}
+            type="button"
+            aria-current={one === lens ? 'true' : undefined}
+            title={`The ${LENS_NAMES[one].name} lens (${LENS_NAMES[one].keys})${waiting[one].words ? `: ${waiting[one].words}` : ''}`}
+            onClick={() => setLens(one)}
+            className={`relative inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 font-medium ${one === lens ? 'bg-accent-soft text-accent' : 'hover:bg-sunken'}`}
+          >
+            {LENS_NAMES[one].name}
+            {waiting[one].count > 0 && (
+              <span
+                className={`min-w-5 rounded-full px-1.5 text-center text-tiny leading-5 ${one === lens ? 'bg-accent text-on-accent' : 'bg-sunken text-quiet'}`}
+              >
+                {waiting[one].count}
+                <span className="sr-only"> {waiting[one].words}</span>
+              </span>
+            )}
+          </button>
+        ))}
+      </nav>
+      <div className="flex flex-1 items-center justify-end gap-1">
+        <span
+          role="status"
+          className={`mr-1 text-small max-xl:sr-only ${shown.isConnected ? 'text-quiet' : 'font-medium text-attention'}`}
+        >
+          {!shown.isConnected ? 'Not connected, trying again' : shown.isSaving ? 'Saving …' : 'Saved'}
+        </span>
+        <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayEdit} onClick={() => run('undo')}>
+          <Undo2 size={17} aria-hidden />
+        </IconButton>
+        <IconButton
+          name="Make your last undone change again"
+          keys={KEYS.redo.keys}
+          disabled={!mayEdit}
+          onClick={() => run('redo')}
+        >
+          <Redo2 size={17} aria-hidden />
+        </IconButton>
+        <FindField />
+        <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="max-md:hidden">
+          <CircleHelp size={17} aria-hidden />
+        </IconButton>
+        <AccountMenu />
+      </div>
+    </header>
+  );
+}
+
+function SiteSwitcher() {
+  const { site, setDialog, mayEdit } = useWorkbench();
+  const { sites } = useSites();
+  const navigate = useNavigate();
+  return (
+    <ActionMenu
+      label="Sites"
+      actions={[
+        ...(sites ?? []).map((one) => ({
+          words: one.name,
+          isChosen: one.key === site.key,
+          run: () => void navigate(`/sites/${one.key}`),
+        })),
+        null,
+        ...(mayEdit ? [{ words: 'Rename this site…', run: () => setDialog('renameSite') }] : []),
+        { words: 'All sites', run: () => void navigate('/sites') },
+      ]}
+      trigger={
+        <button
+          type="button"
+          className="inline-flex h-8 max-w-64 items-center gap-2 rounded-md px-1 hover:bg-sunken"
+          aria-label={`Site: ${site.settings.name}`}
+        >
+          <span className="max-md:hidden">
+            <Wordmark size={20} />
+          </span>
+          <span aria-hidden className="h-4 w-px bg-rule max-md:hidden" />
+          <span className="truncate font-medium">{site.settings.name}</span>
+        </button>
+      }
+    />
+  );
+}
+
+function FindField() {
+  const { query, setQuery, focusTree } = useWorkbench();
+  return (
+    <search className="relative">
+      <Search size={15} aria-hidden className="pointer-events-none absolute top-2 left-2 text-quiet" />
+      <input
+        id="find-field"
+        aria-label="Find by title"
+        placeholder="Find by title"
+        title="Find by title (/)"
+        value={query}
+        onChange={(event) => setQuery(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Escape') {
+            setQuery('');
+            focusTree();
+          } else if (event.key === 'Enter' || event.key === 'ArrowDown') {
+            event.preventDefault();
+            focusTree();
+          }
+        }}
+        className="h-8 w-36 rounded-md border border-edge bg-paper pr-7 pl-7 lg:w-48"
+      />
+      {query !== '' && (
+        <button
+          type="button"
+          aria-label="Show the whole tree again"
+          onClick={() => setQuery('')}
+          className="absolute top-1.5 right-1.5 inline-flex size-5 items-center justify-center rounded hover:bg-sunken"
+        >
+          <X size={14} aria-hidden />
+        </button>
+      )}
+    </search>
+  );
+}

@@ -1,0 +1,113 @@
+import { useMemo } from 'react';
+import { whatChanges } from '#core/changes/what-changes.ts';
+import { derivedOf, menuNumber } from '#core/derive/derived.ts';
+import { leadsTo } from '#core/derive/menu.ts';
+import { trailOf } from '#core/derive/trail.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { type Site, maybeNodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import { refusalWords } from '../api/site-store.ts';
+import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
+import { useWorkbench } from './workbench-context.tsx';
+
+/** Along the bottom: the selected page as visitors will have it; and what a change does while it is being chosen. */
+export function TrailStrip() {
+  const { site, selection, preview } = useWorkbench();
+  const after = useMemo(() => (preview && preview.length > 0 ? applyOperations(site, preview) : null), [site, preview]);
+  const page = selection.active;
+  return (
+    <footer
+      aria-label="Trail"
+      className="flex min-h-strip items-center gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap"
+    >
+      {page === null ? (
+        <p className="text-quiet">Select a page to see its trail, its address and where it stands in menus.</p>
+      ) : after === null ? (
+        <Now site={site} page={page} />
+      ) : after.ok ? (
+        <After before={site} after={after.site} page={page} />
+      ) : (
+        <p className="text-danger">{refusalWords(after, site)}</p>
+      )}
+    </footer>
+  );
+}
+
+function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
+  const trail = trailOf(site, page);
+  return (
+    <p className="min-w-24 truncate">
+      <span className="sr-only">Trail: </span>
+      {trail.map((step, index) => (
+        <span key={step.page}>
+          {index > 0 && <span className="px-1.5 text-quiet">›</span>}
+          <span
+            className={index === trail.length - 1 ? 'font-semibold' : step.address === null ? 'text-quiet italic' : ''}
+            title={step.address === null && index < trail.length - 1 ? 'Plain text, not a link' : undefined}
+          >
+            {step.text}
+          </span>
+        </span>
+      ))}
+    </p>
+  );
+}
+
+function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
+  const derived = derivedOf(site);
+  const row = derived.outline.rowOf.get(page);
+  if (row === undefined) return null;
+  const by = derived.hiddenBy[row]!;
+  const answer = derived.menu[row]!;
+  const address = derived.addresses[row] ?? leadsTo(derived, row);
+  return (
+    <>
+      <Trail site={site} page={page} />
+      {address !== null && <p className="min-w-0 truncate font-mono">{address}</p>}
+      <p className={by === -1 ? 'text-quiet' : 'text-attention'}>
+        {by === -1
+          ? 'Open to everyone'
+          : by === row
+            ? 'Hidden: nobody can open it'
+            : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
+      </p>
+      <p className="text-quiet">
+        {answer === 'in'
+          ? `Main menu ${menuNumber(derived, row)}`
+          : `Not in the main menu: ${MENU_WORDS[answer].toLowerCase()}`}
+      </p>
+    </>
+  );
+}
+
+function After({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {
+  const changes = useMemo(() => whatChanges(before, after), [before, after]);
+  const own = changes.addresses.find((one) => one.page === page);
+  const entries = changes.menu.filter((one) => one.before === null || one.after === null).length;
+  const said = [
+    changes.addresses.length > 0 && addresses(changes.addresses.length),
+    changes.removed.length > 0 && `${pages(changes.removed.length)} removed`,
+    changes.added.length > 0 && `${pages(changes.added.length)} put back`,
+    changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
+    changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
+    entries > 0 &&
+      (entries === 1 ? '1 entry of the main menu comes or goes' : `${entries} entries of the main menu come or go`),
+  ].filter((words) => words !== false);
+  return (
+    <div role="status" className="flex min-w-0 flex-1 items-center gap-x-5 gap-y-1 max-md:flex-wrap">
+      <p className="rounded-sm bg-attention-soft px-1.5 font-semibold text-attention">What changes</p>
+      {maybeNodeAt(after, page) && <Trail site={after} page={page} />}
+      {own && (
+        <p className="min-w-0 truncate font-mono">
+          <span className="text-quiet line-through">{own.before}</span>
+          <span className="px-1.5 text-quiet">→</span>
+          <span className="font-semibold">{own.after}</span>
+        </p>
+      )}
+      <p className="min-w-0 shrink-[0.2] truncate">
+        {said.length === 0 ? 'No address changes, nobody gains or loses a page.' : `${said.join(', ')}.`}
+      </p>
+    </div>
+  );
+}
