@@ -92,8 +92,9 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
     showTree: async ({ request, response }) => {
       const key = siteOf(request);
       const { site, revision } = await cache.current(key);
-      response.set({ ETag: `"${revision}"`, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
-      if (request.fresh) return void response.status(304).end();
+      const tag = `"${revision}"`;
+      response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
+      if (request.get('if-none-match') === tag) return void response.status(304).end();
       let packed = packedTrees.get(key);
       if (packed?.revision !== revision) {
         const json = JSON.stringify(packSite(site, revision));

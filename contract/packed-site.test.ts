@@ -1,0 +1,21 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import { applyOperation } from '#core/operations/apply.ts';
+import { IDS, anyEdit, anySite, plain, siteAfter } from '#core/testing/random-site.ts';
+import { packSite, packedSiteSchema, unpackSite } from './packed-site.ts';
+
+describe('a packed site', () => {
+  it('gives back the same site, through JSON and its schema', () => {
+    fc.assert(
+      fc.property(anySite, fc.subarray([...IDS]), fc.array(anyEdit, { maxLength: 15 }), (start, pages, edits) => {
+        const there = pages.filter((id) => waitingPages(start).includes(id));
+        const made = applyOperation(start, planRelease(start, { pages: there, retire: [] }).operation);
+        const site = siteAfter(edits, made.ok ? made.site : start);
+        const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
+        expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));
+      }),
+      { numRuns: 500 },
+    );
+  });
+});

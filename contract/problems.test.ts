@@ -1,0 +1,40 @@
+import { describe, expect, it } from 'vitest';
+import { REFUSAL_CODES } from '#core/model/refusal.ts';
+import { PROBLEMS, type ProblemCode, problemSentence } from './problems.ts';
+
+const PARAMS = {
+  page: 'p7',
+  pageTitle: 'Visit',
+  site: 'tern-sound',
+  slug: 'search',
+  target: 'p9',
+  deepest: 40,
+  below: 3,
+  limit: '100 kB',
+  reason: 'why',
+  origin: 'x',
+  permission: 'site.edit',
+  seconds: 9,
+  method: 'GET',
+  path: '/x',
+  request: 'r',
+  sent: 1,
+  revision: 2,
+  content: 'c',
+  expected: 'd',
+  by: 'Marek',
+  words: 'renamed',
+  at: 'now',
+};
+
+describe('the table of problems', () => {
+  it('has words for every refusal of the core', () =>
+    expect(Object.keys(PROBLEMS)).toEqual(expect.arrayContaining([...REFUSAL_CODES])));
+
+  it.each(Object.keys(PROBLEMS) as ProblemCode[])('%s: says it in whole sentences, with nothing left out', (code) => {
+    const sentence = problemSentence(code, PARAMS);
+    expect(sentence).toMatch(/^[A-Z‘].*[.]$/s);
+    expect(sentence).not.toMatch(/undefined|null|!/);
+    expect(PROBLEMS[code].status).toBeGreaterThanOrEqual(400);
+  });
+});

@@ -1,0 +1,68 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { toPageId } from '../model/ids.ts';
+import { applyOperation, applyOperations } from '../operations/apply.ts';
+import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
+import { SlowReference } from '../testing/slow-reference.ts';
+import { whatChanges } from './what-changes.ts';
+
+describe('what changes', () => {
+  it('lists exactly the addresses and closings that differ, by the slow reference', () => {
+    fc.assert(
+      fc.property(anySite, anyEdit, (before, edit) => {
+        const outcome = applyOperation(before, edit);
+        if (!outcome.ok) return;
+        const after = outcome.site;
+        const changes = whatChanges(before, after);
+        const [was, is] = [new SlowReference(before), new SlowReference(after)];
+        const [inBefore, inAfter] = [was.inTreeOrder(), is.inTreeOrder()];
+        const both = inAfter.filter((id) => inBefore.includes(id));
+        expect(changes.added).toEqual(inAfter.filter((id) => !inBefore.includes(id)));
+        expect(changes.removed).toEqual(inBefore.filter((id) => !inAfter.includes(id)));
+        expect(changes.addresses.map((one) => one.page)).toEqual(
+          both.filter((id) => was.address(id) && is.address(id) && was.address(id) !== is.address(id)),
+        );
+        expect(changes.closed).toEqual(both.filter((id) => was.hiddenBy(id) === null && is.hiddenBy(id) !== null));
+        expect(changes.opened).toEqual(both.filter((id) => was.hiddenBy(id) !== null && is.hiddenBy(id) === null));
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('is nothing when a change is taken back', () => {
+    fc.assert(
+      fc.property(anySite, anyEdit, (before, edit) => {
+        const there = applyOperation(before, edit);
+        const back = there.ok ? applyOperations(there.site, there.inverse) : null;
+        if (!back?.ok) return;
+        expect(Object.values(whatChanges(before, back.site)).flat()).toEqual([]);
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  it('counts the branch that moves along', () => {
+    const site = siteAfter(
+      ['home', 'courses', 'visit'].map((name) => ({
+        name: 'page.add' as const,
+        page: toPageId(name),
+        place: { parent: null },
+        title: { en: name },
+      })),
+    );
+    const below = Array.from({ length: 11 }, (_, n) => ({
+      name: 'page.add' as const,
+      page: toPageId(`c${n}`),
+      place: { parent: toPageId('courses') },
+      title: { en: `Course ${n}` },
+    }));
+    const before = siteAfter(below, site);
+    const after = siteAfter(
+      [{ name: 'page.move', page: toPageId('courses'), place: { parent: toPageId('visit') } }],
+      before,
+    );
+    const { addresses } = whatChanges(before, after);
+    expect(addresses).toHaveLength(12);
+    expect(addresses[0]).toEqual({ page: 'courses', before: '/courses', after: '/visit/courses' });
+  });
+});

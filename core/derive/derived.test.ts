@@ -1,0 +1,107 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planRelease, waitingPages } from '../changes/release-plan.ts';
+import { toPageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { applyOperation } from '../operations/apply.ts';
+import { IDS, anyEdit, anySite, emptySite, siteAfter } from '../testing/random-site.ts';
+import { SlowReference } from '../testing/slow-reference.ts';
+import { derivedOf, menuNumber } from './derived.ts';
+import { liveSiteOf } from './live-site.ts';
+import { mainMenuOf } from './menu.ts';
+import { trailOf } from './trail.ts';
+
+/** A random site some of which was made live before it was edited on. */
+const anyReleasedSite: fc.Arbitrary<Site> = fc
+  .tuple(anySite, fc.subarray([...IDS]), fc.array(anyEdit, { maxLength: 12 }))
+  .map(([site, pages, edits]) => {
+    const there = pages.filter((id) => waitingPages(site).includes(id));
+    const made = applyOperation(site, planRelease(site, { pages: there, retire: [] }).operation);
+    return siteAfter(edits, made.ok ? made.site : site);
+  });
+
+describe('what follows from a site', () => {
+  it('is what the slow reference finds, for every node', () => {
+    fc.assert(
+      fc.property(anyReleasedSite, (site) => {
+        const slow = new SlowReference(site);
+        const derived = derivedOf(site);
+        const { outline } = derived;
+        expect(outline.nodes.map((node) => node.id)).toEqual(slow.inTreeOrder());
+        outline.nodes.forEach((node, row) => {
+          const by = derived.hiddenBy[row]!;
+          expect({
+            id: node.id,
+            address: derived.addresses[row],
+            hiddenBy: by === -1 ? null : outline.nodes[by]!.id,
+            isInMenu: derived.menu[row] === 'in',
+            state: derived.states[row],
+            trail: trailOf(site, node.id).map((step) => step.page),
+          }).toEqual({
+            id: node.id,
+            address: slow.address(node.id),
+            hiddenBy: slow.hiddenBy(node.id),
+            isInMenu: slow.isInMainMenu(node.id),
+            state: slow.state(node.id),
+            trail: slow.trail(node.id),
+          });
+        });
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('gives every page an address of its own, in the draft and live', () => {
+    fc.assert(
+      fc.property(anyReleasedSite, (site) => {
+        for (const one of [site, liveSiteOf(site)]) {
+          const addresses = derivedOf(one).addresses.filter((address) => address !== null);
+          expect(new Set(addresses).size).toBe(addresses.length);
+        }
+      }),
+      { numRuns: 500 },
+    );
+  });
+
+  it('numbers the entries of the main menu as they stand in it', () => {
+    fc.assert(
+      fc.property(anySite, (site) => {
+        const derived = derivedOf(site);
+        const numbers = new Map(derived.outline.nodes.map((node, row) => [node.id, menuNumber(derived, row)]));
+        const counted = mainMenuOf(site).flatMap((entry, index) => [
+          [entry.page, `${index + 1}`],
+          ...entry.entries.map((below, at) => [below.page, `${index + 1}.${at + 1}`]),
+        ]);
+        expect([...numbers].filter(([, number]) => number !== null).sort()).toEqual(counted.sort());
+      }),
+      { numRuns: 300 },
+    );
+  });
+});
+
+describe('the trail', () => {
+  it('shows headings and hidden ancestors as plain text', () => {
+    const [home, group, hidden, page] = ['a', 'b', 'c', 'd'].map(toPageId);
+    const site = siteAfter(
+      [
+        { name: 'page.add', page: home!, place: { parent: null }, title: { en: 'Home' } },
+        { name: 'page.add', page: group!, place: { parent: null }, type: 'heading', title: { en: 'Good to know' } },
+        { name: 'page.add', page: hidden!, place: { parent: group! }, title: { en: 'Places' }, hidden: 'page' },
+        {
+          name: 'page.add',
+          page: page!,
+          place: { parent: hidden! },
+          title: { en: 'Lodgings' },
+          label: { en: 'Rooms' },
+        },
+      ],
+      emptySite(),
+    );
+    expect(trailOf(site, page!).map(({ text, address }) => [text, address])).toEqual([
+      ['Home', '/'],
+      ['Good to know', null],
+      ['Places', null],
+      ['Rooms', '/places/lodgings'],
+    ]);
+  });
+});

@@ -1,0 +1,106 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { derivedOf } from '../derive/derived.ts';
+import { applyOperation } from '../operations/apply.ts';
+import type { Operation } from '../operations/operation.ts';
+import { siteAfter } from '../testing/random-site.ts';
+import { toPageId } from './ids.ts';
+import type { Site } from './site.ts';
+import { isSlug, slugFromTitle } from './slug.ts';
+
+const add = (id: string, title: string, more: Partial<Extract<Operation, { name: 'page.add' }>> = {}): Operation => ({
+  name: 'page.add',
+  page: toPageId(id),
+  place: { parent: null },
+  title: { en: title },
+  ...more,
+});
+const addressOf = (site: Site, id: string) => {
+  const derived = derivedOf(site);
+  return derived.addresses[derived.outline.rowOf.get(toPageId(id))!];
+};
+
+describe('a slug from a title', () => {
+  it.each([
+    ['Evening classes', 'evening-classes'],
+    ['  Crème brûlée & Übung  ', 'creme-brulee-ubung'],
+    ['Строить лодки', 'stroit-lodki'],
+    ['工房', 'gong-fang'],
+    ['Cooper’s Hard', 'coopers-hard'],
+    ['…', 'page'],
+    ['🚢', 'page'],
+  ])('%s becomes %s', (title, slug) => expect(slugFromTitle(title)).toBe(slug));
+
+  it('is always fit for an address', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 200 }), (title) => {
+        const slug = slugFromTitle(title);
+        expect(isSlug(slug)).toBe(true);
+        expect(slug.length).toBeLessThanOrEqual(60);
+      }),
+      { numRuns: 500 },
+    );
+  });
+});
+
+describe('the slug of a page', () => {
+  it('follows the title until somebody chooses another, and again when that is taken away', () => {
+    const page = toPageId('a');
+    const set = (fields: object): Operation => ({ name: 'page.set', page, fields });
+    let site = siteAfter([add('home', 'Home'), add('a', 'Courses')]);
+    const step = (operation: Operation) => {
+      site = siteAfter([operation], site);
+      return addressOf(site, 'a');
+    };
+    expect(step(set({ title: { en: 'All courses' } }))).toBe('/all-courses');
+    expect(step(set({ slug: { en: { text: 'learn', own: true } } }))).toBe('/learn');
+    expect(step(set({ title: { en: 'Classes' } }))).toBe('/learn');
+    expect(step(set({ slug: { en: { text: '', own: false } } }))).toBe('/classes');
+  });
+
+  it('is settled with -2 among siblings, and among the children of a heading that adds no step', () => {
+    const site = siteAfter([
+      add('home', 'Home'),
+      add('a', 'Apply'),
+      add('b', 'Apply'),
+      add('h', 'Good to know', { type: 'heading' }),
+      add('c', 'Apply', { place: { parent: toPageId('h') } }),
+    ]);
+    expect(['a', 'b', 'c'].map((id) => addressOf(site, id))).toEqual(['/apply', '/apply-2', '/apply-3']);
+  });
+
+  it('stays while the page moves among its siblings, whatever has become free', () => {
+    const site = siteAfter([
+      add('home', 'Home'),
+      add('a', 'Apply'),
+      add('b', 'Apply'),
+      { name: 'page.remove', page: toPageId('a') },
+      { name: 'page.move', page: toPageId('b'), place: { parent: null, after: toPageId('home') } },
+    ]);
+    expect(addressOf(site, 'b')).toBe('/apply-2');
+  });
+
+  it('cannot be one that the site needs at its root, but can be deeper', () => {
+    const site = siteAfter([
+      add('home', 'Home'),
+      add('a', 'Apply'),
+      add('b', 'Find', { place: { parent: toPageId('a') } }),
+    ]);
+    const search = { slug: { en: { text: 'search', own: true } } };
+    expect(applyOperation(site, { name: 'page.set', page: toPageId('a'), fields: search })).toMatchObject({
+      ok: false,
+      code: 'slug-reserved',
+    });
+    expect(applyOperation(site, { name: 'page.set', page: toPageId('b'), fields: search })).toMatchObject({ ok: true });
+    expect(addressOf(siteAfter([add('home', 'Home'), add('a', 'Search')]), 'a')).toBe('/search-2');
+  });
+
+  it('makes way when another page becomes home, and comes back into use then', () => {
+    const site = siteAfter([
+      add('home', 'Welcome'),
+      add('a', 'Apply'),
+      { name: 'site.set', fields: { home: toPageId('a') } },
+    ]);
+    expect([addressOf(site, 'home'), addressOf(site, 'a')]).toEqual(['/welcome', '/']);
+  });
+});

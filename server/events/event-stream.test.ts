@@ -1,0 +1,60 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { CommittedEdit } from '#contract/api.ts';
+import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+
+let server: TestServer;
+let ines: Person;
+let marek: Person;
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+  marek = await server.person('Marek', 'manager', server.otherOrigin);
+});
+afterAll(() => server.close());
+
+/** Follows a site's stream of edits. */
+async function follow(person: Person, origin: string, path: string, headers: Record<string, string> = {}) {
+  const stop = new AbortController();
+  const response = await fetch(origin + path, { headers: { Cookie: person.cookie, ...headers }, signal: stop.signal });
+  const edits: CommittedEdit[] = [];
+  void (async () => {
+    let text = '';
+    for await (const part of response.body!.pipeThrough(new TextDecoderStream())) {
+      text += part;
+      for (let end = text.indexOf('\n\n'); end !== -1; end = text.indexOf('\n\n')) {
+        const data = /^data: (.*)$/m.exec(text.slice(0, end))?.[1];
+        if (data) edits.push(JSON.parse(data));
+        text = text.slice(end + 2);
+      }
+    }
+  })().catch(() => undefined);
+  return { edits, stop: () => stop.abort(), type: response.headers.get('content-type') };
+}
+
+const add = (page: string) => ({ name: 'page.add', page, place: { parent: null }, title: { en: page } });
+
+describe('the stream of edits', () => {
+  it('brings each edit once and in order, from this process and another', async () => {
+    await server.site('stream-a');
+    const stream = await follow(ines, server.origin, '/api/sites/stream-a/events');
+    expect(stream.type).toMatch('text/event-stream');
+    await Promise.all(
+      Array.from({ length: 20 }, (_, n) => (n % 2 ? ines : marek).operations('stream-a', add(`p${n}`))),
+    );
+    await until('all 20 edits have come', () => stream.edits.length >= 20);
+    expect(stream.edits.map((edit) => edit.revision)).toEqual(Array.from({ length: 20 }, (_, n) => n + 1));
+    expect(new Set(stream.edits.map((edit) => edit.by))).toEqual(new Set(['Ines', 'Marek']));
+    stream.stop();
+  });
+
+  it('goes on where it broke off', async () => {
+    await server.site('stream-b');
+    for (let n = 1; n <= 4; n++) await ines.operations('stream-b', add(`p${n}`));
+    const stream = await follow(marek, server.otherOrigin, '/api/sites/stream-b/events', { 'Last-Event-ID': '2' });
+    await until('the two that were missed have come', () => stream.edits.length >= 2);
+    await ines.operations('stream-b', add('p5'));
+    await until('the new one has come', () => stream.edits.length >= 3);
+    expect(stream.edits.map((edit) => edit.revision)).toEqual([3, 4, 5]);
+    stream.stop();
+  });
+});

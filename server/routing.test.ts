@@ -1,0 +1,83 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { PERMISSIONS } from '#contract/api.ts';
+import { ROUTES, type Route } from '#contract/routes.ts';
+import { makeOpenApi } from './open-api.ts';
+import { type Person, type TestServer, startTestServer } from './testing/test-server.ts';
+
+let server: TestServer;
+let manager: Person;
+let reader: Person;
+beforeAll(async () => {
+  server = await startTestServer();
+  manager = await server.person('Ines');
+  reader = await server.person('Oona', 'reader');
+  await server.site('a-site');
+});
+afterAll(() => server.close());
+
+const routes = Object.entries(ROUTES) as [string, Route][];
+const pathOf = (route: Route) => route.path.replace(':site', 'a-site').replace(/:\w+/, 'p1');
+
+describe('every route', () => {
+  it.each(routes)('%s states the permission that it needs', (_, route) =>
+    expect([...PERMISSIONS, 'open', 'signed-in']).toContain(route.permission),
+  );
+
+  it.each(routes.filter(([, route]) => route.permission !== 'open'))('%s asks who it is', async (_, route) => {
+    const nobody = await server.person('Nobody');
+    nobody.cookie = '';
+    const answer = await nobody.send(route.method.toUpperCase(), pathOf(route), route.body ? {} : undefined);
+    expect([answer.status, answer.json.code]).toEqual([401, 'not-signed-in']);
+  });
+
+  it.each(routes.filter(([, route]) => /edit|publish|make/.test(route.permission)))(
+    '%s is not for readers',
+    async (_, route) => {
+      const answer = await reader.send(route.method.toUpperCase(), pathOf(route), {});
+      expect([answer.status, answer.json.code]).toEqual([403, 'not-allowed']);
+    },
+  );
+
+  it.each(routes.filter(([, route]) => route.body))(
+    '%s refuses a body that is not JSON, and one of 50 MB',
+    async (_, route) => {
+      const broken = await manager.send('POST', pathOf(route), '{"a":');
+      expect([broken.status, broken.json.code]).toEqual([400, 'body-not-json']);
+      const big = await manager.send('POST', pathOf(route), JSON.stringify({ a: 'x'.repeat(50_000_000) }));
+      expect([big.status, big.json.code]).toEqual([413, 'body-too-large']);
+    },
+  );
+
+  it.each(routes.filter(([, route]) => route.body))('%s says where its body is wrong', async (_, route) => {
+    const answer = await manager.send('POST', pathOf(route), { surprise: 1 });
+    expect([answer.status, answer.json.code]).toEqual([422, 'body-invalid']);
+    expect(answer.headers.get('content-type')).toMatch('application/problem+json');
+    expect(answer.json.errors.length).toBeGreaterThan(0);
+  });
+});
+
+describe('the API as a document', () => {
+  it('has every route, and nothing else', () => {
+    const document = makeOpenApi() as {
+      openapi: string;
+      paths: Record<string, Record<string, { operationId: string }>>;
+    };
+    expect(document.openapi).toBe('3.1.0');
+    const listed = Object.values(document.paths).flatMap((methods) =>
+      Object.values(methods).map((one) => one.operationId),
+    );
+    expect(listed.sort()).toEqual(Object.keys(ROUTES).sort());
+  });
+});
+
+describe('addresses that are no route', () => {
+  it.each(['/api/nothing', '/api/sites/a-site/%E0%A4%A', '/api/sites/NOT A KEY/tree'])(
+    '%s gets a problem document',
+    async (path) => {
+      const answer = await manager.get(path);
+      expect(answer.status).toBeGreaterThanOrEqual(400);
+      expect(answer.status).toBeLessThan(500);
+      expect(answer.json.detail).toMatch(/\.$/);
+    },
+  );
+});
