@@ -66,10 +66,26 @@ export class SiteStore {
     return new SiteStore(key, unpackSite(packed), packed.revision);
   }
 
-  /** Follows the site's stream of edits until the function that comes back is called. */
+  /**
+   * Follows the site's stream of edits until the function that comes back is called. A page that is not seen does not:
+   * browsers open few connections to one host, and many pages would take them all. It catches up when it is seen again.
+   */
   follow(): () => void {
-    this.#openStream();
-    return () => this.#stream?.close();
+    const follow = () => {
+      if (document.visibilityState === 'visible') this.#openStream();
+      else this.#stream?.close();
+    };
+    const leave = () => this.#stream?.close();
+    follow();
+    document.addEventListener('visibilitychange', follow);
+    window.addEventListener('pagehide', leave);
+    window.addEventListener('pageshow', follow);
+    return () => {
+      document.removeEventListener('visibilitychange', follow);
+      window.removeEventListener('pagehide', leave);
+      window.removeEventListener('pageshow', follow);
+      leave();
+    };
   }
 
   subscribe = (subscriber: () => void): (() => void) => {

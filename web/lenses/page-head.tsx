@@ -14,7 +14,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
   const state = derived.states[row]!;
   const address = liveAddress(site, page);
   return (
-    <div className="mb-4">
+    <div>
       <h2 className="font-display text-title leading-tight font-semibold">
         {textIn(node.title, site.settings.language)}
       </h2>

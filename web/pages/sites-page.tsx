@@ -56,7 +56,7 @@ function SiteItem({ site, onRename }: { readonly site: SiteSummary; readonly onR
       <div className="min-w-0">
         <Link
           to={`/sites/${site.key}`}
-          className="font-display text-large font-semibold text-ink hover:text-accent hover:underline"
+          className="inline-block py-0.5 font-display text-large font-semibold text-ink hover:text-accent hover:underline"
         >
           {site.name}
         </Link>
@@ -66,7 +66,7 @@ function SiteItem({ site, onRename }: { readonly site: SiteSummary; readonly onR
               href={site.liveAddress}
               target="_blank"
               rel="noreferrer"
-              className="inline-flex items-center gap-1 text-accent hover:underline"
+              className="inline-flex min-h-6 items-center gap-1 text-accent hover:underline"
             >
               {site.liveAddress} <ExternalLink size={12} aria-label="opens in a new tab" />
             </a>

@@ -172,8 +172,7 @@ function InMenusCell({ workbench, row }: { readonly workbench: Workbench; readon
     <button
       type="button"
       tabIndex={-1}
-      aria-pressed={node.inMenus}
-      aria-label={`In menus: ${textIn(node.title, workbench.site.settings.language)}`}
+      aria-label={`${node.inMenus ? 'In' : 'Off'} menus: ${textIn(node.title, workbench.site.settings.language)}`}
       disabled={!workbench.mayEdit}
       onClick={set}
       className={CELL_BUTTON}

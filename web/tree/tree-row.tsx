@@ -55,10 +55,11 @@ export function TreeRow({ row, index, isActive, activeColumn, isContext, onPoint
           <Rails derived={derived} row={row} isOpen={isOpen} />
         </span>
         {hasBelow ? (
+          // For the pointer: the row itself says that it is open, and the arrow keys open it.
           <button
             type="button"
             tabIndex={-1}
-            aria-label={`${isOpen ? 'Close' : 'Open'} ${title}`}
+            aria-hidden
             onMouseDown={(event) => event.stopPropagation()}
             onClick={() => setOpen(node.id, !isOpen)}
             className="mr-0.5 inline-flex size-5 shrink-0 items-center justify-center rounded text-quiet hover:bg-accent-soft hover:text-ink"

@@ -35,7 +35,11 @@ export function Dialog({ title, description, isOpen, onClose, children, actions,
               <X size={18} aria-hidden />
             </Radix.Close>
           </header>
-          <div className="min-h-0 flex-1 overflow-y-auto px-5 py-2">{children}</div>
+          {/* It may scroll, so the keyboard must be able to reach it. */}
+          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-2">
+            {children}
+          </div>
           {actions && (
             <footer className="flex flex-wrap justify-end gap-2 border-t border-rule px-5 py-3">{actions}</footer>
           )}

@@ -91,16 +91,15 @@ function SiteSwitcher() {
         { words: 'All sites', run: () => void navigate('/sites') },
       ]}
       trigger={
-        <button
-          type="button"
-          className="inline-flex h-8 max-w-64 items-center gap-2 rounded-md px-1 hover:bg-sunken"
-          aria-label={`Site: ${site.settings.name}`}
-        >
-          <span className="max-md:hidden">
+        <button type="button" className="inline-flex h-8 max-w-64 items-center gap-2 rounded-md px-1 hover:bg-sunken">
+          <span className="max-md:hidden" aria-hidden>
             <Wordmark size={20} />
           </span>
           <span aria-hidden className="h-4 w-px bg-rule max-md:hidden" />
-          <span className="truncate font-medium">{site.settings.name}</span>
+          <span className="truncate font-medium">
+            <span className="sr-only">Site: </span>
+            {site.settings.name}
+          </span>
         </button>
       }
     />
@@ -135,7 +134,7 @@ function FindField() {
           type="button"
           aria-label="Show the whole tree again"
           onClick={() => setQuery('')}
-          className="absolute top-1.5 right-1.5 inline-flex size-5 items-center justify-center rounded hover:bg-sunken"
+          className="absolute top-1 right-1 inline-flex size-6 items-center justify-center rounded hover:bg-sunken"
         >
           <X size={14} aria-hidden />
         </button>

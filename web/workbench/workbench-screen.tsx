@@ -133,7 +133,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     <WorkbenchProvider value={{ ...base, run }}>
       <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
         <TopBar />
-        <main className="grid min-h-0 grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_22rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
+        <main className="relative grid min-h-0 grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_22rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
+          <h1 className="sr-only">The page tree of {site.settings.name}</h1>
           <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col max-md:h-[58vh]">
             <SheetBar />
             <TreeSheet ref={treeRef} />

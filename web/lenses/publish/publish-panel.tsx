@@ -65,7 +65,7 @@ function OnePage({ page }: { readonly page: PageId }) {
   return (
     <div>
       <PageHead page={page} />
-      <h3 className="font-display text-large font-semibold">What differs</h3>
+      <h3 className="mt-4 font-display text-large font-semibold">What differs</h3>
       {differences.length === 0 ? (
         <p className="text-quiet">Nothing: the draft and the live page are the same.</p>
       ) : (

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { type Landing, moveTo, topmost } from '#core/arrange/arrange.ts';
 import { findRows } from '#core/derive/visible-rows.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
@@ -53,6 +53,15 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
     select({ active: moved[0]!, chosen: new Set(moved), anchor: moved[0]! });
     onClose();
   };
+  /** The arrow keys walk the places, Enter moves: in the field and in the list alike. */
+  const walk = (event: KeyboardEvent) => {
+    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp' && event.key !== 'Enter') return;
+    event.preventDefault();
+    if (event.key === 'Enter') return submit();
+    const at = rows.findIndex((row) => outline.nodes[row]!.id === target);
+    const next = rows[Math.max(0, Math.min(rows.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))];
+    if (next !== undefined) setTarget(outline.nodes[next]!.id);
+  };
   return (
     <Dialog
       title={moved.length === 1 ? `Move ‘${titles[0]}’` : `Move ${moved.length} branches`}
@@ -77,17 +86,10 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
           // eslint-disable-next-line jsx-a11y/no-autofocus -- the dialog was opened to choose a place
           autoFocus
           onChange={(event) => setQuery(event.target.value)}
-          onKeyDown={(event) => {
-            if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp' && event.key !== 'Enter') return;
-            event.preventDefault();
-            if (event.key === 'Enter') return submit();
-            const at = rows.findIndex((row) => outline.nodes[row]!.id === target);
-            const next = rows[Math.max(0, Math.min(rows.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))];
-            if (next !== undefined) setTarget(outline.nodes[next]!.id);
-          }}
+          onKeyDown={walk}
           className="h-9 w-full rounded-md border border-edge bg-paper px-3"
         />
-        <PlaceList rows={rows.slice(0, MOST_LISTED)} target={target} onChoose={setTarget} />
+        <PlaceList rows={rows.slice(0, MOST_LISTED)} target={target} onChoose={setTarget} onKeyDown={walk} />
         {rows.length > MOST_LISTED && (
           <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find others.</p>
         )}
@@ -130,10 +132,12 @@ function PlaceList({
   rows,
   target,
   onChoose,
+  onKeyDown,
 }: {
   readonly rows: readonly number[];
   readonly target: PageId | null;
   readonly onChoose: (page: PageId) => void;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
 }) {
   const { site, derived } = useWorkbench();
   const { outline } = derived;
@@ -145,6 +149,9 @@ function PlaceList({
     <ul
       ref={list}
       role="listbox"
+      tabIndex={0}
+      onKeyDown={onKeyDown}
+      aria-activedescendant={target === null ? undefined : `place-${target}`}
       aria-label="Places"
       className="h-64 overflow-y-auto rounded-md border border-rule bg-paper p-1"
     >
@@ -154,6 +161,7 @@ function PlaceList({
           // eslint-disable-next-line jsx-a11y/click-events-have-key-events -- the find field above walks the list by its arrow keys
           <li
             key={node.id}
+            id={`place-${node.id}`}
             role="option"
             aria-selected={node.id === target}
             onClick={() => onChoose(node.id)}

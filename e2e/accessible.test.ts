@@ -1,0 +1,123 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { pause } from './support/screen.ts';
+import { Workbench } from './support/workbench.ts';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+let spur: Spur;
+let browser: Browser;
+let bench: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browser = await openBrowser();
+  bench = new Workbench(browser.driver);
+});
+afterAll(async () => {
+  await browser?.close();
+  await spur?.stop();
+});
+
+/** What axe finds against WCAG 2.2 A and AA and its best practices, as one line a fault. */
+async function faults(): Promise<string[]> {
+  // Away from whatever shows a tooltip.
+  await browser.driver.actions().move({ x: 1, y: 1 }).perform();
+  await pause(350);
+  await browser.driver.executeScript(AXE);
+  return browser.driver.executeAsyncScript(`
+    const done = arguments[arguments.length - 1];
+    axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then((found) =>
+      done(found.violations.flatMap((rule) => rule.nodes.map((node) => rule.id + ': ' + node.html.slice(0, 160) + ' | ' + (node.failureSummary || '').split('\\n')[1]))));`);
+}
+
+const open = (path: string) => async () => {
+  await browser.driver.get(spur.workbench + path);
+  await pause(700);
+};
+const visit = (path: string) => async () => browser.driver.get(`${spur.live}/pellow-quay${path}`);
+const SIGNED_IN: [string, () => Promise<void>][] = [
+  ['the sites', open('/sites')],
+  ['the Write lens', open('/sites/pellow-quay?lens=write&page=pq012')],
+  ['the Menus lens', open('/sites/pellow-quay?lens=menus&page=pq002')],
+  ['the Publish lens', open('/sites/pellow-quay?lens=publish&page=pq017')],
+  [
+    'a find in the tree',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.fill('Find by title', 'marig');
+    },
+  ],
+  [
+    'the move dialog',
+    async () => {
+      await open('/sites/pellow-quay?page=pq012')();
+      await bench.focusTree();
+      await bench.press('t', Key.ARROW_DOWN);
+    },
+  ],
+  [
+    'the release dialog',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.click('button', /^Make live…/);
+    },
+  ],
+  [
+    'the history',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'History');
+    },
+  ],
+  [
+    'the removed pages',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'Removed pages');
+    },
+  ],
+  [
+    'the keys',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.focusTree();
+      await bench.press('?');
+    },
+  ],
+  [
+    'the commands',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.chord(Key.CONTROL, 'k');
+    },
+  ],
+  ['a visitors’ page', visit('/courses/long-courses/the-year-course')],
+  ['the not-found page', visit('/nothing')],
+];
+
+describe.each(['light', 'dark'] as const)('in %s, axe finds nothing on', (scheme) => {
+  it('the sign-in page', async () => {
+    await browser.prefer(scheme);
+    await browser.driver.manage().deleteAllCookies();
+    await open('/sign-in')();
+    expect(await faults()).toEqual([]);
+    await bench.signIn(spur);
+  });
+  it.each(SIGNED_IN)('%s', async (_, show) => {
+    await show();
+    expect(await faults()).toEqual([]);
+  });
+  it('the workbench at 390 pixels', async () => {
+    await browser.resize(390, 800);
+    await open('/sites/pellow-quay')();
+    expect(await faults()).toEqual([]);
+    const overflow = await browser.driver.executeScript(
+      'return document.documentElement.scrollWidth - window.innerWidth',
+    );
+    expect(overflow).toBeLessThanOrEqual(0);
+    await browser.resize(1280, 800);
+  });
+});

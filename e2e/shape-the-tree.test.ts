@@ -1,0 +1,170 @@
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { Workbench } from './support/workbench.ts';
+
+let spur: Spur;
+let browser: Browser;
+let bench: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browser = await openBrowser();
+  bench = new Workbench(browser.driver);
+  await bench.signIn(spur);
+});
+afterAll(async () => {
+  await browser?.close();
+  await spur?.stop();
+});
+
+describe('the trail strip', () => {
+  it('shows what a slug would change while it is typed, for the branch too, and nothing is changed by Escape', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Visit');
+    const field = await bench.fill('Slug', 'see-us');
+    await bench.until('the strip tells what changes', async () => (await bench.strip()).includes('6 addresses change'));
+    expect(await bench.strip()).toMatch(/\/visit\s*→\s*\/see-us/);
+    await bench.fill('Slug', 'search');
+    await bench.untilText('Visitors reach a part of the site itself at ‘/search’.');
+    await field.sendKeys(Key.ESCAPE);
+    await bench.until(
+      'it shows the page as it is',
+      async () => (await bench.strip()).includes('/visit') && !(await bench.strip()).includes('What changes'),
+    );
+  });
+});
+
+describe('a page', () => {
+  it('is moved by the searchable tree, with what changes shown before', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Bursaries');
+    await bench.press('t');
+    await bench.fill('Find a place by title', 'long cour');
+    await bench.press(Key.ARROW_DOWN, Key.ARROW_DOWN);
+    await bench.until('the strip tells where it would stand', async () =>
+      (await bench.strip()).includes('/courses/long-courses/bursaries'),
+    );
+    await bench.click('button', 'Move 1 page');
+    await bench.until('it stands there', async () =>
+      /^(?!.*What changes).*Long courses.*Bursaries.*\/courses\/long-courses\/bursaries/s.test(await bench.strip()),
+    );
+  });
+
+  it('is removed with what stands below, and put back where it was', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Workshops');
+    await bench.press(Key.DELETE);
+    await bench.untilText('6 pages below go along.');
+    await bench.click('button', 'Remove 7 pages');
+    await bench.untilTree('they are gone', (tree) => !tree.includes('Workshops'));
+    await bench.saved();
+    await bench.click('button', 'Removed pages');
+    await bench.click('button', 'Put back Workshops');
+    await bench.untilTree(
+      'they are back in their place',
+      (tree) => tree.includes('Workshops') && tree.indexOf('Workshops') < tree.indexOf('Boats built'),
+    );
+  });
+
+  it('becomes home by name, and the old home gets an address', async () => {
+    await bench.open(spur, 'tern-sound');
+    await bench.select('Crossings');
+    await bench.click('button', 'Make it home');
+    await bench.until('it has the address of home', async () => (await bench.strip()).includes('Crossings\n/\n'));
+    await bench.click('button', 'Let the first page be home');
+    await bench.until('it has its own again', async () => (await bench.strip()).includes('/crossings'));
+  });
+});
+
+describe('several pages', () => {
+  it('are taken off menus and hidden at once, by the columns and by the bar', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Open Saturdays');
+    await bench.select('How to find us', Key.SHIFT);
+    await bench.untilText('3 selected');
+    await bench.click('button', 'Take off menus');
+    const rows = async () => {
+      const tree = await bench.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('[role=row][aria-selected=true]')].map((row) => row.innerText.replace(/\\s+/g, ' '))`,
+      );
+      return tree;
+    };
+    await bench.until(
+      'all three are off',
+      async () => (await rows()).length === 3 && (await rows()).every((row) => row.includes(' Off ')),
+    );
+    await bench.click('button', 'Hidden: Guided tours, Shown');
+    await bench.click('menuitem', 'Hide this page');
+    await bench.until('all three are hidden', async () => (await rows()).every((row) => row.includes('Page hidden')));
+    await bench.saved();
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('one undo shows all three again', async () =>
+      (await rows()).every((row) => row.includes('Shown')),
+    );
+  });
+});
+
+describe('finding', () => {
+  it('keeps what stands above as context, and Escape brings the tree back', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.focusTree();
+    await bench.press('/');
+    await bench.press('marig');
+    await bench.untilTree(
+      'only these are left',
+      (tree) => tree.join('|') === 'Boats built|  Clinker dinghies|    Marigold|News|  Marigold goes down the slip',
+    );
+    await bench.press(Key.ESCAPE);
+    await bench.untilTree('the tree is back', (tree) => tree.includes('Courses'));
+  });
+});
+
+describe('a text', () => {
+  it('is written in the editor, saved by itself, and live after the release', async () => {
+    await bench.open(spur, 'pellow-quay', '?page=pq007');
+    const editor = await bench.find('textbox', 'Text');
+    await editor.sendKeys(
+      Key.chord(Key.CONTROL, Key.END),
+      ' Ask us about the ',
+      Key.chord(Key.CONTROL, 'b'),
+      'small print',
+      Key.chord(Key.CONTROL, 'b'),
+      '.',
+    );
+    await bench.until('it differs from what is live', async () => (await bench.text()).includes('Live, edited.'));
+    await bench.saved();
+    await bench.click('button', /^Make live…/);
+    await bench.click('button', 'Make 1 page live');
+    await bench.untilText('1 page made live.');
+    const address = await bench.driver.findElement({ linkText: 'See it live' }).catch(() => null);
+    expect(address).not.toBeNull();
+    await bench.driver.get((await address!.getAttribute('href'))!);
+    await bench.untilText('Ask us about the small print.');
+    expect(await bench.driver.executeScript(`return document.querySelector('main strong').innerText`)).toBe(
+      'small print',
+    );
+  });
+});
+
+describe('the history', () => {
+  it('tells what was done, by whom', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.click('button', 'History');
+    await bench.untilText('Marek Holt moved ‘Sharpening day’ into ‘Evening classes’');
+    await bench.press(Key.ESCAPE);
+  });
+});
+
+describe('a reader', () => {
+  it('sees everything and is offered nothing that changes it', async () => {
+    await bench.driver.manage().deleteAllCookies();
+    await bench.signIn(spur, 'oona@pellow-quay.example');
+    await bench.driver.get(`${spur.workbench}/sites/pellow-quay`);
+    await bench.untilText('Workshops');
+    for (const name of [/^New page/, /^Make live/, /^Remove$/]) expect(await bench.has('button', name)).toBe(false);
+    await bench.focusTree();
+    await bench.press(']');
+    await bench.untilText('Your account may read this site, not change it.');
+  });
+});

@@ -1,0 +1,109 @@
+import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+
+/** Where to look for the elements of a role; the browser's own computed role and name decide. */
+const CANDIDATES = {
+  button: 'button, [role="button"]',
+  textbox: 'input, textarea, [contenteditable="true"]',
+  checkbox: 'input[type="checkbox"]',
+  radio: 'input[type="radio"]',
+  combobox: 'select',
+  link: 'a[href]',
+  row: '[role="row"]',
+  treegrid: '[role="treegrid"]',
+  dialog: '[role="dialog"]',
+  menuitem: '[role="menuitem"]',
+  option: '[role="option"]',
+  alert: '[role="alert"]',
+} as const;
+type Role = keyof typeof CANDIDATES;
+type Name = string | RegExp;
+
+const WAIT_MS = 6000;
+
+/** What a person sees and does: things are found by their role and name, and waited for. */
+export class Screen {
+  readonly driver: WebDriver;
+
+  constructor(driver: WebDriver) {
+    this.driver = driver;
+  }
+
+  /** The element of that role and name that shows. @throws after six seconds, saying what was there instead. */
+  async find(role: Role, name: Name, within?: WebElement): Promise<WebElement> {
+    let seen: string[] = [];
+    for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
+      seen = [];
+      for (const element of await (within ?? this.driver).findElements(By.css(CANDIDATES[role]))) {
+        try {
+          const label = (await element.getAccessibleName()).trim();
+          if (matches(label, name) && (await element.isDisplayed())) return element;
+          seen.push(label);
+        } catch (fault) {
+          if ((fault as Error).name !== 'StaleElementReferenceError') throw fault;
+        }
+      }
+      await pause(60);
+    }
+    throw new Error(`No ${role} named ${String(name)}; there are: ${seen.slice(0, 30).join(' | ')}`);
+  }
+
+  async has(role: Role, name: Name): Promise<boolean> {
+    for (const element of await this.driver.findElements(By.css(CANDIDATES[role]))) {
+      const label = await element.getAccessibleName().catch(() => '');
+      if (matches(label.trim(), name)) return true;
+    }
+    return false;
+  }
+
+  async click(role: Role, name: Name): Promise<void> {
+    await (await this.find(role, name)).click();
+  }
+
+  /** Types into a field in place of what it holds. */
+  async fill(name: Name, text: string): Promise<WebElement> {
+    const field = await this.find('textbox', name);
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
+    return field;
+  }
+
+  /** Presses keys wherever the keyboard is. */
+  async press(...keys: string[]): Promise<void> {
+    for (const key of keys) await this.driver.actions().sendKeys(key).perform();
+  }
+
+  async chord(...keys: string[]): Promise<void> {
+    const held = keys.slice(0, -1);
+    let actions = this.driver.actions();
+    for (const key of held) actions = actions.keyDown(key);
+    actions = actions.sendKeys(keys.at(-1)!);
+    for (const key of held) actions = actions.keyUp(key);
+    await actions.perform();
+  }
+
+  /** The text of the page as it shows. */
+  async text(): Promise<string> {
+    return (await this.driver.findElement(By.css('body'))).getText();
+  }
+
+  /** Waits until something holds. @throws after six seconds, with what was waited for. */
+  async until(what: string, holds: () => Promise<boolean>): Promise<void> {
+    for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
+      try {
+        if (await holds()) return;
+      } catch (fault) {
+        if ((fault as Error).name !== 'StaleElementReferenceError') throw fault;
+      }
+      await pause(40);
+    }
+    throw new Error(
+      `Waited six seconds for this: ${what}. The screen shows:\n${(await this.text()).slice(0, 900).replace(/\n/g, ' / ')}`,
+    );
+  }
+
+  untilText = (text: string) => this.until(`the screen says ‘${text}’`, async () => (await this.text()).includes(text));
+  untilNoText = (text: string) =>
+    this.until(`the screen no longer says ‘${text}’`, async () => !(await this.text()).includes(text));
+}
+
+export const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
+const matches = (label: string, name: Name): boolean => (typeof name === 'string' ? label === name : name.test(label));

@@ -1,0 +1,73 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
+import { createServer } from 'node:net';
+import pg from 'pg';
+
+const ROOT = new URL('../..', import.meta.url).pathname;
+
+export interface Spur {
+  readonly workbench: string;
+  readonly live: string;
+  /** For the first account, where Spur was started without demo data. */
+  readonly firstAccountToken: string | null;
+  readonly stop: () => Promise<void>;
+}
+
+/** Spur as it is built, in processes of its own, on a database of its own. */
+export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Spur> {
+  const base = process.env.SPUR_TEST_DATABASE;
+  if (!base) throw new Error('The browser tests need PostgreSQL: run them by `npm test -- --project e2e`.');
+  const name = `spur_e2e_${randomBytes(6).toString('hex')}`;
+  const admin = new pg.Client({ connectionString: base });
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  const [port, livePort] = [await freePort(), await freePort()];
+  const env = {
+    ...process.env,
+    DATABASE_URL: base.replace(/\/[^/]+$/, `/${name}`),
+    SPUR_PORT: String(port),
+    SPUR_LIVE_PORT: String(livePort),
+    SPUR_DEMO: withDemo ? 'yes' : 'no',
+    NODE_ENV: 'production',
+  };
+  const workbench = await start('dist/workbench/main.js', env);
+  const live = await start('dist/live/main.js', env);
+  return {
+    workbench: `http://127.0.0.1:${port}`,
+    live: `http://127.0.0.1:${livePort}`,
+    firstAccountToken: (workbench.message.firstAccountToken as string | null) ?? null,
+    stop: async () => {
+      await Promise.all([end(workbench.child), end(live.child)]);
+      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
+      await admin.end();
+    },
+  };
+}
+
+function start(
+  file: string,
+  env: NodeJS.ProcessEnv,
+): Promise<{ child: ChildProcess; message: Record<string, unknown> }> {
+  const child = spawn(process.execPath, [ROOT + file], { env, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  return new Promise((resolve, reject) => {
+    child.once('message', (message) => resolve({ child, message: message as Record<string, unknown> }));
+    child.once('exit', (code) => reject(new Error(`${file} ended with ${code} before it was ready.`)));
+  });
+}
+
+const end = (child: ChildProcess): Promise<void> =>
+  new Promise((resolve) => {
+    child.once('exit', () => resolve());
+    child.kill('SIGTERM');
+  });
+
+function freePort(): Promise<number> {
+  return new Promise((resolve, reject) => {
+    const probe = createServer();
+    probe.once('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}

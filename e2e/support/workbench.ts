@@ -1,0 +1,62 @@
+import { By, Key } from 'selenium-webdriver';
+import { Screen } from './screen.ts';
+import type { Spur } from './spur.ts';
+
+export const DEMO_PASSWORD = 'slipway-42';
+
+/** The workbench as a person works with it. */
+export class Workbench extends Screen {
+  async signIn(spur: Spur, email = 'ines@pellow-quay.example'): Promise<void> {
+    await this.driver.get(`${spur.workbench}/sign-in`);
+    await this.fill('Mail address', email);
+    await this.fill('Password', DEMO_PASSWORD);
+    await this.press(Key.ENTER);
+    await this.untilText('Sites');
+  }
+
+  async open(spur: Spur, site: string, query = ''): Promise<void> {
+    await this.driver.get(`${spur.workbench}/sites/${site}${query}`);
+    await this.until('the tree is there', async () => (await this.text()).includes('New page'));
+  }
+
+  /** The rows that show, with their depth, as one text a row: two spaces a level. */
+  async tree(): Promise<string[]> {
+    return this.driver.executeScript(`
+      return [...document.querySelectorAll('[role=treegrid] [role=row][aria-level]')]
+        .map((row) => [Number(row.getAttribute('aria-rowindex')), '  '.repeat(row.getAttribute('aria-level') - 1) + row.querySelector('[role=gridcell]').innerText.trim().split('\\n')[0]])
+        .sort((a, b) => a[0] - b[0]).map(([, text]) => text);`);
+  }
+
+  async untilTree(what: string, holds: (tree: string[]) => boolean): Promise<void> {
+    let tree: string[] = [];
+    await this.until(what, async () => holds((tree = await this.tree()))).catch((fault: Error) => {
+      throw new Error(`${fault.message}\nThe tree:\n${tree.join('\n')}`);
+    });
+  }
+
+  async focusTree(): Promise<void> {
+    await this.driver.executeScript(`document.querySelector('[role=treegrid]').focus()`);
+  }
+
+  /** Clicks the title in a row. */
+  async select(title: string, ...held: string[]): Promise<void> {
+    const row = await this.find('row', new RegExp(`^${title}\\b`));
+    const cell = await row.findElement(By.css('[role=gridcell] span.truncate'));
+    let actions = this.driver.actions();
+    for (const key of held) actions = actions.keyDown(key);
+    actions = actions.click(cell);
+    for (const key of held) actions = actions.keyUp(key);
+    await actions.perform();
+  }
+
+  /** The words of the strip along the bottom. */
+  async strip(): Promise<string> {
+    return (await this.driver.findElement(By.css('footer[aria-label="Trail"]'))).getText();
+  }
+
+  saved = () =>
+    this.until('everything is saved', async () => {
+      const status = await this.driver.findElement(By.css('header [role="status"]'));
+      return (await this.driver.executeScript('return arguments[0].textContent', status)) === 'Saved';
+    });
+}

@@ -1,0 +1,80 @@
+import { By, Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { Workbench } from './support/workbench.ts';
+
+let spur: Spur;
+let browsers: Browser[];
+let ines: Workbench;
+let marek: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browsers = [await openBrowser(), await openBrowser()];
+  [ines, marek] = browsers.map((browser) => new Workbench(browser.driver)) as [Workbench, Workbench];
+  await ines.signIn(spur);
+  await marek.signIn(spur, 'marek@pellow-quay.example');
+});
+afterAll(async () => {
+  for (const browser of browsers ?? []) await browser.close();
+  await spur?.stop();
+});
+
+describe('two people on one site', () => {
+  it('see each other’s edits within a second, and neither loses the selection or what is being typed', async () => {
+    await ines.open(spur, 'pellow-quay');
+    await marek.open(spur, 'pellow-quay');
+    await ines.select('Workshops');
+    await ines.driver.executeScript('window.stayed = true');
+    const field = await ines.fill('Menu label', 'Half typ');
+
+    await marek.select('Visit');
+    await marek.press(Key.F2);
+    await marek.fill('New title of Visit', 'Come and see');
+    await marek.press(Key.ENTER);
+    const began = Date.now();
+    await ines.untilTree('Marek’s title has come', (tree) => tree.includes('Come and see'));
+    // The check itself takes a part of this: a generous bound on "within a second".
+    expect(Date.now() - began).toBeLessThan(2000);
+
+    expect(await field.getAttribute('value')).toBe('Half typ');
+    await field.sendKeys('ed', Key.ENTER);
+    await marek.select('Workshops');
+    await marek.until(
+      'Ines’s label has come',
+      async () => (await (await marek.find('textbox', 'Menu label')).getAttribute('value')) === 'Half typed',
+    );
+    expect(await ines.driver.executeScript('return window.stayed')).toBe(true);
+    const chosen = await ines.driver.findElement(By.css('[role=row][aria-selected=true]'));
+    expect(await chosen.getText()).toMatch(/^Workshops/);
+  });
+
+  it('undo their own changes only, and are told when somebody’s later change stands in the way', async () => {
+    await ines.open(spur, 'tern-sound');
+    await marek.open(spur, 'tern-sound');
+    const rename = async (who: Workbench, from: string, to: string) => {
+      await who.select(from);
+      await who.press(Key.F2);
+      await who.fill(`New title of ${from}`, to);
+      await who.press(Key.ENTER);
+      await who.untilTree(`it is ${to}`, (tree) => tree.includes(to));
+      await who.saved();
+    };
+    await rename(ines, 'Boats', 'Vessels');
+    await marek.untilTree('Ines’s title has come', (tree) => tree.includes('Vessels'));
+    await rename(marek, 'Office', 'Bureau');
+    await ines.chord(Key.CONTROL, 'z');
+    await ines.untilTree('her own change is undone', (tree) => tree.includes('Boats') && tree.includes('Bureau'));
+    await ines.chord(Key.CONTROL, Key.SHIFT, 'z');
+    await ines.untilTree('it is made again', (tree) => tree.includes('Vessels'));
+
+    await marek.untilTree('it has come back', (tree) => tree.includes('Vessels'));
+    await rename(marek, 'Vessels', 'Fleet');
+    await ines.untilTree('Marek’s title has come', (tree) => tree.includes('Fleet'));
+    await ines.focusTree();
+    await ines.chord(Key.CONTROL, 'z');
+    await ines.untilText('Marek Holt renamed ‘Vessels’ to ‘Fleet’');
+    await ines.click('button', 'Undo both');
+    await ines.untilTree('both are undone', (tree) => tree.includes('Boats'));
+  });
+});
