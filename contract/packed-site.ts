@@ -1,10 +1,9 @@
 import { z } from 'zod';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '#core/model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema } from '#core/model/node.ts';
 import { type LiveNode, type Site, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
 import { branchOf } from '#core/model/site.ts';
-import { nodeDifferences } from '#core/model/node.ts';
 
 const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
 const slugsWire = z.record(languageSchema, z.object({ text: z.string(), own: z.boolean() }));
@@ -93,8 +92,7 @@ export function unpackSite(packed: PackedSite): Site {
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings);
 }
 
-const isSame = (a: SiteNode, b: SiteNode): boolean =>
-  a === b || (nodeDifferences(a, b).length === 0 && a.order === b.order);
+const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;
 
 function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
   const wire: NodesWire = {

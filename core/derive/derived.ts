@@ -44,6 +44,7 @@ export function derive(site: Site, outline: Outline): Derived {
   const count = nodes.length;
   const { language } = site.settings;
   const home = homeOf(site);
+  const { live } = site;
   const paths: string[] = new Array<string>(count);
   const addresses: (string | null)[] = new Array<string | null>(count);
   const hiddenBy = new Int32Array(count);
@@ -57,40 +58,36 @@ export function derive(site: Site, outline: Outline): Derived {
   for (let row = 0; row < count; row++) {
     const node = nodes[row]!;
     const above = parent[row]!;
-    const before = above === -1 ? '' : paths[above]!;
+    const { type, hidden, target } = node;
+
+    let path = above === -1 ? '' : paths[above]!;
+    let address: string | null = null;
     if (node.id === home) {
-      paths[row] = '';
-      addresses[row] = '/';
+      path = '';
+      address = '/';
     } else if (addsStep(node, home)) {
-      const slug = node.slug[language] ?? firstSlug(node.slug);
-      const path = `${before}/${slug?.text ?? node.id}`;
-      paths[row] = path;
-      addresses[row] = node.type === 'page' ? path : null;
-    } else {
-      paths[row] = before;
-      addresses[row] = null;
+      path = `${path}/${(node.slug[language] ?? firstSlug(node.slug))?.text ?? node.id}`;
+      if (type === 'page') address = path;
     }
+    paths[row] = path;
+    addresses[row] = address;
 
     const inherited = above === -1 ? -1 : branchHiddenBy[above]!;
-    branchHiddenBy[row] = inherited !== -1 ? inherited : node.hidden === 'branch' ? row : -1;
-    hiddenBy[row] = inherited !== -1 ? inherited : node.hidden === 'no' ? -1 : row;
+    branchHiddenBy[row] = inherited !== -1 ? inherited : hidden === 'branch' ? row : -1;
+    const by = inherited !== -1 ? inherited : hidden === 'no' ? -1 : row;
+    hiddenBy[row] = by;
 
-    const answer: MenuAnswer =
-      hiddenBy[row] !== -1
-        ? 'hidden'
-        : !node.inMenus
-          ? 'off menus'
-          : depth[row]! >= MAIN_MENU_DEPTH
-            ? 'too deep'
-            : above !== -1 && menu[above] !== 'in'
-              ? 'above not in menu'
-              : 'in';
-    menu[row] = answer;
-    if (answer === 'in') {
-      if (node.target && 'page' in node.target) links.push(row);
+    let answer: MenuAnswer = 'in';
+    if (by !== -1) answer = 'hidden';
+    else if (!node.inMenus) answer = 'off menus';
+    else if (depth[row]! >= MAIN_MENU_DEPTH) answer = 'too deep';
+    else if (above !== -1 && menu[above] !== 'in') answer = 'above not in menu';
+    else {
+      if (target !== null && 'page' in target) links.push(row);
       menuPlace[row] = ++placesUsed[above + 1]!;
     }
-    states[row] = stateOf(site.live, node);
+    menu[row] = answer;
+    states[row] = stateOf(live, node);
   }
   if (links.length > 0) dropDeadLinks(outline, links, hiddenBy, menu, menuPlace);
   let rowAt: Map<string, number> | undefined;

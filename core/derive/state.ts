@@ -1,5 +1,5 @@
 import type { PageId } from '../model/ids.ts';
-import { type Aspect, type SiteNode, nodeDifferences } from '../model/node.ts';
+import { type Aspect, type SiteNode, isNodeDifferent, nodeDifferences } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 
 /** Never been live; live as drafted; live with edits waiting; was live and taken down. */
@@ -11,7 +11,7 @@ export function stateOf(live: Site['live'], node: SiteNode): State {
   const entry = live.get(node.id);
   if (!entry) return 'draft';
   if (entry.retired) return 'retired';
-  return entry.node === node || nodeDifferences(node, entry.node).length === 0 ? 'live' : 'edited';
+  return isNodeDifferent(node, entry.node) ? 'edited' : 'live';
 }
 
 /** What differs between a node and what visitors have of it. */

@@ -72,23 +72,44 @@ const sameTarget = (a: Target | null, b: Target | null): boolean =>
   a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
 
 /** What differs between two states of one node; empty where nothing does. Whether it is removed is not looked at. */
-export function nodeDifferences(a: SiteNode, b: SiteNode): Aspect[] {
-  if (a === b) return [];
-  const differences: Aspect[] = [];
-  const note = (differs: boolean, aspect: Aspect) => {
-    if (differs) differences.push(aspect);
-  };
-  note(a.parent !== b.parent, 'place');
-  note(a.type !== b.type, 'type');
-  note(!sameTexts(a.title, b.title), 'title');
-  note(!sameTexts(a.label, b.label), 'label');
-  note(!sameSlugs(a.slug, b.slug), 'slug');
-  note(!sameTexts(a.description, b.description), 'description');
-  note(a.content !== b.content, 'text');
-  note(!sameTarget(a.target, b.target), 'target');
-  note(a.inMenus !== b.inMenus, 'inMenus');
-  note(a.hidden !== b.hidden, 'hidden');
-  note(a.inAddress !== b.inAddress, 'inAddress');
-  note(a.order !== b.order && a.parent === b.parent, 'order');
-  return differences;
+export const nodeDifferences = (a: SiteNode, b: SiteNode): Aspect[] =>
+  a === b ? [] : ASPECTS.filter((aspect) => differsIn(a, b, aspect));
+
+/** Whether any aspect differs: as `nodeDifferences`, without a list of them, for whole trees. */
+export const isNodeDifferent = (a: SiteNode, b: SiteNode): boolean =>
+  a !== b &&
+  (a.parent !== b.parent ||
+    a.order !== b.order ||
+    a.type !== b.type ||
+    a.content !== b.content ||
+    a.inMenus !== b.inMenus ||
+    a.hidden !== b.hidden ||
+    a.inAddress !== b.inAddress ||
+    !sameTexts(a.title, b.title) ||
+    !sameTexts(a.label, b.label) ||
+    !sameSlugs(a.slug, b.slug) ||
+    !sameTexts(a.description, b.description) ||
+    !sameTarget(a.target, b.target));
+
+function differsIn(a: SiteNode, b: SiteNode, aspect: Aspect): boolean {
+  switch (aspect) {
+    case 'place':
+      return a.parent !== b.parent;
+    case 'title':
+      return !sameTexts(a.title, b.title);
+    case 'label':
+      return !sameTexts(a.label, b.label);
+    case 'slug':
+      return !sameSlugs(a.slug, b.slug);
+    case 'description':
+      return !sameTexts(a.description, b.description);
+    case 'text':
+      return a.content !== b.content;
+    case 'target':
+      return !sameTarget(a.target, b.target);
+    case 'order':
+      return a.order !== b.order && a.parent === b.parent;
+    default:
+      return a[aspect] !== b[aspect];
+  }
 }

@@ -64,9 +64,11 @@ export function freeSlug(wanted: string, isTaken: (text: string) => boolean): st
 
 export const sameSlugs = (a: Slugs, b: Slugs): boolean => {
   if (a === b) return true;
-  const languages = Object.keys(a);
-  return (
-    languages.length === Object.keys(b).length &&
-    languages.every((language) => a[language]!.text === b[language]?.text && a[language]!.own === b[language].own)
-  );
+  for (const language in a) {
+    const one = a[language]!;
+    const other = b[language];
+    if (one !== other && (one.text !== other?.text || one.own !== other.own)) return false;
+  }
+  for (const language in b) if (!(language in a)) return false;
+  return true;
 };

@@ -38,6 +38,7 @@ export function textsChange(after: Texts, before: Texts): Texts {
 
 export const sameTexts = (a: Texts, b: Texts): boolean => {
   if (a === b) return true;
-  const languages = Object.keys(a);
-  return languages.length === Object.keys(b).length && languages.every((language) => a[language] === b[language]);
+  for (const language in a) if (a[language] !== b[language]) return false;
+  for (const language in b) if (!(language in a)) return false;
+  return true;
 };

@@ -1,0 +1,86 @@
+import { derive } from '#core/derive/derived.ts';
+import { outlineOf } from '#core/derive/outline.ts';
+import { type Site, homeOf } from '#core/model/site.ts';
+import { isNodeDifferent } from '#core/model/node.ts';
+import { generateSite } from './generate-site.ts';
+import { type Result, ms, timeByTurns } from './measure.ts';
+
+/** What the bare pass reads: flat arrays of numbers and slugs, nothing to look up. */
+interface Flat {
+  readonly parent: Int32Array;
+  readonly depth: Uint8Array;
+  readonly slugs: readonly string[];
+  /** 0 page, 1 heading, 2 link, 3 home. */
+  readonly type: Uint8Array;
+  readonly hidden: Uint8Array;
+  readonly inMenus: Uint8Array;
+  /** 0 draft, 1 live, 2 edited, 3 retired. */
+  readonly state: Uint8Array;
+}
+
+/** Derives everything for 1k, 10k and 100k pages beside a bare pass over flat arrays that makes the same columns. */
+export function benchDerive(): Result[] {
+  return [1000, 10_000, 100_000].map((size) => {
+    const site = generateSite(size);
+    const outline = outlineOf(site);
+    const flat = flatten(site);
+    const [ours, bare] = timeByTurns(size > 50_000 ? 9 : 40, [() => derive(site, outline), () => barePass(flat)]) as [
+      number,
+      number,
+    ];
+    return {
+      what: `Derive everything, ${size.toLocaleString('en')} pages`,
+      ours: ms(ours),
+      limit: `${ms(bare)}, a bare pass over flat arrays`,
+      ratio: ours / bare,
+      aim: '≤ 3',
+      isMet: ours / bare <= 3,
+    };
+  });
+}
+
+function flatten(site: Site): Flat {
+  const { nodes, parent, depth } = outlineOf(site);
+  const home = homeOf(site);
+  return {
+    parent,
+    depth,
+    slugs: nodes.map((node) => node.slug.en?.text ?? ''),
+    type: Uint8Array.from(nodes, (node) => (node.id === home ? 3 : ['page', 'heading', 'link'].indexOf(node.type))),
+    hidden: Uint8Array.from(nodes, (node) => ['no', 'page', 'branch'].indexOf(node.hidden)),
+    inMenus: Uint8Array.from(nodes, (node) => (node.inMenus ? 1 : 0)),
+    state: Uint8Array.from(nodes, (node) => {
+      const entry = site.live.get(node.id);
+      return !entry ? 0 : entry.retired ? 3 : isNodeDifferent(node, entry.node) ? 2 : 1;
+    }),
+  };
+}
+
+function barePass({ parent, depth, slugs, type, hidden, inMenus, state }: Flat): unknown {
+  const count = parent.length;
+  const paths: string[] = new Array<string>(count);
+  const addresses: (string | null)[] = new Array<string | null>(count);
+  const hiddenBy = new Int32Array(count);
+  const branch = new Int32Array(count);
+  const menu = new Uint8Array(count);
+  const place = new Int32Array(count);
+  const used = new Int32Array(count + 1);
+  const states = new Uint8Array(count);
+  for (let row = 0; row < count; row++) {
+    const above = parent[row]!;
+    const before = above === -1 ? '' : paths[above]!;
+    const path = type[row] === 3 ? '' : `${before}/${slugs[row]}`;
+    paths[row] = path;
+    addresses[row] = type[row] === 0 ? path : type[row] === 3 ? '/' : null;
+    const inherited = above === -1 ? -1 : branch[above]!;
+    branch[row] = inherited !== -1 ? inherited : hidden[row] === 2 ? row : -1;
+    const by = inherited !== -1 ? inherited : hidden[row] === 0 ? -1 : row;
+    hiddenBy[row] = by;
+    if (by === -1 && inMenus[row] === 1 && depth[row]! < 2 && (above === -1 || menu[above] === 1)) {
+      menu[row] = 1;
+      place[row] = ++used[above + 1]!;
+    }
+    states[row] = state[row]!;
+  }
+  return { addresses, hiddenBy, menu, place, states };
+}

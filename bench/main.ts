@@ -1,0 +1,84 @@
+import { parseArgs } from 'node:util';
+import { derivedOf } from '#core/derive/derived.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
+import { makeAccount } from '#server/accounts/account-service.ts';
+import { connect } from '#server/database/connect.ts';
+import { migrate } from '#server/database/migrate.ts';
+import { insertSite } from '#server/sites/site-repository.ts';
+import { benchBrowser } from './browser.ts';
+import { benchDerive } from './derive.ts';
+import { benchEdit } from './edit.ts';
+import { generateSite } from './generate-site.ts';
+import type { Result } from './measure.ts';
+import { benchOpen } from './open.ts';
+import { startServer } from './processes.ts';
+import { benchVisitors } from './visitors.ts';
+
+const EMAIL = 'bench@spur.example';
+const PASSWORD = 'a-benchmark-password';
+const SIZE = 10_000;
+
+const { values } = parseArgs({ options: { only: { type: 'string' } } });
+const wants = (name: string) => values.only === undefined || values.only === name;
+const results: Result[] = [];
+
+if (wants('derive')) results.push(...benchDerive());
+if (['edit', 'visitors', 'open', 'browser'].some(wants)) {
+  const url = process.env.DATABASE_URL!;
+  const database = connect(url);
+  await migrate(database);
+  const account = await makeAccount(
+    database,
+    { name: 'Bench', email: EMAIL, password: PASSWORD, role: 'manager' },
+    false,
+  );
+  const site = generateSite(SIZE);
+  await insertSite(database, site, account.id);
+  await database.destroy();
+  const env = { DATABASE_URL: url, SPUR_PORT: '4490', SPUR_LIVE_PORT: '4491' };
+  const workbench = await startServer('workbench/main.js', env);
+  const live = await startServer('live/main.js', env);
+  try {
+    const origin = `http://127.0.0.1:${workbench.port}`;
+    const signedIn = await fetch(`${origin}/api/session`, {
+      method: 'POST',
+      headers: { Origin: origin, 'Content-Type': 'application/json' },
+      body: JSON.stringify({ email: EMAIL, password: PASSWORD }),
+    });
+    const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+    if (wants('open')) results.push(...(await benchOpen(workbench.port, cookie, site.key, SIZE)));
+    if (wants('edit')) results.push(...(await benchEdit(url, workbench.port, cookie, site)));
+    if (wants('visitors')) {
+      const { addresses, hiddenBy } = derivedOf(liveSiteOf(site));
+      const paths = addresses.flatMap((address, row) =>
+        address !== null && hiddenBy[row] === -1 ? [`/${site.key}${address}`] : [],
+      );
+      results.push(...(await benchVisitors(live, paths.slice(0, 2000))));
+    }
+    if (wants('browser')) results.push(...(await benchBrowser(origin, site.key, EMAIL, PASSWORD)));
+  } finally {
+    await Promise.all([workbench.stop(), live.stop()]);
+  }
+}
+
+const rows = [
+  ['What', 'Spur', 'Beside', 'Ratio', 'Aim', ''],
+  ...results.map((one) => [
+    one.what,
+    one.ours,
+    one.limit,
+    Number.isNaN(one.ratio) ? '–' : one.ratio.toFixed(2),
+    one.aim,
+    one.isMet ? '' : 'missed',
+  ]),
+];
+const widths = rows[0]!.map((_, column) => Math.max(...rows.map((row) => row[column]!.length)));
+for (const [index, row] of rows.entries()) {
+  console.log(
+    row
+      .map((cell, column) => cell.padEnd(widths[column]!))
+      .join('  ')
+      .trimEnd(),
+  );
+  if (index === 0) console.log(widths.map((width) => '─'.repeat(width)).join('  '));
+}

@@ -1,0 +1,29 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+
+const ROOT = new URL('..', import.meta.url).pathname.replace(/dist\/$/, '');
+
+export interface Running {
+  readonly port: number;
+  readonly stop: () => Promise<void>;
+}
+
+/** Starts one of the built servers, tells it what it waits for, and waits until it is ready. */
+export async function startServer(file: string, env: Record<string, string>, told?: object): Promise<Running> {
+  const child: ChildProcess = spawn(process.execPath, [`${ROOT}dist/${file}`], {
+    env: { ...process.env, NODE_ENV: 'production', SPUR_LOG: 'error', ...env },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  if (told) child.send(told);
+  const message = await new Promise<{ port: number }>((resolve, reject) => {
+    child.once('message', (said) => resolve(said as { port: number }));
+    child.once('exit', (code) => reject(new Error(`${file} ended with ${code} before it was ready.`)));
+  });
+  return {
+    port: message.port,
+    stop: () =>
+      new Promise((resolve) => {
+        child.once('exit', () => resolve());
+        child.kill('SIGTERM');
+      }),
+  };
+}
