@@ -1,14 +1,10 @@
-import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
-import connectPgSimple from 'connect-pg-simple';
 import express, { type Express } from 'express';
-import session from 'express-session';
+import session, { type Store } from 'express-session';
 import helmet from 'helmet';
-import type pg from 'pg';
 import type { Logger } from 'pino';
-import { pinoHttp } from 'pino-http';
 import type { Account } from '#contract/api.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { ProblemError, handleErrors } from './problem.ts';
@@ -21,7 +17,7 @@ declare module 'express-session' {
 }
 
 export interface AppParts extends Services {
-  readonly pool: pg.Pool;
+  readonly sessions: Store;
   readonly sessionSecret: string;
   readonly log: Logger;
   /** The folder of the built interface, or null where only the API is wanted. */
@@ -31,52 +27,57 @@ export interface AppParts extends Services {
 const SESSION_LIVES_MS = 14 * 24 * 3600 * 1000;
 const YEAR_S = 365 * 24 * 3600;
 
+/** Answers of the API are data: nothing in them is a page, and nobody between keeps them. */
+const API_HEADERS = [
+  ['X-Content-Type-Options', 'nosniff'],
+  ['Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'"],
+  ['Cache-Control', 'no-store'],
+] as const;
+
+/** The headers of the interface's own pages. */
+const secured = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      // The dialogs and the editor set positions and sizes through style attributes.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
 /** The workbench's server, without listening. */
 export function makeApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
+  // The tree has a tag of its own making; other answers of the API are not kept by anybody.
+  app.disable('etag');
   app.set('query parser', 'simple');
-  app.use(pinoHttp({ logger: parts.log, genReqId: () => randomUUID(), autoLogging: false }));
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          // The dialogs and the editor set positions and sizes through style attributes.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:'],
-          objectSrc: ["'none'"],
-          frameAncestors: ["'none'"],
-          upgradeInsecureRequests: null,
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
   const withSession = session({
     name: 'spur.workbench',
     secret: parts.sessionSecret,
-    // Reading a session does not write it: an edit costs one journey to the database for it, not two.
-    store: new (connectPgSimple(session))({
-      pool: parts.pool,
-      tableName: 'session',
-      disableTouch: true,
-      pruneSessionInterval: 3600,
-    }),
+    store: parts.sessions,
     resave: false,
     saveUninitialized: false,
     cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_LIVES_MS, path: '/' },
   });
+  app.use('/api', (_request, response, next) => {
+    for (const [name, value] of API_HEADERS) response.setHeader(name, value);
+    next();
+  });
   app.use('/api', withSession);
-  const compress = compression();
-  app.use((request, response, next) => (request.path.endsWith('/events') ? next() : compress(request, response, next)));
   mountRoutes(app, makeHandlers(parts));
   app.use('/api', (request) => {
     throw new ProblemError('route-unknown', { method: request.method, path: request.originalUrl.split('?')[0]! });
   });
+  app.use(secured, compression());
   if (parts.webFolder) serveWeb(app, parts.webFolder);
-  app.use(handleErrors);
+  app.use(handleErrors(parts.log));
   return app;
 }
 

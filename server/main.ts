@@ -2,10 +2,11 @@ import { existsSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
-import { siteKeySchema } from '#core/model/ids.ts';
 import { loadDemo } from '#demo/load-demo.ts';
 import { offerFirstAccount } from './accounts/account-service.ts';
 import { Attempts } from './accounts/attempts.ts';
+import { openSessions } from './accounts/remembered-sessions.ts';
+import { SESSION_CHANNEL } from './accounts/session-repository.ts';
 import { makeApp } from './app.ts';
 import { readConfig } from './config.ts';
 import { connect, connectPool } from './database/connect.ts';
@@ -29,26 +30,26 @@ await runProcess('workbench', async (ready) => {
   const edits = new EditService(database, cache, now);
   if (config.withDemo) await loadDemo(database, edits);
 
-  // Sites in memory follow what other processes commit; those that are not in memory are read when they are asked for.
-  const seen = new Set<string>();
-  cache.onEdit((key) => seen.add(key));
+  const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
     config.databaseUrl,
     EDIT_CHANNEL,
-    (payload) => {
-      const key = siteKeySchema.safeParse(payload);
-      if (key.success)
-        void cache.current(key.data).catch((fault: unknown) => log.warn({ fault }, 'could not follow an edit'));
-    },
-    () => {
-      for (const key of seen) void cache.current(siteKeySchema.parse(key)).catch(() => undefined);
-    },
+    (told) => void cache.follow(told).catch(warn),
+    () => void cache.followAll().catch(warn),
+  );
+
+  const sessions = openSessions(pool, now);
+  const stopListeningToSessions = await listen(
+    config.databaseUrl,
+    SESSION_CHANNEL,
+    (id) => sessions.forget(id),
+    () => sessions.forgetAll(),
   );
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
   const app = makeApp({
     database,
-    pool,
+    sessions,
     cache,
     edits,
     attempts: await Attempts.open(pool),
@@ -69,6 +70,7 @@ await runProcess('workbench', async (ready) => {
     server.close();
     server.closeAllConnections();
     await stopListening();
+    await stopListeningToSessions();
     await database.destroy();
     await pool.end();
   };

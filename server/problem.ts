@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto';
 import type { ErrorRequestHandler, Response } from 'express';
-import type {} from 'pino-http';
+import type { Logger } from 'pino';
 import { type ProblemCode, type ProblemParams, PROBLEMS, problemSentence } from '#contract/problems.ts';
 import type { Problem } from '#contract/api.ts';
 import type { Refusal } from '#core/model/refusal.ts';
@@ -57,13 +58,17 @@ function fromBodyParser(fault: { type?: string; message?: string; limit?: number
   return fault.type?.startsWith('request.') ? new ProblemError('body-not-json', { reason: fault.type }) : null;
 }
 
-export const handleErrors: ErrorRequestHandler = (fault: unknown, request, response, next) => {
-  if (response.headersSent) return next(fault);
-  const problem = fault instanceof ProblemError ? fault : fromBodyParser(fault as { type?: string });
-  if (problem) return sendProblem(response, problem);
-  // Express refuses addresses with broken percent signs by an error that carries a status.
-  if ((fault as { status?: number }).status === 400)
-    return sendProblem(response, new ProblemError('route-unknown', { method: request.method, path: request.path }));
-  request.log.error({ err: fault }, 'unexpected fault');
-  sendProblem(response, new ProblemError('server-fault', { request: String(request.id) }));
-};
+/** Turns every fault of a request into a problem document; one that was not expected is logged under a name that the caller is told. */
+export const handleErrors =
+  (log: Logger): ErrorRequestHandler =>
+  (fault: unknown, request, response, next) => {
+    if (response.headersSent) return next(fault);
+    const problem = fault instanceof ProblemError ? fault : fromBodyParser(fault as { type?: string });
+    if (problem) return sendProblem(response, problem);
+    // Express refuses addresses with broken percent signs by an error that carries a status.
+    if ((fault as { status?: number }).status === 400)
+      return sendProblem(response, new ProblemError('route-unknown', { method: request.method, path: request.path }));
+    const name = randomUUID();
+    log.error({ err: fault, request: name, method: request.method, url: request.originalUrl }, 'unexpected fault');
+    sendProblem(response, new ProblemError('server-fault', { request: name }));
+  };

@@ -111,7 +111,7 @@ describe('a release', () => {
         const all = release(site, waitingPages(site));
         expect(waitingPages(all)).toEqual([]);
         all.nodes.forEach((node) => {
-          if (node.removedWith === null) expect(['live', 'retired']).toContain(stateOf(all.live, node));
+          if (node.removedWith === null) expect(['live', 'retired']).toContain(stateOf(all.live.get(node.id), node));
         });
       }),
       { numRuns: 400 },

@@ -40,11 +40,10 @@ export function derivedOf(site: Site): Derived {
 
 /** One pass over the outline. */
 export function derive(site: Site, outline: Outline): Derived {
-  const { nodes, parent, depth } = outline;
+  const { nodes, parent, depth, live } = outline;
   const count = nodes.length;
   const { language } = site.settings;
   const home = homeOf(site);
-  const { live } = site;
   const paths: string[] = new Array<string>(count);
   const addresses: (string | null)[] = new Array<string | null>(count);
   const hiddenBy = new Int32Array(count);
@@ -87,7 +86,7 @@ export function derive(site: Site, outline: Outline): Derived {
       menuPlace[row] = ++placesUsed[above + 1]!;
     }
     menu[row] = answer;
-    states[row] = stateOf(live, node);
+    states[row] = stateOf(live[row], node);
   }
   if (links.length > 0) dropDeadLinks(outline, links, hiddenBy, menu, menuPlace);
   let rowAt: Map<string, number> | undefined;

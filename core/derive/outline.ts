@@ -1,6 +1,6 @@
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
-import type { Site } from '../model/site.ts';
+import type { LiveNode, Site } from '../model/site.ts';
 
 /**
  * The tree in tree order, as flat arrays: what is derived from the tree is one pass over these. Row `i` stands before
@@ -13,18 +13,23 @@ export interface Outline {
   readonly depth: Uint8Array;
   readonly end: Int32Array;
   readonly rowOf: ReadonlyMap<PageId, number>;
+  /** What visitors have of each node. */
+  readonly live: readonly (LiveNode | undefined)[];
 }
 
-const known = new WeakMap<object, Outline>();
+const known = new WeakMap<Site['nodes'], { of: Site['live']; outline: Outline }>();
 
-/** The outline of a site; the same object again while the tree is the same. */
+/** The outline of a site; the same object again while the tree and what is live are the same. */
 export function outlineOf(site: Site): Outline {
   const before = known.get(site.nodes);
-  if (before) return before;
-  const outline = makeOutline(site);
-  known.set(site.nodes, outline);
+  if (before?.of === site.live) return before.outline;
+  const outline = before ? { ...before.outline, live: liveColumn(site, before.outline.nodes) } : makeOutline(site);
+  known.set(site.nodes, { of: site.live, outline });
   return outline;
 }
+
+const liveColumn = ({ live }: Site, nodes: readonly SiteNode[]): (LiveNode | undefined)[] =>
+  live.size === 0 ? new Array<undefined>(nodes.length) : nodes.map((node) => live.get(node.id));
 
 /** The row of a node. @throws where the node does not stand in the tree. */
 export function rowOf(outline: Outline, id: PageId): number {
@@ -33,7 +38,8 @@ export function rowOf(outline: Outline, id: PageId): number {
   return row;
 }
 
-function makeOutline(site: Site): Outline {
+/** The outline made anew, in one walk down the tree. */
+export function makeOutline(site: Site): Outline {
   const size = site.nodes.size;
   const nodes: SiteNode[] = [];
   const parent = new Int32Array(size);
@@ -61,5 +67,6 @@ function makeOutline(site: Site): Outline {
     depth: depth.subarray(0, count),
     end: end.subarray(0, count),
     rowOf: rows,
+    live: liveColumn(site, nodes),
   };
 }

@@ -1,14 +1,13 @@
 import type { PageId } from '../model/ids.ts';
 import { type Aspect, type SiteNode, isNodeDifferent, nodeDifferences } from '../model/node.ts';
-import type { Site } from '../model/site.ts';
+import type { LiveNode, Site } from '../model/site.ts';
 
 /** Never been live; live as drafted; live with edits waiting; was live and taken down. */
 export const STATES = ['draft', 'live', 'edited', 'retired'] as const;
 export type State = (typeof STATES)[number];
 
-/** The state of a node that stands in the tree. */
-export function stateOf(live: Site['live'], node: SiteNode): State {
-  const entry = live.get(node.id);
+/** The state of a node that stands in the tree, beside what visitors have of it. */
+export function stateOf(entry: LiveNode | undefined, node: SiteNode): State {
   if (!entry) return 'draft';
   if (entry.retired) return 'retired';
   return isNodeDifferent(node, entry.node) ? 'edited' : 'live';

@@ -42,9 +42,10 @@ export const isSlug = (text: string): boolean => text.length <= LONGEST_SLUG && 
  * cut at a word. A title without a letter or digit gives `page`.
  */
 export function slugFromTitle(title: string): string {
-  const whole = slugify(title.normalize('NFC').replace(/['’]/g, ''), { lowercase: true, separator: '-' })
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '');
+  const bare = title.normalize('NFC').replace(/['’]/g, '');
+  // Plain letters need no transliteration, which is by far the dearest part.
+  const latin = /^[\x20-\x7e]*$/.test(bare) ? bare.toLowerCase() : slugify(bare, { lowercase: true, separator: '-' });
+  const whole = latin.replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
   if (whole === '') return 'page';
   if (whole.length <= 60) return whole;
   const cut = whole.slice(0, 60);

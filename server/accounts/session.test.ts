@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type TestServer, startTestServer } from '../testing/test-server.ts';
+import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { makeFirstAccount, offerFirstAccount } from './account-service.ts';
 import { MOST_FOR_ONE_ACCOUNT } from './attempts.ts';
 
@@ -57,6 +57,21 @@ describe('signing in', () => {
     expect((await person.send('DELETE', '/api/session')).json.account).toBeNull();
     person.cookie = before;
     expect((await person.get('/api/sites')).status).toBe(401);
+  });
+});
+
+describe('a session that ended in one process', () => {
+  it('is over in the others too', async () => {
+    const here = await server.person('Ines');
+    const there = await server.person('Ines', 'manager', server.otherOrigin);
+    there.cookie = here.cookie;
+    expect((await there.get('/api/sites')).status).toBe(200);
+    const { cookie } = here;
+    await here.send('DELETE', '/api/session');
+    await until('the other process knows', async () => {
+      there.cookie = cookie;
+      return (await there.get('/api/sites')).status === 401;
+    });
   });
 });
 

@@ -35,7 +35,9 @@ export interface EditToSave {
   readonly release: { readonly pages: number; readonly retired: number } | null;
 }
 
+/** Told on each edit: the site's key, a space, the new revision. */
 export const EDIT_CHANNEL = 'spur_edit';
+/** Told on each release: the site's key. */
 export const RELEASE_CHANNEL = 'spur_release';
 
 /**
@@ -104,7 +106,7 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
     );
   }
   const told = [
-    `pg_notify('${EDIT_CHANNEL}', ${site})`,
+    `pg_notify('${EDIT_CHANNEL}', ${site} || ' ' || revision)`,
     ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : []),
   ];
   const answer = await statement.run<{ revision: number }>(database, `SELECT revision, ${told.join(', ')} FROM bumped`);

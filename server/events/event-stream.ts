@@ -33,8 +33,7 @@ export async function streamEdits(
     sent = edit.revision;
     response.write(`id: ${edit.revision}\nevent: edit\ndata: ${JSON.stringify(edit)}\n\n`);
   };
-  const stop = cache.onEdit((site, edit) => {
-    if (site !== key) return;
+  const stop = cache.onEdit(key, (edit) => {
     if (waiting) waiting.push(edit);
     else send(edit);
   });

@@ -45,9 +45,9 @@ export class ReadyAnswer {
   }
 
   send(request: IncomingMessage, response: ServerResponse): void {
-    const encoding = this.#isCompressible() ? bestEncoding(request.headers['accept-encoding']) : 'identity';
+    const encoding = this.#isCompressible() ? bestEncoding(headerOf(request, 'accept-encoding')) : 'identity';
     const form = (this.#forms[encoding] ??= this.#make(encoding));
-    const asked = request.headers['if-none-match'];
+    const asked = headerOf(request, 'if-none-match');
     if (asked !== undefined && this.#status === 200 && hasTag(asked, this.#hash)) {
       response.writeHead(304, form.notModified).end();
       return;
@@ -81,14 +81,23 @@ export class ReadyAnswer {
   }
 }
 
+/** A request header, read from the raw list: Node makes the object of all headers only when it is asked for. */
+function headerOf(request: IncomingMessage, name: string): string | undefined {
+  const { rawHeaders } = request;
+  for (let at = 0; at < rawHeaders.length; at += 2) {
+    const given = rawHeaders[at]!;
+    if (given.length === name.length && (given === name || given.toLowerCase() === name)) return rawHeaders[at + 1];
+  }
+  return undefined;
+}
+
 const hasTag = (asked: string, hash: string): boolean => asked === '*' || asked.includes(`"${hash}`);
 
 const known = new Map<string, Encoding>();
 
 /** The best encoding that the header allows (RFC 9110, 12.5.3); `q=0` forbids one. */
-function bestEncoding(header: string | string[] | undefined): Encoding {
-  if (header === undefined) return 'identity';
-  const text = String(header);
+function bestEncoding(text: string | undefined): Encoding {
+  if (text === undefined) return 'identity';
   const before = known.get(text);
   if (before) return before;
   const allowed = new Set(

@@ -18,16 +18,20 @@ export class SiteCache {
   readonly #database: Knex;
   readonly #sites = new Map<SiteKey, LoadedSite>();
   readonly #turns = new Map<SiteKey, Promise<unknown>>();
-  readonly #listeners = new Set<(key: SiteKey, edit: CommittedEdit) => void>();
+  readonly #listeners = new Map<SiteKey, Set<(edit: CommittedEdit) => void>>();
 
   constructor(database: Knex) {
     this.#database = database;
   }
 
-  /** Is told each committed edit of each site in memory. Gives the function that ends it. */
-  onEdit(listener: (key: SiteKey, edit: CommittedEdit) => void): () => void {
-    this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
+  /** Is told each committed edit of a site, which stays in memory meanwhile. Gives the function that ends it. */
+  onEdit(key: SiteKey, listener: (edit: CommittedEdit) => void): () => void {
+    const listeners = this.#listeners.get(key) ?? new Set();
+    this.#listeners.set(key, listeners.add(listener));
+    return () => {
+      listeners.delete(listener);
+      if (listeners.size === 0) this.#listeners.delete(key);
+    };
   }
 
   /** Runs the work for a site after all that was asked for it before. */
@@ -50,6 +54,22 @@ export class SiteCache {
   /** The site as it is committed now. @throws ProblemError where there is none. */
   current(key: SiteKey): Promise<LoadedSite> {
     return this.inTurn(key, () => this.catchUp(key));
+  }
+
+  /**
+   * Follows what another process told: that a site has reached a revision. What is not in memory is left alone, and
+   * what is at that revision already, as after an edit of this process's own, costs nothing.
+   */
+  async follow(told: string): Promise<void> {
+    const [key, revision] = told.split(' ') as [SiteKey, string];
+    const isBehind = () => (this.#sites.get(key)?.revision ?? Infinity) < Number(revision);
+    // An edit of this process is in memory once its turn is over.
+    if (isBehind()) await this.inTurn(key, async () => void (isBehind() && (await this.catchUp(key))));
+  }
+
+  /** Follows all that may have been missed while the database could not be heard. */
+  async followAll(): Promise<void> {
+    for (const key of [...this.#sites.keys()]) await this.inTurn(key, () => this.catchUp(key));
   }
 
   /** Brings the site up to the log. Call within `inTurn`. */
@@ -83,7 +103,7 @@ export class SiteCache {
   }
 
   #tell(key: SiteKey, edit: CommittedEdit): void {
-    for (const listener of this.#listeners) listener(key, edit);
+    for (const listener of this.#listeners.get(key) ?? []) listener(edit);
   }
 
   async #load(key: SiteKey): Promise<LoadedSite> {
@@ -96,6 +116,8 @@ export class SiteCache {
   #keep(key: SiteKey, loaded: LoadedSite): void {
     this.#sites.delete(key);
     this.#sites.set(key, loaded);
-    if (this.#sites.size > MOST_SITES) this.#sites.delete(this.#sites.keys().next().value!);
+    if (this.#sites.size <= MOST_SITES) return;
+    const unwatched = [...this.#sites.keys()].find((other) => other !== key && !this.#listeners.has(other));
+    if (unwatched !== undefined) this.#sites.delete(unwatched);
   }
 }

@@ -7,6 +7,8 @@ import { toSiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { Account, Role } from '#contract/api.ts';
 import { makeAccount } from '../accounts/account-service.ts';
+import { openSessions } from '../accounts/remembered-sessions.ts';
+import { SESSION_CHANNEL } from '../accounts/session-repository.ts';
 import { Attempts } from '../accounts/attempts.ts';
 import { makeApp } from '../app.ts';
 import type { StoredContent } from '../contents/content-service.ts';
@@ -130,16 +132,25 @@ export async function startTestServer(): Promise<TestServer> {
       await listen(
         url,
         EDIT_CHANNEL,
-        (key) => void cache.current(toSiteKey(key)).catch(() => undefined),
+        (told) => void cache.follow(told).catch(() => undefined),
         () => undefined,
       ),
     );
     const now = () => new Date();
     const edits = new EditService(database, cache, now);
     const attempts = await Attempts.open(pool);
+    const sessions = openSessions(pool, now);
+    ends.push(
+      await listen(
+        url,
+        SESSION_CHANNEL,
+        (id) => sessions.forget(id),
+        () => sessions.forgetAll(),
+      ),
+    );
     const parts = {
       database,
-      pool,
+      sessions,
       cache,
       edits,
       attempts,

@@ -13,6 +13,9 @@ import { problemSentence } from '#contract/problems.ts';
 import { NoAnswer, ServerProblem, call, wordsOfFault } from './client.ts';
 
 interface Pending {
+  /** The site that it was made on, and what it made of it. */
+  readonly before: Site;
+  readonly after: Site;
   readonly request: string;
   readonly operations: OperationsBody['operations'];
   readonly contents: OperationsBody['contents'];
@@ -114,7 +117,10 @@ export class SiteStore {
     if (outcome.site === this.#shown.site) return null;
     const request = nanoid();
     this.#ownRequests.add(request);
-    this.#pending = [...this.#pending, { request, operations, contents }];
+    this.#pending = [
+      ...this.#pending,
+      { before: this.#shown.site, after: outcome.site, request, operations, contents },
+    ];
     this.#show(outcome.site);
     void this.#send();
     return null;
@@ -148,7 +154,11 @@ export class SiteStore {
       const next = this.#pending.find((one) => !this.#accepted.has(one.request));
       if (!next) break;
       try {
-        const { revision } = await call('applyOperations', { site: this.key }, next);
+        const { revision } = await call(
+          'applyOperations',
+          { site: this.key },
+          { request: next.request, operations: next.operations, contents: next.contents },
+        );
         this.#accepted.set(next.request, revision);
         this.#dropArrived();
       } catch (fault) {
@@ -180,6 +190,14 @@ export class SiteStore {
   #receive(edit: CommittedEdit): void {
     if (edit.revision <= this.#revision) return;
     const operations = edit.operations.map((operation) => operationSchema.parse(operation));
+    const [first, ...others] = this.#pending;
+    if (first?.request === edit.request && first.before === this.#confirmed && edit.revision === this.#revision + 1) {
+      // What shows already is what was confirmed: nothing has to be worked out again.
+      this.#confirmed = first.after;
+      this.#revision = edit.revision;
+      this.#pending = others;
+      return this.#show(this.#shown.site);
+    }
     const outcome = edit.revision === this.#revision + 1 ? applyOperations(this.#confirmed, operations) : null;
     if (!outcome?.ok) return void this.#reload();
     this.#confirmed = outcome.site;
@@ -212,10 +230,12 @@ export class SiteStore {
   /** What is on its way, applied again on the confirmed site. */
   #rebase(): void {
     let site = this.#confirmed;
-    for (const { operations } of this.#pending) {
-      const outcome = applyOperations(site, operations);
+    this.#pending = this.#pending.map((one) => {
+      const outcome = applyOperations(site, one.operations);
+      const before = site;
       if (outcome.ok) site = outcome.site;
-    }
+      return { ...one, before, after: site };
+    });
     this.#show(site);
   }
 

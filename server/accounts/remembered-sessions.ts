@@ -1,0 +1,77 @@
+import connectPgSimple from 'connect-pg-simple';
+import session, { type SessionData, Store } from 'express-session';
+import type pg from 'pg';
+import { tellSessionEnded } from './session-repository.ts';
+
+/** A session is read again after so long, should the word that it ended not have come through. */
+const REMEMBERED_MS = 30_000;
+const MOST_REMEMBERED = 10_000;
+
+type Callback = (fault?: unknown) => void;
+
+/**
+ * Sessions of a store, remembered for a moment, so that most requests cost no journey to the database for theirs.
+ * One that ends is forgotten here at once, and in the other processes when they are told: call `forget` then.
+ */
+export class RememberedSessions extends Store {
+  readonly #store: Pick<Store, 'get' | 'set' | 'destroy'>;
+  readonly #pool: pg.Pool;
+  readonly #now: () => Date;
+  /** As JSON: the session package changes what it is given. */
+  readonly #remembered = new Map<string, { json: string; until: number }>();
+
+  constructor(store: Pick<Store, 'get' | 'set' | 'destroy'>, pool: pg.Pool, now: () => Date) {
+    super();
+    this.#store = store;
+    this.#pool = pool;
+    this.#now = now;
+  }
+
+  forget(id: string): void {
+    this.#remembered.delete(id);
+  }
+
+  forgetAll(): void {
+    this.#remembered.clear();
+  }
+
+  override get(id: string, callback: (fault: unknown, session?: SessionData | null) => void): void {
+    const known = this.#remembered.get(id);
+    if (known && known.until > this.#now().getTime()) return callback(null, JSON.parse(known.json) as SessionData);
+    this.#store.get(id, (fault, session) => {
+      if (session) {
+        if (this.#remembered.size >= MOST_REMEMBERED) this.#remembered.clear();
+        const until = Math.min(this.#now().getTime() + REMEMBERED_MS, expiryOf(session));
+        this.#remembered.set(id, { json: JSON.stringify(session), until });
+      }
+      callback(fault, session);
+    });
+  }
+
+  override set(id: string, session: SessionData, callback?: Callback): void {
+    this.forget(id);
+    this.#store.set(id, session, callback);
+  }
+
+  override destroy(id: string, callback?: Callback): void {
+    this.forget(id);
+    this.#store.destroy(id, (fault) => {
+      this.forget(id);
+      if (fault) return callback?.(fault);
+      tellSessionEnded(this.#pool, id).then(
+        () => callback?.(),
+        (untold: unknown) => callback?.(untold),
+      );
+    });
+  }
+}
+
+/** The sessions in PostgreSQL, remembered. */
+export function openSessions(pool: pg.Pool, now: () => Date): RememberedSessions {
+  // Reading a session does not write it.
+  const options = { pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 };
+  return new RememberedSessions(new (connectPgSimple(session))(options), pool, now);
+}
+
+const expiryOf = (session: SessionData): number =>
+  session.cookie.expires ? new Date(session.cookie.expires).getTime() : Infinity;
