@@ -1,5 +1,7 @@
 #!/usr/bin/env node
 // Starts Spur from a fresh clone: packages, PostgreSQL, the build, migrations, demo data, both servers.
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './packages.mjs';
@@ -15,7 +17,7 @@ SPUR_LIVE_ORIGIN, SPUR_DATA (.spur), DATABASE_URL (use that server instead), SPU
 
 /** @type {import('node:child_process').ChildProcess[]} */
 const children = [];
-/** @type {{ stop: () => void } | null} */
+/** @type {{ revive: () => boolean, stop: () => void } | null} */
 let postgres = null;
 let isEnding = false;
 
@@ -41,29 +43,65 @@ async function end(/** @type {number} */ code) {
   process.exit(code);
 }
 
+/** PostgreSQL that was killed is started again; it recovers from its log, and the servers find it by themselves. */
+function revivePostgres() {
+  if (isEnding || !postgres) return;
+  try {
+    if (postgres.revive()) console.log('PostgreSQL had ended and was started again.');
+  } catch (fault) {
+    console.error(fault instanceof Error ? fault.message : fault);
+  }
+}
+
 /** Starts one server and waits until it says that it is ready. @param {string} file @param {NodeJS.ProcessEnv} env */
 function startServer(file, env) {
   return new Promise((/** @type {(message: Record<string, unknown>) => void} */ resolve, reject) => {
     const child = startProcess(`${ROOT}/dist/${file}`, [], env);
     children.push(child);
+    let isReady = false;
     child.on('message', (/** @type {Record<string, unknown>} */ message) => {
-      if (message.ready) resolve(message);
+      if (message.failed) reject(new Told(String(message.message)));
+      if (!message.ready) return;
+      isReady = true;
+      resolve(message);
     });
     child.once('exit', (code, signal) => {
-      reject(new Told(`${file} ended before it was ready (see above).`));
-      if (isEnding || children.some((other) => other !== child && other.exitCode !== null)) return;
+      if (!isReady) return reject(new Told(`${file} ended with ${signal ?? `code ${code}`} before it was ready.`));
+      if (isEnding) return;
       console.error(
-        `${file} ended unexpectedly (${signal ?? `code ${code}`}). Stopping everything; 'npm start' starts again.`,
+        `${file} ended unexpectedly (${signal ?? `code ${code}`}). Stopping the rest; start again by 'npm start'.`,
       );
       void end(1);
     });
   });
 }
 
+/** One start at a time has the private PostgreSQL. A mark that a killed one left behind counts for nothing. */
+function claim(/** @type {string} */ folder) {
+  const mark = join(folder, 'starter.pid');
+  const before = existsSync(mark) ? Number(readFileSync(mark, 'utf8')) : 0;
+  const said =
+    before > 0 && existsSync(`/proc/${before}/cmdline`) ? readFileSync(`/proc/${before}/cmdline`, 'utf8') : '';
+  if (said.includes('start.mjs'))
+    throw new Told(
+      `It is running already, from the same folder, as process ${before}. Stop that one first: kill ${before}`,
+    );
+  mkdirSync(folder, { recursive: true });
+  writeFileSync(mark, String(process.pid));
+}
+
+function readArguments() {
+  try {
+    return parseArgs({
+      options: { empty: { type: 'boolean' }, fresh: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
+    });
+  } catch (fault) {
+    throw new Told(`${fault instanceof Error ? fault.message : fault}\n\n${HELP}`);
+  }
+}
+
 async function main() {
-  const { values } = parseArgs({
-    options: { empty: { type: 'boolean' }, fresh: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
-  });
+  const { values } = readArguments();
   if (values.help) return void console.log(HELP);
   if (values.empty && values.fresh)
     throw new Told('--empty and --fresh exclude each other: one starts without demo data, the other makes it anew.');
@@ -76,6 +114,7 @@ async function main() {
       '--fresh drops the demo database, and Spur does not drop databases of a server of yours. Drop it yourself, then start without --fresh.',
     );
   if (!url) {
+    claim(dataFolder());
     const server = await startPostgres(dataFolder());
     postgres = server;
     url = await ensureDatabase(server, values.empty ? 'spur' : 'spur_demo', values.fresh ?? false);
@@ -98,6 +137,7 @@ async function main() {
     console.log('  oona@pellow-quay.example    Oona Trask, may only read');
   }
   console.log('\n  Ctrl+C stops everything.\n');
+  setInterval(revivePostgres, 3000).unref();
 }
 
 process.on('SIGINT', () => void end(0));

@@ -41,7 +41,7 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
   const parsed = configSchema.safeParse(environment);
   if (!parsed.success) {
     const faults = parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`);
-    throw new Error(`Spur cannot start with these settings. ${faults.join('; ')}.`);
+    throw new Error(`These settings cannot be used. ${faults.join('; ')}.`);
   }
   const env = parsed.data;
   return {

@@ -27,8 +27,11 @@ export async function runProcess(
       code === 'EADDRINUSE'
         ? `${message}: another program has that port. Stop it, or choose another by SPUR_PORT or SPUR_LIVE_PORT.`
         : message;
-    process.send?.({ failed: name, message: said });
-    console.error(said);
-    process.exit(1);
+    // The starter says it; without one, this process does.
+    if (process.send) process.send({ failed: name, message: said }, () => process.exit(1));
+    else {
+      console.error(said);
+      process.exit(1);
+    }
   }
 }
