@@ -48,7 +48,14 @@ export default ts.config(
   {
     files: ['scripts/**/*.mjs', '*.js'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', URL: 'readonly', setTimeout: 'readonly', fetch: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        setTimeout: 'readonly',
+        setInterval: 'readonly',
+        fetch: 'readonly',
+      },
     },
   },
 );

@@ -130,7 +130,8 @@ async function main() {
     console.log(
       `\n  There is no account yet. Make the first one here (the link works once, for a day):\n  ${address}/welcome#${workbench.firstAccountToken}`,
     );
-  } else if (!values.empty && !process.env.DATABASE_URL) {
+  }
+  if (workbench.hasDemoAccounts) {
     console.log('\n  Demo accounts, all with the password slipway-42:');
     console.log('  ines@pellow-quay.example    Ines Carrow, manager');
     console.log('  marek@pellow-quay.example   Marek Holt, manager');

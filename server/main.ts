@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { loadDemo } from '#demo/load-demo.ts';
+import { hasDemoAccounts } from './accounts/account-repository.ts';
 import { offerFirstAccount } from './accounts/account-service.ts';
 import { Attempts } from './accounts/attempts.ts';
 import { openSessions } from './accounts/remembered-sessions.ts';
@@ -64,7 +65,11 @@ await runProcess('workbench', async (ready) => {
     server.once('error', reject);
     server.listen(config.port, config.host, resolve);
   });
-  ready({ port: config.port, firstAccountToken: await offerFirstAccount(database, now()) });
+  ready({
+    port: config.port,
+    firstAccountToken: await offerFirstAccount(database, now()),
+    hasDemoAccounts: await hasDemoAccounts(database),
+  });
 
   return async () => {
     server.close();

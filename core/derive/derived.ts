@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
-import { type Site, addsStep, homeOf } from '../model/site.ts';
+import { type Site, homeOf } from '../model/site.ts';
 import { type Outline, outlineOf } from './outline.ts';
-import { type State, stateOf } from './state.ts';
+import type { State } from './state.ts';
 
 /** Why a node is not in the main menu; `in` where it is. The order of the list is the order in which rules decide. */
 export const MENU_ANSWERS = ['in', 'hidden', 'off menus', 'too deep', 'above not in menu', 'leads nowhere'] as const;
@@ -40,10 +40,10 @@ export function derivedOf(site: Site): Derived {
 
 /** One pass over the outline. */
 export function derive(site: Site, outline: Outline): Derived {
-  const { nodes, parent, depth, live } = outline;
-  const count = nodes.length;
-  const { language } = site.settings;
+  const { parent, depth, slugs, isPage, inMenus, hidden, states } = outline;
+  const count = outline.nodes.length;
   const home = homeOf(site);
+  const homeRow = home === null ? -1 : outline.rowOf.get(home)!;
   const paths: string[] = new Array<string>(count);
   const addresses: (string | null)[] = new Array<string | null>(count);
   const hiddenBy = new Int32Array(count);
@@ -52,43 +52,37 @@ export function derive(site: Site, outline: Outline): Derived {
   const menu: MenuAnswer[] = new Array<MenuAnswer>(count);
   const menuPlace = new Int32Array(count);
   const placesUsed = new Int32Array(count + 1);
-  const states: State[] = new Array<State>(count);
-  const links: number[] = [];
   for (let row = 0; row < count; row++) {
-    const node = nodes[row]!;
     const above = parent[row]!;
-    const { type, hidden, target } = node;
 
     let path = above === -1 ? '' : paths[above]!;
     let address: string | null = null;
-    if (node.id === home) {
+    const slug = slugs[row]!;
+    if (row === homeRow) {
       path = '';
       address = '/';
-    } else if (addsStep(node, home)) {
-      path = `${path}/${(node.slug[language] ?? firstSlug(node.slug))?.text ?? node.id}`;
-      if (type === 'page') address = path;
+    } else if (slug !== null) {
+      path = `${path}/${slug}`;
+      if (isPage[row] === 1) address = path;
     }
     paths[row] = path;
     addresses[row] = address;
 
     const inherited = above === -1 ? -1 : branchHiddenBy[above]!;
-    branchHiddenBy[row] = inherited !== -1 ? inherited : hidden === 'branch' ? row : -1;
-    const by = inherited !== -1 ? inherited : hidden === 'no' ? -1 : row;
+    const own = hidden[row]!;
+    branchHiddenBy[row] = inherited !== -1 ? inherited : own === 2 ? row : -1;
+    const by = inherited !== -1 ? inherited : own === 0 ? -1 : row;
     hiddenBy[row] = by;
 
     let answer: MenuAnswer = 'in';
     if (by !== -1) answer = 'hidden';
-    else if (!node.inMenus) answer = 'off menus';
+    else if (inMenus[row] === 0) answer = 'off menus';
     else if (depth[row]! >= MAIN_MENU_DEPTH) answer = 'too deep';
     else if (above !== -1 && menu[above] !== 'in') answer = 'above not in menu';
-    else {
-      if (target !== null && 'page' in target) links.push(row);
-      menuPlace[row] = ++placesUsed[above + 1]!;
-    }
+    else menuPlace[row] = ++placesUsed[above + 1]!;
     menu[row] = answer;
-    states[row] = stateOf(live[row], node);
   }
-  if (links.length > 0) dropDeadLinks(outline, links, hiddenBy, menu, menuPlace);
+  dropDeadAliases(outline, hiddenBy, menu, menuPlace);
   let rowAt: Map<string, number> | undefined;
   return {
     outline,
@@ -104,20 +98,10 @@ export function derive(site: Site, outline: Outline): Derived {
   };
 }
 
-function firstSlug<S>(slugs: Readonly<Record<string, S>>): S | undefined {
-  for (const language in slugs) return slugs[language];
-  return undefined;
-}
-
 /** An alias of a page that cannot be reached leaves the menu, and those after it move up. */
-function dropDeadLinks(
-  outline: Outline,
-  links: readonly number[],
-  hiddenBy: Int32Array,
-  menu: MenuAnswer[],
-  menuPlace: Int32Array,
-): void {
-  for (const row of links) {
+function dropDeadAliases(outline: Outline, hiddenBy: Int32Array, menu: MenuAnswer[], menuPlace: Int32Array): void {
+  for (const row of outline.aliases) {
+    if (menu[row] !== 'in') continue;
     const target = outline.nodes[row]!.target;
     if (!target || !('page' in target)) continue;
     const at = outline.rowOf.get(target.page);

@@ -26,6 +26,10 @@ export const insertAccount = (database: Knex, account: StoredAccount, isDemo: bo
 export const countAccounts = async (database: Knex): Promise<number> =>
   Number((await database('account').count('* as count').first())?.count ?? 0);
 
+/** Whether any account has the password that everybody knows. */
+export const hasDemoAccounts = async (database: Knex): Promise<boolean> =>
+  (await database('account').where({ is_demo: true }).first('id')) !== undefined;
+
 /** Replaces the one-time link for the first account. */
 export const replaceFirstAccountLink = (database: Knex, tokenHash: string, expiresAt: Date): Promise<void> =>
   database.transaction(async (trx) => {

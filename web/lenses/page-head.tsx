@@ -1,5 +1,5 @@
 import { ExternalLink } from 'lucide-react';
-import { liveAddress } from '../tree/columns.tsx';
+import { openLiveAddress } from '../tree/columns.tsx';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -12,7 +12,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
-  const address = liveAddress(site, page);
+  const address = openLiveAddress(site, page);
   return (
     <div>
       <h2 className="font-display text-title leading-tight font-semibold">
@@ -21,7 +21,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
       <p className="mt-1 text-small text-quiet">
         <span className="font-medium text-ink">{STATE_WORDS[state]}.</span> {STATE_MEANING[state]}
       </p>
-      {address !== null && site.live.get(page)?.node.hidden === 'no' && (
+      {address !== null && (
         <a
           href={`${liveOrigin}/${site.key}${encodeURI(address)}`}
           target="_blank"

@@ -42,16 +42,14 @@ function TrackPlan() {
         <path d="M90 130c0 70 90 30 90 100v20" />
         <path d="M180 255v100" />
         <path d="M180 345c0 60 90 30 90 90v20" strokeDasharray="2 14" />
-        <path d="M90 450c0 80 100 40 100 120v260" />
-        <path d="M190 600c0 60 90 30 90 90v140" />
+        <path d="M90 450c0 70 100 30 100 100v290" />
         <g fill="var(--paper)">
           <circle cx="90" cy="110" r="12" />
           <circle cx="180" cy="245" r="10" />
           <circle cx="180" cy="345" r="10" />
           <circle cx="90" cy="430" r="12" />
-          <circle cx="190" cy="580" r="10" />
-          <circle cx="190" cy="700" r="10" />
-          <circle cx="280" cy="715" r="9" />
+          <circle cx="190" cy="560" r="10" />
+          <circle cx="190" cy="645" r="10" />
           <circle cx="270" cy="462" r="9" />
         </g>
         <g stroke="none" fill="var(--ink)" className="font-display" fontSize="23" fontWeight="560">
@@ -70,14 +68,11 @@ function TrackPlan() {
           <text x="120" y="438">
             Visit
           </text>
-          <text x="218" y="588">
+          <text x="218" y="568">
             Workshops
           </text>
-          <text x="218" y="708">
+          <text x="218" y="653">
             Boats built
-          </text>
-          <text x="308" y="723">
-            Marigold
           </text>
         </g>
       </svg>

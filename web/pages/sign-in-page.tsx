@@ -20,7 +20,7 @@ export function SignInPage() {
     await signIn(email, password).catch((reason: unknown) => setFault(wordsOfFault(reason)));
   });
   return (
-    <EntryFrame title="Sign in" lead="One page tree. Menus, addresses and redirects keep up with it.">
+    <EntryFrame title="Sign in" lead="One page tree. Menus, trails and addresses keep up with it.">
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
         {fault && <Notice>{fault}</Notice>}
         <TextField

@@ -140,6 +140,13 @@ export function liveAddress(site: Workbench['site'], id: PageId): string | null 
   return row === undefined ? null : live.addresses[row]!;
 }
 
+/** The address at which visitors can open a page now, or null where nobody can. */
+export function openLiveAddress(site: Workbench['site'], id: PageId): string | null {
+  const live = derivedOf(liveSiteOf(site));
+  const row = live.outline.rowOf.get(id);
+  return row === undefined || live.hiddenBy[row] !== -1 ? null : live.addresses[row]!;
+}
+
 /** The nodes that a change in a row's cell is for: all that are selected, where the row is one of several. */
 const targets = (workbench: Workbench, id: PageId): readonly PageId[] =>
   workbench.chosen.length > 1 && workbench.chosen.includes(id) ? workbench.chosen : [id];

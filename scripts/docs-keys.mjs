@@ -1,0 +1,31 @@
+#!/usr/bin/env node
+// Writes docs/keys.md from the table that the keys themselves are read from.
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from 'esbuild';
+import { ROOT } from './run.mjs';
+
+const built = await build({
+  entryPoints: [join(ROOT, 'web/workbench/keys.ts')],
+  bundle: true,
+  format: 'esm',
+  write: false,
+});
+const { KEYS, TREE_KEYS } = await import(
+  `data:text/javascript,${encodeURIComponent(built.outputFiles[0]?.text ?? '')}`
+);
+const table = (/** @type {{ keys: string, words: string }[]} */ keys) =>
+  ['| Keys | What they do |', '|---|---|', ...keys.map((one) => `| \`${one.keys}\` | ${one.words} |`)].join('\n');
+const text = `# Keys
+
+In the workbench, outside of fields. The \`?\` dialog shows the same list. Made by \`npm run docs:keys\`.
+
+## Commands
+
+${table(Object.values(KEYS))}
+
+## In the tree
+
+${table(TREE_KEYS)}
+`;
+writeFileSync(join(ROOT, 'docs/keys.md'), text);
