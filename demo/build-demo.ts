@@ -1,6 +1,7 @@
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '#core/model/ids.ts';
+import type { Place } from '#core/model/place.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -26,7 +27,7 @@ export class DemoBuilder {
   }
 
   /** Links stand last, when the pages that they lead to are there; each takes its place by its neighbours. */
-  add(nodes: readonly DemoNode[], parent: PageId | null): AddOperation[] {
+  add(nodes: readonly DemoNode[], top: PageId | null): AddOperation[] {
     const adding: AddOperation[] = [];
     const links: AddOperation[] = [];
     const walk = (siblings: readonly DemoNode[], above: PageId | null) => {
@@ -36,12 +37,12 @@ export class DemoBuilder {
         this.#ids.set(node.title, id);
         const isLink = node.type === 'link';
         const after = index === 0 && siblings !== nodes ? null : (previous ?? undefined);
-        (isLink ? links : adding).push(this.#operation(node, id, above, after));
+        (isLink ? links : adding).push(this.#operation(node, id, { parent: above, after }));
         if (!isLink) previous = id;
         walk(node.below, id);
       });
     };
-    walk(nodes, parent);
+    walk(nodes, top);
     return [...adding, ...links];
   }
 
@@ -52,12 +53,12 @@ export class DemoBuilder {
     return id;
   }
 
-  #operation(node: DemoNode, page: PageId, parent: PageId | null, after: PageId | null | undefined): AddOperation {
+  #operation(node: DemoNode, page: PageId, place: Place): AddOperation {
     const { label, description, offMenus, hidden } = node.options;
     return {
       name: 'page.add',
       page,
-      place: { parent, after },
+      place,
       type: node.type,
       title: { en: node.title },
       label: label ? { en: label } : undefined,

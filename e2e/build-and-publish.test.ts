@@ -20,8 +20,8 @@ afterAll(async () => {
 
 it('a site manager makes the first account and a site, builds the tree by keyboard, makes it live, and visitors follow', async () => {
   await browser.driver.get(`${spur.workbench}/welcome#${spur.firstAccountToken}`);
-  await bench.fill('Your name', 'Tilda Rowe');
-  await bench.fill('Mail address', 'tilda@harbour.example');
+  await bench.fill('Your name', 'Petra Rowe');
+  await bench.fill('Mail address', 'petra@harbour.example');
   await bench.fill('Password', 'short');
   await bench.press(Key.ENTER);
   await bench.untilText('Use at least 10 characters.');

@@ -35,7 +35,7 @@ describe('signing in', () => {
   });
 
   it('says the same of a wrong password and of an unknown address', async () => {
-    const person = await server.person('Tilda');
+    const person = await server.person('Petra');
     const wrong = await person.signIn('not the password');
     const unknown = await person.post('/api/session', { email: 'nobody@school.example', password: 'x' });
     expect([wrong.status, wrong.json.detail]).toEqual([unknown.status, unknown.json.detail]);

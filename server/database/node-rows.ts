@@ -6,7 +6,7 @@ import type { Texts } from '#core/model/texts.ts';
 /** A node as a row, of the draft or of the live state. */
 export interface NodeRow {
   id: PageId;
-  parent: PageId | null;
+  parent: SiteNode['parent'];
   sort_order: string;
   type: NodeType;
   title: Texts;

@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Place } from '#core/model/place.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { CommandName } from './keys.ts';
@@ -11,7 +12,7 @@ export type Lens = (typeof LENSES)[number];
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
 export type Editing =
   | { readonly kind: 'rename'; readonly page: PageId }
-  | { readonly kind: 'add'; readonly parent: PageId | null; readonly after: PageId | null };
+  | { readonly kind: 'add'; readonly parent: Place['parent']; readonly after: PageId | null };
 
 export type DialogName =
   'move' | 'remove' | 'live' | 'retire' | 'history' | 'removed' | 'keys' | 'commands' | 'renameSite';
