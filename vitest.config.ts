@@ -3,6 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
+      { test: { name: 'web', include: ['web/**/*.test.ts'] } },
       {
         test: {
           name: 'core',

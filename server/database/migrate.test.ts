@@ -1,0 +1,78 @@
+import { randomBytes } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { setTimeout as pause } from 'node:timers/promises';
+import { type Database, connect } from './connect.ts';
+import { listen } from './listen.ts';
+import { MIGRATIONS, migrate } from './migrate.ts';
+import { until } from '../testing/test-server.ts';
+
+const base = process.env.SPUR_TEST_DATABASE!;
+const name = `spur_migrate_${randomBytes(6).toString('hex')}`;
+const url = base?.replace(/\/[^/]+$/, `/${name}`);
+let admin: Database;
+let database: Database;
+beforeAll(async () => {
+  admin = connect(base);
+  await admin.raw(`CREATE DATABASE ${name}`);
+  database = connect(url);
+});
+afterAll(async () => {
+  await database.destroy();
+  await admin.raw(`DROP DATABASE ${name} WITH (FORCE)`);
+  await admin.destroy();
+});
+
+describe('migrations', () => {
+  it('are numbered without gaps', () =>
+    expect(MIGRATIONS.map((migration) => Number(migration.name.slice(0, 4)))).toEqual(
+      MIGRATIONS.map((_, index) => index + 1),
+    ));
+
+  it('run once, though several processes begin at the same moment', async () => {
+    const others = [connect(url), connect(url)];
+    await Promise.all([database, ...others].map(migrate));
+    await Promise.all(others.map((other) => other.destroy()));
+    expect(await database('schema_migration').pluck('name')).toEqual(MIGRATIONS.map((migration) => migration.name));
+  });
+
+  it('refuse a database of a newer Spur, and say what to do', async () => {
+    await database('schema_migration').insert({ name: '9999-from-the-future' });
+    await expect(migrate(database)).rejects.toThrow(
+      /made by a newer Spur.*'9999-from-the-future'.*Start that version/s,
+    );
+    await database('schema_migration').where({ name: '9999-from-the-future' }).delete();
+  });
+
+  it('can be taken back and run again', async () => {
+    await database.transaction(async (trx) => {
+      for (const migration of [...MIGRATIONS].reverse()) await migration.down(trx);
+      await trx('schema_migration').delete();
+    });
+    await migrate(database);
+    expect(await database.schema.hasTable('node')).toBe(true);
+  });
+});
+
+describe('listening', () => {
+  it('goes on after the connection was broken, and says that something may have been missed', async () => {
+    const heard: string[] = [];
+    let resyncs = 0;
+    const stop = await listen(
+      url,
+      'a_channel',
+      (payload) => heard.push(payload),
+      () => resyncs++,
+    );
+    await database.raw(`SELECT pg_notify('a_channel', 'one')`);
+    await until('the first word is heard', () => heard.includes('one'));
+    await database.raw(
+      `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE query LIKE 'LISTEN%' AND datname = current_database()`,
+    );
+    await until('it listens again', () => resyncs === 1);
+    await database.raw(`SELECT pg_notify('a_channel', 'two')`);
+    await until('the second word is heard', () => heard.includes('two'));
+    await stop();
+    await pause(150);
+    expect(resyncs).toBe(1);
+  });
+});
