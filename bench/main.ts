@@ -18,7 +18,7 @@ const EMAIL = 'bench@spur.example';
 const PASSWORD = 'a-benchmark-password';
 const SIZE = 10_000;
 
-const { values } = parseArgs({ options: { only: { type: 'string' } } });
+const { values } = parseArgs({ options: { only: { type: 'string' }, markdown: { type: 'boolean' } } });
 const wants = (name: string) => values.only === undefined || values.only === name;
 const results: Result[] = [];
 
@@ -72,6 +72,11 @@ const rows = [
     one.isMet ? '' : 'missed',
   ]),
 ];
+if (values.markdown) {
+  const line = (row: readonly string[]) => `| ${row.join(' | ')} |`;
+  console.log([line(rows[0]!), line(rows[0]!.map(() => '---')), ...rows.slice(1).map(line)].join('\n'));
+  process.exit();
+}
 const widths = rows[0]!.map((_, column) => Math.max(...rows.map((row) => row[column]!.length)));
 for (const [index, row] of rows.entries()) {
   console.log(

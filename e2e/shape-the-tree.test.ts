@@ -83,7 +83,7 @@ describe('several pages', () => {
     await bench.select('Open Saturdays');
     await bench.select('How to find us', Key.SHIFT);
     await bench.untilText('3 selected');
-    await bench.click('button', 'Take off menus');
+    await bench.click('button', 'Off menus');
     const rows = async () => {
       const tree = await bench.driver.executeScript<string[]>(
         `return [...document.querySelectorAll('[role=row][aria-selected=true]')].map((row) => row.innerText.replace(/\\s+/g, ' '))`,

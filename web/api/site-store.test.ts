@@ -242,13 +242,11 @@ describe('any mixture of changes here and elsewhere, late and early', () => {
   const edit: fc.Arbitrary<Operation> = fc.oneof(
     fc.tuple(page, page).map(([one, parent]) => add(one, 'New', parent)),
     fc.tuple(page, fc.constantFrom('Alpha', 'Beta')).map(([one, title]) => rename(one, title)),
-    fc
-      .tuple(page, page)
-      .map(([one, parent]): Operation => ({
-        name: 'page.move',
-        page: id(one),
-        place: { parent: id(parent), after: null },
-      })),
+    fc.tuple(page, page).map(([one, parent]): Operation => ({
+      name: 'page.move',
+      page: id(one),
+      place: { parent: id(parent), after: null },
+    })),
     page.map((one): Operation => ({ name: 'page.remove', page: id(one) })),
     page.map((one): Operation => ({ name: 'page.putBack', page: id(one) })),
   );

@@ -8,7 +8,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The title of the selected page, its state with what that means, and the way to it as visitors have it. */
 export function PageHead({ page }: { readonly page: PageId }) {
-  const { site, derived, liveOrigin } = useWorkbench();
+  const { site, derived, liveOrigin, chosen } = useWorkbench();
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
@@ -21,6 +21,11 @@ export function PageHead({ page }: { readonly page: PageId }) {
       <p className="mt-1 text-small text-quiet">
         <span className="font-medium text-ink">{STATE_WORDS[state]}.</span> {STATE_MEANING[state]}
       </p>
+      {chosen.length > 1 && (
+        <p className="mt-1 rounded-sm bg-attention-soft px-2 py-1 text-small text-attention">
+          {chosen.length} are selected. What stands here is of this page alone.
+        </p>
+      )}
       {address !== null && (
         <a
           href={`${liveOrigin}/${site.key}${encodeURI(address)}`}

@@ -90,28 +90,28 @@ function SelectionActions() {
       <p className="mr-1 font-medium">{chosen.length} selected</p>
       {mayEdit && (
         <>
-          <Button look="quiet" className="px-2" onClick={() => set({ inMenus: true })}>
-            Put in menus
+          <Button look="quiet" className="px-1.5" title="Put them in menus" onClick={() => set({ inMenus: true })}>
+            In menus
           </Button>
-          <Button look="quiet" className="px-2" onClick={() => set({ inMenus: false })}>
-            Take off menus
+          <Button look="quiet" className="px-1.5" title="Take them off menus" onClick={() => set({ inMenus: false })}>
+            Off menus
           </Button>
-          <Button look="quiet" className="px-2" onClick={() => set({ hidden: 'page' })}>
+          <Button look="quiet" className="px-1.5" onClick={() => set({ hidden: 'page' })}>
             Hide
           </Button>
-          <Button look="quiet" className="px-2" onClick={() => set({ hidden: 'no' })}>
+          <Button look="quiet" className="px-1.5" onClick={() => set({ hidden: 'no' })}>
             Show
           </Button>
-          <Button look="quiet" className="px-2" onClick={() => run('moveTo')}>
+          <Button look="quiet" className="px-1.5" onClick={() => run('moveTo')}>
             Move {chosen.length} to…
           </Button>
-          <Button look="quiet" className="px-2" onClick={() => run('remove')}>
+          <Button look="quiet" className="px-1.5" onClick={() => run('remove')}>
             Remove {pages(all)}
           </Button>
         </>
       )}
       {mayPublish && (
-        <Button look="quiet" className="px-2" onClick={() => setDialog('retire')}>
+        <Button look="quiet" className="px-1.5" onClick={() => setDialog('retire')}>
           Take down…
         </Button>
       )}

@@ -40,7 +40,11 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
   const entries = changes?.menu.filter((one) => one.after === null).length ?? 0;
   return (
     <Dialog
-      title={tops.length === 1 ? `Remove ‘${title}’` : `Remove ${tops.length} branches`}
+      title={
+        tops.length === 1
+          ? `Remove ‘${title}’`
+          : `Remove ${all.length === tops.length ? pages(tops.length) : `${tops.length} branches`}`
+      }
       isOpen
       onClose={onClose}
       actions={
@@ -63,7 +67,8 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         )}
         {live > 0 && (
           <li>
-            Visitors still have {live === 1 ? '1 of them' : `${live} of them`} until the next release of all that waits.
+            Visitors still have {live === all.length ? (live === 1 ? 'it' : 'them') : `${live} of them`} until the next
+            release of all that waits.
           </li>
         )}
         {aliases.map((node) => (
