@@ -78,19 +78,12 @@ export class SiteCache {
     if (!known) return this.#load(key);
     const edits = await editsAfter(this.#database, key, known.revision);
     if (edits.length === 0) return known;
-    let { site } = known;
-    for (const edit of edits) {
-      const outcome = applyOperations(site, edit.operations as Operation[]);
-      if (!outcome.ok) {
-        // The log does not replay on what is in memory: memory is what is wrong.
-        this.#sites.delete(key);
-        site = (await this.#load(key)).site;
-        break;
-      }
-      site = outcome.site;
-    }
-    const loaded =
-      this.#sites.get(key)?.site === site ? this.#sites.get(key)! : { site, revision: edits.at(-1)!.revision };
+    const replayed = applyOperations(
+      known.site,
+      edits.flatMap((edit) => edit.operations as Operation[]),
+    );
+    // Where the log does not replay on what is in memory, memory is what is wrong.
+    const loaded = replayed.ok ? { site: replayed.site, revision: edits.at(-1)!.revision } : await this.#load(key);
     this.#keep(key, loaded);
     for (const edit of edits) this.#tell(key, edit);
     return loaded;

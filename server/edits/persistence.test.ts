@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import { toPageId, toSiteKey } from '#core/model/ids.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import { IDS, anyEdit, emptySite, plain } from '#core/testing/random-site.ts';
+import { editSchema } from '#core/operations/operation.ts';
+import { contentIdOf } from '#core/model/content.ts';
+import { editsAfter, loadSite } from '../sites/site-repository.ts';
+import { SiteCache } from '../sites/site-cache.ts';
+import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+import { EditService } from './edit-service.ts';
+
+let server: TestServer;
+let ines: Person;
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+});
+afterAll(() => server.close());
+
+/** Texts are their own matter: here every text is this one. */
+const DOCUMENT = { type: 'doc' as const, content: [{ type: 'paragraph', content: [{ type: 'text', text: 'Hello' }] }] };
+const CONTENT = { id: contentIdOf(DOCUMENT), document: DOCUMENT };
+const withStoredText = (operation: Operation): Operation =>
+  operation.name === 'page.set' && operation.fields.content
+    ? { ...operation, fields: { ...operation.fields, content: CONTENT.id } }
+    : operation;
+
+const step = fc.oneof(
+  { weight: 8, arbitrary: anyEdit.map((operation) => ({ kind: 'edit' as const, operation })) },
+  { weight: 2, arbitrary: fc.subarray([...IDS]).map((pages) => ({ kind: 'release' as const, pages })) },
+  { weight: 1, arbitrary: fc.constantFrom({ kind: 'undo' as const }, { kind: 'redo' as const }) },
+);
+
+let count = 0;
+
+describe('whatever is done to a site', () => {
+  it('the database holds what memory holds, and the log replays to it', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(step, { minLength: 5, maxLength: 35, size: 'max' }), async (steps) => {
+        const key = toSiteKey(`kept-${++count}`);
+        await server.site(key);
+        const caches = [new SiteCache(server.database), new SiteCache(server.database)];
+        // Two processes take turns: each has to catch up with what the other has done.
+        const services = caches.map(
+          (cache) => new EditService(server.database, cache, () => new Date('2026-11-25T09:00:00Z')),
+        );
+        for (const [index, next] of steps.entries()) {
+          const service = services[index % 2]!;
+          const refused = (fault: { code?: string }) => {
+            // What the rules forbid is refused by name; anything else is a fault.
+            if (fault.code === undefined) throw fault;
+          };
+          if (next.kind === 'edit') {
+            const operations = [editSchema.parse(withStoredText(next.operation))];
+            await service.apply(key, ines.account, { operations, contents: [CONTENT] }).catch(refused);
+          } else if (next.kind === 'release') {
+            const { site } = await caches[index % 2]!.current(key);
+            const pages = next.pages.filter((id) => waitingPages(site).includes(id));
+            await service.release(key, ines.account, { pages, retire: [] }).catch(refused);
+          } else await service.turn(key, ines.account, next.kind, {}).catch(refused);
+        }
+        const stored = await loadSite(server.database, key);
+        for (const cache of caches) {
+          const known = await cache.current(key);
+          expect(known.revision).toBe(stored!.revision);
+          expect(plain(known.site)).toEqual(plain(stored!.site));
+        }
+        const log = await editsAfter(server.database, key, 0);
+        expect(log.map((edit) => edit.revision)).toEqual(log.map((_, index) => index + 1));
+        const start = { ...emptySite(), key, settings: { name: key, language: 'en', home: null } };
+        const replayed = applyOperations(
+          start,
+          log.flatMap((edit) => edit.operations as Operation[]),
+        );
+        expect(replayed.ok && plain(replayed.site)).toEqual(plain(stored!.site));
+      }),
+      { numRuns: 40, endOnFailure: true },
+    );
+  });
+
+  it('a release counts what it did, and a plan tells it before', async () => {
+    const key = toSiteKey('counted');
+    await server.site(key);
+    const cache = new SiteCache(server.database);
+    const service = new EditService(server.database, cache, () => new Date());
+    const add = (page: string, above: string | null) =>
+      editSchema.parse({ name: 'page.add', page, place: { parent: above }, title: { en: page } });
+    await service.apply(key, ines.account, { operations: [add('a', null), add('b', 'a'), add('c', 'b')] });
+    const { site } = await cache.current(key);
+    const told = planRelease(site, { pages: [toPageId('c')], retire: [] });
+    const done = await service.release(key, ines.account, { pages: told.operation.pages, retire: [] });
+    expect(done).toMatchObject({ pages: 3, retired: 0 });
+    const again = await service.release(key, ines.account, { pages: 'all', retire: [] });
+    expect(again).toMatchObject({ pages: 0, retired: 0 });
+  });
+});
