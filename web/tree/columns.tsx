@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { menuNumber } from '#core/derive/derived.ts';
 import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
@@ -197,6 +197,8 @@ const HIDDEN_WORDS: Readonly<Record<Hidden, string>> = { no: 'Shown', page: 'Pag
 
 function HiddenCell({ workbench, row }: { readonly workbench: Workbench; readonly row: number }) {
   const { derived, site } = workbench;
+  // The menu itself is made when it is asked for: a screen has many of these cells.
+  const [isAsked, setAsked] = useState(false);
   const node = derived.outline.nodes[row]!;
   const by = derived.hiddenBy[row]!;
   const isInherited = by !== -1 && by !== row;
@@ -206,28 +208,37 @@ function HiddenCell({ workbench, row }: { readonly workbench: Workbench; readonl
   };
   const language = site.settings.language;
   const words = isInherited ? `By ‘${textIn(derived.outline.nodes[by]!.title, language)}’` : HIDDEN_WORDS[node.hidden];
+  const button = (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-haspopup="menu"
+      onClick={isAsked ? undefined : () => setAsked(true)}
+      disabled={!workbench.mayEdit}
+      aria-label={`Hidden: ${textIn(node.title, language)}, ${words}`}
+      title={
+        isInherited ? `Hidden ${words.charAt(0).toLowerCase()}${words.slice(1)}, which hides its branch` : undefined
+      }
+      className={`${CELL_BUTTON} ${node.hidden !== 'no' ? 'font-medium text-attention' : isInherited ? 'text-attention' : 'text-quiet'}`}
+    >
+      <span className="truncate">{words}</span>
+    </button>
+  );
+  if (!isAsked) return button;
   return (
     <ActionMenu
       label="Who can reach it"
+      isOpenAtFirst
+      onClose={() => {
+        setAsked(false);
+        workbench.focusTree();
+      }}
       actions={[
         { words: 'Shown', isChosen: node.hidden === 'no', run: () => set('no') },
         { words: 'Hide this page', isChosen: node.hidden === 'page', run: () => set('page') },
         { words: 'Hide the branch', isChosen: node.hidden === 'branch', run: () => set('branch') },
       ]}
-      trigger={
-        <button
-          type="button"
-          tabIndex={-1}
-          disabled={!workbench.mayEdit}
-          aria-label={`Hidden: ${textIn(node.title, language)}, ${words}`}
-          title={
-            isInherited ? `Hidden ${words.charAt(0).toLowerCase()}${words.slice(1)}, which hides its branch` : undefined
-          }
-          className={`${CELL_BUTTON} ${node.hidden !== 'no' ? 'font-medium text-attention' : isInherited ? 'text-attention' : 'text-quiet'}`}
-        >
-          <span className="truncate">{words}</span>
-        </button>
-      }
+      trigger={button}
     />
   );
 }

@@ -44,7 +44,7 @@ export function TreeSheet({ ref }: { readonly ref: Ref<HTMLDivElement> }) {
     count: items.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
+    overscan: 8,
     initialRect: { width: 900, height: 640 },
   });
   const activeIndex = items.findIndex((item) =>
@@ -57,7 +57,11 @@ export function TreeSheet({ ref }: { readonly ref: Ref<HTMLDivElement> }) {
   }, [activeIndex, virtual]);
 
   const point = (event: MouseEvent, page: PageId) => {
-    if (event.button !== 0) return;
+    // A cell's menu hangs elsewhere in the document, though its events come through here.
+    if (event.button !== 0 || !(event.target instanceof Element) || !event.currentTarget.contains(event.target)) return;
+    // A control in one of several selected rows is for all of them: the selection stays.
+    const isControl = event.target.closest('button') !== null;
+    if (isControl && selection.chosen.has(page)) return;
     setColumn(-1);
     workbench.select(selectionAfterPointing(workbench, items, page, event));
   };
@@ -303,11 +307,5 @@ function treeKey(event: KeyboardEvent, { workbench, items, column, setColumn, pa
 
 /** Presses what can be pressed in a cell. */
 function pressCell(page: PageId | null, column: number): void {
-  const button = page === null ? null : document.getElementById(cellDomId(page, column))?.querySelector('button');
-  if (!button) return;
-  // A menu opens by the key itself, so that its first entry has the focus.
-  if (button.getAttribute('aria-haspopup')) {
-    button.focus();
-    button.dispatchEvent(new globalThis.KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-  } else button.click();
+  if (page !== null) document.getElementById(cellDomId(page, column))?.querySelector('button')?.click();
 }

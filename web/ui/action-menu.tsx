@@ -14,13 +14,18 @@ export function ActionMenu({
   trigger,
   actions,
   label,
+  isOpenAtFirst = false,
+  onClose,
 }: {
   readonly trigger: ReactNode;
   readonly actions: readonly (Action | null)[];
   readonly label: string;
+  /** For a menu that is made when it is asked for. */
+  readonly isOpenAtFirst?: boolean;
+  readonly onClose?: () => void;
 }) {
   return (
-    <Radix.Root modal={false}>
+    <Radix.Root modal={false} defaultOpen={isOpenAtFirst} onOpenChange={(isOpen) => !isOpen && onClose?.()}>
       <Radix.Trigger asChild>{trigger}</Radix.Trigger>
       <Radix.Portal>
         <Radix.Content

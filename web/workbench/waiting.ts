@@ -13,18 +13,31 @@ export interface Waiting {
 export function countWaiting(site: Site, derived: Derived): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
   let dead = 0;
-  let differing = removedButLive(site).length;
+  let differing = 0;
+  let liveHere = 0;
   derived.outline.nodes.forEach((node, row) => {
     if (node.type === 'page' && node.content === null) unwritten++;
     if (derived.menu[row] === 'leads nowhere') dead++;
     const state = derived.states[row]!;
     if (state === 'draft' || state === 'edited') differing++;
+    if (state === 'live' || state === 'edited') liveHere++;
   });
+  // What is live and does not stand in the tree was removed from it.
+  differing += countLive(site.live) - liveHere;
   return {
     write: { count: unwritten, words: `${unwritten} without text` },
     menus: { count: dead, words: `${dead} that lead nowhere` },
     publish: { count: differing, words: `${differing} differ from what is live` },
   };
+}
+
+const liveCounts = new WeakMap<Site['live'], number>();
+
+/** How many nodes are live; counted once for each release. */
+function countLive(live: Site['live']): number {
+  let count = liveCounts.get(live);
+  if (count === undefined) liveCounts.set(live, (count = live.count((entry) => !entry.retired)));
+  return count;
 }
 
 /** Pages that were removed from the tree and that visitors still have. */
