@@ -43,12 +43,7 @@ export function FirstAccountPage() {
           fault={errors.password?.message}
           {...register('password')}
         />
-        <Button
-          type="submit"
-          look="main"
-          disabled={formState.isSubmitting || token === ''}
-          className="h-10 self-start px-5"
-        >
+        <Button type="submit" look="main" disabled={formState.isSubmitting || token === ''} className="h-10 self-start">
           Make the account
         </Button>
       </form>

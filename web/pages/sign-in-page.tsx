@@ -37,7 +37,7 @@ export function SignInPage() {
           fault={formState.errors.password?.message}
           {...register('password')}
         />
-        <Button type="submit" look="main" disabled={formState.isSubmitting} className="h-10 self-start px-5">
+        <Button type="submit" look="main" disabled={formState.isSubmitting} className="h-10 self-start">
           Sign in
         </Button>
       </form>

@@ -11,14 +11,16 @@ const LOOKS: Readonly<Record<Look, string>> = {
 
 export interface ButtonProps extends ComponentProps<'button'> {
   readonly look?: Look;
+  /** Less room at the sides, for bars of many. */
+  readonly isTight?: boolean;
 }
 
 /** A button that says what happens. */
-export function Button({ look = 'plain', className = '', type = 'button', ...rest }: ButtonProps) {
+export function Button({ look = 'plain', isTight = false, className = '', type = 'button', ...rest }: ButtonProps) {
   return (
     <button
       type={type}
-      className={`inline-flex h-8 items-center justify-center gap-1.5 rounded-md border px-3 font-medium whitespace-nowrap disabled:cursor-default disabled:opacity-45 ${LOOKS[look]} ${className}`}
+      className={`inline-flex h-8 items-center justify-center gap-1.5 rounded-md border font-medium whitespace-nowrap disabled:cursor-default disabled:opacity-45 ${isTight ? 'px-2' : 'px-3'} ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

@@ -19,7 +19,7 @@ export function SheetBar() {
               look="quiet"
               onClick={() => run('addAfter')}
               title={`${KEYS.addAfter.words} (${KEYS.addAfter.keys})`}
-              className="px-2"
+              isTight
             >
               <Plus size={16} aria-hidden /> New page
             </Button>
@@ -27,7 +27,7 @@ export function SheetBar() {
               look="quiet"
               onClick={() => run('addInside')}
               title={`${KEYS.addInside.words} (${KEYS.addInside.keys})`}
-              className="px-2"
+              isTight
             >
               <CornerDownRight size={16} aria-hidden /> New inside
             </Button>
@@ -36,7 +36,7 @@ export function SheetBar() {
               disabled={chosen.length === 0}
               onClick={() => run('moveTo')}
               title={`${KEYS.moveTo.words} (${KEYS.moveTo.keys})`}
-              className="px-2"
+              isTight
             >
               <FolderInput size={16} aria-hidden /> Move to…
             </Button>
@@ -45,7 +45,7 @@ export function SheetBar() {
               disabled={chosen.length === 0}
               onClick={() => run('remove')}
               title={`${KEYS.remove.words} (${KEYS.remove.keys})`}
-              className="px-2"
+              isTight
             >
               <Trash2 size={16} aria-hidden /> Remove
             </Button>
@@ -90,28 +90,28 @@ function SelectionActions() {
       <p className="mr-1 font-medium">{chosen.length} selected</p>
       {mayEdit && (
         <>
-          <Button look="quiet" className="px-1.5" title="Put them in menus" onClick={() => set({ inMenus: true })}>
+          <Button look="quiet" isTight title="Put them in menus" onClick={() => set({ inMenus: true })}>
             In menus
           </Button>
-          <Button look="quiet" className="px-1.5" title="Take them off menus" onClick={() => set({ inMenus: false })}>
+          <Button look="quiet" isTight title="Take them off menus" onClick={() => set({ inMenus: false })}>
             Off menus
           </Button>
-          <Button look="quiet" className="px-1.5" onClick={() => set({ hidden: 'page' })}>
+          <Button look="quiet" isTight onClick={() => set({ hidden: 'page' })}>
             Hide
           </Button>
-          <Button look="quiet" className="px-1.5" onClick={() => set({ hidden: 'no' })}>
+          <Button look="quiet" isTight onClick={() => set({ hidden: 'no' })}>
             Show
           </Button>
-          <Button look="quiet" className="px-1.5" onClick={() => run('moveTo')}>
+          <Button look="quiet" isTight onClick={() => run('moveTo')}>
             Move {chosen.length} to…
           </Button>
-          <Button look="quiet" className="px-1.5" onClick={() => run('remove')}>
+          <Button look="quiet" isTight onClick={() => run('remove')}>
             Remove {pages(all)}
           </Button>
         </>
       )}
       {mayPublish && (
-        <Button look="quiet" className="px-1.5" onClick={() => setDialog('retire')}>
+        <Button look="quiet" isTight onClick={() => setDialog('retire')}>
           Take down…
         </Button>
       )}

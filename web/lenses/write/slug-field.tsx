@@ -54,7 +54,8 @@ export function SlugField({ page }: { readonly page: PageId }) {
       {slug?.own && !isTyping && (
         <Button
           look="quiet"
-          className="-ml-2 self-start px-2 text-accent"
+          isTight
+          className="-ml-2 self-start text-accent"
           onClick={() => store.apply([operationFor('')])}
         >
           Let it follow the title
