@@ -151,6 +151,25 @@ describe('a text', () => {
   });
 });
 
+describe('words in a text', () => {
+  it('are linked to an address by the dialog', async () => {
+    await bench.open(spur, 'pellow-quay', '?page=pq008');
+    const editor = await bench.find('textbox', 'Text');
+    await editor.sendKeys(Key.chord(Key.CONTROL, Key.HOME), Key.chord(Key.CONTROL, Key.SHIFT, Key.ARROW_RIGHT));
+    await bench.click('button', 'Link the selected words');
+    const address = await bench.fill('Address', 'javascript:alert(1)');
+    expect(await (await bench.find('button', 'Link them')).isEnabled()).toBe(false);
+    await bench.fill('Address', 'https://yards.example/');
+    await address.sendKeys(Key.ENTER);
+    await bench.until('the words are a link', async () =>
+      bench.driver.executeScript<boolean>(
+        `return document.querySelector('.text-of-page a')?.getAttribute('href') === 'https://yards.example/'`,
+      ),
+    );
+    await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+  });
+});
+
 describe('the history', () => {
   it('tells what was done, by whom', async () => {
     await bench.open(spur, 'pellow-quay');

@@ -19,11 +19,7 @@ export function TargetField({ page }: { readonly page: PageId }) {
         label="Leads to"
         value={to}
         onChange={(event) =>
-          set(
-            event.target.value === ''
-              ? { url: 'https://' + 'example.example/' }
-              : { page: event.target.value as PageId },
-          )
+          set(event.target.value === '' ? { url: 'https://www.example/' } : { page: event.target.value as PageId })
         }
       >
         <option value="">An outside address</option>

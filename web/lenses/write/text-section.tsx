@@ -7,7 +7,9 @@ import type { ContentId, PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textExtensions } from '#contract/rich-text.ts';
 import { rememberContent, useContent } from '../../api/content.ts';
-import { IconButton } from '../../ui/button.tsx';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** So long after the last key the text is saved. */
@@ -111,8 +113,10 @@ function EditorToolbar({ editor }: { readonly editor: Editor }) {
       numbers: now.isActive('orderedList'),
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
+      nothing: now.state.selection.empty,
     }),
   });
+  const [isLinking, setLinking] = useState(false);
   const chain = () => editor.chain().focus();
   return (
     <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
@@ -137,9 +141,15 @@ function EditorToolbar({ editor }: { readonly editor: Editor }) {
       <Tool name="Quotation" isOn={is.quote} press={() => chain().toggleBlockquote().run()}>
         <Quote size={16} aria-hidden />
       </Tool>
-      <Tool name={is.link ? 'Take the link away' : 'Link to an address'} isOn={is.link} press={() => setLink(editor)}>
+      <Tool
+        name={is.link ? 'Take the link away' : 'Link the selected words'}
+        isOn={is.link}
+        isOff={!is.link && is.nothing}
+        press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : setLinking(true))}
+      >
         <Link2 size={16} aria-hidden />
       </Tool>
+      {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
     </div>
   );
 }
@@ -147,26 +157,69 @@ function EditorToolbar({ editor }: { readonly editor: Editor }) {
 function Tool({
   name,
   isOn,
+  isOff = false,
   press,
   children,
 }: {
   readonly name: string;
   readonly isOn: boolean;
+  readonly isOff?: boolean;
   readonly press: () => void;
   readonly children: ReactNode;
 }) {
   return (
-    <IconButton name={name} aria-pressed={isOn} onClick={press} className={isOn ? 'bg-accent-soft text-accent' : ''}>
+    <IconButton
+      name={name}
+      aria-pressed={isOn}
+      disabled={isOff}
+      onClick={press}
+      className={isOn ? 'bg-accent-soft text-accent' : ''}
+    >
       {children}
     </IconButton>
   );
 }
 
-function setLink(editor: Editor): void {
-  if (editor.isActive('link')) {
-    editor.chain().focus().extendMarkRange('link').unsetLink().run();
-    return;
-  }
-  const href = window.prompt('The address that the selected words lead to', 'https://');
-  if (href) editor.chain().focus().setLink({ href }).run();
+/** Asks for the address that the selected words lead to. */
+function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onClose: () => void }) {
+  const [href, setHref] = useState('https://');
+  const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(href.trim());
+  const close = () => {
+    onClose();
+    window.setTimeout(() => editor.commands.focus(), 0);
+  };
+  return (
+    <Dialog
+      title="Link the selected words"
+      isOpen
+      onClose={close}
+      actions={
+        <>
+          <Button onClick={close}>Cancel</Button>
+          <Button look="main" type="submit" form="link-words" disabled={!isAddress}>
+            Link them
+          </Button>
+        </>
+      }
+    >
+      <form
+        id="link-words"
+        className="pb-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isAddress) return;
+          editor.chain().setLink({ href: href.trim() }).run();
+          close();
+        }}
+      >
+        <TextField
+          label="Address"
+          value={href}
+          autoFocus
+          hint="Starts with https://, mailto: or tel:"
+          onChange={(event) => setHref(event.target.value)}
+        />
+      </form>
+    </Dialog>
+  );
 }
