@@ -35,6 +35,18 @@ describe('the trail strip', () => {
   });
 });
 
+describe('a title', () => {
+  it('shows its new address while it is typed', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Visit');
+    const field = await bench.fill('Title', 'Come and see');
+    await bench.until('the strip tells it', async () => /\/visit\s*→\s*\/come-and-see/.test(await bench.strip()));
+    await field.sendKeys(Key.ESCAPE);
+    await bench.until('it is as it was', async () => !(await bench.strip()).includes('What changes'));
+    expect(await field.getAttribute('value')).toBe('Visit');
+  });
+});
+
 describe('a page', () => {
   it('is moved by the searchable tree, with what changes shown before', async () => {
     await bench.open(spur, 'pellow-quay');

@@ -10,36 +10,55 @@ interface DraftFieldProps {
   readonly placeholder?: string;
   readonly longest: number;
   readonly isLong?: boolean;
+  /** Is told what is typed, and null when the typing is over. */
+  readonly onTyping?: (text: string | null) => void;
 }
 
 /** A field that saves when it is left or by Enter; Escape gives back what is saved. */
-export function DraftField({ label, saved, onSave, hint, placeholder, longest, isLong = false }: DraftFieldProps) {
+export function DraftField({
+  label,
+  saved,
+  onSave,
+  hint,
+  placeholder,
+  longest,
+  isLong = false,
+  onTyping,
+}: DraftFieldProps) {
   const draft = useDraft(saved, onSave);
+  const type = (text: string) => {
+    draft.type(text);
+    onTyping?.(text);
+  };
+  const end = (how: () => void) => {
+    how();
+    onTyping?.(null);
+  };
   const shared = {
     label,
     hint,
     placeholder,
     maxLength: longest,
     value: draft.value,
-    onBlur: draft.commit,
+    onBlur: () => end(draft.commit),
   };
   if (isLong) {
     return (
       <TextArea
         {...shared}
         rows={3}
-        onChange={(event) => draft.type(event.target.value)}
-        onKeyDown={(event) => event.key === 'Escape' && draft.cancel()}
+        onChange={(event) => type(event.target.value)}
+        onKeyDown={(event) => event.key === 'Escape' && end(draft.cancel)}
       />
     );
   }
   return (
     <TextField
       {...shared}
-      onChange={(event) => draft.type(event.target.value)}
+      onChange={(event) => type(event.target.value)}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') draft.commit();
-        else if (event.key === 'Escape') draft.cancel();
+        if (event.key === 'Enter') end(draft.commit);
+        else if (event.key === 'Escape') end(draft.cancel);
       }}
     />
   );

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { textIn } from '#core/model/texts.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { HIDDEN, type NodeType } from '#core/model/node.ts';
@@ -21,9 +22,10 @@ const HIDDEN_CHOICES = { no: 'No, it can be reached', page: 'This page', branch:
 
 /** The Write lens: what the page is called, where it is found, and what it says. */
 export function WritePanel({ page }: { readonly page: PageId }) {
-  const { site, store, derived } = useWorkbench();
+  const { site, store, derived, setPreview } = useWorkbench();
   const node = nodeAt(site, page);
   const { language } = site.settings;
+  useEffect(() => () => setPreview(null), [setPreview]);
   const set = (fields: PageFields) => store.apply([{ name: 'page.set', page, fields }]);
   const row = derived.outline.rowOf.get(page)!;
   const by = derived.hiddenBy[row]!;
@@ -42,6 +44,13 @@ export function WritePanel({ page }: { readonly page: PageId }) {
         saved={textIn(node.title, language)}
         longest={LONGEST_TITLE}
         onSave={(text) => set({ title: { [language]: text } })}
+        onTyping={(text) =>
+          setPreview(
+            text === null || text.trim() === ''
+              ? null
+              : [{ name: 'page.set', page, fields: { title: { [language]: text } } }],
+          )
+        }
       />
       <DraftField
         label="Menu label"
