@@ -28,7 +28,7 @@ export interface Route {
   /** With Express's parameters; `:site` is a site's key, `:page` a page's id. */
   readonly path: string;
   /** What the caller's role must allow. `open` asks for no account. */
-  readonly permission: Permission | 'open' | 'signed-in';
+  readonly permission: Permission | 'open';
   readonly summary: string;
   readonly body?: z.ZodType;
   readonly answer?: z.ZodType;

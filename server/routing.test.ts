@@ -20,7 +20,7 @@ const pathOf = (route: Route) => route.path.replace(':site', 'a-site').replace(/
 
 describe('every route', () => {
   it.each(routes)('%s states the permission that it needs', (_, route) =>
-    expect([...PERMISSIONS, 'open', 'signed-in']).toContain(route.permission),
+    expect([...PERMISSIONS, 'open']).toContain(route.permission),
   );
 
   it.each(routes.filter(([, route]) => route.permission !== 'open'))('%s asks who it is', async (_, route) => {

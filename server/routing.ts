@@ -52,8 +52,7 @@ const requirePermission =
   (request, _response, next) => {
     if (permission !== 'open') {
       const allowed: readonly Permission[] = ROLES[callerOf(request).role];
-      if (permission !== 'signed-in' && !allowed.includes(permission))
-        throw new ProblemError('not-allowed', { permission });
+      if (!allowed.includes(permission)) throw new ProblemError('not-allowed', { permission });
     }
     next();
   };

@@ -1,7 +1,5 @@
 import type pg from 'pg';
-
-/** Told when a session ended: its id. */
-export const SESSION_CHANNEL = 'spur_session';
+import { SESSION_CHANNEL } from '../database/channels.ts';
 
 /** Tells the other processes that a session ended. */
 export const tellSessionEnded = (pool: pg.Pool, id: string): Promise<unknown> =>

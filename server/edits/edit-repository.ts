@@ -6,6 +6,7 @@ import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
+import { EDIT_CHANNEL, RELEASE_CHANNEL } from '../database/channels.ts';
 import { NODE_COLUMNS, NODE_RECORD, NODE_UPDATES, toRow } from '../database/node-rows.ts';
 
 /** What an edit does to the list of a person's undo steps. */
@@ -34,11 +35,6 @@ export interface EditToSave {
   /** For a release: what it counts. */
   readonly release: { readonly pages: number; readonly retired: number } | null;
 }
-
-/** Told on each edit: the site's key, a space, the new revision. */
-export const EDIT_CHANNEL = 'spur_edit';
-/** Told on each release: the site's key. */
-export const RELEASE_CHANNEL = 'spur_release';
 
 /**
  * Saves an edit of the site at `revision`, and tells the other processes: all of it in one statement, so in one

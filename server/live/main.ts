@@ -1,15 +1,13 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
 import { readConfig } from '../config.ts';
+import { RELEASE_CHANNEL } from '../database/channels.ts';
 import { connect } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { runProcess } from '../process.ts';
 import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
 import { LiveSites } from './live-sites.ts';
-
-/** Told by PostgreSQL when a release was made; `edit-repository` tells it. */
-const RELEASE_CHANNEL = 'spur_release';
 
 /** The visitors' process: it reads releases and nothing else. */
 await runProcess('live', async (ready) => {

@@ -8,14 +8,13 @@ import { type Site, makeSite } from '#core/model/site.ts';
 import type { Account, Role } from '#contract/api.ts';
 import { makeAccount } from '../accounts/account-service.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
-import { SESSION_CHANNEL } from '../accounts/session-repository.ts';
 import { Attempts } from '../accounts/attempts.ts';
 import { makeApp } from '../app.ts';
 import type { StoredContent } from '../contents/content-service.ts';
+import { EDIT_CHANNEL, RELEASE_CHANNEL, SESSION_CHANNEL } from '../database/channels.ts';
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
-import { EDIT_CHANNEL } from '../edits/edit-repository.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
@@ -120,7 +119,7 @@ export async function startTestServer(): Promise<TestServer> {
   ends.push(
     await listen(
       url,
-      'spur_release',
+      RELEASE_CHANNEL,
       (key) => sites.forget(key),
       () => sites.forgetAll(),
     ),

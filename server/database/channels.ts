@@ -1,0 +1,8 @@
+/** The channels of PostgreSQL's NOTIFY by which Spur's processes tell each other what has happened. */
+
+/** On each edit: the site's key, a space, the new revision. */
+export const EDIT_CHANNEL = 'spur_edit';
+/** On each release: the site's key. */
+export const RELEASE_CHANNEL = 'spur_release';
+/** When a session has ended: its id. */
+export const SESSION_CHANNEL = 'spur_session';
