@@ -15,7 +15,7 @@ describe('a packed site', () => {
         const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
         expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 });

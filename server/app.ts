@@ -1,12 +1,16 @@
 import { existsSync } from 'node:fs';
+import type { RequestListener } from 'node:http';
 import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
-import session, { type Store } from 'express-session';
+import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Account } from '#contract/api.ts';
+import { type RememberedSessions, SESSION_COOKIE } from './accounts/remembered-sessions.ts';
+import { takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
+import { API_HEADERS } from './api-headers.ts';
 import { ProblemError, handleErrors } from './problem.ts';
 import { mountRoutes } from './routing.ts';
 
@@ -17,7 +21,7 @@ declare module 'express-session' {
 }
 
 export interface AppParts extends Services {
-  readonly sessions: Store;
+  readonly sessions: RememberedSessions;
   readonly sessionSecret: string;
   readonly log: Logger;
   /** The folder of the built interface, or null where only the API is wanted. */
@@ -26,13 +30,6 @@ export interface AppParts extends Services {
 
 const SESSION_LIVES_MS = 14 * 24 * 3600 * 1000;
 const YEAR_S = 365 * 24 * 3600;
-
-/** Answers of the API are data: nothing in them is a page, and nobody between keeps them. */
-const API_HEADERS = [
-  ['X-Content-Type-Options', 'nosniff'],
-  ['Content-Security-Policy', "default-src 'none'; frame-ancestors 'none'"],
-  ['Cache-Control', 'no-store'],
-] as const;
 
 /** The headers of the interface's own pages. */
 const secured = helmet({
@@ -51,15 +48,22 @@ const secured = helmet({
   strictTransportSecurity: false,
 });
 
-/** The workbench's server, without listening. */
-export function makeApp(parts: AppParts): Express {
+/** The workbench's server, without listening: edits take a lane of their own, Express does the rest. */
+export function makeListener(parts: AppParts): RequestListener {
+  const app = makeApp(parts);
+  return (request, response) => {
+    if (!takeEdit(parts, request, response)) app(request, response);
+  };
+}
+
+function makeApp(parts: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   // The tree has a tag of its own making; other answers of the API are not kept by anybody.
   app.disable('etag');
   app.set('query parser', 'simple');
   const withSession = session({
-    name: 'spur.workbench',
+    name: SESSION_COOKIE,
     secret: parts.sessionSecret,
     store: parts.sessions,
     resave: false,
@@ -67,7 +71,7 @@ export function makeApp(parts: AppParts): Express {
     cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_LIVES_MS, path: '/' },
   });
   app.use('/api', (_request, response, next) => {
-    for (const [name, value] of API_HEADERS) response.setHeader(name, value);
+    response.setHeaders(new Map(Object.entries(API_HEADERS)));
     next();
   });
   app.use('/api', withSession);

@@ -9,6 +9,7 @@ import { textIn } from '#core/model/texts.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { packSite } from '#contract/packed-site.ts';
 import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
+import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './accounts/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
@@ -58,7 +59,7 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       await new Promise<void>((resolve, reject) =>
         request.session.destroy((fault) => (fault ? reject(fault) : resolve())),
       );
-      response.clearCookie('spur.workbench');
+      response.clearCookie(SESSION_COOKIE);
       return sessionOf(undefined);
     },
     makeFirstAccount: async ({ request, body }) => {

@@ -7,7 +7,7 @@ import { hasDemoAccounts } from './accounts/account-repository.ts';
 import { offerFirstAccount } from './accounts/account-service.ts';
 import { Attempts } from './accounts/attempts.ts';
 import { openSessions } from './accounts/remembered-sessions.ts';
-import { makeApp } from './app.ts';
+import { makeListener } from './app.ts';
 import { readConfig } from './config.ts';
 import { EDIT_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
@@ -30,24 +30,22 @@ await runProcess('workbench', async (ready) => {
   const edits = new EditService(database, cache, now);
   if (config.withDemo) await loadDemo(database, edits);
 
+  const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
     config.databaseUrl,
-    EDIT_CHANNEL,
-    (told) => void cache.follow(told).catch(warn),
-    () => void cache.followAll().catch(warn),
-  );
-
-  const sessions = openSessions(pool, now);
-  const stopListeningToSessions = await listen(
-    config.databaseUrl,
-    SESSION_CHANNEL,
-    (id) => sessions.forget(id),
-    () => sessions.forgetAll(),
+    {
+      [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
+      [SESSION_CHANNEL]: (id) => sessions.forget(id),
+    },
+    () => {
+      sessions.forgetAll();
+      void cache.followAll().catch(warn);
+    },
   );
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
-  const app = makeApp({
+  const listener = makeListener({
     database,
     sessions,
     cache,
@@ -59,7 +57,7 @@ await runProcess('workbench', async (ready) => {
     log,
     webFolder: existsSync(webFolder) ? webFolder : null,
   });
-  const server = createServer(app);
+  const server = createServer(listener);
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.port, config.host, resolve);
@@ -74,7 +72,6 @@ await runProcess('workbench', async (ready) => {
     server.close();
     server.closeAllConnections();
     await stopListening();
-    await stopListeningToSessions();
     await database.destroy();
     await pool.end();
   };

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { ErrorRequestHandler, Response } from 'express';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import { type ProblemCode, type ProblemParams, PROBLEMS, problemSentence } from '#contract/problems.ts';
 import type { Problem } from '#contract/api.ts';
@@ -34,7 +35,7 @@ export function refusalProblem(refusal: Refusal, site: Site, index?: number): Pr
   );
 }
 
-export function sendProblem(response: Response, problem: ProblemError): void {
+function sendProblem(response: ServerResponse, problem: ProblemError): void {
   const { status, title } = PROBLEMS[problem.code];
   const document: Problem = {
     type: `/problems/${problem.code}`,
@@ -45,7 +46,10 @@ export function sendProblem(response: Response, problem: ProblemError): void {
     params: problem.params,
     errors: problem.errors,
   };
-  response.status(status).type('application/problem+json').send(JSON.stringify(document));
+  const body = Buffer.from(JSON.stringify(document));
+  response
+    .writeHead(status, { 'Content-Type': 'application/problem+json; charset=utf-8', 'Content-Length': body.length })
+    .end(body);
 }
 
 /** The faults of the body parser, by its own `type` of fault. */
@@ -58,17 +62,21 @@ function fromBodyParser(fault: { type?: string; message?: string; limit?: number
   return fault.type?.startsWith('request.') ? new ProblemError('body-not-json', { reason: fault.type }) : null;
 }
 
-/** Turns every fault of a request into a problem document; one that was not expected is logged under a name that the caller is told. */
+/** Answers a request that failed with a problem document; a fault that was not expected is logged under a name that the caller is told. */
+export function answerFault(log: Logger, fault: unknown, request: IncomingMessage, response: ServerResponse): void {
+  const problem = fault instanceof ProblemError ? fault : fromBodyParser(fault as { type?: string });
+  if (problem) return sendProblem(response, problem);
+  const { method = '', url = '' } = request;
+  // Express refuses addresses with broken percent signs by an error that carries a status.
+  if ((fault as { status?: number }).status === 400)
+    return sendProblem(response, new ProblemError('route-unknown', { method, path: url.split('?')[0]! }));
+  const name = randomUUID();
+  log.error({ err: fault, request: name, method, url }, 'unexpected fault');
+  sendProblem(response, new ProblemError('server-fault', { request: name }));
+}
+
+/** Turns every fault of a request that Express handles into a problem document. */
 export const handleErrors =
   (log: Logger): ErrorRequestHandler =>
-  (fault: unknown, request, response, next) => {
-    if (response.headersSent) return next(fault);
-    const problem = fault instanceof ProblemError ? fault : fromBodyParser(fault as { type?: string });
-    if (problem) return sendProblem(response, problem);
-    // Express refuses addresses with broken percent signs by an error that carries a status.
-    if ((fault as { status?: number }).status === 400)
-      return sendProblem(response, new ProblemError('route-unknown', { method: request.method, path: request.path }));
-    const name = randomUUID();
-    log.error({ err: fault, request: name, method: request.method, url: request.originalUrl }, 'unexpected fault');
-    sendProblem(response, new ProblemError('server-fault', { request: name }));
-  };
+  (fault: unknown, request, response, next) =>
+    response.headersSent ? next(fault) : answerFault(log, fault, request, response);

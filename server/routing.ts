@@ -1,3 +1,4 @@
+import type { IncomingHttpHeaders } from 'node:http';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { z } from 'zod';
 import { ROLES, type Account, type Permission } from '#contract/api.ts';
@@ -51,27 +52,33 @@ const requirePermission =
   (permission: Route['permission']): RequestHandler =>
   (request, _response, next) => {
     if (permission !== 'open') {
-      const allowed: readonly Permission[] = ROLES[callerOf(request).role];
-      if (!allowed.includes(permission)) throw new ProblemError('not-allowed', { permission });
+      if (!mayDo(callerOf(request), permission)) throw new ProblemError('not-allowed', { permission });
     }
     next();
   };
 
 /** Takes changes only from the workbench's own pages: browsers say in Origin where a request comes from. */
 const requireOwnOrigin: RequestHandler = (request, _response, next) => {
-  const origin = request.get('origin');
-  const own = request.get('host');
-  if (origin === undefined || own === undefined || !URL.canParse(origin) || new URL(origin).host !== own)
-    throw new ProblemError('wrong-origin', { origin: origin ?? 'nothing' });
+  if (!isOwnOrigin(request.headers))
+    throw new ProblemError('wrong-origin', { origin: request.headers.origin ?? 'nothing' });
   next();
 };
+
+/** Whether a request says that it comes from the pages of the server that it is sent to. */
+export const isOwnOrigin = ({ origin, host }: IncomingHttpHeaders): boolean =>
+  origin !== undefined && host !== undefined && URL.canParse(origin) && new URL(origin).host === host;
+
+/** Whether the role of a caller has the permission. */
+export const mayDo = (account: Account, permission: Permission): boolean =>
+  (ROLES[account.role] as readonly Permission[]).includes(permission);
 
 const requireJson: RequestHandler = (request, _response, next) => {
   if (!request.is('application/json')) throw new ProblemError('body-type');
   next();
 };
 
-function parseBody(schema: z.ZodType, body: unknown): unknown {
+/** The body in the shape that the contract gives it. @throws ProblemError `body-invalid`, with each place that is wrong. */
+export function parseBody<Schema extends z.ZodType>(schema: Schema, body: unknown): z.output<Schema> {
   const parsed = schema.safeParse(body);
   if (parsed.success) return parsed.data;
   throw new ProblemError(

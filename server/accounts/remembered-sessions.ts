@@ -5,6 +5,7 @@ import { tellSessionEnded } from './session-repository.ts';
 
 /** A session is read again after so long, should the word that it ended not have come through. */
 const REMEMBERED_MS = 30_000;
+export const SESSION_COOKIE = 'spur.workbench';
 const MOST_REMEMBERED = 10_000;
 
 type Callback = (fault?: unknown) => void;
@@ -35,9 +36,15 @@ export class RememberedSessions extends Store {
     this.#remembered.clear();
   }
 
-  override get(id: string, callback: (fault: unknown, session?: SessionData | null) => void): void {
+  /** The session, where it is remembered: no journey to the database is made for it. */
+  remembered(id: string): SessionData | null {
     const known = this.#remembered.get(id);
-    if (known && known.until > this.#now().getTime()) return callback(null, JSON.parse(known.json) as SessionData);
+    return known && known.until > this.#now().getTime() ? (JSON.parse(known.json) as SessionData) : null;
+  }
+
+  override get(id: string, callback: (fault: unknown, session?: SessionData | null) => void): void {
+    const known = this.remembered(id);
+    if (known) return callback(null, known);
     this.#store.get(id, (fault, session) => {
       if (session) {
         if (this.#remembered.size >= MOST_REMEMBERED) this.#remembered.clear();

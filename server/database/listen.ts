@@ -2,24 +2,24 @@ import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
 
 /**
- * Listens to a channel of PostgreSQL on a connection of its own, and opens it again when it breaks. `resync` runs
- * whenever the connection was opened: what was told while it was away has been missed. Gives the function that ends it.
+ * Listens to channels of PostgreSQL on one connection of its own (each listening connection is woken by every
+ * notification), and opens it again when it breaks. `resync` runs whenever the connection was opened anew: what was
+ * told while it was away has been missed. Gives the function that ends it.
  */
 export async function listen(
   url: string,
-  channel: string,
-  told: (payload: string) => void,
+  channels: Readonly<Record<string, (payload: string) => void>>,
   resync: () => void,
 ): Promise<() => Promise<void>> {
   let client: pg.Client | null = null;
   let isEnded = false;
   const open = async (): Promise<void> => {
     const next = new pg.Client({ connectionString: url });
-    next.on('notification', (message) => told(message.payload ?? ''));
+    next.on('notification', ({ channel, payload }) => channels[channel]?.(payload ?? ''));
     next.on('error', () => void reopen(next));
     next.on('end', () => void reopen(next));
     await next.connect();
-    await next.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
+    for (const channel of Object.keys(channels)) await next.query(`LISTEN ${pg.escapeIdentifier(channel)}`);
     client = next;
   };
   const reopen = async (broken: pg.Client): Promise<void> => {

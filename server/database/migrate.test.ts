@@ -57,12 +57,7 @@ describe('listening', () => {
   it('goes on after the connection was broken, and says that something may have been missed', async () => {
     const heard: string[] = [];
     let resyncs = 0;
-    const stop = await listen(
-      url,
-      'a_channel',
-      (payload) => heard.push(payload),
-      () => resyncs++,
-    );
+    const stop = await listen(url, { a_channel: (payload) => heard.push(payload) }, () => resyncs++);
     await database.raw(`SELECT pg_notify('a_channel', 'one')`);
     await until('the first word is heard', () => heard.includes('one'));
     await database.raw(

@@ -238,11 +238,12 @@ function checkRevision(sent: number | undefined, revision: number): void {
 /** Several operations in one sentence: the first two in words, the others counted. */
 function wordsOfAll(operations: readonly Operation[], before: Site): string {
   let site = before;
-  const told = operations.slice(0, 2).map((operation) => {
-    const words = wordsOf(operation, site);
-    const outcome = applyOperations(site, [operation]);
-    if (outcome.ok) site = outcome.site;
-    return words;
+  const told = operations.slice(0, 2).map((operation, index) => {
+    if (index > 0) {
+      const outcome = applyOperations(site, operations.slice(index - 1, index));
+      if (outcome.ok) site = outcome.site;
+    }
+    return wordsOf(operation, site);
   });
   const left = operations.length - told.length;
   return left === 0

@@ -77,7 +77,7 @@ describe('whatever is done to a site', () => {
         );
         expect(replayed.ok && plain(replayed.site)).toEqual(plain(stored!.site));
       }),
-      { numRuns: 40, endOnFailure: true },
+      { numRuns: 15, endOnFailure: true },
     );
   });
 

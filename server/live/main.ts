@@ -16,11 +16,8 @@ await runProcess('live', async (ready) => {
   const database = connect(config.databaseUrl);
   const assets = await Assets.load();
   const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet);
-  const stopListening = await listen(
-    config.databaseUrl,
-    RELEASE_CHANNEL,
-    (key) => sites.forget(key),
-    () => sites.forgetAll(),
+  const stopListening = await listen(config.databaseUrl, { [RELEASE_CHANNEL]: (key) => sites.forget(key) }, () =>
+    sites.forgetAll(),
   );
   const server = createServer(makeLiveHandler(sites, assets, log));
   await new Promise<void>((resolve, reject) => {

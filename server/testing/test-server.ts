@@ -9,7 +9,7 @@ import type { Account, Role } from '#contract/api.ts';
 import { makeAccount } from '../accounts/account-service.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
 import { Attempts } from '../accounts/attempts.ts';
-import { makeApp } from '../app.ts';
+import { makeListener } from '../app.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { EDIT_CHANNEL, RELEASE_CHANNEL, SESSION_CHANNEL } from '../database/channels.ts';
 import { type Database, connect, connectPool } from '../database/connect.ts';
@@ -116,25 +116,10 @@ export async function startTestServer(): Promise<TestServer> {
   const log = pino({ level: 'silent' });
   const sites = new LiveSites(database, 'https://www.example', assets.stylesheet);
   const liveOrigin = await open(createServer(makeLiveHandler(sites, assets, log)));
-  ends.push(
-    await listen(
-      url,
-      RELEASE_CHANNEL,
-      (key) => sites.forget(key),
-      () => sites.forgetAll(),
-    ),
-  );
+  ends.push(await listen(url, { [RELEASE_CHANNEL]: (key) => sites.forget(key) }, () => sites.forgetAll()));
 
   const startWorkbench = async () => {
     const cache = new SiteCache(database);
-    ends.push(
-      await listen(
-        url,
-        EDIT_CHANNEL,
-        (told) => void cache.follow(told).catch(() => undefined),
-        () => undefined,
-      ),
-    );
     const now = () => new Date();
     const edits = new EditService(database, cache, now);
     const attempts = await Attempts.open(pool);
@@ -142,8 +127,10 @@ export async function startTestServer(): Promise<TestServer> {
     ends.push(
       await listen(
         url,
-        SESSION_CHANNEL,
-        (id) => sessions.forget(id),
+        {
+          [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
+          [SESSION_CHANNEL]: (id) => sessions.forget(id),
+        },
         () => sessions.forgetAll(),
       ),
     );
@@ -159,7 +146,7 @@ export async function startTestServer(): Promise<TestServer> {
       log,
       webFolder: null,
     };
-    return open(createServer(makeApp(parts)));
+    return open(createServer(makeListener(parts)));
   };
   const origin = await startWorkbench();
   const otherOrigin = await startWorkbench();

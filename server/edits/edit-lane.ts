@@ -1,0 +1,80 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { parse as parseCookies } from 'cookie';
+import { unsign } from 'cookie-signature';
+import type { Logger } from 'pino';
+import { siteKeySchema } from '#core/model/ids.ts';
+import type { Account } from '#contract/api.ts';
+import { ROUTES } from '#contract/routes.ts';
+import { type RememberedSessions, SESSION_COOKIE } from '../accounts/remembered-sessions.ts';
+import { API_HEADERS } from '../api-headers.ts';
+import { ProblemError, answerFault } from '../problem.ts';
+import { isOwnOrigin, mayDo, parseBody } from '../routing.ts';
+import type { EditService } from './edit-service.ts';
+
+/**
+ * The lane for edits. An edit is what the workbench sends all day, and passing through Express costs as much as the
+ * database's work for it. A request with nothing unusual about it is answered here: its sender's session is
+ * remembered and may edit, it comes from the workbench's own pages, and its body is JSON of a known, allowed length.
+ * Every other one is left to Express, whose answer is the same or says what is wrong.
+ */
+interface EditLane {
+  readonly edits: EditService;
+  readonly sessions: RememberedSessions;
+  readonly sessionSecret: string;
+  readonly log: Logger;
+}
+
+const ROUTE = ROUTES.applyOperations;
+const [BEFORE_KEY, AFTER_KEY] = ROUTE.path.split(':site') as [string, string];
+
+/** Takes the request if it is an edit with nothing unusual about it; false leaves it as it was. */
+export function takeEdit(lane: EditLane, request: IncomingMessage, response: ServerResponse): boolean {
+  const { method, url = '', headers } = request;
+  if (method !== 'POST' || !url.startsWith(BEFORE_KEY) || !url.endsWith(AFTER_KEY)) return false;
+  const key = siteKeySchema.safeParse(url.slice(BEFORE_KEY.length, -AFTER_KEY.length));
+  const length = Number(headers['content-length']);
+  const isUsual =
+    key.success && headers['content-type'] === 'application/json' && length <= ROUTE.largest && isOwnOrigin(headers);
+  if (!isUsual || headers['content-encoding'] !== undefined) return false;
+  const account = rememberedCaller(lane, headers.cookie);
+  if (!account || !mayDo(account, ROUTE.permission)) return false;
+
+  for (const name in API_HEADERS) response.setHeader(name, API_HEADERS[name as keyof typeof API_HEADERS]);
+  readText(request)
+    .then((text) => lane.edits.apply(key.data, account, parseBody(ROUTE.body, parseJson(text))))
+    .then(({ revision, applied, inverse }) => {
+      response.setHeader('Content-Type', 'application/json; charset=utf-8');
+      response.end(JSON.stringify({ revision, applied, inverse }));
+    })
+    // Whoever went away in the middle of the body needs no answer.
+    .catch((fault: unknown) => request.complete && answerFault(lane.log, fault, request, response));
+  return true;
+}
+
+/** Who sent the cookie, if the session is signed by this server and remembered. */
+function rememberedCaller({ sessions, sessionSecret }: EditLane, cookies: string | undefined): Account | null {
+  const cookie = cookies === undefined ? undefined : parseCookies(cookies)[SESSION_COOKIE];
+  // The session package marks a signed value so.
+  if (!cookie?.startsWith('s:')) return null;
+  const id = unsign(cookie.slice(2), sessionSecret);
+  return id === false ? null : (sessions.remembered(id)?.account ?? null);
+}
+
+function readText(request: IncomingMessage): Promise<string> {
+  return new Promise((resolve, reject) => {
+    let text = '';
+    request
+      .setEncoding('utf8')
+      .on('data', (chunk: string) => (text += chunk))
+      .on('end', () => resolve(text))
+      .on('error', reject);
+  });
+}
+
+function parseJson(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (fault) {
+    throw new ProblemError('body-not-json', { reason: (fault as Error).message });
+  }
+}
