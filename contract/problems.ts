@@ -149,6 +149,16 @@ const OF_THE_TREE = {
     detail: (p) =>
       `${sentence(page(p))} is not a page that was removed by itself. Put back the page it was removed with.`,
   },
+  'copy-without-id': {
+    status: 422,
+    title: 'The copy needs an id',
+    detail: (p) => `There is no id for the copy of ${page(p)}. Send one for it under "ids".`,
+  },
+  'still-live': {
+    status: 409,
+    title: 'Visitors still have the page',
+    detail: (p) => `${sentence(page(p))} is still live. Make its removal live first, then delete it for good.`,
+  },
   'parent-unknown': {
     status: 422,
     title: 'No such parent',

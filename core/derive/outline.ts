@@ -26,20 +26,62 @@ export interface Outline {
   readonly states: readonly State[];
 }
 
-const known = new WeakMap<Site['nodes'], { live: Site['live']; language: string; outline: Outline }>();
+interface Known {
+  readonly nodes: Site['nodes'];
+  readonly live: Site['live'];
+  readonly language: string;
+  readonly outline: Outline;
+}
+/** The latest outline of each shape of the tree: edits that move nothing share one shape. */
+const known = new WeakMap<Site['children'], Known>();
 
-/** The outline of a site; the same object again while the tree, what is live and the language are the same. */
+/**
+ * The outline of a site; the same object again while the tree, what is live and the language are the same. After an
+ * edit that leaves every node at its place only the columns are made anew, by copying what has not changed.
+ */
 export function outlineOf(site: Site): Outline {
-  const { live } = site;
+  const { nodes, live } = site;
   const { language } = site.settings;
-  const before = known.get(site.nodes);
-  if (before?.live === live && before.language === language) return before.outline;
-  const outline =
-    before?.language === language
-      ? { ...before.outline, states: statesOf(site, before.outline.nodes) }
-      : makeOutline(site);
-  known.set(site.nodes, { live, language, outline });
+  const before = known.get(site.children);
+  if (before?.nodes === nodes && before.live === live && before.language === language) return before.outline;
+  const outline = before?.language === language ? patched(site, before) : makeOutline(site);
+  known.set(site.children, { nodes, live, language, outline });
   return outline;
+}
+
+/** The outline of a site whose tree has the shape that it had before. */
+function patched(site: Site, { nodes: nodesBefore, live: liveBefore, outline }: Known): Outline {
+  if (site.nodes === nodesBefore) return { ...outline, states: statesOf(site, outline.nodes) };
+  const nodes = outline.nodes.slice();
+  const changed: number[] = [];
+  for (let row = 0; row < nodes.length; row++) {
+    const node = site.nodes.get(nodes[row]!.id)!;
+    if (node === nodes[row]) continue;
+    nodes[row] = node;
+    changed.push(row);
+  }
+  if (changed.length > nodes.length / 8) {
+    return { ...outline, nodes, ...columnsOf(nodes, site.settings.language), states: statesOf(site, nodes) };
+  }
+  const columns = {
+    slugs: outline.slugs.slice(),
+    isPage: outline.isPage.slice(),
+    inMenus: outline.inMenus.slice(),
+    hidden: outline.hidden.slice(),
+  };
+  let aliases = outline.aliases;
+  for (const row of changed) {
+    setColumns(columns, row, nodes[row]!, site.settings.language);
+    const isAlias = leadsToPage(nodes[row]!);
+    if (isAlias !== aliases.includes(row))
+      aliases = isAlias ? [...aliases, row].sort((a, b) => a - b) : aliases.filter((one) => one !== row);
+  }
+  let states: State[];
+  if (site.live === liveBefore) {
+    states = outline.states.slice();
+    for (const row of changed) states[row] = stateOf(site.live.get(nodes[row]!.id), nodes[row]!);
+  } else states = statesOf(site, nodes);
+  return { ...outline, nodes, ...columns, aliases, states };
 }
 
 const statesOf = ({ live }: Site, nodes: readonly SiteNode[]): State[] =>
@@ -86,25 +128,37 @@ export function makeOutline(site: Site): Outline {
   };
 }
 
-function columnsOf(
-  nodes: readonly SiteNode[],
-  language: string,
-): Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases'> {
-  const slugs: (string | null)[] = new Array<string | null>(nodes.length);
-  const isPage = new Uint8Array(nodes.length);
-  const inMenus = new Uint8Array(nodes.length);
-  const hidden = new Uint8Array(nodes.length);
+type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases'>;
+
+function columnsOf(nodes: readonly SiteNode[], language: string): Columns {
+  const columns = {
+    slugs: new Array<string | null>(nodes.length),
+    isPage: new Uint8Array(nodes.length),
+    inMenus: new Uint8Array(nodes.length),
+    hidden: new Uint8Array(nodes.length),
+  };
   const aliases: number[] = [];
   for (let row = 0; row < nodes.length; row++) {
     const node = nodes[row]!;
-    slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
-    if (node.type === 'page') isPage[row] = 1;
-    if (node.inMenus) inMenus[row] = 1;
-    if (node.hidden !== 'no') hidden[row] = node.hidden === 'branch' ? 2 : 1;
-    if (node.target !== null && 'page' in node.target) aliases.push(row);
+    setColumns(columns, row, node, language);
+    if (leadsToPage(node)) aliases.push(row);
   }
-  return { slugs, isPage, inMenus, hidden, aliases };
+  return { ...columns, aliases };
 }
+
+function setColumns(
+  columns: { slugs: (string | null)[]; isPage: Uint8Array; inMenus: Uint8Array; hidden: Uint8Array },
+  row: number,
+  node: SiteNode,
+  language: string,
+): void {
+  columns.slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
+  columns.isPage[row] = node.type === 'page' ? 1 : 0;
+  columns.inMenus[row] = node.inMenus ? 1 : 0;
+  columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
+}
+
+const leadsToPage = (node: SiteNode): boolean => node.target !== null && 'page' in node.target;
 
 function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {
   for (const key in values) return values[key];

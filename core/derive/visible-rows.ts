@@ -44,4 +44,5 @@ export function withContext(outline: Outline, isMatch: (row: number) => boolean)
   return { rows: [...shown].sort((a, b) => a - b), matches };
 }
 
-const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
+/** Text without upper case and accents, for finding. */
+export const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();

@@ -4,6 +4,8 @@ export const REFUSAL_CODES = [
   'page-removed',
   'page-exists',
   'page-not-removed',
+  'copy-without-id',
+  'still-live',
   'parent-unknown',
   'parent-is-link',
   'moved-inside-itself',

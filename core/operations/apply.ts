@@ -4,6 +4,8 @@ import type { Site } from '../model/site.ts';
 import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { pageAdd } from './page-add.ts';
+import { pageCopy } from './page-copy.ts';
+import { pageErase, pageRecall } from './page-erase.ts';
 import { pageMove } from './page-move.ts';
 import { pagePutBack } from './page-put-back.ts';
 import { pageRemove } from './page-remove.ts';
@@ -18,7 +20,10 @@ export const OPERATIONS = {
   'page.move': pageMove,
   'page.set': pageSet,
   'page.remove': pageRemove,
+  'page.copy': pageCopy,
   'page.putBack': pagePutBack,
+  'page.erase': pageErase,
+  'page.recall': pageRecall,
   'site.set': siteSet,
   'release.make': releaseMake,
   'release.takeBack': releaseTakeBack,

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { pageAddSchema } from './page-add.ts';
+import { pageCopySchema } from './page-copy.ts';
+import { pageEraseSchema, pageRecallSchema } from './page-erase.ts';
 import { pageMoveSchema } from './page-move.ts';
 import { pagePutBackSchema } from './page-put-back.ts';
 import { pageRemoveSchema } from './page-remove.ts';
@@ -13,7 +15,10 @@ const EDITS = [
   pageMoveSchema,
   pageSetSchema,
   pageRemoveSchema,
+  pageCopySchema,
   pagePutBackSchema,
+  pageEraseSchema,
+  pageRecallSchema,
   siteSetSchema,
 ] as const;
 

@@ -79,6 +79,16 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
   { weight: 2, arbitrary: fc.record({ name: fc.constant('page.remove' as const), page: id }) },
   { weight: 2, arbitrary: fc.record({ name: fc.constant('page.putBack' as const), page: id }) },
   {
+    weight: 2,
+    arbitrary: fc.record({
+      name: fc.constant('page.copy' as const),
+      page: id,
+      place,
+      ids: fc.dictionary(id, id, { minKeys: 1, maxKeys: 8 }),
+    }) as fc.Arbitrary<Operation>,
+  },
+  { weight: 2, arbitrary: fc.record({ name: fc.constant('page.erase' as const), page: id }) },
+  {
     weight: 1,
     arbitrary: fc.record({
       name: fc.constant('site.set' as const),

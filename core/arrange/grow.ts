@@ -1,0 +1,151 @@
+import type { ListEntry } from '../formats/indented-list.ts';
+import type { ContentId, Language, PageId } from '../model/ids.ts';
+import type { SiteNode } from '../model/node.ts';
+import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+import { nearestParent, removedWith } from '../operations/page-put-back.ts';
+import { topmost } from './arrange.ts';
+import type { DropPlace } from './landing.ts';
+
+type Add = Extract<Operation, { name: 'page.add' }>;
+type Copy = Extract<Operation, { name: 'page.copy' }>;
+type Where = Pick<DropPlace, 'parent' | 'after'>;
+
+/** The pages of a list that was typed or pasted, at a place. `newId` makes an id. */
+export function addList(entries: readonly ListEntry[], place: Where, language: Language, newId: () => PageId): Add[] {
+  /** The latest node of each depth. */
+  const above: PageId[] = [];
+  return entries.map(({ title, depth }) => {
+    const page = newId();
+    const parent = depth === 0 ? place.parent : above[depth - 1]!;
+    const after = above[depth] ?? (depth === 0 ? place.after : null);
+    above.length = depth;
+    above[depth] = page;
+    return { name: 'page.add', page, place: { parent, after }, title: { [language]: title } };
+  });
+}
+
+/** Copies nodes within their site, with or without what is below them. */
+export function copyTo(
+  site: Site,
+  ids: readonly PageId[],
+  place: Where,
+  withBelow: boolean,
+  newId: () => PageId,
+): Copy[] {
+  let { after } = place;
+  return topmost(site, ids).map((page) => {
+    const ofCopy = Object.fromEntries((withBelow ? branchOf(site, page) : [page]).map((id) => [id, newId()]));
+    const operation: Copy = { name: 'page.copy', page, place: { parent: place.parent, after }, ids: ofCopy };
+    after = ofCopy[page]!;
+    return operation;
+  });
+}
+
+/** What cannot come along to another site, and why. */
+export interface LeftBehind {
+  readonly page: PageId;
+  readonly why: 'link-target-stays' | 'home-stays';
+}
+
+export interface Carried {
+  readonly operations: Add[];
+  /** The texts that have to be there too. */
+  readonly contents: readonly ContentId[];
+  readonly left: readonly LeftBehind[];
+}
+
+/** Copies nodes of one site into another. A link to a page that stays behind is left out, with all that says so. */
+export function carryTo(
+  source: Site,
+  ids: readonly PageId[],
+  target: Language,
+  place: Where,
+  withBelow: boolean,
+  newId: () => PageId,
+): Carried {
+  const taken = topmost(source, ids).flatMap((id) => (withBelow ? branchOf(source, id) : [id]));
+  const ofCopy = new Map(taken.map((id) => [id, newId()]));
+  const left: LeftBehind[] = [];
+  const first: Add[] = [];
+  const links: Add[] = [];
+  /** The latest copy below each parent, so that the order is kept. */
+  const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
+  for (const id of taken) {
+    const node = nodeAt(source, id);
+    const leadsTo = node.target && 'page' in node.target ? ofCopy.get(node.target.page) : undefined;
+    if (node.target && 'page' in node.target && leadsTo === undefined) {
+      left.push({ page: id, why: 'link-target-stays' });
+      continue;
+    }
+    if (source.settings.home === id) left.push({ page: id, why: 'home-stays' });
+    const parent = (node.parent === null ? undefined : ofCopy.get(node.parent)) ?? place.parent;
+    const page = ofCopy.get(id)!;
+    const add = carriedNode(node, page, { parent, after: latest.get(parent) ?? null }, source, target);
+    if (leadsTo === undefined) {
+      first.push(add);
+      latest.set(parent, page);
+    } else links.push({ ...add, target: { page: leadsTo } });
+  }
+  return {
+    operations: [...first, ...links],
+    contents: [...new Set(first.flatMap((add) => (add.content ? [add.content] : [])))],
+    left,
+  };
+}
+
+function carriedNode(
+  node: SiteNode,
+  page: PageId,
+  place: { parent: PageId | null; after: PageId | null },
+  source: Site,
+  language: Language,
+): Add {
+  // A site of another language takes the text of the one that it was written for.
+  const into = (texts: SiteNode['title']) =>
+    texts[language] !== undefined || source.settings.language === language
+      ? texts
+      : { ...texts, ...(texts[source.settings.language] && { [language]: texts[source.settings.language]! }) };
+  return {
+    name: 'page.add',
+    page,
+    place,
+    type: node.type,
+    title: into(node.title),
+    label: into(node.label),
+    slug: Object.fromEntries(Object.entries(node.slug).filter(([, slug]) => slug.own)),
+    description: into(node.description),
+    inMenus: node.inMenus,
+    hidden: node.hidden,
+    inAddress: node.type === 'heading' ? node.inAddress : undefined,
+    target: node.target && 'url' in node.target ? node.target : undefined,
+    content: node.content,
+  };
+}
+
+/**
+ * Puts one node of a removed branch back alone, under the nearest page above it that is there; all others stay removed.
+ * What stood below it becomes removed branches of their own.
+ */
+export function putBackAlone(site: Site, page: PageId): Operation[] {
+  const node = site.nodes.get(page);
+  const top = node?.removedWith;
+  if (!node || !top) return [];
+  const below = removedWith(site, top).filter((id) => id !== top && site.nodes.get(id)!.parent === page);
+  const out: Operation[] = below.map((id) => ({ name: 'page.remove', page: id }));
+  if (page === top) return [{ name: 'page.putBack', page }, ...out];
+  return [
+    { name: 'page.putBack', page: top },
+    ...out,
+    { name: 'page.move', page, place: { parent: nearestParent(site, top) } },
+    { name: 'page.remove', page: top },
+  ];
+}
+
+/** The place right after a node; at the end of the top level where there is none. */
+export function placeAfter(site: Site, id: PageId | null): Where {
+  const node = id === null ? undefined : maybeNodeAt(site, id);
+  return node
+    ? { parent: node.parent, after: node.id }
+    : { parent: null, after: childrenOf(site, null).at(-1) ?? null };
+}

@@ -1,0 +1,87 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { outlineOf } from '../derive/outline.ts';
+import { visibleRows } from '../derive/visible-rows.ts';
+import { toPageId } from '../model/ids.ts';
+import { ancestorsOf, branchOf, childrenOf, nodeAt } from '../model/site.ts';
+import { applyOperations } from '../operations/apply.ts';
+import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
+import { topmost } from './arrange.ts';
+import { moveToPlace, movedRows, placeInGap, placeInside } from './landing.ts';
+
+const nothing = () => false;
+const id = toPageId;
+const site = siteAfter(
+  (
+    [
+      ['a', null],
+      ['b', 'a'],
+      ['c', 'b'],
+      ['d', 'a'],
+      ['e', null],
+    ] as const
+  ).map(([page, parent]) => ({
+    name: 'page.add' as const,
+    page: id(page),
+    place: { parent: parent === null ? null : id(parent) },
+    title: { en: page },
+  })),
+);
+const outline = outlineOf(site);
+const all = visibleRows(outline, new Set([id('a'), id('b')]));
+
+describe('a gap between rows', () => {
+  it('offers the depths that are possible there, and takes the nearest', () => {
+    // Between c (depth 2) and d (depth 1): below c, after c, or after b.
+    expect(placeInGap(outline, all, 3, 9, nothing)).toEqual({ parent: 'c', after: null, depth: 3 });
+    expect(placeInGap(outline, all, 3, 2, nothing)).toEqual({ parent: 'b', after: 'c', depth: 2 });
+    expect(placeInGap(outline, all, 3, 0, nothing)).toEqual({ parent: 'a', after: 'b', depth: 1 });
+  });
+  it('right below an open branch is its first place', () => {
+    expect(placeInGap(outline, all, 1, 0, nothing)).toEqual({ parent: 'a', after: null, depth: 1 });
+  });
+  it('right below a closed branch leads into it, last, or after it', () => {
+    const closed = visibleRows(outline, new Set());
+    expect(placeInGap(outline, closed, 1, 1, nothing)).toEqual({ parent: 'a', after: 'd', depth: 1 });
+    expect(placeInGap(outline, closed, 1, 0, nothing)).toEqual({ parent: null, after: 'a', depth: 0 });
+  });
+});
+
+describe('a place that is chosen by dragging', () => {
+  const drag = fc.record({
+    open: fc.subarray([...IDS]),
+    moved: fc.subarray([...IDS], { minLength: 1 }),
+    gap: fc.nat(15),
+    depth: fc.nat(5),
+    inside: fc.boolean(),
+  });
+  it('can be moved to, is where the page then stands, and never lies within what is moved', () => {
+    fc.assert(
+      fc.property(anySite, drag, (any, { open, moved, gap, depth, inside }) => {
+        const of = outlineOf(any);
+        const rows = visibleRows(of, new Set(open));
+        const tops = topmost(any, moved);
+        const isMoved = movedRows(of, tops);
+        const at = Math.min(gap, rows.length);
+        const place = inside
+          ? at < rows.length
+            ? placeInside(of, rows[at]!, isMoved)
+            : null
+          : placeInGap(of, rows, at, depth, isMoved);
+        if (!place || tops.length === 0) return;
+        expect(tops.flatMap((top) => branchOf(any, top))).not.toContain(place.parent);
+        const operations = moveToPlace(any, tops, place);
+        const outcome = applyOperations(any, operations);
+        if (!outcome.ok) return expect(outcome.code).toBe('too-deep');
+        const first = tops[0]!;
+        expect(nodeAt(outcome.site, first).parent).toBe(place.parent);
+        expect(ancestorsOf(outcome.site, first)).toHaveLength(place.depth);
+        const siblings = childrenOf(outcome.site, place.parent);
+        const before = siblings.slice(0, siblings.indexOf(first)).filter((one) => !tops.includes(one));
+        expect(before.at(-1) ?? null).toBe(place.after);
+        expect(siblings.slice(siblings.indexOf(first), siblings.indexOf(first) + tops.length)).toEqual(tops);
+      }),
+      { numRuns: 500 },
+    );
+  });
+});

@@ -1,0 +1,93 @@
+import type { Outline } from '../derive/outline.ts';
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { childrenOf, isWithin } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+import { topmost } from './arrange.ts';
+
+/** Where something that is dragged would hang. */
+export interface DropPlace {
+  readonly parent: PageId | null;
+  /** The sibling that it would follow, null for the first place. */
+  readonly after: PageId | null;
+  /** The depth that it would have; the top level is 0. */
+  readonly depth: number;
+}
+
+/**
+ * The place in a gap between rows that show: `gap` rows stand above it. `depth` is the one asked for; the nearest one
+ * that is possible there is taken. Rows of what is moved (`isMoved`) are looked through. Null where there is no place.
+ */
+export function placeInGap(
+  outline: Outline,
+  rows: readonly number[],
+  gap: number,
+  depth: number,
+  isMoved: (row: number) => boolean,
+): DropPlace | null {
+  const aboveAt = rows.slice(0, gap).findLastIndex((row) => !isMoved(row));
+  const below = rows.slice(gap).find((row) => !isMoved(row));
+  const least = below === undefined ? 0 : outline.depth[below]!;
+  if (aboveAt === -1) return { parent: null, after: null, depth: 0 };
+  const above = rows[aboveAt]!;
+  const canHold = outline.nodes[above]!.type !== 'link';
+  const most = outline.depth[above]! + (canHold ? 1 : 0);
+  if (least > most) return null;
+  const taken = Math.max(least, Math.min(most, depth));
+  if (taken === outline.depth[above]! + 1) {
+    // Right below an open branch it becomes the first; into a closed or empty one it comes last.
+    const isOpen = below !== undefined && outline.parent[below] === above;
+    return {
+      parent: outline.nodes[above]!.id,
+      after: isOpen ? null : lastBelow(outline, above, isMoved),
+      depth: taken,
+    };
+  }
+  let at = above;
+  while (outline.depth[at]! > taken) at = outline.parent[at]!;
+  const parent = outline.parent[at]!;
+  return { parent: parent === -1 ? null : outline.nodes[parent]!.id, after: outline.nodes[at]!.id, depth: taken };
+}
+
+/** The place inside a row, as its last child; null for a link, and within what is moved. */
+export function placeInside(outline: Outline, row: number, isMoved: (row: number) => boolean): DropPlace | null {
+  const node = outline.nodes[row]!;
+  if (node.type === 'link' || isMoved(row)) return null;
+  return { parent: node.id, after: lastBelow(outline, row, isMoved), depth: outline.depth[row]! + 1 };
+}
+
+/** The last child that stays where it is, or null. */
+function lastBelow(outline: Outline, row: number, isMoved: (row: number) => boolean): PageId | null {
+  let last: PageId | null = null;
+  for (let child = row + 1; child < outline.end[row]!; child = outline.end[child]!)
+    if (!isMoved(child)) last = outline.nodes[child]!.id;
+  return last;
+}
+
+/** Whether a row is one of these nodes or stands below one. */
+export function movedRows(outline: Outline, moved: readonly PageId[]): (row: number) => boolean {
+  const ranges = moved.flatMap((id) => {
+    const row = outline.rowOf.get(id);
+    return row === undefined ? [] : [[row, outline.end[row]!] as const];
+  });
+  return (row) => ranges.some(([first, end]) => row >= first && row < end);
+}
+
+/** Moves nodes to a place, keeping their order among themselves. Nothing where they all stand there already. */
+export function moveToPlace(
+  site: Site,
+  ids: readonly PageId[],
+  { parent, after }: Pick<DropPlace, 'parent' | 'after'>,
+): Extract<Operation, { name: 'page.move' }>[] {
+  const moved = topmost(site, ids);
+  if (parent !== null && moved.some((id) => isWithin(site, parent, id))) return [];
+  const operations = moved.map((page, index) => ({
+    name: 'page.move' as const,
+    page,
+    place: { parent, after: index === 0 ? after : moved[index - 1]! },
+  }));
+  const siblings = childrenOf(site, parent);
+  const first = after === null ? 0 : siblings.indexOf(after) + 1;
+  const stand = moved.every((id, index) => siblings[first + index] === id);
+  return stand ? [] : operations;
+}

@@ -1,0 +1,143 @@
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+import type { Derived } from './derived.ts';
+import { STATES } from './state.ts';
+import { type Found, folded, withContext } from './visible-rows.ts';
+
+/** What filters look at besides the tree. */
+export interface FilterFacts {
+  readonly site: Site;
+  readonly derived: Derived;
+  /** Who changed each page last, and when (ISO 8601); null while it is not known yet. */
+  readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;
+  /** The pages whose text holds the words asked for; null where texts are not looked at. */
+  readonly texts: ReadonlySet<PageId> | null;
+}
+
+/** One thing that the tree can be filtered by. Each lens brings its own beside those that all have. */
+export interface FilterField {
+  /** Its name in the address bar and in saved filters. */
+  readonly key: string;
+  /** How the person sees it. */
+  readonly name: string;
+  readonly kind: 'one-of' | 'person' | 'day';
+  /** For `one-of`: the values, with their words. */
+  readonly values?: readonly { readonly value: string; readonly words: string }[];
+  /** Whether a row matches one value. Values that are not known match nothing. */
+  readonly matches: (facts: FilterFacts, row: number, value: string) => boolean;
+}
+
+/** A filter: values by the key of their field. A row matches if it matches one value of every field. */
+export type Filter = Readonly<Record<string, readonly string[]>>;
+
+const yesNo = (yes: string, no: string) => [
+  { value: 'yes', words: yes },
+  { value: 'no', words: no },
+];
+
+/** The filters that every lens has. */
+export const COMMON_FILTERS: readonly FilterField[] = [
+  {
+    key: 'state',
+    name: 'State',
+    kind: 'one-of',
+    values: STATES.map((value) => ({
+      value,
+      words: { draft: 'Draft', live: 'Live', edited: 'Live, edited', retired: 'Retired' }[value],
+    })),
+    matches: ({ derived }, row, value) => derived.states[row] === value,
+  },
+  {
+    key: 'menus',
+    name: 'In menus',
+    kind: 'one-of',
+    values: yesNo('In menus', 'Off menus'),
+    matches: ({ derived }, row, value) => (derived.outline.inMenus[row] === 1) === (value === 'yes'),
+  },
+  {
+    key: 'hidden',
+    name: 'Hidden',
+    kind: 'one-of',
+    values: yesNo('Hidden', 'Not hidden'),
+    matches: ({ derived }, row, value) => (derived.hiddenBy[row] !== -1) === (value === 'yes'),
+  },
+  {
+    key: 'type',
+    name: 'Type',
+    kind: 'one-of',
+    values: [
+      { value: 'page', words: 'Pages' },
+      { value: 'heading', words: 'Headings' },
+      { value: 'link', words: 'Links' },
+    ],
+    matches: ({ derived }, row, value) => derived.outline.nodes[row]!.type === value,
+  },
+  {
+    key: 'by',
+    name: 'Changed last by',
+    kind: 'person',
+    matches: ({ derived, changes }, row, value) => changes?.get(derived.outline.nodes[row]!.id)?.by === value,
+  },
+  {
+    key: 'since',
+    name: 'Changed since',
+    kind: 'day',
+    matches: ({ derived, changes }, row, value) => {
+      const change = changes?.get(derived.outline.nodes[row]!.id);
+      return change !== undefined && change.at >= value;
+    },
+  },
+];
+
+export interface Asked {
+  /** Words to find in titles, menu labels, addresses and (where `facts.texts` is given) texts. */
+  readonly query: string;
+  readonly filter: Filter;
+}
+
+export const isAsking = ({ query, filter }: Asked): boolean => query.trim() !== '' || Object.keys(filter).length > 0;
+
+/** The rows that match, with those above them as context. */
+export function filterRows(facts: FilterFacts, fields: readonly FilterField[], { query, filter }: Asked): Found {
+  const words = folded(query)
+    .split(/\s+/)
+    .filter((word) => word !== '');
+  const active = fields.filter((field) => (filter[field.key]?.length ?? 0) > 0);
+  const { outline, addresses } = facts.derived;
+  const { language } = facts.site.settings;
+  return withContext(outline, (row) => {
+    if (!active.every((field) => filter[field.key]!.some((value) => field.matches(facts, row, value)))) return false;
+    if (words.length === 0) return true;
+    const node = outline.nodes[row]!;
+    if (facts.texts?.has(node.id)) return true;
+    const text = foldedTitle(textIn(node.title, language), textIn(node.label, language));
+    const address = addresses[row] ?? '';
+    return words.every((word) => text.includes(word) || address.includes(word));
+  });
+}
+
+/** Folding is dear and titles are many: each is folded once. */
+const foldedTitles = new Map<string, string>();
+const MOST_FOLDED = 200_000;
+
+function foldedTitle(title: string, label: string): string {
+  const text = label === '' ? title : `${title} ${label}`;
+  let made = foldedTitles.get(text);
+  if (made === undefined) {
+    if (foldedTitles.size >= MOST_FOLDED) foldedTitles.clear();
+    foldedTitles.set(text, (made = folded(text)));
+  }
+  return made;
+}
+
+/** A filter from the parameters of an address, with the fields and values that are known; anything else is left out. */
+export function readFilter(parameter: (key: string) => string | null, fields: readonly FilterField[]): Filter {
+  const filter: Record<string, string[]> = {};
+  for (const field of fields) {
+    const values = (parameter(field.key) ?? '').split(',').filter((value) => value !== '');
+    const known = field.values ? values.filter((value) => field.values!.some((one) => one.value === value)) : values;
+    if (known.length > 0) filter[field.key] = known;
+  }
+  return filter;
+}

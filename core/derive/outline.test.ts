@@ -1,0 +1,48 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { planRelease, waitingPages } from '../changes/release-plan.ts';
+import { applyOperation } from '../operations/apply.ts';
+import { IDS, anyEdit, anySite } from '../testing/random-site.ts';
+import { type Outline, makeOutline, outlineOf } from './outline.ts';
+
+const plainOutline = (outline: Outline) => ({
+  ...outline,
+  parent: [...outline.parent],
+  depth: [...outline.depth],
+  end: [...outline.end],
+  isPage: [...outline.isPage],
+  inMenus: [...outline.inMenus],
+  hidden: [...outline.hidden],
+  rowOf: [...outline.rowOf],
+});
+
+describe('the outline', () => {
+  it('that is made from the one before is the one that is made anew, whatever was done', () => {
+    const step = fc.oneof({ weight: 4, arbitrary: anyEdit }, { weight: 1, arbitrary: fc.subarray([...IDS]) });
+    fc.assert(
+      fc.property(anySite, fc.array(step, { maxLength: 25, size: 'max' }), (start, steps) => {
+        let site = start;
+        outlineOf(site);
+        for (const next of steps) {
+          const operation = Array.isArray(next)
+            ? planRelease(site, { pages: next.filter((id) => waitingPages(site).includes(id)), retire: [] }).operation
+            : next;
+          const outcome = applyOperation(site, operation);
+          if (!outcome.ok) continue;
+          site = outcome.site;
+          expect(plainOutline(outlineOf(site))).toEqual(plainOutline(makeOutline(site)));
+        }
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('is the same object while nothing of it has changed', () => {
+    fc.assert(
+      fc.property(anySite, (site) => {
+        expect(outlineOf({ ...site, settings: { ...site.settings, name: 'Another name' } })).toBe(outlineOf(site));
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
