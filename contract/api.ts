@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
-import { editSchema } from '#core/operations/operation.ts';
+import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
 /** The roles of accounts, as sets of permissions. */
 export const PERMISSIONS = ['site.read', 'site.edit', 'site.publish', 'sites.make'] as const;
@@ -55,14 +55,12 @@ export const makeSiteBody = z.strictObject({
 const documentSchema = z.looseObject({ type: z.literal('doc') }) as unknown as z.ZodType<TextDocument>;
 /** At most so many operations in one request. */
 export const MOST_OPERATIONS = 5000;
+/** Made by the sender; the same request sent again is answered as the first time and not applied twice. */
+const requestId = z.string().regex(/^[0-9A-Za-z_-]{8,40}$/);
 export const operationsBody = z.strictObject({
   /** The revision that the change is meant for. Where it is left out the operations are taken at any revision. */
   revision: z.number().int().nonnegative().optional(),
-  /** Made by the sender; the same request sent again is answered as the first time and not applied twice. */
-  request: z
-    .string()
-    .regex(/^[0-9A-Za-z_-]{8,40}$/)
-    .optional(),
+  request: requestId.optional(),
   operations: z.array(editSchema).min(1).max(MOST_OPERATIONS),
   /** Texts that the operations refer to. */
   contents: z
@@ -74,7 +72,7 @@ export type OperationsBody = z.infer<typeof operationsBody>;
 export const operationsAnswer = z.object({
   revision: z.number().int(),
   applied: z.array(editSchema),
-  inverse: z.array(editSchema),
+  inverse: z.array(wayBackSchema),
 });
 
 const addressChange = z.object({ page: pageIdSchema, before: z.string(), after: z.string() });
@@ -92,10 +90,7 @@ export const undoBody = z.strictObject({
   anyway: z.boolean().optional(),
   /** Leave this step as it is and take it off the list of what can be undone. */
   skip: z.boolean().optional(),
-  request: z
-    .string()
-    .regex(/^[0-9A-Za-z_-]{8,40}$/)
-    .optional(),
+  request: requestId.optional(),
 });
 export const undoAnswer = z.object({ revision: z.number().int(), words: z.string() });
 
@@ -113,12 +108,38 @@ export const historyAnswer = z.object({ entries: z.array(historyEntry), more: z.
 export const removedBranch = z.object({
   page: pageIdSchema,
   title: z.string(),
-  below: z.number().int(),
+  /** The titles of the pages that it stood under, from the top. */
+  from: z.array(z.string()),
+  /** What went along, in the order in which it stood; the depth is counted from the branch's own page. */
+  below: z.array(z.object({ page: pageIdSchema, title: z.string(), depth: z.number().int() })),
+  /** The page that it would come back under now, where its own is gone; null for the top level. */
+  nearest: z.object({ page: pageIdSchema, title: z.string() }).nullable(),
+  /** Whether the page that it stood under is there still. */
+  isParentThere: z.boolean(),
+  isLive: z.boolean(),
   at: moment.nullable(),
   by: z.string().nullable(),
 });
 export const removedAnswer = z.object({ branches: z.array(removedBranch) });
 export type RemovedBranch = z.infer<typeof removedBranch>;
+
+/** Each page's latest change, by columns: the page, who made it, when. */
+export const latestChangesAnswer = z.object({
+  pages: z.array(pageIdSchema),
+  by: z.array(z.string()),
+  at: z.array(moment),
+});
+export const textsFoundAnswer = z.object({ pages: z.array(pageIdSchema) });
+
+export const goBackBody = z.strictObject({
+  /** The revision whose draft is wanted again. */
+  revision: z.number().int().nonnegative(),
+  request: requestId.optional(),
+});
+
+/** A person's own settings of the workbench, such as columns and saved filters; the workbench knows their shapes. */
+export const preferenceBody = z.strictObject({ value: z.json() });
+export const preferencesAnswer = z.object({ preferences: z.record(z.string(), z.json()) });
 
 export const contentAnswer = z.object({ id: contentIdSchema, document: documentSchema });
 
@@ -142,10 +163,7 @@ const pageList = z.array(pageIdSchema).max(200_000);
 export const releaseBody = z.strictObject({
   pages: z.union([z.literal('all'), pageList]),
   retire: pageList.default([]),
-  request: z
-    .string()
-    .regex(/^[0-9A-Za-z_-]{8,40}$/)
-    .optional(),
+  request: requestId.optional(),
 });
 export const releasePlanAnswer = z.object({
   revision: z.number().int(),

@@ -94,6 +94,11 @@ const OF_REQUESTS = {
     detail: (p) =>
       `You sent revision ${p.sent} and the site is at ${p.revision}. Nothing was changed. Fetch the tree again and send the change for that revision.`,
   },
+  'preference-name': {
+    status: 422,
+    title: 'That is no name for a setting',
+    detail: (p) => `‘${p.name}’ cannot name a setting. Use up to 60 small letters, digits, dots and hyphens.`,
+  },
   'content-unknown': {
     status: 422,
     title: 'The text is not there',
@@ -108,6 +113,21 @@ const OF_REQUESTS = {
     status: 422,
     title: 'A text cannot be read',
     detail: (p) => `The text '${p.content}' is not a document of the editor: ${p.reason}. Nothing was changed.`,
+  },
+  'revision-unknown': {
+    status: 404,
+    title: 'No such moment',
+    detail: (p) => `The history has no revision ${p.revision}; it goes from 0 to ${p.latest}. Choose one of those.`,
+  },
+  'go-back-blocked': {
+    status: 409,
+    title: 'That state cannot be made again',
+    detail: (p) => `${p.reason} Nothing was changed. Choose a later moment.`,
+  },
+  'nothing-to-go-back': {
+    status: 409,
+    title: 'It is as it was',
+    detail: () => 'The draft is the same as it was then. There is nothing to go back to.',
   },
   'undo-nothing': {
     status: 409,

@@ -4,11 +4,15 @@ import {
   consequencesAnswer,
   contentAnswer,
   firstAccountBody,
+  goBackBody,
   historyAnswer,
+  latestChangesAnswer,
   makeSiteBody,
   operationsAnswer,
   operationsBody,
   pageAnswer,
+  preferenceBody,
+  preferencesAnswer,
   releaseAnswer,
   releaseBody,
   releasePlanAnswer,
@@ -17,6 +21,7 @@ import {
   sessionAnswer,
   signInBody,
   siteSummary,
+  textsFoundAnswer,
   undoAnswer,
   undoBody,
 } from './api.ts';
@@ -24,7 +29,7 @@ import { packedSiteSchema } from './packed-site.ts';
 import { z as zod } from 'zod';
 
 export interface Route {
-  readonly method: 'get' | 'post' | 'delete';
+  readonly method: 'get' | 'post' | 'put' | 'delete';
   /** With Express's parameters; `:site` is a site's key, `:page` a page's id. */
   readonly path: string;
   /** What the caller's role must allow. `open` asks for no account. */
@@ -74,6 +79,21 @@ export const ROUTES = {
     body: firstAccountBody,
     answer: sessionAnswer,
   },
+  showPreferences: {
+    method: 'get',
+    path: '/api/preferences',
+    permission: 'site.read',
+    summary: 'Your own settings of the workbench',
+    answer: preferencesAnswer,
+  },
+  setPreference: {
+    method: 'put',
+    path: '/api/preferences/:preference',
+    permission: 'site.read',
+    summary: 'Set one of your own settings of the workbench; null takes it away',
+    body: preferenceBody,
+    answer: okAnswer,
+  },
   listSites: {
     method: 'get',
     path: '/api/sites',
@@ -100,7 +120,7 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/tree',
     permission: 'site.read',
-    summary: 'The whole tree, packed by columns, with the revision',
+    summary: 'The whole tree, packed by columns, with the revision; with `?revision=` as it was then',
     answer: packedSiteSchema,
   },
   applyOperations: {
@@ -148,8 +168,30 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/history',
     permission: 'site.read',
-    summary: 'The log in words, newest first; `?before=` a revision for older ones',
+    summary: 'The log in words, newest first; `?before=` a revision for older ones, `?by=` a name for one person',
     answer: historyAnswer,
+  },
+  goBack: {
+    method: 'post',
+    path: '/api/sites/:site/go-back',
+    permission: 'site.edit',
+    summary: 'Make the draft what it was at a revision, as one new change',
+    body: goBackBody,
+    answer: undoAnswer,
+  },
+  listLatestChanges: {
+    method: 'get',
+    path: '/api/sites/:site/latest-changes',
+    permission: 'site.read',
+    summary: 'Who changed each page last, and when',
+    answer: latestChangesAnswer,
+  },
+  findTexts: {
+    method: 'get',
+    path: '/api/sites/:site/find',
+    permission: 'site.read',
+    summary: 'The pages whose text holds all words of `?text=`',
+    answer: textsFoundAnswer,
   },
   listRemoved: {
     method: 'get',

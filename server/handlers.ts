@@ -4,8 +4,6 @@ import type { Knex } from 'knex';
 import { type PageId, pageIdSchema, type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { makeSite } from '#core/model/site.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
-import { removedWith } from '#core/operations/page-put-back.ts';
-import { textIn } from '#core/model/texts.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { packSite } from '#contract/packed-site.ts';
 import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
@@ -13,13 +11,22 @@ import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './accounts/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
-import { historyBefore, lastRemovals, latestReleaseNumber, listReleases } from './history/history-repository.ts';
+import {
+  historyBefore,
+  lastRemovals,
+  latestChanges,
+  latestReleaseNumber,
+  listReleases,
+} from './history/history-repository.ts';
 import { makeOpenApi } from './open-api.ts';
 import { ProblemError } from './problem.ts';
 import type { Handlers } from './routing.ts';
+import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
+import { siteAt } from './history/site-at.ts';
 import { describePage } from './sites/describe-page.ts';
+import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
-import { contentAt, insertSite, listSites } from './sites/site-repository.ts';
+import { contentAt, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
 
 export interface Services {
   readonly database: Knex;
@@ -33,6 +40,8 @@ export interface Services {
 /** Keys that the visitors' side or the workbench needs for itself. */
 const RESERVED_KEYS: ReadonlySet<string> = new Set(['api', 'assets', 'sites', 'sign-in', 'welcome', 'problems']);
 const UNIQUE_VIOLATION = '23505';
+/** Longer words to find are cut. */
+const LONGEST_QUERY = 300;
 
 /** What each route does. */
 export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now }: Services): Handlers {
@@ -70,6 +79,14 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       return sessionOf(account);
     },
 
+    showPreferences: async ({ account }) => ({ preferences: await preferencesOf(database, account.id) }),
+    setPreference: async ({ request, body, account }) => {
+      const name = String(request.params.preference);
+      if (!PREFERENCE_NAME.test(name)) throw new ProblemError('preference-name', { name: name.slice(0, 60) });
+      await setPreference(database, account.id, name, body.value);
+      return { ok: true };
+    },
+
     listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
     makeSite: async ({ body, account }) => {
       if (RESERVED_KEYS.has(body.key)) throw new ProblemError('site-exists', { site: body.key });
@@ -93,6 +110,10 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
     showTree: async ({ request, response }) => {
       const key = siteOf(request);
       const { site, revision } = await cache.current(key);
+      if (request.query.revision !== undefined) {
+        const asked = Number(request.query.revision);
+        return packSite(await siteAt(database, { site, revision }, asked), asked);
+      }
       const tag = `"${revision}"`;
       response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
       if (request.get('if-none-match') === tag) return void response.status(304).end();
@@ -125,25 +146,47 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       const key = siteOf(request);
       await cache.current(key);
       const before = Number(request.query.before);
-      return historyBefore(database, key, Number.isInteger(before) && before > 0 ? before : null);
+      const { by } = request.query;
+      return historyBefore(
+        database,
+        key,
+        Number.isInteger(before) && before > 0 ? before : null,
+        typeof by === 'string' && by !== '' ? by : null,
+      );
+    },
+    goBack: ({ request, body, account }) =>
+      edits.goBack(siteOf(request), account, body).then(({ revision, words }) => ({ revision, words })),
+    listLatestChanges: async ({ request }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      const changes = await latestChanges(database, key);
+      return {
+        pages: changes.map((one) => one.page),
+        by: changes.map((one) => one.by),
+        at: changes.map((one) => one.at),
+      };
+    },
+    findTexts: async ({ request }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      const asked = String(request.query.text ?? '');
+      const words = asked.slice(0, LONGEST_QUERY).split(/\s+/).filter(Boolean);
+      return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };
     },
     listRemoved: async ({ request }) => {
       const key = siteOf(request);
       const { site } = await cache.current(key);
-      const roots = [...site.nodes.values()].filter((node) => node.removedWith === node.id);
+      const branches = removedBranches(site);
       const when = await lastRemovals(
         database,
         key,
-        roots.map((node) => node.id),
+        branches.map((branch) => branch.page),
       );
-      const branches = roots.map((node) => ({
-        page: node.id,
-        title: textIn(node.title, site.settings.language),
-        below: removedWith(site, node.id).length - 1,
-        at: when.get(node.id)?.at ?? null,
-        by: when.get(node.id)?.by ?? null,
-      }));
-      return { branches: branches.sort((a, b) => (b.at ?? '').localeCompare(a.at ?? '')) };
+      return {
+        branches: branches
+          .map((branch) => ({ ...branch, at: null, by: null, ...when.get(branch.page) }))
+          .sort((a, b) => (b.at ?? '').localeCompare(a.at ?? '')),
+      };
     },
     showPage: async ({ request }) => describePage(await cache.current(siteOf(request)), pageOf(request.params.page)),
     showContent: async ({ request }) => {

@@ -41,15 +41,15 @@ describe('every route', () => {
   it.each(routes.filter(([, route]) => route.body))(
     '%s refuses a body that is not JSON, and one of 50 MB',
     async (_, route) => {
-      const broken = await manager.send('POST', pathOf(route), '{"a":');
+      const broken = await manager.send(route.method.toUpperCase(), pathOf(route), '{"a":');
       expect([broken.status, broken.json.code]).toEqual([400, 'body-not-json']);
-      const big = await manager.send('POST', pathOf(route), JSON.stringify({ a: 'x'.repeat(50_000_000) }));
+      const big = await manager.send(route.method.toUpperCase(), pathOf(route), JSON.stringify({ a: 'x'.repeat(50_000_000) }));
       expect([big.status, big.json.code]).toEqual([413, 'body-too-large']);
     },
   );
 
   it.each(routes.filter(([, route]) => route.body))('%s says where its body is wrong', async (_, route) => {
-    const answer = await manager.send('POST', pathOf(route), { surprise: 1 });
+    const answer = await manager.send(route.method.toUpperCase(), pathOf(route), { surprise: 1 });
     expect([answer.status, answer.json.code]).toEqual([422, 'body-invalid']);
     expect(answer.headers.get('content-type')).toMatch('application/problem+json');
     expect(answer.json.errors.length).toBeGreaterThan(0);

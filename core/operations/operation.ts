@@ -18,13 +18,19 @@ const EDITS = [
   pageCopySchema,
   pagePutBackSchema,
   pageEraseSchema,
-  pageRecallSchema,
   siteSetSchema,
 ] as const;
 
-/** The operations that edit a draft: those that a request may carry. Releases have their own door. */
+/** The operations that edit a draft: those that a request may carry. Releases have their own door, and inverses too. */
 export const editSchema = z.discriminatedUnion('name', EDITS);
-export const operationSchema = z.discriminatedUnion('name', [...EDITS, releaseMakeSchema, releaseTakeBackSchema]);
+/** The edits and their ways back, which a request may not carry. */
+export const wayBackSchema = z.discriminatedUnion('name', [...EDITS, pageRecallSchema]);
+export const operationSchema = z.discriminatedUnion('name', [
+  ...EDITS,
+  pageRecallSchema,
+  releaseMakeSchema,
+  releaseTakeBackSchema,
+]);
 
 export type Operation = z.infer<typeof operationSchema>;
 export type OperationName = Operation['name'];

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { Database } from './connect.ts';
 import * as first from './migrations/0001-sites.ts';
+import * as second from './migrations/0002-preferences.ts';
 
 interface Migration {
   readonly name: string;
@@ -9,7 +10,10 @@ interface Migration {
 }
 
 /** In order, without gaps. A migration that has landed is never edited. */
-export const MIGRATIONS: readonly Migration[] = [{ name: '0001-sites', up: first.up, down: first.down }];
+export const MIGRATIONS: readonly Migration[] = [
+  { name: '0001-sites', up: first.up, down: first.down },
+  { name: '0002-preferences', up: second.up, down: second.down },
+];
 
 /**
  * Brings the database's schema up to this program's. Several processes may do so at once: one waits for the other.

@@ -7,6 +7,7 @@ import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operatio
 import type { Operation } from '#core/operations/operation.ts';
 import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
+import { inversesAfter, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
@@ -101,6 +102,32 @@ export class EditService {
         words: direction === 'undo' ? `undid: ${step.words}` : `made again: ${step.words}`,
         kind: direction,
         undo: { kind: 'turn', step: step.id, isUndone: direction === 'undo' },
+      }));
+    });
+  }
+
+  /**
+   * Makes the draft what it was at a revision, as one new edit that can be undone. What is live stays as it is.
+   * @throws ProblemError where the log does not have the revision, or nothing differs.
+   */
+  goBack(key: SiteKey, account: Account, asked: { revision: number; request?: string }): Promise<Done> {
+    return this.#cache.inTurn(key, async () => {
+      const repeated = await this.#repeated(key, asked.request);
+      if (repeated) return repeated;
+      const { revision, site } = await this.#cache.catchUp(key);
+      if (asked.revision > revision)
+        throw new ProblemError('revision-unknown', { revision: asked.revision, latest: revision });
+      const inverses = await inversesAfter(this.#database, key, asked.revision);
+      const operations = inverses.flat().filter((operation) => operation.name !== 'release.takeBack');
+      const outcome = applyOperations(site, operations);
+      if (!outcome.ok) throw new ProblemError('go-back-blocked', { reason: refusalProblem(outcome, site).message });
+      if (operations.length === 0) throw new ProblemError('nothing-to-go-back');
+      const at = await momentOf(this.#database, key, asked.revision);
+      return this.#commit(key, account, asked.request ?? null, revision, () => ({
+        operations,
+        words: `went back to the tree of ${at === undefined ? 'the beginning' : `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`}`,
+        kind: 'edit',
+        undo: { kind: 'push' },
       }));
     });
   }

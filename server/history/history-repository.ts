@@ -1,15 +1,17 @@
 import type { Knex } from 'knex';
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 
 /** So many entries a page of the history. */
 export const HISTORY_PAGE = 100;
 
-/** The log in words, newest first, from before a revision where one is given. */
+/** The log in words, newest first: from before a revision, and of one person, where these are given. */
 export async function historyBefore(
   database: Knex,
   key: SiteKey,
   before: number | null,
+  by: string | null,
 ): Promise<{ entries: HistoryEntry[]; more: boolean }> {
   const query = database('edit_log')
     .leftJoin('account', 'account.id', 'edit_log.account')
@@ -18,6 +20,7 @@ export async function historyBefore(
     .limit(HISTORY_PAGE + 1)
     .select('revision', 'at', 'account.name as by', 'kind', 'words');
   if (before !== null) void query.andWhere('revision', '<', before);
+  if (by !== null) void query.andWhere('account.name', by);
   const rows = await query;
   return {
     entries: rows.slice(0, HISTORY_PAGE).map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' })),
@@ -42,6 +45,33 @@ export async function lastRemovals(
   return new Map(
     rows.map((row) => [row.cell.slice(0, -'.there'.length), { at: row.at.toISOString(), by: row.by ?? 'Somebody' }]),
   );
+}
+
+/** Each page's latest change. */
+export async function latestChanges(database: Knex, key: SiteKey): Promise<{ page: PageId; by: string; at: string }[]> {
+  const { rows } = await database.raw(
+    `SELECT DISTINCT ON (page) page, at, coalesce(account.name, 'Somebody') AS by
+     FROM (SELECT split_part(cell, '.', 1) AS page, revision, at, account
+           FROM edit_log CROSS JOIN LATERAL unnest(cells) AS cell WHERE site = ?) AS change
+     LEFT JOIN account ON account.id = change.account
+     ORDER BY page, revision DESC`,
+    [key],
+  );
+  return (rows as { page: PageId; by: string; at: Date }[]).map((row) => ({ ...row, at: row.at.toISOString() }));
+}
+
+/** The ways back from the edits after a revision, newest edit first. */
+export const inversesAfter = (database: Knex, key: SiteKey, revision: number): Promise<Operation[][]> =>
+  database('edit_log')
+    .where({ site: key })
+    .andWhere('revision', '>', revision)
+    .orderBy('revision', 'desc')
+    .pluck('inverse');
+
+/** The moment of a revision, or undefined where the log does not have it. */
+export async function momentOf(database: Knex, key: SiteKey, revision: number): Promise<string | undefined> {
+  const row = await database('edit_log').where({ site: key, revision }).first('at');
+  return row?.at.toISOString();
 }
 
 /** The releases of a site, newest first. */

@@ -150,6 +150,20 @@ export const contentAt = (
 ): Promise<{ id: string; document: object } | undefined> =>
   database('content').where({ site: key, id }).first('id', 'document');
 
+/** The pages of the tree whose text holds every one of these words. Upper and lower case are the same. */
+export async function pagesWithText(database: Knex, key: SiteKey, words: readonly string[]): Promise<PageId[]> {
+  const query = database('node')
+    .join('content', (join) => join.on('content.site', 'node.site').andOn('content.id', 'node.content'))
+    .where('node.site', key)
+    .whereNull('removed_with')
+    .select('node.id');
+  for (const word of words) {
+    const literal = word.replace(/[\\%_]/g, '\\$&');
+    void query.andWhereRaw(`regexp_replace(content.html, '<[^>]*>', ' ', 'g') ILIKE ?`, [`%${literal}%`]);
+  }
+  return (await query).map((row: { id: PageId }) => row.id);
+}
+
 /** Which of these texts the site has. */
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
   database('content').where({ site: key }).whereIn('id', ids).pluck('id');
