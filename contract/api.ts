@@ -65,7 +65,7 @@ export const operationsBody = z.strictObject({
   /** Texts that the operations refer to. */
   contents: z
     .array(z.strictObject({ id: contentIdSchema, document: documentSchema }))
-    .max(100)
+    .max(2000)
     .optional(),
 });
 export type OperationsBody = z.infer<typeof operationsBody>;

@@ -47,7 +47,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'a find in the tree',
     async () => {
       await open('/sites/pellow-quay')();
-      await bench.fill('Find by title', 'marig');
+      await bench.fill('Find by title, address or text', 'marig');
     },
   ],
   [

@@ -75,7 +75,7 @@ describe('a page', () => {
     await bench.click('button', 'Put back Workshops');
     await bench.untilTree(
       'they are back in their place',
-      (tree) => tree.includes('Workshops') && tree.indexOf('Workshops') < tree.indexOf('Boats built'),
+      (tree) => tree.includes('Workshops') && tree.indexOf('Workshops') === tree.indexOf('  School groups') + 1,
     );
   });
 

@@ -64,7 +64,9 @@ describe('sites', () => {
 describe('a release', () => {
   it('of a new page deep in the tree brings the page above it along, and says why', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
-    await bench.click('checkbox', 'Only what differs');
+    await bench.click('button', 'Filter');
+    await bench.click('checkbox', 'Differs');
+    await bench.press(Key.ESCAPE);
     await bench.select('Reading a boat');
     await bench.click('button', 'Make this page live…');
     await bench.untilText('1 page comes along');

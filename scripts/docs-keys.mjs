@@ -11,7 +11,7 @@ const built = await build({
   format: 'esm',
   write: false,
 });
-const { KEYS, TREE_KEYS } = await import(
+const { KEYS, MAP_KEYS, TREE_KEYS, TYPING_KEYS } = await import(
   `data:text/javascript,${encodeURIComponent(built.outputFiles[0]?.text ?? '')}`
 );
 const table = (/** @type {{ keys: string, words: string }[]} */ keys) =>
@@ -27,5 +27,13 @@ ${table(Object.values(KEYS))}
 ## In the tree
 
 ${table(TREE_KEYS)}
+
+## While a new page is typed
+
+${table(TYPING_KEYS)}
+
+## In the map
+
+${table(MAP_KEYS)}
 `;
 writeFileSync(join(ROOT, 'docs/keys.md'), text);

@@ -43,7 +43,11 @@ describe('every route', () => {
     async (_, route) => {
       const broken = await manager.send(route.method.toUpperCase(), pathOf(route), '{"a":');
       expect([broken.status, broken.json.code]).toEqual([400, 'body-not-json']);
-      const big = await manager.send(route.method.toUpperCase(), pathOf(route), JSON.stringify({ a: 'x'.repeat(50_000_000) }));
+      const big = await manager.send(
+        route.method.toUpperCase(),
+        pathOf(route),
+        JSON.stringify({ a: 'x'.repeat(50_000_000) }),
+      );
       expect([big.status, big.json.code]).toEqual([413, 'body-too-large']);
     },
   );

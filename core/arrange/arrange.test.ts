@@ -4,7 +4,7 @@ import { toPageId } from '../model/ids.ts';
 import { branchOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
-import { type Landing, lift, moveTo, nest, shift, topmost } from './arrange.ts';
+import { type Landing, gestureForAll, lift, moveTo, nest, shift, topmost } from './arrange.ts';
 
 const id = toPageId;
 const tree = siteAfter(
@@ -67,6 +67,29 @@ describe('a gesture in the tree', () => {
         },
       ),
       { numRuns: 400 },
+    );
+  });
+});
+
+describe('a gesture for several nodes', () => {
+  it('keeps them in their order, together, or leaves all as it is', () => {
+    fc.assert(
+      fc.property(
+        anySite,
+        fc.subarray([...IDS], { minLength: 1 }),
+        fc.constantFrom('nest' as const, 'lift' as const, 'up' as const, 'down' as const),
+        (site, ids, gesture) => {
+          const operations = gestureForAll(site, ids, gesture);
+          const made = applyOperations(site, operations);
+          expect(made.ok).toBe(true);
+          if (!made.ok || operations.length === 0) return;
+          const tops = topmost(site, ids);
+          const order = (of: typeof site) => branchOf(of, null).filter((id) => tops.includes(id));
+          const parents = new Set(tops.map((id) => site.nodes.get(id)!.parent));
+          if (parents.size === 1) expect(order(made.site)).toEqual(order(site));
+        },
+      ),
+      { numRuns: 300 },
     );
   });
 });

@@ -1,13 +1,15 @@
 import type { PageId } from '../model/ids.ts';
 import type { Place } from '../model/place.ts';
 import { type Site, ancestorsOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { outlineOf } from '../derive/outline.ts';
+import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 
 /** What a gesture in the tree means, as operations. Each gives an empty list where there is nothing to do. */
 type Move = Extract<Operation, { name: 'page.move' }>;
 const move = (page: PageId, place: Place): Move => ({ name: 'page.move', page, place });
 
-/** The nodes among these that stand below no other one of them, in tree order by siblings. */
+/** The nodes among these that stand below no other one of them, in the order in which they were given. */
 export function topmost(site: Site, ids: Iterable<PageId>): PageId[] {
   const chosen = new Set([...ids].filter((id) => maybeNodeAt(site, id)));
   return [...chosen].filter((id) => !ancestorsOf(site, id).some((above) => chosen.has(above.id)));
@@ -36,6 +38,32 @@ export function shift(site: Site, id: PageId, by: -1 | 1): Move[] {
   if (to < 0 || to >= siblings.length) return [];
   return [move(id, { parent, after: by === 1 ? siblings[to]! : (siblings[to - 1] ?? null) })];
 }
+
+/**
+ * The same gesture for several nodes, one after the other, each on the tree that the ones before have left: for
+ * those of them that stand below no other one, in an order that keeps them in theirs. Nothing where one cannot.
+ */
+export function gestureForAll(site: Site, ids: readonly PageId[], gesture: 'nest' | 'lift' | 'up' | 'down'): Move[] {
+  const tops = inTreeOrder(site, topmost(site, ids));
+  if (gesture === 'lift' || gesture === 'down') tops.reverse();
+  const made: Move[] = [];
+  let at = site;
+  for (const id of tops) {
+    const [operation] =
+      gesture === 'nest' ? nest(at, id) : gesture === 'lift' ? lift(at, id) : shift(at, id, gesture === 'up' ? -1 : 1);
+    if (!operation) return [];
+    const outcome = applyOperation(at, operation);
+    if (!outcome.ok) return [];
+    made.push(operation);
+    at = outcome.site;
+  }
+  return made;
+}
+
+const inTreeOrder = (site: Site, ids: readonly PageId[]): PageId[] => {
+  const { rowOf } = outlineOf(site);
+  return [...ids].sort((a, b) => rowOf.get(a)! - rowOf.get(b)!);
+};
 
 /** Where to put nodes, seen from another one. */
 export type Landing = 'inside' | 'before' | 'after';

@@ -18,7 +18,7 @@ const CANDIDATES = {
 type Role = keyof typeof CANDIDATES;
 type Name = string | RegExp;
 
-const WAIT_MS = 6000;
+const WAIT_MS = 20_000;
 
 /** What a person sees and does: things are found by their role and name, and waited for. */
 export class Screen {
@@ -28,7 +28,7 @@ export class Screen {
     this.driver = driver;
   }
 
-  /** The element of that role and name that shows. @throws after six seconds, saying what was there instead. */
+  /** The element of that role and name that shows. @throws after 20 seconds, saying what was there instead. */
   async find(role: Role, name: Name, within?: WebElement): Promise<WebElement> {
     let seen: string[] = [];
     for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
@@ -85,7 +85,7 @@ export class Screen {
     return (await this.driver.findElement(By.css('body'))).getText();
   }
 
-  /** Waits until something holds. @throws after six seconds, with what was waited for. */
+  /** Waits until something holds. @throws after 20 seconds, with what was waited for. */
   async until(what: string, holds: () => Promise<boolean>): Promise<void> {
     for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
       try {
@@ -96,7 +96,7 @@ export class Screen {
       await pause(40);
     }
     throw new Error(
-      `Waited six seconds for this: ${what}. The screen shows:\n${(await this.text()).slice(0, 900).replace(/\n/g, ' / ')}`,
+      `Waited 20 seconds for this: ${what}. The screen shows:\n${(await this.text()).slice(0, 900).replace(/\n/g, ' / ')}`,
     );
   }
 

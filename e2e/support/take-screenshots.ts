@@ -27,8 +27,7 @@ try {
   await take('workbench');
   await bench.open(spur, 'pellow-quay', '?lens=menus&page=pq027');
   await take('menus');
-  await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017');
-  await bench.click('checkbox', 'Only what differs');
+  await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await take('publish');
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /All that waits/);

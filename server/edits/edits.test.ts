@@ -302,7 +302,9 @@ describe('the history and the removed pages', () => {
       'Ines added the page ‘Home’ at the top level, added the page ‘Courses’ at the top level and made 1 more change',
     ]);
     const { branches } = (await ines.get(`/api/sites/${key}/removed`)).json;
-    expect(branches).toMatchObject([{ page: 'courses', title: 'Courses', below: 1, by: 'Marek' }]);
+    expect(branches).toMatchObject([
+      { page: 'courses', title: 'Courses', below: [{ page: 'evening', title: 'Evening', depth: 1 }], by: 'Marek' },
+    ]);
     await ines.operations(key, { name: 'page.putBack', page: 'courses' });
     expect(await addressOf(key, 'evening')).toBe('/courses/evening');
     expect((await ines.get(`/api/sites/${key}/removed`)).json.branches).toEqual([]);

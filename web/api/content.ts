@@ -17,3 +17,13 @@ export function useContent(site: SiteKey, id: ContentId | null): TextDocument | 
   );
   return here ?? data?.document;
 }
+
+/** Texts of a site, for carrying them to another one. @throws ServerProblem, NoAnswer */
+export async function fetchContents(
+  site: SiteKey,
+  ids: readonly ContentId[],
+): Promise<{ id: ContentId; document: TextDocument }[]> {
+  const fetched = [];
+  for (const id of ids) fetched.push(await call('showContent', { site, content: id }));
+  return fetched;
+}

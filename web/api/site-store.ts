@@ -134,6 +134,14 @@ export class SiteStore {
     return (await call(direction, { site: this.key }, { ...how, request })).words;
   }
 
+  /** Makes the draft what it was at a revision, when all that was done here has arrived. @throws ServerProblem */
+  async goBack(revision: number): Promise<void> {
+    await this.settled();
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    await call('goBack', { site: this.key }, { revision, request });
+  }
+
   /** Makes a release, when all that was done here has arrived. @throws ServerProblem */
   async release(pages: 'all' | PageId[], retire: PageId[]): Promise<{ pages: number; retired: number }> {
     await this.settled();

@@ -1,5 +1,5 @@
 import { ExternalLink } from 'lucide-react';
-import { openLiveAddress } from '../tree/columns.tsx';
+import { openLiveAddress } from '../tree/live-address.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';

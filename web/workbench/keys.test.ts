@@ -12,10 +12,20 @@ function strokeOf(keys: string): Partial<KeyboardEvent> {
   return { key: ARROWS[last] ?? letter, shiftKey, ctrlKey: parts.includes('Ctrl'), metaKey: false, altKey: false };
 }
 
+const BY_THE_BROWSER: readonly string[] = ['copy', 'cut', 'paste'];
+const OURS = (Object.entries(KEYS) as [CommandName, { keys: string }][]).filter(
+  ([name]) => !BY_THE_BROWSER.includes(name),
+);
+
 describe('the table of keys', () => {
-  it.each(Object.entries(KEYS) as [CommandName, { keys: string }][])('%s is asked for by its keys', (name, { keys }) =>
+  it.each(OURS)('%s is asked for by its keys', (name, { keys }) =>
     expect(commandOf(strokeOf(keys) as KeyboardEvent)).toBe(name),
   );
+
+  it('leaves the clipboard keys to the browser, whose own events copy, cut and paste', () => {
+    for (const key of ['c', 'x', 'v'])
+      expect(commandOf(strokeOf(`Ctrl+${key.toUpperCase()}`) as KeyboardEvent)).toBeNull();
+  });
 
   it('gives no key to two commands, nor to the tree as well', () => {
     const all = [...Object.values(KEYS), ...TREE_KEYS].map((one) => one.keys);

@@ -9,13 +9,19 @@ export const KEYS = {
   moveDown: { keys: 'Ctrl+↓', words: 'Move down among siblings' },
   moveTo: { keys: 'T', words: 'Move to…' },
   remove: { keys: 'Delete', words: 'Remove' },
+  cut: { keys: 'Ctrl+X', words: 'Cut the selected pages' },
+  copy: { keys: 'Ctrl+C', words: 'Copy the selected pages' },
+  paste: { keys: 'Ctrl+V', words: 'Paste pages, or a list of titles' },
+  pasteList: { keys: 'L', words: 'Make pages from a list…' },
   undo: { keys: 'Ctrl+Z', words: 'Undo your last change' },
   redo: { keys: 'Ctrl+Shift+Z', words: 'Make your last undone change again' },
-  find: { keys: '/', words: 'Find by title' },
+  find: { keys: '/', words: 'Find by title, address or text' },
   commands: { keys: 'Ctrl+K', words: 'Commands' },
   lensWrite: { keys: '2', words: 'The Write lens' },
   lensMenus: { keys: '4', words: 'The Menus lens' },
   lensPublish: { keys: '5', words: 'The Publish lens' },
+  map: { keys: 'M', words: 'The map, and back to the rows' },
+  history: { keys: 'H', words: 'History' },
   help: { keys: '?', words: 'The list of these keys' },
 } as const;
 export type CommandName = keyof typeof KEYS;
@@ -31,7 +37,24 @@ export const TREE_KEYS: readonly { readonly keys: string; readonly words: string
   { keys: 'Space', words: 'Select the row or take it out of the selection; in a column, change it' },
   { keys: 'Ctrl+A', words: 'Select all rows that show' },
   { keys: 'Enter', words: 'Rename; in a column, change it' },
-  { keys: 'Escape', words: 'Leave what is being typed, clear the find field' },
+  { keys: 'Escape', words: 'Leave what is being typed, let go of what was cut, show the whole tree again' },
+];
+
+/** Keys while the title of a new page is typed. */
+export const TYPING_KEYS: readonly { readonly keys: string; readonly words: string }[] = [
+  { keys: 'Enter', words: 'Make the page, and type the next one after it; in an empty row, end' },
+  { keys: 'Tab', words: 'Make the page, and type the next one inside it; in an empty row, go inside the page above' },
+  { keys: 'Shift+Tab', words: 'Make the page, and type the next one a level further out; in an empty row, go out' },
+  { keys: 'Escape', words: 'Leave without making a page' },
+];
+
+/** Keys of the map. */
+export const MAP_KEYS: readonly { readonly keys: string; readonly words: string }[] = [
+  { keys: '↑ ↓ ← →', words: 'To the page above, the first below, and the ones beside, as they are drawn' },
+  { keys: 'Space', words: 'Open or close the branch' },
+  { keys: '+ −', words: 'Nearer, farther' },
+  { keys: '0', words: 'All of the tree' },
+  { keys: '.', words: 'The selected branch' },
 ];
 
 /** The command that a key stroke asks for. */
@@ -61,6 +84,12 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'moveTo';
     case 'Delete':
       return 'remove';
+    case 'l':
+      return 'pasteList';
+    case 'm':
+      return 'map';
+    case 'h':
+      return 'history';
     case '/':
       return 'find';
     case '2':

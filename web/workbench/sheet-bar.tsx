@@ -1,93 +1,158 @@
-import { ArchiveRestore, CornerDownRight, FolderInput, History, Plus, Rocket, Trash2 } from 'lucide-react';
+import {
+  ArchiveRestore,
+  Columns2,
+  Copy,
+  CornerDownRight,
+  Eye,
+  EyeOff,
+  FolderInput,
+  History,
+  Network,
+  PanelRight,
+  Plus,
+  Rocket,
+  Rows3,
+  Scissors,
+  Trash2,
+  X,
+} from 'lucide-react';
+import { topmost } from '#core/arrange/arrange.ts';
 import { branchOf } from '#core/model/site.ts';
+import { FilterButton } from '../find/filter-button.tsx';
+import { ColumnsButton } from '../tree/columns-button.tsx';
+import { andBelow, pages } from '../tree/words.ts';
 import { Button, IconButton } from '../ui/button.tsx';
-import { pages } from '../tree/words.ts';
-import { KEYS } from './keys.ts';
+import { type CommandName, KEYS } from './keys.ts';
+import type { View } from './lenses.ts';
+import { useArrangement } from './use-view.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 /** What can be done in the tree; with several rows selected it says how many and what will happen. */
 export function SheetBar() {
-  const { chosen, run, mayEdit, mayPublish, setDialog, lens, onlyDiffering, setOnlyDiffering } = useWorkbench();
+  const { chosen, mayEdit } = useWorkbench();
   return (
-    <div className="flex min-h-10 flex-wrap items-center gap-1 border-b border-rule bg-paper px-3 py-1">
+    <div
+      className={`flex min-h-10 flex-wrap items-center gap-x-0.5 border-b border-rule px-3 py-1 ${chosen.length > 1 ? 'bg-accent-soft' : 'bg-paper'}`}
+    >
       {chosen.length > 1 ? (
         <SelectionActions />
       ) : (
-        mayEdit && (
-          <>
-            <Button
-              look="quiet"
-              onClick={() => run('addAfter')}
-              title={`${KEYS.addAfter.words} (${KEYS.addAfter.keys})`}
-              isTight
-            >
-              <Plus size={16} aria-hidden /> New page
-            </Button>
-            <Button
-              look="quiet"
-              onClick={() => run('addInside')}
-              title={`${KEYS.addInside.words} (${KEYS.addInside.keys})`}
-              isTight
-            >
-              <CornerDownRight size={16} aria-hidden /> New inside
-            </Button>
-            <Button
-              look="quiet"
-              disabled={chosen.length === 0}
-              onClick={() => run('moveTo')}
-              title={`${KEYS.moveTo.words} (${KEYS.moveTo.keys})`}
-              isTight
-            >
-              <FolderInput size={16} aria-hidden /> Move to…
-            </Button>
-            <Button
-              look="quiet"
-              disabled={chosen.length === 0}
-              onClick={() => run('remove')}
-              title={`${KEYS.remove.words} (${KEYS.remove.keys})`}
-              isTight
-            >
-              <Trash2 size={16} aria-hidden /> Remove
-            </Button>
-          </>
-        )
+        <>
+          {mayEdit && <PageActions />}
+          <ViewActions />
+        </>
       )}
-      <div className="ml-auto flex items-center gap-1">
-        {lens === 'publish' && (
-          <label className="mr-2 inline-flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              className="size-4 accent-accent"
-              checked={onlyDiffering}
-              onChange={(event) => setOnlyDiffering(event.target.checked)}
-            />
-            Only what differs
-          </label>
-        )}
-        <IconButton name="Removed pages" onClick={() => setDialog('removed')}>
-          <ArchiveRestore size={17} aria-hidden />
-        </IconButton>
-        <IconButton name="History" onClick={() => setDialog('history')}>
-          <History size={17} aria-hidden />
-        </IconButton>
-        {mayPublish && (
-          <Button onClick={() => setDialog('live')}>
-            <Rocket size={15} aria-hidden /> Make live…
-          </Button>
-        )}
+    </div>
+  );
+}
+
+const titleOf = (command: CommandName): string => `${KEYS[command].words} (${KEYS[command].keys})`;
+
+function PageActions() {
+  const { chosen, run } = useWorkbench();
+  return (
+    <>
+      <Button look="quiet" isTight onClick={() => run('addAfter')} title={titleOf('addAfter')}>
+        <Plus size={16} aria-hidden /> New page
+      </Button>
+      <Button look="quiet" isTight onClick={() => run('addInside')} title={titleOf('addInside')}>
+        <CornerDownRight size={16} aria-hidden /> New inside
+      </Button>
+      <Button
+        look="quiet"
+        isTight
+        disabled={chosen.length === 0}
+        onClick={() => run('moveTo')}
+        title={titleOf('moveTo')}
+        className="max-md:hidden"
+      >
+        <FolderInput size={16} aria-hidden /> Move to…
+      </Button>
+      <Button
+        look="quiet"
+        isTight
+        disabled={chosen.length === 0}
+        onClick={() => run('remove')}
+        title={titleOf('remove')}
+      >
+        <Trash2 size={16} aria-hidden /> Remove
+      </Button>
+    </>
+  );
+}
+
+const VIEW_BUTTONS: readonly { readonly view: View; readonly name: string; readonly Sign: typeof Rows3 }[] = [
+  { view: 'sheet', name: 'As rows', Sign: Rows3 },
+  { view: 'map', name: 'As a map', Sign: Network },
+  { view: 'split', name: 'Rows and map beside each other', Sign: Columns2 },
+];
+
+function ViewActions() {
+  const { view, setView, setDialog, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
+  const [arrangement, keep] = useArrangement();
+  const { withoutSide } = arrangement;
+  const hasSide = !withoutSide.includes(view);
+  return (
+    <div className="ml-auto flex flex-wrap items-center gap-0.5">
+      <FilterButton />
+      <div role="group" aria-label="View" className="mx-1 flex rounded-md border border-edge">
+        {VIEW_BUTTONS.map(({ view: one, name, Sign }) => (
+          <IconButton
+            key={one}
+            name={name}
+            aria-pressed={view === one}
+            onClick={() => setView(one)}
+            className={view === one ? 'bg-accent-soft text-accent' : ''}
+          >
+            <Sign size={16} aria-hidden />
+          </IconButton>
+        ))}
       </div>
+      {view !== 'map' && <ColumnsButton />}
+      <IconButton name="Removed pages" onClick={() => setDialog('removed')}>
+        <ArchiveRestore size={17} aria-hidden />
+      </IconButton>
+      <IconButton
+        name="History"
+        keys={KEYS.history.keys}
+        aria-pressed={isHistoryOpen}
+        onClick={() => setHistoryOpen(!isHistoryOpen)}
+        className={isHistoryOpen ? 'bg-accent-soft text-accent' : ''}
+      >
+        <History size={17} aria-hidden />
+      </IconButton>
+      <IconButton
+        name={hasSide ? 'Close the side sheet' : 'Open the side sheet'}
+        aria-expanded={hasSide}
+        onClick={() =>
+          keep({
+            ...arrangement,
+            withoutSide: hasSide ? [...withoutSide, view] : withoutSide.filter((one) => one !== view),
+          })
+        }
+      >
+        <PanelRight size={17} aria-hidden />
+      </IconButton>
+      {mayPublish && (
+        <Button onClick={() => setDialog('live')} className="ml-1">
+          <Rocket size={15} aria-hidden /> Make live…
+        </Button>
+      )}
     </div>
   );
 }
 
 function SelectionActions() {
-  const { site, store, chosen, run, mayEdit, mayPublish, setDialog } = useWorkbench();
-  const all = new Set(chosen.flatMap((id) => branchOf(site, id))).size;
+  const { site, store, chosen, selection, select, run, lens, mayEdit, mayPublish, setDialog } = useWorkbench();
+  const tops = topmost(site, chosen);
+  const below = tops.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
   const set = (fields: { inMenus?: boolean; hidden?: 'no' | 'page' }) =>
     store.apply(chosen.map((page) => ({ name: 'page.set', page, fields })));
   return (
     <>
-      <p className="mr-1 font-medium">{chosen.length} selected</p>
+      <p role="status" className="mr-2 font-medium text-accent">
+        {chosen.length} selected
+      </p>
       {mayEdit && (
         <>
           <Button look="quiet" isTight title="Put them in menus" onClick={() => set({ inMenus: true })}>
@@ -96,25 +161,51 @@ function SelectionActions() {
           <Button look="quiet" isTight title="Take them off menus" onClick={() => set({ inMenus: false })}>
             Off menus
           </Button>
-          <Button look="quiet" isTight onClick={() => set({ hidden: 'page' })}>
-            Hide
-          </Button>
-          <Button look="quiet" isTight onClick={() => set({ hidden: 'no' })}>
-            Show
-          </Button>
-          <Button look="quiet" isTight onClick={() => run('moveTo')}>
-            Move {chosen.length} to…
-          </Button>
-          <Button look="quiet" isTight onClick={() => run('remove')}>
-            Remove {pages(all)}
+          <IconButton name={`Hide ${pages(chosen.length)}`} onClick={() => set({ hidden: 'page' })}>
+            <EyeOff size={16} aria-hidden />
+          </IconButton>
+          <IconButton name={`Show ${pages(chosen.length)} again`} onClick={() => set({ hidden: 'no' })}>
+            <Eye size={16} aria-hidden />
+          </IconButton>
+          <Button look="quiet" isTight onClick={() => setDialog('setFields')}>
+            Set fields…
           </Button>
         </>
       )}
-      {mayPublish && (
+      <IconButton name={`Copy ${pages(chosen.length)}`} keys={KEYS.copy.keys} onClick={() => run('copy')}>
+        <Copy size={16} aria-hidden />
+      </IconButton>
+      {mayEdit && (
+        <>
+          <IconButton name={`Cut ${pages(chosen.length)}`} keys={KEYS.cut.keys} onClick={() => run('cut')}>
+            <Scissors size={16} aria-hidden />
+          </IconButton>
+          <Button look="quiet" isTight onClick={() => run('moveTo')} title={titleOf('moveTo')}>
+            Move {tops.length} to…
+          </Button>
+          <Button look="quiet" isTight onClick={() => run('remove')} title={titleOf('remove')}>
+            Remove {pages(tops.length)}
+            {andBelow(below)}
+          </Button>
+        </>
+      )}
+      {mayPublish && lens === 'publish' && (
         <Button look="quiet" isTight onClick={() => setDialog('retire')}>
           Take down…
         </Button>
       )}
+      {mayPublish && (
+        <Button look="quiet" isTight onClick={() => setDialog('live')}>
+          Make live…
+        </Button>
+      )}
+      <IconButton
+        name="Select one page only"
+        onClick={() => select({ ...selection, chosen: new Set(selection.active === null ? [] : [selection.active]) })}
+        className="ml-auto"
+      >
+        <X size={16} aria-hidden />
+      </IconButton>
     </>
   );
 }

@@ -8,7 +8,8 @@ import { IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
 import { KEYS } from './keys.ts';
 import { countWaiting } from './waiting.ts';
-import { LENSES, type Lens, useWorkbench } from './workbench-context.tsx';
+import { LENSES, type Lens } from './lenses.ts';
+import { useWorkbench } from './workbench-context.tsx';
 
 const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
   write: { name: 'Write', keys: '2' },
@@ -107,33 +108,34 @@ function SiteSwitcher() {
 }
 
 function FindField() {
-  const { query, setQuery, focusTree } = useWorkbench();
+  const { query, setQuery, found, clearFind, focusTree } = useWorkbench();
   return (
     <search className="relative">
       <Search size={15} aria-hidden className="pointer-events-none absolute top-2 left-2 text-quiet" />
       <input
         id="find-field"
-        aria-label="Find by title"
-        placeholder="Find by title"
-        title="Find by title (/)"
+        aria-label="Find by title, address or text"
+        placeholder="Find"
+        title="Find by title, address or text (/)"
         value={query}
+        maxLength={200}
         onChange={(event) => setQuery(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') {
-            setQuery('');
+            clearFind();
             focusTree();
           } else if (event.key === 'Enter' || event.key === 'ArrowDown') {
             event.preventDefault();
             focusTree();
           }
         }}
-        className="h-8 w-36 rounded-md border border-edge bg-paper pr-7 pl-7 lg:w-48"
+        className="h-8 w-28 rounded-md border border-edge bg-paper pr-7 pl-7 sm:w-36 lg:w-48"
       />
-      {query !== '' && (
+      {(query !== '' || found !== null) && (
         <button
           type="button"
           aria-label="Show the whole tree again"
-          onClick={() => setQuery('')}
+          onClick={clearFind}
           className="absolute top-1 right-1 inline-flex size-6 items-center justify-center rounded hover:bg-sunken"
         >
           <X size={14} aria-hidden />

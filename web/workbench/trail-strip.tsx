@@ -15,7 +15,9 @@ import { useWorkbench } from './workbench-context.tsx';
 export function TrailStrip() {
   const { site, selection, preview } = useWorkbench();
   const after = useMemo(() => (preview && preview.length > 0 ? applyOperations(site, preview) : null), [site, preview]);
-  const page = selection.active;
+  // What is being typed or dragged is what the strip is about; else the selected page.
+  const first = preview?.[0];
+  const page = first && (first.name === 'page.add' || first.name === 'page.move') ? first.page : selection.active;
   return (
     <footer
       aria-label="Trail"

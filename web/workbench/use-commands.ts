@@ -1,8 +1,9 @@
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
-import { lift, nest, shift } from '#core/arrange/arrange.ts';
+import { gestureForAll } from '#core/arrange/arrange.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { ServerProblem, wordsOfFault } from '../api/client.ts';
+import { keptClip } from '../clipboard/clip.ts';
 import { type CommandName, commandOf, isTyping } from './keys.ts';
 import type { Workbench } from './workbench-context.tsx';
 
@@ -16,6 +17,9 @@ const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
   'moveDown',
   'moveTo',
   'remove',
+  'cut',
+  'paste',
+  'pasteList',
   'undo',
   'redo',
 ]);
@@ -24,7 +28,11 @@ const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
 export function useCommands(workbench: Omit<Workbench, 'run'>): (command: CommandName) => void {
   const run = (command: CommandName): void => {
     if (NEEDS_EDIT.has(command) && !workbench.mayEdit) {
-      toast('Your account may read this site, not change it.');
+      toast(
+        workbench.past
+          ? 'This is how the tree was. Come back to now to change it.'
+          : 'Your account may read this site, not change it.',
+      );
       return;
     }
     runCommand(workbench, command);
@@ -46,7 +54,7 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
 }
 
 function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): void {
-  const { site, store, selection, chosen, setEditing, setDialog, setLens, setOpen } = workbench;
+  const { site, selection, chosen, setEditing, setDialog, setLens, setOpen } = workbench;
   const { active } = selection;
   switch (command) {
     case 'addAfter': {
@@ -67,31 +75,38 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
       if (active !== null) setEditing({ kind: 'rename', page: active });
       return;
     case 'nest':
-      if (active !== null) {
-        const operations = nest(site, active);
-        if (operations.length === 0) toast('There is no page above to nest it under.');
-        store.apply(operations);
-        if (operations[0]?.place.parent != null) setOpen(operations[0].place.parent, true);
-      }
-      return;
+      return gesture(workbench, 'nest', 'There is no page above to nest it under.');
     case 'lift':
-      if (active !== null) {
-        const operations = lift(site, active);
-        if (operations.length === 0) toast('It stands at the top level already.');
-        store.apply(operations);
-      }
-      return;
+      return gesture(workbench, 'lift', 'It stands at the top level already.');
     case 'moveUp':
-      if (active !== null) store.apply(shift(site, active, -1));
-      return;
+      return gesture(workbench, 'up', 'It is the first among its siblings.');
     case 'moveDown':
-      if (active !== null) store.apply(shift(site, active, 1));
-      return;
+      return gesture(workbench, 'down', 'It is the last among its siblings.');
     case 'moveTo':
       if (chosen.length > 0) setDialog('move');
       return;
     case 'remove':
       if (chosen.length > 0) setDialog('remove');
+      return;
+    case 'cut':
+    case 'copy':
+      // The browser takes what is selected by its own command, so that the clipboard holds it for other programs too.
+      workbench.focusTree();
+      document.execCommand(command);
+      return;
+    case 'paste': {
+      const clip = keptClip();
+      workbench.paste(clip ? { kind: 'pages', clip } : { kind: 'list', text: '' });
+      return;
+    }
+    case 'pasteList':
+      workbench.paste({ kind: 'list', text: '' });
+      return;
+    case 'map':
+      workbench.setView(workbench.view === 'map' ? 'sheet' : 'map');
+      return;
+    case 'history':
+      workbench.setHistoryOpen(!workbench.isHistoryOpen);
       return;
     case 'undo':
     case 'redo':
@@ -116,6 +131,19 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
       setDialog('keys');
       return;
   }
+}
+
+/** Nests, lifts or shifts all that is selected; says why where that cannot be. */
+function gesture(
+  { site, chosen, store, setOpen }: Omit<Workbench, 'run'>,
+  name: 'nest' | 'lift' | 'up' | 'down',
+  otherwise: string,
+): void {
+  if (chosen.length === 0) return;
+  const operations = gestureForAll(site, chosen, name);
+  if (operations.length === 0) toast(otherwise);
+  else if (store.apply(operations) === null)
+    for (const { place } of operations) if (place.parent !== null) setOpen(place.parent, true);
 }
 
 /** Undoes or makes again; where somebody else's later change stands in the way, says so and offers the ways out. */

@@ -2,7 +2,7 @@ import type { Derived } from '#core/derive/derived.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
-import type { Lens } from './workbench-context.tsx';
+import type { Lens } from './lenses.ts';
 
 export interface Waiting {
   readonly count: number;

@@ -1,13 +1,15 @@
 import { createContext, useContext } from 'react';
+import type { TreeComparison } from '#core/changes/compare-trees.ts';
 import type { Derived } from '#core/derive/derived.ts';
+import type { Filter } from '#core/derive/filters.ts';
+import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Place } from '#core/model/place.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
+import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
-
-export const LENSES = ['write', 'menus', 'publish'] as const;
-export type Lens = (typeof LENSES)[number];
+import type { Lens, View } from './lenses.ts';
 
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
 export type Editing =
@@ -15,7 +17,17 @@ export type Editing =
   | { readonly kind: 'add'; readonly parent: Place['parent']; readonly after: PageId | null };
 
 export type DialogName =
-  'move' | 'remove' | 'live' | 'retire' | 'history' | 'removed' | 'keys' | 'commands' | 'renameSite';
+  | 'move'
+  | 'remove'
+  | 'live'
+  | 'retire'
+  | 'removed'
+  | 'keys'
+  | 'commands'
+  | 'renameSite'
+  | 'paste'
+  | 'setFields'
+  | 'export';
 
 export interface Selection {
   /** The row that the keys act on. */
@@ -26,25 +38,44 @@ export interface Selection {
   readonly anchor: PageId | null;
 }
 
+/** The tree as it was at a revision, seen from now. */
+export interface Past {
+  readonly revision: number;
+  readonly site: Site;
+  readonly comparison: TreeComparison;
+}
+
 export interface Workbench {
   readonly store: SiteStore;
   readonly shown: Shown;
+  /** The site that is looked at: as it is now, or as it was while the past is looked at. */
   readonly site: Site;
   readonly derived: Derived;
+  /** Where the past is looked at nothing can be changed. */
   readonly mayEdit: boolean;
   readonly mayPublish: boolean;
   readonly liveOrigin: string;
   readonly lens: Lens;
   readonly setLens: (lens: Lens) => void;
+  readonly view: View;
+  readonly setView: (view: View) => void;
   readonly selection: Selection;
   readonly select: (selection: Selection) => void;
   readonly open: ReadonlySet<PageId>;
   readonly setOpen: (page: PageId, isOpen: boolean) => void;
   readonly query: string;
   readonly setQuery: (query: string) => void;
-  /** Whether only what differs from what is live shows, with what stands above it. */
-  readonly onlyDiffering: boolean;
-  readonly setOnlyDiffering: (only: boolean) => void;
+  readonly filter: Filter;
+  readonly setFilter: (filter: Filter) => void;
+  /** The rows that the words and the filter leave, or null where nothing is asked. */
+  readonly found: Found | null;
+  /** Whether what the filter needs is still on its way. */
+  readonly isFinding: boolean;
+  /** Whether what is found shows without what stands above it. */
+  readonly isFlat: boolean;
+  readonly setFlat: (isFlat: boolean) => void;
+  /** Shows the whole tree again. */
+  readonly clearFind: () => void;
   readonly editing: Editing | null;
   readonly setEditing: (editing: Editing | null) => void;
   /** Changes that are being considered: the trail strip shows what they would do. */
@@ -52,11 +83,25 @@ export interface Workbench {
   readonly setPreview: (operations: readonly Edit[] | null) => void;
   readonly dialog: DialogName | null;
   readonly setDialog: (dialog: DialogName | null) => void;
+  /** What the paste dialog is about. */
+  readonly pasted: Pasted | null;
+  readonly paste: (pasted: Pasted) => void;
+  /** The pages of this site that were cut and not pasted yet. */
+  readonly cut: ReadonlySet<PageId>;
+  readonly forgetClip: () => void;
+  /** Whether the history stands in the side sheet. */
+  readonly isHistoryOpen: boolean;
+  readonly setHistoryOpen: (isOpen: boolean) => void;
+  readonly past: Past | null;
+  /** Looks at the tree as it was at a revision; null for now. */
+  readonly lookAt: (revision: number | null) => void;
   /** The selected nodes that stand in the tree, in tree order. */
   readonly chosen: readonly PageId[];
   readonly run: (command: CommandName) => void;
   /** Puts the keyboard back into the tree. */
   readonly focusTree: () => void;
+  /** The workbench as it is when the function is called: the same function always. */
+  readonly latest: () => Workbench;
 }
 
 const Context = createContext<Workbench | null>(null);

@@ -1,165 +1,128 @@
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import { useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { useCallback, useEffect, useInsertionEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
-import { type PageId, pageIdSchema } from '#core/model/ids.ts';
-import { ancestorsOf, childrenOf, maybeNodeAt } from '#core/model/site.ts';
+import type { PageId } from '#core/model/ids.ts';
 import { useMay, useSession } from '../api/session.ts';
 import type { Edit, SiteStore } from '../api/site-store.ts';
-import { LensPanel } from '../lenses/lens-panel.tsx';
-import { TreeSheet } from '../tree/tree-sheet.tsx';
-import { useCommands } from './use-commands.ts';
+import { type Clip, keepClip } from '../clipboard/clip.ts';
+import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
+import { DragLayer } from '../drag/drag-layer.tsx';
+import { useFind } from '../find/use-find.ts';
+import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';
-import { SheetBar } from './sheet-bar.tsx';
 import { TopBar } from './top-bar.tsx';
 import { TrailStrip } from './trail-strip.tsx';
-import {
-  type DialogName,
-  type Editing,
-  LENSES,
-  type Lens,
-  type Selection,
-  type Workbench,
-  WorkbenchProvider,
-} from './workbench-context.tsx';
+import { useCommands } from './use-commands.ts';
+import { useSelection } from './use-selection.ts';
+import { useTold } from './use-told.ts';
+import { useView } from './use-view.ts';
+import { useViewParameters } from './view-parameters.ts';
+import { TREE_VIEW, Views } from './views.tsx';
+import { type DialogName, type Editing, type Workbench, WorkbenchProvider } from './workbench-context.tsx';
+
+const NOTHING_CUT: ReadonlySet<PageId> = new Set();
 
 /** The workbench of one site: the tree always on the screen, seen through a lens. */
 export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const shown = useSyncExternalStore(store.subscribe, store.getShown);
-  const { site } = shown;
+  const [revision, lookAt] = useState<number | null>(null);
+  const past = usePast(store.key, shown.site, revision);
+  const site = past?.site ?? shown.site;
   const derived = derivedOf(site);
-  const [parameters, setParameters] = useSearchParams();
-  const lens = LENSES.find((one) => one === parameters.get('lens')) ?? 'write';
-  const [selection, setSelection] = useState<Selection>(() => firstSelection(store, parameters.get('page')));
-  const [open, setOpenNodes] = useState<ReadonlySet<PageId>>(() => firstOpen(store, selection.active));
-  const [query, setQuery] = useState('');
-  const [onlyDiffering, setOnlyDiffering] = useState(false);
+  const { page: asked, rememberPage, ...parameters } = useViewParameters();
+  const [view, setView] = useView(parameters.view, parameters.setView);
+  const selected = useSelection(
+    site,
+    derived,
+    asked,
+    useCallback(() => past?.site ?? store.getShown().site, [past, store]),
+  );
+  const { active } = selected.selection;
   const [editing, setEditing] = useState<Editing | null>(null);
   const [preview, setPreview] = useState<readonly Edit[] | null>(null);
   const [dialog, setDialog] = useState<DialogName | null>(null);
-  const mayEdit = useMay('site.edit');
-  const mayPublish = useMay('site.publish');
+  const [pasted, setPasted] = useState<Pasted | null>(null);
+  const [clip, setClip] = useState<Clip | null>(null);
+  const [isHistoryOpen, setHistoryOpen] = useState(false);
+  const { found, isWaiting } = useFind(site, derived, shown.revision, parameters.query, parameters.filter);
+  const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
-  const treeRef = useRef<HTMLDivElement>(null);
-
-  const remember = useCallback(
-    (name: string, value: string) =>
-      setParameters(
-        (before) => {
-          const next = new URLSearchParams(before);
-          next.set(name, value);
-          return next;
-        },
-        { replace: true },
-      ),
-    [setParameters],
-  );
-  const setLens = useCallback((next: Lens) => remember('lens', next), [remember]);
-  const setOpen = useCallback((page: PageId, isOpen: boolean) => {
-    setOpenNodes((before) => {
-      const next = new Set(before);
-      if (isOpen) next.add(page);
-      else next.delete(page);
-      return next;
-    });
+  const lastTree = useRef<HTMLElement | null>(null);
+  const onTreeFocus = useCallback((tree: HTMLElement) => {
+    lastTree.current = tree;
   }, []);
-  // What is selected shows: the branches above it are open.
-  const select = useCallback(
-    (next: Selection) => {
-      setSelection(next);
-      const { site: now } = store.getShown();
-      const above = next.active === null ? [] : ancestorsOf(now, next.active).map((node) => node.id);
-      setOpenNodes((before) => (above.every((id) => before.has(id)) ? before : new Set([...before, ...above])));
-    },
-    [store],
+  const focusTree = useCallback(() => {
+    const tree = lastTree.current?.isConnected ? lastTree.current : document.querySelector<HTMLElement>(TREE_VIEW);
+    tree?.focus({ preventScroll: true });
+  }, []);
+  const paste = useCallback((next: Pasted) => {
+    setPasted(next);
+    setDialog('paste');
+  }, []);
+  const forgetClip = useCallback(() => {
+    setClip(null);
+    keepClip(null);
+  }, []);
+  const cut = useMemo(
+    () => (clip?.kind === 'cut' && clip.site === store.key ? new Set(clip.pages) : NOTHING_CUT),
+    [clip, store.key],
   );
-  const focusTree = useCallback(() => treeRef.current?.focus({ preventScroll: true }), []);
-
-  // A node that somebody else removed is not selected any more; the row that takes its place is.
-  const active = selection.active !== null && maybeNodeAt(site, selection.active) ? selection.active : null;
-  const chosen = useMemo(
-    () =>
-      [...selection.chosen]
-        .filter((id) => derived.outline.rowOf.has(id))
-        .sort((a, b) => derived.outline.rowOf.get(a)! - derived.outline.rowOf.get(b)!),
-    [selection.chosen, derived],
-  );
-
+  useTold(store);
   useEffect(() => {
-    if (active !== null) remember('page', active);
-  }, [active, remember]);
+    if (active !== null) rememberPage(active);
+  }, [active, rememberPage]);
   useEffect(() => {
     document.title = `${site.settings.name} – Spur`;
   }, [site.settings.name]);
-  useEffect(
-    () =>
-      store.onTold((told) => {
-        if (told.kind === 'fault') toast.error(told.words);
-        else toast(`${told.by} ${told.words}`, { duration: 3500 });
-      }),
-    [store],
-  );
 
-  const current: Selection = { ...selection, active };
+  const drawn = useRef<Workbench | null>(null);
+  const latest = useCallback(() => drawn.current!, []);
   const base: Omit<Workbench, 'run'> = {
     store,
     shown,
     site,
     derived,
-    mayEdit,
-    mayPublish,
+    mayEdit: may.edit && past === null,
+    mayPublish: may.publish && past === null,
     liveOrigin,
-    lens,
-    setLens,
-    selection: current,
-    select,
-    open,
-    setOpen,
-    query,
-    setQuery,
-    onlyDiffering: onlyDiffering && lens === 'publish',
-    setOnlyDiffering,
+    ...parameters,
+    ...selected,
+    view,
+    setView,
+    found,
+    isFinding: isWaiting,
     editing,
     setEditing,
     preview,
     setPreview,
     dialog,
     setDialog,
-    chosen,
+    pasted,
+    paste,
+    cut,
+    forgetClip,
+    isHistoryOpen,
+    setHistoryOpen,
+    past,
+    lookAt,
     focusTree,
+    latest,
   };
   const run = useCommands(base);
+  useClipboard(base, setClip, paste);
+  const workbench: Workbench = { ...base, run };
+  useInsertionEffect(() => {
+    drawn.current = workbench;
+  });
   return (
-    <WorkbenchProvider value={{ ...base, run }}>
-      <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
-        <TopBar />
-        <main className="relative grid min-h-0 grid-cols-[minmax(0,1fr)] md:grid-cols-[minmax(0,1fr)_22rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
-          <h1 className="sr-only">The page tree of {site.settings.name}</h1>
-          <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col max-md:h-[58vh]">
-            <SheetBar />
-            <TreeSheet ref={treeRef} />
-          </section>
-          <LensPanel />
-        </main>
-        <TrailStrip />
-      </div>
+    <WorkbenchProvider value={workbench}>
+      <DragLayer>
+        <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
+          <TopBar />
+          <Views onFocus={onTreeFocus} />
+          <TrailStrip />
+        </div>
+      </DragLayer>
       <Dialogs />
     </WorkbenchProvider>
   );
-}
-
-function firstSelection(store: SiteStore, asked: string | null): Selection {
-  const { site } = store.getShown();
-  const parsed = pageIdSchema.safeParse(asked);
-  const active = parsed.success && maybeNodeAt(site, parsed.data) ? parsed.data : (childrenOf(site, null)[0] ?? null);
-  return { active, chosen: new Set(active === null ? [] : [active]), anchor: active };
-}
-
-/** At first the top level is open where the site is small enough to be seen whole; and what stands above the selected page. */
-function firstOpen(store: SiteStore, active: PageId | null): ReadonlySet<PageId> {
-  const { site } = store.getShown();
-  const open = new Set<PageId>();
-  if (site.nodes.size <= 400) for (const id of childrenOf(site, null)) open.add(id);
-  if (active !== null) for (const node of ancestorsOf(site, active)) open.add(node.id);
-  return open;
 }

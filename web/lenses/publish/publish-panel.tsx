@@ -1,7 +1,7 @@
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
-import { liveAddress } from '../../tree/columns.tsx';
+import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { differs, removedButLive } from '../../workbench/waiting.ts';

@@ -6,7 +6,7 @@ const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[]
   { words: 'Make live…', dialog: 'live' },
   { words: 'Take down…', dialog: 'retire' },
   { words: 'Removed pages', dialog: 'removed' },
-  { words: 'History', dialog: 'history' },
+  { words: 'Set fields of the selected pages…', dialog: 'setFields' },
   { words: 'Rename this site…', dialog: 'renameSite' },
 ];
 const ITEM = 'flex h-9 cursor-pointer items-center gap-4 rounded px-3 data-[selected=true]:bg-accent-soft';

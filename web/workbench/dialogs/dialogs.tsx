@@ -1,16 +1,19 @@
+import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
+import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
+import { ExportMapDialog } from '../../map/export-map-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
-import { HistoryDialog } from './history-dialog.tsx';
 import { KeysDialog } from './keys-dialog.tsx';
 import { MoveDialog } from './move-dialog.tsx';
 import { ReleaseDialog } from './release-dialog.tsx';
 import { RemoveDialog } from './remove-dialog.tsx';
 import { RemovedDialog } from './removed-dialog.tsx';
+import { SetFieldsDialog } from './set-fields-dialog.tsx';
 
 /** The one dialog that is open, if any. */
 export function Dialogs() {
-  const { dialog, setDialog, site, focusTree } = useWorkbench();
+  const { dialog, setDialog, site, pasted, focusTree } = useWorkbench();
   const close = () => {
     setDialog(null);
     window.setTimeout(focusTree, 0);
@@ -24,14 +27,23 @@ export function Dialogs() {
       return <ReleaseDialog kind="live" onClose={close} />;
     case 'retire':
       return <ReleaseDialog kind="retire" onClose={close} />;
-    case 'history':
-      return <HistoryDialog onClose={close} />;
     case 'removed':
       return <RemovedDialog onClose={close} />;
     case 'keys':
       return <KeysDialog onClose={close} />;
     case 'commands':
       return <CommandsDialog onClose={close} />;
+    case 'paste':
+      if (pasted === null) return null;
+      return pasted.kind === 'pages' ? (
+        <PastePagesDialog clip={pasted.clip} onClose={close} />
+      ) : (
+        <PasteListDialog text={pasted.text} onClose={close} />
+      );
+    case 'setFields':
+      return <SetFieldsDialog onClose={close} />;
+    case 'export':
+      return <ExportMapDialog onClose={close} />;
     case 'renameSite':
       return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
     case null:

@@ -1,5 +1,5 @@
 import { Dialog } from '../../ui/dialog.tsx';
-import { KEYS, TREE_KEYS } from '../keys.ts';
+import { KEYS, MAP_KEYS, TREE_KEYS, TYPING_KEYS } from '../keys.ts';
 
 /** The list of keys, from the table that the keys themselves are read from. */
 export function KeysDialog({ onClose }: { readonly onClose: () => void }) {
@@ -7,7 +7,11 @@ export function KeysDialog({ onClose }: { readonly onClose: () => void }) {
     <Dialog title="Keys" description="In the tree and anywhere outside of a field." isOpen isWide onClose={onClose}>
       <div className="grid gap-x-8 pb-4 md:grid-cols-2">
         <KeyList heading="Commands" keys={Object.values(KEYS)} />
-        <KeyList heading="In the tree" keys={TREE_KEYS} />
+        <div className="flex flex-col gap-5">
+          <KeyList heading="In the tree" keys={TREE_KEYS} />
+          <KeyList heading="While a new page is typed" keys={TYPING_KEYS} />
+          <KeyList heading="In the map" keys={MAP_KEYS} />
+        </div>
       </div>
     </Dialog>
   );

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
@@ -7,22 +7,35 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import { pages } from '../../tree/words.ts';
+import { andBelow, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
+/** So many of the addresses that go are named. */
+const MOST_ADDRESSES = 4;
+
 /** Removes the selected branches, after saying what goes with them. */
 export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, derived, store, chosen, select, run } = useWorkbench();
+  const { site, derived, store, chosen, select, setPreview, run } = useWorkbench();
   const tops = useMemo(() => topmost(site, chosen), [site, chosen]);
-  const operations = tops.map((page) => ({ name: 'page.remove' as const, page }));
-  const outcome = applyOperations(site, operations);
-  const changes = outcome.ok ? whatChanges(site, outcome.site) : null;
+  const operations = useMemo(() => tops.map((page) => ({ name: 'page.remove' as const, page })), [tops]);
+  const outcome = useMemo(() => applyOperations(site, operations), [site, operations]);
+  const changes = useMemo(() => (outcome.ok ? whatChanges(site, outcome.site) : null), [site, outcome]);
+  useEffect(() => {
+    setPreview(operations);
+    return () => setPreview(null);
+  }, [operations, setPreview]);
   const all = tops.flatMap((id) => branchOf(site, id));
+  const gone = new Set(all);
+  const below = all.length - tops.length;
+  const addressesGone = all.flatMap((id) => {
+    const address = derived.addresses[derived.outline.rowOf.get(id)!];
+    return address == null ? [] : [address];
+  });
   const live = all.filter((id) => site.live.get(id)?.retired === false).length;
   const aliases = derived.outline.nodes.filter(
-    (node) => node.target && 'page' in node.target && all.includes(node.target.page) && !all.includes(node.id),
+    (node) => node.target && 'page' in node.target && gone.has(node.target.page) && !gone.has(node.id),
   );
   const title = textIn(nodeAt(site, tops[0]!).title, site.settings.language);
   const submit = () => {
@@ -41,9 +54,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title={
-        tops.length === 1
-          ? `Remove ‘${title}’`
-          : `Remove ${all.length === tops.length ? pages(tops.length) : `${tops.length} branches`}`
+        tops.length === 1 ? `Remove ‘${title}’${andBelow(below)}` : `Remove ${pages(tops.length)}${andBelow(below)}`
       }
       isOpen
       onClose={onClose}
@@ -57,11 +68,14 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
       }
     >
       <ul className="list-disc pl-5">
-        <li>
-          {all.length === tops.length
-            ? 'Nothing stands below.'
-            : `${pages(all.length - tops.length)} below ${all.length - tops.length === 1 ? 'goes' : 'go'} along.`}
-        </li>
+        <li>{below === 0 ? 'Nothing stands below.' : `${pages(below)} below ${below === 1 ? 'goes' : 'go'} along.`}</li>
+        {addressesGone.length > 0 && (
+          <li>
+            {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses go: `}
+            <span className="font-mono text-small">{addressesGone.slice(0, MOST_ADDRESSES).join(', ')}</span>
+            {addressesGone.length > MOST_ADDRESSES && ` and ${addressesGone.length - MOST_ADDRESSES} more`}.
+          </li>
+        )}
         {entries > 0 && (
           <li>{entries === 1 ? '1 entry leaves the main menu.' : `${entries} entries leave the main menu.`}</li>
         )}
@@ -74,7 +88,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         {aliases.map((node) => (
           <li key={node.id}>The link ‘{textIn(node.title, site.settings.language)}’ will lead nowhere.</li>
         ))}
-        {changes && derivedOf(site).home !== null && all.includes(derivedOf(site).home!) && (
+        {changes && derivedOf(site).home !== null && gone.has(derivedOf(site).home!) && (
           <li>The home page is among them; the first page left becomes home.</li>
         )}
       </ul>

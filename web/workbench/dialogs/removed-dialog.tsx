@@ -1,27 +1,25 @@
 import { formatDistanceToNow } from 'date-fns';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { putBackAlone } from '#core/arrange/grow.ts';
+import type { PageId } from '#core/model/ids.ts';
 import type { RemovedBranch } from '#contract/api.ts';
-import { nearestParent } from '#core/operations/page-put-back.ts';
-import { textIn } from '#core/model/texts.ts';
+import type { Edit } from '../../api/site-store.ts';
 import { useRemoved } from '../../api/sites.ts';
-import { andBelow } from '../../tree/words.ts';
+import { andBelow, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
-/** What was removed, when and by whom, and where it would be put back. */
+/** What was removed, when, by whom and from where; it can be put back, whole or one page of it, or deleted for good. */
 export function RemovedDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, shown, store, select, mayEdit } = useWorkbench();
+  const { site, shown } = useWorkbench();
   const branches = useRemoved(site.key, shown.revision);
-  const putBack = ({ page }: RemovedBranch) => {
-    if (store.apply([{ name: 'page.putBack', page }]) !== null) return;
-    select({ active: page, chosen: new Set([page]), anchor: page });
-    onClose();
-  };
   const left = branches?.filter((branch) => site.nodes.get(branch.page)?.removedWith === branch.page);
   return (
     <Dialog
       title="Removed pages"
-      description="They are kept until you need them again."
+      description="They are kept until you put them back or delete them for good."
       isOpen
       isWide
       onClose={onClose}
@@ -32,35 +30,118 @@ export function RemovedDialog({ onClose }: { readonly onClose: () => void }) {
         </p>
       )}
       <ul className="pb-3">
-        {left?.map((branch) => {
-          const parent = nearestParent(site, branch.page);
-          const isMoved = parent !== site.nodes.get(branch.page)!.parent;
-          const where =
-            parent === null
-              ? 'at the top level'
-              : `in ‘${textIn(site.nodes.get(parent)!.title, site.settings.language)}’`;
-          return (
-            <li key={branch.page} className="flex items-center gap-4 border-b border-rule py-2.5 last:border-0">
-              <div className="min-w-0 flex-1">
-                <p className="truncate">
-                  <span className="font-medium">{branch.title}</span>
-                  {andBelow(branch.below)}
-                </p>
-                <p className="text-small text-quiet">
-                  {branch.at &&
-                    `Removed ${formatDistanceToNow(new Date(branch.at), { addSuffix: true })} by ${branch.by}. `}
-                  {isMoved ? `Its place is gone; it would stand ${where}.` : `It stood ${where}.`}
-                </p>
-              </div>
-              {mayEdit && (
-                <Button onClick={() => putBack(branch)} aria-label={`Put back ${branch.title}`}>
-                  Put back
-                </Button>
-              )}
-            </li>
-          );
-        })}
+        {left?.map((branch) => (
+          <Branch key={branch.page} branch={branch} onClose={onClose} />
+        ))}
       </ul>
     </Dialog>
+  );
+}
+
+const from = (path: readonly string[]): string => (path.length === 0 ? 'the top level' : `‘${path.join(' › ')}’`);
+
+/** Where it comes back, in words, where that is not where it stood. */
+function placeWords({ isParentThere, nearest, from: path }: RemovedBranch): string | null {
+  if (isParentThere || path.length === 0) return null;
+  return nearest
+    ? `‘${path.at(-1)}’ is not there any more: it comes back in ‘${nearest.title}’, the nearest page above that is.`
+    : `‘${path.at(-1)}’ is not there any more: it comes back at the top level.`;
+}
+
+function Branch({ branch, onClose }: { readonly branch: RemovedBranch; readonly onClose: () => void }) {
+  const { site, store, select, mayEdit, run } = useWorkbench();
+  const [isAsking, setAsking] = useState(false);
+  const elsewhere = placeWords(branch);
+  const putBack = (operations: readonly Edit[], page: PageId, words: string) => {
+    if (store.apply([...operations]) !== null) return;
+    select({ active: page, chosen: new Set([page]), anchor: page });
+    toast(elsewhere ? `${words} ${elsewhere}` : words, { action: { label: 'Undo', onClick: () => run('undo') } });
+    onClose();
+  };
+  const count = branch.below.length + 1;
+  const erase = () => {
+    if (store.apply([{ name: 'page.erase', page: branch.page }]) !== null) return;
+    toast(`Deleted ${pages(count)} for good.`);
+  };
+  return (
+    <li className="border-b border-rule py-2.5 last:border-0">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        <div className="min-w-48 flex-1">
+          <p className="truncate">
+            <span className="font-medium">{branch.title}</span>
+            {andBelow(branch.below.length)}
+          </p>
+          <p className="text-small text-quiet">
+            {branch.at &&
+              `Removed ${formatDistanceToNow(new Date(branch.at), { addSuffix: true })} by ${branch.by}, from ${from(branch.from)}.`}
+            {branch.isLive && ' Visitors still have it until the next release.'}
+          </p>
+          {elsewhere && <p className="text-small text-attention">{elsewhere}</p>}
+        </div>
+        {mayEdit && !isAsking && (
+          <>
+            <Button
+              onClick={() =>
+                putBack([{ name: 'page.putBack', page: branch.page }], branch.page, `Put back ${pages(count)}.`)
+              }
+              aria-label={`Put back ${branch.title}`}
+            >
+              Put back
+            </Button>
+            <Button
+              look="quiet"
+              isTight
+              onClick={() => setAsking(true)}
+              aria-label={`Delete for good… ${branch.title}`}
+            >
+              Delete for good…
+            </Button>
+          </>
+        )}
+      </div>
+      {isAsking && (
+        <div role="group" aria-label={`Delete ${branch.title} for good`} className="mt-2 rounded-md bg-sunken p-3">
+          <p>
+            {branch.isLive
+              ? 'Visitors still have it. Make the removal live first; then it can be deleted for good.'
+              : `${count === 1 ? 'The page is' : `All ${count} pages are`} gone from this list, with ${count === 1 ? 'its' : 'their'} text. While it is your last change, Undo still brings ${count === 1 ? 'it' : 'them'} back.`}
+          </p>
+          <div className="mt-2 flex gap-2">
+            <Button onClick={() => setAsking(false)}>Keep {count === 1 ? 'it' : 'them'}</Button>
+            {!branch.isLive && (
+              <Button look="danger" onClick={erase}>
+                Delete {pages(count)} for good
+              </Button>
+            )}
+          </div>
+        </div>
+      )}
+      {branch.below.length > 0 && (
+        <details className="mt-1 text-small">
+          <summary className="text-quiet">Put back one page of them</summary>
+          <ul className="mt-1 max-h-56 overflow-y-auto">
+            {[{ page: branch.page, title: branch.title, depth: 0 }, ...branch.below].map(({ page, title, depth }) => (
+              <li
+                key={page}
+                className="flex min-h-8 items-center gap-2"
+                style={{ paddingLeft: `${Math.min(depth, 12)}rem` }}
+              >
+                <span className="min-w-0 flex-1 truncate">{title}</span>
+                {mayEdit && (
+                  <Button
+                    look="quiet"
+                    isTight
+                    aria-label={`Put back alone ${title}`}
+                    onClick={() => putBack(putBackAlone(site, page) as Edit[], page, `Put back ‘${title}’ alone.`)}
+                  >
+                    Put back alone
+                  </Button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </li>
   );
 }

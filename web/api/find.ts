@@ -1,0 +1,27 @@
+import { useMemo } from 'react';
+import useSWR from 'swr';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import { call } from './client.ts';
+
+/** Who changed each page last, and when; undefined until it is known. It is not fetched without a revision. */
+export function useLatestChanges(
+  key: SiteKey,
+  revision: number | null,
+): ReadonlyMap<PageId, { by: string; at: string }> | undefined {
+  const { data } = useSWR(
+    revision === null ? null : [`/sites/${key}/latest-changes`, revision],
+    () => call('listLatestChanges', { site: key }),
+    { keepPreviousData: true },
+  );
+  return useMemo(
+    () => data && new Map(data.pages.map((page, index) => [page, { by: data.by[index]!, at: data.at[index]! }])),
+    [data],
+  );
+}
+
+/** The pages whose text holds the words; undefined until it is known. Nothing is fetched without words. */
+export function useTextsFound(key: SiteKey, words: string | null, revision: number): PageId[] | undefined {
+  return useSWR(words === null ? null : [`/sites/${key}/find`, words, revision], () =>
+    call('findTexts', { site: key }, undefined, `?text=${encodeURIComponent(words!)}`).then((answer) => answer.pages),
+  ).data;
+}

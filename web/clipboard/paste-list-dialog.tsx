@@ -1,0 +1,147 @@
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { addList } from '#core/arrange/grow.ts';
+import { type ListNote, readIndentedList } from '#core/formats/indented-list.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import { newPageId, refusalWords } from '../api/site-store.ts';
+import { pages } from '../tree/words.ts';
+import { Button } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { TextArea } from '../ui/field.tsx';
+import { Notice } from '../ui/notice.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { PlaceChoice, type Side, placeOn } from './place-choice.tsx';
+
+const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
+  'no-title': 'No letter or digit in it: left out.',
+  'title-cut': 'Longer than a title can be: cut to 300 characters.',
+  'step-skipped': 'It skips a level: it hangs one level below the heading before it.',
+  'too-deep': 'Deeper than the tree can be: it stands on the deepest level.',
+  'marks-taken-out': 'Characters that cannot be seen were taken out.',
+};
+/** So many lines are shown before they are made; all are made. */
+const MOST_SHOWN = 200;
+
+/** Makes a branch of a list of titles; shows the tree that comes of it, and what was not taken as it stood. */
+export function PasteListDialog({ text: pasted, onClose }: { readonly text: string; readonly onClose: () => void }) {
+  const { site, store, selection, select, setOpen, setPreview, run } = useWorkbench();
+  const [text, setText] = useState(pasted);
+  const shown = useDeferredValue(text);
+  const [side, setSide] = useState<Side>('after');
+  const list = useMemo(() => readIndentedList(shown), [shown]);
+  const place = placeOn(site, selection.active, side);
+  const operations = useMemo(
+    () =>
+      list.ok
+        ? addList(list.entries, { parent: place.parent, after: place.after }, site.settings.language, newPageId)
+        : [],
+    [list, place.parent, place.after, site.settings.language],
+  );
+  const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
+  useEffect(() => {
+    setPreview(outcome?.ok ? operations : null);
+    return () => setPreview(null);
+  }, [outcome, operations, setPreview]);
+  const submit = () => {
+    if (!outcome?.ok || store.apply(operations) !== null) return;
+    if (place.parent !== null) setOpen(place.parent, true);
+    const tops = operations.filter((one) => one.place.parent === place.parent).map((one) => one.page);
+    for (const operation of operations) if (operation.place.parent !== null) setOpen(operation.place.parent, true);
+    select({ active: tops[0]!, chosen: new Set(tops), anchor: tops[0]! });
+    toast(`Made ${pages(operations.length)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
+    onClose();
+  };
+  return (
+    <Dialog
+      title="Make pages from a list"
+      description="One title a line. Indent with tabs or spaces; bullets, numbers and Markdown headings are understood."
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={!outcome?.ok} autoFocus={pasted !== ''} onClick={submit}>
+            {operations.length === 0 ? 'Make pages' : `Make ${pages(operations.length)}`}
+          </Button>
+        </>
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <div className="grid gap-4 md:grid-cols-2">
+          {list.ok || text.length < 20_000 ? (
+            <TextArea
+              label="The list"
+              rows={12}
+              value={text}
+              spellCheck={false}
+              autoFocus={pasted === ''}
+              placeholder={'Courses\n\tShort courses\n\tLong courses\nVisit us'}
+              onChange={(event) => setText(event.target.value)}
+            />
+          ) : (
+            <p className="text-quiet">The text is too large to be shown here.</p>
+          )}
+          <div>
+            <p className="mb-1 text-small font-medium">What it makes</p>
+            <Preview list={list} />
+          </div>
+        </div>
+        {list.ok && list.notes.length > 0 && <Notes notes={list.notes} />}
+        <PlaceChoice site={site} page={selection.active} side={side} onChoose={setSide} />
+        <div role="status">
+          {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
+          {!list.ok && <Notice>{tooMuch(list)}</Notice>}
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+const number = (value: number): string => value.toLocaleString('en');
+
+const tooMuch = ({ why, most, found }: { why: 'too-many-lines' | 'too-large'; most: number; found: number }): string =>
+  why === 'too-many-lines'
+    ? `The list has ${number(found)} titles; at most ${number(most)} pages are made at once. Nothing was made. Paste it in parts.`
+    : `The text has ${number(found)} characters; at most ${number(most)} are read at once. Nothing was made. Paste it in parts.`;
+
+function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> }) {
+  const entries = list.ok ? list.entries : [];
+  return (
+    <ul
+      aria-label="The pages that the list makes"
+      className="h-64 overflow-y-auto rounded-md border border-rule bg-paper p-2"
+      // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls
+      tabIndex={0}
+    >
+      {entries.length === 0 && <li className="text-quiet">The pages stand here as soon as there is a title.</li>}
+      {entries.slice(0, MOST_SHOWN).map(({ title, depth, line }) => (
+        <li
+          key={line}
+          className="truncate border-l-2 border-dashed border-edge py-0.5 pl-2"
+          style={{ marginLeft: `${Math.min(depth, 12) * 1.1}rem` }}
+        >
+          {title}
+        </li>
+      ))}
+      {entries.length > MOST_SHOWN && <li className="text-quiet">and {entries.length - MOST_SHOWN} more</li>}
+    </ul>
+  );
+}
+
+function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
+  return (
+    <details open={notes.length <= 3} className="rounded-md bg-attention-soft px-3 py-2 text-small">
+      <summary className="font-medium text-attention">
+        {notes.length === 1 ? '1 line was' : `${notes.length} lines were`} not taken as they stand
+      </summary>
+      <ul className="mt-1 max-h-32 overflow-y-auto">
+        {notes.slice(0, MOST_SHOWN).map(({ line, what, text }, index) => (
+          <li key={index}>
+            Line {line}: <span className="font-mono">{text}</span>. {NOTE_WORDS[what]}
+          </li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,39 @@
+import { createContext, useContext } from 'react';
+import type { DropPlace } from '#core/arrange/landing.ts';
+import type { PageId } from '#core/model/ids.ts';
+
+/** Where what is dragged would land, as one view of the tree shows it. */
+export interface Landing {
+  readonly view: 'sheet' | 'map';
+  readonly place: DropPlace;
+  /** For the sheet: the gap between rows (so many stand above it), or the row that it would go inside. */
+  readonly gap: number;
+  readonly isInside: boolean;
+}
+
+/** A view of the tree on which things can be dropped. */
+export interface DropTarget {
+  /** Where what is moved would land under a point of the window; null where the point is outside or nothing can land. */
+  readonly landingAt: (x: number, y: number, moved: readonly PageId[]) => Landing | null;
+}
+
+export interface Drag {
+  readonly moved: readonly PageId[];
+  readonly landing: Landing | null;
+}
+
+export interface DragContext {
+  readonly drag: Drag | null;
+  /** Takes a view in; gives the function that takes it out again. */
+  readonly register: (target: DropTarget) => () => void;
+}
+
+const Context = createContext<DragContext | null>(null);
+export const DragProvider = Context.Provider;
+
+/** @throws where a component stands outside of the drag layer. */
+export function useDrag(): DragContext {
+  const context = useContext(Context);
+  if (!context) throw new Error('useDrag is for components inside the drag layer.');
+  return context;
+}

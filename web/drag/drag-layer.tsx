@@ -1,0 +1,112 @@
+import { DndContext, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { topmost } from '#core/arrange/arrange.ts';
+import { moveToPlace } from '#core/arrange/landing.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { branchOf, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { andBelow } from '../tree/words.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { type Drag, type DragContext, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
+
+/** A press becomes a drag after so many pixels, so that a click stays a click. */
+const STARTS_AFTER = 6;
+
+/**
+ * Dragging of pages in every view of the tree. While something is dragged the view under the pointer says where it
+ * would land, and the trail strip what that changes; letting go moves it, Escape leaves all as it is.
+ */
+export function DragLayer({ children }: { readonly children: ReactNode }) {
+  const { latest, setPreview } = useWorkbench();
+  const targets = useRef(new Set<DropTarget>());
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const landing = useRef<Landing | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: STARTS_AFTER } }));
+  const register = useCallback((target: DropTarget) => {
+    targets.current.add(target);
+    return () => void targets.current.delete(target);
+  }, []);
+
+  const start = ({ active }: DragStartEvent) => {
+    const { selection, chosen, site, select } = latest();
+    const page = active.data.current?.page as PageId;
+    const isOneOfSeveral = selection.chosen.has(page);
+    if (!isOneOfSeveral) select({ active: page, chosen: new Set([page]), anchor: page });
+    setDrag({ moved: topmost(site, isOneOfSeveral ? chosen : [page]), landing: null });
+  };
+  const moved = drag?.moved ?? null;
+  useEffect(() => {
+    if (moved === null) return;
+    let frame = 0;
+    const point = { x: -1, y: -1 };
+    const look = () => {
+      frame = requestAnimationFrame(look);
+      if (point.x < 0) return;
+      let next: Landing | null = null;
+      for (const target of targets.current) next ??= target.landingAt(point.x, point.y, moved);
+      if (sameLanding(next, landing.current)) return;
+      landing.current = next;
+      setDrag((before) => before && { ...before, landing: next });
+      setPreview(next && moveToPlace(latest().site, moved, next.place));
+    };
+    const follow = (event: PointerEvent) => Object.assign(point, { x: event.clientX, y: event.clientY });
+    window.addEventListener('pointermove', follow);
+    frame = requestAnimationFrame(look);
+    return () => {
+      window.removeEventListener('pointermove', follow);
+      cancelAnimationFrame(frame);
+      landing.current = null;
+    };
+  }, [moved, latest, setPreview]);
+
+  const stop = () => {
+    setDrag(null);
+    setPreview(null);
+    latest().focusTree();
+  };
+  const drop = () => {
+    const there = landing.current;
+    const { site, store, setOpen } = latest();
+    if (moved && there) {
+      const operations = moveToPlace(site, moved, there.place);
+      if (operations.length > 0 && store.apply(operations) === null) {
+        if (there.place.parent !== null) setOpen(there.place.parent, true);
+      }
+    } else if (moved) toast('Nothing was moved: that is no place for it.');
+    stop();
+  };
+  const context = useMemo<DragContext>(() => ({ drag, register }), [drag, register]);
+  return (
+    <DragProvider value={context}>
+      <DndContext sensors={sensors} autoScroll={false} onDragStart={start} onDragEnd={drop} onDragCancel={stop}>
+        {children}
+        <DragOverlay dropAnimation={null}>{drag && <Dragged drag={drag} />}</DragOverlay>
+      </DndContext>
+    </DragProvider>
+  );
+}
+
+function Dragged({ drag }: { readonly drag: Drag }) {
+  const { site } = useWorkbench();
+  const [first] = drag.moved;
+  if (first === undefined) return null;
+  const below = drag.moved.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
+  const title = textIn(nodeAt(site, first).title, site.settings.language);
+  return (
+    <p className="ml-4 w-fit max-w-80 cursor-grabbing truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet">
+      {drag.moved.length === 1 ? title : `${drag.moved.length} branches`}
+      <span className="font-normal text-quiet">{andBelow(below)}</span>
+    </p>
+  );
+}
+
+const sameLanding = (a: Landing | null, b: Landing | null): boolean =>
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    a.view === b.view &&
+    a.gap === b.gap &&
+    a.isInside === b.isInside &&
+    a.place.parent === b.place.parent &&
+    a.place.after === b.place.after);

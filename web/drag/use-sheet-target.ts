@@ -1,0 +1,105 @@
+import { type RefObject, useEffect, useRef } from 'react';
+import { movedRows, placeInGap, placeInside } from '#core/arrange/landing.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { useLatest } from '../ui/use-latest.ts';
+import { LEVEL, railX } from '../tree/rails.tsx';
+import type { Item } from '../tree/tree-keys.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { type Landing, useDrag } from './drag-context.ts';
+import type { LandingRailProps } from './landing-rail.tsx';
+
+const ROW = 32;
+/** The part of a row's height, above and below, that means the gap beside it. */
+const EDGE = 0.28;
+/** So near to the upper or lower edge the sheet scrolls, by at most so many pixels a frame. */
+const SCROLL_ZONE = 36;
+const SCROLL_STEP = 14;
+/** A closed branch opens when something is held over it for so long. */
+const OPENS_AFTER_MS = 650;
+
+/** Makes the sheet a place to drop on; gives what is to be drawn while something is dragged over it. */
+export function useSheetTarget(
+  scroller: RefObject<HTMLDivElement | null>,
+  items: readonly Item[],
+): LandingRailProps | null {
+  const { latest, derived } = useWorkbench();
+  const { drag, register } = useDrag();
+  const itemsNow = useLatest(items);
+  const held = useRef<{ page: PageId; since: number } | null>(null);
+
+  useEffect(
+    () =>
+      register({
+        landingAt: (x, y, moved) => {
+          const box = scroller.current?.getBoundingClientRect();
+          if (!box || x < box.left || x > box.right || y < box.top - ROW || y > box.bottom + ROW) return null;
+          scrollNearEdge(scroller.current!, y, box);
+          const landing = landingIn(latest(), itemsNow(), {
+            x: x - box.left,
+            y: y - box.top + scroller.current!.scrollTop,
+            moved,
+          });
+          openHeld(latest(), held, landing);
+          return landing;
+        },
+      }),
+    [register, scroller, latest, itemsNow],
+  );
+
+  const landing = drag?.landing;
+  if (!drag || landing?.view !== 'sheet') return null;
+  const { outline } = derived;
+  const indexOf = (page: PageId | null) =>
+    page === null ? -1 : items.findIndex((item) => item.kind === 'node' && outline.nodes[item.row]!.id === page);
+  return { landing, parentIndex: indexOf(landing.place.parent) };
+}
+
+type Point = { readonly x: number; readonly y: number; readonly moved: readonly PageId[] };
+
+function landingIn(
+  { derived, found }: ReturnType<typeof useWorkbench>,
+  items: readonly Item[],
+  { x, y, moved }: Point,
+): Landing | null {
+  const { outline } = derived;
+  const rows = items.flatMap((item) => (item.kind === 'node' ? [item.row] : []));
+  if (rows.length === 0) return null;
+  const isMoved = movedRows(outline, moved);
+  const index = Math.max(0, Math.min(rows.length - 1, Math.floor(y / ROW)));
+  const within = y / ROW - index;
+  const inside = () => {
+    const place = placeInside(outline, rows[index]!, isMoved);
+    return place && { view: 'sheet' as const, place, gap: index, isInside: true };
+  };
+  // Between rows that were found lie others that do not show: there only the rows themselves are places.
+  if (found !== null) return inside();
+  if (within >= EDGE && within <= 1 - EDGE) {
+    const landing = inside();
+    if (landing) return landing;
+  }
+  const gap = within < 0.5 ? index : index + 1;
+  const depth = Math.round((x - railX(0) - LEVEL / 2) / LEVEL);
+  const place = placeInGap(outline, rows, gap, depth, isMoved);
+  return place && { view: 'sheet', place, gap, isInside: false };
+}
+
+function scrollNearEdge(scroller: HTMLDivElement, y: number, box: DOMRect): void {
+  const above = box.top + SCROLL_ZONE - y;
+  const below = y - (box.bottom - SCROLL_ZONE);
+  if (above > 0) scroller.scrollTop -= Math.min(SCROLL_STEP, above / 2);
+  else if (below > 0) scroller.scrollTop += Math.min(SCROLL_STEP, below / 2);
+}
+
+function openHeld(
+  { open, setOpen, found }: ReturnType<typeof useWorkbench>,
+  held: RefObject<{ page: PageId; since: number } | null>,
+  landing: Landing | null,
+): void {
+  const page = landing?.isInside && found === null ? landing.place.parent : null;
+  if (page === null || open.has(page)) held.current = null;
+  else if (held.current?.page !== page) held.current = { page, since: performance.now() };
+  else if (performance.now() - held.current.since > OPENS_AFTER_MS) {
+    held.current = null;
+    setOpen(page, true);
+  }
+}

@@ -1,0 +1,187 @@
+import { ListFilter, Trash2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { type FormEvent, useState } from 'react';
+import { COMMON_FILTERS, type FilterField, isAsking } from '#core/derive/filters.ts';
+import { useLatestChanges } from '../api/find.ts';
+import { LENS_FILTERS } from '../lenses/lens-filters.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { useSavedFilters } from './saved-filters.ts';
+
+/** Opens the filters: those of every lens, those of this one, and the saved ones. */
+export function FilterButton() {
+  const { filter, lens } = useWorkbench();
+  const count = Object.keys(filter).length;
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button look="quiet" isTight title="Choose which pages show">
+          <ListFilter size={16} aria-hidden /> Filter{count > 0 && ` (${count})`}
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          collisionPadding={8}
+          aria-label="Filters"
+          className="z-30 flex max-h-[min(34rem,80vh)] w-88 max-w-[calc(100vw-1rem)] flex-col gap-4 overflow-y-auto rounded-lg border border-rule bg-raised p-4 shadow-sheet"
+        >
+          <Fields fields={LENS_FILTERS[lens]} />
+          <Fields fields={COMMON_FILTERS} />
+          <Saved />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Fields({ fields }: { readonly fields: readonly FilterField[] }) {
+  return fields.map((field) =>
+    field.kind === 'one-of' ? (
+      <OneOf key={field.key} field={field} />
+    ) : field.kind === 'person' ? (
+      <Person key={field.key} field={field} />
+    ) : (
+      <Day key={field.key} field={field} />
+    ),
+  );
+}
+
+function useField({ key }: FilterField): [readonly string[], (values: readonly string[]) => void] {
+  const { filter, setFilter } = useWorkbench();
+  return [
+    filter[key] ?? [],
+    (values) => {
+      const others = Object.fromEntries(Object.entries(filter).filter(([name]) => name !== key));
+      setFilter(values.length === 0 ? others : { ...others, [key]: values });
+    },
+  ];
+}
+
+function OneOf({ field }: { readonly field: FilterField }) {
+  const [chosen, set] = useField(field);
+  return (
+    <fieldset>
+      <legend className="mb-1 text-small font-medium">{field.name}</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {field.values!.map(({ value, words }) => {
+          const isOn = chosen.includes(value);
+          return (
+            <label
+              key={value}
+              className={`inline-flex h-7 cursor-pointer items-center gap-1.5 rounded-full border px-2.5 text-small ${isOn ? 'border-accent bg-accent-soft text-accent' : 'border-edge'}`}
+            >
+              <input
+                type="checkbox"
+                className="accent-accent"
+                checked={isOn}
+                onChange={() => set(isOn ? chosen.filter((one) => one !== value) : [...chosen, value])}
+              />
+              {words}
+            </label>
+          );
+        })}
+      </div>
+    </fieldset>
+  );
+}
+
+const SELECT = 'h-8 w-full rounded-md border border-edge bg-paper px-2';
+
+function Person({ field }: { readonly field: FilterField }) {
+  const { site, shown } = useWorkbench();
+  const [[chosen = ''], set] = useField(field);
+  const changes = useLatestChanges(site.key, shown.revision);
+  const names = [...new Set([...(changes?.values() ?? [])].map((one) => one.by))].sort();
+  return (
+    <label className="block">
+      <span className="mb-1 block text-small font-medium">{field.name}</span>
+      <select
+        value={chosen}
+        onChange={(event) => set(event.target.value ? [event.target.value] : [])}
+        className={SELECT}
+      >
+        <option value="">Anybody</option>
+        {[...new Set([...names, ...(chosen ? [chosen] : [])])].map((name) => (
+          <option key={name}>{name}</option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function Day({ field }: { readonly field: FilterField }) {
+  const [[chosen = ''], set] = useField(field);
+  return (
+    <label className="block">
+      <span className="mb-1 block text-small font-medium">{field.name}</span>
+      <input
+        type="date"
+        value={chosen}
+        onChange={(event) => set(event.target.value ? [event.target.value] : [])}
+        className={SELECT}
+      />
+    </label>
+  );
+}
+
+function Saved() {
+  const { query, filter, isFlat, setQuery, setFilter, setFlat } = useWorkbench();
+  const [saved, setSaved] = useSavedFilters();
+  const [name, setName] = useState('');
+  const save = (event: FormEvent) => {
+    event.preventDefault();
+    const named = name.trim();
+    if (named === '') return;
+    const kept = saved.filter((one) => one.name !== named);
+    setSaved([...kept, { name: named, query, filter: filter as Record<string, string[]>, isFlat }]);
+    setName('');
+  };
+  return (
+    <section aria-label="Saved filters" className="border-t border-rule pt-3">
+      <h3 className="mb-1 text-small font-medium">Saved filters</h3>
+      {saved.length === 0 && (
+        <p className="text-small text-quiet">None yet. Choose a filter, give it a name, save it.</p>
+      )}
+      <ul>
+        {saved.map((one) => (
+          <li key={one.name} className="flex items-center">
+            <button
+              type="button"
+              onClick={() => {
+                setQuery(one.query);
+                setFilter(one.filter);
+                setFlat(one.isFlat);
+              }}
+              className="h-8 min-w-0 flex-1 truncate rounded px-2 text-left hover:bg-accent-soft"
+            >
+              {one.name}
+            </button>
+            <IconButton
+              name={`Delete the saved filter ‘${one.name}’`}
+              onClick={() => setSaved(saved.filter((other) => other.name !== one.name))}
+            >
+              <Trash2 size={15} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {isAsking({ query, filter }) && (
+        <form onSubmit={save} className="mt-1 flex gap-2">
+          <input
+            aria-label="Name for this filter"
+            placeholder="Name for this filter"
+            maxLength={60}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className="h-8 min-w-0 flex-1 rounded-md border border-edge bg-paper px-2"
+          />
+          <Button type="submit" disabled={name.trim() === ''}>
+            Save
+          </Button>
+        </form>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,66 @@
+import { X } from 'lucide-react';
+import { ALL_FILTERS } from '../lenses/lens-filters.ts';
+import { Button } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+
+/** What is looked for, how much was found, and the ways out. It shows only while something is looked for. */
+export function FoundBar() {
+  const { found, isFinding, derived, query, filter, setFilter, isFlat, setFlat, clearFind } = useWorkbench();
+  if (!found) return null;
+  const chips = ALL_FILTERS.flatMap((field) =>
+    (filter[field.key] ?? []).map((value) => ({
+      key: field.key,
+      value,
+      words: `${field.name}: ${field.values?.find((one) => one.value === value)?.words ?? value}`,
+    })),
+  );
+  const without = (key: string, value: string) => {
+    const { [key]: values = [], ...others } = filter;
+    const left = values.filter((one) => one !== value);
+    setFilter(left.length === 0 ? others : { ...others, [key]: left });
+  };
+  const total = derived.outline.nodes.length;
+  return (
+    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-accent-soft/60 px-4 py-1 text-small">
+      <p role="status" className="font-medium">
+        {isFinding
+          ? 'Looking …'
+          : `${found.matches.size.toLocaleString('en')} of ${total.toLocaleString('en')} ${total === 1 ? 'page' : 'pages'}`}
+      </p>
+      {query.trim() !== '' && <Chip words={`‘${query.trim()}’`} />}
+      {chips.map(({ key, value, words }) => (
+        <Chip key={words} words={words} onRemove={() => without(key, value)} />
+      ))}
+      <label className="ml-auto inline-flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="size-4 accent-accent"
+          checked={!isFlat}
+          onChange={(event) => setFlat(!event.target.checked)}
+        />
+        With the pages above
+      </label>
+      <Button look="quiet" isTight onClick={clearFind} title="Show the whole tree again (Escape)">
+        <X size={15} aria-hidden /> Clear
+      </Button>
+    </div>
+  );
+}
+
+function Chip({ words, onRemove }: { readonly words: string; readonly onRemove?: () => void }) {
+  return (
+    <span className="inline-flex h-6 max-w-64 items-center gap-1 rounded-full border border-edge bg-raised px-2">
+      <span className="truncate">{words}</span>
+      {onRemove && (
+        <button
+          type="button"
+          aria-label={`Take away the filter ${words}`}
+          onClick={onRemove}
+          className="-mr-1 inline-flex size-5 items-center justify-center rounded-full hover:bg-sunken"
+        >
+          <X size={12} aria-hidden />
+        </button>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,48 @@
+import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import type { Derived } from '#core/derive/derived.ts';
+import { type Filter, filterRows, isAsking } from '#core/derive/filters.ts';
+import type { Found } from '#core/derive/visible-rows.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { useLatestChanges, useTextsFound } from '../api/find.ts';
+import { ALL_FILTERS } from '../lenses/lens-filters.ts';
+
+/** Fewer letters are not looked for in texts: they are in nearly all. */
+const LEAST_LETTERS = 3;
+const TEXTS_AFTER_MS = 200;
+
+/** The rows that the words and the filter leave, or null where nothing is asked. */
+export function useFind(
+  site: Site,
+  derived: Derived,
+  revision: number,
+  query: string,
+  filter: Filter,
+): { found: Found | null; isWaiting: boolean } {
+  const asked = isAsking({ query, filter });
+  const needsChanges = filter.by !== undefined || filter.since !== undefined;
+  const changes = useLatestChanges(site.key, needsChanges ? revision : null);
+  const words = useSettled(query.trim(), TEXTS_AFTER_MS);
+  const pages = useTextsFound(site.key, words.length >= LEAST_LETTERS ? words : null, revision);
+  const texts = useMemo(() => (pages && words === query.trim() ? new Set<PageId>(pages) : null), [pages, words, query]);
+  // Typing goes first; the rows follow as soon as there is time.
+  const shown = useDeferredValue(query);
+  const found = useMemo(
+    () =>
+      asked
+        ? filterRows({ site, derived, changes: changes ?? null, texts }, ALL_FILTERS, { query: shown, filter })
+        : null,
+    [asked, site, derived, changes, texts, shown, filter],
+  );
+  return { found, isWaiting: needsChanges && changes === undefined };
+}
+
+/** The value once it has not changed for so long. */
+function useSettled<Value>(value: Value, after: number): Value {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(value), after);
+    return () => window.clearTimeout(timer);
+  }, [value, after]);
+  return settled;
+}

@@ -1,0 +1,3 @@
+export function ExportMapDialog({ onClose: _ }: { readonly onClose: () => void }) {
+  return null;
+}

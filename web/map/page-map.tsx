@@ -1,0 +1,1 @@
+export { TreeSheet as PageMap } from '../tree/tree-sheet.tsx';

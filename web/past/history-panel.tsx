@@ -1,0 +1,149 @@
+import { format, isToday, isYesterday } from 'date-fns';
+import { X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import type { HistoryEntry } from '#contract/api.ts';
+import { useHistory } from '../api/sites.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { useOlderHistory } from './use-older-history.ts';
+
+/** The log in words, by day and person, and the tree as it was at any point of it. */
+export function HistoryPanel() {
+  const { site, shown, past, lookAt, setHistoryOpen } = useWorkbench();
+  const [by, setBy] = useState('');
+  const newest = useHistory(site.key, shown.revision, by);
+  const older = useOlderHistory(site.key, by, newest);
+  const names = useNames(newest, by);
+  const close = () => {
+    lookAt(null);
+    setHistoryOpen(false);
+  };
+  return (
+    <aside
+      aria-label="History"
+      className="flex min-h-0 flex-1 flex-col border-l border-rule bg-paper max-md:border-t max-md:border-l-0"
+    >
+      <header className="border-b border-rule px-4 pt-3 pb-3">
+        <div className="flex items-center">
+          <h2 className="flex-1 font-display text-title leading-tight font-semibold">History</h2>
+          <IconButton name="Close the history" onClick={close} className="-mr-2">
+            <X size={17} aria-hidden />
+          </IconButton>
+        </div>
+        <Slider entries={older.entries} />
+        <label className="mt-2 flex items-center gap-2 text-small">
+          <span className="font-medium">By</span>
+          <select
+            value={by}
+            onChange={(event) => setBy(event.target.value)}
+            className="h-8 min-w-0 flex-1 rounded-md border border-edge bg-raised px-2"
+          >
+            <option value="">Everybody</option>
+            {names.map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+      </header>
+      {/* It may scroll, so the keyboard must be able to reach it. */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+      <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
+        {newest?.length === 0 && (
+          <p className="pt-3 text-quiet">
+            Nothing has been changed yet. Each change will stand here, with who made it and when.
+          </p>
+        )}
+        <Days entries={older.entries} lookedAt={past?.revision ?? null} onLook={lookAt} />
+        {older.hasMore && <Button onClick={older.fetch}>Show older changes</Button>}
+      </div>
+    </aside>
+  );
+}
+
+/** Every name that has been seen in the list; choosing one must not take the others away. */
+function useNames(entries: readonly HistoryEntry[] | undefined, by: string): readonly string[] {
+  const [all, setAll] = useState<ReadonlySet<string>>(new Set());
+  const seen = entries?.map((entry) => entry.by).filter((name) => !all.has(name)) ?? [];
+  if (seen.length > 0) setAll(new Set([...all, ...seen]));
+  return useMemo(() => [...new Set([...all, ...(by ? [by] : [])])].sort(), [all, by]);
+}
+
+/** Goes through time: left is the beginning, right is now. */
+function Slider({ entries }: { readonly entries: readonly HistoryEntry[] }) {
+  const { shown, past, lookAt } = useWorkbench();
+  const at = past?.revision ?? shown.revision;
+  const entry = entries.find((one) => one.revision === at);
+  const words =
+    past === null
+      ? 'Now'
+      : at === 0
+        ? 'As the site was at the beginning'
+        : entry
+          ? `After change ${at}: ${format(new Date(entry.at), 'd MMM, HH:mm')}`
+          : `After change ${at}`;
+  return (
+    <div className="mt-2">
+      <input
+        type="range"
+        aria-label="The tree as it was"
+        aria-valuetext={words}
+        min={0}
+        max={shown.revision}
+        value={at}
+        onChange={(event) => {
+          const revision = Number(event.target.value);
+          lookAt(revision >= shown.revision ? null : revision);
+        }}
+        className="w-full accent-accent"
+      />
+      <p className="flex justify-between text-small">
+        <span className="text-quiet">Beginning</span>
+        <span role="status" className={past ? 'font-medium text-attention' : 'text-quiet'}>
+          {words}
+        </span>
+      </p>
+    </div>
+  );
+}
+
+function Days({
+  entries,
+  lookedAt,
+  onLook,
+}: {
+  readonly entries: readonly HistoryEntry[];
+  readonly lookedAt: number | null;
+  readonly onLook: (revision: number | null) => void;
+}) {
+  const days = Map.groupBy(entries, (entry) => format(new Date(entry.at), 'yyyy-MM-dd'));
+  return [...days].map(([day, list]) => (
+    <section key={day} className="pb-3">
+      <h3 className="sticky top-0 bg-paper pt-3 pb-1 text-small font-medium text-quiet">
+        {dayWords(new Date(list[0]!.at))}
+      </h3>
+      <ol>
+        {list.map((entry) => (
+          <li key={entry.revision} className="border-b border-rule/60 last:border-0">
+            <button
+              type="button"
+              aria-pressed={entry.revision === lookedAt}
+              title="Look at the tree as it was after this"
+              onClick={() => onLook(entry.revision === lookedAt ? null : entry.revision)}
+              className={`grid w-full grid-cols-[3rem_minmax(0,1fr)] gap-1 rounded px-1.5 py-1.5 text-left ${entry.revision === lookedAt ? 'bg-attention-soft' : 'hover:bg-accent-soft'}`}
+            >
+              <time dateTime={entry.at} className="font-mono text-small text-quiet">
+                {format(new Date(entry.at), 'HH:mm')}
+              </time>
+              <span className="break-words">
+                <span className="font-medium">{entry.by}</span> {entry.words}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  ));
+}
+
+const dayWords = (day: Date): string =>
+  isToday(day) ? 'Today' : isYesterday(day) ? 'Yesterday' : format(day, 'EEEE, d MMMM yyyy');

@@ -1,0 +1,62 @@
+import { Undo2 } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { textIn } from '#core/model/texts.ts';
+import { wordsOfFault } from '../api/client.ts';
+import { useMay } from '../api/session.ts';
+import { pages } from '../tree/words.ts';
+import { Button } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+
+/** How many of the pages that are new since are named. */
+const MOST_NAMED = 3;
+
+/** Says that the past is looked at, and how it differs from now. It shows only then. */
+export function PastBar() {
+  const { past, shown, store, lookAt, run } = useWorkbench();
+  const mayEdit = useMay('site.edit');
+  const [isWorking, setWorking] = useState(false);
+  if (!past) return null;
+  const { earlier, added } = past.comparison;
+  const names = added
+    .slice(0, MOST_NAMED)
+    .map((id) => `‘${textIn(shown.site.nodes.get(id)!.title, shown.site.settings.language)}’`);
+  const goBack = async () => {
+    setWorking(true);
+    try {
+      await store.goBack(past.revision);
+      lookAt(null);
+      toast('The draft is again as it was then.', { action: { label: 'Undo', onClick: () => run('undo') } });
+    } catch (fault) {
+      toast.error(wordsOfFault(fault));
+    } finally {
+      setWorking(false);
+    }
+  };
+  const differs = earlier.size + added.length > 0;
+  return (
+    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-attention-soft px-4 py-1 text-small">
+      <p role="status" className="min-w-40 flex-1">
+        <span className="font-semibold text-attention">The tree as it was</span>
+        {'. '}
+        {differs
+          ? [
+              earlier.size > 0 && `${pages(earlier.size)} marked: not so any more`,
+              added.length > 0 &&
+                `${pages(added.length)} new since: ${names.join(', ')}${added.length > MOST_NAMED ? ' and more' : ''}`,
+            ]
+              .filter(Boolean)
+              .join('; ') + '.'
+          : 'It is the same now.'}
+      </p>
+      {mayEdit && differs && (
+        <Button disabled={isWorking} onClick={() => void goBack()}>
+          <Undo2 size={15} aria-hidden /> Go back to this
+        </Button>
+      )}
+      <Button look="main" onClick={() => lookAt(null)}>
+        Come back to now
+      </Button>
+    </div>
+  );
+}

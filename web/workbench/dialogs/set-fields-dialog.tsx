@@ -1,0 +1,119 @@
+import { useEffect, useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { whatChanges } from '#core/changes/what-changes.ts';
+import type { Hidden } from '#core/model/node.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import type { PageFields } from '#core/operations/page-set.ts';
+import { type Edit, refusalWords } from '../../api/site-store.ts';
+import { addresses, pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Choice, TextArea, Tick } from '../../ui/field.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { useWorkbench } from '../workbench-context.tsx';
+
+/** A choice that leaves the field of each page as it is. */
+const LEFT = 'left';
+const LEFT_WORDS = 'Leave as it is';
+
+/** Sets the same fields of all selected pages; what is not chosen stays as each page has it. */
+export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, store, chosen, setPreview, run } = useWorkbench();
+  const [inMenus, setInMenus] = useState(LEFT);
+  const [hidden, setHidden] = useState(LEFT);
+  const [type, setType] = useState(LEFT);
+  const [label, setLabel] = useState(LEFT);
+  const [slug, setSlug] = useState(LEFT);
+  const [withDescription, setWithDescription] = useState(false);
+  const [description, setDescription] = useState('');
+  const { language } = site.settings;
+  const operations = useMemo(() => {
+    const fields: PageFields = {
+      ...(inMenus !== LEFT && { inMenus: inMenus === 'yes' }),
+      ...(hidden !== LEFT && { hidden: hidden as Hidden }),
+      ...(type !== LEFT && { type: type as 'page' | 'heading' }),
+      ...(label !== LEFT && { label: { [language]: '' } }),
+      ...(withDescription && { description: { [language]: description } }),
+    };
+    const ofSlug: PageFields = slug === LEFT ? {} : { slug: { [language]: { text: '', own: false } } };
+    return chosen.flatMap((page): Edit[] => {
+      const all = nodeAt(site, page).type === 'link' ? fields : { ...fields, ...ofSlug };
+      return Object.keys(all).length === 0 ? [] : [{ name: 'page.set', page, fields: all }];
+    });
+  }, [site, chosen, language, inMenus, hidden, type, label, slug, withDescription, description]);
+  const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
+  useEffect(() => {
+    setPreview(outcome?.ok ? operations : null);
+    return () => setPreview(null);
+  }, [outcome, operations, setPreview]);
+  const changed = outcome?.ok ? whatChanges(site, outcome.site).addresses.length : 0;
+  const submit = () => {
+    if (!outcome?.ok || store.apply(operations) !== null) return;
+    toast(`Set fields of ${pages(chosen.length)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
+    onClose();
+  };
+  return (
+    <Dialog
+      title={`Set fields of ${pages(chosen.length)}`}
+      description="What you leave stays as each page has it."
+      isOpen
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={!outcome?.ok} onClick={submit}>
+            Set {pages(chosen.length)}
+          </Button>
+        </>
+      }
+    >
+      <div className="grid gap-3 pb-2 sm:grid-cols-2">
+        <Choice label="In menus" value={inMenus} onChange={(event) => setInMenus(event.target.value)}>
+          <option value={LEFT}>{LEFT_WORDS}</option>
+          <option value="yes">In menus</option>
+          <option value="no">Off menus</option>
+        </Choice>
+        <Choice label="Hidden" value={hidden} onChange={(event) => setHidden(event.target.value)}>
+          <option value={LEFT}>{LEFT_WORDS}</option>
+          <option value="no">Not hidden</option>
+          <option value="page">The page</option>
+          <option value="branch">The page and all below</option>
+        </Choice>
+        <Choice label="Type" value={type} onChange={(event) => setType(event.target.value)}>
+          <option value={LEFT}>{LEFT_WORDS}</option>
+          <option value="page">Page</option>
+          <option value="heading">Heading</option>
+        </Choice>
+        <Choice label="Menu label" value={label} onChange={(event) => setLabel(event.target.value)}>
+          <option value={LEFT}>{LEFT_WORDS}</option>
+          <option value="title">Use the title</option>
+        </Choice>
+        <Choice label="Slug" value={slug} onChange={(event) => setSlug(event.target.value)}>
+          <option value={LEFT}>{LEFT_WORDS}</option>
+          <option value="title">Follow the title</option>
+        </Choice>
+        <div className="sm:col-span-2">
+          <Tick
+            label="Give all the same description"
+            checked={withDescription}
+            onChange={(event) => setWithDescription(event.target.checked)}
+          />
+          {withDescription && (
+            <TextArea
+              label="Description"
+              rows={3}
+              maxLength={2000}
+              value={description}
+              onChange={(event) => setDescription(event.target.value)}
+            />
+          )}
+        </div>
+        <div role="status" className="min-h-6 sm:col-span-2">
+          {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
+          {outcome?.ok && <p>{changed === 0 ? 'No address changes.' : `${addresses(changed)}.`}</p>}
+        </div>
+      </div>
+    </Dialog>
+  );
+}

@@ -1,0 +1,31 @@
+import { useCallback } from 'react';
+import { z } from 'zod';
+import { usePreference } from '../api/preferences.ts';
+import { VIEWS, type View } from './lenses.ts';
+
+const arrangementSchema = z.object({
+  view: z.enum(VIEWS),
+  /** The share of the sheet where both stand beside each other, in percent. */
+  split: z.number().min(5).max(95),
+  /** The views in which the side sheet is closed. */
+  withoutSide: z.array(z.enum(VIEWS)),
+});
+type Arrangement = z.infer<typeof arrangementSchema>;
+const AT_FIRST: Arrangement = { view: 'sheet', split: 50, withoutSide: ['split'] };
+
+/** How the workbench is arranged, kept for the person; the address may ask for another view. */
+export const useArrangement = (): [Arrangement, (arrangement: Arrangement) => void] =>
+  usePreference('arrangement', arrangementSchema, AT_FIRST);
+
+/** The view that shows: the one that the address asks for, or the one that the person had last. */
+export function useView(asked: View | null, ask: (view: View) => void): [View, (view: View) => void] {
+  const [arrangement, keep] = useArrangement();
+  const set = useCallback(
+    (view: View) => {
+      ask(view);
+      keep({ ...arrangement, view });
+    },
+    [ask, keep, arrangement],
+  );
+  return [asked ?? arrangement.view, set];
+}

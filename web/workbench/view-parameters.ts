@@ -1,0 +1,84 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { type Filter, readFilter } from '#core/derive/filters.ts';
+import { ALL_FILTERS } from '../lenses/lens-filters.ts';
+import { LENSES, type Lens, VIEWS, type View } from './lenses.ts';
+
+const WRITE_AFTER_MS = 300;
+
+export interface ViewParameters {
+  readonly lens: Lens;
+  readonly setLens: (lens: Lens) => void;
+  readonly view: View | null;
+  readonly setView: (view: View) => void;
+  readonly query: string;
+  readonly setQuery: (query: string) => void;
+  readonly filter: Filter;
+  readonly setFilter: (filter: Filter) => void;
+  /** Whether what is found shows without what stands above it. */
+  readonly isFlat: boolean;
+  readonly setFlat: (isFlat: boolean) => void;
+  readonly clearFind: () => void;
+  /** The page that the address names, as it was opened. */
+  readonly page: string | null;
+  readonly rememberPage: (page: string) => void;
+}
+
+/** What the address bar holds: the lens, the view, the selected page, and what is looked for. It can be sent to somebody. */
+export function useViewParameters(): ViewParameters {
+  const [parameters, setParameters] = useSearchParams();
+  const change = useCallback(
+    (changes: Readonly<Record<string, string | null>>) =>
+      setParameters(
+        (before) => {
+          const next = new URLSearchParams(before);
+          for (const [name, value] of Object.entries(changes)) {
+            if (value === null || value === '') next.delete(name);
+            else next.set(name, value);
+          }
+          return next;
+        },
+        { replace: true },
+      ),
+    [setParameters],
+  );
+  const [query, setQueryNow] = useState(() => parameters.get('find') ?? '');
+  const timer = useRef<number | undefined>(undefined);
+  const setQuery = useCallback(
+    (next: string) => {
+      setQueryNow(next);
+      // Browsers take only so many changes of the address a minute.
+      window.clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => change({ find: next.trim() }), WRITE_AFTER_MS);
+    },
+    [change],
+  );
+  useEffect(() => () => window.clearTimeout(timer.current), []);
+
+  const asked = ALL_FILTERS.map((field) => `${field.key}=${parameters.get(field.key) ?? ''}`).join('&');
+  const filter = useMemo(() => readFilter((key) => new URLSearchParams(asked).get(key), ALL_FILTERS), [asked]);
+  const setFilter = useCallback(
+    (next: Filter) => change(Object.fromEntries(ALL_FILTERS.map(({ key }) => [key, next[key]?.join(',') ?? null]))),
+    [change],
+  );
+  const clearFind = useCallback(() => {
+    window.clearTimeout(timer.current);
+    setQueryNow('');
+    change({ find: null, ...Object.fromEntries(ALL_FILTERS.map(({ key }) => [key, null])) });
+  }, [change]);
+  return {
+    lens: LENSES.find((one) => one === parameters.get('lens')) ?? 'write',
+    setLens: useCallback((lens: Lens) => change({ lens }), [change]),
+    view: VIEWS.find((one) => one === parameters.get('view')) ?? null,
+    setView: useCallback((view: View) => change({ view }), [change]),
+    query,
+    setQuery,
+    filter,
+    setFilter,
+    isFlat: parameters.get('flat') === 'yes',
+    setFlat: useCallback((isFlat: boolean) => change({ flat: isFlat ? 'yes' : null }), [change]),
+    clearFind,
+    page: parameters.get('page'),
+    rememberPage: useCallback((page: string) => change({ page }), [change]),
+  };
+}
