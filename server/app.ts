@@ -39,7 +39,9 @@ const secured = helmet({
       scriptSrc: ["'self'"],
       // The dialogs and the editor set positions and sizes through style attributes.
       styleSrc: ["'self'", "'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:'],
+      // A map becomes a PNG by way of an image that the page itself has made, with its typeface inside.
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      fontSrc: ["'self'", 'data:'],
       objectSrc: ["'none'"],
       frameAncestors: ["'none'"],
       upgradeInsecureRequests: null,

@@ -7,7 +7,7 @@ import { ancestorsOf, branchOf, childrenOf, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { topmost } from './arrange.ts';
-import { moveToPlace, movedRows, placeInGap, placeInside } from './landing.ts';
+import { moveToPlace, movedRows, placeBeside, placeInGap, placeInside } from './landing.ts';
 
 const nothing = () => false;
 const id = toPageId;
@@ -84,4 +84,33 @@ describe('a place that is chosen by dragging', () => {
       { numRuns: 500 },
     );
   });
+});
+
+describe('a place beside a page', () => {
+  it('is right before or after it once all that is moved stands there', () =>
+    fc.assert(
+      fc.property(
+        anySite,
+        fc.subarray([...IDS], { minLength: 1 }),
+        fc.nat(),
+        fc.constantFrom('before' as const, 'after' as const),
+        (any, ids, pick, side) => {
+          const made = outlineOf(any);
+          fc.pre(made.nodes.length > 0);
+          const row = pick % made.nodes.length;
+          const beside = made.nodes[row]!.id;
+          const moved = topmost(any, ids);
+          const place = placeBeside(made, row, side, movedRows(made, moved));
+          if (place === null || moved.length === 0) return;
+          const outcome = applyOperations(any, moveToPlace(any, moved, place));
+          if (!outcome.ok) return;
+          const siblings = childrenOf(outcome.site, place.parent);
+          const at = siblings.indexOf(beside);
+          expect(side === 'after' ? siblings[at + 1] : siblings[at - 1]).toBe(
+            side === 'after' ? moved[0] : moved.at(-1),
+          );
+        },
+      ),
+      { numRuns: 300 },
+    ));
 });

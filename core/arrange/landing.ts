@@ -56,6 +56,24 @@ export function placeInside(outline: Outline, row: number, isMoved: (row: number
   return { parent: node.id, after: lastBelow(outline, row, isMoved), depth: outline.depth[row]! + 1 };
 }
 
+/** The place beside a row, before or after it with all that is below it; null within what is moved. */
+export function placeBeside(
+  outline: Outline,
+  row: number,
+  side: 'before' | 'after',
+  isMoved: (row: number) => boolean,
+): DropPlace | null {
+  if (isMoved(row)) return null;
+  const parentRow = outline.parent[row]!;
+  const parent = parentRow === -1 ? null : outline.nodes[parentRow]!.id;
+  const depth = outline.depth[row]!;
+  if (side === 'after') return { parent, after: outline.nodes[row]!.id, depth };
+  let after: PageId | null = null;
+  for (let sibling = parentRow + 1; sibling < row; sibling = outline.end[sibling]!)
+    if (!isMoved(sibling)) after = outline.nodes[sibling]!.id;
+  return { parent, after, depth };
+}
+
 /** The last child that stays where it is, or null. */
 function lastBelow(outline: Outline, row: number, isMoved: (row: number) => boolean): PageId | null {
   let last: PageId | null = null;

@@ -14,6 +14,10 @@ const CANDIDATES = {
   menuitem: '[role="menuitem"]',
   option: '[role="option"]',
   alert: '[role="alert"]',
+  tree: '[role="tree"]',
+  treeitem: '[role="treeitem"]',
+  slider: 'input[type="range"]',
+  separator: '[role="separator"]',
 } as const;
 type Role = keyof typeof CANDIDATES;
 type Name = string | RegExp;

@@ -35,7 +35,7 @@ export class Workbench extends Screen {
   }
 
   async focusTree(): Promise<void> {
-    await this.driver.executeScript(`document.querySelector('[role=treegrid]').focus()`);
+    await this.driver.executeScript(`document.querySelector('[data-tree-view]').focus()`);
   }
 
   /** Clicks the title in a row. */

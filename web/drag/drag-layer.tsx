@@ -1,5 +1,5 @@
-import { DndContext, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
-import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { DndContext, type DragStartEvent, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { type ReactNode, type Ref, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
 import { moveToPlace } from '#core/arrange/landing.ts';
@@ -12,6 +12,8 @@ import { type Drag, type DragContext, DragProvider, type DropTarget, type Landin
 
 /** A press becomes a drag after so many pixels, so that a click stays a click. */
 const STARTS_AFTER = 6;
+/** A finger that rests so long on a row takes it up; one that moves scrolls. */
+const HOLD_MS = 350;
 
 /**
  * Dragging of pages in every view of the tree. While something is dragged the view under the pointer says where it
@@ -22,7 +24,11 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
   const targets = useRef(new Set<DropTarget>());
   const [drag, setDrag] = useState<Drag | null>(null);
   const landing = useRef<Landing | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: STARTS_AFTER } }));
+  const carried = useRef<HTMLParagraphElement>(null);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: STARTS_AFTER } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: HOLD_MS, tolerance: STARTS_AFTER } }),
+  );
   const register = useCallback((target: DropTarget) => {
     targets.current.add(target);
     return () => void targets.current.delete(target);
@@ -43,6 +49,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     const look = () => {
       frame = requestAnimationFrame(look);
       if (point.x < 0) return;
+      carried.current?.style.setProperty('transform', `translate(${point.x + 14}px, ${point.y + 12}px)`);
       let next: Landing | null = null;
       for (const target of targets.current) next ??= target.landingAt(point.x, point.y, moved);
       if (sameLanding(next, landing.current)) return;
@@ -50,11 +57,15 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       setDrag((before) => before && { ...before, landing: next });
       setPreview(next && moveToPlace(latest().site, moved, next.place));
     };
-    const follow = (event: PointerEvent) => Object.assign(point, { x: event.clientX, y: event.clientY });
-    window.addEventListener('pointermove', follow);
+    const follow = ({ clientX, clientY }: { clientX: number; clientY: number }) =>
+      Object.assign(point, { x: clientX, y: clientY });
+    const followTouch = (event: TouchEvent) => event.touches[0] && follow(event.touches[0]);
+    window.addEventListener('mousemove', follow);
+    window.addEventListener('touchmove', followTouch);
     frame = requestAnimationFrame(look);
     return () => {
-      window.removeEventListener('pointermove', follow);
+      window.removeEventListener('mousemove', follow);
+      window.removeEventListener('touchmove', followTouch);
       cancelAnimationFrame(frame);
       landing.current = null;
     };
@@ -81,20 +92,27 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     <DragProvider value={context}>
       <DndContext sensors={sensors} autoScroll={false} onDragStart={start} onDragEnd={drop} onDragCancel={stop}>
         {children}
-        <DragOverlay dropAnimation={null}>{drag && <Dragged drag={drag} />}</DragOverlay>
+        {drag && <Dragged drag={drag} ref={carried} />}
       </DndContext>
     </DragProvider>
   );
 }
 
-function Dragged({ drag }: { readonly drag: Drag }) {
+/** What is carried, beside the pointer. */
+function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLParagraphElement> }) {
   const { site } = useWorkbench();
   const [first] = drag.moved;
   if (first === undefined) return null;
   const below = drag.moved.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
   const title = textIn(nodeAt(site, first).title, site.settings.language);
   return (
-    <p className="ml-4 w-fit max-w-80 cursor-grabbing truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet">
+    <p
+      ref={ref}
+      aria-hidden
+      // It shows once the pointer has said where it is.
+      style={{ transform: 'translate(-999px, 0)' }}
+      className="pointer-events-none fixed top-0 left-0 z-50 w-fit max-w-80 truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet"
+    >
       {drag.moved.length === 1 ? title : `${drag.moved.length} branches`}
       <span className="font-normal text-quiet">{andBelow(below)}</span>
     </p>

@@ -1,7 +1,7 @@
-import { textIn } from '#core/model/texts.ts';
 import { railX } from '../tree/rails.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Landing } from './drag-context.ts';
+import { placeWords } from './place-words.ts';
 
 const ROW = 32;
 /** The rails of a row begin so far from the sheet's edge. */
@@ -21,18 +21,7 @@ export function LandingRail({ landing, parentIndex }: LandingRailProps) {
   const x = INSET + railX(place.depth);
   const fromX = INSET + railX(Math.max(0, place.depth - 1));
   const fromY = parentIndex === -1 ? y : parentIndex * ROW + ROW / 2;
-  const title = (id: typeof place.parent) =>
-    id === null ? '' : textIn(site.nodes.get(id)!.title, site.settings.language);
-  const words =
-    place.parent === null
-      ? place.after === null
-        ? 'First at the top level'
-        : `At the top level, after ‘${title(place.after)}’`
-      : isInside
-        ? `Inside ‘${title(place.parent)}’, last`
-        : place.after === null
-          ? `Inside ‘${title(place.parent)}’, first`
-          : `Inside ‘${title(place.parent)}’, after ‘${title(place.after)}’`;
+  const words = placeWords(site, landing);
   return (
     <div className="pointer-events-none absolute inset-0 z-10" aria-hidden>
       {parentIndex !== -1 && (

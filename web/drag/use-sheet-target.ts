@@ -6,6 +6,7 @@ import { LEVEL, railX } from '../tree/rails.tsx';
 import type { Item } from '../tree/tree-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type Landing, useDrag } from './drag-context.ts';
+import { type Held, openHeld } from './open-held.ts';
 import type { LandingRailProps } from './landing-rail.tsx';
 
 const ROW = 32;
@@ -14,8 +15,6 @@ const EDGE = 0.28;
 /** So near to the upper or lower edge the sheet scrolls, by at most so many pixels a frame. */
 const SCROLL_ZONE = 36;
 const SCROLL_STEP = 14;
-/** A closed branch opens when something is held over it for so long. */
-const OPENS_AFTER_MS = 650;
 
 /** Makes the sheet a place to drop on; gives what is to be drawn while something is dragged over it. */
 export function useSheetTarget(
@@ -25,7 +24,7 @@ export function useSheetTarget(
   const { latest, derived } = useWorkbench();
   const { drag, register } = useDrag();
   const itemsNow = useLatest(items);
-  const held = useRef<{ page: PageId; since: number } | null>(null);
+  const held = useRef<Held>(null);
 
   useEffect(
     () =>
@@ -88,18 +87,4 @@ function scrollNearEdge(scroller: HTMLDivElement, y: number, box: DOMRect): void
   const below = y - (box.bottom - SCROLL_ZONE);
   if (above > 0) scroller.scrollTop -= Math.min(SCROLL_STEP, above / 2);
   else if (below > 0) scroller.scrollTop += Math.min(SCROLL_STEP, below / 2);
-}
-
-function openHeld(
-  { open, setOpen, found }: ReturnType<typeof useWorkbench>,
-  held: RefObject<{ page: PageId; since: number } | null>,
-  landing: Landing | null,
-): void {
-  const page = landing?.isInside && found === null ? landing.place.parent : null;
-  if (page === null || open.has(page)) held.current = null;
-  else if (held.current?.page !== page) held.current = { page, since: performance.now() };
-  else if (performance.now() - held.current.since > OPENS_AFTER_MS) {
-    held.current = null;
-    setOpen(page, true);
-  }
 }

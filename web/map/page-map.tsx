@@ -1,1 +1,303 @@
-export { TreeSheet as PageMap } from '../tree/tree-sheet.tsx';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
+import { visibleRows } from '#core/derive/visible-rows.ts';
+import { mapNodes } from '#core/drawing/map-nodes.ts';
+import { type Area, mapRails } from '#core/drawing/map-rails.ts';
+import { sectionNames } from '#core/drawing/section-names.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
+import { TitleInput } from '../tree/title-input.tsx';
+import { toggled } from '../tree/tree-keys.ts';
+import { type Adding, placeKey, useNewPage } from '../tree/use-new-page.ts';
+import { isTyping } from '../workbench/keys.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { ExportMapDialog } from './export/export-map-dialog.tsx';
+import { MapBar } from './map-bar.tsx';
+import { MapCamera, type MapView } from './map-camera.ts';
+import { mapKey } from './map-keys.ts';
+import { MapLanding, areaOf } from './map-landing.tsx';
+import { MapNodeView, mapDomId } from './map-node.tsx';
+import { measure } from './measure.ts';
+import { Minimap } from './minimap.tsx';
+import { NamesLayer } from './names-layer.tsx';
+import { nodeData } from './node-data.ts';
+import { RailsLayer } from './rails-layer.tsx';
+import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
+import { useMapOptions } from './use-map-options.ts';
+import { useMapTarget } from './use-map-target.ts';
+
+/** Nearer than this each page shows; farther only the rails and the names of sections. */
+const NEAR = 0.45;
+
+/** The tree as a diagram. What is selected, open and looked for is the same as in the sheet. */
+export function PageMap() {
+  const workbench = useWorkbench();
+  const { site, derived, open, found, editing, past, selection, latest } = workbench;
+  const [options] = useMapOptions();
+  const [exported, setExported] = useState<Area | null>(null);
+  const adding = editing?.kind === 'add' ? editing : null;
+  const nodes = useMemo(
+    () =>
+      mapNodes({
+        site,
+        derived,
+        rows: found ? found.rows : visibleRows(derived.outline, open),
+        marks: past?.comparison.earlier ?? null,
+        adding,
+        measure,
+      }),
+    [site, derived, found, open, past, adding],
+  );
+  const drawn = useMapLayout(nodes, options.direction);
+  const [camera] = useState(() => new MapCamera());
+  const { attach, hold } = camera;
+  const view = useSyncExternalStore(camera.onView, camera.getView);
+  useMapTarget(drawn, camera);
+  useFirstLook(drawn, camera);
+  useSteady(drawn, camera, selection.active);
+
+  const indexOf = (page: PageId | null) =>
+    drawn && page !== null ? drawn.nodes.findIndex((one) => one.page === page) : -1;
+  const activeIndex = indexOf(selection.active);
+  const fitAll = () =>
+    drawn && camera.fit({ left: 0, top: 0, right: drawn.layout.extent.width, bottom: drawn.layout.extent.height });
+  const fitBranch = () => drawn && camera.fit(branchArea(drawn, Math.max(0, activeIndex)));
+  const onPoint = useCallback(
+    (event: MouseEvent, page: PageId) => {
+      if (event.button !== 0) return;
+      const { selection: now, select } = latest();
+      const isMore = event.shiftKey || event.ctrlKey || event.metaKey;
+      // Pressing one of several keeps them, so that they can be dragged together; letting go selects it alone.
+      const isOneOfSeveral = now.chosen.has(page) && now.chosen.size > 1;
+      if (event.type === 'click' ? !isOneOfSeveral || isMore : isOneOfSeveral && !isMore) return;
+      select(isMore ? toggled(now, page) : { active: page, chosen: new Set([page]), anchor: page });
+    },
+    [latest],
+  );
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (isTyping(event.target) || !drawn) return;
+    if (mapKey(event, { workbench, drawn, zoomBy: camera.zoomBy, fitAll, fitBranch })) {
+      event.preventDefault();
+      event.stopPropagation();
+    }
+  };
+  const isNear = (view?.scale ?? 1) >= NEAR;
+  return (
+    <div className="relative flex min-h-0 flex-1 flex-col overflow-hidden bg-paper">
+      <div
+        data-tree-view
+        role="tree"
+        aria-label="Map of the pages"
+        aria-multiselectable
+        aria-activedescendant={activeIndex > 0 ? mapDomId(selection.active!) : undefined}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        className="group/map min-h-0 flex-1 outline-none"
+      >
+        {/* The shapes between the tree and its items are not for those who hear it. */}
+        <svg
+          ref={attach}
+          role="presentation"
+          className="size-full cursor-grab touch-none select-none active:cursor-grabbing"
+        >
+          <g ref={hold}>
+            {drawn && view && (
+              <Drawing
+                drawn={drawn}
+                view={view}
+                isNear={isNear}
+                onPoint={onPoint}
+                activeIndex={activeIndex}
+                adding={adding}
+              />
+            )}
+          </g>
+        </svg>
+      </div>
+      {!drawn && (
+        <p className="absolute top-4 left-4 text-quiet">Laying out {nodes.length.toLocaleString('en')} pages …</p>
+      )}
+      <MapBar
+        onZoom={camera.zoomBy}
+        onFitAll={fitAll}
+        onFitBranch={fitBranch}
+        onExport={() => setExported(camera.seen())}
+      />
+      {drawn && options.hasMinimap && <Minimap layout={drawn.layout} camera={camera} />}
+      {exported && drawn && <ExportMapDialog drawn={drawn} seen={exported} onClose={() => setExported(null)} />}
+    </div>
+  );
+}
+
+interface DrawingProps {
+  readonly drawn: DrawnMap;
+  readonly view: MapView;
+  readonly isNear: boolean;
+  readonly activeIndex: number;
+  readonly adding: Adding | null;
+  readonly onPoint: (event: MouseEvent, page: PageId) => void;
+}
+
+/** What lies on the map: the rails, and the pages or the names of sections. */
+function Drawing({ drawn, view, isNear, activeIndex, adding, onPoint }: DrawingProps) {
+  const workbench = useWorkbench();
+  const { derived, site, latest } = workbench;
+  const { nodes, layout } = drawn;
+  const { area, scale } = view;
+  const railsArea = isNear ? area : null;
+  const rails = useMemo(() => {
+    const { outline, states, hiddenBy } = derived;
+    return mapRails(
+      layout,
+      (index) => {
+        const page = nodes[index]!.page;
+        const row = page === null ? undefined : outline.rowOf.get(page);
+        return row === undefined
+          ? { state: 'draft', isCovered: false }
+          : { state: states[row]!, isCovered: hiddenBy[row] !== -1 };
+      },
+      { area: railsArea, runsThrough: railsArea === null },
+    );
+  }, [layout, nodes, derived, railsArea]);
+  const names = useMemo(
+    () => (isNear ? [] : sectionNames(nodes, layout, scale, area, measure)),
+    [isNear, nodes, layout, scale, area],
+  );
+  const seen = useMemo(() => {
+    if (!isNear) return activeIndex > 0 ? [activeIndex] : [];
+    const { x, y, width, height } = layout;
+    return [...nodes.keys()].filter(
+      (index) =>
+        index === activeIndex ||
+        (x[index]! <= area.right + 40 &&
+          x[index]! + width[index]! >= area.left - 40 &&
+          y[index]! <= area.bottom + 30 &&
+          y[index]! + height[index]! >= area.top - 30),
+    );
+  }, [isNear, activeIndex, nodes, layout, area]);
+  const { language } = site.settings;
+  return (
+    <>
+      <RailsLayer rails={rails} scale={scale} />
+      {seen.map((index) => {
+        const node = nodes[index]!;
+        if (node.kind === 'site') return <SitePlate key="site" drawn={drawn} />;
+        if (node.kind === 'new')
+          return (
+            adding && <NewNode key="new" adding={adding} x={layout.x[index]!} y={layout.y[index]!} width={node.width} />
+          );
+        const data = nodeData(workbench, drawn, index);
+        const title = textIn(site.nodes.get(node.page!)?.title ?? {}, language);
+        return data && <MapNodeView key={node.page} data={data} title={title} latest={latest} onPoint={onPoint} />;
+      })}
+      {!isNear && <NamesLayer names={names} scale={scale} />}
+      <MapLanding drawn={drawn} scale={scale} />
+    </>
+  );
+}
+
+function SitePlate({ drawn: { nodes, layout } }: { readonly drawn: DrawnMap }) {
+  const node = nodes[0]!;
+  return (
+    <g transform={`translate(${layout.x[0]!} ${layout.y[0]!})`} aria-hidden>
+      <rect width={node.width} height={node.height} rx={6} fill="var(--ink)" />
+      {node.lines.map((line, at) => (
+        <text key={at} x={node.textLeft} y={20 + at * 17} fontSize={13} fontWeight={650} fill="var(--paper)">
+          {line}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+function NewNode({
+  adding,
+  x,
+  y,
+  width,
+}: {
+  readonly adding: Adding;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+}) {
+  const input = useNewPage(adding);
+  return (
+    <foreignObject x={x} y={y} width={width} height={32} data-map-node="">
+      <div className="flex h-8 items-center rounded-md border border-dashed border-accent bg-accent-soft px-1">
+        <TitleInput key={placeKey(adding)} {...input} />
+      </div>
+    </foreignObject>
+  );
+}
+
+/** At first all of the map is in the window, if that can be read; else the selected page is. */
+function useFirstLook(drawn: DrawnMap | null, camera: MapCamera): void {
+  const { latest } = useWorkbench();
+  const looked = useRef<DrawnMap['layout']['direction'] | null>(null);
+  useLayoutEffect(() => {
+    if (!drawn || looked.current === drawn.layout.direction) return;
+    looked.current = drawn.layout.direction;
+    // The window has its size in the next frame.
+    const frame = requestAnimationFrame(() => {
+      const { extent } = drawn.layout;
+      camera.fit({ left: 0, top: 0, right: extent.width, bottom: extent.height });
+      if (camera.seen().scale >= NEAR) return;
+      const { active } = latest().selection;
+      const at = Math.max(
+        0,
+        drawn.nodes.findIndex((node) => node.page !== null && node.page === active),
+      );
+      camera.start(areaOf(drawn.layout, at));
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [drawn, camera, latest]);
+}
+
+/** Where the layout changes the selected page stays where it is on the screen; where another one is selected it comes into the window. */
+function useSteady(drawn: DrawnMap | null, camera: MapCamera, active: PageId | null): void {
+  const stood = useRef<{ page: PageId; layout: DrawnMap['layout']; x: number; y: number } | null>(null);
+  const { editing } = useWorkbench();
+  const isAdding = editing?.kind === 'add';
+  useEffect(() => {
+    if (!drawn) return;
+    const { nodes, layout } = drawn;
+    const index = nodes.findIndex((node) => node.page !== null && node.page === active);
+    const before = stood.current;
+    stood.current = null;
+    if (index !== -1) {
+      const [x, y] = [layout.x[index]!, layout.y[index]!];
+      stood.current = { page: active!, layout, x, y };
+      if (before?.page === active && before.layout !== layout && before.layout.direction === layout.direction) {
+        const { scale } = camera.seen();
+        camera.moveBy((before.x - x) * scale, (before.y - y) * scale);
+      } else if (before && before.page !== active) camera.reveal(areaOf(layout, index));
+    }
+    const typed = isAdding ? nodes.findIndex((node) => node.kind === 'new') : -1;
+    if (typed !== -1) camera.reveal(areaOf(layout, typed));
+  }, [drawn, camera, active, isAdding]);
+}
+
+/** The area of a node with all that is drawn below it. */
+function branchArea({ nodes, layout }: DrawnMap, top: number) {
+  const area = { ...areaOf(layout, top) };
+  const within = new Set([top]);
+  for (let index = top + 1; index < nodes.length && within.has(nodes[index]!.parent); index++) {
+    within.add(index);
+    const one = areaOf(layout, index);
+    area.left = Math.min(area.left, one.left);
+    area.top = Math.min(area.top, one.top);
+    area.right = Math.max(area.right, one.right);
+    area.bottom = Math.max(area.bottom, one.bottom);
+  }
+  return area;
+}

@@ -36,10 +36,28 @@ export function useColumnLayout(lens: Lens): {
   return { columns, all, layout, setLayout };
 }
 
+/** In a sheet narrower than this the person's own widths do not count. */
+const NARROW = 560;
+const NARROWEST_TITLE = 208;
+
+/** The columns that have room in a sheet of that width: minor ones give way, the last ones first. */
+export function columnsWithRoom(columns: readonly Column[], { widths }: ColumnLayout, room: number): readonly Column[] {
+  const widthOf = (one: Column) => (room < NARROW ? one.width : (widths[one.key] ?? one.width));
+  const shown = [...columns];
+  let left = room - (room < NARROW ? NARROWEST_TITLE : (widths[TITLE] ?? NARROWEST_TITLE));
+  for (const one of shown) left -= widthOf(one);
+  while (left < 0) {
+    const minor = shown.findLastIndex((one) => one.isMinor);
+    if (minor === -1) break;
+    left += widthOf(shown.splice(minor, 1)[0]!);
+  }
+  return shown.length === columns.length ? columns : shown;
+}
+
 /** The CSS grid tracks of the title and these columns. */
-export function tracksOf(columns: readonly Column[], { widths }: ColumnLayout, isNarrow: boolean): string {
-  const shown = columns.filter((one) => !isNarrow || !one.isMinor);
-  const title = widths[TITLE] === undefined || isNarrow ? 'minmax(13rem, 1.6fr)' : `${widths[TITLE]}px`;
+export function tracksOf(shown: readonly Column[], { widths }: ColumnLayout, room: number): string {
+  const isNarrow = room < NARROW;
+  const title = widths[TITLE] === undefined || isNarrow ? 'minmax(0, 1.6fr)' : `${widths[TITLE]}px`;
   const track = (one: Column) =>
     widths[one.key] !== undefined && !isNarrow
       ? `${widths[one.key]}px`

@@ -1,11 +1,12 @@
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
+import { useMedia } from '../ui/use-media.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { NARROWEST, TITLE, WIDEST, useColumnLayout } from './column-layout.ts';
 import type { Column } from './columns.tsx';
 
 /** The names of the columns. Between them stand handles that make a column wider or narrower, by pointer or arrow keys. */
-export function HeaderRow({ columns, isNarrow }: { readonly columns: readonly Column[]; readonly isNarrow: boolean }) {
-  const handles = !isNarrow;
+export function HeaderRow({ columns }: { readonly columns: readonly Column[] }) {
+  const handles = !useMedia('(pointer: coarse)');
   return (
     <div
       role="rowgroup"
@@ -23,11 +24,7 @@ export function HeaderRow({ columns, isNarrow }: { readonly columns: readonly Co
           {handles && <WidthHandle column={TITLE} name="Title" />}
         </div>
         {columns.map((one) => (
-          <div
-            key={one.key}
-            role="columnheader"
-            className={`relative flex h-full min-w-0 items-center pr-2 ${one.isMinor ? 'max-md:hidden' : ''}`}
-          >
+          <div key={one.key} role="columnheader" className="relative flex h-full min-w-0 items-center pr-2">
             <span className="truncate">{one.name}</span>
             {handles && <WidthHandle column={one.key} name={one.name} />}
           </div>

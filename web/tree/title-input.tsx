@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 
-interface TitleInputProps {
+export interface TitleInputProps {
   readonly label: string;
   readonly start: string;
   readonly placeholder?: string;

@@ -4,8 +4,8 @@ import { type MouseEvent, type ReactNode, memo } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { Rails } from './rails.tsx';
+import { RenameInput } from './rename-input.tsx';
 import { type RowData, sameRow } from './row-data.ts';
-import { TitleInput } from './title-input.tsx';
 import { STATE_WORDS } from './words.ts';
 
 export const rowDomId = (page: PageId): string => `row-${page}`;
@@ -43,8 +43,11 @@ export const TreeRow = memo(
         aria-posinset={data.place}
         aria-setsize={data.count}
         data-active={isActive || undefined}
-        onPointerDown={listeners?.onPointerDown as undefined}
-        onMouseDown={(event) => onPoint(event, page)}
+        onMouseDown={(event) => {
+          listeners?.onMouseDown?.(event);
+          onPoint(event, page);
+        }}
+        onTouchStart={listeners?.onTouchStart as undefined}
         onClick={(event) => onPoint(event, page)}
         className={`grid h-row items-center border-b border-rule/60 pr-2 ${isChosen ? 'bg-accent-soft' : 'hover:bg-sunken/60'} ${data.isCut ? 'opacity-50' : ''} ${isActive && activeColumn === -1 ? OUTLINE : ''}`}
         style={{ gridTemplateColumns: 'var(--columns)' }}
@@ -57,7 +60,7 @@ export const TreeRow = memo(
             key={column.key}
             id={cellDomId(page, at + 1)}
             isActive={isActive && activeColumn === at + 1}
-            className={column.isMinor ? 'max-md:hidden' : ''}
+            className=""
           >
             {column.cell(data.values[at]!, { page, title, mayEdit: data.mayEdit, latest })}
           </Cell>
@@ -139,46 +142,5 @@ function Cell({
     >
       {children}
     </div>
-  );
-}
-
-function RenameInput({
-  page,
-  title,
-  latest,
-}: {
-  readonly page: PageId;
-  readonly title: string;
-  readonly latest: () => Workbench;
-}) {
-  const fields = (text: string) => ({ title: { [latest().site.settings.language]: text } });
-  const end = () => {
-    latest().setPreview(null);
-    latest().setEditing(null);
-  };
-  const rename = (text: string) => {
-    if (text.trim() !== '' && text.trim() !== title)
-      latest().store.apply([{ name: 'page.set', page, fields: fields(text) }]);
-    end();
-  };
-  return (
-    <TitleInput
-      label={`New title of ${title}`}
-      start={title}
-      onTyping={(text) =>
-        latest().setPreview(
-          text.trim() === '' || text.trim() === title ? null : [{ name: 'page.set', page, fields: fields(text) }],
-        )
-      }
-      onEnter={(text) => {
-        rename(text);
-        latest().focusTree();
-      }}
-      onLeave={rename}
-      onCancel={() => {
-        end();
-        latest().focusTree();
-      }}
-    />
   );
 }

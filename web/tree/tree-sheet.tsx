@@ -9,17 +9,16 @@ import { useSheetTarget } from '../drag/use-sheet-target.ts';
 import { Button } from '../ui/button.tsx';
 import { type Editing, type Workbench, useWorkbench } from '../workbench/workbench-context.tsx';
 import { isTyping } from '../workbench/keys.ts';
-import { tracksOf, useColumnLayout } from './column-layout.ts';
+import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
 import { HeaderRow } from './header-row.tsx';
 import { NewRow } from './new-row.tsx';
 import { rowData } from './row-data.ts';
 import { type Item, range, toggled, treeKey } from './tree-keys.ts';
 import { TreeRow, cellDomId, rowDomId } from './tree-row.tsx';
 import { useLatest } from '../ui/use-latest.ts';
-import { useMedia } from '../ui/use-media.ts';
+import { useWidth } from '../ui/use-width.ts';
 
 export const ROW_HEIGHT = 32;
-const NARROW = '(max-width: 767px)';
 
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {
@@ -29,8 +28,8 @@ export function TreeSheet() {
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
   const { columns, layout } = useColumnLayout(lens);
-  const isNarrow = useMedia(NARROW);
-  const shownColumns = useMemo(() => columns.filter((one) => !isNarrow || !one.isMinor), [columns, isNarrow]);
+  const [measureWidth, width] = useWidth();
+  const shownColumns = useMemo(() => columnsWithRoom(columns, layout, width), [columns, layout, width]);
 
   const items = useMemo<Item[]>(() => {
     const rows = found ? (isFlat ? [...found.matches] : found.rows) : visibleRows(outline, open);
@@ -101,6 +100,7 @@ export function TreeSheet() {
     return <EmptyTree onAdd={mayEdit ? () => run('addInside') : null} />;
   return (
     <div
+      ref={measureWidth}
       data-tree-view
       role="treegrid"
       aria-label="Pages"
@@ -111,9 +111,9 @@ export function TreeSheet() {
       tabIndex={0}
       onKeyDown={onKeyDown}
       className="group/tree flex min-h-0 flex-1 flex-col bg-raised outline-none"
-      style={{ ['--columns' as string]: tracksOf(columns, layout, isNarrow) }}
+      style={{ ['--columns' as string]: tracksOf(shownColumns, layout, width) }}
     >
-      <HeaderRow columns={shownColumns} isNarrow={isNarrow} />
+      <HeaderRow columns={shownColumns} />
       <div
         ref={scroller}
         role="rowgroup"

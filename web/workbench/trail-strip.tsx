@@ -87,10 +87,12 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
   const changes = useMemo(() => whatChanges(before, after), [before, after]);
   const own = changes.addresses.find((one) => one.page === page);
   const entries = changes.menu.filter((one) => one.before === null || one.after === null).length;
+  const back = changes.added.filter((id) => before.nodes.has(id)).length;
   const said = [
     changes.addresses.length > 0 && addresses(changes.addresses.length),
     changes.removed.length > 0 && `${pages(changes.removed.length)} removed`,
-    changes.added.length > 0 && `${pages(changes.added.length)} put back`,
+    back > 0 && `${pages(back)} put back`,
+    changes.added.length > back && `${pages(changes.added.length - back)} added`,
     changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
     changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
     entries > 0 &&

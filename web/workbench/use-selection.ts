@@ -1,4 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
+import { outlineOf } from '#core/derive/outline.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import { type PageId, pageIdSchema } from '#core/model/ids.ts';
 import { type Site, ancestorsOf, childrenOf, maybeNodeAt } from '#core/model/site.ts';
@@ -7,7 +8,7 @@ import type { Workbench } from './workbench-context.tsx';
 /** At first the top level is open where the site is small enough to be seen whole. */
 const SMALL = 400;
 
-type Selected = Pick<Workbench, 'selection' | 'select' | 'open' | 'setOpen' | 'chosen'>;
+type Selected = Pick<Workbench, 'selection' | 'select' | 'open' | 'setOpen' | 'openTo' | 'chosen'>;
 
 /**
  * What is selected and which branches are open, shared by every view of the tree. `current` gives the site as it is
@@ -26,14 +27,24 @@ export function useSelection(site: Site, derived: Derived, asked: string | null,
       return next;
     });
   }, []);
+  const openTo = useCallback(
+    (levels: number) => {
+      const { nodes, depth, end } = outlineOf(current());
+      const next = new Set<PageId>();
+      nodes.forEach((node, row) => {
+        if (depth[row]! < levels - 1 && end[row]! > row + 1) next.add(node.id);
+      });
+      setOpenNodes(next);
+    },
+    [current],
+  );
   // What is selected shows: the branches above it are open.
   const select = useCallback(
     (next: Workbench['selection']) => {
       setKept(next);
-      const above =
-        next.active === null || !maybeNodeAt(site, next.active)
-          ? []
-          : ancestorsOf(site, next.active).map(({ id }) => id);
+      const now = current();
+      const isThere = next.active !== null && maybeNodeAt(now, next.active) !== undefined;
+      const above = isThere ? ancestorsOf(now, next.active!).map(({ id }) => id) : [];
       setOpenNodes((before) => (above.every((id) => before.has(id)) ? before : new Set([...before, ...above])));
     },
     [current],
@@ -48,7 +59,7 @@ export function useSelection(site: Site, derived: Derived, asked: string | null,
         .sort((a, b) => derived.outline.rowOf.get(a)! - derived.outline.rowOf.get(b)!),
     [kept.chosen, derived],
   );
-  return { selection, select, open, setOpen, chosen };
+  return { selection, select, open, setOpen, openTo, chosen };
 }
 
 function firstSelection(site: Site, asked: string | null): Workbench['selection'] {

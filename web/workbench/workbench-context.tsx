@@ -17,17 +17,7 @@ export type Editing =
   | { readonly kind: 'add'; readonly parent: Place['parent']; readonly after: PageId | null };
 
 export type DialogName =
-  | 'move'
-  | 'remove'
-  | 'live'
-  | 'retire'
-  | 'removed'
-  | 'keys'
-  | 'commands'
-  | 'renameSite'
-  | 'paste'
-  | 'setFields'
-  | 'export';
+  'move' | 'remove' | 'live' | 'retire' | 'removed' | 'keys' | 'commands' | 'renameSite' | 'paste' | 'setFields';
 
 export interface Selection {
   /** The row that the keys act on. */
@@ -63,6 +53,8 @@ export interface Workbench {
   readonly select: (selection: Selection) => void;
   readonly open: ReadonlySet<PageId>;
   readonly setOpen: (page: PageId, isOpen: boolean) => void;
+  /** Opens the first levels of the tree, and closes all below. */
+  readonly openTo: (levels: number) => void;
   readonly query: string;
   readonly setQuery: (query: string) => void;
   readonly filter: Filter;

@@ -1,6 +1,5 @@
 import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
 import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
-import { ExportMapDialog } from '../../map/export-map-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
@@ -42,8 +41,6 @@ export function Dialogs() {
       );
     case 'setFields':
       return <SetFieldsDialog onClose={close} />;
-    case 'export':
-      return <ExportMapDialog onClose={close} />;
     case 'renameSite':
       return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
     case null:

@@ -1,0 +1,174 @@
+import type { Derived } from '../derive/derived.ts';
+import { numbersOf } from '../derive/numbering.ts';
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+import type { MapShape } from './map-layout.ts';
+
+/** What a map draws for one node. */
+export interface MapNode {
+  /** The row of the tree; -1 for the site itself and for a page that is being typed. */
+  readonly row: number;
+  readonly page: PageId | null;
+  readonly kind: 'site' | 'page' | 'new';
+  /** The place of the node above in the list; -1 for the site. */
+  readonly parent: number;
+  /** The number in reading order; empty for the site. */
+  readonly number: string;
+  /** The title, in one or two lines. */
+  readonly lines: readonly string[];
+  /** What has become of it since the moment that is looked at. */
+  readonly mark: string | null;
+  /** In pixels at full size. */
+  readonly width: number;
+  readonly height: number;
+  /** Where the title begins, from the left edge. */
+  readonly textLeft: number;
+}
+
+/** Gives the width of a text in pixels, in the type of titles or of numbers. */
+export type Measure = (text: string, type: 'title' | 'number') => number;
+
+export interface MapAsked {
+  readonly site: Site;
+  readonly derived: Derived;
+  /** The rows that show, in tree order; the rows above each are among them. */
+  readonly rows: readonly number[];
+  readonly marks: ReadonlyMap<PageId, string> | null;
+  /** The place of a page that is being typed. */
+  readonly adding: { readonly parent: PageId | null; readonly after: PageId | null } | null;
+  readonly measure: Measure;
+}
+
+export const TITLE_LINE = 17;
+const PADDING = 10;
+const LINES_PADDING = 13;
+const NUMBER_GAP = 7;
+const SIGN = 19;
+const MARK_LINE = 15;
+/** A title of more than this is broken in two lines. */
+const WIDEST_LINE = 196;
+const NEW_WIDTH = 220;
+
+/** The nodes of a map, the site itself first, with their sizes. */
+export function mapNodes({ site, derived, rows, marks, adding, measure }: MapAsked): MapNode[] {
+  const { outline } = derived;
+  const { language } = site.settings;
+  const numbers = numbersOf(outline);
+  const nodes: MapNode[] = [siteNode(site, measure)];
+  const indexOf = new Map<number, number>();
+  const addAt = adding ? newPlace(derived, rows, adding) : -1;
+  rows.forEach((row, at) => {
+    if (at === addAt) nodes.push(newNode(indexOf.get(parentRow(derived, adding!.parent)) ?? 0));
+    const node = outline.nodes[row]!;
+    const lines = brokenTitle(textIn(node.title, language), measure);
+    const mark = marks?.get(node.id) ?? null;
+    const signs = (node.type === 'link' ? SIGN : 0) + (derived.home === node.id ? SIGN : 0);
+    const textLeft = PADDING + measure(numbers[row]!, 'number') + NUMBER_GAP;
+    const widest = Math.max(...lines.map((line) => measure(line, 'title')), mark ? measure(mark, 'number') : 0);
+    indexOf.set(row, nodes.length);
+    nodes.push({
+      row,
+      page: node.id,
+      kind: 'page',
+      parent: indexOf.get(outline.parent[row]!) ?? 0,
+      number: numbers[row]!,
+      lines,
+      mark,
+      width: Math.ceil(textLeft + widest + signs + PADDING),
+      height: LINES_PADDING + lines.length * TITLE_LINE + (mark ? MARK_LINE : 0),
+      textLeft,
+    });
+  });
+  if (addAt === rows.length) nodes.push(newNode(indexOf.get(parentRow(derived, adding!.parent)) ?? 0));
+  return nodes;
+}
+
+/** The parts of the nodes that their layout depends on. */
+export const shapeOf = (nodes: readonly MapNode[]): MapShape => ({
+  parent: Int32Array.from(nodes, (node) => node.parent),
+  width: Float64Array.from(nodes, (node) => node.width),
+  height: Float64Array.from(nodes, (node) => node.height),
+});
+
+/** Whether two shapes are laid out in the same way. */
+export const sameShape = (a: MapShape, b: MapShape): boolean =>
+  a.parent.length === b.parent.length &&
+  a.parent.every((parent, at) => parent === b.parent[at]) &&
+  a.width.every((width, at) => width === b.width[at]) &&
+  a.height.every((height, at) => height === b.height[at]);
+
+function siteNode({ settings }: Site, measure: Measure): MapNode {
+  const lines = brokenTitle(settings.name, measure);
+  return {
+    row: -1,
+    page: null,
+    kind: 'site',
+    parent: -1,
+    number: '',
+    lines,
+    mark: null,
+    width: Math.ceil(2 * PADDING + Math.max(...lines.map((line) => measure(line, 'title') * 1.08))),
+    height: LINES_PADDING + lines.length * TITLE_LINE,
+    textLeft: PADDING,
+  };
+}
+
+const newNode = (parent: number): MapNode => ({
+  row: -1,
+  page: null,
+  kind: 'new',
+  parent,
+  number: '',
+  lines: [],
+  mark: null,
+  width: NEW_WIDTH,
+  height: LINES_PADDING + TITLE_LINE,
+  textLeft: PADDING,
+});
+
+const parentRow = ({ outline }: Derived, parent: PageId | null): number =>
+  parent === null ? -1 : (outline.rowOf.get(parent) ?? -1);
+
+/** So many of the rows stand before the page that is being typed. */
+function newPlace({ outline }: Derived, rows: readonly number[], adding: NonNullable<MapAsked['adding']>): number {
+  const after = adding.after === null ? undefined : outline.rowOf.get(adding.after);
+  const parent = adding.parent === null ? undefined : outline.rowOf.get(adding.parent);
+  const end = after !== undefined ? outline.end[after]! : parent !== undefined ? parent + 1 : 0;
+  const at = rows.findIndex((row) => row >= end);
+  return at === -1 ? rows.length : at;
+}
+
+const broken = new Map<string, readonly string[]>();
+const MOST_KEPT = 200_000;
+
+/** A title in at most two lines; what does not fit ends in dots. */
+function brokenTitle(title: string, measure: Measure): readonly string[] {
+  const known = broken.get(title);
+  if (known) return known;
+  const lines = breakTitle(title, measure);
+  if (broken.size >= MOST_KEPT) broken.clear();
+  broken.set(title, lines);
+  return lines;
+}
+
+export function breakTitle(title: string, measure: Measure): string[] {
+  if (measure(title, 'title') <= WIDEST_LINE) return [title];
+  const words = title.split(/\s+/);
+  let first = words.shift()!;
+  while (words.length > 0 && measure(`${first} ${words[0]!}`, 'title') <= WIDEST_LINE) first += ` ${words.shift()!}`;
+  if (measure(first, 'title') > WIDEST_LINE) return [cut(title, measure)];
+  return words.length === 0 ? [first] : [first, cut(words.join(' '), measure)];
+}
+
+function cut(text: string, measure: Measure): string {
+  if (measure(text, 'title') <= WIDEST_LINE) return text;
+  const characters = [...text];
+  let [fits, tooMany] = [0, characters.length];
+  while (tooMany - fits > 1) {
+    const middle = (fits + tooMany) >> 1;
+    if (measure(`${characters.slice(0, middle).join('')}…`, 'title') <= WIDEST_LINE) fits = middle;
+    else tooMany = middle;
+  }
+  return `${characters.slice(0, fits).join('').trimEnd()}…`;
+}

@@ -1,3 +1,0 @@
-export function ExportMapDialog({ onClose: _ }: { readonly onClose: () => void }) {
-  return null;
-}

@@ -1,0 +1,102 @@
+import type { MapNode } from '#core/drawing/map-nodes.ts';
+import type { State } from '#core/derive/state.ts';
+import type { Hidden } from '#core/model/node.ts';
+import { STATE_WORDS, pages } from '../tree/words.ts';
+import type { Workbench } from '../workbench/workbench-context.tsx';
+import type { DrawnMap } from './use-map-layout.ts';
+
+/** All that one node of the map shows, as plain values: it is drawn anew only when one of them has changed. */
+export interface NodeData {
+  readonly node: MapNode;
+  readonly x: number;
+  readonly y: number;
+  readonly isAcross: boolean;
+  readonly depth: number;
+  readonly place: number;
+  readonly count: number;
+  readonly below: number;
+  readonly isOpen: boolean;
+  readonly isChosen: boolean;
+  readonly isActive: boolean;
+  readonly isQuiet: boolean;
+  readonly isCut: boolean;
+  readonly isHome: boolean;
+  readonly isLink: boolean;
+  readonly isHeading: boolean;
+  readonly isRenaming: boolean;
+  readonly inMenus: boolean;
+  readonly hidden: Hidden;
+  readonly state: State;
+  readonly mayEdit: boolean;
+}
+
+/** What a node of the map shows; null where it is no page of the tree, or not any more. */
+export function nodeData(workbench: Workbench, { nodes, layout }: DrawnMap, index: number): NodeData | null {
+  const node = nodes[index]!;
+  const { derived, site, selection, open, found, editing, cut } = workbench;
+  const { outline } = derived;
+  // The layout may be of a moment ago: the page is looked up in the tree of now.
+  const row = node.page === null ? undefined : outline.rowOf.get(node.page);
+  if (row === undefined) return null;
+  const page = outline.nodes[row]!;
+  const siblings = site.children.get(page.parent) ?? [];
+  const below = outline.end[row]! - row - 1;
+  return {
+    node,
+    x: layout.x[index]!,
+    y: layout.y[index]!,
+    isAcross: layout.direction === 'across',
+    depth: outline.depth[row]!,
+    place: siblings.indexOf(page.id) + 1,
+    count: siblings.length,
+    below,
+    isOpen: below > 0 && (found !== null || open.has(page.id)),
+    isChosen: selection.chosen.has(page.id),
+    isActive: selection.active === page.id && editing?.kind !== 'add',
+    isQuiet: (found !== null && !found.matches.has(row)) || derived.hiddenBy[row] !== -1,
+    isCut: cut.has(page.id),
+    isHome: derived.home === page.id,
+    isLink: page.type === 'link',
+    isHeading: page.type === 'heading',
+    isRenaming: editing?.kind === 'rename' && editing.page === page.id,
+    inMenus: outline.inMenus[row] === 1,
+    hidden: page.hidden,
+    state: derived.states[row]!,
+    mayEdit: workbench.mayEdit,
+  };
+}
+
+export const sameNode = (a: NodeData, b: NodeData): boolean =>
+  (Object.keys(a) as (keyof NodeData)[]).every((key) =>
+    key === 'node' ? sameText(a.node, b.node) : a[key] === b[key],
+  );
+
+const sameText = (a: MapNode, b: MapNode): boolean =>
+  a === b ||
+  (a.page === b.page &&
+    a.number === b.number &&
+    a.mark === b.mark &&
+    a.width === b.width &&
+    a.lines.length === b.lines.length &&
+    a.lines.every((line, at) => line === b.lines[at]));
+
+/** A node in words, for those who do not see it. */
+export function nodeWords(
+  { node, state, inMenus, hidden, below, isOpen, isHome, isLink, isHeading }: NodeData,
+  title: string,
+): string {
+  return [
+    `${node.number} ${title}`,
+    isHome && 'home page',
+    isLink && 'link',
+    isHeading && 'heading',
+    STATE_WORDS[state].toLowerCase(),
+    inMenus ? 'in menus' : 'off menus',
+    hidden === 'page' && 'hidden',
+    hidden === 'branch' && 'branch hidden',
+    below > 0 && !isOpen && `${pages(below)} below`,
+    node.mark,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}

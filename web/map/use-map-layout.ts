@@ -1,0 +1,57 @@
+import { wrap } from 'comlink';
+import { useEffect, useMemo, useState } from 'react';
+import { type Direction, type MapLayout, layoutMap } from '#core/drawing/map-layout.ts';
+import { type MapNode, sameShape, shapeOf } from '#core/drawing/map-nodes.ts';
+import type { LayoutWorker } from '../workers/layout-worker.ts';
+
+/** A map of more nodes is laid out by the worker; a smaller one is there at once. */
+const MOST_AT_ONCE = 1200;
+
+/** The nodes of a map with the layout that was made for them. */
+export interface DrawnMap {
+  readonly nodes: readonly MapNode[];
+  readonly layout: MapLayout;
+}
+
+let worker: ReturnType<typeof wrap<LayoutWorker>> | null = null;
+const layoutWorker = () =>
+  (worker ??= wrap<LayoutWorker>(
+    new Worker(new URL('../workers/layout-worker.ts', import.meta.url), { type: 'module', name: 'layout' }),
+  ));
+
+/** Lays the nodes out; until a large layout is ready the one before stays. Null until there is one. */
+export function useMapLayout(nodes: readonly MapNode[], direction: Direction): DrawnMap | null {
+  const shape = useSameShape(nodes);
+  const isLarge = nodes.length > MOST_AT_ONCE;
+  const here = useMemo(() => (isLarge ? null : layoutMap(shape, direction)), [isLarge, shape, direction]);
+  const [there, setThere] = useState<{ shape: typeof shape; drawn: DrawnMap } | null>(null);
+  useEffect(() => {
+    if (!isLarge) return;
+    let isGone = false;
+    void layoutWorker()
+      .layout(shape, direction)
+      .then((layout) => {
+        if (!isGone) setThere({ shape, drawn: { nodes, layout } });
+      });
+    return () => {
+      isGone = true;
+    };
+    // Nodes of the same shape need no new layout: they are drawn at the places that there are.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [isLarge, shape, direction]);
+  return useMemo(() => {
+    if (here) return { nodes, layout: here };
+    if (!there) return null;
+    return there.shape === shape ? { nodes, layout: there.drawn.layout } : there.drawn;
+  }, [here, there, shape, nodes]);
+}
+
+/** The shape of the nodes: the same object while nothing about it changes. */
+function useSameShape(nodes: readonly MapNode[]): ReturnType<typeof shapeOf> {
+  const made = useMemo(() => shapeOf(nodes), [nodes]);
+  const [kept, setKept] = useState(made);
+  if (kept === made) return made;
+  if (sameShape(kept, made)) return kept;
+  setKept(made);
+  return made;
+}
