@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { toPageId, toSiteKey } from '#core/model/ids.ts';
-import { nodeAt, type Site } from '#core/model/site.ts';
+import { maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, editSchema } from '#core/operations/operation.ts';
 import { plain, siteAfter } from '#core/testing/random-site.ts';
-import { packSite } from '#contract/packed-site.ts';
-import type { CommittedEdit } from '#contract/api.ts';
+import { HeldServer, settle, stubWindow } from '../testing/held-server.ts';
 import { type Edit, SiteStore, type Told, newPageId } from './site-store.ts';
 
 const KEY = toSiteKey('test-site');
@@ -24,121 +23,13 @@ const rename = (page: string, title: string) => ({
 });
 const START = siteAfter([add('home', 'Home'), add('courses', 'Courses'), add('visit', 'Visit')]);
 
-interface Asked {
-  readonly path: string;
-  readonly body: { request: string; operations: Operation[] };
-  readonly answer: (status: number, body: unknown) => void;
-  readonly fail: () => void;
-}
-
-/** A server whose answers and stream the test holds in its hands. It decides as the real one does. */
-class HeldServer {
-  site: Site = START;
-  revision = 0;
-  readonly asked: Asked[] = [];
-  readonly streams: HeldStream[] = [];
-  readonly #edits: CommittedEdit[] = [];
-  readonly #requests = new Map<string, number>();
-
-  fetch = (path: string, init: { body?: string }): Promise<Response> => {
-    if (path.endsWith('/tree')) return Promise.resolve(Response.json(packSite(this.site, this.revision)));
-    return new Promise((resolve, reject) => {
-      this.asked.push({
-        path,
-        body: JSON.parse(init.body ?? '{}'),
-        answer: (status, body) => resolve(Response.json(body, { status })),
-        fail: () => reject(new TypeError('no connection')),
-      });
-    });
-  };
-
-  /** Decides on the request that waits longest, and answers it. */
-  async decide(): Promise<void> {
-    const next = this.asked.shift()!;
-    const { request, operations } = next.body;
-    const made = this.#requests.get(request);
-    if (made !== undefined) next.answer(200, { revision: made, applied: [], inverse: [] });
-    else {
-      const outcome = applyOperations(this.site, operations);
-      if (outcome.ok) {
-        this.commit(operations, 'Ines', request);
-        next.answer(200, { revision: this.revision, applied: [], inverse: [] });
-      } else
-        next.answer(409, {
-          type: '/problems/x',
-          title: 'x',
-          status: 409,
-          detail: 'It was refused.',
-          code: outcome.code,
-        });
-    }
-    await settle();
-  }
-
-  commit(operations: readonly Operation[], by = 'Marek', request: string | null = null): void {
-    const outcome = applyOperations(this.site, operations);
-    if (!outcome.ok) throw new Error(outcome.code);
-    this.site = outcome.site;
-    this.revision++;
-    if (request !== null) this.#requests.set(request, this.revision);
-    this.#edits.push({
-      revision: this.revision,
-      at: '2026-11-25T09:00:00.000Z',
-      by,
-      account: by,
-      kind: 'edit',
-      request,
-      words: 'did it',
-      operations,
-    });
-  }
-
-  /** Sends the stream what it has not had. */
-  tell(): void {
-    const stream = this.streams.at(-1)!;
-    for (const edit of this.#edits) if (edit.revision > stream.had) stream.send(edit);
-  }
-}
-
-class HeldStream {
-  static server: HeldServer;
-  had: number;
-  isClosed = false;
-  readonly #listeners = new Map<string, (event: { data: string }) => void>();
-
-  constructor(url: string) {
-    this.had = Number(new URL(url, 'http://spur.example').searchParams.get('since'));
-    HeldStream.server.streams.push(this);
-  }
-  addEventListener(name: string, listener: (event: { data: string }) => void) {
-    this.#listeners.set(name, listener);
-  }
-  send(edit: CommittedEdit) {
-    this.had = edit.revision;
-    this.#listeners.get('edit')!({ data: JSON.stringify(edit) });
-  }
-  close() {
-    this.isClosed = true;
-  }
-}
-
-const settle = async () => {
-  for (let n = 0; n < 12; n++) await Promise.resolve();
-  await vi.advanceTimersByTimeAsync(0);
-};
-
 let server: HeldServer;
 let store: SiteStore;
 let told: Told[];
 beforeEach(async () => {
   vi.useFakeTimers();
-  server = new HeldServer();
-  HeldStream.server = server;
-  vi.stubGlobal('fetch', server.fetch);
-  vi.stubGlobal('EventSource', HeldStream);
-  const page = { visibilityState: 'visible', addEventListener: () => undefined, removeEventListener: () => undefined };
-  vi.stubGlobal('document', page);
-  vi.stubGlobal('window', page);
+  server = new HeldServer(START);
+  stubWindow();
   store = await SiteStore.open(KEY);
   told = [];
   store.onTold((one) => told.push(one));
@@ -174,7 +65,7 @@ describe('a change made here', () => {
     const words = store.apply([{ name: 'page.move', page: id('visit'), place: { parent: id('visit') } }]);
     expect(words).toBe('‘Visit’ cannot be moved into its own branch. Choose a place outside of it.');
     expect(server.asked).toEqual([]);
-    expect(told).toEqual([{ kind: 'fault', words }]);
+    expect(told).toEqual([{ kind: 'fault', words, again: null }]);
   });
 
   it('that the server refuses is taken back, and what was done on top of it stays', async () => {
@@ -185,7 +76,9 @@ describe('a change made here', () => {
     await server.decide();
     server.tell();
     await settle();
-    expect(told).toContainEqual({ kind: 'fault', words: 'It was refused. Your change was taken back.' });
+    expect(told).toContainEqual(
+      expect.objectContaining({ kind: 'fault', words: 'It was refused. Your change was taken back.' }),
+    );
     expect(titleOf('courses')).toBe('Learn');
     expect(plain(store.getShown().site)).toEqual(plain(server.site));
   });
@@ -216,7 +109,7 @@ describe('a change made elsewhere', () => {
     server.commit([rename('courses', 'Learn')]);
     server.tell();
     expect([titleOf('visit'), titleOf('courses')]).toEqual(['Come', 'Learn']);
-    expect(told).toEqual([{ kind: 'others', by: 'Marek', words: 'did it' }]);
+    expect(told).toEqual([{ kind: 'others', by: 'Marek', words: 'did it', again: null }]);
     await server.decide();
     server.tell();
     expect(plain(store.getShown().site)).toEqual(plain(server.site));
@@ -233,6 +126,42 @@ describe('a change made elsewhere', () => {
     await server.decide();
     server.tell();
     expect(store.getShown()).toMatchObject({ isSaving: false, revision: 3 });
+  });
+});
+
+describe('somebody whose change lost', () => {
+  it('to a later one of the same field is told, and can have it again', async () => {
+    store.apply([rename('visit', 'Come')]);
+    await server.decide();
+    server.tell();
+    server.commit([rename('visit', 'See us')]);
+    server.tell();
+    expect(titleOf('visit')).toBe('See us');
+    const { again } = told.at(-1)!;
+    expect(store.have(again!)).toBeNull();
+    expect(titleOf('visit')).toBe('Come');
+  });
+
+  it('to the removal of the branch that a page was moved into is told, and can have the page again', async () => {
+    store.apply([{ name: 'page.move', page: id('visit'), place: { parent: id('courses') } }]);
+    await server.decide();
+    server.tell();
+    server.commit([{ name: 'page.remove', page: id('courses') }]);
+    server.tell();
+    expect(store.have(told.at(-1)!.again!)).toBeNull();
+    const { site } = store.getShown();
+    expect([maybeNodeAt(site, id('visit'))?.parent, maybeNodeAt(site, id('courses'))]).toEqual([null, undefined]);
+  });
+
+  it('because the branch that a page was added to is gone can have the page above it', async () => {
+    store.apply([add('talks', 'Talks', 'courses') as Edit]);
+    server.commit([{ name: 'page.remove', page: id('courses') }]);
+    await server.decide();
+    await settle();
+    const fault = told.find((one) => one.kind === 'fault')!;
+    server.tell();
+    expect(store.have(fault.again!)).toBeNull();
+    expect(nodeAt(store.getShown().site, id('talks')).parent).toBeNull();
   });
 });
 
@@ -260,10 +189,7 @@ describe('any mixture of changes here and elsewhere, late and early', () => {
   it('ends with what the server has', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(step, { maxLength: 30, size: 'max' }), async (steps) => {
-        server.site = START;
-        server = new HeldServer();
-        HeldStream.server = server;
-        vi.stubGlobal('fetch', server.fetch);
+        server = new HeldServer(START);
         const one = await SiteStore.open(KEY);
         const stop = one.follow();
         for (const next of steps) {

@@ -1,6 +1,7 @@
 import { nanoid } from 'nanoid';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
+import { toHaveAgain, toSave } from '#core/arrange/overruled.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
@@ -30,9 +31,23 @@ export interface Shown {
   readonly isConnected: boolean;
 }
 
+/** A way to have again what was lost; `have` takes it. */
+export interface Again {
+  readonly operations: OperationsBody['operations'];
+  readonly contents: OperationsBody['contents'];
+  /** Whether the operations were refused: then what can be saved of them is worked out when that is wanted. */
+  readonly wasRefused: boolean;
+}
+
 export type Told =
-  | { readonly kind: 'fault'; readonly words: string }
-  | { readonly kind: 'others'; readonly by: string; readonly words: string };
+  | { readonly kind: 'fault'; readonly words: string; readonly again: Again | null }
+  /** What somebody else did; `again` where it took the place of what was done here a moment ago. */
+  | { readonly kind: 'others'; readonly by: string; readonly words: string; readonly again: Again | null };
+
+/** What can be saved where it is refused because what it builds on is gone. */
+const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
+/** So long somebody who did something is told when somebody else's edit takes its place. */
+const RECENT_MS = 60_000;
 
 /**
  * One site in the browser: as the server has confirmed it, and on top of that what was done here and is on its way.
@@ -55,6 +70,8 @@ export class SiteStore {
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Told) => void>();
   readonly #ownRequests = new Set<string>();
+  /** What was done here and confirmed a moment ago. */
+  #recent: (Pick<Pending, 'operations' | 'contents'> & { readonly at: number })[] = [];
 
   private constructor(key: SiteKey, site: Site, revision: number) {
     this.key = key;
@@ -111,7 +128,7 @@ export class SiteStore {
     const outcome = applyOperations(this.#shown.site, operations);
     if (!outcome.ok) {
       const words = refusalWords(outcome, this.#shown.site);
-      this.#tell({ kind: 'fault', words });
+      this.#tell({ kind: 'fault', words, again: null });
       return words;
     }
     if (outcome.site === this.#shown.site) return null;
@@ -126,9 +143,20 @@ export class SiteStore {
     return null;
   }
 
+  /** Makes again what was lost, as far as it can be. Gives the reason in words where nothing can. */
+  have({ operations, contents, wasRefused }: Again): string | null {
+    const site = this.#shown.site;
+    const made = wasRefused ? (toSave(operations, site) as Again['operations']) : operations;
+    if (made.length > 0) return this.apply([...made], contents);
+    const words = 'Nothing of it can be made in the tree as it is now.';
+    this.#tell({ kind: 'fault', words, again: null });
+    return words;
+  }
+
   /** Undoes or makes again this person's last change, when all that was done here has arrived. @throws ServerProblem */
   async turn(direction: 'undo' | 'redo', how: { anyway?: boolean; skip?: boolean } = {}): Promise<string> {
     await this.settled();
+    this.#recent = [];
     const request = nanoid();
     this.#ownRequests.add(request);
     return (await call(direction, { site: this.key }, { ...how, request })).words;
@@ -180,7 +208,9 @@ export class SiteStore {
         this.#rebase();
         const words =
           fault instanceof ServerProblem ? `${fault.message} Your change was taken back.` : wordsOfFault(fault);
-        this.#tell({ kind: 'fault', words });
+        const { operations, contents } = next;
+        const isSavable = operations.some(({ name }) => SAVABLE.includes(name));
+        this.#tell({ kind: 'fault', words, again: isSavable ? { operations, contents, wasRefused: true } : null });
       }
     }
     this.#isSending = false;
@@ -199,6 +229,8 @@ export class SiteStore {
     if (edit.revision <= this.#revision) return;
     const operations = edit.operations.map((operation) => operationSchema.parse(operation));
     const [first, ...others] = this.#pending;
+    const own = this.#pending.find((one) => one.request === edit.request);
+    if (own) this.#recent.push({ operations: own.operations, contents: own.contents, at: Date.now() });
     if (first?.request === edit.request && first.before === this.#confirmed && edit.revision === this.#revision + 1) {
       // What shows already is what was confirmed: nothing has to be worked out again.
       this.#confirmed = first.after;
@@ -213,7 +245,17 @@ export class SiteStore {
     this.#pending = this.#pending.filter((one) => one.request !== edit.request);
     this.#rebase();
     if (edit.request === null || !this.#ownRequests.has(edit.request))
-      this.#tell({ kind: 'others', by: edit.by, words: edit.words });
+      this.#tell({ kind: 'others', by: edit.by, words: edit.words, again: this.#lostBy(operations) });
+  }
+
+  /** What of the work of the last minute somebody else's edit has taken the place of. */
+  #lostBy(theirs: readonly Operation[]): Again | null {
+    const since = Date.now() - RECENT_MS;
+    this.#recent = this.#recent.filter(({ at }) => at >= since);
+    const mine = this.#recent.flatMap(({ operations }) => operations);
+    const operations = toHaveAgain(mine, theirs, this.#shown.site) as Again['operations'];
+    if (operations.length === 0) return null;
+    return { operations, contents: this.#recent.flatMap(({ contents }) => contents ?? []), wasRefused: false };
   }
 
   /** Forgets what the confirmed site has already: it came with the stream, or with a tree that was fetched again. */

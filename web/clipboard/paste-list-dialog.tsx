@@ -133,7 +133,9 @@ function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
   return (
     <details open={notes.length <= 3} className="rounded-md bg-attention-soft px-3 py-2 text-small">
       <summary className="font-medium text-attention">
-        {notes.length === 1 ? '1 line was' : `${notes.length} lines were`} not taken as they stand
+        {notes.length === 1
+          ? '1 line was not taken as it stands'
+          : `${notes.length} lines were not taken as they stand`}
       </summary>
       <ul className="mt-1 max-h-32 overflow-y-auto">
         {notes.slice(0, MOST_SHOWN).map(({ line, what, text }, index) => (

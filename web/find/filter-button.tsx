@@ -25,7 +25,7 @@ export function FilterButton() {
           sideOffset={4}
           collisionPadding={8}
           aria-label="Filters"
-          className="z-30 flex max-h-[min(34rem,80vh)] w-88 max-w-[calc(100vw-1rem)] flex-col gap-4 overflow-y-auto rounded-lg border border-rule bg-raised p-4 shadow-sheet"
+          className="z-30 flex max-h-[min(36rem,82vh)] w-104 max-w-[calc(100vw-1rem)] flex-col gap-3 overflow-y-auto rounded-lg border border-rule bg-raised p-4 shadow-sheet"
         >
           <Fields fields={LENS_FILTERS[lens]} />
           <Fields fields={COMMON_FILTERS} />
@@ -62,8 +62,10 @@ function useField({ key }: FilterField): [readonly string[], (values: readonly s
 function OneOf({ field }: { readonly field: FilterField }) {
   const [chosen, set] = useField(field);
   return (
-    <fieldset>
-      <legend className="mb-1 text-small font-medium">{field.name}</legend>
+    <fieldset className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-start">
+      <legend className="contents">
+        <span className="pt-1 text-small font-medium">{field.name}</span>
+      </legend>
       <div className="flex flex-wrap gap-1.5">
         {field.values!.map(({ value, words }) => {
           const isOn = chosen.includes(value);
@@ -95,8 +97,8 @@ function Person({ field }: { readonly field: FilterField }) {
   const changes = useLatestChanges(site.key, shown.revision);
   const names = [...new Set([...(changes?.values() ?? [])].map((one) => one.by))].sort();
   return (
-    <label className="block">
-      <span className="mb-1 block text-small font-medium">{field.name}</span>
+    <label className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
+      <span className="text-small font-medium">{field.name}</span>
       <select
         value={chosen}
         onChange={(event) => set(event.target.value ? [event.target.value] : [])}
@@ -114,8 +116,8 @@ function Person({ field }: { readonly field: FilterField }) {
 function Day({ field }: { readonly field: FilterField }) {
   const [[chosen = ''], set] = useField(field);
   return (
-    <label className="block">
-      <span className="mb-1 block text-small font-medium">{field.name}</span>
+    <label className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
+      <span className="text-small font-medium">{field.name}</span>
       <input
         type="date"
         value={chosen}

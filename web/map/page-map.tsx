@@ -15,6 +15,7 @@ import { type Area, mapRails } from '#core/drawing/map-rails.ts';
 import { sectionNames } from '#core/drawing/section-names.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
+import { useDrag } from '../drag/drag-context.ts';
 import { TitleInput } from '../tree/title-input.tsx';
 import { toggled } from '../tree/tree-keys.ts';
 import { type Adding, placeKey, useNewPage } from '../tree/use-new-page.ts';
@@ -62,6 +63,7 @@ export function PageMap() {
   const { attach, hold } = camera;
   const view = useSyncExternalStore(camera.onView, camera.getView);
   useMapTarget(drawn, camera);
+  const { drag } = useDrag();
   useFirstLook(drawn, camera);
   useSteady(drawn, camera, selection.active);
 
@@ -84,7 +86,8 @@ export function PageMap() {
     [latest],
   );
   const onKeyDown = (event: KeyboardEvent) => {
-    if (isTyping(event.target) || !drawn) return;
+    // While something is carried Escape is for that.
+    if (isTyping(event.target) || drag !== null || !drawn) return;
     if (mapKey(event, { workbench, drawn, zoomBy: camera.zoomBy, fitAll, fitBranch })) {
       event.preventDefault();
       event.stopPropagation();

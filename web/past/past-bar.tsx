@@ -1,6 +1,7 @@
 import { Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { ancestorsOf } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { useMay } from '../api/session.ts';
@@ -13,7 +14,7 @@ const MOST_NAMED = 3;
 
 /** Says that the past is looked at, and how it differs from now. It shows only then. */
 export function PastBar() {
-  const { past, shown, store, lookAt, run } = useWorkbench();
+  const { past, shown, store, lookAt, select, setOpen, focusTree, run } = useWorkbench();
   const mayEdit = useMay('site.edit');
   const [isWorking, setWorking] = useState(false);
   if (!past) return null;
@@ -33,6 +34,12 @@ export function PastBar() {
       setWorking(false);
     }
   };
+  const show = () => {
+    const marked = [...earlier.keys()];
+    for (const id of marked) for (const above of ancestorsOf(past.site, id)) setOpen(above.id, true);
+    select({ active: marked[0]!, chosen: new Set(marked), anchor: marked[0]! });
+    focusTree();
+  };
   const differs = earlier.size + added.length > 0;
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-attention-soft px-4 py-1 text-small">
@@ -41,7 +48,8 @@ export function PastBar() {
         {'. '}
         {differs
           ? [
-              earlier.size > 0 && `${pages(earlier.size)} marked: not so any more`,
+              earlier.size > 0 &&
+                `${pages(earlier.size)} ${earlier.size === 1 ? 'has' : 'have'} changed since, marked in the tree`,
               added.length > 0 &&
                 `${pages(added.length)} new since: ${names.join(', ')}${added.length > MOST_NAMED ? ' and more' : ''}`,
             ]
@@ -49,6 +57,11 @@ export function PastBar() {
               .join('; ') + '.'
           : 'It is the same now.'}
       </p>
+      {earlier.size > 0 && (
+        <Button look="quiet" isTight onClick={show}>
+          Show {earlier.size === 1 ? 'it' : 'them'}
+        </Button>
+      )}
       {mayEdit && differs && (
         <Button disabled={isWorking} onClick={() => void goBack()}>
           <Undo2 size={15} aria-hidden /> Go back to this

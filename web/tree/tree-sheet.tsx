@@ -4,6 +4,7 @@ import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useMemo, u
 import type { Outline } from '#core/derive/outline.ts';
 import { visibleRows } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { useDrag } from '../drag/drag-context.ts';
 import { LandingRail } from '../drag/landing-rail.tsx';
 import { useSheetTarget } from '../drag/use-sheet-target.ts';
 import { Button } from '../ui/button.tsx';
@@ -72,8 +73,10 @@ export function TreeSheet() {
     },
     [latest, itemsNow],
   );
+  const { drag } = useDrag();
   const onKeyDown = (event: KeyboardEvent) => {
-    if (isTyping(event.target)) return;
+    // While something is carried Escape is for that.
+    if (isTyping(event.target) || drag !== null) return;
     const isOurs = treeKey(event, {
       workbench,
       items,

@@ -40,5 +40,10 @@ export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
 
 export const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);
 export const addresses = (count: number): string => (count === 1 ? '1 address changes' : `${count} addresses change`);
+/** "4 pages", "4 pages and the 11 below them": so many are meant, with what goes along. */
+export const withBelow = (count: number, below: number): string =>
+  below === 0
+    ? pages(count)
+    : `${pages(count)} and the ${below === 1 ? 'one' : below} below ${count === 1 ? 'it' : 'them'}`;
 /** "", " and the page below it", " and the 4 pages below it". */
 export { andBelow } from '#core/operations/definition.ts';

@@ -1,5 +1,6 @@
 import {
   ArchiveRestore,
+  ArchiveX,
   Columns2,
   Copy,
   CornerDownRight,
@@ -20,7 +21,7 @@ import { topmost } from '#core/arrange/arrange.ts';
 import { branchOf } from '#core/model/site.ts';
 import { FilterButton } from '../find/filter-button.tsx';
 import { ColumnsButton } from '../tree/columns-button.tsx';
-import { andBelow, pages } from '../tree/words.ts';
+import { pages, withBelow } from '../tree/words.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { type CommandName, KEYS } from './keys.ts';
 import type { View } from './lenses.ts';
@@ -184,20 +185,19 @@ function SelectionActions() {
             Move {tops.length} to…
           </Button>
           <Button look="quiet" isTight onClick={() => run('remove')} title={titleOf('remove')}>
-            Remove {pages(tops.length)}
-            {andBelow(below)}
+            Remove {withBelow(tops.length, below)}
           </Button>
         </>
       )}
       {mayPublish && lens === 'publish' && (
-        <Button look="quiet" isTight onClick={() => setDialog('retire')}>
-          Take down…
-        </Button>
+        <IconButton name="Take down…" onClick={() => setDialog('retire')}>
+          <ArchiveX size={16} aria-hidden />
+        </IconButton>
       )}
       {mayPublish && (
-        <Button look="quiet" isTight onClick={() => setDialog('live')}>
-          Make live…
-        </Button>
+        <IconButton name="Make live…" onClick={() => setDialog('live')}>
+          <Rocket size={16} aria-hidden />
+        </IconButton>
       )}
       <IconButton
         name="Select one page only"

@@ -21,7 +21,7 @@ export function TrailStrip() {
   return (
     <footer
       aria-label="Trail"
-      className="flex min-h-strip items-center gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap"
+      className="flex min-h-strip items-center overflow-hidden gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap"
     >
       {page === null ? (
         <p className="text-quiet">Select a page to see its trail, its address and where it stands in menus.</p>
@@ -39,7 +39,7 @@ export function TrailStrip() {
 function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
   const trail = trailOf(site, page);
   return (
-    <p className="min-w-24 truncate">
+    <p className="min-w-24 shrink truncate">
       <span className="sr-only">Trail: </span>
       {trail.map((step, index) => (
         <span key={step.page}>

@@ -1,15 +1,26 @@
 import { useEffect } from 'react';
 import { toast } from 'sonner';
-import type { SiteStore } from '../api/site-store.ts';
+import type { Again, SiteStore } from '../api/site-store.ts';
 
-/** Says what the store has to tell: what was refused, and what others did. */
+/** So long somebody has to read that something was lost, and to take it back. */
+const LOST_MS = 30_000;
+
+/** Says what the store has to tell: what was refused, what others did, and how to have again what was lost by it. */
 export function useTold(store: SiteStore): void {
-  useEffect(
-    () =>
-      store.onTold((told) => {
-        if (told.kind === 'fault') toast.error(told.words);
-        else toast(`${told.by} ${told.words}`, { duration: 3500 });
-      }),
-    [store],
-  );
+  useEffect(() => {
+    const offer = (again: Again | null, label: string) =>
+      again && {
+        duration: LOST_MS,
+        action: { label, onClick: () => void store.have(again) },
+      };
+    return store.onTold((told) => {
+      if (told.kind === 'fault') toast.error(told.words, offer(told.again, 'Save what I did') ?? {});
+      else if (told.again === null) toast(`${told.by} ${told.words}`, { duration: 3500 });
+      else {
+        toast.warning(`${told.by} ${told.words}. It took the place of what you had just done.`, {
+          ...offer(told.again, 'Have mine again'),
+        });
+      }
+    });
+  }, [store]);
 }

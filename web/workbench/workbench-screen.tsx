@@ -116,7 +116,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   return (
     <WorkbenchProvider value={workbench}>
       <DragLayer>
-        <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
+        <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <TopBar />
           <Views onFocus={onTreeFocus} />
           <TrailStrip />

@@ -7,7 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import { andBelow, pages } from '../../tree/words.ts';
+import { andBelow, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
@@ -53,9 +53,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
   const entries = changes?.menu.filter((one) => one.after === null).length ?? 0;
   return (
     <Dialog
-      title={
-        tops.length === 1 ? `Remove ‘${title}’${andBelow(below)}` : `Remove ${pages(tops.length)}${andBelow(below)}`
-      }
+      title={tops.length === 1 ? `Remove ‘${title}’${andBelow(below)}` : `Remove ${withBelow(tops.length, below)}`}
       isOpen
       onClose={onClose}
       actions={
