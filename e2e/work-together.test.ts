@@ -77,4 +77,38 @@ describe('two people on one site', () => {
     await ines.click('button', 'Undo both');
     await ines.untilTree('both are undone', (tree) => tree.includes('Boats'));
   });
+
+  it('are told when the other’s later change took the place of theirs, and can have it again', async () => {
+    await ines.open(spur, 'pellow-quay');
+    await marek.open(spur, 'pellow-quay');
+    const rename = async (who: Workbench, from: string, to: string) => {
+      await who.select(from);
+      await who.press(Key.F2);
+      await who.fill(`New title of ${from}`, to);
+      await who.press(Key.ENTER);
+      await who.saved();
+    };
+    await rename(ines, 'Apply', 'How to join');
+    await marek.untilTree('Ines’s title has come', (tree) => tree.includes('How to join'));
+    await rename(marek, 'How to join', 'Admissions');
+    await ines.untilText('It took the place of what you had just done.');
+    await ines.click('button', 'Have mine again');
+    await marek.untilTree('her title is back', (tree) => tree.includes('How to join'));
+  });
+
+  it('can each work on while a branch is removed: what was moved into it is not lost without a word', async () => {
+    await ines.open(spur, 'pellow-quay');
+    await marek.open(spur, 'pellow-quay');
+    await ines.select('Course dates');
+    await ines.press(']');
+    await ines.untilTree('it is nested', (tree) => !tree.includes('  Course dates'));
+    await ines.saved();
+    await marek.select('Evening classes');
+    await marek.press(Key.DELETE);
+    await marek.click('button', /^Remove \d+ pages/);
+    await ines.untilText('It took the place of what you had just done.');
+    await ines.click('button', 'Have mine again');
+    await marek.untilTree('it stands in the tree again', (tree) => tree.includes('  Course dates'));
+    expect((await marek.tree()).includes('  Evening classes')).toBe(false);
+  });
 });

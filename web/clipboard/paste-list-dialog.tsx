@@ -13,11 +13,11 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { PlaceChoice, type Side, placeOn } from './place-choice.tsx';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
-  'no-title': 'No letter or digit in it: left out.',
-  'title-cut': 'Longer than a title can be: cut to 300 characters.',
-  'step-skipped': 'It skips a level: it hangs one level below the heading before it.',
-  'too-deep': 'Deeper than the tree can be: it stands on the deepest level.',
-  'marks-taken-out': 'Characters that cannot be seen were taken out.',
+  'no-title': 'No letter or digit in it: left out',
+  'title-cut': 'Longer than a title can be: cut to 300 characters',
+  'step-skipped': 'It skips a level: it hangs one level below the heading before it',
+  'too-deep': 'Deeper than the tree can be: it stands on the deepest level',
+  'marks-taken-out': 'Characters that cannot be seen were taken out',
 };
 /** So many lines are shown before they are made; all are made. */
 const MOST_SHOWN = 200;
@@ -129,18 +129,25 @@ function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> 
   );
 }
 
+/** What was not taken as it stood: each kind with how often, and the lines on demand. */
 function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
+  const kinds = Map.groupBy(notes, ({ what }) => what);
   return (
     <details open={notes.length <= 3} className="rounded-md bg-attention-soft px-3 py-2 text-small">
       <summary className="font-medium text-attention">
         {notes.length === 1
           ? '1 line was not taken as it stands'
-          : `${notes.length} lines were not taken as they stand`}
+          : `${number(notes.length)} lines were not taken as they stand`}
+        {notes.length > 3 && (
+          <span className="block font-normal text-ink">
+            {[...kinds].map(([what, list]) => `${NOTE_WORDS[what]} (${number(list.length)}).`).join(' ')}
+          </span>
+        )}
       </summary>
       <ul className="mt-1 max-h-32 overflow-y-auto">
         {notes.slice(0, MOST_SHOWN).map(({ line, what, text }, index) => (
           <li key={index}>
-            Line {line}: <span className="font-mono">{text}</span>. {NOTE_WORDS[what]}
+            Line {line}: <span className="font-mono">{text}</span>. {NOTE_WORDS[what]}.
           </li>
         ))}
       </ul>

@@ -66,6 +66,8 @@ function landingIn(
   const isMoved = movedRows(outline, moved);
   const index = Math.max(0, Math.min(rows.length - 1, Math.floor(y / ROW)));
   const within = y / ROW - index;
+  // Within what is moved nothing can land; over the row that is carried the depth alone may change.
+  if (isMoved(rows[index]!) && !moved.includes(outline.nodes[rows[index]!]!.id)) return null;
   const inside = () => {
     const place = placeInside(outline, rows[index]!, isMoved);
     return place && { view: 'sheet' as const, place, gap: index, isInside: true };
