@@ -17,13 +17,14 @@ import { benchVisitors } from './visitors.ts';
 const EMAIL = 'bench@spur.example';
 const PASSWORD = 'a-benchmark-password';
 const SIZE = 10_000;
+const LARGE = 100_000;
 
 const { values } = parseArgs({ options: { only: { type: 'string' }, markdown: { type: 'boolean' } } });
 const wants = (name: string) => values.only === undefined || values.only === name;
 const results: Result[] = [];
 
 if (wants('derive')) results.push(...benchDerive());
-if (['edit', 'visitors', 'open', 'browser'].some(wants)) {
+if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -55,7 +56,16 @@ if (['edit', 'visitors', 'open', 'browser'].some(wants)) {
       );
       results.push(...(await benchVisitors(live, paths.slice(0, 2000))));
     }
-    if (wants('browser')) results.push(...(await benchBrowser(origin, site.key, EMAIL, PASSWORD)));
+    const asked = { origin, email: EMAIL, password: PASSWORD };
+    if (wants('browser'))
+      results.push(...(await benchBrowser({ ...asked, site: site.key, size: SIZE, hasAims: true })));
+    if (wants('large')) {
+      const large = generateSite(LARGE);
+      const again = connect(url);
+      await insertSite(again, large, account.id);
+      await again.destroy();
+      results.push(...(await benchBrowser({ ...asked, site: large.key, size: LARGE, hasAims: false })));
+    }
   } finally {
     await Promise.all([workbench.stop(), live.stop()]);
   }

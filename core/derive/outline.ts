@@ -1,6 +1,9 @@
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
-import { type Site, addsStep } from '../model/site.ts';
+import type { Site } from '../model/site.ts';
+import { stepTo } from '../model/steps.ts';
+import { aliasRows, columnsOf, setColumns } from './outline-columns.ts';
+import { replanted } from './replanted.ts';
 import { type State, stateOf } from './state.ts';
 
 /**
@@ -27,61 +30,79 @@ export interface Outline {
 }
 
 interface Known {
-  readonly nodes: Site['nodes'];
   readonly live: Site['live'];
   readonly language: string;
   readonly outline: Outline;
 }
-/** The latest outline of each shape of the tree: edits that move nothing share one shape. */
-const known = new WeakMap<Site['children'], Known>();
+/** The outlines of trees that are still looked at. */
+const known = new WeakMap<Site['nodes'], Known>();
+/** So many edits back an outline is looked for that can be gone on from. */
+const MOST_STEPS = 64;
+/** Where more nodes than these differ the outline is made anew. */
+const MOST_TOUCHED = 500;
 
 /**
  * The outline of a site; the same object again while the tree, what is live and the language are the same. After an
- * edit that leaves every node at its place only the columns are made anew, by copying what has not changed.
+ * edit it is made of the outline before: what the edit did not touch is copied.
  */
 export function outlineOf(site: Site): Outline {
   const { nodes, live } = site;
   const { language } = site.settings;
-  const before = known.get(site.children);
-  if (before?.nodes === nodes && before.live === live && before.language === language) return before.outline;
-  const outline = before?.language === language ? patched(site, before) : makeOutline(site);
-  known.set(site.children, { nodes, live, language, outline });
+  const here = known.get(nodes);
+  if (here?.live === live && here.language === language) return here.outline;
+  const outline =
+    here?.language === language
+      ? { ...here.outline, states: statesOf(site, here.outline.nodes) }
+      : (fromBefore(site) ?? makeOutline(site));
+  known.set(nodes, { live, language, outline });
   return outline;
 }
 
-/** The outline of a site whose tree has the shape that it had before. */
-function patched(site: Site, { nodes: nodesBefore, live: liveBefore, outline }: Known): Outline {
-  if (site.nodes === nodesBefore) return { ...outline, states: statesOf(site, outline.nodes) };
+/** The outline made of that of an earlier site; null where there is none, or where too much has changed since. */
+function fromBefore(site: Site): Outline | null {
+  const touched = new Set<PageId>();
+  let at = site;
+  for (let steps = 0; steps < MOST_STEPS; steps++) {
+    const step = stepTo(at);
+    if (!step) return null;
+    for (const id of step.touched) touched.add(id);
+    if (touched.size > MOST_TOUCHED) return null;
+    at = step.before;
+    const before = known.get(at.nodes);
+    if (!before) continue;
+    if (before.language !== site.settings.language) return null;
+    const { outline } = before;
+    const moved = at.children === site.children ? outline : replanted(outline, site, touched);
+    return refreshed(moved, site, touched, before.live === site.live);
+  }
+  return null;
+}
+
+/** An outline with the nodes of a site in the columns, where these may differ. */
+function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>, isLiveSame: boolean): Outline {
+  const { language } = site.settings;
   const nodes = outline.nodes.slice();
-  const changed: number[] = [];
-  for (let row = 0; row < nodes.length; row++) {
-    const node = site.nodes.get(nodes[row]!.id)!;
-    if (node === nodes[row]) continue;
-    nodes[row] = node;
-    changed.push(row);
-  }
-  if (changed.length > nodes.length / 8) {
-    return { ...outline, nodes, ...columnsOf(nodes, site.settings.language), states: statesOf(site, nodes) };
-  }
   const columns = {
     slugs: outline.slugs.slice(),
     isPage: outline.isPage.slice(),
     inMenus: outline.inMenus.slice(),
     hidden: outline.hidden.slice(),
   };
-  let aliases = outline.aliases;
-  for (const row of changed) {
-    setColumns(columns, row, nodes[row]!, site.settings.language);
-    const isAlias = leadsToPage(nodes[row]!);
-    if (isAlias !== aliases.includes(row))
-      aliases = isAlias ? [...aliases, row].sort((a, b) => a - b) : aliases.filter((one) => one !== row);
+  const states = outline.states.slice();
+  for (const id of touched) {
+    const row = outline.rowOf.get(id);
+    if (row === undefined) continue;
+    nodes[row] = site.nodes.get(id)!;
+    setColumns(columns, row, nodes[row]!, language);
+    states[row] = stateOf(site.live.get(id), nodes[row]!);
   }
-  let states: State[];
-  if (site.live === liveBefore) {
-    states = outline.states.slice();
-    for (const row of changed) states[row] = stateOf(site.live.get(nodes[row]!.id), nodes[row]!);
-  } else states = statesOf(site, nodes);
-  return { ...outline, nodes, ...columns, aliases, states };
+  return {
+    ...outline,
+    nodes,
+    ...columns,
+    aliases: aliasRows(nodes),
+    states: isLiveSame ? states : statesOf(site, nodes),
+  };
 }
 
 const statesOf = ({ live }: Site, nodes: readonly SiteNode[]): State[] =>
@@ -126,41 +147,4 @@ export function makeOutline(site: Site): Outline {
     ...columnsOf(nodes, site.settings.language),
     states: statesOf(site, nodes),
   };
-}
-
-type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases'>;
-
-function columnsOf(nodes: readonly SiteNode[], language: string): Columns {
-  const columns = {
-    slugs: new Array<string | null>(nodes.length),
-    isPage: new Uint8Array(nodes.length),
-    inMenus: new Uint8Array(nodes.length),
-    hidden: new Uint8Array(nodes.length),
-  };
-  const aliases: number[] = [];
-  for (let row = 0; row < nodes.length; row++) {
-    const node = nodes[row]!;
-    setColumns(columns, row, node, language);
-    if (leadsToPage(node)) aliases.push(row);
-  }
-  return { ...columns, aliases };
-}
-
-function setColumns(
-  columns: { slugs: (string | null)[]; isPage: Uint8Array; inMenus: Uint8Array; hidden: Uint8Array },
-  row: number,
-  node: SiteNode,
-  language: string,
-): void {
-  columns.slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
-  columns.isPage[row] = node.type === 'page' ? 1 : 0;
-  columns.inMenus[row] = node.inMenus ? 1 : 0;
-  columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
-}
-
-const leadsToPage = (node: SiteNode): boolean => node.target !== null && 'page' in node.target;
-
-function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {
-  for (const key in values) return values[key];
-  return undefined;
 }

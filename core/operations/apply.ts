@@ -1,6 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
+import { noteStep } from '../model/steps.ts';
 import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { pageAdd } from './page-add.ts';
@@ -35,7 +36,9 @@ export const OPERATIONS = {
  * The operation must have the shape of its schema: input from outside is parsed first.
  */
 export function applyOperation(site: Site, operation: Operation): Outcome {
-  return definitionOf(operation).apply(site, operation);
+  const outcome = definitionOf(operation).apply(site, operation);
+  if (outcome.ok) noteStep(outcome.site, site, outcome.touched);
+  return outcome;
 }
 
 export type AppliedAll =

@@ -1,10 +1,11 @@
+import { memo } from 'react';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { MenusPanel } from './menus/menus-panel.tsx';
 import { PublishPanel } from './publish/publish-panel.tsx';
 import { WritePanel } from './write/write-panel.tsx';
 
 /** The side sheet: the selected page through the lens. */
-export function LensPanel() {
+export const LensPanel = memo(function LensPanel() {
   const { lens, selection, derived, mayEdit } = useWorkbench();
   const { active } = selection;
   const hasPage = active !== null && derived.outline.rowOf.has(active);
@@ -27,4 +28,4 @@ export function LensPanel() {
       )}
     </aside>
   );
-}
+});

@@ -1,6 +1,6 @@
 import { format, isToday, isYesterday } from 'date-fns';
 import { X } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import type { HistoryEntry } from '#contract/api.ts';
 import { useHistory } from '../api/sites.ts';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -8,7 +8,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { useOlderHistory } from './use-older-history.ts';
 
 /** The log in words, by day and person, and the tree as it was at any point of it. */
-export function HistoryPanel() {
+export const HistoryPanel = memo(function HistoryPanel() {
   const { site, shown, past, lookAt, setHistoryOpen } = useWorkbench();
   const [by, setBy] = useState('');
   const newest = useHistory(site.key, shown.revision, by);
@@ -58,7 +58,7 @@ export function HistoryPanel() {
       </div>
     </aside>
   );
-}
+});
 
 /** Every name that has been seen in the list; choosing one must not take the others away. */
 function useNames(entries: readonly HistoryEntry[] | undefined, by: string): readonly string[] {

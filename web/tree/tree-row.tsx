@@ -138,7 +138,7 @@ function Cell({
     <div
       role="gridcell"
       id={id}
-      className={`flex h-full min-w-0 items-center overflow-hidden pr-2 ${className} ${isActive ? OUTLINE : ''}`}
+      className={`flex h-full min-w-0 items-center pr-2 ${className} ${isActive ? OUTLINE : ''}`}
     >
       {children}
     </div>

@@ -1,6 +1,15 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { Plus } from 'lucide-react';
-import { type KeyboardEvent, type MouseEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  type KeyboardEvent,
+  type MouseEvent,
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import type { Outline } from '#core/derive/outline.ts';
 import { visibleRows } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -45,8 +54,11 @@ export function TreeSheet() {
     getScrollElement: () => scroller.current,
     estimateSize: () => ROW_HEIGHT,
     overscan: 6,
+    useFlushSync: false,
     initialRect: { width: 900, height: 640 },
   });
+  // Rows that come into sight by scrolling are made in small pieces, so that no frame waits for all of them.
+  const shownRows = useDeferredValue(virtual.getVirtualItems());
   const activeIndex = items.findIndex((item) =>
     item.kind === 'new'
       ? editing?.kind === 'add'
@@ -124,13 +136,22 @@ export function TreeSheet() {
         style={{ scrollbarGutter: 'stable' }}
       >
         <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-          {virtual.getVirtualItems().map((shown) => {
-            const item = items[shown.index]!;
+          {shownRows.map((shown) => {
+            const item = items[shown.index];
+            if (!item) return null;
             return (
               <div
                 key={item.kind === 'new' ? 'new' : outline.nodes[item.row]!.id}
                 role="presentation"
-                style={{ position: 'absolute', top: 0, left: 0, right: 0, transform: `translateY(${shown.start}px)` }}
+                // A row changes nothing outside of itself: what is drawn anew stays small.
+                style={{
+                  position: 'absolute',
+                  top: shown.start,
+                  left: 0,
+                  right: 0,
+                  height: ROW_HEIGHT,
+                  contain: 'strict',
+                }}
               >
                 {item.kind === 'new' ? (
                   editing?.kind === 'add' && <NewRow adding={editing} depth={item.depth} />

@@ -1,5 +1,5 @@
 import { CircleHelp, Redo2, Search, Undo2, X } from 'lucide-react';
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
@@ -20,7 +20,9 @@ const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
   const { site, derived, lens, setLens, run, mayEdit, shown } = useWorkbench();
-  const waiting = useMemo(() => countWaiting(site, derived), [site, derived]);
+  // The counts may follow a moment later: what is typed and pressed comes first.
+  const seen = useDeferredValue(useMemo(() => ({ site, derived }), [site, derived]));
+  const waiting = useMemo(() => countWaiting(seen.site, seen.derived), [seen]);
   return (
     <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
       <SiteSwitcher />

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf, menuNumber } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
@@ -12,7 +12,7 @@ import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 /** Along the bottom: the selected page as visitors will have it; and what a change does while it is being chosen. */
-export function TrailStrip() {
+export const TrailStrip = memo(function TrailStrip() {
   const { site, selection, preview } = useWorkbench();
   const after = useMemo(() => (preview && preview.length > 0 ? applyOperations(site, preview) : null), [site, preview]);
   // What is being typed or dragged is what the strip is about; else the selected page.
@@ -34,7 +34,7 @@ export function TrailStrip() {
       )}
     </footer>
   );
-}
+});
 
 function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
   const trail = trailOf(site, page);

@@ -9,13 +9,19 @@ import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { useMedia } from '../ui/use-media.ts';
 import { SheetBar } from './sheet-bar.tsx';
 import { useArrangement } from './use-view.ts';
-import { useWorkbench } from './workbench-context.tsx';
+import { type Workbench, WorkbenchProvider, useWorkbench } from './workbench-context.tsx';
 
 /** Views of the tree carry this, so that the keyboard can be put back into the one that it was in. */
 export const TREE_VIEW = '[data-tree-view]';
 
+interface ViewsProps {
+  readonly onFocus: (view: HTMLElement) => void;
+  /** The workbench as the side sheet sees it, which may lag behind the tree by a moment. */
+  readonly later: Workbench;
+}
+
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
-export function Views({ onFocus }: { readonly onFocus: (view: HTMLElement) => void }) {
+export function Views({ onFocus, later }: ViewsProps) {
   const { site, view, isHistoryOpen } = useWorkbench();
   const [{ withoutSide }] = useArrangement();
   const hasSide = isHistoryOpen || !withoutSide.includes(view);
@@ -38,7 +44,7 @@ export function Views({ onFocus }: { readonly onFocus: (view: HTMLElement) => vo
         <div
           className={`flex min-h-0 flex-col ${view === 'split' ? 'md:absolute md:inset-y-0 md:right-0 md:z-20 md:w-96 md:shadow-sheet' : ''}`}
         >
-          {isHistoryOpen ? <HistoryPanel /> : <LensPanel />}
+          <WorkbenchProvider value={later}>{isHistoryOpen ? <HistoryPanel /> : <LensPanel />}</WorkbenchProvider>
         </div>
       )}
     </main>

@@ -1,4 +1,13 @@
-import { useCallback, useEffect, useInsertionEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import {
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useInsertionEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useMay, useSession } from '../api/session.ts';
@@ -113,13 +122,17 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   useInsertionEffect(() => {
     drawn.current = workbench;
   });
+  // The tree comes first: what stands beside it follows as soon as there is time.
+  const later = useDeferredValue(workbench);
   return (
     <WorkbenchProvider value={workbench}>
       <DragLayer>
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <TopBar />
-          <Views onFocus={onTreeFocus} />
-          <TrailStrip />
+          <Views onFocus={onTreeFocus} later={later} />
+          <WorkbenchProvider value={later}>
+            <TrailStrip />
+          </WorkbenchProvider>
         </div>
       </DragLayer>
       <Dialogs />

@@ -1,0 +1,45 @@
+import type { SiteNode } from '../model/node.ts';
+import { addsStep } from '../model/site.ts';
+import type { Outline } from './outline.ts';
+
+type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases'>;
+
+/** The columns of an outline that say what each node is by itself. */
+export function columnsOf(nodes: readonly SiteNode[], language: string): Columns {
+  const columns = {
+    slugs: new Array<string | null>(nodes.length),
+    isPage: new Uint8Array(nodes.length),
+    inMenus: new Uint8Array(nodes.length),
+    hidden: new Uint8Array(nodes.length),
+  };
+  for (let row = 0; row < nodes.length; row++) setColumns(columns, row, nodes[row]!, language);
+  return { ...columns, aliases: aliasRows(nodes) };
+}
+
+/** Sets the columns of one row. */
+export function setColumns(
+  columns: { slugs: (string | null)[]; isPage: Uint8Array; inMenus: Uint8Array; hidden: Uint8Array },
+  row: number,
+  node: SiteNode,
+  language: string,
+): void {
+  columns.slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
+  columns.isPage[row] = node.type === 'page' ? 1 : 0;
+  columns.inMenus[row] = node.inMenus ? 1 : 0;
+  columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
+}
+
+/** The rows of links that lead to a page of the tree. */
+export function aliasRows(nodes: readonly SiteNode[]): number[] {
+  const rows: number[] = [];
+  for (let row = 0; row < nodes.length; row++) {
+    const { target } = nodes[row]!;
+    if (target !== null && 'page' in target) rows.push(row);
+  }
+  return rows;
+}
+
+function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {
+  for (const key in values) return values[key];
+  return undefined;
+}

@@ -1,0 +1,21 @@
+import type { PageId } from './ids.ts';
+import type { Site } from './site.ts';
+
+interface Step {
+  /** Held weakly: a site does not keep all that came before it. */
+  readonly before: WeakRef<Site>;
+  readonly touched: readonly PageId[];
+}
+const steps = new WeakMap<Site, Step>();
+
+/** Remembers that a site was made of another one, and which nodes differ: what was derived need not be derived anew. */
+export function noteStep(after: Site, before: Site, touched: readonly PageId[]): void {
+  if (after !== before) steps.set(after, { before: new WeakRef(before), touched });
+}
+
+/** The site that this one was made of, while it is there still, with the nodes in which the two may differ. */
+export function stepTo(site: Site): { readonly before: Site; readonly touched: readonly PageId[] } | null {
+  const step = steps.get(site);
+  const before = step?.before.deref();
+  return step && before ? { before, touched: step.touched } : null;
+}
