@@ -1,10 +1,11 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
-import { type Filter, filterRows, isAsking } from '#core/derive/filters.ts';
+import { type Filter, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useLatestChanges, useTextsFound } from '../api/find.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 
 /** Fewer letters are not looked for in texts: they are in nearly all. */
@@ -19,6 +20,7 @@ export function useFind(
   query: string,
   filter: Filter,
 ): { found: Found | null; isWaiting: boolean } {
+  usePreparation(site, derived);
   const asked = isAsking({ query, filter });
   const needsChanges = filter.by !== undefined || filter.since !== undefined;
   const changes = useLatestChanges(site.key, needsChanges ? revision : null);
@@ -35,6 +37,24 @@ export function useFind(
     [asked, site, derived, changes, texts, shown, filter],
   );
   return { found, isWaiting: needsChanges && changes === undefined };
+}
+
+/** While nothing else is to do, titles are made ready for finding, so that the first letter is as quick as the others. */
+function usePreparation(site: Site, derived: Derived): void {
+  const now = useLatest({ site, derived });
+  useEffect(() => {
+    // A browser that does not say when it is idle folds the titles when the first letter is typed.
+    if (typeof window.requestIdleCallback !== 'function') return;
+    let next: number | null = 0;
+    let handle = 0;
+    const go = (deadline: IdleDeadline) => {
+      const { site: of, derived: its } = now();
+      next = prepareFind(of, its, next!, () => deadline.timeRemaining() < 2);
+      if (next !== null) handle = window.requestIdleCallback(go);
+    };
+    handle = window.requestIdleCallback(go);
+    return () => window.cancelIdleCallback(handle);
+  }, [now]);
 }
 
 /** The value once it has not changed for so long. */

@@ -57,8 +57,15 @@ export function TreeSheet() {
     useFlushSync: false,
     initialRect: { width: 900, height: 640 },
   });
-  // Rows that come into sight by scrolling are made in small pieces, so that no frame waits for all of them.
-  const shownRows = useDeferredValue(virtual.getVirtualItems());
+  // Rows that come into sight by the wheel are made in small pieces, so that no frame waits for all of them.
+  const [isWheeling, setWheeling] = useState(false);
+  const rowsNow = virtual.getVirtualItems();
+  const rowsLater = useDeferredValue(rowsNow);
+  const shownRows = isWheeling ? rowsLater : rowsNow;
+  const { isScrolling } = virtual;
+  useEffect(() => {
+    if (!isScrolling) setWheeling(false);
+  }, [isScrolling]);
   const activeIndex = items.findIndex((item) =>
     item.kind === 'new'
       ? editing?.kind === 'add'
@@ -132,6 +139,8 @@ export function TreeSheet() {
       <div
         ref={scroller}
         role="rowgroup"
+        onWheel={() => setWheeling(true)}
+        onTouchMove={() => setWheeling(true)}
         className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto"
         style={{ scrollbarGutter: 'stable' }}
       >
