@@ -72,6 +72,57 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
       await bench.click('button', 'History');
     },
   ],
+  ['the map', open('/sites/pellow-quay?view=map&page=pq012')],
+  ['rows and map beside each other', open('/sites/pellow-quay?view=split&page=pq012')],
+  ['a filter', open('/sites/pellow-quay?view=sheet&state=draft,edited')],
+  [
+    'the choice of filters',
+    async () => {
+      await open('/sites/pellow-quay?view=sheet')();
+      await bench.click('button', 'Filter');
+    },
+  ],
+  [
+    'the columns',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'Columns');
+    },
+  ],
+  [
+    'the tree as it was',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'History');
+      await (await bench.find('slider', 'The tree as it was')).sendKeys(Key.HOME);
+      await bench.untilText('The tree as it was.');
+    },
+  ],
+  [
+    'the dialog for a list',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.focusTree();
+      await bench.press('l');
+      await bench.fill('The list', '- One\n  - Two\n%%%');
+    },
+  ],
+  [
+    'the dialog for fields of several pages',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.select('Courses');
+      await bench.select('Apply', Key.CONTROL);
+      await bench.click('button', 'Set fields…');
+    },
+  ],
+  [
+    'the dialog for taking the map along',
+    async () => {
+      await open('/sites/pellow-quay?view=map')();
+      await bench.click('button', 'Take the map along…');
+    },
+  ],
   [
     'the removed pages',
     async () => {

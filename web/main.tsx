@@ -12,7 +12,11 @@ createRoot(document.getElementById('root')!).render(
       <Toaster
         position="bottom-left"
         offset={{ bottom: '4rem' }}
-        toastOptions={{ className: '!bg-raised !text-ink !border-edge !font-sans !text-body', duration: 7000 }}
+        toastOptions={{
+          className: '!bg-raised !text-ink !border-edge !font-sans !text-body',
+          classNames: { actionButton: '!bg-accent !text-on-accent', cancelButton: '!bg-sunken !text-ink' },
+          duration: 7000,
+        }}
       />
     </TooltipProvider>
   </StrictMode>,

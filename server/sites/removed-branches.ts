@@ -41,8 +41,8 @@ function inOrder(site: Site, top: PageId): { page: PageId; depth: number }[] {
     if (id !== top) childrenOf.set(node.parent, [...(childrenOf.get(node.parent) ?? []), node]);
   }
   const found: { page: PageId; depth: number }[] = [];
-  const walk = (parent: PageId, depth: number) => {
-    for (const node of (childrenOf.get(parent) ?? []).sort(bySiblingOrder)) {
+  const walk = (above: PageId, depth: number) => {
+    for (const node of (childrenOf.get(above) ?? []).sort(bySiblingOrder)) {
       found.push({ page: node.id, depth });
       walk(node.id, depth + 1);
     }

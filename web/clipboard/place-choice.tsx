@@ -1,3 +1,4 @@
+import type { DropPlace } from '#core/arrange/landing.ts';
 import { childrenOf, maybeNodeAt } from '#core/model/site.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -6,7 +7,7 @@ import { textIn } from '#core/model/texts.ts';
 export type Side = 'inside' | 'after' | 'before';
 
 /** The place on that side of a page; at the end of the top level where there is none. */
-export function placeOn(site: Site, page: PageId | null, side: Side): { parent: PageId | null; after: PageId | null } {
+export function placeOn(site: Site, page: PageId | null, side: Side): Pick<DropPlace, 'parent' | 'after'> {
   const node = page === null ? undefined : maybeNodeAt(site, page);
   if (!node) return { parent: null, after: childrenOf(site, null).at(-1) ?? null };
   if (side === 'inside') return { parent: node.id, after: childrenOf(site, node.id).at(-1) ?? null };

@@ -6,7 +6,7 @@ import { moveToPlace } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { andBelow } from '../tree/words.ts';
+import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type Drag, type DragContext, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
 
@@ -113,7 +113,7 @@ function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLPar
       style={{ transform: 'translate(-999px, 0)' }}
       className="pointer-events-none fixed top-0 left-0 z-50 w-fit max-w-80 truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet"
     >
-      {drag.moved.length === 1 ? title : `${drag.moved.length} branches`}
+      {drag.moved.length === 1 ? title : pages(drag.moved.length)}
       <span className="font-normal text-quiet">{andBelow(below)}</span>
     </p>
   );

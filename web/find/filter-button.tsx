@@ -16,7 +16,8 @@ export function FilterButton() {
     <Popover.Root>
       <Popover.Trigger asChild>
         <Button look="quiet" isTight title="Choose which pages show">
-          <ListFilter size={16} aria-hidden /> Filter{count > 0 && ` (${count})`}
+          <ListFilter size={16} aria-hidden /> <span className="max-md:sr-only">Filter</span>
+          {count > 0 && ` (${count})`}
         </Button>
       </Popover.Trigger>
       <Popover.Portal>

@@ -13,7 +13,7 @@ export const LensPanel = memo(function LensPanel() {
     <aside
       aria-label="Selected page"
       tabIndex={-1}
-      className="min-h-0 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
+      className="min-h-0 flex-1 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
     >
       {lens === 'menus' ? (
         <MenusPanel page={hasPage ? active : null} />

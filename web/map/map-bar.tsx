@@ -21,7 +21,7 @@ export function MapBar({ onZoom, onFitAll, onFitBranch, onExport }: MapBarProps)
     <div
       role="toolbar"
       aria-label="Map"
-      className="absolute top-3 right-3 z-10 flex flex-wrap items-center gap-0.5 rounded-md border border-rule bg-raised/95 p-1 shadow-sheet"
+      className="flex flex-wrap items-center justify-end gap-0.5 border-b border-rule bg-raised px-2 py-0.5"
     >
       <Button
         look="quiet"

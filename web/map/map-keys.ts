@@ -75,7 +75,8 @@ const only = (page: PageId | null) => ({ active: page, chosen: new Set(page === 
 export function nextNode({ nodes, layout }: DrawnMap, active: PageId | null, way: Way): PageId | null {
   const at = nodes.findIndex((node) => node.page !== null && node.page === active);
   if (at === -1) return nodes[1]?.page ?? null;
-  if (way === 'above') return nodes[nodes[at]!.parent]!.page;
+  const above = nodes[at]!.parent;
+  if (way === 'above') return nodes[above]!.page;
   if (way === 'below')
     return nodes.find((node, index) => index > at && node.parent === at && node.page !== null)?.page ?? null;
   const depthOf = (index: number): number => (index === 0 ? 0 : depthOf(nodes[index]!.parent) + 1);

@@ -28,37 +28,35 @@ export const MapNodeView = memo(
     });
     return (
       // The map has the focus and names its active node, so nodes take none themselves.
-      <g
-        ref={setNodeRef as unknown as (element: SVGGElement | null) => void}
-        role="treeitem"
-        id={mapDomId(page)}
-        data-map-node=""
-        aria-label={nodeWords(data, title)}
-        aria-level={data.depth + 1}
-        aria-posinset={data.place}
-        aria-setsize={data.count}
-        aria-expanded={data.below > 0 ? data.isOpen : undefined}
-        aria-selected={data.isChosen}
-        transform={`translate(${x} ${y})`}
-        opacity={data.isCut ? 0.5 : undefined}
-        className="cursor-pointer"
-        onMouseDown={(event) => {
-          listeners?.onMouseDown?.(event);
-          onPoint(event, page);
-        }}
-        onClick={(event) => onPoint(event, page)}
-        onDoubleClick={() => data.mayEdit && latest().setEditing({ kind: 'rename', page })}
-      >
-        <title>{title}</title>
-        <Plate data={data} />
-        {data.isRenaming ? (
-          <foreignObject x={6} y={2} width={Math.max(node.width, 200)} height={30}>
-            <RenameInput page={page} title={title} latest={latest} />
-          </foreignObject>
-        ) : (
-          <Words data={data} />
-        )}
-        <Signs data={data} />
+      <g data-map-node="" transform={`translate(${x} ${y})`} opacity={data.isCut ? 0.5 : undefined}>
+        <g
+          ref={setNodeRef as unknown as (element: SVGGElement | null) => void}
+          role="treeitem"
+          id={mapDomId(page)}
+          aria-label={nodeWords(data, title)}
+          aria-level={data.depth + 1}
+          aria-posinset={data.place}
+          aria-setsize={data.count}
+          aria-expanded={data.below > 0 ? data.isOpen : undefined}
+          aria-selected={data.isChosen}
+          className="cursor-pointer"
+          onMouseDown={(event) => {
+            listeners?.onMouseDown?.(event);
+            onPoint(event, page);
+          }}
+          onClick={(event) => onPoint(event, page)}
+          onDoubleClick={() => data.mayEdit && latest().setEditing({ kind: 'rename', page })}
+        >
+          <Plate data={data} />
+          {data.isRenaming ? (
+            <foreignObject x={6} y={2} width={Math.max(node.width, 200)} height={30}>
+              <RenameInput page={page} title={title} latest={latest} />
+            </foreignObject>
+          ) : (
+            <Words data={data} title={title} />
+          )}
+          <Signs data={data} />
+        </g>
         {data.below > 0 && <Fold data={data} page={page} latest={latest} />}
       </g>
     );
@@ -101,46 +99,53 @@ function Plate({ data: { node, state, isChosen, isActive, hidden } }: { readonly
   );
 }
 
-function Words({ data: { node, isQuiet, isHeading } }: { readonly data: NodeData }) {
+/** One text, so that what is read is what is seen: the number, the title, what has become of it. */
+function Words({
+  data: { node, isQuiet, isHeading },
+  title: whole,
+}: {
+  readonly data: NodeData;
+  readonly title: string;
+}) {
   const { title, number } = MAP_TYPE;
   return (
-    <>
-      <text
-        x={10}
-        y={20}
+    <text
+      x={10}
+      y={20}
+      fontFamily={title.family}
+      fontSize={title.size}
+      fontWeight={title.weight}
+      fontStyle={isHeading ? 'italic' : undefined}
+      fill={isQuiet || isHeading ? 'var(--quiet)' : 'var(--ink)'}
+    >
+      {node.lines.at(-1)?.endsWith('…') && <title>{whole}</title>}
+      <tspan
         fontFamily={number.family}
         fontSize={number.size}
         fontWeight={number.weight}
+        fontStyle="normal"
         fill="var(--quiet)"
       >
-        {node.number}
-      </text>
+        {`${node.number} `}
+      </tspan>
       {node.lines.map((line, at) => (
-        <text
-          key={at}
-          x={node.textLeft}
-          y={20 + at * TITLE_LINE}
-          fontFamily={title.family}
-          fontSize={title.size}
-          fontWeight={title.weight}
-          fontStyle={isHeading ? 'italic' : undefined}
-          fill={isQuiet || isHeading ? 'var(--quiet)' : 'var(--ink)'}
-        >
-          {line}
-        </text>
+        <tspan key={at} x={node.textLeft} y={20 + at * TITLE_LINE}>
+          {`${line} `}
+        </tspan>
       ))}
       {node.mark && (
-        <text
+        <tspan
           x={node.textLeft}
           y={19 + node.lines.length * TITLE_LINE}
           fontFamily={number.family}
           fontSize={number.size}
+          fontStyle="normal"
           fill="var(--attention)"
         >
           {node.mark}
-        </text>
+        </tspan>
       )}
-    </>
+    </text>
   );
 }
 

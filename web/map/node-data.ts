@@ -86,7 +86,7 @@ export function nodeWords(
   title: string,
 ): string {
   return [
-    `${node.number} ${title}`,
+    [node.number, title, node.mark].filter(Boolean).join(' '),
     isHome && 'home page',
     isLink && 'link',
     isHeading && 'heading',
@@ -95,7 +95,6 @@ export function nodeWords(
     hidden === 'page' && 'hidden',
     hidden === 'branch' && 'branch hidden',
     below > 0 && !isOpen && `${pages(below)} below`,
-    node.mark,
   ]
     .filter(Boolean)
     .join(', ');

@@ -96,6 +96,12 @@ export function PageMap() {
   const isNear = (view?.scale ?? 1) >= NEAR;
   return (
     <div className="relative flex min-h-0 flex-1 flex-col overflow-hidden bg-paper">
+      <MapBar
+        onZoom={camera.zoomBy}
+        onFitAll={fitAll}
+        onFitBranch={fitBranch}
+        onExport={() => setExported(camera.seen())}
+      />
       <div
         data-tree-view
         role="tree"
@@ -127,14 +133,8 @@ export function PageMap() {
         </svg>
       </div>
       {!drawn && (
-        <p className="absolute top-4 left-4 text-quiet">Laying out {nodes.length.toLocaleString('en')} pages …</p>
+        <p className="absolute top-14 left-4 text-quiet">Laying out {nodes.length.toLocaleString('en')} pages …</p>
       )}
-      <MapBar
-        onZoom={camera.zoomBy}
-        onFitAll={fitAll}
-        onFitBranch={fitBranch}
-        onExport={() => setExported(camera.seen())}
-      />
       {drawn && options.hasMinimap && <Minimap layout={drawn.layout} camera={camera} />}
       {exported && drawn && <ExportMapDialog drawn={drawn} seen={exported} onClose={() => setExported(null)} />}
     </div>

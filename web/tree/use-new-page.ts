@@ -1,4 +1,5 @@
 import { useEffect, useMemo } from 'react';
+import type { PageId } from '#core/model/ids.ts';
 import { childrenOf, maybeNodeAt } from '#core/model/site.ts';
 import { newPageId } from '../api/site-store.ts';
 import { type Editing, useWorkbench } from '../workbench/workbench-context.tsx';
@@ -38,14 +39,11 @@ export function useNewPage(adding: Adding): TitleInputProps {
       ? { kind: 'add', parent: above.id, after: childrenOf(site, above.id).at(-1) ?? null }
       : null;
   };
+  const inside = (above: PageId): Adding => ({ kind: 'add', parent: above, after: null });
   const onTab = (title: string, isBack: boolean): boolean => {
     const isMade = make(title);
     if (!isMade && title.trim() !== '') return false;
-    const next = isBack
-      ? (goOut() ?? (isMade ? { ...adding, after: page } : null))
-      : isMade
-        ? { kind: 'add' as const, parent: page, after: null }
-        : goIn();
+    const next = isBack ? (goOut() ?? (isMade ? { ...adding, after: page } : null)) : isMade ? inside(page) : goIn();
     if (next === null) return false;
     if (next.parent !== null) setOpen(next.parent, true);
     setEditing(next);

@@ -33,7 +33,7 @@ export function SheetBar() {
   const { chosen, mayEdit } = useWorkbench();
   return (
     <div
-      className={`flex min-h-10 flex-wrap items-center gap-x-0.5 border-b border-rule px-3 py-1 ${chosen.length > 1 ? 'bg-accent-soft' : 'bg-paper'}`}
+      className={`flex min-h-11 flex-wrap items-center gap-x-0.5 border-b border-rule px-3 py-1 ${chosen.length > 1 ? 'bg-accent-soft' : 'bg-paper'}`}
     >
       {chosen.length > 1 ? (
         <SelectionActions />
@@ -54,10 +54,10 @@ function PageActions() {
   return (
     <>
       <Button look="quiet" isTight onClick={() => run('addAfter')} title={titleOf('addAfter')}>
-        <Plus size={16} aria-hidden /> New page
+        <Plus size={16} aria-hidden /> <span className="max-md:sr-only">New page</span>
       </Button>
       <Button look="quiet" isTight onClick={() => run('addInside')} title={titleOf('addInside')}>
-        <CornerDownRight size={16} aria-hidden /> New inside
+        <CornerDownRight size={16} aria-hidden /> <span className="max-md:sr-only">New inside</span>
       </Button>
       <Button
         look="quiet"
@@ -76,7 +76,7 @@ function PageActions() {
         onClick={() => run('remove')}
         title={titleOf('remove')}
       >
-        <Trash2 size={16} aria-hidden /> Remove
+        <Trash2 size={16} aria-hidden /> <span className="max-md:sr-only">Remove</span>
       </Button>
     </>
   );
@@ -103,7 +103,7 @@ function ViewActions() {
             name={name}
             aria-pressed={view === one}
             onClick={() => setView(one)}
-            className={view === one ? 'bg-accent-soft text-accent' : ''}
+            className={`${view === one ? 'bg-accent-soft text-accent' : ''} ${one === 'split' ? 'max-md:hidden' : ''}`}
           >
             <Sign size={16} aria-hidden />
           </IconButton>
@@ -136,7 +136,7 @@ function ViewActions() {
       </IconButton>
       {mayPublish && (
         <Button onClick={() => setDialog('live')} className="ml-1">
-          <Rocket size={15} aria-hidden /> Make live…
+          <Rocket size={15} aria-hidden /> <span className="max-md:sr-only">Make live…</span>
         </Button>
       )}
     </div>

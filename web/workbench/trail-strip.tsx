@@ -109,7 +109,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
           <span className="font-semibold">{own.after}</span>
         </p>
       )}
-      <p className="min-w-0 shrink-[0.2] truncate">
+      <p className="min-w-0 shrink-[0.2] truncate" title={said.join(', ')}>
         {said.length === 0 ? 'No address changes, nobody gains or loses a page.' : `${said.join(', ')}.`}
       </p>
     </div>
