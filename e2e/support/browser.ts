@@ -10,6 +10,8 @@ export interface Browser {
   readonly resize: (width: number, height: number) => Promise<void>;
   /** Sets what the person prefers: a light or a dark screen. */
   readonly prefer: (scheme: 'light' | 'dark') => Promise<void>;
+  /** Keeps what is downloaded in a folder. */
+  readonly keepFilesIn: (folder: string) => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -46,6 +48,8 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
   return {
     driver,
     resize,
+    keepFilesIn: (folder) =>
+      driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder }),
     prefer: (value) =>
       driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value }] }),
     close: async () => {

@@ -1,0 +1,74 @@
+import { describe, expect, it } from 'vitest';
+import { layoutMap } from './map-layout.ts';
+import { mapRails, railEnd, railPath } from './map-rails.ts';
+
+/** The site with two sections, the second with two pages: 0 ─ 1, 2 ─ 3, 4. */
+const shape = {
+  parent: Int32Array.of(-1, 0, 0, 2, 2),
+  width: Float64Array.of(80, 60, 100, 60, 60),
+  height: Float64Array.of(30, 30, 30, 30, 30),
+};
+const across = layoutMap(shape, 'across');
+const down = layoutMap(shape, 'down');
+const live = { state: 'live' as const, isCovered: false };
+
+/** The points that the data of a path names, in order. */
+const points = (path: string) => [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
+
+describe('a rail of a map', () => {
+  it.each([
+    ['across', across],
+    ['down', down],
+  ] as const)('%s: leads from the node above to the node that it stands for', (_, layout) => {
+    for (let index = 1; index < shape.parent.length; index++) {
+      const drawn = points(railPath(layout, index));
+      const [from, to] = [railEnd(layout, shape.parent[index]!), railEnd(layout, index)];
+      expect(drawn[0]![0]).toBeCloseTo(from[0], 0);
+      expect(drawn[0]![1]).toBeCloseTo(from[1], 0);
+      expect(drawn.at(-1)![0]).toBeCloseTo(to[0], 0);
+      expect(drawn.at(-1)![1]).toBeCloseTo(to[1], 0);
+    }
+  });
+
+  it('runs straight where nothing stands aside', () => {
+    const alone = layoutMap(
+      { parent: Int32Array.of(-1, 0), width: Float64Array.of(50, 50), height: Float64Array.of(30, 30) },
+      'across',
+    );
+    expect(railPath(alone, 1)).toMatch(/^M[\d. ]+L[\d. ]+$/);
+  });
+});
+
+describe('the rails of a map', () => {
+  it('are one path for each look, what is live drawn last', () => {
+    const looks = [
+      live,
+      live,
+      { state: 'draft' as const, isCovered: false },
+      live,
+      { state: 'live' as const, isCovered: true },
+    ];
+    const rails = mapRails(across, (index) => looks[index]!);
+    expect(rails.map(({ state, isCovered }) => `${state} ${isCovered}`)).toEqual([
+      'draft false',
+      'live true',
+      'live false',
+    ]);
+    expect(rails.at(-1)!.path.match(/M/g)).toHaveLength(2);
+  });
+
+  it('leave out what does not touch the part that is seen', () => {
+    const all = mapRails(across, () => live)[0]!.path.match(/M/g);
+    expect(all).toHaveLength(4);
+    const [x, y] = railEnd(across, 3);
+    const near = mapRails(across, () => live, { area: { left: x - 1, top: y - 1, right: x + 1, bottom: y + 1 } });
+    expect(near[0]!.path.match(/M/g)!.length).toBeLessThan(4);
+    expect(mapRails(across, () => live, { area: { left: -99, top: -99, right: -98, bottom: -98 } })).toEqual([]);
+  });
+
+  it('go on through their nodes where these are not drawn', () => {
+    const [rail] = mapRails(across, () => live, { runsThrough: true });
+    expect(rail!.path).toContain('h60');
+    expect(mapRails(down, () => live, { runsThrough: true })[0]!.path).toContain('v30');
+  });
+});

@@ -1,0 +1,199 @@
+import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { By, Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { pause } from './support/screen.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { Workbench } from './support/workbench.ts';
+
+let spur: Spur;
+let browser: Browser;
+let bench: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browser = await openBrowser();
+  bench = new Workbench(browser.driver);
+  await bench.signIn(spur);
+});
+afterAll(async () => {
+  await browser?.close();
+  await spur?.stop();
+});
+
+async function choose(label: string, option: RegExp): Promise<void> {
+  for (const one of await (await bench.find('combobox', label)).findElements(By.css('option')))
+    if (option.test(await one.getText())) return one.click();
+  throw new Error(`${label} has no choice like ${String(option)}.`);
+}
+
+describe('several pages', () => {
+  it('get the same fields at once, with what changes said before, and one undo takes it back', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Open Saturdays');
+    await bench.select('How to find us', Key.SHIFT);
+    await bench.click('button', 'Set fields…');
+    await choose('Hidden', /^The page$/);
+    await choose('In menus', /^Off menus$/);
+    await bench.untilText('No address changes.');
+    await bench.click('button', 'Set 3 pages');
+    const chosen = () =>
+      browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('[role=row][aria-selected=true]')].map((row) => row.innerText.replace(/\\s+/g, ' '))`,
+      );
+    await bench.until('all three have both', async () => {
+      const rows = await chosen();
+      return rows.length === 3 && rows.every((row) => / Off Page hidden/.test(row));
+    });
+    await bench.saved();
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('one undo takes both back', async () => (await chosen()).every((row) => / In Shown/.test(row)));
+  });
+
+  it('are removed with what is below, after it is said how many that are', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Short courses');
+    await bench.select('Evening classes', Key.CONTROL);
+    await bench.click('button', 'Remove 2 pages and the 13 below them');
+    await bench.untilText('13 pages below go along.');
+    await bench.untilText('15 addresses go:');
+    await bench.click('button', 'Remove 15 pages');
+    await bench.untilTree('they are gone', (tree) => !tree.includes('  Short courses'));
+    await bench.saved();
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.untilTree('one undo brings all back', (tree) => tree.includes('  Short courses'));
+  });
+});
+
+describe('removed pages', () => {
+  it('come back one alone, and the rest stays', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Workshops');
+    await bench.press(Key.DELETE);
+    await bench.click('button', 'Remove 7 pages');
+    await bench.saved();
+    await bench.click('button', 'Removed pages');
+    await bench.untilText('from the top level.');
+    await browser.driver.executeScript(`document.querySelector('[role=dialog] details').open = true`);
+    await bench.click('button', 'Put back alone The smithy');
+    await bench.untilTree('it stands at the top level', (tree) => tree.includes('The smithy'));
+    expect((await bench.tree()).includes('Workshops')).toBe(false);
+    await bench.saved();
+  });
+
+  it('come back to the nearest page above that is there, and it is said', async () => {
+    await bench.open(spur, 'pellow-quay', '?page=pq012');
+    await bench.focusTree();
+    await bench.press(Key.ARROW_RIGHT);
+    const title = 'Steam bending and laminating';
+    await bench.select(title);
+    await bench.press(Key.DELETE);
+    await bench.click('button', 'Remove 1 page');
+    await bench.saved();
+    await bench.select('Short courses');
+    await bench.press(Key.DELETE);
+    await bench.click('button', /^Remove \d+ pages$/);
+    await bench.saved();
+    await bench.click('button', 'Removed pages');
+    await bench.untilText('‘Short courses’ is not there any more: it comes back in ‘Courses’');
+    await bench.click('button', `Put back ${title}`);
+    await bench.untilTree('it stands there', (tree) => tree.includes(`  ${title}`));
+  });
+
+  it('are deleted for good after a question, but not while visitors have them', async () => {
+    await bench.open(spur, 'tern-sound');
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press('A slip of the pen', Key.ENTER, Key.ESCAPE);
+    await bench.select('A slip of the pen');
+    await bench.press(Key.DELETE);
+    await bench.click('button', 'Remove 1 page');
+    await bench.saved();
+    await bench.click('button', 'Removed pages');
+    await bench.click('button', 'Delete for good… A slip of the pen');
+    await bench.click('button', 'Delete 1 page for good');
+    await bench.until('it is not in the list', async () => !(await bench.text()).includes('A slip of the pen Removed'));
+    await bench.press(Key.ESCAPE);
+    await bench.select('Boats');
+    await bench.press(Key.DELETE);
+    await bench.click('button', /^Remove \d+ pages$/);
+    await bench.saved();
+    await bench.click('button', 'Removed pages');
+    await bench.click('button', 'Delete for good… Boats');
+    await bench.untilText('Visitors still have it. Make the removal live first');
+    expect(await bench.has('button', /^Delete \d+ pages for good$/)).toBe(false);
+  });
+});
+
+describe('a branch that is cut', () => {
+  it('moves within the site by keys alone, and Escape lets go of it', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Course dates');
+    await bench.chord(Key.CONTROL, 'x');
+    await bench.untilText('It stays until you paste; Escape lets go.');
+    await bench.press(Key.ESCAPE);
+    await bench.chord(Key.CONTROL, 'x');
+    await bench.select('Visit');
+    await bench.chord(Key.CONTROL, 'v');
+    await bench.click('radio', 'Inside it, last');
+    await bench.until('the strip tells', async () => /\/visit\/course-dates/.test(await bench.strip()));
+    await bench.click('button', 'Move 1 page');
+    await bench.untilTree('it stands there', (tree) => tree.indexOf('  Course dates') > tree.indexOf('Visit'));
+    await bench.saved();
+  });
+
+  it('moves to another site, and is gone from the first', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Guided tours');
+    await bench.chord(Key.CONTROL, 'x');
+    await bench.open(spur, 'tern-sound');
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'v');
+    await bench.click('button', 'Move 1 page');
+    await bench.untilTree('it is here', (tree) => tree.includes('Guided tours'));
+    await bench.open(spur, 'pellow-quay');
+    await bench.untilTree('it is not there', (tree) => tree.includes('Visit') && !tree.includes('  Guided tours'));
+  });
+});
+
+describe('the map', () => {
+  it('is taken along as SVG, PNG and PDF, with the title and the date', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'spur-files-'));
+    await browser.keepFilesIn(folder);
+    await bench.open(spur, 'pellow-quay', '?view=map');
+    for (const kind of ['SVG', 'PNG', 'PDF']) {
+      await bench.click('button', 'Take the map along…');
+      await choose('Kind of file', new RegExp(`^${kind}`));
+      await bench.click('button', `Make the ${kind}`);
+      await bench.until('the dialog has closed', async () => !(await bench.has('button', `Make the ${kind}`)));
+    }
+    const files = ['pdf', 'png', 'svg'].map((kind) => `pellow-quay-map.${kind}`);
+    await bench.until('the files are there', () => Promise.resolve(readdirSync(folder).sort().join() === files.join()));
+    const read = (end: string) => readFileSync(join(folder, `pellow-quay-map${end}`));
+    expect(read('.svg').toString()).toMatch(/>Pellow Quay School of Boatbuilding<.*20\d\d</s);
+    expect(read('.png').subarray(1, 4).toString()).toBe('PNG');
+    expect(read('.pdf').subarray(0, 5).toString()).toBe('%PDF-');
+    rmSync(folder, { recursive: true });
+  });
+});
+
+describe('on a telephone', () => {
+  it('the tree is looked at, opened and changed', async () => {
+    await browser.resize(390, 800);
+    await bench.open(spur, 'pellow-quay', '?view=sheet');
+    const wide = await browser.driver.executeScript<number>('return document.documentElement.scrollWidth');
+    expect(wide).toBeLessThanOrEqual(390);
+    await bench.select('Apply');
+    await bench.click('button', 'In menus: Apply');
+    await bench.until('it is off menus', async () => bench.has('button', 'Off menus: Apply'));
+    await bench.click('button', 'As a map');
+    await bench.find('tree', 'Map of the pages');
+    await pause(900);
+    await bench.click('button', 'As rows');
+    await bench.saved();
+    await browser.resize(1280, 800);
+  });
+});
