@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { IDS, anySite } from '../testing/random-site.ts';
+import { toPageId } from '../model/ids.ts';
+import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
-import { COMMON_FILTERS, type FilterFacts, filterRows, readFilter } from './filters.ts';
+import { COMMON_FILTERS, type FilterFacts, filterRows, prepareFind, readFilter } from './filters.ts';
 import { numbersOf } from './numbering.ts';
 import { findRows } from './visible-rows.ts';
 
@@ -79,6 +80,27 @@ describe('filters', () => {
       state: ['draft', 'edited'],
       by: ['Ines'],
     });
+  });
+});
+
+describe('making ready for finding', () => {
+  it('goes on where its time was up, and is over after the last row', () => {
+    const site = siteAfter(
+      Array.from({ length: 200 }, (_, n) => ({
+        name: 'page.add' as const,
+        page: toPageId(`n${n}`),
+        place: { parent: null },
+        title: { en: `Page ${n}` },
+      })),
+    );
+    const derived = derivedOf(site);
+    const stops: number[] = [];
+    for (let at: number | null = 0; at !== null;) {
+      at = prepareFind(site, derived, at, () => true);
+      if (at !== null) stops.push(at);
+    }
+    expect(stops).toEqual([64, 128, 192]);
+    expect(prepareFind(site, derived, 0, () => false)).toBeNull();
   });
 });
 

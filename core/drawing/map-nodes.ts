@@ -48,7 +48,8 @@ const SIGN = 19;
 const MARK_LINE = 15;
 /** A title of more than this is broken in two lines. */
 const WIDEST_LINE = 196;
-const NEW_WIDTH = 220;
+/** The width of the field in which a new page is typed. */
+export const NEW_WIDTH = 220;
 
 /** The nodes of a map, the site itself first, with their sizes. */
 export function mapNodes({ site, derived, rows, marks, adding, measure }: MapAsked): MapNode[] {

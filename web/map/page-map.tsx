@@ -2,6 +2,7 @@ import {
   type KeyboardEvent,
   type MouseEvent,
   useCallback,
+  useDeferredValue,
   useEffect,
   useLayoutEffect,
   useMemo,
@@ -10,7 +11,7 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { visibleRows } from '#core/derive/visible-rows.ts';
-import { mapNodes } from '#core/drawing/map-nodes.ts';
+import { NEW_WIDTH, mapNodes } from '#core/drawing/map-nodes.ts';
 import { type Area, mapRails } from '#core/drawing/map-rails.ts';
 import { sectionNames } from '#core/drawing/section-names.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -38,6 +39,8 @@ import { useMapTarget } from './use-map-target.ts';
 
 /** Nearer than this each page shows; farther only the rails and the names of sections. */
 const NEAR = 0.45;
+/** So many pages make a large map. */
+const LARGE = 3000;
 
 /** The tree as a diagram. What is selected, open and looked for is the same as in the sheet. */
 export function PageMap() {
@@ -46,17 +49,24 @@ export function PageMap() {
   const [options] = useMapOptions();
   const [exported, setExported] = useState<Area | null>(null);
   const adding = editing?.kind === 'add' ? editing : null;
+  // A large map follows a moment later, in a piece of work of its own.
+  const shownNow = useMemo(
+    () => ({ site, derived, open, found, past, adding }),
+    [site, derived, open, found, past, adding],
+  );
+  const shownLater = useDeferredValue(shownNow);
+  const shown = derived.outline.nodes.length > LARGE ? shownLater : shownNow;
   const nodes = useMemo(
     () =>
       mapNodes({
-        site,
-        derived,
-        rows: found ? found.rows : visibleRows(derived.outline, open),
-        marks: past?.comparison.earlier ?? null,
-        adding,
+        site: shown.site,
+        derived: shown.derived,
+        rows: shown.found ? shown.found.rows : visibleRows(shown.derived.outline, shown.open),
+        marks: shown.past?.comparison.earlier ?? null,
+        adding: shown.adding,
         measure,
       }),
-    [site, derived, found, open, past, adding],
+    [shown],
   );
   const drawn = useMapLayout(nodes, options.direction);
   const [camera] = useState(() => new MapCamera());
@@ -188,24 +198,34 @@ function Drawing({ drawn, view, isNear, activeIndex, adding, onPoint }: DrawingP
     );
   }, [isNear, activeIndex, nodes, layout, area]);
   const { language } = site.settings;
+  const typed = adding && placeOfNew(drawn, adding);
   return (
     <>
       <RailsLayer rails={rails} scale={scale} />
       {seen.map((index) => {
         const node = nodes[index]!;
         if (node.kind === 'site') return <SitePlate key="site" drawn={drawn} />;
-        if (node.kind === 'new')
-          return (
-            adding && <NewNode key="new" adding={adding} x={layout.x[index]!} y={layout.y[index]!} width={node.width} />
-          );
+        if (node.kind === 'new') return null;
         const data = nodeData(workbench, drawn, index);
         const title = textIn(site.nodes.get(node.page!)?.title ?? {}, language);
         return data && <MapNodeView key={node.page} data={data} title={title} latest={latest} onPoint={onPoint} />;
       })}
+      {typed && <NewNode adding={adding} {...typed} />}
       {!isNear && <NamesLayer names={names} scale={scale} />}
       <MapLanding drawn={drawn} scale={scale} />
     </>
   );
+}
+
+/** Where a new page is typed; until the layout has a place for it, below the page that it will follow. */
+function placeOfNew({ nodes, layout }: DrawnMap, { after, parent }: Adding) {
+  const placed = nodes.findIndex((node) => node.kind === 'new');
+  if (placed !== -1) return { x: layout.x[placed]!, y: layout.y[placed]!, width: nodes[placed]!.width };
+  const near = Math.max(
+    0,
+    nodes.findIndex((node) => node.page === (after ?? parent)),
+  );
+  return { x: layout.x[near]! + 12, y: layout.y[near]! + layout.height[near]! + 2, width: NEW_WIDTH };
 }
 
 function SitePlate({ drawn: { nodes, layout } }: { readonly drawn: DrawnMap }) {
