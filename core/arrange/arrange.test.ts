@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { toPageId } from '../model/ids.ts';
-import { branchOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { branchOf, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
-import { type Landing, gestureForAll, lift, moveTo, nest, shift, topmost } from './arrange.ts';
+import { gestureForAll, lift, nest, shift, topmost } from './arrange.ts';
 
 const id = toPageId;
 const tree = siteAfter(
@@ -38,36 +38,6 @@ describe('a gesture in the tree', () => {
     expect(after(shift(tree, id('a'), 1))).toEqual(['/b', 'b/b1', 'b/b2', '/a', '/c']);
     expect(shift(tree, id('a'), -1)).toEqual([]);
     expect(shift(tree, id('c'), 1)).toEqual([]);
-  });
-
-  it('moves several and keeps their order, wherever they land', () => {
-    fc.assert(
-      fc.property(
-        anySite,
-        fc.subarray([...IDS]),
-        fc.constantFrom(...IDS),
-        fc.constantFrom<Landing>('inside', 'before', 'after'),
-        (site, ids, target, landing) => {
-          if (!maybeNodeAt(site, target)) return;
-          const moved = topmost(site, ids);
-          const outcome = applyOperations(site, moveTo(site, ids, target, landing));
-          if (!outcome.ok) {
-            // Refused only where the tree forbids it.
-            expect(['moved-inside-itself', 'parent-is-link', 'too-deep']).toContain(outcome.code);
-            return;
-          }
-          if (moved.length === 0 || moved.some((one) => isWithin(site, target, one))) return;
-          const siblings = childrenOf(outcome.site, nodeAt(outcome.site, moved[0]!).parent);
-          const places = moved.map((one) => siblings.indexOf(one));
-          expect(places).toEqual([...places].sort((a, b) => a - b));
-          expect(places.at(-1)! - places[0]!).toBe(moved.length - 1);
-          if (landing === 'before') expect(siblings[places.at(-1)! + 1]).toBe(target);
-          if (landing === 'after') expect(siblings[places[0]! - 1]).toBe(target);
-          if (landing === 'inside') expect(siblings).toBe(childrenOf(outcome.site, target));
-        },
-      ),
-      { numRuns: 400 },
-    );
   });
 });
 

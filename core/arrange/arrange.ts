@@ -64,20 +64,3 @@ const inTreeOrder = (site: Site, ids: readonly PageId[]): PageId[] => {
   const { rowOf } = outlineOf(site);
   return [...ids].sort((a, b) => rowOf.get(a)! - rowOf.get(b)!);
 };
-
-/** Where to put nodes, seen from another one. */
-export type Landing = 'inside' | 'before' | 'after';
-
-/** Moves nodes inside, before or after another one, keeping their order among themselves. */
-export function moveTo(site: Site, ids: readonly PageId[], target: PageId, landing: Landing): Move[] {
-  const moved = topmost(site, ids);
-  if (landing === 'inside') return moved.map((id) => move(id, { parent: target }));
-  const { parent } = nodeAt(site, target);
-  const siblings = childrenOf(site, parent).filter((id) => !moved.includes(id));
-  let after: PageId | null = landing === 'after' ? target : (siblings[siblings.indexOf(target) - 1] ?? null);
-  return moved.map((id) => {
-    const operation = move(id, { parent, after });
-    after = id;
-    return operation;
-  });
-}

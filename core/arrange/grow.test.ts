@@ -9,7 +9,8 @@ import { applyOperation, applyOperations } from '../operations/apply.ts';
 import { removedWith } from '../operations/page-put-back.ts';
 import { IDS, anySite, emptySite, plain, siteAfter } from '../testing/random-site.ts';
 import { topmost } from './arrange.ts';
-import { addList, carryTo, copyTo, placeAfter, putBackAlone } from './grow.ts';
+import { addList, carryTo, copyTo, putBackAlone } from './grow.ts';
+import { placeOn } from './landing.ts';
 
 const ids = () => {
   let count = 0;
@@ -26,7 +27,7 @@ describe('a list of titles', () => {
     ]);
     const list = readIndentedList(text);
     if (!list.ok) throw new Error(list.why);
-    const made = applyOperations(start, addList(list.entries, placeAfter(start, toPageId('a')), 'en', ids()));
+    const made = applyOperations(start, addList(list.entries, placeOn(start, toPageId('a'), 'after'), 'en', ids()));
     if (!made.ok) throw new Error(made.code);
     const outline = outlineOf(made.site);
     const written = writeIndentedList(
@@ -41,7 +42,7 @@ describe('copies', () => {
     fc.assert(
       fc.property(anySite, fc.subarray([...IDS], { minLength: 1 }), fc.boolean(), (site, chosen, withBelow) => {
         const tops = topmost(site, chosen);
-        const operations = copyTo(site, chosen, placeAfter(site, null), withBelow, ids());
+        const operations = copyTo(site, chosen, placeOn(site, null, 'after'), withBelow, ids());
         const made = applyOperations(site, operations);
         if (!made.ok) return expect(made.code).toBe('too-deep');
         const copies = childrenOf(made.site, null).slice(childrenOf(site, null).length);
@@ -64,7 +65,7 @@ describe('a branch that is carried to another site', () => {
     fc.assert(
       fc.property(anySite, fc.subarray([...IDS], { minLength: 1 }), (source, chosen) => {
         const start = emptySite();
-        const carried = carryTo(source, chosen, 'en', placeAfter(start, null), true, ids());
+        const carried = carryTo(source, chosen, 'en', placeOn(start, null, 'after'), true, ids());
         const made = applyOperations(start, carried.operations);
         expect(made.ok || made.code).toBe(true);
         if (!made.ok) return;

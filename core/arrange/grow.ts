@@ -1,7 +1,7 @@
 import type { ListEntry } from '../formats/indented-list.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
-import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { type Site, branchOf, nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
 import { nearestParent, removedWith } from '../operations/page-put-back.ts';
 import { topmost } from './arrange.ts';
@@ -140,12 +140,4 @@ export function putBackAlone(site: Site, page: PageId): Operation[] {
     { name: 'page.move', page, place: { parent: nearestParent(site, top) } },
     { name: 'page.remove', page: top },
   ];
-}
-
-/** The place right after a node; at the end of the top level where there is none. */
-export function placeAfter(site: Site, id: PageId | null): Where {
-  const node = id === null ? undefined : maybeNodeAt(site, id);
-  return node
-    ? { parent: node.parent, after: node.id }
-    : { parent: null, after: childrenOf(site, null).at(-1) ?? null };
 }

@@ -3,11 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { outlineOf } from '../derive/outline.ts';
 import { visibleRows } from '../derive/visible-rows.ts';
 import { toPageId } from '../model/ids.ts';
-import { ancestorsOf, branchOf, childrenOf, nodeAt } from '../model/site.ts';
+import { ancestorsOf, branchOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { topmost } from './arrange.ts';
-import { moveToPlace, movedRows, placeBeside, placeInGap, placeInside } from './landing.ts';
+import { type Side, moveToPlace, movedRows, placeBeside, placeInGap, placeInside, placeOn } from './landing.ts';
 
 const nothing = () => false;
 const id = toPageId;
@@ -113,4 +113,55 @@ describe('a place beside a page', () => {
       ),
       { numRuns: 300 },
     ));
+});
+
+describe('a place on a side of a page', () => {
+  it('moves several and keeps their order, wherever they land', () => {
+    fc.assert(
+      fc.property(
+        anySite,
+        fc.subarray([...IDS]),
+        fc.constantFrom(...IDS),
+        fc.constantFrom<Side>('inside', 'before', 'after'),
+        (any, ids, target, side) => {
+          if (!maybeNodeAt(any, target)) return;
+          const moved = topmost(any, ids);
+          const outcome = applyOperations(any, moveToPlace(any, ids, placeOn(any, target, side, moved)));
+          if (!outcome.ok) {
+            // Refused only where the tree forbids it.
+            expect(['parent-is-link', 'too-deep']).toContain(outcome.code);
+            return;
+          }
+          if (moved.length === 0 || moved.some((one) => isWithin(any, target, one))) return;
+          const siblings = childrenOf(outcome.site, nodeAt(outcome.site, moved[0]!).parent);
+          const places = moved.map((one) => siblings.indexOf(one));
+          expect(places).toEqual([...places].sort((a, b) => a - b));
+          expect(places.at(-1)! - places[0]!).toBe(moved.length - 1);
+          if (side === 'before') expect(siblings[places.at(-1)! + 1]).toBe(target);
+          if (side === 'after') expect(siblings[places[0]! - 1]).toBe(target);
+          if (side === 'inside') expect(siblings).toBe(childrenOf(outcome.site, target));
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+
+  it.each([
+    ['d', 'after', { parent: 'a', after: 'd' }],
+    ['d', 'before', { parent: 'a', after: 'b' }],
+    ['a', 'before', { parent: null, after: null }],
+    ['a', 'inside', { parent: 'a', after: 'd' }],
+    ['c', 'inside', { parent: 'c', after: null }],
+  ] as const)('%s, %s', (page, side, place) => expect(placeOn(site, id(page), side)).toEqual(place));
+
+  it('is the end of the top level where no page is', () => {
+    expect(placeOn(site, null, 'inside')).toEqual({ parent: null, after: 'e' });
+    expect(placeOn(site, id('gone'), 'before')).toEqual({ parent: null, after: 'e' });
+  });
+
+  it('follows nothing of what is moved', () => {
+    expect(placeOn(site, id('d'), 'before', [id('b')])).toEqual({ parent: 'a', after: null });
+    expect(placeOn(site, id('d'), 'after', [id('d')])).toEqual({ parent: 'a', after: 'b' });
+    expect(moveToPlace(site, [id('d')], placeOn(site, id('d'), 'after', [id('d')]))).toEqual([]);
+  });
 });

@@ -1,7 +1,7 @@
 import type { Outline } from '../derive/outline.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { childrenOf, isWithin } from '../model/site.ts';
+import { childrenOf, isWithin, maybeNodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
 import { topmost } from './arrange.ts';
 
@@ -89,6 +89,28 @@ export function movedRows(outline: Outline, moved: readonly PageId[]): (row: num
     return row === undefined ? [] : [[row, outline.end[row]!] as const];
   });
   return (row) => ranges.some(([first, end]) => row >= first && row < end);
+}
+
+/** A place as a person names it: seen from another node. */
+export type Side = 'inside' | 'before' | 'after';
+
+/**
+ * The place on a side of a node; at the end of the top level where there is no such node. The sibling that it would
+ * follow is none of `without`: of what is moved there.
+ */
+export function placeOn(
+  site: Site,
+  id: PageId | null,
+  side: Side,
+  without: readonly PageId[] = [],
+): Pick<DropPlace, 'parent' | 'after'> {
+  const lastOf = (siblings: readonly PageId[]) => siblings.findLast((one) => !without.includes(one)) ?? null;
+  const node = id === null ? undefined : maybeNodeAt(site, id);
+  if (!node) return { parent: null, after: lastOf(childrenOf(site, null)) };
+  if (side === 'inside') return { parent: node.id, after: lastOf(childrenOf(site, node.id)) };
+  const siblings = childrenOf(site, node.parent);
+  const upTo = siblings.indexOf(node.id) + (side === 'after' ? 1 : 0);
+  return { parent: node.parent, after: lastOf(siblings.slice(0, upTo)) };
 }
 
 /** Moves nodes to a place, keeping their order among themselves. Nothing where they all stand there already. */

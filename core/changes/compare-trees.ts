@@ -3,7 +3,7 @@ import type { PageId } from '../model/ids.ts';
 import { type Site, branchOf, maybeNodeAt } from '../model/site.ts';
 
 /** How a node of one tree stands to the same node of a later one. */
-export type TreeMark = 'gone since' | 'moved since' | 'renamed since' | 'changed since' | 'new since';
+export type TreeMark = 'gone since' | 'moved since' | 'renamed since' | 'changed since';
 
 export interface TreeComparison {
   /** The marks of nodes that stand in the earlier tree. */

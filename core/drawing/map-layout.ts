@@ -25,6 +25,21 @@ export interface MapLayout {
   readonly extent: { readonly width: number; readonly height: number };
 }
 
+/** A part of a map, in the same pixels. */
+export interface Area {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Whether a node lies in an area, or reaches into it. */
+export const isIn = ({ x, y, width, height }: MapLayout, index: number, area: Area): boolean =>
+  x[index]! <= area.right &&
+  x[index]! + width[index]! >= area.left &&
+  y[index]! <= area.bottom &&
+  y[index]! + height[index]! >= area.top;
+
 /** The room between a node and those below it, and between neighbours. */
 const LEVEL_GAP: Readonly<Record<Direction, number>> = { across: 46, down: 42 };
 const NEIGHBOUR_GAP: Readonly<Record<Direction, number>> = { across: 8, down: 16 };

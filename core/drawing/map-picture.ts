@@ -1,7 +1,7 @@
 import type { State } from '../derive/state.ts';
-import type { MapLayout } from './map-layout.ts';
+import { type Area, type MapLayout, isIn } from './map-layout.ts';
 import { type MapNode, TITLE_LINE } from './map-nodes.ts';
-import { type Area, mapRails, railEnd } from './map-rails.ts';
+import { mapRails, railEnd } from './map-rails.ts';
 
 /** What a picture is made of; every writer of pictures draws these and nothing else. Lengths are pixels at full size. */
 export type Shape =
@@ -84,12 +84,6 @@ export function mapPicture(
     shapes,
   };
 }
-
-const isIn = ({ x, y, width, height }: MapLayout, index: number, area: Area): boolean =>
-  x[index]! <= area.right &&
-  x[index]! + width[index]! >= area.left &&
-  y[index]! <= area.bottom &&
-  y[index]! + height[index]! >= area.top;
 
 function nodeShapes(node: MapNode, layout: MapLayout, index: number, signs: NodeSigns): Shape[] {
   const [x, y] = [layout.x[index]!, layout.y[index]!];

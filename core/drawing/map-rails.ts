@@ -1,5 +1,5 @@
 import type { State } from '../derive/state.ts';
-import type { MapLayout } from './map-layout.ts';
+import type { Area, MapLayout } from './map-layout.ts';
 
 /** One look that rails of a map can have. */
 export interface RailLook {
@@ -11,14 +11,6 @@ export interface RailLook {
 export interface MapRails extends RailLook {
   /** All rails of this look, as the data of one SVG path. */
   readonly path: string;
-}
-
-/** A part of a map. */
-export interface Area {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
 }
 
 const BEND = 9;

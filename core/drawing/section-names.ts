@@ -1,6 +1,6 @@
-import type { MapLayout } from './map-layout.ts';
+import { type Area, type MapLayout, isIn } from './map-layout.ts';
 import type { Measure, MapNode } from './map-nodes.ts';
-import { type Area, railEnd } from './map-rails.ts';
+import { railEnd } from './map-rails.ts';
 
 /** A name written on a map that is seen from far away. */
 export interface SectionName {
@@ -47,12 +47,6 @@ export function sectionNames(
   }
   return names;
 }
-
-const isIn = ({ x, y, width, height }: MapLayout, index: number, area: Area): boolean =>
-  x[index]! <= area.right &&
-  x[index]! + width[index]! >= area.left &&
-  y[index]! <= area.bottom &&
-  y[index]! + height[index]! >= area.top;
 
 /** The room that names have taken, by strips of a name's height. */
 class Taken {

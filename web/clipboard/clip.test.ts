@@ -3,7 +3,6 @@ import { readIndentedList } from '#core/formats/indented-list.ts';
 import { toPageId } from '#core/model/ids.ts';
 import { siteOf } from '../testing/workbench-for-keys.ts';
 import { keepClip, keptClip, makeClip } from './clip.ts';
-import { placeOn } from './place-choice.tsx';
 
 const SITE = siteOf(['home', 'courses', '  long', '  short', '    oars', 'visit']);
 const ids = (...pages: string[]) => pages.map(toPageId);
@@ -50,20 +49,5 @@ describe('a clip', () => {
     vi.stubGlobal('localStorage', undefined);
     expect(() => keepClip(makeClip(SITE, ids('long'), 'copy'))).not.toThrow();
     expect(keptClip()).toBeNull();
-  });
-});
-
-describe('the place on a side of a page', () => {
-  it.each([
-    ['short', 'after', { parent: 'courses', after: 'short' }],
-    ['short', 'before', { parent: 'courses', after: 'long' }],
-    ['home', 'before', { parent: null, after: null }],
-    ['courses', 'inside', { parent: 'courses', after: 'short' }],
-    ['visit', 'inside', { parent: 'visit', after: null }],
-  ] as const)('%s, %s', (page, side, place) => expect(placeOn(SITE, toPageId(page), side)).toEqual(place));
-
-  it('is the end of the top level where no page is', () => {
-    expect(placeOn(SITE, null, 'inside')).toEqual({ parent: null, after: 'visit' });
-    expect(placeOn(SITE, toPageId('gone'), 'before')).toEqual({ parent: null, after: 'visit' });
   });
 });

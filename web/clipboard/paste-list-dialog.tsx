@@ -1,6 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { addList } from '#core/arrange/grow.ts';
+import { type Side, placeOn } from '#core/arrange/landing.ts';
 import { type ListNote, readIndentedList } from '#core/formats/indented-list.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { newPageId, refusalWords } from '../api/site-store.ts';
@@ -10,7 +11,7 @@ import { Dialog } from '../ui/dialog.tsx';
 import { TextArea } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { PlaceChoice, type Side, placeOn } from './place-choice.tsx';
+import { PlaceChoice } from './place-choice.tsx';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
   'no-title': 'No letter or digit in it: left out',

@@ -1,15 +1,14 @@
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { carryTo, copyTo } from '#core/arrange/grow.ts';
-import { moveToPlace } from '#core/arrange/landing.ts';
+import { type Carried, carryTo, copyTo } from '#core/arrange/grow.ts';
+import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
 import { branchOf, maybeNodeAt } from '#core/model/site.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import { fetchContents } from '../api/content.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { type Edit, newPageId, refusalWords } from '../api/site-store.ts';
-import { fetchSite, removePages } from '../api/sites.ts';
+import { fetchSite } from '../api/sites.ts';
 import { addresses, pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -18,7 +17,8 @@ import { Notice } from '../ui/notice.tsx';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type Clip, keepClip } from './clip.ts';
-import { PlaceChoice, type Side, placeOn } from './place-choice.tsx';
+import { carryPages } from './carry-pages.ts';
+import { PlaceChoice } from './place-choice.tsx';
 
 /** Pastes pages that were copied or cut, in this site or in another one; says what cannot come along. */
 export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; readonly onClose: () => void }) {
@@ -29,7 +29,7 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
   const [withBelow, setWithBelow] = useState(true);
   const [isWorking, setWorking] = useState(false);
   const isMove = clip.kind === 'cut' && isHere;
-  const { parent, after } = placeOn(site, selection.active, side);
+  const { parent, after } = placeOn(site, selection.active, side, isMove ? clip.pages : []);
 
   const there = useMemo(() => clip.pages.filter((id) => source && maybeNodeAt(source, id)), [clip.pages, source]);
   const plan = useMemo(() => {
@@ -58,11 +58,13 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
     if (!plan || !outcome?.ok) return;
     setWorking(true);
     try {
-      const contents = plan.contents.length > 0 ? await fetchContents(clip.site, plan.contents) : [];
-      if (store.apply(plan.operations as Edit[], contents) !== null) return;
-      if (clip.kind === 'cut' && !isHere) {
-        await store.settled();
-        await removePages(clip.site, there);
+      if (isHere) {
+        if (store.apply(plan.operations as Edit[]) !== null) return;
+      } else {
+        const carried = await carryPages(store, clip, plan as Carried, there);
+        if (carried.is === 'refused') return;
+        if (carried.is === 'in both')
+          toast.error(`They stand here now, and in ‘${clip.siteName}’ too. ${carried.why} Remove them there.`);
       }
     } catch (reason) {
       return void toast.error(wordsOfFault(reason));
@@ -126,7 +128,7 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
                   ‘{textIn(source.nodes.get(page)!.title, source.settings.language)}’:{' '}
                   {why === 'home-stays'
                     ? 'it is the home page there, and comes as a page like others.'
-                    : 'it is a link to a page that stays behind, so it is left out.'}
+                    : `it is a link to a page that stays behind, so it is left out${clip.kind === 'cut' ? ', and is kept under ‘Removed pages’ there' : ''}.`}
                 </li>
               ))}
             </ul>

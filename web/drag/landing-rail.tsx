@@ -1,9 +1,8 @@
-import { railX } from '../tree/rails.tsx';
+import { ROW_HEIGHT, railX } from '../tree/rails.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { Landing } from './drag-context.ts';
 import { placeWords } from './place-words.ts';
 
-const ROW = 32;
 /** The rails of a row begin so far from the sheet's edge. */
 const INSET = 4;
 
@@ -17,17 +16,17 @@ export interface LandingRailProps {
 export function LandingRail({ landing, parentIndex }: LandingRailProps) {
   const { site } = useWorkbench();
   const { place, gap, isInside } = landing;
-  const y = isInside ? (gap + 1) * ROW : gap * ROW;
+  const y = isInside ? (gap + 1) * ROW_HEIGHT : gap * ROW_HEIGHT;
   const x = INSET + railX(place.depth);
   const fromX = INSET + railX(Math.max(0, place.depth - 1));
-  const fromY = parentIndex === -1 ? y : parentIndex * ROW + ROW / 2;
+  const fromY = parentIndex === -1 ? y : parentIndex * ROW_HEIGHT + ROW_HEIGHT / 2;
   const words = placeWords(site, landing);
   return (
     <div className="pointer-events-none absolute inset-0 z-10" aria-hidden>
       {parentIndex !== -1 && (
         <div
           className="absolute inset-x-0 rounded-sm outline-2 -outline-offset-2 outline-accent"
-          style={{ top: parentIndex * ROW, height: ROW }}
+          style={{ top: parentIndex * ROW_HEIGHT, height: ROW_HEIGHT }}
         />
       )}
       <svg className="absolute inset-0 size-full overflow-visible text-accent" fill="none">

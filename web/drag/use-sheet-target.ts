@@ -2,14 +2,13 @@ import { type RefObject, useEffect, useRef } from 'react';
 import { movedRows, placeInGap, placeInside } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useLatest } from '../ui/use-latest.ts';
-import { LEVEL, railX } from '../tree/rails.tsx';
+import { LEVEL, ROW_HEIGHT, railX } from '../tree/rails.tsx';
 import type { Item } from '../tree/tree-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type Landing, useDrag } from './drag-context.ts';
 import { type Held, openHeld } from './open-held.ts';
 import type { LandingRailProps } from './landing-rail.tsx';
 
-const ROW = 32;
 /** The part of a row's height, above and below, that means the gap beside it. */
 const EDGE = 0.28;
 /** So near to the upper or lower edge the sheet scrolls, by at most so many pixels a frame. */
@@ -31,7 +30,8 @@ export function useSheetTarget(
       register({
         landingAt: (x, y, moved) => {
           const box = scroller.current?.getBoundingClientRect();
-          if (!box || x < box.left || x > box.right || y < box.top - ROW || y > box.bottom + ROW) return null;
+          if (!box || x < box.left || x > box.right || y < box.top - ROW_HEIGHT || y > box.bottom + ROW_HEIGHT)
+            return null;
           scrollNearEdge(scroller.current!, y, box);
           const landing = landingIn(latest(), itemsNow(), {
             x: x - box.left,
@@ -64,8 +64,8 @@ function landingIn(
   const rows = items.flatMap((item) => (item.kind === 'node' ? [item.row] : []));
   if (rows.length === 0) return null;
   const isMoved = movedRows(outline, moved);
-  const index = Math.max(0, Math.min(rows.length - 1, Math.floor(y / ROW)));
-  const within = y / ROW - index;
+  const index = Math.max(0, Math.min(rows.length - 1, Math.floor(y / ROW_HEIGHT)));
+  const within = y / ROW_HEIGHT - index;
   // Within what is moved nothing can land; over the row that is carried the depth alone may change.
   if (isMoved(rows[index]!) && !moved.includes(outline.nodes[rows[index]!]!.id)) return null;
   const inside = () => {

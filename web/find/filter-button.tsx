@@ -1,10 +1,10 @@
 import { ListFilter, Trash2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { type FormEvent, useState } from 'react';
 import { COMMON_FILTERS, type FilterField, isAsking } from '#core/derive/filters.ts';
 import { useLatestChanges } from '../api/find.ts';
 import { LENS_FILTERS } from '../lenses/lens-filters.ts';
 import { Button, IconButton } from '../ui/button.tsx';
+import { Popover } from '../ui/popover.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { useSavedFilters } from './saved-filters.ts';
 
@@ -13,27 +13,20 @@ export function FilterButton() {
   const { filter, lens } = useWorkbench();
   const count = Object.keys(filter).length;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Popover
+      label="Filters"
+      className="flex w-104 flex-col gap-3 p-4"
+      trigger={
         <Button look="quiet" isTight title="Choose which pages show">
           <ListFilter size={16} aria-hidden /> <span className="max-md:sr-only">Filter</span>
           {count > 0 && ` (${count})`}
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label="Filters"
-          className="z-30 flex max-h-[min(36rem,82vh)] w-104 max-w-[calc(100vw-1rem)] flex-col gap-3 overflow-y-auto rounded-lg border border-rule bg-raised p-4 shadow-sheet"
-        >
-          <Fields fields={LENS_FILTERS[lens]} />
-          <Fields fields={COMMON_FILTERS} />
-          <Saved />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      <Fields fields={LENS_FILTERS[lens]} />
+      <Fields fields={COMMON_FILTERS} />
+      <Saved />
+    </Popover>
   );
 }
 

@@ -2,7 +2,7 @@ import { ArrowDownFromLine, ArrowRightFromLine, Download, Focus, Maximize, Minus
 import { useMemo } from 'react';
 import { Button, IconButton } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { useMapOptions } from './use-map-options.ts';
+import { useDirection } from './use-direction.ts';
 
 interface MapBarProps {
   readonly onZoom: (factor: number) => void;
@@ -14,9 +14,9 @@ interface MapBarProps {
 /** How the map is seen: which way it grows, how deep it is open, how near. */
 export function MapBar({ onZoom, onFitAll, onFitBranch, onExport }: MapBarProps) {
   const { derived, openTo, found } = useWorkbench();
-  const [options, setOptions] = useMapOptions();
+  const [direction, setDirection] = useDirection();
   const levels = useMemo(() => derived.outline.depth.reduce((most, depth) => Math.max(most, depth + 1), 1), [derived]);
-  const isAcross = options.direction === 'across';
+  const isAcross = direction === 'across';
   return (
     <div
       role="toolbar"
@@ -27,7 +27,7 @@ export function MapBar({ onZoom, onFitAll, onFitBranch, onExport }: MapBarProps)
         look="quiet"
         isTight
         title={isAcross ? 'Let the map grow downwards' : 'Let the map grow across'}
-        onClick={() => setOptions({ ...options, direction: isAcross ? 'down' : 'across' })}
+        onClick={() => setDirection(isAcross ? 'down' : 'across')}
       >
         {isAcross ? <ArrowRightFromLine size={16} aria-hidden /> : <ArrowDownFromLine size={16} aria-hidden />}
         {isAcross ? 'Across' : 'Downwards'}

@@ -1,6 +1,6 @@
 import { select } from 'd3-selection';
 import { type ZoomBehavior, type ZoomTransform, zoom, zoomIdentity } from 'd3-zoom';
-import type { Area } from '#core/drawing/map-rails.ts';
+import type { Area } from '#core/drawing/map-layout.ts';
 
 const FARTHEST = 0.01;
 const NEAREST = 2.5;

@@ -12,7 +12,8 @@ import {
 } from 'react';
 import { visibleRows } from '#core/derive/visible-rows.ts';
 import { NEW_WIDTH, mapNodes } from '#core/drawing/map-nodes.ts';
-import { type Area, mapRails } from '#core/drawing/map-rails.ts';
+import { type Area, isIn } from '#core/drawing/map-layout.ts';
+import { mapRails } from '#core/drawing/map-rails.ts';
 import { sectionNames } from '#core/drawing/section-names.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -34,7 +35,7 @@ import { NamesLayer } from './names-layer.tsx';
 import { nodeData } from './node-data.ts';
 import { RailsLayer } from './rails-layer.tsx';
 import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
-import { useMapOptions } from './use-map-options.ts';
+import { useDirection } from './use-direction.ts';
 import { useMapTarget } from './use-map-target.ts';
 
 /** Nearer than this each page shows; farther only the rails and the names of sections. */
@@ -46,7 +47,7 @@ const LARGE = 3000;
 export function PageMap() {
   const workbench = useWorkbench();
   const { site, derived, open, found, editing, past, selection, latest } = workbench;
-  const [options] = useMapOptions();
+  const [direction] = useDirection();
   const [exported, setExported] = useState<Area | null>(null);
   const adding = editing?.kind === 'add' ? editing : null;
   // A large map follows a moment later, in a piece of work of its own.
@@ -68,7 +69,7 @@ export function PageMap() {
       }),
     [shown],
   );
-  const drawn = useMapLayout(nodes, options.direction);
+  const drawn = useMapLayout(nodes, direction);
   const [camera] = useState(() => new MapCamera());
   const { attach, hold } = camera;
   const view = useSyncExternalStore(camera.onView, camera.getView);
@@ -145,7 +146,7 @@ export function PageMap() {
       {!drawn && (
         <p className="absolute top-14 left-4 text-quiet">Laying out {nodes.length.toLocaleString('en')} pages …</p>
       )}
-      {drawn && options.hasMinimap && <Minimap layout={drawn.layout} camera={camera} />}
+      {drawn && <Minimap layout={drawn.layout} camera={camera} />}
       {exported && drawn && <ExportMapDialog drawn={drawn} seen={exported} onClose={() => setExported(null)} />}
     </div>
   );
@@ -187,15 +188,7 @@ function Drawing({ drawn, view, isNear, activeIndex, adding, onPoint }: DrawingP
   );
   const seen = useMemo(() => {
     if (!isNear) return activeIndex > 0 ? [activeIndex] : [];
-    const { x, y, width, height } = layout;
-    return [...nodes.keys()].filter(
-      (index) =>
-        index === activeIndex ||
-        (x[index]! <= area.right + 40 &&
-          x[index]! + width[index]! >= area.left - 40 &&
-          y[index]! <= area.bottom + 30 &&
-          y[index]! + height[index]! >= area.top - 30),
-    );
+    return [...nodes.keys()].filter((index) => index === activeIndex || isIn(layout, index, area));
   }, [isNear, activeIndex, nodes, layout, area]);
   const { language } = site.settings;
   const typed = adding && placeOfNew(drawn, adding);
@@ -269,9 +262,9 @@ function useFirstLook(drawn: DrawnMap | null, camera: MapCamera): void {
   const looked = useRef<DrawnMap['layout']['direction'] | null>(null);
   useLayoutEffect(() => {
     if (!drawn || looked.current === drawn.layout.direction) return;
-    looked.current = drawn.layout.direction;
     // The window has its size in the next frame.
     const frame = requestAnimationFrame(() => {
+      looked.current = drawn.layout.direction;
       const { extent } = drawn.layout;
       camera.fit({ left: 0, top: 0, right: extent.width, bottom: extent.height });
       if (camera.seen().scale >= NEAR) return;

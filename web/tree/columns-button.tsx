@@ -1,6 +1,6 @@
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { Button, IconButton } from '../ui/button.tsx';
+import { Popover } from '../ui/popover.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { useColumnLayout } from './column-layout.ts';
 
@@ -20,51 +20,45 @@ export function ColumnsButton() {
       hidden: layout.hidden.includes(key) ? layout.hidden.filter((one) => one !== key) : [...layout.hidden, key],
     });
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Popover
+      label="Columns"
+      align="end"
+      className="w-72 p-3"
+      trigger={
         <IconButton name="Columns" className="max-md:hidden">
           <Columns3 size={17} aria-hidden />
         </IconButton>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          align="end"
-          sideOffset={4}
-          collisionPadding={8}
-          aria-label="Columns"
-          className="z-30 w-72 rounded-lg border border-rule bg-raised p-3 shadow-sheet"
-        >
-          <p className="mb-2 text-small text-quiet">The columns of this lens, for you. The title always comes first.</p>
-          <ul>
-            {all.map((one, index) => (
-              <li key={one.key} className="flex items-center gap-1">
-                <label className="flex h-8 flex-1 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-accent"
-                    checked={!layout.hidden.includes(one.key)}
-                    onChange={() => toggle(one.key)}
-                  />
-                  {one.name}
-                </label>
-                <IconButton name={`Move ${one.name} left`} disabled={index === 0} onClick={() => move(one.key, -1)}>
-                  <ArrowUp size={15} aria-hidden />
-                </IconButton>
-                <IconButton
-                  name={`Move ${one.name} right`}
-                  disabled={index === all.length - 1}
-                  onClick={() => move(one.key, 1)}
-                >
-                  <ArrowDown size={15} aria-hidden />
-                </IconButton>
-              </li>
-            ))}
-          </ul>
-          <Button className="mt-2 w-full" onClick={() => setLayout({ order: [], hidden: [], widths: {} })}>
-            As they were at first
-          </Button>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      <p className="mb-2 text-small text-quiet">The columns of this lens, for you. The title always comes first.</p>
+      <ul>
+        {all.map((one, index) => (
+          <li key={one.key} className="flex items-center gap-1">
+            <label className="flex h-8 flex-1 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4 accent-accent"
+                checked={!layout.hidden.includes(one.key)}
+                onChange={() => toggle(one.key)}
+              />
+              {one.name}
+            </label>
+            <IconButton name={`Move ${one.name} left`} disabled={index === 0} onClick={() => move(one.key, -1)}>
+              <ArrowUp size={15} aria-hidden />
+            </IconButton>
+            <IconButton
+              name={`Move ${one.name} right`}
+              disabled={index === all.length - 1}
+              onClick={() => move(one.key, 1)}
+            >
+              <ArrowDown size={15} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      <Button className="mt-2 w-full" onClick={() => setLayout({ order: [], hidden: [], widths: {} })}>
+        As they were at first
+      </Button>
+    </Popover>
   );
 }

@@ -3,7 +3,8 @@ import type { RailsData, Stretch } from './rails-data.ts';
 /** The width of one level, and the middle of a row, in pixels. */
 export const LEVEL = 20;
 const MIDDLE = 16;
-const HEIGHT = 32;
+/** Every row of the sheet is so high, in pixels. */
+export const ROW_HEIGHT = 32;
 const LEFT = 14;
 /** Where the rail of a level runs, from the left of the row's rails. */
 export const railX = (level: number): number => LEFT + level * LEVEL;
@@ -16,7 +17,7 @@ export function Rails({ depth, state, isCovered, hasStop, hasCover, stretches }:
   const x = railX(depth);
   const stroke = isCovered || state === 'retired' ? 'var(--edge)' : 'var(--ink)';
   return (
-    <svg width={railsWidth(depth)} height={HEIGHT} className="shrink-0 overflow-visible" fill="none" aria-hidden>
+    <svg width={railsWidth(depth)} height={ROW_HEIGHT} className="shrink-0 overflow-visible" fill="none" aria-hidden>
       {stretches.map((stretch, index) => (
         <Rail key={index} {...stretch} />
       ))}
@@ -43,13 +44,13 @@ function pathOf({ way, level }: Stretch): string {
   const x = railX(level);
   switch (way) {
     case 'passes':
-      return `M${x} 0V${HEIGHT}`;
+      return `M${x} 0V${ROW_HEIGHT}`;
     case 'arrives':
       return `M${x} 0V${MIDDLE}`;
     case 'leaves':
-      return `M${x} ${MIDDLE}V${HEIGHT}`;
+      return `M${x} ${MIDDLE}V${ROW_HEIGHT}`;
     case 'bends':
-      return `M${x} ${MIDDLE}c0 12 ${LEVEL} 4 ${LEVEL} ${HEIGHT - MIDDLE}`;
+      return `M${x} ${MIDDLE}c0 12 ${LEVEL} 4 ${LEVEL} ${ROW_HEIGHT - MIDDLE}`;
   }
 }
 

@@ -22,13 +22,12 @@ import { isTyping } from '../workbench/keys.ts';
 import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
 import { HeaderRow } from './header-row.tsx';
 import { NewRow } from './new-row.tsx';
+import { ROW_HEIGHT } from './rails.tsx';
 import { rowData } from './row-data.ts';
 import { type Item, range, toggled, treeKey } from './tree-keys.ts';
 import { TreeRow, cellDomId, rowDomId } from './tree-row.tsx';
 import { useLatest } from '../ui/use-latest.ts';
 import { useWidth } from '../ui/use-width.ts';
-
-export const ROW_HEIGHT = 32;
 
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {

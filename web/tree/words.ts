@@ -1,4 +1,5 @@
 import type { MenuAnswer } from '#core/derive/derived.ts';
+import type { Side } from '#core/arrange/landing.ts';
 import type { Difference, State } from '#core/derive/state.ts';
 
 /** The words for what the core derives. */
@@ -37,6 +38,13 @@ export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
   inAddress: 'Step in addresses',
   order: 'Order',
 };
+
+/** The places that a page offers. */
+export const SIDES: readonly { readonly value: Side; readonly words: string }[] = [
+  { value: 'inside', words: 'Inside it, last' },
+  { value: 'before', words: 'Before it' },
+  { value: 'after', words: 'After it' },
+];
 
 export const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);
 export const addresses = (count: number): string => (count === 1 ? '1 address changes' : `${count} addresses change`);

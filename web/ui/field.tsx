@@ -100,3 +100,35 @@ export function Tick({ label, hint, ...rest }: FieldProps & Omit<ComponentProps<
     </div>
   );
 }
+
+/** One of a few, all of which show. */
+export function Radios<Value extends string>({
+  legend,
+  choices,
+  value,
+  onChoose,
+}: {
+  readonly legend: string;
+  readonly choices: readonly { readonly value: Value; readonly words: string }[];
+  readonly value: Value;
+  readonly onChoose: (value: Value) => void;
+}) {
+  const name = useId();
+  return (
+    <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
+      <legend className="mb-1 text-small font-medium">{legend}</legend>
+      {choices.map((one) => (
+        <label key={one.value} className="inline-flex items-center gap-1.5">
+          <input
+            type="radio"
+            name={name}
+            className="accent-accent"
+            checked={one.value === value}
+            onChange={() => onChoose(one.value)}
+          />
+          {one.words}
+        </label>
+      ))}
+    </fieldset>
+  );
+}

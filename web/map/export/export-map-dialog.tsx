@@ -2,7 +2,7 @@ import { format } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { type NodeSigns, type Picture, mapPicture } from '#core/drawing/map-picture.ts';
-import type { Area } from '#core/drawing/map-rails.ts';
+import type { Area } from '#core/drawing/map-layout.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice } from '../../ui/field.tsx';

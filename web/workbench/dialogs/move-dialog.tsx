@@ -1,5 +1,6 @@
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { type Landing, moveTo, topmost } from '#core/arrange/arrange.ts';
+import { topmost } from '#core/arrange/arrange.ts';
+import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
 import { findRows } from '#core/derive/visible-rows.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -7,17 +8,13 @@ import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { refusalWords } from '../../api/site-store.ts';
-import { addresses, pages } from '../../tree/words.ts';
+import { SIDES, addresses, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
+import { Radios } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
-const LANDINGS: readonly { readonly value: Landing; readonly words: string }[] = [
-  { value: 'inside', words: 'Inside it, last' },
-  { value: 'before', words: 'Before it' },
-  { value: 'after', words: 'After it' },
-];
 /** So many places are listed at most; the find field narrows them. */
 const MOST_LISTED = 300;
 
@@ -26,7 +23,7 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
   const { site, derived, store, chosen, select, setPreview } = useWorkbench();
   const [query, setQuery] = useState('');
   const [target, setTarget] = useState<PageId | null>(null);
-  const [landing, setLanding] = useState<Landing>('inside');
+  const [side, setSide] = useState<Side>('inside');
   const { outline } = derived;
   const { language } = site.settings;
   const moved = useMemo(() => topmost(site, chosen), [site, chosen]);
@@ -37,8 +34,8 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
     return all.filter((row) => !within.has(outline.nodes[row]!.id));
   }, [site, outline, query, within]);
   const operations = useMemo(
-    () => (target === null ? [] : moveTo(site, moved, target, landing)),
-    [site, moved, target, landing],
+    () => (target === null ? [] : moveToPlace(site, moved, placeOn(site, target, side, moved))),
+    [site, moved, target, side],
   );
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
@@ -94,23 +91,10 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
           <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find others.</p>
         )}
         {rows.length === 0 && <p className="text-quiet">No other page has that in its title.</p>}
-        <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-          <legend className="mb-1 text-small font-medium">Where, seen from the chosen page</legend>
-          {LANDINGS.map((one) => (
-            <label key={one.value} className="inline-flex items-center gap-1.5">
-              <input
-                type="radio"
-                name="landing"
-                className="accent-accent"
-                checked={landing === one.value}
-                onChange={() => setLanding(one.value)}
-              />
-              {one.words}
-            </label>
-          ))}
-        </fieldset>
+        <Radios legend="Where, seen from the chosen page" choices={SIDES} value={side} onChoose={setSide} />
         <div role="status" className="min-h-10">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
+          {target !== null && operations.length === 0 && <p className="text-quiet">It stands there already.</p>}
           {changes && (
             <p>
               {changes.addresses.length === 0 ? 'No address changes.' : `${addresses(changes.addresses.length)}.`}{' '}
