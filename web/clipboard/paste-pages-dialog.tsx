@@ -100,7 +100,14 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
       actions={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" autoFocus disabled={!outcome?.ok || isWorking} onClick={() => void submit()}>
+          {/* Pages of another site are fetched first; the button has the focus once they are here. */}
+          <Button
+            key={source ? 'ready' : 'waiting'}
+            look="main"
+            autoFocus
+            disabled={!outcome?.ok || isWorking}
+            onClick={() => void submit()}
+          >
             {verb} {pages(count)}
           </Button>
         </>

@@ -14,6 +14,7 @@ import {
   Rocket,
   Rows3,
   Scissors,
+  SlidersHorizontal,
   Trash2,
   X,
 } from 'lucide-react';
@@ -168,9 +169,9 @@ function SelectionActions() {
           <IconButton name={`Show ${pages(chosen.length)} again`} onClick={() => set({ hidden: 'no' })}>
             <Eye size={16} aria-hidden />
           </IconButton>
-          <Button look="quiet" isTight onClick={() => setDialog('setFields')}>
-            Set fields…
-          </Button>
+          <IconButton name="Set fields…" onClick={() => setDialog('setFields')}>
+            <SlidersHorizontal size={16} aria-hidden />
+          </IconButton>
         </>
       )}
       <IconButton name={`Copy ${pages(chosen.length)}`} keys={KEYS.copy.keys} onClick={() => run('copy')}>
