@@ -19,7 +19,7 @@ module.exports = {
       severity: 'error',
       from: {
         orphan: true,
-        pathNot: ['\\.test\\.tsx?$', '\\.d\\.ts$', 'config\\.(ts|js|cjs)$', '^(bench|e2e|scripts)/'],
+        pathNot: ['\\.test\\.tsx?$', '\\.d\\.ts$', 'config\\.(ts|js|cjs)$', '^(bench|e2e|scripts)/', '-worker\\.ts$'],
       },
       to: {},
     },

@@ -64,6 +64,8 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
         inAddress: true,
         target: null,
         content: isHeading ? null : (text(12) as ContentId),
+        access: null,
+        plan: null,
         removedWith: null,
       };
       nodes.push(node);
@@ -81,13 +83,14 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
   while (nodes.length < size) grow(nodes[Math.floor(random() * 10)]!.id, Math.min(60, size - nodes.length), 6);
   return makeSite(
     toSiteKey(key),
-    { name: `Generated, ${size} pages`, language: 'en', home: null },
+    { name: `Generated, ${size} pages`, language: 'en', home: null, audiences: [] },
     uniqueSlugs(nodes),
     live,
     {
       name: 'Generated',
       language: 'en',
       home: null,
+      audiences: [],
     },
   );
 }

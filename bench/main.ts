@@ -1,11 +1,16 @@
+import { randomUUID } from 'node:crypto';
 import { parseArgs } from 'node:util';
 import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import { makeAccount } from '#server/accounts/account-service.ts';
 import { connect } from '#server/database/connect.ts';
 import { migrate } from '#server/database/migrate.ts';
+import { hashOfPassword } from '#server/security/passwords.ts';
+import { insertVisitor } from '#server/visitors/visitor-repository.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
+import { benchAccess } from './access.ts';
 import { benchBrowser } from './browser.ts';
+import { benchCarryOver } from './carry-over.ts';
 import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
 import { generateSite } from './generate-site.ts';
@@ -24,6 +29,8 @@ const wants = (name: string) => values.only === undefined || values.only === nam
 const results: Result[] = [];
 
 if (wants('derive')) results.push(...benchDerive());
+if (wants('access')) results.push(...benchAccess());
+if (wants('carry-over')) results.push(...benchCarryOver());
 if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
@@ -35,8 +42,18 @@ if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
   );
   const site = generateSite(SIZE);
   await insertSite(database, site, account.id);
+  await insertVisitor(database, {
+    id: randomUUID(),
+    site: site.key,
+    name: 'Bench',
+    email: EMAIL,
+    password_hash: await hashOfPassword(PASSWORD),
+    audiences: [],
+    is_suspended: false,
+    made_at: new Date(),
+  });
   await database.destroy();
-  const env = { DATABASE_URL: url, SPUR_PORT: '4490', SPUR_LIVE_PORT: '4491' };
+  const env = { DATABASE_URL: url, SPUR_PORT: '4490', SPUR_LIVE_PORT: '4491', SPUR_OLD_SITE_PORT: '4492' };
   const workbench = await startServer('workbench/main.js', env);
   const live = await startServer('live/main.js', env);
   try {
@@ -54,7 +71,15 @@ if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
       const paths = addresses.flatMap((address, row) =>
         address !== null && hiddenBy[row] === -1 ? [`/${site.key}${address}`] : [],
       );
-      results.push(...(await benchVisitors(live, paths.slice(0, 2000))));
+      const at = `http://127.0.0.1:${live.port}`;
+      const entered = await fetch(`${at}/${site.key}/sign-in`, {
+        method: 'POST',
+        headers: { Origin: at, 'Content-Type': 'application/x-www-form-urlencoded' },
+        body: new URLSearchParams({ email: EMAIL, password: PASSWORD }),
+        redirect: 'manual',
+      });
+      const token = entered.headers.getSetCookie()[0]!.split(';')[0]!;
+      results.push(...(await benchVisitors(live, paths.slice(0, 2000), token)));
     }
     const asked = { origin, email: EMAIL, password: PASSWORD };
     if (wants('browser'))

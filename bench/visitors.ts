@@ -7,25 +7,34 @@ import { type Running, startServer } from './processes.ts';
 
 const ROUNDS = 5;
 
-/** Anonymous page requests a second, one process each, beside a bare `node:http` handler with the same compressed bytes. */
-export async function benchVisitors(live: Running, paths: readonly string[]): Promise<Result[]> {
+/**
+ * Page requests a second, one process each, of nobody who is known and of somebody who is signed in, beside a bare
+ * `node:http` handler with the same compressed bytes.
+ */
+export async function benchVisitors(live: Running, paths: readonly string[], cookie: string): Promise<Result[]> {
   const folder = mkdtempSync(join(tmpdir(), 'spur-bench-'));
-  const script = join(folder, 'paths.lua');
-  writeFileSync(
-    script,
-    `local paths = { ${paths.map((path) => JSON.stringify(path)).join(', ')} }
+  const scriptWith = (name: string, headers: string) => {
+    const file = join(folder, name);
+    writeFileSync(
+      file,
+      `local paths = { ${paths.map((path) => JSON.stringify(path)).join(', ')} }
 local at = 0
-request = function() at = at % #paths + 1; return wrk.format("GET", paths[at], { ["Accept-Encoding"] = "gzip" }) end
+request = function() at = at % #paths + 1; return wrk.format("GET", paths[at], { ["Accept-Encoding"] = "gzip"${headers} }) end
 done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", summary.requests / summary.duration * 1e6, summary.errors.status, latency:percentile(99))) end`,
-  );
+    );
+    return file;
+  };
+  const plain = scriptWith('paths.lua', '');
+  const signedIn = scriptWith('signed-in.lua', `, ["Cookie"] = ${JSON.stringify(cookie)}`);
   const bare = await startServer('bench/bare-server.js', {}, { from: `http://127.0.0.1:${live.port}`, paths });
-  const rates: { ours: number[]; bare: number[] } = { ours: [], bare: [] };
-  const p99: { ours: number[]; bare: number[] } = { ours: [], bare: [] };
+  const rates = { ours: [] as number[], signedIn: [] as number[], bare: [] as number[] };
+  const p99 = { ours: [] as number[], signedIn: [] as number[], bare: [] as number[] };
   try {
     for (let round = 0; round <= ROUNDS; round++) {
-      for (const [who, port] of [
-        ['ours', live.port],
-        ['bare', bare.port],
+      for (const [who, port, script] of [
+        ['ours', live.port, plain],
+        ['signedIn', live.port, signedIn],
+        ['bare', bare.port, plain],
       ] as const) {
         const said = execFileSync(
           'wrk',
@@ -44,7 +53,8 @@ done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", s
     rmSync(folder, { recursive: true });
   }
   const ratio = median(rates.ours) / median(rates.bare);
-  const figure = (who: 'ours' | 'bare') => `${median(rates[who]).toLocaleString('en')}/s`;
+  const signedInRatio = median(rates.signedIn) / median(rates.ours);
+  const figure = (who: keyof typeof rates) => `${median(rates[who]).toLocaleString('en')}/s`;
   return [
     {
       what: `Visitors’ page requests, ${paths.length.toLocaleString('en')} pages (p99 ${median(p99.ours).toFixed(1)} and ${median(p99.bare).toFixed(1)} ms)`,
@@ -53,6 +63,14 @@ done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", s
       ratio,
       aim: '≥ 0.8',
       isMet: ratio >= 0.8,
+    },
+    {
+      what: `The same of a visitor who is signed in (p99 ${median(p99.signedIn).toFixed(1)} ms)`,
+      ours: figure('signedIn'),
+      limit: `${figure('ours')}, of nobody who is known`,
+      ratio: signedInRatio,
+      aim: '≥ 0.5',
+      isMet: signedInRatio >= 0.5,
     },
   ];
 }

@@ -1,13 +1,22 @@
 import { z } from 'zod';
+import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
+import { audienceSchema } from '#core/model/audience.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema } from '#core/model/node.ts';
-import { type LiveNode, type Site, makeSite } from '#core/model/site.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema, withoutPlan } from '#core/model/node.ts';
+import { oldPageDecisionSchema } from '#core/model/old-page.ts';
+import { fromKeptPlan, goalIdSchema, keptPlanSchema, toKeptPlan } from '#core/model/plan.ts';
+import { type LiveNode, type Settings, type Site, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
 import { branchOf } from '#core/model/site.ts';
 
 const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
 const slugsWire = z.record(languageSchema, z.object({ text: z.string(), own: z.boolean() }));
-const settingsWire = z.object({ name: z.string(), language: languageSchema, home: pageIdSchema.nullable() });
+const settingsWire = z.object({
+  name: z.string(),
+  language: languageSchema,
+  home: pageIdSchema.nullable(),
+  audiences: z.array(audienceSchema),
+});
 
 /** Where the value of a row is not the usual one, by row. */
 const exceptions = <Value extends z.ZodType>(value: Value) => z.record(z.string(), value);
@@ -29,6 +38,8 @@ const nodesWire = z.object({
   description: exceptions(textsWire),
   target: exceptions(targetSchema),
   removedWith: exceptions(pageIdSchema),
+  access: exceptions(accessChangeSchema),
+  plan: exceptions(keptPlanSchema),
 });
 type NodesWire = z.infer<typeof nodesWire>;
 
@@ -41,6 +52,9 @@ export const packedSiteSchema = z.object({
   revision: z.number().int(),
   settings: settingsWire,
   liveSettings: settingsWire.nullable(),
+  goals: z.array(z.object({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() })),
+  /** What was decided about addresses of the old site. */
+  oldPages: z.array(z.tuple([z.string(), oldPageDecisionSchema])),
   nodes: nodesWire,
   /** One digit a node: 0 never live, 1 live as drafted, 2 live as in `liveNodes`, 3 retired as in `liveNodes`, 4 retired as drafted. */
   live: z.string().regex(/^[0-4]*$/),
@@ -70,8 +84,10 @@ export function packSite(site: Site, revision: number): PackedSite {
   return {
     key: site.key,
     revision,
-    settings: site.settings,
-    liveSettings: site.liveSettings,
+    settings: packSettings(site.settings),
+    liveSettings: site.liveSettings && packSettings(site.liveSettings),
+    goals: [...site.goals],
+    oldPages: [...site.oldPages],
     nodes: packNodes(nodes, site.settings.language),
     live: digits.join(''),
     liveNodes: packNodes(apart, site.settings.language),
@@ -86,11 +102,19 @@ export function unpackSite(packed: PackedSite): Site {
   let next = 0;
   for (let row = 0; row < packed.live.length; row++) {
     const digit = packed.live[row];
-    if (digit === '1' || digit === '4') live.push({ node: nodes[row]!, retired: digit === '4' });
+    if (digit === '1' || digit === '4') live.push({ node: withoutPlan(nodes[row]!), retired: digit === '4' });
     if (digit === '2' || digit === '3') live.push({ node: apart[next++]!, retired: digit === '3' });
   }
-  return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings);
+  return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings, {
+    goals: packed.goals,
+    oldPages: packed.oldPages,
+  });
 }
+
+const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
+  ...settings,
+  audiences: settings.audiences.map((one) => ({ ...one, includes: [...one.includes] })),
+});
 
 const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;
 
@@ -108,6 +132,8 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     description: {},
     target: {},
     removedWith: {},
+    access: {},
+    plan: {},
   };
   const rows = new Map(nodes.map((node, row) => [node.id, row]));
   nodes.forEach((node, row) => {
@@ -123,6 +149,8 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     if (!followsTitle(node)) wire.slug[row] = node.slug;
     if (Object.keys(node.description).length > 0) wire.description[row] = packTexts(node.description, language);
     if (node.target) wire.target[row] = node.target;
+    if (node.access !== null) wire.access[row] = toKeptAccess(node.access);
+    if (node.plan !== null) wire.plan[row] = toKeptPlan(node.plan);
     if (node.removedWith !== null) wire.removedWith[row] = node.removedWith;
   });
   return wire;
@@ -149,6 +177,8 @@ function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
       inAddress: (signs & 8) !== 0,
       target: wire.target[row] ?? null,
       content: content === 0 ? null : content,
+      access: fromKeptAccess(wire.access[row] ?? null),
+      plan: fromKeptPlan(wire.plan[row] ?? null),
       removedWith: wire.removedWith[row] ?? null,
     };
   });

@@ -26,6 +26,14 @@ const PARAMS = {
   by: 'Marek',
   name: 'columns.write',
   words: 'renamed',
+  goal: 'g1',
+  audience: 'staff',
+  email: 'you@school.example',
+  address: 'https://old.example/',
+  line: 3,
+  format: 'x',
+  starter: 's1',
+  count: 6000,
   at: 'now',
 };
 

@@ -60,13 +60,85 @@ const OF_REQUESTS = {
   'too-many-attempts': {
     status: 429,
     title: 'Too many attempts',
-    detail: (p) => `There were too many attempts to sign in. Wait ${p.seconds} seconds, then try again.`,
+    detail: (p) => `There were too many wrong attempts. Wait ${p.seconds} seconds, then try again.`,
   },
   'setup-closed': {
     status: 410,
     title: 'This link has been used or has expired',
     detail: () =>
       'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
+  },
+  'share-unknown': {
+    status: 404,
+    title: 'This link leads nowhere',
+    detail: () => 'No plan is shared by this link. Check that it was copied whole, or ask whoever sent it.',
+  },
+  'share-over': {
+    status: 410,
+    title: 'This link has run out',
+    detail: (p) =>
+      `It worked until ${p.at}. What you said is kept. Ask ${p.by} for a new link if there is more to say.`,
+  },
+  'share-withdrawn': {
+    status: 410,
+    title: 'This link was withdrawn',
+    detail: (p) => `${p.by} has closed it, so the plan is not shown any more. What you said is kept.`,
+  },
+  'share-locked': {
+    status: 401,
+    title: 'This plan asks for a passphrase',
+    detail: (p) => `Type the passphrase that ${p.by} told you.`,
+  },
+  'passphrase-wrong': {
+    status: 401,
+    title: 'That is not the passphrase',
+    detail: (p) => `Capitals and spaces count. Try again, or ask ${p.by} for it.`,
+  },
+  'share-too-many': {
+    status: 422,
+    title: 'There are too many links',
+    detail: (p) => `A site can have ${p.limit} links that work. Withdraw one that is not needed first.`,
+  },
+  'share-not-open': {
+    status: 409,
+    title: 'The link does not work any more',
+    detail: () => 'It was withdrawn or has run out, so nobody can be invited to it. Make a new link.',
+  },
+  'guest-unnamed': {
+    status: 409,
+    title: 'Nobody knows who says this',
+    detail: () => 'Give a name first; what you say is shown under it. Nothing was kept.',
+  },
+  'guest-name-taken': {
+    status: 409,
+    title: 'That name is taken',
+    detail: (p) =>
+      `Somebody has commented as ‘${p.name}’ already, in another browser. Add your family name, or what else tells you two apart.`,
+  },
+  'feedback-full': {
+    status: 422,
+    title: 'There is no room for more',
+    detail: (p) => `By one link up to ${p.limit} people and comments are taken. Ask whoever sent it for a new one.`,
+  },
+  'comment-unknown': {
+    status: 404,
+    title: 'There is no such comment',
+    detail: () => 'It was taken back, or it belongs to another site. Look at the page’s comments again.',
+  },
+  'comment-answered': {
+    status: 409,
+    title: 'The comment has an answer',
+    detail: (p) => `${p.by} has answered it, so it stays. Add another comment if you think otherwise now.`,
+  },
+  'visitor-exists': {
+    status: 409,
+    title: 'That mail address has an account',
+    detail: (p) => `A visitor of this site has ${p.email} already. One mail address has one account; change that one.`,
+  },
+  'visitor-unknown': {
+    status: 404,
+    title: 'There is no such visitor',
+    detail: () => 'The account was removed, or it belongs to another site. Look at the list of visitors again.',
   },
   'route-unknown': {
     status: 404,
@@ -144,6 +216,79 @@ const OF_REQUESTS = {
     title: 'Somebody changed it after you',
     detail: (p) =>
       `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
+  },
+  'not-an-address': {
+    status: 422,
+    title: 'This is no web address',
+    detail: (p) => `‘${p.address}’ cannot be opened. Type it whole, such as https://old.school.example/.`,
+  },
+  'address-unreadable': {
+    status: 422,
+    title: 'The address cannot be read',
+    detail: (p) => `The address ${p.address} cannot be read. ${p.reason} Nothing was brought.`,
+  },
+  'file-unreadable': {
+    status: 422,
+    title: 'The file cannot be read',
+    detail: (p) => `‘${p.name}’ cannot be read, line ${p.line}: ${p.reason} Nothing was brought.`,
+  },
+  'file-too-large': {
+    status: 413,
+    title: 'The file is too large',
+    detail: (p) => `‘${p.name}’ has, or unpacks to, more than ${p.limit} MB. Nothing was brought. Bring it in parts.`,
+  },
+  'too-many-old-pages': {
+    status: 422,
+    title: 'The inventory is full',
+    detail: (p) =>
+      `An inventory holds at most ${p.limit} addresses. Nothing was brought. Take out what does not matter first.`,
+  },
+  'starter-unknown': {
+    status: 404,
+    title: 'There is no such starter',
+    detail: (p) => `There is no starter '${p.starter}' that could be deleted. Those that Spur ships stay.`,
+  },
+  'starter-empty': {
+    status: 422,
+    title: 'There is nothing to save',
+    detail: () => 'What was chosen holds no page, only links or nothing. Choose a page or a branch.',
+  },
+  'starter-too-large': {
+    status: 422,
+    title: 'The starter is too large',
+    detail: () => 'A starter has at most 2,000 pages on at most 40 levels. Nothing was saved. Choose a smaller branch.',
+  },
+  'starter-too-many': {
+    status: 422,
+    title: 'There are too many starters',
+    detail: (p) => `At most ${p.limit} starters are kept. Nothing was saved. Delete some first.`,
+  },
+  'import-empty': {
+    status: 422,
+    title: 'There is nothing to bring',
+    detail: () => 'The file or the text is empty. Nothing was changed. Send `bytes` or `text` with something in it.',
+  },
+  'import-too-large': {
+    status: 422,
+    title: 'The import is too large',
+    detail: (p) =>
+      `It asks for ${p.count} changes, and at most ${p.limit} are made at once. Nothing was changed. Take it in parts.`,
+  },
+  'format-unknown': {
+    status: 404,
+    title: 'There is no such format',
+    detail: (p) =>
+      `Nothing can be taken along as ‘${p.format}’. The formats are listed in the documentation of the API.`,
+  },
+  'crawl-running': {
+    status: 409,
+    title: 'A crawl is under way',
+    detail: () => 'The old site is being read already. Wait until it is done, or stop it first.',
+  },
+  'crawl-unknown': {
+    status: 404,
+    title: 'There is no crawl',
+    detail: () => 'The old site has not been read yet. Start by giving the address where it begins.',
   },
 } as const satisfies Record<string, ProblemWords>;
 
@@ -255,6 +400,58 @@ const OF_THE_TREE = {
     status: 422,
     title: 'A name is needed',
     detail: () => 'The site cannot be without a name. Type at least one letter.',
+  },
+  'audience-unknown': {
+    status: 404,
+    title: 'There is no such audience',
+    detail: (p) =>
+      `The site has no audience '${p.audience}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'audience-exists': {
+    status: 409,
+    title: 'The audience is there already',
+    detail: (p) => `The site has an audience '${p.audience}' already. Make another id for the new one.`,
+  },
+  'audience-unnamed': {
+    status: 422,
+    title: 'An audience needs a name',
+    detail: () => 'Type a name for the audience, such as Staff.',
+  },
+  'audience-in-itself': {
+    status: 422,
+    title: 'An audience cannot include itself',
+    detail: () => 'By way of the audiences that it includes it would include itself. Leave one of them out.',
+  },
+  'audience-used': {
+    status: 409,
+    title: 'The audience is still named',
+    detail: (p) =>
+      `It is named ${p.count === 1 ? 'once' : `${p.count} times`} by rules of pages, drafted or live, or by other audiences. Take it out of these first; then nobody is shut out or let in by surprise.`,
+  },
+  'audience-too-many': {
+    status: 422,
+    title: 'There are too many audiences',
+    detail: (p) => `A site has at most ${p.limit} audiences. Take away one that is not used.`,
+  },
+  'window-empty': {
+    status: 422,
+    title: 'The page would never be open',
+    detail: (p) => `It would close before it opens: ${page(p)}. Let it open earlier, or close later.`,
+  },
+  'goal-unknown': {
+    status: 404,
+    title: 'There is no such goal',
+    detail: (p) => `The site has no goal '${p.goal}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'goal-exists': {
+    status: 409,
+    title: 'The goal is there already',
+    detail: (p) => `The site has a goal '${p.goal}' already. Make another id for the new one.`,
+  },
+  'goal-empty': {
+    status: 422,
+    title: 'A goal needs a statement',
+    detail: () => 'Say in a few words what the site is to achieve, or take the goal away.',
   },
   'not-live': {
     status: 409,

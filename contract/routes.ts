@@ -25,15 +25,45 @@ import {
   undoAnswer,
   undoBody,
 } from './api.ts';
+import {
+  carryOverAnswer,
+  bringOldPagesAnswer,
+  bringOldPagesBody,
+  crawlAnswer,
+  crawlBody,
+  oldSiteAnswer,
+  removeOldPagesAnswer,
+  removeOldPagesBody,
+} from './old-site.ts';
+import { EXPORTS } from './exports.ts';
+import { importAnswer, importBody } from './imports.ts';
 import { packedSiteSchema } from './packed-site.ts';
+import {
+  addCommentBody,
+  answerCommentBody,
+  feedbackAnswer,
+  giveVerdictBody,
+  guestBody,
+  inviteBody,
+  makeShareBody,
+  outboxAnswer,
+  passphraseBody,
+  settleBody,
+  shareAnswer,
+  sharedPlanAnswer,
+  sharesAnswer,
+} from './sharing.ts';
+import { walkAnswer, walkBody } from './walks.ts';
+import { makeVisitorBody, setVisitorBody, visitorAnswer, visitorsAnswer } from './visitors.ts';
+import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
 import { z as zod } from 'zod';
 
 export interface Route {
   readonly method: 'get' | 'post' | 'put' | 'delete';
   /** With Express's parameters; `:site` is a site's key, `:page` a page's id. */
   readonly path: string;
-  /** What the caller's role must allow. `open` asks for no account. */
-  readonly permission: Permission | 'open';
+  /** What the caller's role must allow. `open` asks for no account, `link` for the secret of a link instead of one. */
+  readonly permission: Permission | 'open' | 'link';
   readonly summary: string;
   readonly body?: z.ZodType;
   readonly answer?: z.ZodType;
@@ -236,6 +266,267 @@ export const ROUTES = {
     permission: 'site.read',
     summary: 'The releases, newest first',
     answer: releasesAnswer,
+  },
+  listStarters: {
+    method: 'get',
+    path: '/api/starters',
+    permission: 'site.read',
+    summary: 'The starters: those that Spur ships, and those that were saved or brought',
+    answer: startersAnswer,
+  },
+  bringStarter: {
+    method: 'post',
+    path: '/api/starters',
+    permission: 'site.edit',
+    summary: 'Bring a starter from its file',
+    body: bringStarterBody,
+    answer: starterAnswer,
+    largest: 4_000_000,
+  },
+  deleteStarter: {
+    method: 'delete',
+    path: '/api/starters/:starter',
+    permission: 'site.edit',
+    summary: 'Delete a starter; pages that were begun with it stay',
+    answer: okAnswer,
+  },
+  saveStarter: {
+    method: 'post',
+    path: '/api/sites/:site/starters',
+    permission: 'site.edit',
+    summary: 'Save a branch, or the whole tree, as a starter',
+    body: saveStarterBody,
+    answer: starterAnswer,
+  },
+  showCarryOver: {
+    method: 'get',
+    path: '/api/sites/:site/carry-over',
+    permission: 'site.read',
+    summary: 'Which old page each planned page may come from, with confidence and reasons',
+    answer: carryOverAnswer,
+  },
+  exportSite: {
+    method: 'get',
+    path: '/api/sites/:site/exports/:format',
+    permission: 'site.read',
+    summary: `Take along: ${Object.keys(EXPORTS).join(', ')}`,
+    sends: 'text/plain',
+  },
+  importPages: {
+    method: 'post',
+    path: '/api/sites/:site/imports',
+    permission: 'site.edit',
+    summary: 'Bring pages from CSV, OPML, an indented list, a sitemap or a site file; or only say what would change',
+    body: importBody,
+    answer: importAnswer,
+    largest: 40_000_000,
+  },
+  showOldSite: {
+    method: 'get',
+    path: '/api/sites/:site/old-site',
+    permission: 'site.read',
+    summary: 'The inventory of the old site’s addresses',
+    answer: oldSiteAnswer,
+  },
+  bringOldPages: {
+    method: 'post',
+    path: '/api/sites/:site/old-site',
+    permission: 'site.edit',
+    summary:
+      'Bring addresses of the old site from a list, a CSV or sitemap file, or a sitemap’s address; or only say what would come of it',
+    body: bringOldPagesBody,
+    answer: bringOldPagesAnswer,
+    largest: 40_000_000,
+  },
+  removeOldPages: {
+    method: 'post',
+    path: '/api/sites/:site/old-site/removals',
+    permission: 'site.edit',
+    summary: 'Take addresses out of the inventory',
+    body: removeOldPagesBody,
+    answer: removeOldPagesAnswer,
+    largest: 4_000_000,
+  },
+  showCrawl: {
+    method: 'get',
+    path: '/api/sites/:site/crawl',
+    permission: 'site.read',
+    summary: 'How the latest crawl of the old site stands',
+    answer: crawlAnswer,
+  },
+  startCrawl: {
+    method: 'post',
+    path: '/api/sites/:site/crawl',
+    permission: 'site.edit',
+    summary: 'Read the old site page by page, in the background',
+    body: crawlBody,
+    answer: crawlAnswer,
+  },
+  stopCrawl: {
+    method: 'post',
+    path: '/api/sites/:site/crawl/stop',
+    permission: 'site.edit',
+    summary: 'Stop the crawl; what was read stays',
+    answer: crawlAnswer,
+  },
+  resumeCrawl: {
+    method: 'post',
+    path: '/api/sites/:site/crawl/resume',
+    permission: 'site.edit',
+    summary: 'Go on with the crawl from where it stopped',
+    answer: crawlAnswer,
+  },
+  listShares: {
+    method: 'get',
+    path: '/api/sites/:site/shares',
+    permission: 'site.edit',
+    summary: 'The links by which the plan is shared, newest first',
+    answer: sharesAnswer,
+  },
+  makeShare: {
+    method: 'post',
+    path: '/api/sites/:site/shares',
+    permission: 'site.edit',
+    summary: 'Share the plan by a link, and invite people to it',
+    body: makeShareBody,
+    answer: shareAnswer,
+  },
+  withdrawShare: {
+    method: 'delete',
+    path: '/api/sites/:site/shares/:share',
+    permission: 'site.edit',
+    summary: 'Withdraw a link at once; what was said by it stays',
+    answer: okAnswer,
+  },
+  inviteToShare: {
+    method: 'post',
+    path: '/api/sites/:site/shares/:share/invitations',
+    permission: 'site.edit',
+    summary: 'Invite more people to a link by mail',
+    body: inviteBody,
+    answer: okAnswer,
+  },
+  showFeedback: {
+    method: 'get',
+    path: '/api/sites/:site/feedback',
+    permission: 'site.read',
+    summary: 'What those say whom the plan is shared with',
+    answer: feedbackAnswer,
+  },
+  settleFeedback: {
+    method: 'post',
+    path: '/api/sites/:site/feedback/settled',
+    permission: 'site.edit',
+    summary: 'Settle all that waits on pages, or open it again',
+    body: settleBody,
+    answer: okAnswer,
+    largest: 500_000,
+  },
+  answerComment: {
+    method: 'put',
+    path: '/api/sites/:site/comments/:comment',
+    permission: 'site.edit',
+    summary: 'Answer a comment, and settle it or not; whoever made it gets the answer by mail',
+    body: answerCommentBody,
+    answer: okAnswer,
+  },
+  showSharedPlan: {
+    method: 'get',
+    path: '/api/shared/:token',
+    permission: 'link',
+    summary: 'What a link leads to, with what was said by it',
+    answer: sharedPlanAnswer,
+  },
+  showSharedTree: {
+    method: 'get',
+    path: '/api/shared/:token/tree',
+    permission: 'link',
+    summary: 'The plan that a link leads to, without what is for its makers only',
+    answer: packedSiteSchema,
+  },
+  givePassphrase: {
+    method: 'post',
+    path: '/api/shared/:token/passphrase',
+    permission: 'link',
+    summary: 'Open a link that asks for a passphrase',
+    body: passphraseBody,
+    answer: okAnswer,
+  },
+  nameGuest: {
+    method: 'post',
+    path: '/api/shared/:token/guest',
+    permission: 'link',
+    summary: 'Say under which name this browser comments',
+    body: guestBody,
+    answer: okAnswer,
+  },
+  giveVerdict: {
+    method: 'put',
+    path: '/api/shared/:token/verdicts/:page',
+    permission: 'link',
+    summary: 'Say what you think of a page, or take it back',
+    body: giveVerdictBody,
+    answer: okAnswer,
+  },
+  addComment: {
+    method: 'post',
+    path: '/api/shared/:token/comments',
+    permission: 'link',
+    summary: 'Comment on a page, or ask something about it',
+    body: addCommentBody,
+    answer: okAnswer,
+  },
+  takeBackComment: {
+    method: 'delete',
+    path: '/api/shared/:token/comments/:comment',
+    permission: 'link',
+    summary: 'Take back a comment of your own that has no answer yet',
+    answer: okAnswer,
+  },
+  startWalk: {
+    method: 'post',
+    path: '/api/sites/:site/walks',
+    permission: 'site.read',
+    summary: 'Start a walk: the site as an audience or a person has it, draft or live, at a moment',
+    body: walkBody,
+    answer: walkAnswer,
+  },
+  listVisitors: {
+    method: 'get',
+    path: '/api/sites/:site/visitors',
+    permission: 'site.edit',
+    summary: 'The accounts of the site’s visitors, by name',
+    answer: visitorsAnswer,
+  },
+  makeVisitor: {
+    method: 'post',
+    path: '/api/sites/:site/visitors',
+    permission: 'site.edit',
+    summary: 'Make the account of a visitor',
+    body: makeVisitorBody,
+    answer: visitorAnswer,
+  },
+  setVisitor: {
+    method: 'put',
+    path: '/api/sites/:site/visitors/:visitor',
+    permission: 'site.edit',
+    summary: 'Rename a visitor, put them into audiences, suspend them or let them in again; it holds at once',
+    body: setVisitorBody,
+    answer: okAnswer,
+  },
+  removeVisitor: {
+    method: 'delete',
+    path: '/api/sites/:site/visitors/:visitor',
+    permission: 'site.edit',
+    summary: 'Remove the account of a visitor',
+    answer: okAnswer,
+  },
+  listOutbox: {
+    method: 'get',
+    path: '/api/outbox',
+    permission: 'site.read',
+    summary: 'The latest 200 mails that Spur has sent',
+    answer: outboxAnswer,
   },
 } as const satisfies Record<string, Route>;
 export type RouteName = keyof typeof ROUTES;

@@ -71,10 +71,20 @@ export class DemoBuilder {
   }
 }
 
-/** A site of demo nodes, all of it live but what is hidden. */
-export function buildLiveSite(key: string, name: string, builder: DemoBuilder, nodes: readonly DemoNode[]): Site {
-  const empty = makeSite(toSiteKey(key), { name, language: 'en', home: null }, []);
-  const made = applied(empty, builder.add(nodes, null));
+/** A site of demo nodes with rules of access, all of it live but what is hidden. */
+export function buildLiveSite(
+  key: string,
+  name: string,
+  builder: DemoBuilder,
+  nodes: readonly DemoNode[],
+  rules: (idOf: (title: string) => PageId) => readonly Operation[] = () => [],
+): Site {
+  const empty = makeSite(toSiteKey(key), { name, language: 'en', home: null, audiences: [] }, []);
+  const added = applied(empty, builder.add(nodes, null));
+  const made = applied(
+    added,
+    rules((title) => builder.idOf(title)),
+  );
   return applied(made, [planRelease(made, { pages: waitingPages(made), retire: [] }).operation]);
 }
 

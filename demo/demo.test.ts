@@ -5,11 +5,12 @@ import { plainTextOf } from '#core/model/content.ts';
 import { acceptContent } from '#server/contents/content-service.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { demoDocument } from './demo-text.ts';
+import { pellowAccess } from './pellow-access.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { TERN_SOUND } from './tern-sound.ts';
 
 const builder = new DemoBuilder('pq');
-const school = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', builder, PELLOW_QUAY);
+const school = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', builder, PELLOW_QUAY, pellowAccess);
 const { outline, hiddenBy, menu } = derivedOf(school);
 
 describe('the school', () => {

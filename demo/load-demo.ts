@@ -1,20 +1,42 @@
+import { randomUUID } from 'node:crypto';
+import { addDays } from 'date-fns';
 import type { Knex } from 'knex';
-import { type ContentId, type PageId, toSiteKey } from '#core/model/ids.ts';
+import { unreadPage } from '#core/carryover/inventory.ts';
+import { type ContentId, type PageId, type SiteKey, toSiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
-import type { Account } from '#contract/api.ts';
+import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { Account, OperationsBody } from '#contract/api.ts';
 import { countAccounts } from '#server/accounts/account-repository.ts';
 import { makeAccount } from '#server/accounts/account-service.ts';
 import { acceptContent } from '#server/contents/content-service.ts';
+import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
+import { readHtml } from '#server/old-site/read-page.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
-import { insertSite } from '#server/sites/site-repository.ts';
+import { hashOfPassword } from '#server/security/passwords.ts';
+import { insertVisitor } from '#server/visitors/visitor-repository.ts';
+import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/sharing/feedback-repository.ts';
+import { insertShare, newToken } from '#server/sharing/share-repository.ts';
+import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
+import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
+import { pellowCarryOver } from './pellow-carry-over.ts';
+import { PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
+import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
+import { pellowPlan } from './pellow-plan.ts';
 import { TERN_SOUND } from './tern-sound.ts';
 
 const PASSWORD = 'slipway-42';
 
 /** Makes the demo accounts and sites, where there is no account yet. */
-export async function loadDemo(database: Knex, edits: EditService): Promise<void> {
+export async function loadDemo(
+  database: Knex,
+  edits: EditService,
+  formerOrigin: string,
+  now = new Date(),
+): Promise<void> {
   if ((await countAccounts(database)) > 0) return;
   const [ines, marek] = await Promise.all([
     makeAccount(
@@ -34,13 +56,93 @@ export async function loadDemo(database: Knex, edits: EditService): Promise<void
     ),
   ]);
   const school = new DemoBuilder('pq');
-  const schoolSite = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', school, PELLOW_QUAY);
+  const schoolSite = buildLiveSite(
+    'pellow-quay',
+    'Pellow Quay School of Boatbuilding',
+    school,
+    PELLOW_QUAY,
+    pellowAccess,
+  );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
+  await makeVisitors(database, schoolSite.key, now);
   await editSchool(edits, school, ines, marek);
+  await bringFormerSite(database, schoolSite.key, formerOrigin);
+  const apply = async (operationsFor: (site: Site) => Operation[]) => {
+    const { site } = (await loadSite(database, schoolSite.key))!;
+    await edits.apply(schoolSite.key, ines, { operations: operationsFor(site) as OperationsBody['operations'] });
+  };
+  await apply((site) => pellowPlan(site, now));
+  await apply((site) => pellowCarryOver(site, formerOrigin));
+  await shareSchool(database, schoolSite.key, ines, now);
 
   const ferries = new DemoBuilder('ts');
   const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND);
   await insertSite(database, ferrySite, marek.id, stored(ferries.documents));
+}
+
+/** What a crawl of the former website finds, with the visits of a year, so that the carry-over has something to begin with. */
+async function bringFormerSite(database: Knex, site: SiteKey, origin: string): Promise<void> {
+  const pages = FORMER_SITE.map((page, index) => {
+    const address = origin + page.path;
+    const { page: read, links } = readHtml(formerHtml(page), address);
+    return {
+      ...unreadPage(address),
+      ...read,
+      status: 200,
+      linksOut: links.length,
+      linksIn: FORMER_SITE.filter((one) => one.links.includes(page.path)).length,
+      visits: formerVisits(index),
+    };
+  });
+  await putOldPages(database, site, pages);
+  await countOldSiteChange(database, site);
+}
+
+async function makeVisitors(database: Knex, site: SiteKey, now: Date): Promise<void> {
+  const password_hash = await hashOfPassword(PASSWORD);
+  for (const { name, email, audiences } of PELLOW_VISITORS)
+    await insertVisitor(database, {
+      id: randomUUID(),
+      site,
+      name,
+      email,
+      password_hash,
+      audiences: [...audiences],
+      is_suspended: false,
+      made_at: now,
+    });
+}
+
+/** A link for the governors, with what some of them have said by it. */
+async function shareSchool(database: Knex, key: SiteKey, { id, name }: Account, now: Date): Promise<void> {
+  const { site } = (await loadSite(database, key))!;
+  const pages = new Map(branchOf(site, null).map((page) => [textIn(nodeAt(site, page).title, 'en'), page]));
+  const share = await insertShare(database, {
+    id: randomUUID(),
+    site: key,
+    name: PELLOW_SHARE.name,
+    token: newToken(),
+    passphrase_hash: null,
+    made_by: id,
+    made_by_name: name,
+    made_at: now,
+    expires_at: addDays(now, PELLOW_SHARE.days),
+  });
+  for (const { name: guestName, email, verdicts, comments } of PELLOW_GUESTS) {
+    const guest = randomUUID();
+    await insertGuest(database, share, { id: guest, name: guestName, email }, now);
+    for (const [title, verdict] of Object.entries(verdicts))
+      await putVerdict(database, guest, pages.get(title)!, verdict, now);
+    for (const { page, kind, text, answer = '', isSettled = false } of comments) {
+      const comment = randomUUID();
+      await insertComment(database, { id: comment, guest, page: pages.get(page)!, kind, text }, now);
+      await setAnswer(database, comment, {
+        answer,
+        answered_by: answer === '' ? null : name,
+        settled_by: isSettled ? name : null,
+      });
+    }
+  }
 }
 
 /** What has been changed since the school's site went live: drafts, edits, a move, a removal, a page taken down. */

@@ -441,7 +441,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
   ),
   page(
     'Staff handbook',
-    { description: 'How things are done here.', hidden: 'branch' },
+    { description: 'How things are done here.' },
     'Kept by the office. Tell Oona when a page is wrong.',
     [
       page(

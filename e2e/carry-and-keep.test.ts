@@ -1,32 +1,12 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
 import { pause } from './support/screen.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
-
-async function choose(label: string, option: RegExp): Promise<void> {
-  for (const one of await (await bench.find('combobox', label)).findElements(By.css('option')))
-    if (option.test(await one.getText())) return one.click();
-  throw new Error(`${label} has no choice like ${String(option)}.`);
-}
+const { spur, browser, bench } = await signedIn();
 
 describe('several pages', () => {
   it('get the same fields at once, with what changes said before, and one undo takes it back', async () => {
@@ -34,8 +14,8 @@ describe('several pages', () => {
     await bench.select('Open Saturdays');
     await bench.select('How to find us', Key.SHIFT);
     await bench.click('button', 'Set fields…');
-    await choose('Hidden', /^The page$/);
-    await choose('In menus', /^Off menus$/);
+    await bench.choose('Hidden', /^The page$/);
+    await bench.choose('In menus', /^Off menus$/);
     await bench.untilText('No address changes.');
     await bench.click('button', 'Set 3 pages');
     const chosen = () =>
@@ -166,7 +146,7 @@ describe('the map', () => {
     await bench.open(spur, 'pellow-quay', '?view=map');
     for (const kind of ['SVG', 'PNG', 'PDF']) {
       await bench.click('button', 'Take the map along…');
-      await choose('Kind of file', new RegExp(`^${kind}`));
+      await bench.choose('Kind of file', new RegExp(`^${kind}`));
       await bench.click('button', `Make the ${kind}`);
       await bench.until('the dialog has closed', async () => !(await bench.has('button', `Make the ${kind}`)));
     }

@@ -1,22 +1,8 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
+const { spur, bench } = await signedIn();
 
 describe('the trail strip', () => {
   it('shows what a slug would change while it is typed, for the branch too, and nothing is changed by Escape', async () => {

@@ -1,23 +1,9 @@
 import { By, Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
+import { describe, expect, it } from 'vitest';
 import { pause } from './support/screen.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
+const { spur, browser, bench } = await signedIn();
 
 /** Thirty pages on three levels: five sections, each with two pages that hold one or two. */
 const PLAN = Array.from({ length: 5 }, (_, s) => [

@@ -37,7 +37,11 @@ export async function ensureBuilt() {
   mkdirSync(join(ROOT, 'dist'));
   await esbuild.build({
     absWorkingDir: ROOT,
-    entryPoints: { 'workbench/main': 'server/main.ts', 'live/main': 'server/live/main.ts' },
+    entryPoints: {
+      'workbench/main': 'server/main.ts',
+      'workbench/match-worker': 'server/carry-over/match-worker.ts',
+      'live/main': 'server/live/main.ts',
+    },
     outdir: 'dist',
     bundle: true,
     platform: 'node',

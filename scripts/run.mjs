@@ -26,6 +26,23 @@ export function run(command, args, options = {}) {
   return done.stdout ?? '';
 }
 
+/**
+ * The same beside others: what it prints is given when it has ended. @throws Told
+ * @param {string} command @param {string[]} args @returns {Promise<string>}
+ */
+export function runBeside(command, args) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    child.stdout.on('data', (part) => (said += part));
+    child.stderr.on('data', (part) => (said += part));
+    child.on('error', (fault) => reject(new Told(`'${command}' cannot be run: ${fault.message}.`)));
+    child.on('close', (code) =>
+      code === 0 ? resolve(said) : reject(new Told(`${said.trim()}\n'${command} ${args.join(' ')}' failed.`)),
+    );
+  });
+}
+
 /** Whether a command can be run and ends well. @param {string} command @param {string[]} args */
 export const works = (command, args) => spawnSync(command, args, { stdio: 'ignore' }).status === 0;
 

@@ -31,24 +31,26 @@ export interface AppParts extends Services {
 const SESSION_LIVES_MS = 14 * 24 * 3600 * 1000;
 const YEAR_S = 365 * 24 * 3600;
 
-/** The headers of the interface's own pages. */
-const secured = helmet({
-  contentSecurityPolicy: {
-    directives: {
-      defaultSrc: ["'self'"],
-      scriptSrc: ["'self'"],
-      // The dialogs and the editor set positions and sizes through style attributes.
-      styleSrc: ["'self'", "'unsafe-inline'"],
-      // A map becomes a PNG by way of an image that the page itself has made, with its typeface inside.
-      imgSrc: ["'self'", 'data:', 'blob:'],
-      fontSrc: ["'self'", 'data:'],
-      objectSrc: ["'none'"],
-      frameAncestors: ["'none'"],
-      upgradeInsecureRequests: null,
+/** The headers of the interface's own pages; walks through the site stand in frames. */
+const securedFor = (liveOrigin: string) =>
+  helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        // The dialogs and the editor set positions and sizes through style attributes.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        // A map becomes a PNG by way of an image that the page itself has made, with its typeface inside.
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'", 'data:'],
+        frameSrc: [liveOrigin],
+        objectSrc: ["'none'"],
+        frameAncestors: ["'none'"],
+        upgradeInsecureRequests: null,
+      },
     },
-  },
-  strictTransportSecurity: false,
-});
+    strictTransportSecurity: false,
+  });
 
 /** The workbench's server, without listening: edits take a lane of their own, Express does the rest. */
 export function makeListener(parts: AppParts): RequestListener {
@@ -81,7 +83,7 @@ function makeApp(parts: AppParts): Express {
   app.use('/api', (request) => {
     throw new ProblemError('route-unknown', { method: request.method, path: request.originalUrl.split('?')[0]! });
   });
-  app.use(secured, compression());
+  app.use(securedFor(parts.liveOrigin), compression());
   if (parts.webFolder) serveWeb(app, parts.webFolder);
   app.use(handleErrors(parts.log));
   return app;

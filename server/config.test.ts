@@ -13,6 +13,8 @@ describe('the settings', () => {
       databaseUrl: DATABASE_URL,
       logLevel: 'warn',
       withDemo: false,
+      crawlHosts: [],
+      oldSitePort: 4402,
     }));
   it('take an origin without the slash at its end, and follow the live port without one', () => {
     expect(readConfig({ DATABASE_URL, SPUR_LIVE_ORIGIN: 'https://www.quay.example/' }).liveOrigin).toBe(
@@ -20,6 +22,11 @@ describe('the settings', () => {
     );
     expect(readConfig({ DATABASE_URL, SPUR_LIVE_PORT: '8080' }).liveOrigin).toBe('http://127.0.0.1:8080');
   });
+  it('name the hosts that may be crawled, parted by commas', () =>
+    expect(readConfig({ DATABASE_URL, SPUR_CRAWL_ALLOW: 'Intranet.example, 127.0.0.1:8080,' }).crawlHosts).toEqual([
+      'intranet.example',
+      '127.0.0.1:8080',
+    ]));
   it.each([
     [{ DATABASE_URL, SPUR_PORT: 'eighty' }, /SPUR_PORT: a port is a number/],
     [{ DATABASE_URL, SPUR_LIVE_PORT: '70000' }, /SPUR_LIVE_PORT: a port is at most 65535/],

@@ -1,14 +1,13 @@
 import type { Request } from 'express';
-import { gzipSync, constants } from 'node:zlib';
 import type { Knex } from 'knex';
-import { type PageId, pageIdSchema, type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { makeSite } from '#core/model/site.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
+import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
 import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
 import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
-import type { Attempts } from './accounts/attempts.ts';
+import type { Attempts } from './security/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
 import {
@@ -18,21 +17,44 @@ import {
   latestReleaseNumber,
   listReleases,
 } from './history/history-repository.ts';
+import type { Mailer } from './mail/mailer.ts';
 import { makeOpenApi } from './open-api.ts';
+import { exportSite } from './exports/export-site.ts';
+import { ImportService } from './imports/import-service.ts';
 import { ProblemError } from './problem.ts';
 import type { Handlers } from './routing.ts';
+import { makeCarryOverHandlers } from './carry-over/carry-over-handlers.ts';
+import type { CarryOverService } from './carry-over/carry-over-service.ts';
+import type { CrawlService } from './old-site/crawl-service.ts';
+import { makeOldSiteHandlers } from './old-site/old-site-handlers.ts';
+import { makeStarterHandlers } from './starters/starter-handlers.ts';
+import { pageOf, siteOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
+import type { FeedbackNews } from './sharing/feedback-news.ts';
+import { makeGuestHandlers } from './sharing/guest-handlers.ts';
+import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
 import { siteAt } from './history/site-at.ts';
 import { describePage } from './sites/describe-page.ts';
+import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
-import { contentAt, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
+import { makeWalkHandlers } from './visitors/walk-handlers.ts';
+import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
+import { contentAt, contentsOf, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
 
 export interface Services {
   readonly database: Knex;
   readonly cache: SiteCache;
   readonly edits: EditService;
   readonly attempts: Attempts;
+  readonly crawls: CrawlService;
+  readonly carryOver: CarryOverService;
+  /** Hosts that may be read though they are not in the public net. */
+  readonly crawlHosts: ReadonlySet<string>;
+  readonly mailer: Mailer;
+  readonly feedbackNews: FeedbackNews;
+  /** What walks are signed with. */
+  readonly walkSecret: string;
   readonly liveOrigin: string;
   readonly now: () => Date;
 }
@@ -44,8 +66,10 @@ const UNIQUE_VIOLATION = '23505';
 const LONGEST_QUERY = 300;
 
 /** What each route does. */
-export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now }: Services): Handlers {
-  const packedTrees = new Map<SiteKey, { revision: number; body: Buffer }>();
+export function makeHandlers(services: Services): Handlers {
+  const { database, cache, edits, attempts, liveOrigin, now } = services;
+  const imports = new ImportService(cache, edits);
+  const trees = new PackedTrees();
   const sessionOf = (account: Account | undefined): SessionAnswer => ({ account: account ?? null, liveOrigin });
   let openApi: object | undefined;
 
@@ -90,7 +114,7 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
     listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
     makeSite: async ({ body, account }) => {
       if (RESERVED_KEYS.has(body.key)) throw new ProblemError('site-exists', { site: body.key });
-      const site = makeSite(body.key, { name: body.name, language: body.language, home: null }, []);
+      const site = makeSite(body.key, { name: body.name, language: body.language, home: null, audiences: [] }, []);
       try {
         await insertSite(database, site, account.id);
       } catch (fault) {
@@ -114,17 +138,7 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
         const asked = Number(request.query.revision);
         return packSite(await siteAt(database, { site, revision }, asked), asked);
       }
-      const tag = `"${revision}"`;
-      response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
-      if (request.get('if-none-match') === tag) return void response.status(304).end();
-      let packed = packedTrees.get(key);
-      if (packed?.revision !== revision) {
-        const json = JSON.stringify(packSite(site, revision));
-        packed = { revision, body: gzipSync(json, { level: constants.Z_BEST_SPEED + 3 }) };
-        packedTrees.set(key, packed);
-      }
-      if (!/\bgzip\b/.test(request.get('accept-encoding') ?? '')) return packSite(site, revision);
-      response.set({ 'Content-Encoding': 'gzip', 'Content-Type': 'application/json; charset=utf-8' }).end(packed.body);
+      return trees.send(request, response, { site, revision });
     },
     applyOperations: async ({ request, body, account }) => {
       const { revision, applied, inverse } = await edits.apply(siteOf(request), account, body);
@@ -139,7 +153,8 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       const key = siteOf(request);
       const { revision } = await cache.current(key);
       const last = Number(request.get('last-event-id') ?? request.query.since);
-      await streamEdits(request, response, database, cache, key, Number.isInteger(last) && last >= 0 ? last : revision);
+      const since = Number.isInteger(last) && last >= 0 ? last : revision;
+      await streamEdits(request, response, services, key, since);
     },
 
     showHistory: async ({ request }) => {
@@ -226,6 +241,31 @@ export function makeHandlers({ database, cache, edits, attempts, liveOrigin, now
       await cache.current(key);
       return { releases: await listReleases(database, key) };
     },
+
+    ...makeOldSiteHandlers(services),
+    ...makeCarryOverHandlers(services),
+    ...makeStarterHandlers(services),
+    ...makeSharingHandlers(services),
+    ...makeGuestHandlers(services),
+    ...makeVisitorHandlers(services),
+    ...makeWalkHandlers(services),
+    importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
+    exportSite: async ({ request, response }) => {
+      const key = siteOf(request);
+      const name = String(request.params.format);
+      if (!(name in EXPORTS)) throw new ProblemError('format-unknown', { format: name.slice(0, 60) });
+      const { site } = await cache.current(key);
+      const { file, type } = EXPORTS[name as ExportName];
+      const text = await exportSite(name as ExportName, site, `${liveOrigin}/${key}`, now(), (ids) =>
+        contentsOf(database, key, ids),
+      );
+      response
+        .set({
+          'Content-Type': `${type}; charset=utf-8`,
+          'Content-Disposition': `attachment; filename="${key}-${file}"`,
+        })
+        .end(text);
+    },
   };
 }
 
@@ -235,16 +275,4 @@ async function startSession(request: Request, account: Account): Promise<void> {
     request.session.regenerate((fault) => (fault ? reject(fault) : resolve())),
   );
   request.session.account = account;
-}
-
-function siteOf(request: Request): SiteKey {
-  const parsed = siteKeySchema.safeParse(request.params.site);
-  if (!parsed.success) throw new ProblemError('site-unknown', { site: String(request.params.site) });
-  return parsed.data;
-}
-
-function pageOf(text: unknown): PageId {
-  const parsed = pageIdSchema.safeParse(text);
-  if (!parsed.success) throw new ProblemError('page-unknown', { page: String(text).slice(0, 60) });
-  return parsed.data;
 }

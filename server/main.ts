@@ -3,19 +3,26 @@ import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { loadDemo } from '#demo/load-demo.ts';
+import { FORMER_SITE, formerHtml } from '#demo/old-site.ts';
 import { hasDemoAccounts } from './accounts/account-repository.ts';
 import { offerFirstAccount } from './accounts/account-service.ts';
-import { Attempts } from './accounts/attempts.ts';
+import { Attempts } from './security/attempts.ts';
 import { openSessions } from './accounts/remembered-sessions.ts';
 import { makeListener } from './app.ts';
 import { readConfig } from './config.ts';
-import { EDIT_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
+import { EDIT_CHANNEL, FEEDBACK_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
 import { EditService } from './edits/edit-service.ts';
+import { PostgresQueue } from './jobs/job-queue.ts';
+import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
+import { FeedbackNews } from './sharing/feedback-news.ts';
+import { serveFormerSite } from './standins/former-site.ts';
+import { outbox } from './standins/outbox-repository.ts';
+import { CarryOverService } from './carry-over/carry-over-service.ts';
 import { SiteCache } from './sites/site-cache.ts';
 
 /** The workbench's process: migrations, demo data, the API and the interface. */
@@ -28,8 +35,24 @@ await runProcess('workbench', async (ready) => {
   const cache = new SiteCache(database);
   const now = () => new Date();
   const edits = new EditService(database, cache, now);
-  if (config.withDemo) await loadDemo(database, edits);
+  const formerSite = config.withDemo
+    ? await serveFormerSite(
+        FORMER_SITE.map(({ path }, at) => ({ path, html: formerHtml(FORMER_SITE[at]!) })),
+        config.oldSitePort,
+      )
+    : null;
+  const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
+  if (config.withDemo) await loadDemo(database, edits, formerOrigin);
+  const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
+  const crawls = new CrawlService(database, now, crawlHosts);
+  const queue = new PostgresQueue(config.databaseUrl, { crawl: crawls.run }, (fault) =>
+    log.warn({ fault }, 'a job failed'),
+  );
+  crawls.useQueue(queue);
+  await crawls.takeUp();
+  const carryOver = new CarryOverService(database, cache);
 
+  const feedbackNews = new FeedbackNews();
   const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
@@ -37,6 +60,7 @@ await runProcess('workbench', async (ready) => {
     {
       [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
       [SESSION_CHANNEL]: (id) => sessions.forget(id),
+      [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
     },
     () => {
       sessions.forgetAll();
@@ -45,13 +69,20 @@ await runProcess('workbench', async (ready) => {
   );
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
+  const secret = await sessionSecret(database);
   const listener = makeListener({
     database,
     sessions,
     cache,
     edits,
+    crawls,
+    crawlHosts,
+    carryOver,
+    mailer: outbox,
+    feedbackNews,
     attempts: await Attempts.open(pool),
-    sessionSecret: await sessionSecret(database),
+    sessionSecret: secret,
+    walkSecret: secret,
     liveOrigin: config.liveOrigin,
     now,
     log,
@@ -71,6 +102,9 @@ await runProcess('workbench', async (ready) => {
   return async () => {
     server.close();
     server.closeAllConnections();
+    formerSite?.close();
+    await queue.stop();
+    await carryOver.close();
     await stopListening();
     await database.destroy();
     await pool.end();

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { z } from 'zod';
 import { PERMISSIONS } from '#contract/api.ts';
 import { ROUTES, type Route } from '#contract/routes.ts';
 import { makeOpenApi } from './open-api.ts';
@@ -16,24 +17,47 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const routes = Object.entries(ROUTES) as [string, Route][];
-const pathOf = (route: Route) => route.path.replace(':site', 'a-site').replace(/:\w+/, 'p1');
+const pathOf = (route: Route) => route.path.replace(':site', 'a-site').replace(/:\w+/g, 'p1');
 
 describe('every route', () => {
   it.each(routes)('%s states the permission that it needs', (_, route) =>
-    expect([...PERMISSIONS, 'open']).toContain(route.permission),
+    expect([...PERMISSIONS, 'open', 'link']).toContain(route.permission),
   );
 
-  it.each(routes.filter(([, route]) => route.permission !== 'open'))('%s asks who it is', async (_, route) => {
-    const nobody = await server.person('Nobody');
-    nobody.cookie = '';
-    const answer = await nobody.send(route.method.toUpperCase(), pathOf(route), route.body ? {} : undefined);
-    expect([answer.status, answer.json.code]).toEqual([401, 'not-signed-in']);
-  });
+  it.each(routes.filter(([, route]) => route.permission === 'link'))(
+    '%s is closed without a link',
+    async (_, route) => {
+      const body = { passphrase: 'x', name: 'x', verdict: 'agreed', page: 'p1', kind: 'comment', text: 'x' };
+      const wanted = Object.entries(body).filter(
+        ([name]) => route.body instanceof z.ZodObject && name in route.body.shape,
+      );
+      const answer = await manager.send(
+        route.method.toUpperCase(),
+        pathOf(route),
+        route.body ? Object.fromEntries(wanted) : undefined,
+      );
+      expect([answer.status, answer.json.code]).toEqual([404, 'share-unknown']);
+    },
+  );
+
+  it.each(routes.filter(([, route]) => PERMISSIONS.some((one) => one === route.permission)))(
+    '%s asks who it is',
+    async (_, route) => {
+      const nobody = await server.person('Nobody');
+      nobody.cookie = '';
+      const answer = await nobody.send(route.method.toUpperCase(), pathOf(route), route.body ? {} : undefined);
+      expect([answer.status, answer.json.code]).toEqual([401, 'not-signed-in']);
+    },
+  );
 
   it.each(routes.filter(([, route]) => /edit|publish|make/.test(route.permission)))(
     '%s is not for readers',
     async (_, route) => {
-      const answer = await reader.send(route.method.toUpperCase(), pathOf(route), {});
+      const answer = await reader.send(
+        route.method.toUpperCase(),
+        pathOf(route),
+        route.method === 'get' ? undefined : {},
+      );
       expect([answer.status, answer.json.code]).toEqual([403, 'not-allowed']);
     },
   );

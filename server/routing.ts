@@ -1,9 +1,9 @@
-import type { IncomingHttpHeaders } from 'node:http';
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { z } from 'zod';
 import { ROLES, type Account, type Permission } from '#contract/api.ts';
 import { type BodyOf, ROUTES, type Route, type RouteName } from '#contract/routes.ts';
 import { ProblemError } from './problem.ts';
+import { isOwnOrigin } from './security/own-origin.ts';
 
 export interface Call<Name extends RouteName> {
   readonly request: Request;
@@ -51,7 +51,8 @@ function callerOf(request: Request): Account {
 const requirePermission =
   (permission: Route['permission']): RequestHandler =>
   (request, _response, next) => {
-    if (permission !== 'open') {
+    // What a link's secret opens the handler itself asks for.
+    if (permission !== 'open' && permission !== 'link') {
       if (!mayDo(callerOf(request), permission)) throw new ProblemError('not-allowed', { permission });
     }
     next();
@@ -63,10 +64,6 @@ const requireOwnOrigin: RequestHandler = (request, _response, next) => {
     throw new ProblemError('wrong-origin', { origin: request.headers.origin ?? 'nothing' });
   next();
 };
-
-/** Whether a request says that it comes from the pages of the server that it is sent to. */
-export const isOwnOrigin = ({ origin, host }: IncomingHttpHeaders): boolean =>
-  origin !== undefined && host !== undefined && URL.canParse(origin) && new URL(origin).host === host;
 
 /** Whether the role of a caller has the permission. */
 export const mayDo = (account: Account, permission: Permission): boolean =>

@@ -2,12 +2,16 @@ import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { useSession } from './api/session.ts';
 import { FirstAccountPage } from './pages/first-account-page.tsx';
+import { OutboxPage } from './pages/outbox-page.tsx';
 import { SignInPage } from './pages/sign-in-page.tsx';
 import { SitesPage } from './pages/sites-page.tsx';
 
 const WorkbenchPage = lazy(() =>
   import('./workbench/workbench-page.tsx').then((file) => ({ default: file.WorkbenchPage })),
 );
+
+const WalkPage = lazy(() => import('./walk/walk-page.tsx').then((file) => ({ default: file.WalkPage })));
+const SharedPage = lazy(() => import('./shared/shared-page.tsx').then((file) => ({ default: file.SharedPage })));
 
 export function App() {
   return (
@@ -17,7 +21,19 @@ export function App() {
   );
 }
 
+/** What somebody may open who has no account; it comes before the question who is signed in. */
 function Screens() {
+  return (
+    <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
+      <Routes>
+        <Route path="/shared/:token" element={<SharedPage />} />
+        <Route path="*" element={<WithAccount />} />
+      </Routes>
+    </Suspense>
+  );
+}
+
+function WithAccount() {
   const session = useSession();
   const location = useLocation();
   if (!session) return <p className="p-6 text-quiet">Loading …</p>;
@@ -35,12 +51,12 @@ function Screens() {
   }
   const from = (location.state as { from?: string } | null)?.from;
   return (
-    <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
-      <Routes>
-        <Route path="/sites" element={<SitesPage />} />
-        <Route path="/sites/:site" element={<WorkbenchPage />} />
-        <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
-      </Routes>
-    </Suspense>
+    <Routes>
+      <Route path="/sites" element={<SitesPage />} />
+      <Route path="/sites/:site" element={<WorkbenchPage />} />
+      <Route path="/sites/:site/walk" element={<WalkPage />} />
+      <Route path="/outbox" element={<OutboxPage />} />
+      <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
+    </Routes>
   );
 }

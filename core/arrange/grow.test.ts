@@ -85,6 +85,28 @@ describe('a branch that is carried to another site', () => {
   });
 });
 
+describe('a page whose slug is for the visitors’ side at the root', () => {
+  it('comes along to a site where it would stand there, under a slug of its title', () => {
+    const id = (name: string) => toPageId(name);
+    const source = siteAfter([
+      { name: 'page.add', page: id('home'), place: { parent: null }, title: { en: 'Home' } },
+      { name: 'page.add', page: id('a'), place: { parent: null }, title: { en: 'Courses' } },
+      {
+        name: 'page.add',
+        page: id('b'),
+        place: { parent: id('a') },
+        title: { en: 'Find a course' },
+        slug: { en: { text: 'search', own: true } },
+      },
+    ]);
+    const start = emptySite();
+    const { operations } = carryTo(source, [id('a')], 'en', placeOn(start, null, 'after'), true, ids());
+    const made = applyOperations(start, operations);
+    if (!made.ok) throw new Error(made.code);
+    expect([...made.site.nodes.values()].map(({ slug }) => slug.en!.text)).toEqual(['courses', 'find-a-course']);
+  });
+});
+
 describe('putting one page back alone', () => {
   it('brings that page and no other, and keeps the rest removed', () => {
     fc.assert(

@@ -1,7 +1,9 @@
 import type { ListEntry } from '../formats/indented-list.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
+import { NO_PLAN, type PlanChange, toKeptPlan, withPlan } from '../model/plan.ts';
 import { type Site, branchOf, nodeAt } from '../model/site.ts';
+import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import type { Operation } from '../operations/operation.ts';
 import { nearestParent, removedWith } from '../operations/page-put-back.ts';
 import { topmost } from './arrange.ts';
@@ -45,7 +47,7 @@ export function copyTo(
 /** What cannot come along to another site, and why. */
 export interface LeftBehind {
   readonly page: PageId;
-  readonly why: 'link-target-stays' | 'home-stays';
+  readonly why: 'link-target-stays' | 'home-stays' | 'access-stays';
 }
 
 export interface Carried {
@@ -79,6 +81,8 @@ export function carryTo(
       continue;
     }
     if (source.settings.home === id) left.push({ page: id, why: 'home-stays' });
+    // Audiences are of the site that it leaves.
+    if (node.access !== null) left.push({ page: id, why: 'access-stays' });
     const parent = (node.parent === null ? undefined : ofCopy.get(node.parent)) ?? place.parent;
     const page = ofCopy.get(id)!;
     const add = carriedNode(node, page, { parent, after: latest.get(parent) ?? null }, source, target);
@@ -89,7 +93,7 @@ export function carryTo(
   }
   return {
     operations: [...first, ...links],
-    contents: [...new Set(first.flatMap((add) => (add.content ? [add.content] : [])))],
+    contents: [...new Set(first.flatMap((add) => [add.content, add.plan?.notes].filter((id) => id != null)))],
     left,
   };
 }
@@ -113,14 +117,24 @@ function carriedNode(
     type: node.type,
     title: into(node.title),
     label: into(node.label),
-    slug: Object.fromEntries(Object.entries(node.slug).filter(([, slug]) => slug.own)),
+    // In the other site it may come to stand at the root, by way of a home page, where some slugs are not to be had.
+    slug: Object.fromEntries(
+      Object.entries(node.slug).filter(([, { own, text }]) => own && !RESERVED_AT_ROOT.has(text)),
+    ),
     description: into(node.description),
     inMenus: node.inMenus,
     hidden: node.hidden,
     inAddress: node.type === 'heading' ? node.inAddress : undefined,
     target: node.target && 'url' in node.target ? node.target : undefined,
     content: node.content,
+    plan: carriedPlan(node),
   };
+}
+
+/** What is planned for a page where it goes to another site: goals, old addresses and references are of the site it leaves. */
+function carriedPlan({ plan }: SiteNode): PlanChange | undefined {
+  const taken = withPlan(plan, { origin: NO_PLAN.origin, goals: [], oldAddresses: [], references: [] });
+  return taken === null ? undefined : toKeptPlan(taken);
 }
 
 /**

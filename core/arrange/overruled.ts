@@ -2,6 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import { type Site, maybeNodeAt } from '../model/site.ts';
 import { applyOperation, applyOperations, cellsOf } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
+import { fieldsAmong } from '../operations/page-set.ts';
 import { putBackAlone } from './grow.ts';
 
 /**
@@ -54,10 +55,13 @@ const pageOf = (operation: Operation): PageId | null =>
 
 /** The part of an operation that decides one of these cells. */
 function restricted(operation: Operation, cells: ReadonlySet<string>): Operation[] {
-  if (operation.name === 'page.set' || operation.name === 'site.set') {
-    const owner = operation.name === 'page.set' ? operation.page : 'site';
-    const fields = Object.entries(operation.fields).filter(([field]) => cells.has(`${owner}.${field}`));
-    return fields.length === 0 ? [] : [{ ...operation, fields: Object.fromEntries(fields) } as Operation];
+  if (operation.name === 'page.set') {
+    const fields = fieldsAmong(operation.fields, (field) => cells.has(`${operation.page}.${field}`));
+    return Object.keys(fields).length === 0 ? [] : [{ ...operation, fields }];
+  }
+  if (operation.name === 'site.set') {
+    const fields = Object.entries(operation.fields).filter(([field]) => cells.has(`site.${field}`));
+    return fields.length === 0 ? [] : [{ ...operation, fields: Object.fromEntries(fields) }];
   }
   return operation.name === 'page.move' && cellsOf(operation).some((cell) => cells.has(cell)) ? [operation] : [];
 }

@@ -4,7 +4,15 @@ import { type Outline, outlineOf } from './outline.ts';
 import type { State } from './state.ts';
 
 /** Why a node is not in the main menu; `in` where it is. The order of the list is the order in which rules decide. */
-export const MENU_ANSWERS = ['in', 'hidden', 'off menus', 'too deep', 'above not in menu', 'leads nowhere'] as const;
+export const MENU_ANSWERS = [
+  'in',
+  'hidden',
+  'closed',
+  'off menus',
+  'too deep',
+  'above not in menu',
+  'leads nowhere',
+] as const;
 export type MenuAnswer = (typeof MENU_ANSWERS)[number];
 
 /** The main menu shows so many levels. */
@@ -38,8 +46,11 @@ export function derivedOf(site: Site): Derived {
   return derived;
 }
 
-/** One pass over the outline. */
-export function derive(site: Site, outline: Outline): Derived {
+/**
+ * One pass over the outline. `isShut` names rows that are closed to the visitor whom it is made for: such a page is as one
+ * that is hidden by itself.
+ */
+export function derive(site: Site, outline: Outline, isShut: (row: number) => boolean = () => false): Derived {
   const { parent, depth, slugs, isPage, inMenus, hidden, states } = outline;
   const count = outline.nodes.length;
   const home = homeOf(site);
@@ -72,10 +83,12 @@ export function derive(site: Site, outline: Outline): Derived {
     const own = hidden[row]!;
     branchHiddenBy[row] = inherited !== -1 ? inherited : own === 2 ? row : -1;
     const by = inherited !== -1 ? inherited : own === 0 ? -1 : row;
-    hiddenBy[row] = by;
+    const shut = by === -1 && isShut(row);
+    hiddenBy[row] = shut ? row : by;
 
     let answer: MenuAnswer = 'in';
     if (by !== -1) answer = 'hidden';
+    else if (shut) answer = 'closed';
     else if (inMenus[row] === 0) answer = 'off menus';
     else if (depth[row]! >= MAIN_MENU_DEPTH) answer = 'too deep';
     else if (above !== -1 && menu[above] !== 'in') answer = 'above not in menu';

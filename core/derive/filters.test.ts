@@ -12,6 +12,7 @@ const facts = (site: FilterFacts['site'], more: Partial<FilterFacts> = {}): Filt
   derived: derivedOf(site),
   changes: null,
   texts: null,
+  feedback: null,
   ...more,
 });
 const one = (key: string) => COMMON_FILTERS.find((field) => field.key === key)!;

@@ -2,6 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
+import type { FeedbackTotals } from './feedback-totals.ts';
 import { STATES } from './state.ts';
 import { type Found, folded, withContext } from './visible-rows.ts';
 
@@ -13,6 +14,8 @@ export interface FilterFacts {
   readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;
   /** The pages whose text holds the words asked for; null where texts are not looked at. */
   readonly texts: ReadonlySet<PageId> | null;
+  /** What was said of the plan; null while it is not known. */
+  readonly feedback: FeedbackTotals | null;
 }
 
 /** One thing that the tree can be filtered by. Each lens brings its own beside those that all have. */
@@ -21,9 +24,13 @@ export interface FilterField {
   readonly key: string;
   /** How the person sees it. */
   readonly name: string;
-  readonly kind: 'one-of' | 'person' | 'day';
+  readonly kind: 'one-of' | 'person' | 'day' | 'some';
   /** For `one-of`: the values, with their words. */
   readonly values?: readonly { readonly value: string; readonly words: string }[];
+  /** For `some`: the values that the site at hand has, with their words. */
+  readonly valuesOf?: (
+    facts: Pick<FilterFacts, 'site' | 'derived'>,
+  ) => readonly { readonly value: string; readonly words: string }[];
   /** Whether a row matches one value. Values that are not known match nothing. */
   readonly matches: (facts: FilterFacts, row: number, value: string) => boolean;
 }

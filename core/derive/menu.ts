@@ -27,9 +27,8 @@ export function leadsTo(derived: Derived, row: number): string | null {
   return target === undefined ? null : derived.addresses[target]!;
 }
 
-/** The main menu: it follows the tree, two levels deep, with the nodes that are in menus and not hidden. */
-export function mainMenuOf(site: Site): MenuEntry[] {
-  const derived = derivedOf(site);
+/** The main menu: it follows the tree, two levels deep, with the nodes that are in menus and not hidden; for a visitor, by what is derived for them. */
+export function mainMenuOf(site: Site, derived = derivedOf(site)): MenuEntry[] {
   const { outline, menu } = derived;
   const entriesFrom = (first: number, last: number): MenuEntry[] => {
     const entries: MenuEntry[] = [];

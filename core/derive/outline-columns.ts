@@ -2,7 +2,7 @@ import type { SiteNode } from '../model/node.ts';
 import { addsStep } from '../model/site.ts';
 import type { Outline } from './outline.ts';
 
-type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases'>;
+type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases' | 'ruled'>;
 
 /** The columns of an outline that say what each node is by itself. */
 export function columnsOf(nodes: readonly SiteNode[], language: string): Columns {
@@ -13,7 +13,7 @@ export function columnsOf(nodes: readonly SiteNode[], language: string): Columns
     hidden: new Uint8Array(nodes.length),
   };
   for (let row = 0; row < nodes.length; row++) setColumns(columns, row, nodes[row]!, language);
-  return { ...columns, aliases: aliasRows(nodes) };
+  return { ...columns, ...rowLists(nodes) };
 }
 
 /** Sets the columns of one row. */
@@ -29,14 +29,16 @@ export function setColumns(
   columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
 }
 
-/** The rows of links that lead to a page of the tree. */
-export function aliasRows(nodes: readonly SiteNode[]): number[] {
-  const rows: number[] = [];
+/** The rows of links that lead to a page of the tree, and those of nodes with a rule of access. */
+export function rowLists(nodes: readonly SiteNode[]): { aliases: number[]; ruled: number[] } {
+  const aliases: number[] = [];
+  const ruled: number[] = [];
   for (let row = 0; row < nodes.length; row++) {
-    const { target } = nodes[row]!;
-    if (target !== null && 'page' in target) rows.push(row);
+    const { target, access } = nodes[row]!;
+    if (target !== null && 'page' in target) aliases.push(row);
+    if (access !== null) ruled.push(row);
   }
-  return rows;
+  return { aliases, ruled };
 }
 
 function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {

@@ -2,7 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import { stepTo } from '../model/steps.ts';
-import { aliasRows, columnsOf, setColumns } from './outline-columns.ts';
+import { columnsOf, rowLists, setColumns } from './outline-columns.ts';
 import { replanted } from './replanted.ts';
 import { type State, stateOf } from './state.ts';
 
@@ -25,6 +25,8 @@ export interface Outline {
   readonly hidden: Uint8Array;
   /** The rows of links that lead to a page of the tree. */
   readonly aliases: readonly number[];
+  /** The rows of nodes with a rule of access of their own. */
+  readonly ruled: readonly number[];
   /** How each node stands to what visitors have of it. */
   readonly states: readonly State[];
 }
@@ -100,7 +102,7 @@ function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>, i
     ...outline,
     nodes,
     ...columns,
-    aliases: aliasRows(nodes),
+    ...rowLists(nodes),
     states: isLiveSame ? states : statesOf(site, nodes),
   };
 }

@@ -78,6 +78,7 @@ export function replanted(before: Outline, site: Site, touched: ReadonlySet<Page
     inMenus: inMenus.slice(0, count),
     hidden: hidden.slice(0, count),
     aliases: [],
+    ruled: [],
     states,
   };
 }

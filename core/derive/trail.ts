@@ -1,6 +1,6 @@
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { derivedOf } from './derived.ts';
+import { type Derived, derivedOf } from './derived.ts';
 import { labelOf } from './menu.ts';
 import { rowOf } from './outline.ts';
 
@@ -11,10 +11,14 @@ export interface TrailStep {
   readonly address: string | null;
 }
 
-/** The trail of a node: home, its ancestors from the top, the node itself. Home stands once. */
-export function trailOf(site: Site, id: PageId): TrailStep[] {
-  const derived = derivedOf(site);
-  const { outline } = derived;
+/**
+ * The trail of a node: home, its ancestors from the top, the node itself. Home stands once. For a visitor, by what is
+ * `derived` for them, pages that they cannot reach are not named.
+ */
+export function trailOf(site: Site, id: PageId, visitors?: Derived): TrailStep[] {
+  const derived = visitors ?? derivedOf(site);
+  const { outline, home } = derived;
+  const isNamed = (row: number) => visitors === undefined || derived.hiddenBy[row] === -1;
   const steps: TrailStep[] = [];
   const step = (row: number): TrailStep => {
     const node = outline.nodes[row]!;
@@ -24,9 +28,9 @@ export function trailOf(site: Site, id: PageId): TrailStep[] {
       address: derived.hiddenBy[row] === -1 ? derived.addresses[row]! : null,
     };
   };
-  for (let row = rowOf(outline, id); row !== -1; row = outline.parent[row]!) steps.push(step(row));
+  for (let row = rowOf(outline, id); row !== -1; row = outline.parent[row]!) if (isNamed(row)) steps.push(step(row));
   steps.reverse();
-  const { home } = derived;
-  if (home !== null && !steps.some((one) => one.page === home)) steps.unshift(step(rowOf(outline, home)));
+  if (home !== null && !steps.some((one) => one.page === home) && isNamed(rowOf(outline, home)))
+    steps.unshift(step(rowOf(outline, home)));
   return steps;
 }

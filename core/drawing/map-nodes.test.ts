@@ -56,6 +56,7 @@ describe('the nodes of a map', () => {
         number: '',
         lines: ['A'],
         mark: null,
+        note: null,
         width: 30,
         height: 30,
         textLeft: 9,

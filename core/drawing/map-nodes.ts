@@ -2,7 +2,9 @@ import type { Derived } from '../derive/derived.ts';
 import { numbersOf } from '../derive/numbering.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
+import type { Origin } from '../model/plan.ts';
 import { textIn } from '../model/texts.ts';
+import { SIGN_WIDTH } from './origin-signs.ts';
 import type { MapShape } from './map-layout.ts';
 
 /** What a map draws for one node. */
@@ -19,11 +21,19 @@ export interface MapNode {
   readonly lines: readonly string[];
   /** What has become of it since the moment that is looked at. */
   readonly mark: string | null;
+  /** What the lens says of it, with a sign or without. */
+  readonly note: MapNote | null;
   /** In pixels at full size. */
   readonly width: number;
   readonly height: number;
   /** Where the title begins, from the left edge. */
   readonly textLeft: number;
+}
+
+/** A line below the title: words, after the sign of an origin. */
+export interface MapNote {
+  readonly origin: Origin | null;
+  readonly words: string;
 }
 
 /** Gives the width of a text in pixels, in the type of titles or of numbers. */
@@ -35,6 +45,8 @@ export interface MapAsked {
   /** The rows that show, in tree order; the rows above each are among them. */
   readonly rows: readonly number[];
   readonly marks: ReadonlyMap<PageId, string> | null;
+  /** What the lens says of a row; null where it says nothing. */
+  readonly noteOf?: (row: number) => MapNote | null;
   /** The place of a page that is being typed. */
   readonly adding: { readonly parent: PageId | null; readonly after: PageId | null } | null;
   readonly measure: Measure;
@@ -46,13 +58,15 @@ const LINES_PADDING = 13;
 const NUMBER_GAP = 7;
 const SIGN = 19;
 const MARK_LINE = 15;
+const NOTE_LINE = 17;
+const NOTE_SIGN_GAP = 6;
 /** A title of more than this is broken in two lines. */
 const WIDEST_LINE = 196;
 /** The width of the field in which a new page is typed. */
 export const NEW_WIDTH = 220;
 
 /** The nodes of a map, the site itself first, with their sizes. */
-export function mapNodes({ site, derived, rows, marks, adding, measure }: MapAsked): MapNode[] {
+export function mapNodes({ site, derived, rows, marks, noteOf, adding, measure }: MapAsked): MapNode[] {
   const { outline } = derived;
   const { language } = site.settings;
   const numbers = numbersOf(outline);
@@ -64,9 +78,14 @@ export function mapNodes({ site, derived, rows, marks, adding, measure }: MapAsk
     const node = outline.nodes[row]!;
     const lines = brokenTitle(textIn(node.title, language), measure);
     const mark = marks?.get(node.id) ?? null;
+    const note = noteOf?.(row) ?? null;
     const signs = (node.type === 'link' ? SIGN : 0) + (derived.home === node.id ? SIGN : 0);
     const textLeft = PADDING + measure(numbers[row]!, 'number') + NUMBER_GAP;
-    const widest = Math.max(...lines.map((line) => measure(line, 'title')), mark ? measure(mark, 'number') : 0);
+    const widest = Math.max(
+      ...lines.map((line) => measure(line, 'title')),
+      mark ? measure(mark, 'number') : 0,
+      noteWidth(note, measure),
+    );
     indexOf.set(row, nodes.length);
     nodes.push({
       row,
@@ -76,14 +95,24 @@ export function mapNodes({ site, derived, rows, marks, adding, measure }: MapAsk
       number: numbers[row]!,
       lines,
       mark,
+      note,
       width: Math.ceil(textLeft + widest + signs + PADDING),
-      height: LINES_PADDING + lines.length * TITLE_LINE + (mark ? MARK_LINE : 0),
+      height: LINES_PADDING + lines.length * TITLE_LINE + (mark ? MARK_LINE : 0) + (note ? NOTE_LINE : 0),
       textLeft,
     });
   });
   if (addAt === rows.length) nodes.push(newNode(indexOf.get(parentRow(derived, adding!.parent)) ?? 0));
   return nodes;
 }
+
+/** Where the words of a note begin, from where the title does. */
+export const noteWordsLeft = (note: MapNote): number => (note.origin === null ? 0 : SIGN_WIDTH + NOTE_SIGN_GAP);
+
+/** The line of a note, from the top edge of its node. */
+export const noteTop = (node: MapNode): number => 20 + node.lines.length * TITLE_LINE + (node.mark ? MARK_LINE : 0);
+
+const noteWidth = (note: MapNote | null, measure: Measure): number =>
+  note === null ? 0 : noteWordsLeft(note) + measure(note.words, 'number');
 
 /** The parts of the nodes that their layout depends on. */
 export const shapeOf = (nodes: readonly MapNode[]): MapShape => ({
@@ -109,6 +138,7 @@ function siteNode({ settings }: Site, measure: Measure): MapNode {
     number: '',
     lines,
     mark: null,
+    note: null,
     width: Math.ceil(2 * PADDING + Math.max(...lines.map((line) => measure(line, 'title') * 1.08))),
     height: LINES_PADDING + lines.length * TITLE_LINE,
     textLeft: PADDING,
@@ -123,6 +153,7 @@ const newNode = (parent: number): MapNode => ({
   number: '',
   lines: [],
   mark: null,
+  note: null,
   width: NEW_WIDTH,
   height: LINES_PADDING + TITLE_LINE,
   textLeft: PADDING,

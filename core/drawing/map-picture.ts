@@ -1,6 +1,7 @@
 import type { State } from '../derive/state.ts';
 import { type Area, type MapLayout, isIn } from './map-layout.ts';
-import { type MapNode, TITLE_LINE } from './map-nodes.ts';
+import { ORIGIN_SIGNS } from './origin-signs.ts';
+import { type MapNode, TITLE_LINE, noteTop, noteWordsLeft } from './map-nodes.ts';
 import { mapRails, railEnd } from './map-rails.ts';
 
 /** What a picture is made of; every writer of pictures draws these and nothing else. Lengths are pixels at full size. */
@@ -131,6 +132,19 @@ function nodeShapes(node: MapNode, layout: MapLayout, index: number, signs: Node
     const markY = y + 19 + node.lines.length * TITLE_LINE;
     shapes.push({ kind: 'text', x: x + node.textLeft, y: markY, text: node.mark, size: 10.5, color: ATTENTION });
   }
+  if (node.note) {
+    const top = y + noteTop(node);
+    if (node.note.origin !== null)
+      shapes.push(path(movedPath(ORIGIN_SIGNS[node.note.origin], x + node.textLeft, top - 11), QUIET, 1.5));
+    shapes.push({
+      kind: 'text',
+      x: x + node.textLeft + noteWordsLeft(node.note),
+      y: top,
+      text: node.note.words,
+      size: 10.5,
+      color: QUIET,
+    });
+  }
   const [endX, endY] = railEnd(layout, index);
   if (signs.inMenus) shapes.push(path(circle(endX, endY, 4.5), border, 2, { fill: PAPER }));
   if (signs.hidesItself) {
@@ -168,6 +182,20 @@ function nodeShapes(node: MapNode, layout: MapLayout, index: number, signs: Node
     shapes.push({ kind: 'text', x: atX, y: atY, text: `+${signs.closed}`, size: 10.5, color: ACCENT });
   }
   return shapes;
+}
+
+/** The data of a path of absolute M, L, H, V, C and Z, moved. */
+function movedPath(d: string, byX: number, byY: number): string {
+  return d.replace(/([MLHVC])([^A-Z]*)/g, (_, letter: string, rest: string) => {
+    const numbers = rest
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number);
+    const moved = numbers.map((number, at) =>
+      letter === 'H' ? number + byX : letter === 'V' ? number + byY : number + (at % 2 === 0 ? byX : byY),
+    );
+    return letter + moved.join(' ');
+  });
 }
 
 /** A rectangle with round corners, as the data of an SVG path. */

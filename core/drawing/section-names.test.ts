@@ -48,6 +48,7 @@ describe('the names on a map that is far away', () => {
         number: '',
         lines: ['Site'],
         mark: null,
+        note: null,
         width: 60,
         height: 30,
         textLeft: 10,

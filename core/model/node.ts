@@ -1,5 +1,7 @@
 import { z } from 'zod';
+import { type AccessRule, sameAccess } from './access.ts';
 import { type ContentId, type PageId, pageIdSchema } from './ids.ts';
+import type { PagePlan } from './plan.ts';
 import { type Slugs, sameSlugs } from './slug.ts';
 import { type Texts, sameTexts } from './texts.ts';
 
@@ -47,6 +49,10 @@ export interface SiteNode {
   readonly target: Target | null;
   /** The page's text, or null while it has none. */
   readonly content: ContentId | null;
+  /** Its own rule of who may open it, or null where it has none. */
+  readonly access: AccessRule | null;
+  /** What is planned for it, or null where nothing is. The plan never goes live. */
+  readonly plan: PagePlan | null;
   /** The node whose removal took this one out of the tree, or null while it stands in the tree. */
   readonly removedWith: PageId | null;
 }
@@ -63,10 +69,25 @@ export const ASPECTS = [
   'target',
   'inMenus',
   'hidden',
+  'access',
   'inAddress',
   'order',
 ] as const;
 export type Aspect = (typeof ASPECTS)[number];
+
+/** The node as it goes live: without its plan. */
+export const withoutPlan = (node: SiteNode): SiteNode => (node.plan === null ? node : { ...node, plan: null });
+
+/** Whether two states of one node are the same in everything. */
+export const isSameNode = (a: SiteNode, b: SiteNode): boolean =>
+  a === b ||
+  (Object.keys(a) as (keyof SiteNode)[]).every((key) =>
+    key === 'target'
+      ? sameTarget(a.target, b.target)
+      : key === 'access'
+        ? sameAccess(a.access, b.access)
+        : a[key] === b[key],
+  );
 
 const sameTarget = (a: Target | null, b: Target | null): boolean =>
   a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
@@ -85,6 +106,7 @@ export const isNodeDifferent = (a: SiteNode, b: SiteNode): boolean =>
     a.inMenus !== b.inMenus ||
     a.hidden !== b.hidden ||
     a.inAddress !== b.inAddress ||
+    !sameAccess(a.access, b.access) ||
     !sameTexts(a.title, b.title) ||
     !sameTexts(a.label, b.label) ||
     !sameSlugs(a.slug, b.slug) ||
@@ -107,6 +129,8 @@ function differsIn(a: SiteNode, b: SiteNode, aspect: Aspect): boolean {
       return a.content !== b.content;
     case 'target':
       return !sameTarget(a.target, b.target);
+    case 'access':
+      return !sameAccess(a.access, b.access);
     case 'order':
       return a.order !== b.order && a.parent === b.parent;
     default:

@@ -37,6 +37,7 @@ describe('a site', () => {
           [...site.nodes.values()].reverse(),
           [...site.live.values()],
           site.liveSettings,
+          { goals: site.goals, oldPages: site.oldPages },
         );
         expect(plain(again)).toEqual(plain(site));
       }),

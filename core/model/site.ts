@@ -1,6 +1,9 @@
 import { Map as PersistentMap } from 'immutable';
+import type { Audience } from './audience.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
 import type { SiteNode } from './node.ts';
+import type { OldPageDecision } from './old-page.ts';
+import type { Goal } from './plan.ts';
 
 /** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
 export interface LiveNode {
@@ -14,6 +17,8 @@ export interface Settings {
   readonly language: Language;
   /** The page named as home, or null: then the first page of the tree is home. */
   readonly home: PageId | null;
+  /** The site's audiences besides `everyone`, in the order in which they are shown. */
+  readonly audiences: readonly Audience[];
 }
 
 /**
@@ -30,6 +35,10 @@ export interface Site {
   readonly live: PersistentMap<PageId, LiveNode>;
   /** The settings that visitors have, or null before the first release. */
   readonly liveSettings: Settings | null;
+  /** What the site is for, in the order in which it was put down. */
+  readonly goals: readonly Goal[];
+  /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
+  readonly oldPages: PersistentMap<string, OldPageDecision>;
 }
 
 export const LONGEST_TITLE = 300;
@@ -41,6 +50,12 @@ const NO_CHILDREN: readonly PageId[] = Object.freeze([]);
 export const bySiblingOrder = (a: SiteNode, b: SiteNode): number =>
   a.order < b.order ? -1 : a.order > b.order ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 
+/** What is planned for the site as a whole. */
+export interface PlanOfSite {
+  readonly goals?: readonly Goal[];
+  readonly oldPages?: Iterable<readonly [string, OldPageDecision]>;
+}
+
 /** A site from its nodes, in any order. Whether they make a sound tree is for `checkSite` to say. */
 export function makeSite(
   key: SiteKey,
@@ -48,6 +63,7 @@ export function makeSite(
   nodes: Iterable<SiteNode>,
   live: Iterable<LiveNode> = [],
   liveSettings: Settings | null = null,
+  { goals = [], oldPages = [] }: PlanOfSite = {},
 ): Site {
   const all = [...nodes];
   const byParent = new Map<PageId | null, SiteNode[]>();
@@ -66,6 +82,8 @@ export function makeSite(
     ),
     live: PersistentMap<PageId, LiveNode>([...live].map((entry) => [entry.node.id, entry])),
     liveSettings,
+    goals,
+    oldPages: PersistentMap<string, OldPageDecision>(oldPages),
   };
 }
 

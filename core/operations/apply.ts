@@ -4,6 +4,9 @@ import type { Site } from '../model/site.ts';
 import { noteStep } from '../model/steps.ts';
 import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
+import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
+import { goalAdd, goalRemove, goalSet } from './goals.ts';
+import { oldPageDecide } from './old-page-decide.ts';
 import { pageAdd } from './page-add.ts';
 import { pageCopy } from './page-copy.ts';
 import { pageErase, pageRecall } from './page-erase.ts';
@@ -26,6 +29,13 @@ export const OPERATIONS = {
   'page.erase': pageErase,
   'page.recall': pageRecall,
   'site.set': siteSet,
+  'audience.add': audienceAdd,
+  'audience.set': audienceSet,
+  'audience.remove': audienceRemove,
+  'goal.add': goalAdd,
+  'goal.set': goalSet,
+  'goal.remove': goalRemove,
+  'oldPage.decide': oldPageDecide,
   'release.make': releaseMake,
   'release.takeBack': releaseTakeBack,
 } as const satisfies Record<OperationName, unknown>;

@@ -1,3 +1,5 @@
+import { type AccessRule, audiencesIn } from '../model/access.ts';
+import { EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { NodeType, Target } from '../model/node.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
@@ -45,4 +47,17 @@ export function checkTarget(
   if (!isRestored && 'page' in target && (target.page === page || maybeNodeAt(site, target.page)?.type !== 'page'))
     return refuse('target-unknown', { page, target: target.page });
   return null;
+}
+
+/** A rule names audiences that there are, and a window that is open for a while. */
+export function checkAccess(site: Site, page: PageId, rule: AccessRule | null): Refusal | null {
+  if (rule === null) return null;
+  const unknown = audiencesIn(rule).find(
+    (id) => id !== EVERYONE && !site.settings.audiences.some((audience) => audience.id === id),
+  );
+  if (unknown !== undefined) return refuse('audience-unknown', { audience: unknown });
+  const { from, until } = rule;
+  return from !== null && until !== null && Date.parse(from) >= Date.parse(until)
+    ? refuse('window-empty', { page })
+    : null;
 }

@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './audiences.ts';
+import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
+import { oldPageDecideSchema } from './old-page-decide.ts';
 import { pageAddSchema } from './page-add.ts';
 import { pageCopySchema } from './page-copy.ts';
 import { pageEraseSchema, pageRecallSchema } from './page-erase.ts';
@@ -19,6 +22,13 @@ const EDITS = [
   pagePutBackSchema,
   pageEraseSchema,
   siteSetSchema,
+  audienceAddSchema,
+  audienceSetSchema,
+  audienceRemoveSchema,
+  goalAddSchema,
+  goalSetSchema,
+  goalRemoveSchema,
+  oldPageDecideSchema,
 ] as const;
 
 /** The operations that edit a draft: those that a request may carry. Releases have their own door, and inverses too. */

@@ -261,7 +261,12 @@ describe('release.make', () => {
   );
   it('fixes the home page that visitors have', () => {
     const outcome = applyOperation(start, make(['home', 'visit']));
-    expect(outcome.ok && outcome.site.liveSettings).toEqual({ name: 'Test site', language: 'en', home: 'home' });
+    expect(outcome.ok && outcome.site.liveSettings).toEqual({
+      name: 'Test site',
+      language: 'en',
+      home: 'home',
+      audiences: [],
+    });
   });
 });
 

@@ -1,14 +1,16 @@
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
+import { accessChangeSchema, withAccess } from '../model/access.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
+import { planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { LONGEST_TITLE } from '../model/site.ts';
 import { NO_SLUGS, slugsSchema } from '../model/slug.ts';
 import { NO_TEXTS, textsSchema, withTexts } from '../model/texts.ts';
-import { checkRestored, checkSlugs, checkTarget } from './checks.ts';
+import { checkAccess, checkRestored, checkSlugs, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 export const pageAddSchema = z.strictObject({
@@ -25,6 +27,8 @@ export const pageAddSchema = z.strictObject({
   inAddress: z.boolean().optional(),
   target: targetSchema.nullable().optional(),
   content: contentIdSchema.nullable().optional(),
+  access: accessChangeSchema.optional(),
+  plan: planChangeSchema.optional(),
   restores: restoresSchema,
 });
 
@@ -34,11 +38,13 @@ export const pageAdd = defineOperation({
 
   apply(site, operation) {
     const { page, type = 'page' } = operation;
+    const access = withAccess(null, operation.access ?? {});
     if (site.nodes.has(page)) return refuse('page-exists', { page });
     const forbidden =
       checkParent(site, operation.place.parent, null, 0) ??
       checkSlugs(site, page, operation.slug, operation.place.parent) ??
       checkTarget(site, page, type, operation.target, operation.restores !== undefined) ??
+      (operation.restores === undefined ? checkAccess(site, page, access) : null) ??
       checkRestored(operation.restores);
     if (forbidden) return forbidden;
     const title = withTexts(NO_TEXTS, operation.title);
@@ -59,6 +65,8 @@ export const pageAdd = defineOperation({
       inAddress: type === 'heading' ? (operation.inAddress ?? false) : type === 'page',
       target: operation.target ?? null,
       content: operation.content ?? null,
+      access,
+      plan: withPlan(null, operation.plan ?? {}),
       removedWith: null,
     };
     const change = new SiteChange(site);

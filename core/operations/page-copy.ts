@@ -3,6 +3,7 @@ import { settleAfter, settleSlugs, slugsBefore, slugsFromTitle } from '../model/
 import { type PageId, pageIdSchema } from '../model/ids.ts';
 import type { SiteNode, Target } from '../model/node.ts';
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
+import { NO_PLAN, type PagePlan, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { type Site, branchOf, nodeAt } from '../model/site.ts';
@@ -45,6 +46,7 @@ export const pageCopy = defineOperation({
         order: id === page ? orderKeyFor(site, place, null) : node.order,
         slug: slugsFromTitle(node),
         target: targetOfCopy(node, ofCopy),
+        plan: planOfCopy(node.plan),
       });
     }
     const made = copied.map((id) => ofCopy[id]!);
@@ -83,6 +85,14 @@ function copiedFrom(site: Site, page: PageId, ids: Readonly<Record<PageId, PageI
 function targetOfCopy({ target }: SiteNode, ids: Readonly<Record<PageId, PageId>>): Target | null {
   if (target === null || !('page' in target)) return target;
   return { page: ids[target.page] ?? target.page };
+}
+
+/** A copy is to be written anew: it takes over what it is for and who writes it, and neither old addresses nor questions. */
+function planOfCopy(plan: PagePlan | null): PagePlan | null {
+  if (plan === null) return null;
+  const { origin, readiness, oldAddresses, questions } = NO_PLAN;
+  const open = Object.fromEntries(Object.keys(plan.questions).map((id) => [id, null]));
+  return withPlan(plan, { origin, readiness, oldAddresses: [...oldAddresses], questions: { ...questions, ...open } });
 }
 
 const repeated = (ids: readonly PageId[]): PageId | undefined => ids.find((id, index) => ids.indexOf(id) !== index);

@@ -1,6 +1,8 @@
 import { z } from 'zod';
+import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '../model/access.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
+import { fromKeptPlan, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
 import { orderKeySchema } from '../model/place.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
@@ -29,7 +31,7 @@ export const pageErase = defineOperation({
     site.nodes.forEach((one) => {
       if (one.parent !== null && gone.has(one.parent) && !gone.has(one.id)) orphans.push(one);
     });
-    const before = [...[...gone].map((id) => site.nodes.get(id)!), ...orphans] as RemovedNode[];
+    const before = [...[...gone].map((id) => site.nodes.get(id)!), ...orphans].map(toRemoved);
     const change = new SiteChange(site);
     for (const orphan of orphans) change.put({ ...orphan, parent: node.parent });
     for (const id of gone) change.takeOut(id);
@@ -60,10 +62,19 @@ const removedNodeSchema = z.strictObject({
   inAddress: z.boolean(),
   target: targetSchema.nullable(),
   content: contentIdSchema.nullable(),
+  access: accessChangeSchema.nullable().default(null),
+  plan: keptPlanSchema.nullable().default(null),
   removedWith: pageIdSchema,
 });
 
 type RemovedNode = z.output<typeof removedNodeSchema>;
+
+const toRemoved = (node: SiteNode): RemovedNode =>
+  ({
+    ...node,
+    access: node.access && toKeptAccess(node.access),
+    plan: node.plan && toKeptPlan(node.plan),
+  }) as RemovedNode;
 
 export const pageRecallSchema = z.strictObject({
   name: z.literal('page.recall'),
@@ -83,7 +94,8 @@ export const pageRecall = defineOperation({
     const change = new SiteChange(site);
     for (const node of nodes) {
       const now = site.nodes.get(node.id);
-      change.put(now ? { ...now, parent: node.parent } : node);
+      const kept = () => ({ ...node, access: fromKeptAccess(node.access), plan: fromKeptPlan(node.plan) });
+      change.put(now ? { ...now, parent: node.parent } : kept());
     }
     return {
       ok: true,

@@ -1,7 +1,9 @@
 import { z } from 'zod';
+import { toKeptAccess } from '../model/access.ts';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { orderKeySchema, placeOf } from '../model/place.ts';
+import { toKeptPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { branchOf, childrenOf, nodeAt } from '../model/site.ts';
@@ -60,6 +62,8 @@ export const pageRemove = defineOperation({
               inAddress: node.inAddress,
               target: node.target,
               content: node.content,
+              access: node.access ? toKeptAccess(node.access) : undefined,
+              plan: node.plan ? toKeptPlan(node.plan) : undefined,
               restores: { ...restore, [page]: node.slug } as Record<PageId, typeof node.slug>,
             },
           ]

@@ -7,14 +7,16 @@ import {
   slugsBefore,
   slugsFromTitle,
 } from '../model/address-scope.ts';
+import { type AccessChange, accessChange, accessChangeSchema, withAccess } from '../model/access.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, isSameNode, targetSchema } from '../model/node.ts';
+import { type PlanChange, planChange, planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { LONGEST_TITLE, addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
 import { NO_SLUGS, type Slugs, sameSlugs, slugsSchema } from '../model/slug.ts';
 import { textIn, textsChange, textsSchema, withTexts } from '../model/texts.ts';
-import { checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
+import { checkAccess, checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 const fieldsSchema = z.strictObject({
@@ -28,6 +30,10 @@ const fieldsSchema = z.strictObject({
   inAddress: z.boolean().optional(),
   target: targetSchema.nullable().optional(),
   content: contentIdSchema.nullable().optional(),
+  /** What is left out of the rule stays as it is. */
+  access: accessChangeSchema.optional(),
+  /** What is left out of the plan stays as it is. */
+  plan: planChangeSchema.optional(),
 });
 export type PageFields = z.infer<typeof fieldsSchema>;
 
@@ -50,6 +56,7 @@ export const pageSet = defineOperation({
     const wrong =
       checkRestored(restores) ??
       checkSlugs(site, page, fields.slug, node.parent) ??
+      (fields.access && restores === undefined ? checkAccess(site, page, next.access) : null) ??
       (fields.type !== undefined || fields.target !== undefined
         ? checkTarget(site, page, next.type, next.target, restores !== undefined)
         : null);
@@ -60,7 +67,7 @@ export const pageSet = defineOperation({
     if (next.type !== 'page' && next.content !== null) return refuse('has-text', { page });
 
     const change = new SiteChange(site);
-    if (!isSame(node, next)) change.put(next);
+    if (!isSameNode(node, next)) change.put(next);
     const home = homeOf(change.site);
     if (addsStep(node, homeOf(site)) !== addsStep(next, home)) {
       // The children come into another scope, or the node comes into this one.
@@ -82,7 +89,7 @@ export const pageSet = defineOperation({
     };
   },
 
-  cells: ({ page, fields }) => Object.keys(fields).map((field) => `${page}.${field}`),
+  cells: ({ page, fields }) => fieldsSet(fields).map((field) => `${page}.${field}`),
 
   words({ page, fields }, site) {
     const language = site.settings.language;
@@ -113,9 +120,40 @@ export const pageSet = defineOperation({
         `${fields.inAddress ? 'gave' : 'took'} ${name} ${fields.inAddress ? 'a step in' : 'out of'} addresses`,
       );
     if (fields.target) parts.push(`set where ${name} points`);
+    if (fields.access) parts.push(accessWords(fields.access, name));
+    if (fields.plan) parts.push(planWords(fields.plan, name));
     return parts.length > 0 ? parts.join(', ') : `left ${name} as it was`;
   },
 });
+
+/** The names of the fields that are set; those of the rule and of the plan, and each question, by themselves: `plan.owner`. */
+export function fieldsSet({ plan, access, ...others }: PageFields): string[] {
+  const { questions, ...ofPlan } = plan ?? {};
+  return [
+    ...Object.keys(others),
+    ...Object.keys(access ?? {}).map((field) => `access.${field}`),
+    ...Object.keys(ofPlan).map((field) => `plan.${field}`),
+    ...Object.keys(questions ?? {}).map((id) => `plan.questions.${id}`),
+  ];
+}
+
+/** The fields of which `isWanted` holds, by the names that `fieldsSet` gives. */
+export function fieldsAmong({ plan, access, ...others }: PageFields, isWanted: (field: string) => boolean): PageFields {
+  const among = <Value>(record: Readonly<Record<string, Value>>, prefix: string) =>
+    Object.fromEntries(Object.entries(record).filter(([field]) => isWanted(prefix + field)));
+  const { questions, ...ofPlan } = plan ?? {};
+  const wantedQuestions = among(questions ?? {}, 'plan.questions.');
+  const wantedPlan = {
+    ...among(ofPlan, 'plan.'),
+    ...(Object.keys(wantedQuestions).length > 0 && { questions: wantedQuestions }),
+  };
+  const wantedAccess = among(access ?? {}, 'access.');
+  return {
+    ...among(others, ''),
+    ...(Object.keys(wantedAccess).length > 0 && { access: wantedAccess }),
+    ...(Object.keys(wantedPlan).length > 0 && { plan: wantedPlan }),
+  };
+}
 
 function withFields(node: SiteNode, fields: PageFields): SiteNode {
   const type = fields.type ?? node.type;
@@ -134,6 +172,8 @@ function withFields(node: SiteNode, fields: PageFields): SiteNode {
     inAddress,
     target: type === 'link' ? (fields.target === undefined ? node.target : fields.target) : (fields.target ?? null),
     content: fields.content === undefined ? node.content : fields.content,
+    access: fields.access ? withAccess(node.access, fields.access) : node.access,
+    plan: fields.plan ? withPlan(node.plan, fields.plan) : node.plan,
   };
 }
 
@@ -163,11 +203,49 @@ function fieldsBefore(node: SiteNode, next: SiteNode, set: PageFields): PageFiel
   if (next.inAddress !== node.inAddress || set.type !== undefined) before.inAddress = node.inAddress;
   if (next.target !== node.target) before.target = node.target;
   if (next.content !== node.content) before.content = node.content;
+  if (next.access !== node.access) before.access = accessChange(next.access, node.access);
+  if (next.plan !== node.plan) before.plan = planChange(next.plan, node.plan);
   if (!sameSlugs(node.slug, next.slug) && Object.keys(node.slug).length > 0) before.slug = node.slug;
   return before;
 }
 
-const isSame = (a: SiteNode, b: SiteNode): boolean =>
-  (Object.keys(a) as (keyof SiteNode)[]).every((key) =>
-    key === 'target' ? JSON.stringify(a.target) === JSON.stringify(b.target) : a[key] === b[key],
-  );
+/** What was set of a rule, in words. */
+function accessWords(access: AccessChange, name: string): string {
+  const set = Object.keys(access);
+  if (set.every((field) => field === 'engines'))
+    return access.engines === 'no'
+      ? `offered ${name} to search engines again`
+      : `held ${name} back from search engines`;
+  return `set who can open ${name}`;
+}
+
+/** What was set of a plan, in words. */
+function planWords({ questions, ...plan }: PlanChange, name: string): string {
+  const set = Object.keys(plan) as (keyof typeof PLAN_WORDS)[];
+  const asked = Object.values(questions ?? {});
+  const parts = set.length === 0 ? [] : [`set the ${listed(set.map((field) => PLAN_WORDS[field]))} of ${name}`];
+  if (asked.length > 0) {
+    const settled = asked.filter((question) => question?.settledBy != null).length;
+    const one =
+      settled === asked.length ? 'settled a question' : asked.includes(null) ? 'took away a question' : 'asked';
+    parts.push(asked.length === 1 ? `${one} about ${name}` : `changed ${asked.length} questions about ${name}`);
+  }
+  return parts.join(' and ') || `left the plan of ${name} as it was`;
+}
+
+const PLAN_WORDS = {
+  origin: 'origin',
+  purpose: 'purpose',
+  owner: 'owner',
+  due: 'due day',
+  readiness: 'readiness',
+  importance: 'importance',
+  words: 'words expected',
+  goals: 'goals',
+  oldAddresses: 'old addresses',
+  references: 'references',
+  notes: 'notes',
+} as const;
+
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema, type PageId } from '../model/ids.ts';
+import { isSameNode, withoutPlan } from '../model/node.ts';
 import { refuse } from '../model/refusal.ts';
 import { withLive } from '../model/site-edit.ts';
 import { type LiveNode, homeOf } from '../model/site.ts';
@@ -24,9 +25,9 @@ export const releaseMake = defineOperation({
     for (const page of pages) {
       const forbidden = checkStands(site, page);
       if (forbidden) return forbidden;
-      const node = site.nodes.get(page)!;
+      const node = withoutPlan(site.nodes.get(page)!);
       const was = site.live.get(page);
-      if (!was || was.retired || was.node !== node) changed.set(page, { node, retired: false });
+      if (!was || was.retired || !isSameNode(was.node, node)) changed.set(page, { node, retired: false });
     }
     for (const page of retire) {
       const was = site.live.get(page);
@@ -51,7 +52,11 @@ export const releaseMake = defineOperation({
     const home = homeOf(site);
     const was = site.liveSettings;
     const settings =
-      was && was.name === site.settings.name && was.language === site.settings.language && was.home === home
+      was &&
+      was.name === site.settings.name &&
+      was.language === site.settings.language &&
+      was.home === home &&
+      was.audiences === site.settings.audiences
         ? was
         : { ...site.settings, home };
     const next = withLive(site, changed, settings);

@@ -7,14 +7,17 @@ import { defineOperation } from './definition.ts';
 export const releaseTakeBackSchema = z.strictObject({
   name: z.literal('release.takeBack'),
   before: z.custom<Readonly<Record<PageId, LiveNode | null>>>((value) => typeof value === 'object' && value !== null),
-  settings: z.custom<Settings | null>((value) => typeof value === 'object'),
+  settings: z.custom<(Omit<Settings, 'audiences'> & Partial<Settings>) | null>((value) => typeof value === 'object'),
 });
 
 /** The inverse of `release.make`: gives pages the live states that they had. Made by Spur only, never taken from a request. */
 export const releaseTakeBack = defineOperation({
   schema: releaseTakeBackSchema,
 
-  apply(site, { before, settings }) {
+  apply(site, { before, settings: kept }) {
+    // Logs that are older than audiences have none in their settings.
+    const settings =
+      kept && kept.audiences === undefined ? { ...(kept as Settings), audiences: [] } : (kept as Settings | null);
     const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
     const now: Record<PageId, LiveNode | null> = {};
     for (const page of changed.keys()) now[page] = site.live.get(page) ?? null;

@@ -36,6 +36,7 @@ export const siteSet = defineOperation({
     if (name === '') return refuse('name-empty');
     const was = site.settings;
     const next: Settings = {
+      ...was,
       name: name ?? was.name,
       language: fields.language ?? was.language,
       home: fields.home === undefined ? was.home : fields.home,

@@ -1,13 +1,16 @@
 import fc from 'fast-check';
+import type { AccessChange } from '../model/access.ts';
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
+import { type GoalId, ORIGINS, type PlanChange, READINESS } from '../model/plan.ts';
 import { type Site, makeSite } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 
 /** An empty site, for tests. */
 export const emptySite = (): Site =>
-  makeSite(toSiteKey('test-site'), { name: 'Test site', language: 'en', home: null }, []);
+  makeSite(toSiteKey('test-site'), { name: 'Test site', language: 'en', home: null, audiences: [] }, []);
 
 /** Ids from a small pool, so that operations meet each other. */
 export const IDS: readonly PageId[] = Array.from({ length: 14 }, (_, n) => toPageId(`p${n}`));
@@ -36,6 +39,48 @@ const content = fc.constantFrom(...['aaaaaaaaaaaa', 'bbbbbbbbbbbb']) as fc.Arbit
 
 const optional = <T>(value: fc.Arbitrary<T>) => fc.option(value, { nil: undefined, freq: 2 });
 
+const goal = fc.constantFrom(...(['g1', 'g2', 'g3'] as GoalId[]));
+const question = fc.record({
+  text: fc.constantFrom('Who writes it?', 'Is it needed?'),
+  by: fc.constant('Ines'),
+  at: fc.constantFrom('2026-11-25T09:00:00Z', '2026-11-25T10:00:00Z'),
+  answer: fc.constantFrom('', 'Yes.'),
+  settledBy: fc.constantFrom(null, 'Ines'),
+});
+const planChange: fc.Arbitrary<PlanChange> = fc.record(
+  {
+    origin: fc.constantFrom(...ORIGINS, null),
+    purpose: fc.constantFrom('', ' For the curious. '),
+    owner: fc.constantFrom('', 'Bram  Hollis'),
+    due: fc.constantFrom(null, '2027-03-01'),
+    readiness: fc.constantFrom(...READINESS),
+    importance: fc.constantFrom(1, 2, 3, null),
+    words: fc.constantFrom(0, 300, null),
+    goals: fc.array(goal, { maxLength: 3 }),
+    oldAddresses: fc.array(fc.constantFrom('/old', '/older'), { maxLength: 3 }),
+    references: fc.array(id, { maxLength: 2 }),
+    notes: fc.option(content, { nil: null }),
+    questions: fc.dictionary(fc.constantFrom('q1', 'q2'), fc.option(question, { nil: null }), { maxKeys: 2 }),
+  },
+  { requiredKeys: [] },
+);
+
+const audience = fc.constantFrom(...(['staff', 'students', 'governors'] as AudienceId[]));
+const anyAudience = fc.oneof(audience, fc.constant(EVERYONE));
+const moment = fc.constantFrom('2026-11-01T00:00:00Z', '2026-12-01T00:00:00Z', '2027-01-01T00:00:00Z');
+const accessChange: fc.Arbitrary<AccessChange> = fc.record(
+  {
+    only: fc.option(fc.array(anyAudience, { minLength: 1, maxLength: 2 }), { nil: null }),
+    except: fc.array(audience, { maxLength: 2 }),
+    standsAlone: fc.boolean(),
+    closedLook: fc.constantFrom('out-of-sight' as const, 'locked' as const, null),
+    from: fc.option(moment, { nil: null }),
+    until: fc.option(moment, { nil: null }),
+    engines: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
+  },
+  { requiredKeys: [] },
+);
+
 /** Any edit, valid for the site at hand or not. */
 export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
   {
@@ -51,6 +96,8 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
       hidden: fc.constantFrom(...HIDDEN, 'no' as const, 'no' as const),
       inAddress: fc.boolean(),
       target: optional(target),
+      access: optional(accessChange),
+      plan: optional(planChange),
     }) as fc.Arbitrary<Operation>,
   },
   { weight: 4, arbitrary: fc.record({ name: fc.constant('page.move' as const), page: id, place }) },
@@ -71,6 +118,8 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
           inAddress: fc.boolean(),
           target: fc.option(target, { nil: null }),
           content: fc.option(content, { nil: null }),
+          access: accessChange,
+          plan: planChange,
         },
         { requiredKeys: [] },
       ),
@@ -88,6 +137,61 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
     }) as fc.Arbitrary<Operation>,
   },
   { weight: 2, arbitrary: fc.record({ name: fc.constant('page.erase' as const), page: id }) },
+  {
+    weight: 1,
+    arbitrary: fc.oneof(
+      fc.record({
+        name: fc.constant('goal.add' as const),
+        goal,
+        after: fc.option(fc.option(goal, { nil: null }), { nil: undefined }),
+        statement: fc.constantFrom('More applicants', ' '),
+      }),
+      fc.record({
+        name: fc.constant('goal.set' as const),
+        goal,
+        fields: fc.record(
+          { statement: fc.constantFrom('More', ''), measure: fc.constant('20 a year') },
+          { requiredKeys: [] },
+        ),
+      }),
+      fc.record({ name: fc.constant('goal.remove' as const), goal }),
+    ),
+  },
+  {
+    weight: 3,
+    arbitrary: fc.oneof(
+      fc.record({
+        name: fc.constant('audience.add' as const),
+        audience,
+        after: fc.option(fc.option(audience, { nil: null }), { nil: undefined }),
+        title: fc.constantFrom('Staff', 'Readers', ' '),
+        includes: optional(fc.array(audience, { maxLength: 2 })),
+      }),
+      fc.record({
+        name: fc.constant('audience.set' as const),
+        audience,
+        fields: fc.record(
+          { title: fc.constantFrom('People', ''), includes: fc.array(audience, { maxLength: 2 }) },
+          { requiredKeys: [] },
+        ),
+      }),
+      fc.record({ name: fc.constant('audience.remove' as const), audience }),
+    ) as fc.Arbitrary<Operation>,
+  },
+  {
+    weight: 1,
+    arbitrary: fc.record({
+      name: fc.constant('oldPage.decide' as const),
+      address: fc.constantFrom('/old', '/older'),
+      fields: fc.record(
+        {
+          letGo: fc.oneof(fc.constant(null), fc.constant('gone' as const), fc.record({ page: id })),
+          declined: fc.array(id, { maxLength: 3 }),
+        },
+        { requiredKeys: [] },
+      ),
+    }),
+  },
   {
     weight: 1,
     arbitrary: fc.record({
@@ -122,6 +226,8 @@ export function plain(site: Site): unknown {
     JSON.stringify({
       settings: site.settings,
       liveSettings: site.liveSettings,
+      goals: site.goals,
+      oldPages: sorted(site.oldPages.entries()),
       nodes: sorted(site.nodes.entries()),
       children: sorted(site.children.entries()),
       live: sorted(site.live.entries()),

@@ -59,7 +59,9 @@ export class SlowReference {
     const entry = this.#site.live.get(id);
     if (!entry) return 'draft';
     if (entry.retired) return 'retired';
-    return JSON.stringify(sorted(entry.node)) === JSON.stringify(sorted(nodeAt(this.#site, id))) ? 'live' : 'edited';
+    return JSON.stringify(sorted(entry.node)) === JSON.stringify(sorted({ ...nodeAt(this.#site, id), plan: null }))
+      ? 'live'
+      : 'edited';
   }
 
   /** The ids of the trail: home first, then the way down. */

@@ -23,6 +23,8 @@ type Role = keyof typeof CANDIDATES;
 type Name = string | RegExp;
 
 const WAIT_MS = 20_000;
+/** What is not found among the likely elements is looked for among all so often. */
+const THOROUGH_AFTER_MS = 1500;
 
 /** What a person sees and does: things are found by their role and name, and waited for. */
 export class Screen {
@@ -35,9 +37,12 @@ export class Screen {
   /** The element of that role and name that shows. @throws after 20 seconds, saying what was there instead. */
   async find(role: Role, name: Name, within?: WebElement): Promise<WebElement> {
     let seen: string[] = [];
+    let thoroughAt = Date.now() + THOROUGH_AFTER_MS;
     for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
       seen = [];
-      for (const element of await (within ?? this.driver).findElements(By.css(CANDIDATES[role]))) {
+      const isThorough = Date.now() >= thoroughAt;
+      if (isThorough) thoroughAt = Date.now() + THOROUGH_AFTER_MS;
+      for (const element of await this.#candidates(role, isThorough ? null : name, within)) {
         try {
           const label = (await element.getAccessibleName()).trim();
           if (matches(label, name) && (await element.isDisplayed())) return element;
@@ -49,6 +54,28 @@ export class Screen {
       await pause(60);
     }
     throw new Error(`No ${role} named ${String(name)}; there are: ${seen.slice(0, 30).join(' | ')}`);
+  }
+
+  /**
+   * The elements that may have the role: with a name, those that look as if they had that one too. To ask the browser
+   * for the name of every button costs seconds, so it is asked for the likely ones first.
+   */
+  #candidates(role: Role, name: Name | null, within?: WebElement): Promise<WebElement[]> {
+    return this.driver.executeScript(
+      `const [within, css, wanted] = arguments;
+      const all = [...(within ?? document).querySelectorAll(css)];
+      if (wanted === null) return all;
+      const plain = (text) => (text ?? '').replace(/\\s+/g, ' ').trim();
+      const is = wanted.text === undefined
+        ? (text) => new RegExp(wanted.source, wanted.flags).test(text)
+        : (text) => text.includes(wanted.text);
+      return all.filter((one) =>
+        [one.getAttribute('aria-label'), one.innerText, one.textContent, one.title, one.labels?.[0]?.textContent]
+          .some((text) => is(plain(text))));`,
+      within ?? null,
+      CANDIDATES[role],
+      name === null ? null : typeof name === 'string' ? { text: name } : { source: name.source, flags: name.flags },
+    );
   }
 
   async has(role: Role, name: Name): Promise<boolean> {
@@ -95,7 +122,8 @@ export class Screen {
       try {
         if (await holds()) return;
       } catch (fault) {
-        if ((fault as Error).name !== 'StaleElementReferenceError') throw fault;
+        // Between two pages there is nothing to be found, and what was found before is gone.
+        if (!/^(StaleElementReference|NoSuchElement)Error$/.test((fault as Error).name)) throw fault;
       }
       await pause(40);
     }

@@ -8,6 +8,8 @@ const ROOT = new URL('../..', import.meta.url).pathname;
 export interface Spur {
   readonly workbench: string;
   readonly live: string;
+  /** The stand-in for the school's former website, where there is demo data. */
+  readonly formerSite: string;
   /** For the first account, where Spur was started without demo data. */
   readonly firstAccountToken: string | null;
   readonly stop: () => Promise<void>;
@@ -21,12 +23,13 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
   const admin = new pg.Client({ connectionString: base });
   await admin.connect();
   await admin.query(`CREATE DATABASE ${name}`);
-  const [port, livePort] = [await freePort(), await freePort()];
+  const [port, livePort, formerPort] = [await freePort(), await freePort(), await freePort()];
   const env = {
     ...process.env,
     DATABASE_URL: base.replace(/\/[^/]+$/, `/${name}`),
     SPUR_PORT: String(port),
     SPUR_LIVE_PORT: String(livePort),
+    SPUR_OLD_SITE_PORT: String(formerPort),
     SPUR_DEMO: withDemo ? 'yes' : 'no',
     NODE_ENV: 'production',
   };
@@ -35,6 +38,7 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
   return {
     workbench: `http://127.0.0.1:${port}`,
     live: `http://127.0.0.1:${livePort}`,
+    formerSite: `http://127.0.0.1:${formerPort}`,
     firstAccountToken: (workbench.message.firstAccountToken as string | null) ?? null,
     stop: async () => {
       await Promise.all([end(workbench.child), end(live.child)]);

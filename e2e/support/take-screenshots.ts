@@ -19,12 +19,36 @@ async function take(name: string): Promise<void> {
 try {
   await browser.driver.get(`${spur.workbench}/sign-in`);
   await bench.find('textbox', 'Password');
-  await take('sign-in');
   await bench.signIn(spur);
   await take('sites');
   await bench.open(spur, 'pellow-quay', '?lens=write&page=pq012');
   await bench.find('textbox', 'Text');
   await take('workbench');
+  await bench.open(spur, 'pellow-quay', '?lens=plan&page=pq002');
+  await bench.untilText('Goals it serves');
+  await take('plan');
+  await bench.click('button', 'Schedule');
+  await bench.untilText('The site cannot open without');
+  await take('schedule');
+  await bench.click('button', 'Carry-over');
+  await bench.find('button', /^Accept [1-9]/);
+  await (await bench.find('row', /^Year course/)).click();
+  await take('carry-over');
+  await bench.open(spur, 'pellow-quay', '?lens=plan');
+  await bench.click('button', 'Share');
+  const link = (await (await bench.find('textbox', 'The link for the governors')).getAttribute('value'))!;
+  await browser.driver.get(`${link}?page=pq004`);
+  await bench.untilText('Petra Vane wrote on');
+  await bench.click('button', 'Agreed: Courses');
+  await bench.fill('Your name', 'Jory Pell');
+  await bench.click('button', 'Speak under this name');
+  await bench.untilText('1 of');
+  await bench.click('button', 'Unsure: Evening classes');
+  await bench.untilText('2 of');
+  await bench.click('button', 'Agreed: Course dates');
+  await bench.untilText('3 of');
+  await bench.select('The year course');
+  await take('shared-plan');
   await bench.open(spur, 'pellow-quay', '?lens=menus&page=pq027');
   await take('menus');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
@@ -32,16 +56,17 @@ try {
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /All that waits/);
   await take('make-live');
-  await bench.open(spur, 'pellow-quay', '?lens=write&page=pq030');
-  await bench.focusTree();
-  await bench.press('t');
-  await bench.fill('Find a place by title', 'cour');
-  await bench.press(Key.ARROW_DOWN, Key.ARROW_DOWN);
-  await take('move');
+  await bench.open(spur, 'pellow-quay', '?lens=access&page=pq087');
+  await bench.untilText('Kept out by the page itself');
+  await take('access');
   await bench.open(spur, 'pellow-quay');
   await bench.click('button', 'History');
   await bench.untilText('moved ‘Sharpening day’ into');
-  await (await bench.find('slider', 'The tree as it was')).sendKeys(...Array.from({ length: 7 }, () => Key.ARROW_LEFT));
+  const slider = await bench.find('slider', 'The tree as it was');
+  for (let step = 0; step < 9; step++) {
+    await slider.sendKeys(Key.ARROW_LEFT);
+    await pause(250);
+  }
   await bench.untilText('The tree as it was.');
   await bench.click('button', /^Show/);
   await take('history');
@@ -90,9 +115,6 @@ try {
   await browser.resize(390, 800);
   await bench.open(spur, 'pellow-quay', '?view=sheet&page=pq012');
   await take('workbench-telephone');
-  await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);
-  await browser.driver.executeScript(`document.querySelector('.fold').open = true`);
-  await take('visitors-telephone');
 } finally {
   await browser.close();
   await spur.stop();

@@ -34,6 +34,14 @@ export class Workbench extends Screen {
     });
   }
 
+  /** What a row says, in one line. */
+  async row(title: string): Promise<string> {
+    return (await (await this.find('row', new RegExp(`^${title}\\b`))).getText()).replace(/\s+/g, ' ');
+  }
+
+  untilRow = (title: string, holds: RegExp) =>
+    this.until(`the row of ${title} is like ${String(holds)}`, async () => holds.test(await this.row(title)));
+
   async focusTree(): Promise<void> {
     await this.driver.executeScript(`document.querySelector('[data-tree-view]').focus()`);
   }
@@ -47,6 +55,13 @@ export class Workbench extends Screen {
     actions = actions.click(cell);
     for (const key of held) actions = actions.keyUp(key);
     await actions.perform();
+  }
+
+  /** Chooses from a list of choices, by what one of them says. */
+  async choose(label: string, option: RegExp): Promise<void> {
+    for (const one of await (await this.find('combobox', label)).findElements(By.css('option')))
+      if (option.test(await one.getText())) return one.click();
+    throw new Error(`${label} has no choice like ${String(option)}.`);
   }
 
   /** The words of the strip along the bottom. */

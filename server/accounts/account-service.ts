@@ -1,8 +1,8 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
 import type { Knex } from 'knex';
 import type { Account, Role } from '#contract/api.ts';
 import { ProblemError } from '../problem.ts';
+import { hashOfPassword, isPassword } from '../security/passwords.ts';
 import {
   accountByEmail,
   countAccounts,
@@ -11,10 +11,6 @@ import {
   replaceFirstAccountLink,
 } from './account-repository.ts';
 
-/** argon2id with 19 MiB, 2 passes, 1 lane: the smallest setting that OWASP's password storage sheet gives. */
-const HASHING = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-/** Compared with where there is no such account, so that the answer takes as long as where there is one. */
-const NOBODY = hash(randomBytes(16), HASHING);
 const LINK_LIVES_MS = 24 * 3600 * 1000;
 
 const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -22,7 +18,7 @@ const hashOfToken = (token: string): string => createHash('sha256').update(token
 /** The account of that mail address and password. @throws ProblemError where they do not belong together. */
 export async function authenticate(database: Knex, email: string, password: string): Promise<Account> {
   const account = await accountByEmail(database, email);
-  const matches = await verify(account?.passwordHash ?? (await NOBODY), password);
+  const matches = await isPassword(account?.passwordHash, password);
   if (!account || !matches) throw new ProblemError('sign-in-failed');
   return { id: account.id, name: account.name, email: account.email, role: account.role };
 }
@@ -33,7 +29,7 @@ export async function makeAccount(
   isDemo: boolean,
 ): Promise<Account> {
   const account = { id: randomUUID(), name: given.name, email: given.email, role: given.role };
-  await insertAccount(database, { ...account, passwordHash: await hash(given.password, HASHING) }, isDemo);
+  await insertAccount(database, { ...account, passwordHash: await hashOfPassword(given.password) }, isDemo);
   return account;
 }
 
@@ -52,7 +48,7 @@ export async function makeFirstAccount(
   given: { token: string; name: string; email: string; password: string },
 ): Promise<Account> {
   const account = { id: randomUUID(), name: given.name, email: given.email, role: 'manager' as const };
-  const passwordHash = await hash(given.password, HASHING);
+  const passwordHash = await hashOfPassword(given.password);
   const made = await insertFirstAccount(database, hashOfToken(given.token), now, { ...account, passwordHash });
   if (!made) throw new ProblemError('setup-closed');
   return account;

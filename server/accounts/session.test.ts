@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { makeFirstAccount, offerFirstAccount } from './account-service.ts';
-import { MOST_FOR_ONE_ACCOUNT } from './attempts.ts';
+import { MOST_FOR_ONE_ACCOUNT } from '../security/attempts.ts';
 
 let server: TestServer;
 beforeAll(async () => {

@@ -6,3 +6,7 @@ export const EDIT_CHANNEL = 'spur_edit';
 export const RELEASE_CHANNEL = 'spur_release';
 /** When a session has ended: its id. */
 export const SESSION_CHANNEL = 'spur_session';
+/** When a visitor's account has changed or is gone: its id. */
+export const VISITOR_CHANNEL = 'spur_visitor';
+/** When something was said of a shared plan, or settled: the site's key. */
+export const FEEDBACK_CHANNEL = 'spur_feedback';

@@ -2,6 +2,12 @@ import type { Knex } from 'knex';
 import type { Database } from './connect.ts';
 import * as first from './migrations/0001-sites.ts';
 import * as second from './migrations/0002-preferences.ts';
+import * as third from './migrations/0003-plans.ts';
+import * as fourth from './migrations/0004-old-site.ts';
+import * as fifth from './migrations/0005-starters.ts';
+import * as sixth from './migrations/0006-sharing.ts';
+import * as seventh from './migrations/0007-access.ts';
+import * as eighth from './migrations/0008-visitors.ts';
 
 interface Migration {
   readonly name: string;
@@ -13,6 +19,12 @@ interface Migration {
 export const MIGRATIONS: readonly Migration[] = [
   { name: '0001-sites', up: first.up, down: first.down },
   { name: '0002-preferences', up: second.up, down: second.down },
+  { name: '0003-plans', up: third.up, down: third.down },
+  { name: '0004-old-site', up: fourth.up, down: fourth.down },
+  { name: '0005-starters', up: fifth.up, down: fifth.down },
+  { name: '0006-sharing', up: sixth.up, down: sixth.down },
+  { name: '0007-access', up: seventh.up, down: seventh.down },
+  { name: '0008-visitors', up: eighth.up, down: eighth.down },
 ];
 
 /**

@@ -1,5 +1,7 @@
+import { type AccessChange, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Hidden, NodeType, SiteNode, Target } from '#core/model/node.ts';
+import { type KeptPlan, fromKeptPlan, toKeptPlan } from '#core/model/plan.ts';
 import type { Slugs } from '#core/model/slug.ts';
 import type { Texts } from '#core/model/texts.ts';
 
@@ -18,17 +20,39 @@ export interface NodeRow {
   in_address: boolean;
   target: Target | null;
   content: ContentId | null;
+  access: AccessChange | null;
 }
 
 /** The row's columns with their types, for `jsonb_to_recordset`. */
 export const NODE_RECORD = `id text, parent text, sort_order text, type text, title jsonb, label jsonb, slug jsonb,
-  description jsonb, in_menus boolean, hidden text, in_address boolean, target jsonb, content text`;
+  description jsonb, in_menus boolean, hidden text, in_address boolean, target jsonb, content text, access jsonb`;
 export const NODE_COLUMNS =
-  'id, parent, sort_order, type, title, label, slug, description, in_menus, hidden, in_address, target, content';
+  'id, parent, sort_order, type, title, label, slug, description, in_menus, hidden, in_address, target, content, access';
 export const NODE_UPDATES = NODE_COLUMNS.split(', ')
   .slice(1)
   .map((column) => `${column} = excluded.${column}`)
   .join(', ');
+
+/** What only the draft has, with its types. */
+export const DRAFT_RECORD = 'removed_with text, plan jsonb';
+export const DRAFT_COLUMNS = 'removed_with, plan';
+export const DRAFT_UPDATES = 'removed_with = excluded.removed_with, plan = excluded.plan';
+export interface DraftRow extends NodeRow {
+  removed_with: PageId | null;
+  plan: KeptPlan | null;
+}
+
+export const toDraftRow = (node: SiteNode): DraftRow => ({
+  ...toRow(node),
+  removed_with: node.removedWith,
+  plan: node.plan && toKeptPlan(node.plan),
+});
+
+export const fromDraftRow = (row: DraftRow): SiteNode => ({
+  ...fromRow(row),
+  removedWith: row.removed_with,
+  plan: fromKeptPlan(row.plan),
+});
 
 export const toRow = (node: SiteNode): NodeRow => ({
   id: node.id,
@@ -44,9 +68,11 @@ export const toRow = (node: SiteNode): NodeRow => ({
   in_address: node.inAddress,
   target: node.target,
   content: node.content,
+  access: node.access && toKeptAccess(node.access),
 });
 
-export const fromRow = (row: NodeRow, removedWith: PageId | null): SiteNode => ({
+/** A node as visitors have it. */
+export const fromRow = (row: NodeRow): SiteNode => ({
   id: row.id,
   parent: row.parent,
   order: row.sort_order,
@@ -60,5 +86,7 @@ export const fromRow = (row: NodeRow, removedWith: PageId | null): SiteNode => (
   inAddress: row.in_address,
   target: row.target,
   content: row.content,
-  removedWith,
+  access: fromKeptAccess(row.access),
+  plan: null,
+  removedWith: null,
 });

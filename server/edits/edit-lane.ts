@@ -8,7 +8,8 @@ import { ROUTES } from '#contract/routes.ts';
 import { type RememberedSessions, SESSION_COOKIE } from '../accounts/remembered-sessions.ts';
 import { API_HEADERS } from '../api-headers.ts';
 import { ProblemError, answerFault } from '../problem.ts';
-import { isOwnOrigin, mayDo, parseBody } from '../routing.ts';
+import { mayDo, parseBody } from '../routing.ts';
+import { isOwnOrigin } from '../security/own-origin.ts';
 import type { EditService } from './edit-service.ts';
 
 /**

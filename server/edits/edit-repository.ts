@@ -3,11 +3,21 @@ import type { Knex } from 'knex';
 import type { ClientBase } from 'pg';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
+import { oldRedirects } from '#core/carryover/old-redirects.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { EDIT_CHANNEL, RELEASE_CHANNEL } from '../database/channels.ts';
-import { NODE_COLUMNS, NODE_RECORD, NODE_UPDATES, toRow } from '../database/node-rows.ts';
+import {
+  DRAFT_COLUMNS,
+  DRAFT_RECORD,
+  DRAFT_UPDATES,
+  NODE_COLUMNS,
+  NODE_RECORD,
+  NODE_UPDATES,
+  toDraftRow,
+  toRow,
+} from '../database/node-rows.ts';
 
 /** What an edit does to the list of a person's undo steps. */
 export type UndoChange =
@@ -54,13 +64,16 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   statement.part(
     'bumped',
     `UPDATE site SET revision = revision + 1, changed_at = ${at}, changed_by = ${account}
-     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}`}
-     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}`}
+     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}, audiences = ${statement.value(JSON.stringify(settings.audiences))}::jsonb`}
+     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}, live_audiences = ${statement.value(JSON.stringify(live?.audiences ?? []))}::jsonb`}
+     ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
      ${edit.release ? ', release = release + 1' : ''}
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
   );
   saveNodes(statement, site, edit);
   saveLive(statement, site, at, edit);
+  saveOldPages(statement, site, edit);
+  if (edit.release) saveRedirects(statement, site, after);
   if (edit.contents.length > 0) {
     statement.part(
       'texts',
@@ -115,14 +128,14 @@ function saveNodes(statement: Statement, site: string, { before, after, touched 
   for (const id of touched) {
     const node = after.nodes.get(id);
     if (!node) gone.push(id);
-    else if (node !== before.nodes.get(id)) put.push({ ...toRow(node), removed_with: node.removedWith });
+    else if (node !== before.nodes.get(id)) put.push(toDraftRow(node));
   }
   if (put.length > 0) {
     statement.part(
       'put',
-      `INSERT INTO node (site, ${NODE_COLUMNS}, removed_with) SELECT ${site}, r.* FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, removed_with text)
-       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, removed_with = excluded.removed_with`,
+      `INSERT INTO node (site, ${NODE_COLUMNS}, ${DRAFT_COLUMNS}) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, ${DRAFT_RECORD})
+       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, ${DRAFT_UPDATES}`,
     );
   }
   if (gone.length > 0)
@@ -155,6 +168,44 @@ function saveLive(statement: Statement, site: string, at: string, { before, afte
       'live_gone',
       `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`,
     );
+}
+
+function saveOldPages(statement: Statement, site: string, { before, after }: EditToSave): void {
+  if (after.oldPages === before.oldPages) return;
+  const put: object[] = [];
+  after.oldPages.forEach((decision, address) => {
+    if (decision !== before.oldPages.get(address))
+      put.push({ address, let_go: decision.letGo, declined: decision.declined });
+  });
+  const gone = [...before.oldPages.keys()].filter((address) => !after.oldPages.has(address));
+  if (put.length > 0)
+    statement.part(
+      'decided',
+      `INSERT INTO old_page_decision (site, address, let_go, declined) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (address text, let_go jsonb, declined jsonb)
+       ON CONFLICT (site, address) DO UPDATE SET let_go = excluded.let_go, declined = excluded.declined`,
+    );
+  if (gone.length > 0)
+    statement.part(
+      'undecided',
+      `DELETE FROM old_page_decision USING bumped WHERE site = ${site} AND address = ANY(${statement.value(gone)}::text[])`,
+    );
+}
+
+/** With a release go the redirects from the addresses of the old site. */
+function saveRedirects(statement: Statement, site: string, after: Site): void {
+  const rows = oldRedirects(after).map(({ path, page }) => ({ path, page }));
+  const paths = rows.map((row) => row.path);
+  statement.part(
+    'redirects_gone',
+    `DELETE FROM live_redirect USING bumped WHERE site = ${site} AND NOT path = ANY(${statement.value(paths)}::text[])`,
+  );
+  statement.part(
+    'redirects',
+    `INSERT INTO live_redirect (site, path, page) SELECT ${site}, r.* FROM bumped,
+     jsonb_to_recordset(${statement.value(JSON.stringify(rows))}::jsonb) AS r (path text, page text)
+     ON CONFLICT (site, path) DO UPDATE SET page = excluded.page`,
+  );
 }
 
 /** One SQL statement made of parts that change data, each a common table expression; they all hold or none does. */

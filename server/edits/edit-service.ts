@@ -240,13 +240,7 @@ export class EditService {
     const accepted = (body.contents ?? []).map(acceptContent);
     const named = new Set<ContentId>();
     for (const operation of body.operations) {
-      const content =
-        operation.name === 'page.add'
-          ? operation.content
-          : operation.name === 'page.set'
-            ? operation.fields.content
-            : null;
-      if (content) named.add(content);
+      for (const content of contentsOf(operation)) named.add(content);
     }
     for (const content of accepted) named.delete(content.id);
     if (named.size > 0) {
@@ -256,6 +250,17 @@ export class EditService {
     }
     return accepted;
   }
+}
+
+/** The texts that an operation names. */
+function contentsOf(operation: Operation): ContentId[] {
+  const named =
+    operation.name === 'page.add'
+      ? [operation.content, operation.plan?.notes]
+      : operation.name === 'page.set'
+        ? [operation.fields.content, operation.fields.plan?.notes]
+        : [];
+  return named.filter((content) => content != null);
 }
 
 function checkRevision(sent: number | undefined, revision: number): void {

@@ -3,20 +3,27 @@ import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import { editsAfter } from '../sites/site-repository.ts';
+import type { FeedbackNews } from '../sharing/feedback-news.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 
 /** A comment is sent so often, so that nothing between takes the stream for dead. */
 const BEAT_MS = 20_000;
 
+interface Sources {
+  readonly database: Knex;
+  readonly cache: SiteCache;
+  readonly feedbackNews: FeedbackNews;
+}
+
 /**
  * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
- * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice.
+ * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice. Between them it says,
+ * without an id, when something was said of the site's plan.
  */
 export async function streamEdits(
   request: Request,
   response: Response,
-  database: Knex,
-  cache: SiteCache,
+  { database, cache, feedbackNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -38,8 +45,10 @@ export async function streamEdits(
     else send(edit);
   });
   const beat = setInterval(() => response.write(': here\n\n'), BEAT_MS);
+  const stopNews = feedbackNews.on(key, () => response.write('event: feedback\ndata: {}\n\n'));
   request.on('close', () => {
     stop();
+    stopNews();
     clearInterval(beat);
   });
   for (const edit of await editsAfter(database, key, since)) send(edit);

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import { type NodeRow, fromRow } from '../database/node-rows.ts';
 
@@ -7,6 +7,8 @@ export interface Release {
   readonly site: Site;
   /** When each node last went live, by id. */
   readonly liveAt: ReadonlyMap<string, Date>;
+  /** The page that an address of the old site leads to, by its path and query; null where it is gone. */
+  readonly redirects: ReadonlyMap<string, PageId | null>;
 }
 
 /** What visitors have of a site, read at one moment; undefined where there is no such site or nothing was ever live. */
@@ -18,12 +20,29 @@ export async function loadRelease(database: Knex, key: SiteKey): Promise<Release
       const rows = (await trx('live_node').where({ site: key, is_retired: false })) as (NodeRow & { live_at: Date })[];
       const site = makeSite(
         key,
-        { name: row.live_name, language: row.live_language, home: row.live_home },
-        rows.map((one) => fromRow(one, null)),
+        { name: row.live_name, language: row.live_language, home: row.live_home, audiences: row.live_audiences },
+        rows.map((one) => fromRow(one)),
       );
-      return { site, liveAt: new Map(rows.map((one) => [one.id, one.live_at])) };
+      const redirects = await trx('live_redirect').where({ site: key }).select('path', 'page');
+      return {
+        site,
+        redirects: new Map(redirects.map((one): [string, PageId | null] => [one.path, one.page])),
+        liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
+      };
     },
     { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}
+
+/** The draft of a site, for walks; undefined where there is no such site. */
+export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | undefined> {
+  const row = await database('site').where({ key }).first();
+  if (!row) return undefined;
+  const rows = (await database('node').where({ site: key, removed_with: null })) as NodeRow[];
+  return makeSite(
+    key,
+    { name: row.name, language: row.language, home: row.home, audiences: row.audiences },
+    rows.map((one) => fromRow(one)),
   );
 }
 

@@ -1,23 +1,58 @@
 import type { Knex } from 'knex';
-import { derivedOf } from '#core/derive/derived.ts';
+import { pathOfOldAddress } from '#core/carryover/old-address.ts';
+import type { Membership } from '#core/derive/access.ts';
+import { visitorView } from '#core/derive/visitor-view.ts';
+import { type AudienceId, closureOf } from '#core/model/audience.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
 import { robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
-import { type SitePlace, pathOf, renderNotFound, renderPage } from './render-page.ts';
+import {
+  type LiveView,
+  type SignIn,
+  type SitePlace,
+  pathOf,
+  renderNotFound,
+  renderPage,
+  renderSignIn,
+} from './render-page.ts';
 
 const HTML = 'text/html; charset=utf-8';
-/** So many answers of one site are kept ready; beyond that the one made first makes room. */
+/** So many answers of one site are kept ready for one kind of visitor; beyond that the one made first makes room. */
 const MOST_READY = 20_000;
-const NO_INDEX = ['Cache-Control', 'no-cache', 'X-Robots-Tag', 'noindex'];
+/** So many kinds of visitors of one site are remembered; beyond that the one met first makes room. */
+const MOST_KINDS = 64;
+/** What everyone gets may be kept by caches that ask again each time; what only some get, by their own browser alone. */
+const FOR_EVERYONE = ['Cache-Control', 'public, no-cache'];
+const FOR_ONE = ['Cache-Control', 'private, no-cache'];
+const NO_INDEX = ['X-Robots-Tag', 'noindex'];
 
-/** One site as it was released: every answer belongs to this release, so that no visitor gets a mixture of two. */
-interface LiveSite {
-  readonly release: Release;
-  readonly place: SitePlace;
+/** Who asks: nobody who is known, or somebody who is signed in and belongs to these audiences. */
+export type Asking = readonly AudienceId[] | null;
+
+/** A site as one kind of visitor has it: every answer belongs to one release and to these audiences, until the clock turns a page. */
+interface Kind {
+  readonly view: LiveView;
   /** Ready answers by the path as it stands in requests. */
   readonly ready: Map<string, ReadyAnswer>;
   notFound: ReadyAnswer | null;
+  gone: ReadyAnswer | null;
+}
+
+/** One site as it was released. */
+interface LiveSite {
+  readonly release: Release;
+  readonly place: SitePlace;
+  /** What nobody who is signed in gets. */
+  anonymous: Kind;
+  /** The others, by the audiences that they belong to. */
+  readonly kinds: Map<string, Kind>;
+}
+
+/** Where to go instead; 301 for an address of another site, 308 for another form of one of this. */
+export interface Moved {
+  readonly moved: string;
+  readonly status: 301 | 308;
 }
 
 /** What visitors get, by path. Answers are made when they are first asked for and dropped with the next release. */
@@ -25,20 +60,28 @@ export class LiveSites {
   readonly #database: Knex;
   readonly #origin: string;
   readonly #stylesheet: string;
+  readonly #now: () => number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
   readonly #ready = new Map<string, LiveSite>();
   #robots: Promise<ReadyAnswer> | null = null;
 
-  constructor(database: Knex, origin: string, stylesheet: string) {
+  constructor(database: Knex, origin: string, stylesheet: string, now = Date.now) {
     this.#database = database;
     this.#origin = origin;
     this.#stylesheet = stylesheet;
+    this.#now = now;
   }
 
   /** The answer to a path (with any query taken off), if it is ready in memory. */
-  ready(path: string): ReadyAnswer | undefined {
+  ready(path: string, asking: Asking = null): ReadyAnswer | undefined {
     const end = path.indexOf('/', 1);
-    return end === -1 ? undefined : this.#ready.get(path.slice(1, end))?.ready.get(path);
+    if (end === -1) return undefined;
+    const live = this.#ready.get(path.slice(1, end));
+    if (!live) return undefined;
+    const kind = asking === null ? live.anonymous : live.kinds.get(kindKey(live, asking));
+    if (!kind) return undefined;
+    const { until } = kind.view;
+    return until === Infinity || until > this.#now() ? kind.ready.get(path) : undefined;
   }
 
   /** Forgets what was read of a site: its next request reads the release that is live then. */
@@ -62,49 +105,112 @@ export class LiveSites {
   }
 
   /**
-   * The answer to a path below a site: a page, a sitemap file, the not-found page, or where to go instead.
+   * The answer to a path below a site, and its query (with the `?`) where the old site had such addresses: a page, the
+   * sign-in page in place of one with a lock, a sitemap file, the not-found page, or where to go instead.
    * Undefined where there is no such site.
    */
-  async answer(key: string, rest: string): Promise<ReadyAnswer | { moved: string } | undefined> {
+  async answer(key: string, rest: string, query = '', asking: Asking = null): Promise<ReadyAnswer | Moved | undefined> {
     const live = await this.#site(key);
     if (!live) return undefined;
-    const { release, place } = live;
+    const kind = this.#kind(live, asking);
+    const { place, derived } = kind.view;
     const path = place.base + rest;
-    const kept = live.ready.get(path);
+    const kept = kind.ready.get(path);
     if (kept) return kept;
     if (/^\/sitemap(-\d+)?\.xml$/.test(rest)) {
-      for (const [name, xml] of sitemapFiles(release, place))
-        this.#keep(live, `${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
-      return live.ready.get(path) ?? this.#notFound(live);
+      // The file is the same for whoever asks.
+      const { view, ready } = this.#kind(live, null);
+      for (const [name, xml] of sitemapFiles(view, live.release.liveAt))
+        keep(ready, `${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
+      return ready.get(path) ?? this.#notFound(kind);
     }
     const address = decoded(rest);
-    const derived = derivedOf(release.site);
     const row = address === null ? undefined : derived.rowAt.get(address);
     if (row !== undefined && derived.hiddenBy[row] === -1) {
-      const node = derived.outline.nodes[row]!;
       const canonical = pathOf(place, address!);
-      if (canonical !== path) return { moved: canonical };
-      const html = node.content === null ? '' : await htmlOf(this.#database, release.site.key, node.content);
-      const answer = new ReadyAnswer(200, HTML, renderPage(release.site, place, node.id, html));
-      this.#keep(live, path, answer);
+      if (canonical !== path) return { moved: canonical, status: 308 };
+      const answer = await this.#page(kind, row, rest);
+      keep(kind.ready, path, answer);
       return answer;
     }
     // One address a page: with a slash at the end it is another one, which leads to the page.
     if (address !== null && address !== '/' && address.endsWith('/')) {
       const without = derived.rowAt.get(address.replace(/\/+$/, ''));
       if (without !== undefined && derived.hiddenBy[without] === -1)
-        return { moved: pathOf(place, derived.addresses[without]!) };
+        return { moved: pathOf(place, derived.addresses[without]!), status: 308 };
     }
-    return this.#notFound(live);
+    return this.#ofOldSite(live, kind, rest, query) ?? this.#notFound(kind);
   }
 
-  #notFound(live: LiveSite): ReadyAnswer {
-    return (live.notFound ??= new ReadyAnswer(404, HTML, renderNotFound(live.release.site, live.place), NO_INDEX));
+  /** The sign-in page; undefined where there is no such site. */
+  async signInPage(key: string, asking: Asking, given: Omit<SignIn, 'page'>): Promise<ReadyAnswer | undefined> {
+    const live = await this.#site(key);
+    if (!live) return undefined;
+    const html = renderSignIn(this.#kind(live, asking).view, { page: null, ...given });
+    return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
   }
 
-  #keep(live: LiveSite, path: string, answer: ReadyAnswer): void {
-    if (live.ready.size >= MOST_READY) live.ready.delete(live.ready.keys().next().value!);
-    live.ready.set(path, answer);
+  async #page({ view }: Kind, row: number, rest: string): Promise<ReadyAnswer> {
+    const { site, derived, locked, offered } = view;
+    const node = derived.outline.nodes[row]!;
+    if (locked[row] === 1) {
+      const html = renderSignIn(view, { page: node.id, to: rest, email: '', isWrong: false });
+      const asks = ['WWW-Authenticate', 'Cookie realm="site"'];
+      return view.isSignedIn
+        ? new ReadyAnswer(403, HTML, html, [...NO_STORE, ...NO_INDEX])
+        : new ReadyAnswer(401, HTML, html, [...NO_STORE, ...NO_INDEX, ...asks]);
+    }
+    const html = node.content === null ? '' : await htmlOf(this.#database, site.key, node.content);
+    return new ReadyAnswer(200, HTML, renderPage(view, node.id, html), [
+      ...cachingOf(view),
+      ...(offered[row] === 1 ? [] : NO_INDEX),
+    ]);
+  }
+
+  /** Where an address of the old site leads: with its query, else without. An address in use never comes here. */
+  #ofOldSite({ release }: LiveSite, kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
+    if (release.redirects.size === 0) return undefined;
+    const found = [rest + query, rest].map(pathOfOldAddress).find((path) => release.redirects.has(path));
+    if (found === undefined) return undefined;
+    const page = release.redirects.get(found)!;
+    const { place, derived } = kind.view;
+    if (page === null)
+      return (kind.gone ??= new ReadyAnswer(410, HTML, renderNotFound(kind.view, true), [
+        ...cachingOf(kind.view),
+        ...NO_INDEX,
+      ]));
+    const row = derived.outline.rowOf.get(page);
+    if (row === undefined || derived.hiddenBy[row] !== -1 || derived.addresses[row] === null) return undefined;
+    return { moved: pathOf(place, derived.addresses[row]!), status: 301 };
+  }
+
+  #notFound(kind: Kind): ReadyAnswer {
+    return (kind.notFound ??= new ReadyAnswer(404, HTML, renderNotFound(kind.view), [
+      ...cachingOf(kind.view),
+      ...NO_INDEX,
+    ]));
+  }
+
+  /** The site as one kind of visitor has it now. */
+  #kind(live: LiveSite, asking: Asking): Kind {
+    const isNow = ({ view }: Kind) => view.until > this.#now();
+    if (asking === null) {
+      if (!isNow(live.anonymous)) live.anonymous = this.#makeKind(live.release, live.place, null);
+      return live.anonymous;
+    }
+    const key = kindKey(live, asking);
+    let kind = live.kinds.get(key);
+    if (!kind || !isNow(kind)) {
+      if (live.kinds.size >= MOST_KINDS) live.kinds.delete(live.kinds.keys().next().value!);
+      live.kinds.set(key, (kind = this.#makeKind(live.release, live.place, asking)));
+    }
+    return kind;
+  }
+
+  #makeKind({ site }: Release, place: SitePlace, asking: Asking): Kind {
+    const member: Membership = closureOf(site.settings.audiences, asking ?? []);
+    const view = { ...visitorView(site, member, this.#now()), place, isSignedIn: asking !== null, walk: null };
+    return { view, ready: new Map(), notFound: null, gone: null };
   }
 
   #site(key: string): Promise<LiveSite | undefined> {
@@ -130,13 +236,21 @@ export class LiveSites {
   async #load(key: SiteKey): Promise<LiveSite | undefined> {
     const release = await loadRelease(this.#database, key);
     if (!release) return undefined;
-    return {
-      release,
-      place: { base: `/${key}`, origin: this.#origin, stylesheet: this.#stylesheet },
-      ready: new Map(),
-      notFound: null,
-    };
+    const place = { base: `/${key}`, origin: this.#origin, stylesheet: this.#stylesheet };
+    return { release, place, anonymous: this.#makeKind(release, place, null), kinds: new Map() };
   }
+}
+
+const NO_STORE = ['Cache-Control', 'no-store'];
+const cachingOf = ({ isSignedIn }: LiveView): string[] => (isSignedIn ? FOR_ONE : FOR_EVERYONE);
+
+/** Visitors who belong to the same audiences are of one kind. */
+const kindKey = ({ release }: LiveSite, asking: readonly AudienceId[]): string =>
+  [...closureOf(release.site.settings.audiences, asking)].sort().join();
+
+function keep(ready: Kind['ready'], path: string, answer: ReadyAnswer): void {
+  if (ready.size >= MOST_READY) ready.delete(ready.keys().next().value!);
+  ready.set(path, answer);
 }
 
 function decoded(path: string): string | null {

@@ -1,19 +1,16 @@
-import { derivedOf } from '#core/derive/derived.ts';
-import type { Site } from '#core/model/site.ts';
 import { escaped } from './html.ts';
 import type { Release } from './live-repository.ts';
-import { type SitePlace, pathOf } from './render-page.ts';
+import { type LiveView, pathOf } from './render-page.ts';
 
 /** A sitemap file holds at most so many addresses (sitemaps.org 0.9). */
 export const MOST_IN_ONE_FILE = 50_000;
 const NAMESPACE = 'http://www.sitemaps.org/schemas/sitemap/0.9';
 
-/** The addresses that visitors can reach, in tree order. */
-function reachable(site: Site): { id: string; address: string }[] {
-  const { outline, addresses, hiddenBy } = derivedOf(site);
+/** The addresses that are offered to search engines, in tree order: those that everyone can open and that are not held back. */
+function offeredPages({ derived: { outline, addresses }, offered }: LiveView): { id: string; address: string }[] {
   return outline.nodes.flatMap((node, row) => {
     const address = addresses[row]!;
-    return address === null || hiddenBy[row] !== -1 ? [] : [{ id: node.id, address }];
+    return address === null || offered[row] === 0 ? [] : [{ id: node.id, address }];
   });
 }
 
@@ -21,12 +18,9 @@ function reachable(site: Site): { id: string; address: string }[] {
  * The sitemap files by name: `sitemap.xml` alone, or an index of that name with `sitemap-1.xml` and so on where there
  * are more addresses than one file holds.
  */
-export function sitemapFiles(
-  { site, liveAt }: Release,
-  place: SitePlace,
-  most = MOST_IN_ONE_FILE,
-): Map<string, string> {
-  const entries = reachable(site).map(({ id, address }) => {
+export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = MOST_IN_ONE_FILE): Map<string, string> {
+  const { place } = view;
+  const entries = offeredPages(view).map(({ id, address }) => {
     const changed = liveAt.get(id);
     return `<url><loc>${escaped(place.origin + pathOf(place, address))}</loc>${changed ? `<lastmod>${changed.toISOString()}</lastmod>` : ''}</url>`;
   });

@@ -1,25 +1,46 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
 import { readConfig } from '../config.ts';
-import { RELEASE_CHANNEL } from '../database/channels.ts';
-import { connect } from '../database/connect.ts';
+import { RELEASE_CHANNEL, VISITOR_CHANNEL } from '../database/channels.ts';
+import { connect, connectPool } from '../database/connect.ts';
+import { sessionSecret } from '../database/session-secret.ts';
 import { listen } from '../database/listen.ts';
 import { runProcess } from '../process.ts';
 import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
+import { Attempts } from '../security/attempts.ts';
+import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
 
-/** The visitors' process: it reads releases and nothing else. */
+/** The visitors' process: it reads releases, and signs visitors in and out. */
 await runProcess('live', async (ready) => {
   const config = readConfig(process.env);
   const log = pino({ level: config.logLevel });
   const database = connect(config.databaseUrl);
   const assets = await Assets.load();
   const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet);
-  const stopListening = await listen(config.databaseUrl, { [RELEASE_CHANNEL]: (key) => sites.forget(key) }, () =>
-    sites.forgetAll(),
+  const pool = connectPool(config.databaseUrl);
+  const sessions = new VisitorSessions(database, () => new Date());
+  const stopListening = await listen(
+    config.databaseUrl,
+    { [RELEASE_CHANNEL]: (key) => sites.forget(key), [VISITOR_CHANNEL]: (visitor) => sessions.forget(visitor) },
+    () => {
+      sites.forgetAll();
+      sessions.forgetAll();
+    },
   );
-  const server = createServer(makeLiveHandler(sites, assets, log));
+  const attempts = await Attempts.open(pool);
+  const server = createServer(
+    makeLiveHandler({
+      sites,
+      sessions,
+      attempts,
+      assets,
+      database,
+      walkSecret: await sessionSecret(database),
+      log,
+    }),
+  );
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);
     server.listen(config.livePort, config.host, resolve);
@@ -30,5 +51,6 @@ await runProcess('live', async (ready) => {
     server.closeAllConnections();
     await stopListening();
     await database.destroy();
+    await pool.end();
   };
 });

@@ -19,7 +19,7 @@ const SAFETY = [
   'Referrer-Policy',
   'strict-origin-when-cross-origin',
   'Content-Security-Policy',
-  "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'none'; frame-ancestors 'none'",
+  "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
 ];
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */
@@ -70,7 +70,9 @@ export class ReadyAnswer {
           : this.#body;
     // Each form is a representation of its own, so it has a tag of its own (RFC 9110, 8.8.3).
     const tag = `"${this.#hash}${encoding === 'identity' ? '' : `-${encoding}`}"`;
-    const shared = ['ETag', tag, 'Vary', 'Accept-Encoding', ...this.#extra, ...SAFETY];
+    // Who is signed in may get another page: no cache may take one for the other.
+    const vary = this.#type.startsWith('text/html') ? 'Accept-Encoding, Cookie' : 'Accept-Encoding';
+    const shared = ['ETag', tag, 'Vary', vary, ...this.#extra, ...SAFETY];
     const coded = encoding === 'identity' ? [] : ['Content-Encoding', encoding];
     return {
       body,
@@ -82,7 +84,7 @@ export class ReadyAnswer {
 }
 
 /** A request header, read from the raw list: Node makes the object of all headers only when it is asked for. */
-function headerOf(request: IncomingMessage, name: string): string | undefined {
+export function headerOf(request: IncomingMessage, name: string): string | undefined {
   const { rawHeaders } = request;
   for (let at = 0; at < rawHeaders.length; at += 2) {
     const given = rawHeaders[at]!;

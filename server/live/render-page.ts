@@ -1,4 +1,4 @@
-import { derivedOf } from '#core/derive/derived.ts';
+import type { VisitorView } from '#core/derive/visitor-view.ts';
 import { type MenuEntry, labelOf, leadsTo, mainMenuOf } from '#core/derive/menu.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -14,6 +14,16 @@ export interface SitePlace {
   readonly stylesheet: string;
 }
 
+/** A site for one kind of visitor: what they may open, and where the site is. */
+export interface LiveView extends VisitorView {
+  readonly place: SitePlace;
+  readonly isSignedIn: boolean;
+  /** The bar above the page of a walk, as HTML; null for visitors. */
+  readonly walk: string | null;
+}
+
+const NO_INDEX = '<meta name="robots" content="noindex">';
+
 /** An address of the site as it stands in a link: percent-encoded, below the site's own path. */
 export const pathOf = (place: SitePlace, address: string): string => place.base + encodeURI(address);
 
@@ -27,17 +37,19 @@ interface Frame {
 }
 
 /** A whole page for visitors. `html` is the page's text, ready. */
-export function renderPage(site: Site, place: SitePlace, page: PageId, html: string): string {
+export function renderPage(view: LiveView, page: PageId, html: string): string {
+  const { site, place, derived } = view;
   const node = nodeAt(site, page);
   const { language } = site.settings;
   const title = textIn(node.title, language);
   const description = textIn(node.description, language);
-  const derived = derivedOf(site);
-  const address = derived.addresses[derived.outline.rowOf.get(page)!]!;
-  const trail = trailOf(site, page);
+  const row = derived.outline.rowOf.get(page)!;
+  const address = derived.addresses[row]!;
+  const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
   const head = [
     description === '' ? '' : `<meta name="description" content="${escaped(description)}">`,
+    view.offered[row] === 1 ? '' : NO_INDEX,
     `<link rel="canonical" href="${escaped(place.origin + pathOf(place, address))}">`,
     `<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
   ].join('');
@@ -46,10 +58,10 @@ export function renderPage(site: Site, place: SitePlace, page: PageId, html: str
     `<main id="content"><h1>${escaped(title)}</h1>`,
     description === '' || html !== '' ? '' : `<p>${escaped(description)}</p>`,
     html,
-    isHome ? '' : renderSection(site, place, page),
+    isHome ? '' : renderSection(view, page),
     '</main>',
   ].join('');
-  return renderFrame(site, place, {
+  return renderFrame(view, {
     title: isHome ? site.settings.name : `${title} – ${site.settings.name}`,
     head,
     body,
@@ -58,31 +70,37 @@ export function renderPage(site: Site, place: SitePlace, page: PageId, html: str
 }
 
 /** The page for addresses that lead nowhere. */
-export function renderNotFound(site: Site, place: SitePlace): string {
-  const body = `<main id="content"><h1>There is no page at this address</h1>
-<p>It may have moved, or the address may have a typing mistake. The menu above lists the main pages.</p>
+export function renderNotFound(view: LiveView, isGone = false): string {
+  const { site, place } = view;
+  const [heading, words] = isGone
+    ? ['This page is no longer there', 'It was taken down for good, and no other page has taken its place.']
+    : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
+  const body = `<main id="content"><h1>${heading}</h1>
+<p>${words} The menu above lists the main pages.</p>
 <p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`;
-  return renderFrame(site, place, {
-    title: `Not found – ${site.settings.name}`,
-    head: '<meta name="robots" content="noindex">',
+  return renderFrame(view, {
+    title: `${isGone ? 'Gone' : 'Not found'} – ${site.settings.name}`,
+    head: NO_INDEX,
     body,
     current: null,
   });
 }
 
-function renderFrame(site: Site, place: SitePlace, { title, head, body, current }: Frame): string {
+function renderFrame(view: LiveView, { title, head, body, current }: Frame): string {
+  const { site, place } = view;
   const name = escaped(site.settings.name);
   return `<!doctype html>
 <html lang="${escaped(site.settings.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
-<body><a class="skip" href="#content">Go to the text</a>
-<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${renderMenu(site, place, current)}</header>
+<body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
+<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${renderMenu(view, current)}</header>
 ${body}
-<footer class="foot"><p>${name}</p></footer></body></html>`;
+<footer class="foot"><p>${name}</p>${renderAccount(view)}</footer></body></html>`;
 }
 
-function renderMenu(site: Site, place: SitePlace, current: PageId | null): string {
-  const entries = mainMenuOf(site);
+function renderMenu(view: LiveView, current: PageId | null): string {
+  const { site, place, derived } = view;
+  const entries = mainMenuOf(site, derived);
   if (entries.length === 0) return '';
   const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
   const list = (items: readonly MenuEntry[]): string =>
@@ -94,12 +112,26 @@ function renderMenu(site: Site, place: SitePlace, current: PageId | null): strin
         const label =
           entry.leadsTo === null
             ? `<span class="text"${mark}>${text}</span>`
-            : `<a href="${escaped(hrefOf(place, entry.leadsTo))}"${mark}>${text}</a>`;
+            : `<a href="${escaped(hrefOf(place, entry.leadsTo))}"${mark}>${text}${lockOf(view, entry.page)}</a>`;
         if (entry.entries.length === 0) return `<li>${label}</li>`;
         return `<li>${label}<details name="menu"><summary><span class="unseen">Pages in ${text}</span></summary><ul>${list(entry.entries)}</ul></details></li>`;
       })
       .join('');
   return `<nav aria-label="Main" class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${list(entries)}</ul></details></nav>`;
+}
+
+/** Behind an entry that the visitor sees and may not open. */
+function lockOf({ derived, locked }: LiveView, page: PageId): string {
+  const row = derived.outline.rowOf.get(page);
+  return row !== undefined && locked[row] === 1 ? ' <small class="lock">sign in first</small>' : '';
+}
+
+/** The way in and out; none where the site has no audiences. */
+function renderAccount({ site, place, isSignedIn, walk }: LiveView): string {
+  if (site.settings.audiences.length === 0 || walk !== null) return '';
+  return isSignedIn
+    ? `<form method="post" action="${escaped(place.base)}/sign-out"><button>Sign out</button></form>`
+    : `<p><a href="${escaped(place.base)}/sign-in">Sign in</a></p>`;
 }
 
 function renderTrail(place: SitePlace, trail: readonly TrailStep[]): string {
@@ -128,8 +160,8 @@ function trailData(place: SitePlace, trail: readonly TrailStep[]): object {
 }
 
 /** The pages right below, so that what the menu has no room for can still be reached; headings group those below them. */
-function renderSection(site: Site, place: SitePlace, page: PageId): string {
-  const derived = derivedOf(site);
+function renderSection(view: LiveView, page: PageId): string {
+  const { site, place, derived } = view;
   const list = (above: PageId): string => {
     const items = childrenOf(site, above).flatMap((id) => {
       const row = derived.outline.rowOf.get(id)!;
@@ -142,13 +174,57 @@ function renderSection(site: Site, place: SitePlace, page: PageId): string {
       }
       const to = leadsTo(derived, row);
       if (to === null) return [];
-      const description = textIn(node.description, site.settings.language);
+      // What is behind a lock is named, and no more said of it.
+      const description = view.locked[row] === 1 ? '' : textIn(node.description, site.settings.language);
       return [
-        `<li><a href="${escaped(hrefOf(place, to))}">${text}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}</li>`,
+        `<li><a href="${escaped(hrefOf(place, to))}">${text}${lockOf(view, id)}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}</li>`,
       ];
     });
     return items.length === 0 ? '' : `<ul>${items.join('')}</ul>`;
   };
   const pages = list(page);
   return pages === '' ? '' : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${pages}</nav>`;
+}
+
+/** What the sign-in page says besides its form. */
+export interface SignIn {
+  /** The page that was asked for and is closed, or null. */
+  readonly page: PageId | null;
+  /** Where to go on to, below the site. */
+  readonly to: string;
+  readonly email: string;
+  readonly isWrong: boolean;
+}
+
+/** The sign-in page; it stands in the place of a page with a lock, too. */
+export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignIn): string {
+  const { site, place } = view;
+  const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
+  const lead =
+    title === null
+      ? ''
+      : view.isSignedIn
+        ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask whoever looks after this site.</p>`
+        : `<p>‘${escaped(title)}’ is open to ${escaped(audiencesFor(site, page!))}. Sign in to see it; if you have no account, ask whoever looks after this site.</p>`;
+  const form = view.isSignedIn
+    ? ''
+    : `<form method="post" action="${escaped(place.base)}/sign-in" class="sign-in">
+${isWrong ? '<p role="alert" class="wrong">The mail address and password do not belong together. Check both and try again.</p>' : ''}
+<input type="hidden" name="to" value="${escaped(to)}">
+<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${escaped(email)}"></label></p>
+<p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>
+<p><button>Sign in</button></p></form>`;
+  return renderFrame(view, {
+    title: `Sign in – ${site.settings.name}`,
+    head: NO_INDEX,
+    body: `<main id="content"><h1>${view.isSignedIn && title !== null ? 'You cannot open this page' : 'Sign in'}</h1>${lead}${form}</main>`,
+    current: null,
+  });
+}
+
+/** The audiences that the nearest rule names which closes a page, in words. */
+function audiencesFor(site: Site, page: PageId): string {
+  const named = [nodeAt(site, page), ...ancestorsOf(site, page)].find(({ access }) => access?.only)?.access?.only ?? [];
+  const names = named.map((id) => site.settings.audiences.find((one) => one.id === id)?.name ?? '').filter(Boolean);
+  return names.length === 0 ? 'members' : names.join(' and ');
 }

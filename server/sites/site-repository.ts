@@ -1,10 +1,25 @@
 import type { Knex } from 'knex';
-import type { Language, PageId, SiteKey } from '#core/model/ids.ts';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId, Language, PageId, SiteKey } from '#core/model/ids.ts';
+import type { OldPageDecision } from '#core/model/old-page.ts';
+import type { Audience } from '#core/model/audience.ts';
+import type { Goal } from '#core/model/plan.ts';
 import { type Settings, type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
-import { NODE_COLUMNS, NODE_RECORD, type NodeRow, fromRow, toRow } from '../database/node-rows.ts';
+import {
+  DRAFT_COLUMNS,
+  DRAFT_RECORD,
+  type DraftRow,
+  NODE_COLUMNS,
+  NODE_RECORD,
+  type NodeRow,
+  fromDraftRow,
+  fromRow,
+  toDraftRow,
+  toRow,
+} from '../database/node-rows.ts';
 
 export interface LoadedSite {
   readonly site: Site;
@@ -19,13 +34,16 @@ interface SiteRow {
   live_name: string | null;
   live_language: Language | null;
   live_home: PageId | null;
+  audiences: Audience[];
+  live_audiences: Audience[];
   revision: number;
+  goals: Goal[];
 }
 
 const liveSettingsOf = (row: SiteRow): Settings | null =>
   row.live_name === null || row.live_language === null
     ? null
-    : { name: row.live_name, language: row.live_language, home: row.live_home };
+    : { name: row.live_name, language: row.live_language, home: row.live_home, audiences: row.live_audiences };
 
 /** A whole site as it is now, read at one moment; undefined where there is none of that key. */
 export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
@@ -33,14 +51,22 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
     async (trx) => {
       const row = await trx<SiteRow>('site').where({ key }).first();
       if (!row) return undefined;
-      const nodes = (await trx('node').where({ site: key })) as (NodeRow & { removed_with: PageId | null })[];
+      const nodes = (await trx('node').where({ site: key })) as DraftRow[];
       const live = (await trx('live_node').where({ site: key })) as (NodeRow & { is_retired: boolean })[];
+      const decisions = await trx('old_page_decision').where({ site: key });
       const site = makeSite(
         key,
-        { name: row.name, language: row.language, home: row.home },
-        nodes.map((one) => fromRow(one, one.removed_with)),
-        live.map((one) => ({ node: fromRow(one, null), retired: one.is_retired })),
+        { name: row.name, language: row.language, home: row.home, audiences: row.audiences },
+        nodes.map(fromDraftRow),
+        live.map((one) => ({ node: fromRow(one), retired: one.is_retired })),
         liveSettingsOf(row),
+        {
+          goals: row.goals,
+          oldPages: decisions.map((one): [string, OldPageDecision] => [
+            one.address,
+            { letGo: one.let_go, declined: one.declined },
+          ]),
+        },
       );
       return { site, revision: row.revision };
     },
@@ -89,13 +115,16 @@ export async function insertSite(
       live_name: site.liveSettings?.name ?? null,
       live_language: site.liveSettings?.language ?? null,
       live_home: site.liveSettings?.home ?? null,
+      audiences: JSON.stringify(site.settings.audiences),
+      live_audiences: JSON.stringify(site.liveSettings?.audiences ?? []),
       release: site.liveSettings ? 1 : 0,
       changed_by: account,
+      goals: JSON.stringify(site.goals),
     });
-    const nodes = [...site.nodes.values()].map((node) => ({ ...toRow(node), removed_with: node.removedWith }));
+    const nodes = [...site.nodes.values()].map(toDraftRow);
     await trx.raw(
-      `INSERT INTO node (site, ${NODE_COLUMNS}, removed_with)
-       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, removed_with text)`,
+      `INSERT INTO node (site, ${NODE_COLUMNS}, ${DRAFT_COLUMNS})
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, ${DRAFT_RECORD})`,
       [site.key, JSON.stringify(nodes)],
     );
     const live = [...site.live.values()].map((entry) => ({ ...toRow(entry.node), is_retired: entry.retired }));
@@ -163,6 +192,17 @@ export async function pagesWithText(database: Knex, key: SiteKey, words: readonl
   }
   return (await query).map((row: { id: PageId }) => row.id);
 }
+
+/** These texts of a site, as far as it has them. */
+export const contentsOf = (
+  database: Knex,
+  key: SiteKey,
+  ids: readonly ContentId[],
+): Promise<{ id: ContentId; document: TextDocument }[]> =>
+  database('content')
+    .where({ site: key })
+    .whereIn('id', [...ids])
+    .select('id', 'document');
 
 /** Which of these texts the site has. */
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>

@@ -8,10 +8,16 @@ import { type Site, makeSite } from '#core/model/site.ts';
 import type { Account, Role } from '#contract/api.ts';
 import { makeAccount } from '../accounts/account-service.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
-import { Attempts } from '../accounts/attempts.ts';
+import { Attempts } from '../security/attempts.ts';
 import { makeListener } from '../app.ts';
 import type { StoredContent } from '../contents/content-service.ts';
-import { EDIT_CHANNEL, RELEASE_CHANNEL, SESSION_CHANNEL } from '../database/channels.ts';
+import {
+  EDIT_CHANNEL,
+  FEEDBACK_CHANNEL,
+  RELEASE_CHANNEL,
+  SESSION_CHANNEL,
+  VISITOR_CHANNEL,
+} from '../database/channels.ts';
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
@@ -19,6 +25,12 @@ import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
 import { LiveSites } from '../live/live-sites.ts';
+import { PostgresQueue } from '../jobs/job-queue.ts';
+import { CarryOverService } from '../carry-over/carry-over-service.ts';
+import { CrawlService } from '../old-site/crawl-service.ts';
+import { FeedbackNews } from '../sharing/feedback-news.ts';
+import { outbox } from '../standins/outbox-repository.ts';
+import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { insertSite } from '../sites/site-repository.ts';
 
@@ -81,6 +93,8 @@ async function answerOf(response: Response): Promise<Answer> {
 
 export interface TestServer {
   readonly database: Database;
+  /** The database's address. */
+  readonly url: string;
   readonly origin: string;
   readonly liveOrigin: string;
   /** A second workbench process on the same database. */
@@ -92,7 +106,7 @@ export interface TestServer {
 }
 
 /** Two workbench processes and the visitors' side, on a database of their own, in this process. */
-export async function startTestServer(): Promise<TestServer> {
+export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set()): Promise<TestServer> {
   const base = process.env.SPUR_TEST_DATABASE;
   if (!base) throw new Error('The tests of the server need PostgreSQL: run them by `npm test -- --project server`.');
   const name = `spur_test_${randomBytes(6).toString('hex')}`;
@@ -115,21 +129,49 @@ export async function startTestServer(): Promise<TestServer> {
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });
   const sites = new LiveSites(database, 'https://www.example', assets.stylesheet);
-  const liveOrigin = await open(createServer(makeLiveHandler(sites, assets, log)));
-  ends.push(await listen(url, { [RELEASE_CHANNEL]: (key) => sites.forget(key) }, () => sites.forgetAll()));
+  const sessionsOfVisitors = new VisitorSessions(database, () => new Date());
+  const attemptsOfVisitors = await Attempts.open(pool);
+  const liveOrigin = await open(
+    createServer(
+      makeLiveHandler({
+        sites,
+        sessions: sessionsOfVisitors,
+        attempts: attemptsOfVisitors,
+        assets,
+        database,
+        walkSecret: 'test',
+        log,
+      }),
+    ),
+  );
+  const liveNews = {
+    [RELEASE_CHANNEL]: (key: string) => sites.forget(key),
+    [VISITOR_CHANNEL]: (visitor: string) => sessionsOfVisitors.forget(visitor),
+  };
+  ends.push(await listen(url, liveNews, () => sites.forgetAll()));
 
   const startWorkbench = async () => {
     const cache = new SiteCache(database);
     const now = () => new Date();
+    const crawls = new CrawlService(database, now, crawlHosts);
+    const queue = new PostgresQueue(url, { crawl: crawls.run }, () => undefined);
+    crawls.useQueue(queue);
+    const carryOver = new CarryOverService(database, cache);
+    ends.push(
+      () => queue.stop(),
+      () => carryOver.close(),
+    );
     const edits = new EditService(database, cache, now);
     const attempts = await Attempts.open(pool);
     const sessions = openSessions(pool, now);
+    const feedbackNews = new FeedbackNews();
     ends.push(
       await listen(
         url,
         {
           [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
           [SESSION_CHANNEL]: (id) => sessions.forget(id),
+          [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
         },
         () => sessions.forgetAll(),
       ),
@@ -140,7 +182,13 @@ export async function startTestServer(): Promise<TestServer> {
       cache,
       edits,
       attempts,
+      crawls,
+      crawlHosts,
+      carryOver,
+      mailer: outbox,
+      feedbackNews,
       sessionSecret: 'test',
+      walkSecret: 'test',
       liveOrigin,
       now,
       log,
@@ -153,6 +201,7 @@ export async function startTestServer(): Promise<TestServer> {
 
   return {
     database,
+    url,
     origin,
     liveOrigin,
     otherOrigin,
@@ -168,7 +217,7 @@ export async function startTestServer(): Promise<TestServer> {
     site: (key, site, contents = []) =>
       insertSite(
         database,
-        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null }, []),
+        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null, audiences: [] }, []),
         null,
         contents,
       ),
@@ -183,11 +232,11 @@ export async function startTestServer(): Promise<TestServer> {
   };
 }
 
-/** Waits until something holds. @throws after five seconds, with what was waited for. */
-export async function until(what: string, holds: () => boolean | Promise<boolean>): Promise<void> {
-  for (const end = Date.now() + 5000; Date.now() < end;) {
+/** Waits until something holds. @throws after five seconds, or as many as are said, with what was waited for. */
+export async function until(what: string, holds: () => boolean | Promise<boolean>, longestMs = 5000): Promise<void> {
+  for (const end = Date.now() + longestMs; Date.now() < end;) {
     if (await holds()) return;
     await new Promise((resolve) => setTimeout(resolve, 15));
   }
-  throw new Error(`Waited five seconds for this: ${what}.`);
+  throw new Error(`Waited ${longestMs / 1000} seconds for this: ${what}.`);
 }

@@ -1,8 +1,10 @@
-import { nanoid } from 'nanoid';
+import { customAlphabet, nanoid } from 'nanoid';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { toHaveAgain, toSave } from '#core/arrange/overruled.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
+import type { AudienceId } from '#core/model/audience.ts';
+import type { GoalId } from '#core/model/plan.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -69,6 +71,7 @@ export class SiteStore {
   #stream: EventSource | null = null;
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Told) => void>();
+  readonly #feedbackListeners = new Set<() => void>();
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
   #recent: (Pick<Pending, 'operations' | 'contents'> & { readonly at: number })[] = [];
@@ -84,6 +87,11 @@ export class SiteStore {
   static async open(key: SiteKey): Promise<SiteStore> {
     const packed = await call('showTree', { site: key });
     return new SiteStore(key, unpackSite(packed), packed.revision);
+  }
+
+  /** A site that is looked at and not changed. */
+  static still(site: Site, revision: number): SiteStore {
+    return new SiteStore(site.key, site, revision);
   }
 
   /**
@@ -117,6 +125,12 @@ export class SiteStore {
   onTold(listener: (told: Told) => void): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
+  }
+
+  /** Is called when those whom the plan is shared with have said something. Gives the function that ends it. */
+  onFeedback(listener: () => void): () => void {
+    this.#feedbackListeners.add(listener);
+    return () => this.#feedbackListeners.delete(listener);
   }
 
   /** Makes a change: it shows at once and is sent. Gives the reason in words where the core refuses it, else null. */
@@ -222,6 +236,7 @@ export class SiteStore {
     this.#stream = stream;
     stream.addEventListener('open', () => this.#setConnected(true));
     stream.addEventListener('error', () => this.#setConnected(false));
+    stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
     stream.addEventListener('edit', (event) => this.#receive(JSON.parse(event.data as string) as CommittedEdit));
   }
 
@@ -320,12 +335,10 @@ export function refusalWords(refusal: Refusal, site: Site): string {
 /** An operation that a browser may make. */
 export type Edit = OperationsBody['operations'][number] & Operation;
 
-const ID_LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
+const newLetters = customAlphabet('0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz', 12);
 
-/** A new id for a page: 12 letters and digits, 71 bits of chance. */
-export function newPageId(): PageId {
-  const bytes = crypto.getRandomValues(new Uint8Array(32));
-  let id = '';
-  for (const byte of bytes) if (byte < 248 && id.length < 12) id += ID_LETTERS[byte % 62];
-  return id.length === 12 ? (id as PageId) : newPageId();
-}
+/** A new id for a page, an audience, a goal or a question: 12 letters and digits, 71 bits of chance. */
+export const newPageId = (): PageId => newLetters() as PageId;
+export const newGoalId = (): GoalId => newLetters() as GoalId;
+export const newAudienceId = (): AudienceId => newLetters() as AudienceId;
+export const newQuestionId = (): string => newLetters();

@@ -37,6 +37,12 @@ export function useTreeAt(key: SiteKey, revision: number | null): { revision: nu
   ).data;
 }
 
+/** A site's tree as it is now, for a screen that does not edit it. */
+export function useTreeOf(key: SiteKey): { site: Site | undefined; fault: unknown } {
+  const { data, error } = useSWR(`/sites/${key}/tree`, () => fetchSite(key));
+  return { site: data, fault: error };
+}
+
 /** Removes pages of a site that is not on the screen. @throws ServerProblem, NoAnswer */
 export async function removePages(key: SiteKey, pages: readonly PageId[]): Promise<void> {
   await call(

@@ -131,11 +131,13 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
             <h3 className="font-medium text-attention">What cannot come along</h3>
             <ul className="list-disc pl-4">
               {plan.left.map(({ page, why }) => (
-                <li key={page}>
+                <li key={`${page} ${why}`}>
                   ‘{textIn(source.nodes.get(page)!.title, source.settings.language)}’:{' '}
                   {why === 'home-stays'
                     ? 'it is the home page there, and comes as a page like others.'
-                    : `it is a link to a page that stays behind, so it is left out${clip.kind === 'cut' ? ', and is kept under ‘Removed pages’ there' : ''}.`}
+                    : why === 'access-stays'
+                      ? 'its rule of who can open it stays behind, since audiences belong to their site. Here it is open to whom the page above it is.'
+                      : `it is a link to a page that stays behind, so it is left out${clip.kind === 'cut' ? ', and is kept under ‘Removed pages’ there' : ''}.`}
                 </li>
               ))}
             </ul>

@@ -34,6 +34,8 @@ function Fields({ fields }: { readonly fields: readonly FilterField[] }) {
   return fields.map((field) =>
     field.kind === 'one-of' ? (
       <OneOf key={field.key} field={field} />
+    ) : field.kind === 'some' ? (
+      <Some key={field.key} field={field} />
     ) : field.kind === 'person' ? (
       <Person key={field.key} field={field} />
     ) : (
@@ -85,11 +87,31 @@ function OneOf({ field }: { readonly field: FilterField }) {
 
 const SELECT = 'h-8 w-full rounded-md border border-edge bg-paper px-2';
 
+/** One of what the site has, such as an owner. */
+function Some({ field }: { readonly field: FilterField }) {
+  const { site, derived } = useWorkbench();
+  return <OneSelected field={field} any="Any" values={field.valuesOf!({ site, derived })} />;
+}
+
 function Person({ field }: { readonly field: FilterField }) {
   const { site, shown } = useWorkbench();
-  const [[chosen = ''], set] = useField(field);
+  const [[chosen]] = useField(field);
   const changes = useLatestChanges(site.key, shown.revision);
   const names = [...new Set([...(changes?.values() ?? [])].map((one) => one.by))].sort();
+  const values = [...new Set([...names, ...(chosen ? [chosen] : [])])].map((name) => ({ value: name, words: name }));
+  return <OneSelected field={field} any="Anybody" values={values} />;
+}
+
+function OneSelected({
+  field,
+  any,
+  values,
+}: {
+  readonly field: FilterField;
+  readonly any: string;
+  readonly values: readonly { readonly value: string; readonly words: string }[];
+}) {
+  const [[chosen = ''], set] = useField(field);
   return (
     <label className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
       <span className="text-small font-medium">{field.name}</span>
@@ -98,9 +120,11 @@ function Person({ field }: { readonly field: FilterField }) {
         onChange={(event) => set(event.target.value ? [event.target.value] : [])}
         className={SELECT}
       >
-        <option value="">Anybody</option>
-        {[...new Set([...names, ...(chosen ? [chosen] : [])])].map((name) => (
-          <option key={name}>{name}</option>
+        <option value="">{any}</option>
+        {values.map(({ value, words }) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
         ))}
       </select>
     </label>

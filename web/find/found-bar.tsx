@@ -5,13 +5,13 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** What is looked for, how much was found, and the ways out. It shows only while something is looked for. */
 export function FoundBar() {
-  const { found, isFinding, derived, query, filter, setFilter, isFlat, setFlat, clearFind } = useWorkbench();
+  const { found, isFinding, site, derived, query, filter, setFilter, isFlat, setFlat, clearFind } = useWorkbench();
   if (!found) return null;
   const chips = ALL_FILTERS.flatMap((field) =>
     (filter[field.key] ?? []).map((value) => ({
       key: field.key,
       value,
-      words: `${field.name}: ${field.values?.find((one) => one.value === value)?.words ?? value}`,
+      words: `${field.name}: ${(field.values ?? field.valuesOf?.({ site, derived }))?.find((one) => one.value === value)?.words ?? value}`,
     })),
   );
   const without = (key: string, value: string) => {

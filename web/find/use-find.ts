@@ -1,5 +1,6 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
+import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import { type Filter, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -19,6 +20,7 @@ export function useFind(
   revision: number,
   query: string,
   filter: Filter,
+  feedback: FeedbackTotals | null,
 ): { found: Found | null; isWaiting: boolean } {
   usePreparation(site, derived);
   const asked = isAsking({ query, filter });
@@ -32,9 +34,12 @@ export function useFind(
   const found = useMemo(
     () =>
       asked
-        ? filterRows({ site, derived, changes: changes ?? null, texts }, ALL_FILTERS, { query: shown, filter })
+        ? filterRows({ site, derived, changes: changes ?? null, texts, feedback }, ALL_FILTERS, {
+            query: shown,
+            filter,
+          })
         : null,
-    [asked, site, derived, changes, texts, shown, filter],
+    [asked, site, derived, changes, texts, feedback, shown, filter],
   );
   return { found, isWaiting: needsChanges && changes === undefined };
 }

@@ -1,12 +1,16 @@
 import { COMMON_FILTERS, type FilterField } from '#core/derive/filters.ts';
 import type { Lens } from '../workbench/lenses.ts';
+import { ACCESS_FILTERS } from './access/access-filters.ts';
 import { MENUS_FILTERS } from './menus/menus-filters.ts';
+import { PLAN_FILTERS } from './plan/plan-filters.ts';
 import { PUBLISH_FILTERS } from './publish/publish-filters.ts';
 import { WRITE_FILTERS } from './write/write-filters.ts';
 
 /** The filters that each lens brings; a new lens adds its own here. */
 export const LENS_FILTERS: Readonly<Record<Lens, readonly FilterField[]>> = {
+  plan: PLAN_FILTERS,
   write: WRITE_FILTERS,
+  access: ACCESS_FILTERS,
   menus: MENUS_FILTERS,
   publish: PUBLISH_FILTERS,
 };

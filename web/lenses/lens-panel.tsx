@@ -1,6 +1,8 @@
 import { memo } from 'react';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { AccessPanel } from './access/access-panel.tsx';
 import { MenusPanel } from './menus/menus-panel.tsx';
+import { PlanPanel } from './plan/plan-panel.tsx';
 import { PublishPanel } from './publish/publish-panel.tsx';
 import { WritePanel } from './write/write-panel.tsx';
 
@@ -15,7 +17,11 @@ export const LensPanel = memo(function LensPanel() {
       tabIndex={-1}
       className="min-h-0 flex-1 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
     >
-      {lens === 'menus' ? (
+      {lens === 'plan' ? (
+        <PlanPanel page={hasPage ? active : null} />
+      ) : lens === 'access' ? (
+        <AccessPanel key={active} page={hasPage ? active : null} />
+      ) : lens === 'menus' ? (
         <MenusPanel page={hasPage ? active : null} />
       ) : lens === 'publish' ? (
         <PublishPanel page={hasPage ? active : null} />

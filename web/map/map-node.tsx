@@ -1,6 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import { type MouseEvent, memo } from 'react';
-import { TITLE_LINE } from '#core/drawing/map-nodes.ts';
+import { TITLE_LINE, noteTop, noteWordsLeft } from '#core/drawing/map-nodes.ts';
+import { ORIGIN_SIGNS } from '#core/drawing/origin-signs.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { RenameInput } from '../tree/rename-input.tsx';
 import type { Workbench } from '../workbench/workbench-context.tsx';
@@ -55,6 +56,7 @@ export const MapNodeView = memo(
           ) : (
             <Words data={data} title={title} />
           )}
+          {node.note && <Note data={data} />}
           <Signs data={data} />
         </g>
         {data.below > 0 && <Fold data={data} page={page} latest={latest} />}
@@ -146,6 +148,37 @@ function Words({
         </tspan>
       )}
     </text>
+  );
+}
+
+/** What the lens says of it: words, after the sign of where it comes from. */
+function Note({ data: { node } }: { readonly data: NodeData }) {
+  const { number } = MAP_TYPE;
+  const note = node.note!;
+  const y = noteTop(node);
+  return (
+    <>
+      {note.origin !== null && (
+        <path
+          d={ORIGIN_SIGNS[note.origin]}
+          transform={`translate(${node.textLeft} ${y - 11})`}
+          fill="none"
+          stroke="var(--accent)"
+          strokeWidth={1.75}
+          strokeLinejoin="round"
+        />
+      )}
+      <text
+        x={node.textLeft + noteWordsLeft(note)}
+        y={y}
+        fontFamily={number.family}
+        fontSize={number.size}
+        fontWeight={number.weight}
+        fill="var(--quiet)"
+      >
+        {note.words}
+      </text>
+    </>
   );
 }
 

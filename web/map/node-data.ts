@@ -76,6 +76,8 @@ const sameText = (a: MapNode, b: MapNode): boolean =>
   (a.page === b.page &&
     a.number === b.number &&
     a.mark === b.mark &&
+    a.note?.origin === b.note?.origin &&
+    a.note?.words === b.note?.words &&
     a.width === b.width &&
     a.lines.length === b.lines.length &&
     a.lines.every((line, at) => line === b.lines[at]));
@@ -94,6 +96,7 @@ export function nodeWords(
     inMenus ? 'in menus' : 'off menus',
     hidden === 'page' && 'hidden',
     hidden === 'branch' && 'branch hidden',
+    node.note?.words,
     below > 0 && !isOpen && `${pages(below)} below`,
   ]
     .filter(Boolean)

@@ -33,6 +33,7 @@ import { measure } from './measure.ts';
 import { Minimap } from './minimap.tsx';
 import { NamesLayer } from './names-layer.tsx';
 import { nodeData } from './node-data.ts';
+import { notesOf } from './map-notes.ts';
 import { RailsLayer } from './rails-layer.tsx';
 import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
 import { useDirection } from './use-direction.ts';
@@ -46,14 +47,14 @@ const LARGE = 3000;
 /** The tree as a diagram. What is selected, open and looked for is the same as in the sheet. */
 export function PageMap() {
   const workbench = useWorkbench();
-  const { site, derived, open, found, editing, past, selection, latest } = workbench;
+  const { site, derived, lens, open, found, editing, past, selection, feedback, guest, latest } = workbench;
   const [direction] = useDirection();
   const [exported, setExported] = useState<Area | null>(null);
   const adding = editing?.kind === 'add' ? editing : null;
   // A large map follows a moment later, in a piece of work of its own.
   const shownNow = useMemo(
-    () => ({ site, derived, open, found, past, adding }),
-    [site, derived, open, found, past, adding],
+    () => ({ site, derived, open, found, past, adding, lens, feedback, guest }),
+    [site, derived, open, found, past, adding, lens, feedback, guest],
   );
   const shownLater = useDeferredValue(shownNow);
   const shown = derived.outline.nodes.length > LARGE ? shownLater : shownNow;
@@ -64,6 +65,7 @@ export function PageMap() {
         derived: shown.derived,
         rows: shown.found ? shown.found.rows : visibleRows(shown.derived.outline, shown.open),
         marks: shown.past?.comparison.earlier ?? null,
+        noteOf: notesOf(shown.lens, shown.derived, shown),
         adding: shown.adding,
         measure,
       }),

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Hidden } from '#core/model/node.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
@@ -9,7 +9,7 @@ const CELL_BUTTON =
   'inline-flex h-6 max-w-full items-center gap-1.5 truncate rounded px-1.5 -ml-1.5 hover:bg-accent-soft disabled:hover:bg-transparent';
 
 /** Sets a field of a row; of all that are selected, where the row is one of several. */
-function set({ page, latest }: CellContext, fields: PageFields): void {
+function setFields({ page, latest }: CellContext, fields: PageFields): void {
   const { chosen, store } = latest();
   const pages: readonly PageId[] = chosen.length > 1 && chosen.includes(page) ? chosen : [page];
   store.apply(pages.map((one) => ({ name: 'page.set', page: one, fields })));
@@ -23,7 +23,7 @@ export function InMenusCell({ isIn, context }: { readonly isIn: boolean; readonl
       tabIndex={-1}
       aria-label={`${isIn ? 'In' : 'Off'} menus: ${context.title}`}
       disabled={!context.mayEdit}
-      onClick={() => set(context, { inMenus: !isIn })}
+      onClick={() => setFields(context, { inMenus: !isIn })}
       className={CELL_BUTTON}
     >
       <svg width="14" height="14" aria-hidden fill="none">
@@ -48,10 +48,54 @@ export function HiddenCell({
   readonly hiddenBy: string | null;
   readonly context: CellContext;
 }) {
+  const look = hidden !== 'no' ? 'font-medium text-attention' : hiddenBy !== null ? 'text-attention' : 'text-quiet';
+  return (
+    <ChoiceCell
+      field="Hidden"
+      words={hiddenBy === null ? HIDDEN_WORDS[hidden] : `By ‘${hiddenBy}’`}
+      title={hiddenBy === null ? undefined : `Hidden by ‘${hiddenBy}’, which hides its branch`}
+      look={look}
+      label="Who can reach it"
+      context={context}
+      choices={[
+        { words: 'Shown', isChosen: hidden === 'no', fields: { hidden: 'no' } },
+        { words: 'Hide this page', isChosen: hidden === 'page', fields: { hidden: 'page' } },
+        { words: 'Hide the branch', isChosen: hidden === 'branch', fields: { hidden: 'branch' } },
+      ]}
+    />
+  );
+}
+
+export interface CellChoice {
+  readonly words: string;
+  readonly isChosen: boolean;
+  /** What choosing it sets. */
+  readonly fields: PageFields;
+}
+
+/** A value that is one of a few; pressing it offers them. */
+export function ChoiceCell({
+  field,
+  words,
+  sign,
+  title,
+  look,
+  label,
+  choices,
+  context,
+}: {
+  /** What the value is, for those who do not see the column. */
+  readonly field: string;
+  readonly words: string;
+  readonly sign?: ReactNode;
+  readonly title?: string;
+  readonly look: string;
+  readonly label: string;
+  readonly choices: readonly CellChoice[];
+  readonly context: CellContext;
+}) {
   // The menu itself is made when it is asked for: a screen has many of these cells.
   const [isAsked, setAsked] = useState(false);
-  const words = hiddenBy === null ? HIDDEN_WORDS[hidden] : `By ‘${hiddenBy}’`;
-  const look = hidden !== 'no' ? 'font-medium text-attention' : hiddenBy !== null ? 'text-attention' : 'text-quiet';
   const button = (
     <button
       type="button"
@@ -59,28 +103,111 @@ export function HiddenCell({
       aria-haspopup="menu"
       onClick={isAsked ? undefined : () => setAsked(true)}
       disabled={!context.mayEdit}
-      aria-label={`Hidden: ${context.title}, ${words}`}
-      title={hiddenBy === null ? undefined : `Hidden by ‘${hiddenBy}’, which hides its branch`}
+      aria-label={`${field}: ${context.title}, ${words}`}
+      title={title}
       className={`${CELL_BUTTON} ${look}`}
     >
+      {sign}
       <span className="truncate">{words}</span>
     </button>
   );
   if (!isAsked) return button;
   return (
     <ActionMenu
-      label="Who can reach it"
+      label={label}
       isOpenAtFirst
       onClose={() => {
         setAsked(false);
         context.latest().focusTree();
       }}
-      actions={[
-        { words: 'Shown', isChosen: hidden === 'no', run: () => set(context, { hidden: 'no' }) },
-        { words: 'Hide this page', isChosen: hidden === 'page', run: () => set(context, { hidden: 'page' }) },
-        { words: 'Hide the branch', isChosen: hidden === 'branch', run: () => set(context, { hidden: 'branch' }) },
-      ]}
+      actions={choices.map((choice) => ({
+        words: choice.words,
+        isChosen: choice.isChosen,
+        run: () => setFields(context, choice.fields),
+      }))}
       trigger={button}
     />
   );
 }
+
+/** A value that is typed: pressing it makes it a field, Enter or leaving it saves, Escape leaves it as it was. */
+export function EntryCell({
+  field,
+  value,
+  words,
+  type,
+  look,
+  longest,
+  suggestions,
+  fieldsOf,
+  context,
+}: {
+  readonly field: string;
+  readonly value: string;
+  readonly words: string;
+  readonly type: 'text' | 'date' | 'number';
+  readonly look: string;
+  readonly longest?: number;
+  /** What others have typed here, asked for when the typing begins. */
+  readonly suggestions?: () => readonly string[];
+  /** What the typed text sets, or null where it is none. */
+  readonly fieldsOf: (text: string) => PageFields | null;
+  readonly context: CellContext;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const list = useId();
+  if (typed === null)
+    return (
+      <button
+        type="button"
+        tabIndex={-1}
+        disabled={!context.mayEdit}
+        aria-label={`${field}: ${context.title}, ${words === '' ? 'none' : words}`}
+        onClick={() => setTyped(value)}
+        className={`${CELL_BUTTON} min-w-8 ${look}`}
+        title={words}
+      >
+        <span className="truncate">{words}</span>
+      </button>
+    );
+  const end = (isKept: boolean) => {
+    const fields = isKept && typed !== value ? fieldsOf(typed) : null;
+    setTyped(null);
+    if (fields !== null) setFields(context, fields);
+  };
+  return (
+    <>
+      <input
+        ref={focusOnce}
+        type={type}
+        min={type === 'number' ? 0 : undefined}
+        value={typed}
+        maxLength={longest}
+        list={suggestions ? list : undefined}
+        aria-label={`${field} of ${context.title}`}
+        onMouseDown={(event) => event.stopPropagation()}
+        onFocus={(event) => type !== 'date' && event.target.select()}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => end(true)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter' && event.key !== 'Escape') return;
+          event.stopPropagation();
+          event.preventDefault();
+          end(event.key === 'Enter');
+          context.latest().focusTree();
+        }}
+        className="-ml-1.5 h-6 w-full min-w-0 rounded border border-accent bg-raised px-1 outline-none"
+      />
+      {suggestions && (
+        <datalist id={list}>
+          {suggestions().map((one) => (
+            <option key={one} value={one} />
+          ))}
+        </datalist>
+      )}
+    </>
+  );
+}
+
+/** Called once, when the field is there. */
+const focusOnce = (input: HTMLInputElement | null) => input?.focus({ preventScroll: true });

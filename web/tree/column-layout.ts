@@ -1,7 +1,9 @@
 import { useMemo } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
-import type { Lens } from '../workbench/lenses.ts';
+import type { Site } from '#core/model/site.ts';
+import type { ColumnSet } from '../workbench/lenses.ts';
+import { accessColumns } from './access-columns.tsx';
 import { COLUMNS, type Column } from './columns.tsx';
 
 const layoutSchema = z.object({
@@ -17,21 +19,25 @@ export const WIDEST = 640;
 /** The layout's key for the column of titles, which is always there and always first. */
 export const TITLE = 'title';
 
-/** The columns of a lens as the person has them, all of them in their order, and how to change that. */
-export function useColumnLayout(lens: Lens): {
+/** The columns of a set as the person has them, all of them in their order, and how to change that. */
+export function useColumnLayout(
+  set: ColumnSet,
+  site: Site,
+): {
   readonly columns: readonly Column[];
   readonly all: readonly Column[];
   readonly layout: ColumnLayout;
   readonly setLayout: (layout: ColumnLayout) => void;
 } {
-  const [layout, setLayout] = usePreference(`columns.${lens}`, layoutSchema, AS_AT_FIRST);
+  const [layout, setLayout] = usePreference(`columns.${set}`, layoutSchema, AS_AT_FIRST);
   const all = useMemo(() => {
     const place = (column: Column) => {
       const at = layout.order.indexOf(column.key);
       return at === -1 ? layout.order.length : at;
     };
-    return [...COLUMNS[lens]].sort((a, b) => place(a) - place(b));
-  }, [lens, layout.order]);
+    const columns = set === 'access' ? accessColumns(site) : COLUMNS[set];
+    return [...columns].sort((a, b) => place(a) - place(b));
+  }, [set, site, layout.order]);
   const columns = useMemo(() => all.filter((one) => !layout.hidden.includes(one.key)), [all, layout.hidden]);
   return { columns, all, layout, setLayout };
 }
@@ -39,12 +45,13 @@ export function useColumnLayout(lens: Lens): {
 /** In a sheet narrower than this the person's own widths do not count. */
 const NARROW = 560;
 const NARROWEST_TITLE = 208;
+const TITLE_IN_WIDE = 236;
 
 /** The columns that have room in a sheet of that width: minor ones give way, the last ones first. */
 export function columnsWithRoom(columns: readonly Column[], { widths }: ColumnLayout, room: number): readonly Column[] {
   const widthOf = (one: Column) => (room < NARROW ? one.width : (widths[one.key] ?? one.width));
   const shown = [...columns];
-  let left = room - (room < NARROW ? NARROWEST_TITLE : (widths[TITLE] ?? NARROWEST_TITLE));
+  let left = room - (room < NARROW ? NARROWEST_TITLE : (widths[TITLE] ?? TITLE_IN_WIDE));
   for (const one of shown) left -= widthOf(one);
   while (left < 0) {
     const minor = shown.findLastIndex((one) => one.isMinor);

@@ -4,9 +4,10 @@ import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { ReactNode } from 'react';
-import type { Lens } from '../workbench/lenses.ts';
+import type { ColumnSet } from '../workbench/lenses.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell } from './cells.tsx';
+import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
 import { DIFFERENCE_WORDS, MENU_WORDS, STATE_WORDS } from './words.ts';
 
@@ -77,8 +78,10 @@ const address: Column = {
   cell: ([text, isQuiet]) => <Address text={text as string | null} isQuiet={isQuiet === true} />,
 };
 
-/** The columns after the title, by lens, as they are at first. */
-export const COLUMNS: Readonly<Record<Lens, readonly Column[]>> = {
+/** The columns after the title, by lens and for guests, as they are at first. Those of the Access lens depend on the site. */
+export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access'>, readonly Column[]>> = {
+  plan: PLAN_COLUMNS,
+  shared: SHARED_COLUMNS,
   write: [
     inMenus,
     hidden,

@@ -37,8 +37,8 @@ export function HeaderRow({ columns }: { readonly columns: readonly Column[] }) 
 const STEP = 16;
 
 function WidthHandle({ column, name }: { readonly column: string; readonly name: string }) {
-  const { lens } = useWorkbench();
-  const { layout, setLayout } = useColumnLayout(lens);
+  const { columnSet, site } = useWorkbench();
+  const { layout, setLayout } = useColumnLayout(columnSet, site);
   const [from, setFrom] = useState<{ x: number; width: number } | null>(null);
   const widthNow = (element: Element) => element.parentElement!.getBoundingClientRect().width;
   const set = (width: number | null) => {

@@ -1,4 +1,5 @@
 import type { Derived } from '#core/derive/derived.ts';
+import type { SiteNode } from '#core/model/node.ts';
 import type { State } from '#core/derive/state.ts';
 
 /** One stretch of rail in a row: where it runs, and what it stands for. */
@@ -17,6 +18,8 @@ export interface RailsData {
   readonly isCovered: boolean;
   readonly hasStop: boolean;
   readonly hasCover: boolean;
+  /** Whether access narrows here by a rule of its own. */
+  readonly hasGate: boolean;
   readonly stretches: readonly Stretch[];
   /** Equal for rails that look the same. */
   readonly signature: string;
@@ -43,10 +46,14 @@ export function railsOf(derived: Derived, row: number, isOpen: boolean): RailsDa
     isCovered: hiddenBy[row] !== -1,
     hasStop: outline.inMenus[row] === 1,
     hasCover: outline.hidden[row] !== 0,
+    hasGate: narrows(outline.nodes[row]!),
     stretches,
   };
   return { ...data, signature: JSON.stringify(data) };
 }
+
+const narrows = ({ access }: SiteNode): boolean =>
+  access !== null && (access.only !== null || access.except.length > 0);
 
 function nextSibling({ outline }: Derived, row: number): number {
   const next = outline.end[row]!;

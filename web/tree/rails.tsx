@@ -13,7 +13,7 @@ export const railX = (level: number): number => LEFT + level * LEVEL;
 export const railsWidth = (depth: number): number => railX(depth) + 14;
 
 /** The rails of one row, and its own sign. */
-export function Rails({ depth, state, isCovered, hasStop, hasCover, stretches }: RailsData) {
+export function Rails({ depth, state, isCovered, hasStop, hasCover, hasGate, stretches }: RailsData) {
   const x = railX(depth);
   const stroke = isCovered || state === 'retired' ? 'var(--edge)' : 'var(--ink)';
   return (
@@ -28,6 +28,7 @@ export function Rails({ depth, state, isCovered, hasStop, hasCover, stretches }:
         <circle cx={x} cy={MIDDLE} r="4.5" fill="var(--raised)" stroke={stroke} strokeWidth="2" />
       )}
       {!hasStop && state !== 'retired' && <path d={`M${x} ${MIDDLE}h7`} stroke={stroke} strokeWidth="1.5" />}
+      {hasGate && <path d={`M${x - 5} 4h10M${x - 5} 8h10`} stroke="var(--accent)" strokeWidth="2" />}
       {hasCover && (
         <path
           d={`M${x - 7.5} ${MIDDLE + 1}a7.5 8 0 0 1 15 0`}

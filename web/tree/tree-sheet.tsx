@@ -32,11 +32,11 @@ import { useWidth } from '../ui/use-width.ts';
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {
   const workbench = useWorkbench();
-  const { derived, lens, selection, open, found, isFlat, editing, run, mayEdit, latest } = workbench;
+  const { derived, columnSet, selection, open, found, isFlat, editing, run, mayEdit, latest } = workbench;
   const { outline } = derived;
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
-  const { columns, layout } = useColumnLayout(lens);
+  const { columns, layout } = useColumnLayout(columnSet, workbench.site);
   const [measureWidth, width] = useWidth();
   const shownColumns = useMemo(() => columnsWithRoom(columns, layout, width), [columns, layout, width]);
 
@@ -118,7 +118,9 @@ export function TreeSheet() {
       : undefined;
 
   if (outline.nodes.length === 0 && editing === null)
-    return <EmptyTree onAdd={mayEdit ? () => run('addInside') : null} />;
+    return (
+      <EmptyTree onAdd={mayEdit ? () => run('addInside') : null} onStarter={() => workbench.setDialog('starters')} />
+    );
   return (
     <div
       ref={measureWidth}
@@ -197,7 +199,7 @@ function NothingFound() {
   );
 }
 
-function EmptyTree({ onAdd }: { readonly onAdd: (() => void) | null }) {
+function EmptyTree({ onAdd, onStarter }: { readonly onAdd: (() => void) | null; readonly onStarter: () => void }) {
   return (
     <div className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center">
       <p className="font-display text-large font-semibold">The tree begins with one page</p>
@@ -206,9 +208,12 @@ function EmptyTree({ onAdd }: { readonly onAdd: (() => void) | null }) {
         titles here.
       </p>
       {onAdd && (
-        <Button look="main" className="mt-3" onClick={onAdd}>
-          <Plus size={16} aria-hidden /> Add the first page
-        </Button>
+        <div className="mt-3 flex flex-wrap justify-center gap-2">
+          <Button look="main" onClick={onAdd}>
+            <Plus size={16} aria-hidden /> Add the first page
+          </Button>
+          <Button onClick={onStarter}>Begin from a starter…</Button>
+        </div>
       )}
     </div>
   );

@@ -17,6 +17,7 @@ export const STATE_MEANING: Readonly<Record<State, string>> = {
 };
 export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   hidden: 'Hidden',
+  closed: 'Closed to them',
   'off menus': 'Off menus',
   'too deep': 'Below level 2',
   'above not in menu': 'Page above is not in it',
@@ -34,6 +35,7 @@ export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
   text: 'Text',
   target: 'Target',
   inMenus: 'In menus',
+  access: 'who can open it',
   hidden: 'Hidden',
   inAddress: 'Step in addresses',
   order: 'Order',

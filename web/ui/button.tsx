@@ -1,11 +1,12 @@
 import type { ComponentProps, ReactNode } from 'react';
 import { Tooltip } from './tooltip.tsx';
 
-type Look = 'main' | 'plain' | 'quiet' | 'danger';
+type Look = 'main' | 'plain' | 'quiet' | 'chosen' | 'danger';
 const LOOKS: Readonly<Record<Look, string>> = {
   main: 'bg-accent text-on-accent hover:brightness-110 border-transparent',
   plain: 'bg-raised text-ink border-edge hover:border-ink',
   quiet: 'bg-transparent text-ink border-transparent hover:bg-sunken',
+  chosen: 'bg-accent-soft text-accent border-transparent',
   danger: 'bg-danger text-paper border-transparent hover:brightness-110',
 };
 

@@ -17,7 +17,10 @@ export const KEYS = {
   redo: { keys: 'Ctrl+Shift+Z', words: 'Make your last undone change again' },
   find: { keys: '/', words: 'Find by title, address or text' },
   commands: { keys: 'Ctrl+K', words: 'Commands' },
+  walk: { keys: 'W', words: 'Walk through the site as a visitor' },
+  lensPlan: { keys: '1', words: 'The Plan lens' },
   lensWrite: { keys: '2', words: 'The Write lens' },
+  lensAccess: { keys: '3', words: 'The Access lens' },
   lensMenus: { keys: '4', words: 'The Menus lens' },
   lensPublish: { keys: '5', words: 'The Publish lens' },
   map: { keys: 'M', words: 'The map, and back to the rows' },
@@ -88,12 +91,18 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'pasteList';
     case 'm':
       return 'map';
+    case 'w':
+      return 'walk';
     case 'h':
       return 'history';
     case '/':
       return 'find';
+    case '1':
+      return 'lensPlan';
     case '2':
       return 'lensWrite';
+    case '3':
+      return 'lensAccess';
     case '4':
       return 'lensMenus';
     case '5':

@@ -1,6 +1,16 @@
-export const LENSES = ['write', 'menus', 'publish'] as const;
+export const LENSES = ['plan', 'write', 'access', 'menus', 'publish'] as const;
 export type Lens = (typeof LENSES)[number];
+/** Each lens has columns of its own, and so has a plan that is seen by a link. */
+export type ColumnSet = Lens | 'shared';
 
 /** The ways to see the tree: as rows, as a diagram, or both beside each other. */
 export const VIEWS = ['sheet', 'map', 'split'] as const;
-export type View = (typeof VIEWS)[number];
+/** What the Plan lens shows besides the tree. */
+export const PLAN_VIEWS = ['carry-over', 'schedule'] as const;
+export type TreeViewName = (typeof VIEWS)[number];
+export type View = TreeViewName | (typeof PLAN_VIEWS)[number];
+
+export const isTreeView = (view: View): view is TreeViewName => (VIEWS as readonly string[]).includes(view);
+
+/** Views of the tree carry this, so that the keyboard can be put back into the one that it was in. */
+export const TREE_VIEW = '[data-tree-view]';

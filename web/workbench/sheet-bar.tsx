@@ -25,7 +25,7 @@ import { ColumnsButton } from '../tree/columns-button.tsx';
 import { pages, withBelow } from '../tree/words.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { type CommandName, KEYS } from './keys.ts';
-import type { View } from './lenses.ts';
+import { type View, isTreeView } from './lenses.ts';
 import { useArrangement } from './use-view.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
@@ -93,7 +93,8 @@ function ViewActions() {
   const { view, setView, setDialog, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
   const [arrangement, keep] = useArrangement();
   const { withoutSide } = arrangement;
-  const hasSide = !withoutSide.includes(view);
+  const tree = isTreeView(view) ? view : 'sheet';
+  const hasSide = !withoutSide.includes(tree);
   return (
     <div className="ml-auto flex flex-wrap items-center gap-0.5">
       <FilterButton />
@@ -129,7 +130,7 @@ function ViewActions() {
         onClick={() =>
           keep({
             ...arrangement,
-            withoutSide: hasSide ? [...withoutSide, view] : withoutSide.filter((one) => one !== view),
+            withoutSide: hasSide ? [...withoutSide, tree] : withoutSide.filter((one) => one !== tree),
           })
         }
       >

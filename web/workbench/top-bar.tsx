@@ -1,4 +1,4 @@
-import { CircleHelp, Redo2, Search, Undo2, X } from 'lucide-react';
+import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
 import { useDeferredValue, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
@@ -6,27 +6,36 @@ import { useSites } from '../api/sites.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
+import { FindField } from './find-field.tsx';
 import { KEYS } from './keys.ts';
 import { countWaiting } from './waiting.ts';
 import { LENSES, type Lens } from './lenses.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
+  plan: { name: 'Plan', keys: '1' },
   write: { name: 'Write', keys: '2' },
+  access: { name: 'Access', keys: '3' },
   menus: { name: 'Menus', keys: '4' },
   publish: { name: 'Publish', keys: '5' },
 };
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
-  const { site, derived, lens, setLens, run, mayEdit, shown } = useWorkbench();
+  const { site, derived, feedback, lens, setLens, run, mayEdit, shown } = useWorkbench();
   // The counts may follow a moment later: what is typed and pressed comes first.
-  const seen = useDeferredValue(useMemo(() => ({ site, derived }), [site, derived]));
-  const waiting = useMemo(() => countWaiting(seen.site, seen.derived), [seen]);
+  const seen = useDeferredValue(useMemo(() => ({ site, derived, feedback }), [site, derived, feedback]));
+  const waiting = useMemo(
+    () => countWaiting(seen.site, seen.derived, seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0),
+    [seen],
+  );
   return (
     <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
       <SiteSwitcher />
-      <nav aria-label="Lenses" className="flex items-center gap-0.5 md:ml-2">
+      <nav
+        aria-label="Lenses"
+        className="flex items-center gap-0.5 max-md:w-full max-md:overflow-x-auto max-md:[scrollbar-width:none] md:ml-2"
+      >
         {LENSES.map((one) => (
           <button
             key={one}
@@ -66,7 +75,7 @@ export function TopBar() {
         >
           <Redo2 size={17} aria-hidden />
         </IconButton>
-        <FindField />
+        <FindField label="Find by title, address or text" />
         <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="max-md:hidden">
           <CircleHelp size={17} aria-hidden />
         </IconButton>
@@ -106,43 +115,5 @@ function SiteSwitcher() {
         </button>
       }
     />
-  );
-}
-
-function FindField() {
-  const { query, setQuery, found, clearFind, focusTree } = useWorkbench();
-  return (
-    <search className="relative">
-      <Search size={15} aria-hidden className="pointer-events-none absolute top-2 left-2 text-quiet" />
-      <input
-        id="find-field"
-        aria-label="Find by title, address or text"
-        placeholder="Find"
-        title="Find by title, address or text (/)"
-        value={query}
-        maxLength={200}
-        onChange={(event) => setQuery(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Escape') {
-            clearFind();
-            focusTree();
-          } else if (event.key === 'Enter' || event.key === 'ArrowDown') {
-            event.preventDefault();
-            focusTree();
-          }
-        }}
-        className="h-8 w-28 rounded-md border border-edge bg-paper pr-7 pl-7 sm:w-36 lg:w-48"
-      />
-      {(query !== '' || found !== null) && (
-        <button
-          type="button"
-          aria-label="Show the whole tree again"
-          onClick={clearFind}
-          className="absolute top-1 right-1 inline-flex size-6 items-center justify-center rounded hover:bg-sunken"
-        >
-          <X size={14} aria-hidden />
-        </button>
-      )}
-    </search>
   );
 }

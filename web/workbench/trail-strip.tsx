@@ -1,4 +1,5 @@
 import { memo, useMemo } from 'react';
+import { audienceChanges } from '#core/changes/audience-changes.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf, menuNumber } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
@@ -8,7 +9,9 @@ import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { refusalWords } from '../api/site-store.ts';
+import { accessOf, answerAt, audiencesOf } from '../tree/access-of.ts';
 import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
+import { useNow } from '../ui/use-now.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 /** Along the bottom: the selected page as visitors will have it; and what a change does while it is being chosen. */
@@ -69,7 +72,7 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
       {address !== null && <p className="min-w-0 truncate font-mono">{address}</p>}
       <p className={by === -1 ? 'text-quiet' : 'text-attention'}>
         {by === -1
-          ? 'Open to everyone'
+          ? openTo(site, row)
           : by === row
             ? 'Hidden: nobody can open it'
             : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
@@ -83,8 +86,20 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
   );
 }
 
+/** Whom the page is open to, in words. */
+function openTo(site: Site, row: number): string {
+  const { table } = accessOf(site);
+  const audiences = audiencesOf(site);
+  if (answerAt(table, row, 0) === 'open') return 'Open to everyone';
+  const names = audiences.filter((_, bit) => answerAt(table, row, bit) === 'open').map(({ name }) => name);
+  return names.length === 0 ? 'Open to nobody now' : `Open to ${names.join(', ')}`;
+}
+
 function After({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {
   const changes = useMemo(() => whatChanges(before, after), [before, after]);
+  const now = useNow();
+  const forWhom = useMemo(() => audienceChanges(before, after, now), [before, after, now]);
+  const audiences = audiencesOf(after);
   const own = changes.addresses.find((one) => one.page === page);
   const entries = changes.menu.filter((one) => one.before === null || one.after === null).length;
   const back = changes.added.filter((id) => before.nodes.has(id)).length;
@@ -95,6 +110,15 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     changes.added.length > back && `${pages(changes.added.length - back)} added`,
     changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
     changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
+    ...forWhom.map(({ audience, gains, loses }) => {
+      const name = audiences.find((one) => one.id === audience)?.name ?? audience;
+      return [
+        gains.length > 0 && `${name} gains ${pages(gains.length)}`,
+        loses.length > 0 && `${name} loses ${pages(loses.length)}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    }),
     entries > 0 &&
       (entries === 1 ? '1 entry of the main menu comes or goes' : `${entries} entries of the main menu come or go`),
   ].filter((words) => words !== false);

@@ -105,6 +105,12 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
     case 'map':
       workbench.setView(workbench.view === 'map' ? 'sheet' : 'map');
       return;
+    case 'walk': {
+      const row = active === null ? undefined : workbench.derived.outline.rowOf.get(active);
+      const address = row === undefined ? null : workbench.derived.addresses[row];
+      window.open(`/sites/${site.key}/walk?from=${encodeURIComponent(address ?? '/')}`, '_blank');
+      return;
+    }
     case 'history':
       workbench.setHistoryOpen(!workbench.isHistoryOpen);
       return;
@@ -118,8 +124,14 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
     case 'commands':
       setDialog('commands');
       return;
+    case 'lensPlan':
+      setLens('plan');
+      return;
     case 'lensWrite':
       setLens('write');
+      return;
+    case 'lensAccess':
+      setLens('access');
       return;
     case 'lensMenus':
       setLens('menus');

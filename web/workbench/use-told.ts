@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { toast } from 'sonner';
+import { refreshFeedback } from '../api/sharing.ts';
 import type { Again, SiteStore } from '../api/site-store.ts';
 
 /** So long somebody has to read that something was lost, and to take it back. */
@@ -23,4 +24,5 @@ export function useTold(store: SiteStore): void {
       }
     });
   }, [store]);
+  useEffect(() => store.onFeedback(() => void refreshFeedback(store.key)), [store]);
 }

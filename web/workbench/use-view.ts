@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
-import { VIEWS, type View } from './lenses.ts';
+import { type Lens, VIEWS, type View, isTreeView } from './lenses.ts';
 
 const arrangementSchema = z.object({
   view: z.enum(VIEWS),
@@ -18,14 +18,16 @@ export const useArrangement = (): [Arrangement, (arrangement: Arrangement) => vo
   usePreference('arrangement', arrangementSchema, AT_FIRST);
 
 /** The view that shows: the one that the address asks for, or the one that the person had last. */
-export function useView(asked: View | null, ask: (view: View) => void): [View, (view: View) => void] {
+export function useView(asked: View | null, ask: (view: View) => void, lens: Lens): [View, (view: View) => void] {
   const [arrangement, keep] = useArrangement();
   const set = useCallback(
     (view: View) => {
       ask(view);
-      keep({ ...arrangement, view });
+      if (isTreeView(view)) keep({ ...arrangement, view });
     },
     [ask, keep, arrangement],
   );
-  return [asked ?? arrangement.view, set];
+  // What belongs to the Plan lens gives way to the tree in the others.
+  const isShown = asked !== null && (isTreeView(asked) || lens === 'plan');
+  return [isShown ? asked : arrangement.view, set];
 }

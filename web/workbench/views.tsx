@@ -1,18 +1,20 @@
-import { type FocusEvent, useEffect, useRef } from 'react';
+import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
 import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
 import { FoundBar } from '../find/found-bar.tsx';
+import { AccessBar } from '../lenses/access/access-bar.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
+import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
+import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
+import { PlanBar } from '../lenses/plan/plan-bar.tsx';
 import { PageMap } from '../map/page-map.tsx';
 import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { useMedia } from '../ui/use-media.ts';
 import { SheetBar } from './sheet-bar.tsx';
+import { TREE_VIEW, type View, isTreeView } from './lenses.ts';
 import { useArrangement } from './use-view.ts';
 import { type Workbench, WorkbenchProvider, useWorkbench } from './workbench-context.tsx';
-
-/** Views of the tree carry this, so that the keyboard can be put back into the one that it was in. */
-export const TREE_VIEW = '[data-tree-view]';
 
 interface ViewsProps {
   readonly onFocus: (view: HTMLElement) => void;
@@ -20,11 +22,20 @@ interface ViewsProps {
   readonly later: Workbench;
 }
 
+const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
+  sheet: <TreeSheet />,
+  map: <PageMap />,
+  split: <Split />,
+  schedule: <ScheduleView />,
+  'carry-over': <CarryOverView />,
+};
+
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
-  const { site, view, isHistoryOpen } = useWorkbench();
+  const { site, lens, view, isHistoryOpen } = useWorkbench();
   const [{ withoutSide }] = useArrangement();
-  const hasSide = isHistoryOpen || !withoutSide.includes(view);
+  const isTree = isTreeView(view);
+  const hasSide = isHistoryOpen || (isTree && !withoutSide.includes(view));
   const follow = (event: FocusEvent) => {
     const tree = event.target.closest<HTMLElement>(TREE_VIEW);
     if (tree) onFocus(tree);
@@ -35,10 +46,12 @@ export function Views({ onFocus, later }: ViewsProps) {
     >
       <h1 className="sr-only">The page tree of {site.settings.name}</h1>
       <section aria-label="Page tree" onFocus={follow} className="flex min-h-0 min-w-0 flex-col">
-        <SheetBar />
+        {isTree && <SheetBar />}
+        {lens === 'plan' && <PlanBar />}
+        {lens === 'access' && <AccessBar />}
         <PastBar />
-        <FoundBar />
-        {view === 'sheet' ? <TreeSheet /> : view === 'map' ? <PageMap /> : <Split />}
+        {isTree && <FoundBar />}
+        {VIEW_PARTS[view]}
       </section>
       {hasSide && (
         <div

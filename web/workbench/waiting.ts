@@ -1,6 +1,7 @@
 import type { Derived } from '#core/derive/derived.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { openQuestions } from '#core/model/plan.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import type { Lens } from './lenses.ts';
 
@@ -9,13 +10,15 @@ export interface Waiting {
   readonly words: string;
 }
 
-/** What waits under each lens. */
-export function countWaiting(site: Site, derived: Derived): Readonly<Record<Lens, Waiting>> {
+/** What waits under each lens; `toSettle` of what was said of the plan. */
+export function countWaiting(site: Site, derived: Derived, toSettle: number): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
   let dead = 0;
   let differing = 0;
   let liveHere = 0;
+  let questions = 0;
   derived.outline.nodes.forEach((node, row) => {
+    if (node.plan !== null) questions += openQuestions(node.plan);
     if (node.type === 'page' && node.content === null) unwritten++;
     if (derived.menu[row] === 'leads nowhere') dead++;
     const state = derived.states[row]!;
@@ -25,7 +28,17 @@ export function countWaiting(site: Site, derived: Derived): Readonly<Record<Lens
   // What is live and does not stand in the tree was removed from it.
   differing += countLive(site.live) - liveHere;
   return {
+    plan: {
+      count: questions + toSettle,
+      words: [
+        (questions > 0 || toSettle === 0) && (questions === 1 ? '1 open question' : `${questions} open questions`),
+        toSettle > 0 && `${toSettle} to settle of what others say`,
+      ]
+        .filter(Boolean)
+        .join(', '),
+    },
     write: { count: unwritten, words: `${unwritten} without text` },
+    access: { count: 0, words: '' },
     menus: { count: dead, words: `${dead} that lead nowhere` },
     publish: { count: differing, words: `${differing} differ from what is live` },
   };

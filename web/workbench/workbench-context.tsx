@@ -1,15 +1,18 @@
 import { createContext, useContext } from 'react';
 import type { TreeComparison } from '#core/changes/compare-trees.ts';
 import type { Derived } from '#core/derive/derived.ts';
+import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { Filter } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
+import type { Verdict } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Place } from '#core/model/place.ts';
 import type { Site } from '#core/model/site.ts';
+import type { FeedbackAnswer } from '#contract/sharing.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
-import type { Lens, View } from './lenses.ts';
+import type { ColumnSet, Lens, View } from './lenses.ts';
 
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
 export type Editing =
@@ -17,7 +20,24 @@ export type Editing =
   | { readonly kind: 'add'; readonly parent: Place['parent']; readonly after: PageId | null };
 
 export type DialogName =
-  'move' | 'remove' | 'live' | 'retire' | 'removed' | 'keys' | 'commands' | 'renameSite' | 'paste' | 'setFields';
+  | 'move'
+  | 'remove'
+  | 'live'
+  | 'retire'
+  | 'removed'
+  | 'keys'
+  | 'commands'
+  | 'renameSite'
+  | 'paste'
+  | 'setFields'
+  | 'goals'
+  | 'oldSite'
+  | 'import'
+  | 'starters'
+  | 'share'
+  | 'audiences'
+  | 'compare'
+  | 'visitors';
 
 export interface Selection {
   /** The row that the keys act on. */
@@ -35,6 +55,21 @@ export interface Past {
   readonly comparison: TreeComparison;
 }
 
+/** What was said of the plan, and what that comes to. */
+export interface Said {
+  readonly said: FeedbackAnswer;
+  readonly totals: FeedbackTotals;
+}
+
+/** What somebody does who sees the plan by a link. */
+export interface GuestWork {
+  /** Their own verdicts, and how many comments there are, row by row. */
+  readonly verdicts: readonly (Verdict | null)[];
+  readonly comments: Int32Array;
+  /** Gives the verdict on pages; null takes it back. */
+  readonly give: (pages: readonly PageId[], verdict: Verdict | null) => void;
+}
+
 export interface Workbench {
   readonly store: SiteStore;
   readonly shown: Shown;
@@ -47,6 +82,12 @@ export interface Workbench {
   readonly liveOrigin: string;
   readonly lens: Lens;
   readonly setLens: (lens: Lens) => void;
+  /** The columns that the sheet shows. */
+  readonly columnSet: ColumnSet;
+  /** Null until it is known. */
+  readonly feedback: Said | null;
+  /** Null at the workbench; what a guest does where the plan is seen by a link. */
+  readonly guest: GuestWork | null;
   readonly view: View;
   readonly setView: (view: View) => void;
   readonly selection: Selection;

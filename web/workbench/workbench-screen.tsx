@@ -9,8 +9,10 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
+import { feedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useMay, useSession } from '../api/session.ts';
+import { useCountable, useFeedback } from '../api/sharing.ts';
 import type { Edit, SiteStore } from '../api/site-store.ts';
 import { type Clip, keepClip } from '../clipboard/clip.ts';
 import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
@@ -25,7 +27,8 @@ import { useSelection } from './use-selection.ts';
 import { useTold } from './use-told.ts';
 import { useView } from './use-view.ts';
 import { useViewParameters } from './view-parameters.ts';
-import { TREE_VIEW, Views } from './views.tsx';
+import { Views } from './views.tsx';
+import { TREE_VIEW } from './lenses.ts';
 import { type DialogName, type Editing, type Workbench, WorkbenchProvider } from './workbench-context.tsx';
 
 const NOTHING_CUT: ReadonlySet<PageId> = new Set();
@@ -38,7 +41,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const site = past?.site ?? shown.site;
   const derived = derivedOf(site);
   const { page: asked, rememberPage, ...parameters } = useViewParameters();
-  const [view, setView] = useView(parameters.view, parameters.setView);
+  const [view, setView] = useView(parameters.view, parameters.setView, parameters.lens);
   const selected = useSelection(
     site,
     derived,
@@ -52,7 +55,14 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const [pasted, setPasted] = useState<Pasted | null>(null);
   const [clip, setClip] = useState<Clip | null>(null);
   const [isHistoryOpen, setHistoryOpen] = useState(false);
-  const { found, isWaiting } = useFind(site, derived, shown.revision, parameters.query, parameters.filter);
+  const said = useFeedback(store.key);
+  const countable = useCountable(said);
+  const feedback = useMemo(
+    () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
+    [said, countable, derived.outline],
+  );
+  const { query, filter } = parameters;
+  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, feedback?.totals ?? null);
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);
@@ -94,6 +104,9 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     mayPublish: may.publish && past === null,
     liveOrigin,
     ...parameters,
+    columnSet: parameters.lens,
+    feedback,
+    guest: null,
     ...selected,
     view,
     setView,

@@ -7,6 +7,14 @@ const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[]
   { words: 'Take down…', dialog: 'retire' },
   { words: 'Removed pages', dialog: 'removed' },
   { words: 'Set fields of the selected pages…', dialog: 'setFields' },
+  { words: 'Goals of the site…', dialog: 'goals' },
+  { words: 'Bring the old site…', dialog: 'oldSite' },
+  { words: 'Bring pages…', dialog: 'import' },
+  { words: 'Begin from a starter…', dialog: 'starters' },
+  { words: 'Audiences…', dialog: 'audiences' },
+  { words: 'Compare who can open what…', dialog: 'compare' },
+  { words: 'Visitors…', dialog: 'visitors' },
+  { words: 'Share the plan for comment…', dialog: 'share' },
   { words: 'Rename this site…', dialog: 'renameSite' },
 ];
 const ITEM = 'flex h-9 cursor-pointer items-center gap-4 rounded px-3 data-[selected=true]:bg-accent-soft';

@@ -1,13 +1,21 @@
 import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
 import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
+import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
+import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
+import { VisitorsDialog } from '../../lenses/access/visitors-dialog.tsx';
+import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
+import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
+import { ShareDialog } from '../../lenses/plan/sharing/share-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
+import { ImportDialog } from './import-dialog.tsx';
 import { KeysDialog } from './keys-dialog.tsx';
 import { MoveDialog } from './move-dialog.tsx';
 import { ReleaseDialog } from './release-dialog.tsx';
 import { RemoveDialog } from './remove-dialog.tsx';
 import { RemovedDialog } from './removed-dialog.tsx';
+import { StartersDialog } from './starters-dialog.tsx';
 import { SetFieldsDialog } from './set-fields-dialog.tsx';
 
 /** The one dialog that is open, if any. */
@@ -41,6 +49,22 @@ export function Dialogs() {
       );
     case 'setFields':
       return <SetFieldsDialog onClose={close} />;
+    case 'goals':
+      return <GoalsDialog onClose={close} />;
+    case 'oldSite':
+      return <OldSiteDialog onClose={close} />;
+    case 'import':
+      return <ImportDialog onClose={close} />;
+    case 'starters':
+      return <StartersDialog onClose={close} />;
+    case 'audiences':
+      return <AudiencesDialog onClose={close} />;
+    case 'compare':
+      return <CompareDialog onClose={close} />;
+    case 'visitors':
+      return <VisitorsDialog onClose={close} />;
+    case 'share':
+      return <ShareDialog onClose={close} />;
     case 'renameSite':
       return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
     case null:

@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import type { Hidden } from '#core/model/node.ts';
+import type { PlanChange } from '#core/model/plan.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
@@ -11,6 +12,7 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, TextArea, Tick } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
+import { SetPlanFields } from './set-plan-fields.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
 /** A choice that leaves the field of each page as it is. */
@@ -19,7 +21,7 @@ const LEFT_WORDS = 'Leave as it is';
 
 /** Sets the same fields of all selected pages; what is not chosen stays as each page has it. */
 export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store, chosen, setPreview, run } = useWorkbench();
+  const { site, store, chosen, lens, setPreview, run } = useWorkbench();
   const [inMenus, setInMenus] = useState(LEFT);
   const [hidden, setHidden] = useState(LEFT);
   const [type, setType] = useState(LEFT);
@@ -27,6 +29,7 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
   const [slug, setSlug] = useState(LEFT);
   const [withDescription, setWithDescription] = useState(false);
   const [description, setDescription] = useState('');
+  const [plan, setPlan] = useState<PlanChange>({});
   const { language } = site.settings;
   const operations = useMemo(() => {
     const fields: PageFields = {
@@ -35,13 +38,14 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
       ...(type !== LEFT && { type: type as 'page' | 'heading' }),
       ...(label !== LEFT && { label: { [language]: '' } }),
       ...(withDescription && { description: { [language]: description } }),
+      ...(Object.keys(plan).length > 0 && { plan }),
     };
     const ofSlug: PageFields = slug === LEFT ? {} : { slug: { [language]: { text: '', own: false } } };
     return chosen.flatMap((page): Edit[] => {
       const all = nodeAt(site, page).type === 'link' ? fields : { ...fields, ...ofSlug };
       return Object.keys(all).length === 0 ? [] : [{ name: 'page.set', page, fields: all }];
     });
-  }, [site, chosen, language, inMenus, hidden, type, label, slug, withDescription, description]);
+  }, [site, chosen, language, inMenus, hidden, type, label, slug, withDescription, description, plan]);
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
     setPreview(outcome?.ok ? operations : null);
@@ -69,6 +73,12 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
       }
     >
       <div className="grid gap-3 pb-2 sm:grid-cols-2">
+        {lens === 'plan' && (
+          <>
+            <SetPlanFields change={plan} onChange={setPlan} />
+            <hr className="border-rule sm:col-span-2" />
+          </>
+        )}
         <Choice label="In menus" value={inMenus} onChange={(event) => setInMenus(event.target.value)}>
           <option value={LEFT}>{LEFT_WORDS}</option>
           <option value="yes">In menus</option>

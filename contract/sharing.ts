@@ -1,0 +1,122 @@
+import { z } from 'zod';
+import { pageIdSchema } from '#core/model/ids.ts';
+import { COMMENT_KINDS, LONGEST_COMMENT, LONGEST_GUEST_NAME, VERDICTS } from '#core/model/feedback.ts';
+
+const moment = z.iso.datetime();
+const mailAddress = z.email('Type a mail address, such as you@school.example.').max(200);
+const letter = z.string().trim().max(LONGEST_COMMENT, `At most ${LONGEST_COMMENT} characters.`);
+const addresses = z.array(mailAddress).max(50, 'At most 50 addresses at a time.');
+
+/** A link works at most so long. */
+export const LONGEST_SHARE_DAYS = 366;
+
+/** A link by which people without an account see the plan of a site. */
+export const shareAnswer = z.object({
+  id: z.uuid(),
+  /** Whom it is for, in the manager's words. */
+  name: z.string(),
+  /** Where it leads: a path on the workbench's own origin. */
+  path: z.string(),
+  hasPassphrase: z.boolean(),
+  madeBy: z.string(),
+  madeAt: moment,
+  expiresAt: moment,
+  /** `over`: its time has run out. A link that was withdrawn never works again. */
+  state: z.enum(['open', 'over', 'withdrawn']),
+  lastOpenedAt: moment.nullable(),
+  /** How many people have said something, and how much. */
+  guests: z.number().int(),
+  verdicts: z.number().int(),
+  comments: z.number().int(),
+});
+export type ShareAnswer = z.infer<typeof shareAnswer>;
+export const sharesAnswer = z.object({ shares: z.array(shareAnswer) });
+
+export const makeShareBody = z.strictObject({
+  name: z.string().trim().min(1, 'Say whom it is for.').max(LONGEST_GUEST_NAME),
+  /** How many days it works. */
+  days: z.number().int().min(1, 'At least one day.').max(LONGEST_SHARE_DAYS, `At most ${LONGEST_SHARE_DAYS} days.`),
+  passphrase: z.string().min(6, 'Use at least 6 characters.').max(200).optional(),
+  /** Who is invited by mail. */
+  invite: addresses.default([]),
+  /** What the invitation says besides the link. */
+  letter: letter.default(''),
+});
+export const inviteBody = z.strictObject({
+  invite: addresses.min(1, 'Type a mail address.'),
+  letter: letter.default(''),
+});
+
+export const verdictSchema = z.enum(VERDICTS);
+const verdictAnswer = z.object({
+  share: z.uuid(),
+  guest: z.uuid(),
+  page: pageIdSchema,
+  verdict: verdictSchema,
+  by: z.string(),
+  at: moment,
+  /** Who settled it, or null while it waits. */
+  settledBy: z.string().nullable(),
+});
+const commentAnswer = z.object({
+  id: z.uuid(),
+  share: z.uuid(),
+  guest: z.uuid(),
+  page: pageIdSchema,
+  kind: z.enum(COMMENT_KINDS),
+  text: z.string(),
+  by: z.string(),
+  at: moment,
+  /** What a manager answers, and who; empty and null while there is no answer. */
+  answer: z.string(),
+  answeredBy: z.string().nullable(),
+  settledBy: z.string().nullable(),
+});
+export type VerdictAnswer = z.infer<typeof verdictAnswer>;
+export type CommentAnswer = z.infer<typeof commentAnswer>;
+
+/** What was said by all links of a site, or by one. */
+export const feedbackAnswer = z.object({ verdicts: z.array(verdictAnswer), comments: z.array(commentAnswer) });
+export type FeedbackAnswer = z.infer<typeof feedbackAnswer>;
+
+/** Settles all that waits on these pages, or opens it again. */
+export const settleBody = z.strictObject({ pages: z.array(pageIdSchema).min(1).max(5000), isSettled: z.boolean() });
+export const answerCommentBody = z.strictObject({ answer: letter, isSettled: z.boolean() });
+
+/** What a link leads to. */
+export const sharedPlanAnswer = z.object({
+  site: z.string(),
+  /** Whom the link is for, who made it, and until when it works. */
+  name: z.string(),
+  madeBy: z.string(),
+  expiresAt: moment,
+  revision: z.number().int(),
+  /** Under which name this browser comments, or null before one was given. */
+  guest: z.object({ id: z.uuid(), name: z.string() }).nullable(),
+  feedback: feedbackAnswer,
+});
+export type SharedPlanAnswer = z.infer<typeof sharedPlanAnswer>;
+export const passphraseBody = z.strictObject({ passphrase: z.string().min(1, 'Type the passphrase.').max(200) });
+export const guestBody = z.strictObject({
+  name: z.string().trim().min(1, 'Type your name.').max(LONGEST_GUEST_NAME),
+  /** Where answers are sent to, if they are wanted by mail. */
+  email: mailAddress.or(z.literal('')).default(''),
+});
+/** `null` takes the verdict back. */
+export const giveVerdictBody = z.strictObject({ verdict: verdictSchema.nullable() });
+export const addCommentBody = z.strictObject({
+  page: pageIdSchema,
+  kind: z.enum(COMMENT_KINDS),
+  text: z.string().trim().min(1, 'Type what you want to say.').max(LONGEST_COMMENT),
+});
+
+/** A mail that Spur has sent: it stands in the outbox, the stand-in for a mail server. */
+export const mailAnswer = z.object({
+  id: z.uuid(),
+  to: z.string(),
+  subject: z.string(),
+  text: z.string(),
+  at: moment,
+});
+export type MailAnswer = z.infer<typeof mailAnswer>;
+export const outboxAnswer = z.object({ mails: z.array(mailAnswer) });

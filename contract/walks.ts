@@ -1,0 +1,16 @@
+import { z } from 'zod';
+import { audienceIdSchema } from '#core/model/audience.ts';
+
+/** A walk: the site as somebody else has it. */
+export const walkBody = z.strictObject({
+  isDraft: z.boolean(),
+  /** An account of the site's visitors, or audiences to be in; `everyone` alone for nobody who is signed in. */
+  who: z.union([
+    z.strictObject({ visitor: z.uuid() }),
+    z.strictObject({ audiences: z.array(audienceIdSchema).max(32) }),
+  ]),
+  /** Null for now. */
+  at: z.iso.datetime().nullable(),
+});
+/** Where the walk begins; it ends after some hours. */
+export const walkAnswer = z.object({ address: z.string(), who: z.string(), expiresAt: z.iso.datetime() });

@@ -1,0 +1,39 @@
+import { accessTable, membershipsOf } from '../derive/access.ts';
+import { derivedOf } from '../derive/derived.ts';
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+
+/** Which pages visitors of one audience gain and lose by a change. */
+export interface AudienceChange {
+  readonly audience: AudienceId;
+  readonly gains: readonly PageId[];
+  readonly loses: readonly PageId[];
+}
+
+/**
+ * Who gains and who loses pages between two drafts of one site, at a moment; audiences for which nothing differs are left
+ * out. Pages are counted that have an address; those that come or go with the change are not lost or gained by a rule.
+ */
+export function audienceChanges(before: Site, after: Site, at: number): AudienceChange[] {
+  if (before === after) return [];
+  const [was, is] = [derivedOf(before), derivedOf(after)];
+  const ids = [EVERYONE, ...after.settings.audiences.map(({ id }) => id)];
+  const bitBefore = new Map([EVERYONE, ...before.settings.audiences.map(({ id }) => id)].map((id, bit) => [id, bit]));
+  const old = accessTable(was.outline, membershipsOf(before.settings.audiences), at);
+  const now = accessTable(is.outline, membershipsOf(after.settings.audiences), at);
+  const changes = ids.map((audience) => ({ audience, gains: [] as PageId[], loses: [] as PageId[] }));
+  is.outline.nodes.forEach((node, row) => {
+    const rowBefore = was.outline.rowOf.get(node.id);
+    if (rowBefore === undefined || node.type !== 'page') return;
+    changes.forEach(({ audience, gains, loses }, bit) => {
+      const place = bitBefore.get(audience);
+      if (place === undefined) return;
+      const could = (old.open[rowBefore]! >>> place) & 1;
+      const can = (now.open[row]! >>> bit) & 1;
+      if (can > could) gains.push(node.id);
+      else if (can < could) loses.push(node.id);
+    });
+  });
+  return changes.filter(({ gains, loses }) => gains.length + loses.length > 0);
+}

@@ -1,0 +1,62 @@
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import type { PageId } from '../model/ids.ts';
+import { type Site, nodeAt } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+import type { AccessReason, Narrowing } from './access.ts';
+
+/** A moment as it is kept, in words. */
+type MomentWords = (moment: string) => string;
+
+const inUtc: MomentWords = (moment) => `${moment.slice(0, 16).replace('T', ' ')} UTC`;
+
+/** Why a visitor may open a page or may not, as a sentence. */
+export function reasonWords(
+  site: Site,
+  page: PageId,
+  { opens, chain }: AccessReason,
+  momentWords: MomentWords = inUtc,
+): string {
+  if (chain.length === 0) return 'Nothing narrows it from the top of the tree down to here.';
+  const words = ({ page: by, ...one }: Narrowing) => [titleOf(site, by, page), narrowingWords(site, one, momentWords)];
+  if (opens)
+    return `Let through by ${chain
+      .map(words)
+      .map(([by, rule]) => `${by} (${rule})`)
+      .join(', ')}.`;
+  const [by, rule] = words(chain.find(({ keepsOut }) => keepsOut)!);
+  return `Kept out by ${by}: ${rule}.`;
+}
+
+const titleOf = (site: Site, by: PageId, page: PageId): string =>
+  by === page ? 'the page itself' : `‘${textIn(nodeAt(site, by).title, site.settings.language)}’`;
+
+function narrowingWords(site: Site, { by, rule }: Omit<Narrowing, 'page'>, momentWords: MomentWords): string {
+  switch (by) {
+    case 'hidden':
+      return 'hidden';
+    case 'hidden-branch':
+      return 'its branch is hidden';
+    case 'window':
+      return listed([
+        rule.from !== null && `from ${momentWords(rule.from)}`,
+        rule.until !== null && `until ${momentWords(rule.until)}`,
+      ]);
+    case 'audiences':
+      return listed([
+        rule.only !== null && `only ${audienceNames(site, rule.only)}`,
+        rule.except.length > 0 && `not ${audienceNames(site, rule.except)}`,
+      ]);
+  }
+}
+
+const listed = (words: readonly (string | false)[]): string => words.filter(Boolean).join(', ');
+
+/** The names of audiences, as they are listed. */
+export const audienceNames = (site: Site, ids: readonly AudienceId[]): string =>
+  ids
+    .map((id) =>
+      id === EVERYONE
+        ? 'Everyone'
+        : (site.settings.audiences.find((one) => one.id === id)?.name ?? 'an unknown audience'),
+    )
+    .join(' and ');

@@ -1,0 +1,34 @@
+import { describe, expect, it } from 'vitest';
+import { type RedirectRule, writeRedirects } from './redirect-rules.ts';
+
+const rules: RedirectRule[] = [
+  { address: 'https://old.example/courses.php?id=3', path: '/courses.php?id=3', to: 'https://new.example/courses' },
+  { address: 'https://old.example/a, b.html', path: '/a, b.html', to: 'https://new.example/a?x=100%25' },
+  { address: 'https://old.example/guestbook', path: '/guestbook', to: null },
+];
+
+describe('redirects', () => {
+  it('are taken along as a table', () =>
+    expect(writeRedirects('redirects.csv', rules)).toBe(
+      'old_address,new_address,status\r\n' +
+        'https://old.example/courses.php?id=3,https://new.example/courses,301\r\n' +
+        '"https://old.example/a, b.html",https://new.example/a?x=100%25,301\r\n' +
+        'https://old.example/guestbook,,410\r\n',
+    ));
+
+  it('are taken along as rules for nginx, by the address as it is requested', () => {
+    const text = writeRedirects('redirects.nginx', rules);
+    expect(text).toContain('    "/courses.php?id=3" "https://new.example/courses";');
+    expect(text).toContain('    "/a,%20b.html" "https://new.example/a?x=100%25";');
+    expect(text).toContain('    "/guestbook" 1;');
+  });
+
+  it('are taken along as rules for Apache, with the query apart', () => {
+    const text = writeRedirects('redirects.apache', rules);
+    expect(text).toContain(
+      'RewriteCond %{QUERY_STRING} "^id=3$"\nRewriteRule "^/?courses\\.php/?$" "https://new.example/courses" [R=301,L,NE,QSD]',
+    );
+    expect(text).toContain('"https://new.example/a?x=100\\%25"');
+    expect(text).toContain('RewriteRule "^/?guestbook/?$" - [G,L]');
+  });
+});

@@ -1,0 +1,74 @@
+import { writeCsvTable } from './csv-table.ts';
+
+/** One old address, and where it leads: a whole address, or null where it is gone. */
+export interface RedirectRule {
+  /** The address as it stands in the inventory. */
+  readonly address: string;
+  /** Its path and query. */
+  readonly path: string;
+  readonly to: string | null;
+}
+
+export type RedirectFormat = 'redirects.csv' | 'redirects.nginx' | 'redirects.apache';
+
+/** Redirects as a table (RFC 4180), or as rules for nginx or Apache. */
+export function writeRedirects(format: RedirectFormat, rules: readonly RedirectRule[]): string {
+  switch (format) {
+    case 'redirects.csv':
+      return writeCsv(rules);
+    case 'redirects.nginx':
+      return writeNginx(rules);
+    case 'redirects.apache':
+      return writeApache(rules);
+  }
+}
+
+const writeCsv = (rules: readonly RedirectRule[]): string =>
+  writeCsvTable(
+    ['old_address', 'new_address', 'status'],
+    rules.map(({ address, to }) => [address, to ?? '', to === null ? '410' : '301']),
+  );
+
+/** A path as it stands in a request: letters that are not plain are escaped. */
+const asRequested = (path: string): string => encodeURI(path);
+
+/** nginx: two maps by the address as it is requested, for the `http` block, and two lines for the `server` block. */
+function writeNginx(rules: readonly RedirectRule[]): string {
+  const quoted = (text: string) => `"${text.replace(/[\\"]/g, '\\$&').replaceAll('$', '${spur_dollar}')}"`;
+  const line = (path: string, value: string) => `    ${quoted(asRequested(path))} ${value};`;
+  const moved = rules.filter(({ to }) => to !== null);
+  const gone = rules.filter(({ to }) => to === null);
+  return `# In the http block:
+geo $spur_dollar { default "$"; }
+map_hash_bucket_size 512;
+map $request_uri $spur_moved_to {
+    default "";
+${moved.map(({ path, to }) => line(path, quoted(to!))).join('\n')}
+}
+map $request_uri $spur_gone {
+    default 0;
+${gone.map(({ path }) => line(path, '1')).join('\n')}
+}
+
+# In the server block:
+if ($spur_moved_to) { return 301 $spur_moved_to; }
+if ($spur_gone) { return 410; }
+`;
+}
+
+/** Apache: rules for mod_rewrite, in the configuration of a host or in \`.htaccess\`. */
+function writeApache(rules: readonly RedirectRule[]): string {
+  const literal = (text: string) => text.replace(/[\\^$.|?*+()[\]{}]/g, '\\$&').replaceAll(' ', '\\ ');
+  // In what is put in, a percent sign and a dollar sign would stand for what was found.
+  const target = (to: string) => to.replace(/[%$]/g, '\\$&');
+  const lines = rules.flatMap(({ path, to }) => {
+    const [name = '', ...query] = path.split('?');
+    // The pattern sees the path without its escapes, and in a folder's own file without the slash.
+    const pattern = `^/?${literal(name.replace(/^\//, ''))}/?$`;
+    return [
+      `RewriteCond %{QUERY_STRING} "^${query.length > 0 ? literal(query.join('?')) : ''}$"`,
+      to === null ? `RewriteRule "${pattern}" - [G,L]` : `RewriteRule "${pattern}" "${target(to)}" [R=301,L,NE,QSD]`,
+    ];
+  });
+  return `RewriteEngine On\n${lines.join('\n')}\n`;
+}

@@ -1,0 +1,183 @@
+import { z } from 'zod';
+import { type AccessChange, NO_RULE, accessChangeSchema, toKeptAccess } from '../model/access.ts';
+import { audienceSchema } from '../model/audience.ts';
+import { oldPageDecisionSchema } from '../model/old-page.ts';
+import { type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
+import type { TextDocument } from '../model/content.ts';
+import { contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
+import { HIDDEN, NODE_TYPES, targetSchema } from '../model/node.ts';
+import { type PlanChange, goalIdSchema, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
+import { type Site, branchOf, nodeAt } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+
+const pageSchema = z.strictObject({
+  id: pageIdSchema,
+  /** The page that it stands below; it comes before in the list. Null at the top. */
+  parent: pageIdSchema.nullable(),
+  type: z.enum(NODE_TYPES),
+  title: z.string().max(300),
+  label: z.string().max(300).optional(),
+  slug: z.string().max(300).optional(),
+  description: z.string().max(2000).optional(),
+  inMenus: z.boolean(),
+  hidden: z.enum(HIDDEN),
+  inAddress: z.boolean(),
+  target: targetSchema.optional(),
+  access: accessChangeSchema.optional(),
+  plan: keptPlanSchema.optional(),
+  content: contentIdSchema.optional(),
+});
+
+/** A whole site as Spur takes it along: `docs/formats/site.schema.json` is made of this. */
+export const siteFileSchema = z.strictObject({
+  format: z.literal('spur-site'),
+  version: z.literal(1),
+  name: z.string().max(120),
+  language: languageSchema,
+  home: pageIdSchema.nullable(),
+  audiences: z.array(audienceSchema).default([]),
+  goals: z.array(
+    z.strictObject({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() }),
+  ),
+  oldPages: z.array(z.strictObject({ address: z.string(), ...oldPageDecisionSchema.shape })),
+  /** In tree order. */
+  pages: z.array(pageSchema),
+  /** The texts of pages and their notes, as documents of the editor. */
+  contents: z.array(z.strictObject({ id: contentIdSchema, document: z.looseObject({ type: z.literal('doc') }) })),
+});
+export type SiteFile = z.infer<typeof siteFileSchema>;
+
+/** The site as one JSON file, with its texts. */
+export function writeSiteJson(
+  site: Site,
+  contents: readonly { readonly id: string; readonly document: TextDocument }[],
+): string {
+  const { name, language, home } = site.settings;
+  const file = {
+    format: 'spur-site',
+    version: 1,
+    name,
+    language,
+    home,
+    audiences: site.settings.audiences,
+    goals: site.goals,
+    oldPages: [...site.oldPages].map(([address, decision]) => ({ address, ...decision })),
+    pages: branchOf(site, null).map((id) => {
+      const node = nodeAt(site, id);
+      return {
+        id,
+        parent: node.parent,
+        type: node.type,
+        title: textIn(node.title, language),
+        label: textIn(node.label, language) || undefined,
+        slug: node.slug[language]?.text,
+        description: textIn(node.description, language) || undefined,
+        inMenus: node.inMenus,
+        hidden: node.hidden,
+        inAddress: node.inAddress,
+        target: node.target ?? undefined,
+        access: node.access ? toKeptAccess(node.access) : undefined,
+        plan: node.plan ? toKeptPlan(node.plan) : undefined,
+        content: node.content ?? undefined,
+      };
+    }),
+    contents,
+  };
+  return JSON.stringify(file, null, 1) + '\n';
+}
+
+/** What a page without a plan in the file has: its plan is taken away. Questions are added, never taken away. */
+const NOTHING_PLANNED: PlanChange = {
+  origin: null,
+  purpose: '',
+  owner: '',
+  due: null,
+  readiness: 'not-started',
+  importance: null,
+  words: null,
+  goals: [],
+  oldAddresses: [],
+  references: [],
+  notes: null,
+};
+
+/** Reads a site file; where it is refused, with the place of each fault in words. Line numbers are those of pages. */
+export function readSiteJson(
+  text: string,
+): { readonly file: SiteFile; readonly tree: BroughtTree & { ok: true } } | (BroughtTree & { ok: false }) {
+  const refused = (detail: string, line = 1) => ({ ok: false as const, faults: [{ line, detail }] });
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (fault) {
+    return refused(`This is not JSON: ${(fault as Error).message}`);
+  }
+  const parsed = siteFileSchema.safeParse(json);
+  if (!parsed.success)
+    return {
+      ok: false,
+      faults: parsed.error.issues
+        .slice(0, 50)
+        .map(({ path, message }) => ({ line: 1, detail: `${path.join('.') || 'The file'}: ${message}` })),
+    };
+  const file = parsed.data;
+  if (file.pages.length > MOST_BROUGHT) return refused(`At most ${MOST_BROUGHT} pages are taken at once.`);
+  const placeOf = new Map<string, number>();
+  const faults: { line: number; detail: string }[] = [];
+  file.pages.forEach(({ id, parent }, index) => {
+    if (placeOf.has(id)) faults.push({ line: index + 1, detail: `The id ‘${id}’ stands in the list a second time.` });
+    if (parent !== null && !placeOf.has(parent))
+      faults.push({
+        line: index + 1,
+        detail: `Page ${index + 1} stands below ‘${parent}’, which does not come before it.`,
+      });
+    placeOf.set(id, index);
+  });
+  if (faults.length > 0) return { ok: false, faults };
+  return {
+    file,
+    tree: {
+      ok: true,
+      notes: [],
+      pages: file.pages.map(
+        (
+          {
+            id,
+            parent,
+            type,
+            title,
+            label,
+            slug,
+            description,
+            inMenus,
+            hidden,
+            inAddress,
+            target,
+            access,
+            plan,
+            content,
+          },
+          index,
+        ) => ({
+          line: index + 1,
+          id,
+          parent: parent === null ? null : placeOf.get(parent)!,
+          fields: {
+            type,
+            title,
+            label: label ?? '',
+            slug,
+            description: description ?? '',
+            inMenus,
+            hidden,
+            inAddress,
+            target,
+            access: { ...NO_RULE, ...access } as AccessChange,
+            plan: { ...NOTHING_PLANNED, ...plan },
+            content: content ?? null,
+          },
+        }),
+      ),
+    },
+  };
+}

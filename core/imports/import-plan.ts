@@ -1,0 +1,316 @@
+import { derivedOf } from '../derive/derived.ts';
+import type { PageId } from '../model/ids.ts';
+import { type SiteNode } from '../model/node.ts';
+import { accessChange, withAccess } from '../model/access.ts';
+import type { AudienceId } from '../model/audience.ts';
+import { type PlanChange, planChange, withPlan } from '../model/plan.ts';
+import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { slugFromTitle } from '../model/slug.ts';
+import { textIn } from '../model/texts.ts';
+import type { SiteFile } from '../formats/site-json.ts';
+import { applyOperation } from '../operations/apply.ts';
+import type { Operation } from '../operations/operation.ts';
+import type { PageFields } from '../operations/page-set.ts';
+import type { BroughtPage } from './brought-page.ts';
+
+export const IMPORT_KINDS = ['added', 'moved', 'changed', 'removed', 'settings'] as const;
+export type ImportKind = (typeof IMPORT_KINDS)[number];
+
+/** One thing that an import would do; each can be chosen or left. */
+export interface ImportItem {
+  /** The kind and the page: `moved p7`. */
+  readonly key: string;
+  readonly kind: ImportKind;
+  /** Null for what concerns the site as a whole. */
+  readonly page: PageId | null;
+  readonly title: string;
+  /** The names of the fields that change. */
+  readonly fields: readonly string[];
+  readonly line: number | null;
+  readonly operation: Operation;
+}
+
+/**
+ * What it takes to make the tree what a file says: pages are matched by their ids, then by their addresses; those that
+ * the file does not name are offered for removal. Items stand in the order in which they can be done. `newId` makes ids.
+ * Law: a file that says what the tree is asks for nothing.
+ */
+export function planImport(site: Site, pages: readonly BroughtPage[], newId: () => PageId): ImportItem[] {
+  const { language } = site.settings;
+  const ids = matched(site, pages, newId);
+  const parentOf = (page: BroughtPage): PageId | null =>
+    page.parent === null ? null : typeof page.parent === 'number' ? ids[page.parent]! : page.parent.page;
+  const items: ImportItem[] = [];
+  let at = site;
+  const add = (item: Omit<ImportItem, 'key'>) => {
+    const outcome = applyOperation(at, item.operation);
+    if (!outcome.ok || outcome.site === at) return;
+    items.push({ ...item, key: `${item.kind} ${item.page}` });
+    at = outcome.site;
+  };
+
+  /** The latest node below each parent that the file has named so far. */
+  const latest = new Map<PageId | null, PageId>();
+  const stay = staying(site, pages, ids, parentOf);
+  pages.forEach((brought, index) => {
+    const id = ids[index]!;
+    const parent = parentOf(brought);
+    const after = latest.get(parent) ?? null;
+    const { line, fields } = brought;
+    if (!maybeNodeAt(at, id)) {
+      const title = fields.title ?? '';
+      add({
+        kind: 'added',
+        page: id,
+        title,
+        fields: [],
+        line,
+        operation: addOperation(id, parent, after, fields, language),
+      });
+    } else {
+      const title = textIn(nodeAt(at, id).title, language);
+      if (!stay.has(id))
+        add({
+          kind: 'moved',
+          page: id,
+          title,
+          fields: nodeAt(at, id).parent === parent ? ['order'] : ['place'],
+          line,
+          operation: { name: 'page.move', page: id, place: { parent, after } },
+        });
+      const said = brought.isTitleMade ? { ...fields, title: undefined, slug: undefined } : fields;
+      const changed = changedFields(nodeAt(at, id), said, language);
+      if (Object.keys(changed).length > 0)
+        add({
+          kind: 'changed',
+          page: id,
+          title,
+          fields: Object.keys(changed).flatMap((name) => (name === 'plan' ? Object.keys(changed.plan!) : [name])),
+          line,
+          operation: { name: 'page.set', page: id, fields: changed },
+        });
+    }
+    if (maybeNodeAt(at, id)) latest.set(parent, id);
+  });
+
+  const named = new Set(ids);
+  for (const id of branchOf(site, null)) {
+    if (named.has(id) || !maybeNodeAt(at, id) || branchOf(at, id).some((below) => named.has(below))) continue;
+    const title = textIn(nodeAt(at, id).title, language);
+    add({ kind: 'removed', page: id, title, fields: [], line: null, operation: { name: 'page.remove', page: id } });
+  }
+  return items;
+}
+
+/**
+ * What a site file says otherwise of the audiences, those that others include first; and the site with that done, which
+ * the rules of the pages are read for.
+ */
+export function planAudiences(
+  site: Site,
+  { audiences }: Pick<SiteFile, 'audiences'>,
+): { readonly items: ImportItem[]; readonly site: Site } {
+  const items: ImportItem[] = [];
+  let at = site;
+  const waiting = [...audiences];
+  const isThere = (id: AudienceId) => at.settings.audiences.some((one) => one.id === id);
+  for (let tries = waiting.length * waiting.length; waiting.length > 0 && tries >= 0; tries--) {
+    const { id, name: title, includes } = waiting.shift()!;
+    if (!includes.every(isThere)) {
+      waiting.push({ id, name: title, includes });
+      continue;
+    }
+    const operation: Operation = isThere(id)
+      ? { name: 'audience.set', audience: id, fields: { title, includes } }
+      : { name: 'audience.add', audience: id, title, includes };
+    const outcome = applyOperation(at, operation);
+    if (!outcome.ok || outcome.site === at) continue;
+    at = outcome.site;
+    const key = `settings audience ${id}`;
+    items.push({ key, kind: 'settings', page: null, title: `Audience: ${title}`, fields: [], line: null, operation });
+  }
+  return { items, site: at };
+}
+
+/** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its old pages. */
+export function planSettings(site: Site, file: Pick<SiteFile, 'name' | 'home' | 'goals' | 'oldPages'>): ImportItem[] {
+  const items: ImportItem[] = [];
+  const add = (key: string, title: string, operation: Operation) =>
+    items.push({ key: `settings ${key}`, kind: 'settings', page: null, title, fields: [], line: null, operation });
+  if (file.name !== site.settings.name)
+    add('name', `Name: ${file.name}`, { name: 'site.set', fields: { name: file.name } });
+  if (file.home !== site.settings.home) add('home', 'The home page', { name: 'site.set', fields: { home: file.home } });
+  for (const { id, ...goal } of file.goals) {
+    const known = site.goals.find((one) => one.id === id);
+    if (!known) add(`goal ${id}`, `Goal: ${goal.statement}`, { name: 'goal.add', goal: id, ...goal });
+    else if (JSON.stringify(known) !== JSON.stringify({ id, ...goal }))
+      add(`goal ${id}`, `Goal: ${goal.statement}`, { name: 'goal.set', goal: id, fields: goal });
+  }
+  for (const { address, ...decision } of file.oldPages)
+    if (JSON.stringify(site.oldPages.get(address)) !== JSON.stringify(decision))
+      add(`old ${address}`, `Old address: ${address}`, { name: 'oldPage.decide', address, fields: decision });
+  return items;
+}
+
+/** The operations of the chosen items. What cannot be done without an item that was left is left too. */
+export function operationsOf(
+  site: Site,
+  items: readonly ImportItem[],
+  chosen: ReadonlySet<string> | 'all',
+): Operation[] {
+  let at = site;
+  const operations: Operation[] = [];
+  for (const { key, operation } of items) {
+    if (chosen !== 'all' && !chosen.has(key)) continue;
+    for (const one of [operation, withoutNeighbour(operation)]) {
+      const outcome = applyOperation(at, one);
+      if (!outcome.ok) continue;
+      if (outcome.site !== at) operations.push(one);
+      at = outcome.site;
+      break;
+    }
+  }
+  return operations;
+}
+
+/** The same, last among its siblings: the one that it was to follow may have been left. */
+const withoutNeighbour = (operation: Operation): Operation =>
+  operation.name === 'page.add' || operation.name === 'page.move'
+    ? ({ ...operation, place: { parent: operation.place.parent } } as Operation)
+    : operation;
+
+/** The page of the site that each node of the file is, or a new id. */
+function matched(site: Site, pages: readonly BroughtPage[], newId: () => PageId): PageId[] {
+  const { rowAt, outline, home } = derivedOf(site);
+  const { language } = site.settings;
+  const ids: PageId[] = [];
+  const addresses: (string | null)[] = [];
+  const taken = new Set(pages.flatMap(({ id }) => (id !== null && maybeNodeAt(site, id) ? [id] : [])));
+  for (const { id, parent, fields } of pages) {
+    const known = id !== null && maybeNodeAt(site, id) ? id : null;
+    const slug = fields.slug || slugFromTitle(fields.title ?? '');
+    const above =
+      parent === null
+        ? ''
+        : typeof parent === 'number'
+          ? addresses[parent]!
+          : (derivedOf(site).addresses[outline.rowOf.get(parent.page)!] ?? '');
+    const homeSlug = home === null ? undefined : nodeAt(site, home).slug[language]?.text;
+    const isHome = parent === null && ids.length === 0 && (slug === homeSlug || fields.slug === '/');
+    const address = isHome ? '/' : fields.type === 'heading' ? above : `${above === '/' ? '' : above}/${slug}`;
+    const row = known === null && fields.type !== 'link' && fields.type !== 'heading' ? rowAt.get(address) : undefined;
+    const byAddress = row === undefined ? null : outline.nodes[row]!.id;
+    const isFree = byAddress !== null && !taken.has(byAddress);
+    // An id that a removed page has cannot be given again.
+    const made = known ?? (isFree ? byAddress! : id !== null && !site.nodes.has(id) ? id : newId());
+    taken.add(made);
+    ids.push(made);
+    addresses.push(isHome ? '' : address);
+  }
+  return ids;
+}
+
+/**
+ * The pages that stay where they are: they stand below the right page already, and in each list of siblings they are the
+ * longest run that is in the order of the file (longest increasing subsequence), so that as few as can be are moved.
+ */
+function staying(
+  site: Site,
+  pages: readonly BroughtPage[],
+  ids: readonly PageId[],
+  parentOf: (page: BroughtPage) => PageId | null,
+): ReadonlySet<PageId> {
+  const siblings = new Map<PageId | null, PageId[]>();
+  pages.forEach((brought, index) => {
+    const id = ids[index]!;
+    const parent = parentOf(brought);
+    const node = maybeNodeAt(site, id);
+    if (node && node.parent === parent) siblings.set(parent, [...(siblings.get(parent) ?? []), id]);
+  });
+  const stay = new Set<PageId>();
+  for (const [parent, named] of siblings) {
+    const placeOf = new Map(childrenOf(site, parent).map((id, place) => [id, place]));
+    for (const at of longestRun(named.map((id) => placeOf.get(id)!))) stay.add(named[at]!);
+  }
+  return stay;
+}
+
+/** The places of a longest increasing subsequence. */
+function longestRun(numbers: readonly number[]): number[] {
+  const ends: number[] = [];
+  const before = new Array<number>(numbers.length).fill(-1);
+  numbers.forEach((number, at) => {
+    let low = 0;
+    let high = ends.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (numbers[ends[middle]!]! < number) low = middle + 1;
+      else high = middle;
+    }
+    before[at] = low > 0 ? ends[low - 1]! : -1;
+    ends[low] = at;
+  });
+  const run: number[] = [];
+  for (let at = ends.at(-1) ?? -1; at !== -1; at = before[at]!) run.push(at);
+  return run.reverse();
+}
+
+function addOperation(
+  page: PageId,
+  parent: PageId | null,
+  after: PageId | null,
+  fields: BroughtPage['fields'],
+  language: string,
+): Operation {
+  const text = (value: string | undefined) => (value ? { [language]: value } : undefined);
+  return {
+    name: 'page.add',
+    page,
+    place: { parent, after },
+    type: fields.type,
+    title: { [language]: fields.title ?? '' },
+    label: text(fields.label),
+    slug:
+      fields.slug && fields.slug !== '/' && fields.slug !== slugFromTitle(fields.title ?? '')
+        ? { [language]: { text: fields.slug, own: true } }
+        : undefined,
+    description: text(fields.description),
+    inMenus: fields.inMenus,
+    hidden: fields.hidden,
+    inAddress: fields.type === 'heading' ? fields.inAddress : undefined,
+    content: fields.content,
+    target: fields.target,
+    access: fields.access,
+    plan: fields.plan,
+  };
+}
+
+/** The fields that a file says otherwise than they are. */
+function changedFields(node: SiteNode, fields: BroughtPage['fields'], language: string): PageFields {
+  const changed: PageFields = {};
+  const is = (texts: SiteNode['title']) => texts[language] ?? '';
+  if (fields.type !== undefined && fields.type !== node.type) changed.type = fields.type;
+  if (fields.title !== undefined && fields.title !== '' && fields.title !== is(node.title))
+    changed.title = { [language]: fields.title };
+  if (fields.label !== undefined && fields.label !== is(node.label)) changed.label = { [language]: fields.label };
+  if (fields.description !== undefined && fields.description !== is(node.description))
+    changed.description = { [language]: fields.description };
+  if (fields.inMenus !== undefined && fields.inMenus !== node.inMenus) changed.inMenus = fields.inMenus;
+  if (fields.hidden !== undefined && fields.hidden !== node.hidden) changed.hidden = fields.hidden;
+  if (fields.target !== undefined && JSON.stringify(fields.target) !== JSON.stringify(node.target))
+    changed.target = fields.target;
+  if (fields.inAddress !== undefined && fields.inAddress !== node.inAddress) changed.inAddress = fields.inAddress;
+  if (fields.content !== undefined && fields.content !== node.content) changed.content = fields.content;
+  const slug = node.slug[language];
+  if (fields.slug !== undefined && fields.slug !== '/' && slug && fields.slug !== slug.text && node.type !== 'link')
+    changed.slug = { [language]: { text: fields.slug, own: fields.slug !== '' } };
+  if (fields.access) {
+    const access = accessChange(node.access, withAccess(node.access, fields.access));
+    if (Object.keys(access).length > 0) changed.access = access;
+  }
+  if (fields.plan) {
+    const plan: PlanChange = planChange(node.plan, withPlan(node.plan, fields.plan));
+    if (Object.keys(plan).length > 0) changed.plan = plan;
+  }
+  return changed;
+}

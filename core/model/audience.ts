@@ -1,0 +1,58 @@
+import { z } from 'zod';
+
+export const audienceIdSchema = z
+  .string()
+  .regex(/^[0-9A-Za-z]{1,24}$/, 'an audience id is 1 to 24 letters and digits')
+  .brand<'AudienceId'>();
+export type AudienceId = z.infer<typeof audienceIdSchema>;
+
+/** The audience that every visitor belongs to. It is built in. */
+export const EVERYONE = 'everyone' as AudienceId;
+
+/** A named set of visitors. Whoever belongs to an audience that it includes belongs to it too. */
+export interface Audience {
+  readonly id: AudienceId;
+  readonly name: string;
+  readonly includes: readonly AudienceId[];
+}
+
+export const LONGEST_AUDIENCE_NAME = 60;
+/** With `everyone` there is a bit of a 32-bit number for each. */
+export const MOST_AUDIENCES = 30;
+
+export const audienceSchema = z.strictObject({
+  id: audienceIdSchema,
+  name: z.string().min(1).max(LONGEST_AUDIENCE_NAME),
+  includes: z.array(audienceIdSchema).max(MOST_AUDIENCES),
+});
+
+/**
+ * The audiences that a visitor belongs to who was put into `own`: these, all that include one of them, and `everyone`.
+ * Ids that the site does not know count for nothing.
+ */
+export function closureOf(audiences: readonly Audience[], own: Iterable<AudienceId>): ReadonlySet<AudienceId> {
+  const known = new Set(audiences.map(({ id }) => id));
+  const closure = new Set<AudienceId>([EVERYONE]);
+  const waiting = [...own].filter((id) => known.has(id));
+  while (waiting.length > 0) {
+    const id = waiting.pop()!;
+    if (closure.has(id)) continue;
+    closure.add(id);
+    for (const one of audiences) if (one.includes.includes(id)) waiting.push(one.id);
+  }
+  return closure;
+}
+
+/** Whether an audience includes itself, by way of others or at once. */
+export function includesItself(audiences: readonly Audience[], id: AudienceId): boolean {
+  const seen = new Set<AudienceId>();
+  const waiting = [...(audiences.find((one) => one.id === id)?.includes ?? [])];
+  while (waiting.length > 0) {
+    const next = waiting.pop()!;
+    if (next === id) return true;
+    if (seen.has(next)) continue;
+    seen.add(next);
+    waiting.push(...(audiences.find((one) => one.id === next)?.includes ?? []));
+  }
+  return false;
+}

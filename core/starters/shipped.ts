@@ -1,0 +1,118 @@
+import type { Shell, Starter } from './starter.ts';
+
+const page = (title: string, more: Omit<Shell, 'title' | 'below'> = {}, below: readonly Shell[] = []): Shell => ({
+  title,
+  ...more,
+  ...(below.length > 0 && { below }),
+});
+const off = { inMenus: false } as const;
+
+const LEGAL = page('Legal', off, [
+  page('Imprint', { ...off, sections: ['Who is responsible', 'How to reach us'] }),
+  page('Privacy', { ...off, sections: ['What we keep', 'Why, and how long', 'Your rights', 'Whom to ask'] }),
+  page('Accessibility', { ...off, sections: ['What works', 'What does not yet', 'Tell us'] }),
+]);
+
+/** The starters that Spur ships. */
+export const SHIPPED: Readonly<Record<string, Starter>> = {
+  school: {
+    format: 'spur-starter',
+    version: 1,
+    name: 'School',
+    description:
+      'For a school of any kind: what it teaches, how one comes in, and what pupils and families need each week.',
+    pages: [
+      page('Home', {
+        ...off,
+        purpose: 'Says in one look what school this is, and leads to what most people come for.',
+      }),
+      page('About the school', { sections: ['What we are like', 'Where we come from'] }, [
+        page('People', { purpose: 'Who teaches and who runs the office, with how to reach them.' }),
+        page('Buildings and grounds'),
+        page('Governors', { sections: ['Who they are', 'When they meet'] }),
+        page('Jobs', { sections: ['What is open now', 'How to apply'] }),
+      ]),
+      page('Learning', {}, [page('Subjects'), page('Exams'), page('Extra help'), page('Library')]),
+      page('Joining', { purpose: 'A family knows how to apply, by when, and what it costs.' }, [
+        page('How to apply', { sections: ['Step by step', 'Dates', 'What to bring'] }),
+        page('Open days'),
+        page('Fees and help with fees', { slug: 'fees' }),
+        page('Questions people ask', { slug: 'questions' }),
+      ]),
+      page('School life', {}, [
+        page('The school day', { sections: ['Lesson times', 'Breaks and lunch'] }),
+        page('Term dates'),
+        page('Clubs'),
+        page('Trips'),
+      ]),
+      page('Families', {}, [
+        page('Report an absence', { purpose: 'Before nine in the morning, in under a minute.' }),
+        page('Letters home'),
+        page('Payments'),
+      ]),
+      page('News'),
+      page('Contact', { sections: ['Telephone and mail', 'How to find us', 'When the office is open'] }),
+      LEGAL,
+      page('Page not found', off),
+    ],
+  },
+  intranet: {
+    format: 'spur-starter',
+    version: 1,
+    name: 'Office intranet',
+    description: 'For the people who work in an office: what they look up, ask for and have to know.',
+    pages: [
+      page('Today', {
+        ...off,
+        purpose: 'What has changed since yesterday, and the five things that are looked up most.',
+      }),
+      page('New here', { sections: ['The first day', 'The first week', 'Whom to ask'] }),
+      page('People', {}, [page('Telephone list'), page('Who does what'), page('Holidays and absences')]),
+      page('How we work', {}, [
+        page('Rules', { sections: ['Working hours', 'Working from home', 'Keys and visitors'] }),
+        page('Writing and naming'),
+        page('Meetings'),
+        page('Safety', { sections: ['In case of fire', 'First aid'] }),
+      ]),
+      page('Ask for something', {}, [
+        page('Time off'),
+        page('Expenses', { sections: ['What is paid', 'How to claim', 'When the money comes'] }),
+        page('Equipment'),
+        page('A room'),
+        page('Training'),
+      ]),
+      page('Help with computers', { slug: 'it' }, [
+        page('Passwords'),
+        page('Printing'),
+        page('Working from elsewhere'),
+      ]),
+      page('Forms'),
+      page('News'),
+      page('About this site', { ...off, sections: ['Who keeps it', 'What is missing?'] }),
+    ],
+  },
+  organisation: {
+    format: 'spur-starter',
+    version: 1,
+    name: 'Small organisation',
+    description: 'For a club, a charity or a small firm: who it is, what it does, and how one takes part.',
+    pages: [
+      page('Home', { ...off, purpose: 'A stranger understands in ten seconds what this is, and what to do next.' }),
+      page('What we do', {}, [
+        page('Our work'),
+        page('Results', { sections: ['Last year in figures', 'What people say'] }),
+      ]),
+      page('Who we are', {}, [page('History'), page('People'), page('Partners')]),
+      page('Take part', {}, [
+        page('Become a member', { sections: ['What members get', 'What it costs', 'How to join'] }),
+        page('Volunteer'),
+        page('Give'),
+      ]),
+      page('Dates'),
+      page('News'),
+      page('Contact', { sections: ['Write or call', 'Where we are'] }),
+      LEGAL,
+      page('Page not found', off),
+    ],
+  },
+};

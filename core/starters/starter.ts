@@ -1,0 +1,185 @@
+import { z } from 'zod';
+import type { DropPlace } from '../arrange/landing.ts';
+import { type TextDocument, contentIdOf, plainTextOf } from '../model/content.ts';
+import type { ContentId, Language, PageId } from '../model/ids.ts';
+import { NODE_TYPES } from '../model/node.ts';
+import { LONGEST_PURPOSE, planOf } from '../model/plan.ts';
+import { DEEPEST, LONGEST_TITLE, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+import type { Operation } from '../operations/operation.ts';
+
+export const MOST_SHELLS = 2000;
+
+/** A page to be: what it is called, and what it will hold. */
+export interface Shell {
+  readonly title: string;
+  readonly type?: 'page' | 'heading';
+  readonly label?: string | undefined;
+  readonly slug?: string | undefined;
+  readonly inMenus?: boolean | undefined;
+  readonly description?: string | undefined;
+  readonly purpose?: string | undefined;
+  /** The headings of its sections. */
+  readonly sections?: readonly string[] | undefined;
+  readonly below?: readonly Shell[] | undefined;
+}
+
+const shellSchema: z.ZodType<Shell> = z.strictObject({
+  title: z.string().trim().min(1).max(LONGEST_TITLE),
+  type: z.enum(NODE_TYPES).exclude(['link']).optional(),
+  label: z.string().max(LONGEST_TITLE).optional(),
+  slug: z.string().max(LONGEST_TITLE).optional(),
+  inMenus: z.boolean().optional(),
+  description: z.string().max(2000).optional(),
+  purpose: z.string().max(LONGEST_PURPOSE).optional(),
+  sections: z.array(z.string().trim().min(1).max(200)).max(100).optional(),
+  get below() {
+    return z.array(shellSchema).max(MOST_SHELLS).optional();
+  },
+});
+
+/** A starter as a file: `docs/formats/starter.schema.json` is made of this. */
+export const starterSchema = z.strictObject({
+  format: z.literal('spur-starter'),
+  version: z.literal(1),
+  name: z.string().trim().min(1, 'a starter has a name').max(100),
+  description: z.string().max(500),
+  pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MOST_SHELLS),
+});
+export type Starter = z.infer<typeof starterSchema>;
+
+/** A shell in tree order. */
+export interface FlatShell {
+  readonly shell: Shell;
+  readonly depth: number;
+  /** The place in the list of the shell above, or -1. */
+  readonly parent: number;
+  /** The place after the last shell below. */
+  readonly end: number;
+}
+
+/** The shells of a starter in tree order. */
+export function flatShells(starter: Pick<Starter, 'pages'>): FlatShell[] {
+  const flat: { shell: Shell; depth: number; parent: number; end: number }[] = [];
+  const walk = (shells: readonly Shell[], depth: number, parent: number) => {
+    for (const shell of shells) {
+      const at = flat.length;
+      flat.push({ shell, depth, parent, end: at + 1 });
+      walk(shell.below ?? [], depth + 1, at);
+      flat[at]!.end = flat.length;
+    }
+  };
+  walk(starter.pages, 0, -1);
+  return flat;
+}
+
+/** Whether a starter is small and shallow enough to be used. */
+export const isUsable = (starter: Starter): boolean => {
+  const flat = flatShells(starter);
+  return flat.length <= MOST_SHELLS && flat.every(({ depth }) => depth < DEEPEST);
+};
+
+type Add = Extract<Operation, { name: 'page.add' }>;
+
+/**
+ * The pages of a starter at a place: those that are chosen, by their places in `flatShells`, with the titles that were
+ * given on the way. A page whose page above is not chosen is left too. Sections become headings of the page's text.
+ */
+export function pagesOfStarter(
+  starter: Pick<Starter, 'pages'>,
+  chosen: ReadonlySet<number>,
+  titles: ReadonlyMap<number, string>,
+  place: Pick<DropPlace, 'parent' | 'after'>,
+  language: Language,
+  newId: () => PageId,
+): { readonly operations: Add[]; readonly contents: { id: ContentId; document: TextDocument }[] } {
+  const ids = new Map<number, PageId>();
+  const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
+  const contents = new Map<ContentId, TextDocument>();
+  const operations: Add[] = [];
+  flatShells(starter).forEach(({ shell, parent }, at) => {
+    if (!chosen.has(at) || (parent !== -1 && !ids.has(parent))) return;
+    const page = newId();
+    ids.set(at, page);
+    const above = parent === -1 ? place.parent : ids.get(parent)!;
+    const type = shell.type ?? 'page';
+    const document = type === 'page' ? sectionsDocument(shell.sections ?? []) : null;
+    const content = document && contentIdOf(document);
+    if (content) contents.set(content, document);
+    const given = titles.get(at)?.trim();
+    operations.push({
+      name: 'page.add',
+      page,
+      place: { parent: above, after: latest.get(above) ?? null },
+      type,
+      title: { [language]: given || shell.title },
+      label: shell.label ? { [language]: shell.label } : undefined,
+      // A page that was renamed on the way has the address of its new name.
+      slug: shell.slug && !given ? { [language]: { text: shell.slug, own: true } } : undefined,
+      description: shell.description ? { [language]: shell.description } : undefined,
+      inMenus: shell.inMenus,
+      content: content ?? undefined,
+      plan: shell.purpose ? { purpose: shell.purpose } : undefined,
+    });
+    latest.set(above, page);
+  });
+  return { operations, contents: [...contents].map(([id, document]) => ({ id, document })) };
+}
+
+/** A branch, or the whole tree (`null`), as a starter. Links lead out of it and are left. */
+export function starterOf(
+  site: Site,
+  top: PageId | null,
+  name: string,
+  description: string,
+  documentOf: (content: ContentId) => TextDocument | undefined,
+): Starter {
+  const { language } = site.settings;
+  const shellsOf = (ids: readonly PageId[]): Shell[] =>
+    ids.flatMap((id): Shell[] => {
+      const node = nodeAt(site, id);
+      if (node.type === 'link') return [];
+      const document = node.content === null ? undefined : documentOf(node.content);
+      const sections = document ? sectionsOf(document) : [];
+      const slug = node.slug[language];
+      const below = shellsOf(childrenOf(site, id));
+      return [
+        {
+          title: textIn(node.title, language),
+          type: node.type === 'heading' ? 'heading' : undefined,
+          label: textIn(node.label, language) || undefined,
+          slug: slug?.own ? slug.text : undefined,
+          inMenus: node.inMenus ? undefined : false,
+          description: textIn(node.description, language) || undefined,
+          purpose: planOf(node).purpose || undefined,
+          sections: sections.length > 0 ? sections : undefined,
+          below: below.length > 0 ? below : undefined,
+        },
+      ];
+    });
+  return {
+    format: 'spur-starter',
+    version: 1,
+    name,
+    description,
+    pages: shellsOf(top === null ? childrenOf(site, null) : [top]),
+  };
+}
+
+const sectionsOf = (document: TextDocument): string[] =>
+  (document.content ?? [])
+    .filter((part) => part.type === 'heading')
+    .map((part) => plainTextOf(part).slice(0, 200))
+    .filter((text) => text !== '')
+    .slice(0, 100);
+
+function sectionsDocument(sections: readonly string[]): TextDocument | null {
+  if (sections.length === 0) return null;
+  return {
+    type: 'doc',
+    content: sections.flatMap((text) => [
+      { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
+      { type: 'paragraph' },
+    ]),
+  };
+}

@@ -1,0 +1,36 @@
+import type { AudienceId } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { Operation } from '#core/operations/operation.ts';
+
+const [STUDENTS, STAFF, GOVERNORS] = ['students', 'staff', 'governors'] as AudienceId[] as [
+  AudienceId,
+  AudienceId,
+  AudienceId,
+];
+
+/** The visitors of the school's site who have an account; all of them are invented. */
+export const PELLOW_VISITORS: readonly { name: string; email: string; audiences: readonly AudienceId[] }[] = [
+  { name: 'Bram Calloway', email: 'bram@pellow-quay.example', audiences: [STAFF] },
+  { name: 'Tobias Wren', email: 'tobias@pellow-quay.example', audiences: [STAFF, GOVERNORS] },
+  { name: 'Petra Vane', email: 'petra@pellow-quay.example', audiences: [GOVERNORS] },
+  { name: 'Jory Pell', email: 'jory@pellow-quay.example', audiences: [STUDENTS] },
+  { name: 'Wenna Trask', email: 'wenna@pellow-quay.example', audiences: [STUDENTS] },
+];
+
+/** The school's audiences, and who may open which of its branches. */
+export function pellowAccess(idOf: (title: string) => PageId): Operation[] {
+  const rule = (title: string, access: Extract<Operation, { name: 'page.set' }>['fields']['access']): Operation => ({
+    name: 'page.set',
+    page: idOf(title),
+    fields: { access },
+  });
+  return [
+    { name: 'audience.add', audience: STUDENTS, title: 'Students' },
+    { name: 'audience.add', audience: STAFF, title: 'Staff' },
+    { name: 'audience.add', audience: GOVERNORS, title: 'Governors' },
+    rule('Students', { only: [STUDENTS, STAFF], closedLook: 'locked' }),
+    rule('Staff handbook', { only: [STAFF], closedLook: 'locked' }),
+    rule('Minutes', { only: [GOVERNORS, STAFF], closedLook: 'locked' }),
+    rule('Legal', { engines: 'branch' }),
+  ];
+}

@@ -1,0 +1,59 @@
+import type { MatchPage } from '#core/carryover/match-page.ts';
+import { ACCEPT_FROM, matchPages } from '#core/carryover/match.ts';
+import { acceptPairs, letGoOf } from '#core/carryover/settle.ts';
+import { derivedOf } from '#core/derive/derived.ts';
+import { planOf } from '#core/model/plan.ts';
+import { type Site, ancestorsOf } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import { FORMER_SITE } from './old-site.ts';
+
+/** The sections of which the carry-over is settled already. */
+const SETTLED = new Set(['Courses', 'Apply', 'Visit', 'Workshops']);
+/** Former pages that were let go. */
+const LET_GO = ['Guestbook', 'Webcam', 'Our awards 2009', 'Photo competition'];
+
+/** What somebody has settled of the carry-over: the sure pairs of some sections, and a few pages let go. */
+export function pellowCarryOver(site: Site, formerOrigin: string): Operation[] {
+  const { outline, addresses } = derivedOf(site);
+  const { language } = site.settings;
+  const titleOf = (row: number) => textIn(outline.nodes[row]!.title, language);
+  const sections = new Map<string, string>();
+  const planned: MatchPage[] = [];
+  outline.nodes.forEach((node, row) => {
+    if (node.type !== 'page' || planOf(node).origin === 'new') return;
+    const above = ancestorsOf(site, node.id);
+    sections.set(node.id, textIn((above.at(-1) ?? node).title, language));
+    planned.push({
+      key: node.id,
+      title: titleOf(row),
+      address: addresses[row]!,
+      above: above.map((one) => textIn(one.title, language)),
+      headings: [],
+      text: textIn(node.description, language),
+    });
+  });
+  const old = FORMER_SITE.map((page): MatchPage => ({
+    key: formerOrigin + page.path,
+    title: page.title,
+    address: page.path,
+    above: [],
+    headings: page.blocks.filter((block) => block.startsWith('#')).map((block) => block.replace(/^#+ /, '')),
+    text: page.blocks.join(' '),
+  }));
+  const sure = matchPages(old, planned).filter(
+    ({ confidence, planned: page }) => confidence >= ACCEPT_FROM && SETTLED.has(sections.get(page)!),
+  );
+  const letGo = FORMER_SITE.filter(({ title }) => LET_GO.some((one) => title.startsWith(one)));
+  return [
+    ...acceptPairs(
+      site,
+      sure.map(({ old: address, planned: page, reasons }) => ({
+        old: address,
+        planned: outline.nodes[outline.rowOf.get(page as never)!]!.id,
+        isSame: reasons.includes('same-title'),
+      })),
+    ),
+    ...letGo.flatMap(({ path }) => letGoOf(site, formerOrigin + path, 'gone')),
+  ];
+}

@@ -1,0 +1,87 @@
+import type { CommentKind, Verdict } from '#core/model/feedback.ts';
+
+export interface DemoGuest {
+  readonly name: string;
+  readonly email: string | null;
+  /** Verdicts by the title of a page. */
+  readonly verdicts: Readonly<Record<string, Verdict>>;
+  readonly comments: readonly DemoComment[];
+}
+
+interface DemoComment {
+  readonly page: string;
+  readonly kind: CommentKind;
+  readonly text: string;
+  /** What Ines has answered, where she has. */
+  readonly answer?: string;
+  readonly isSettled?: boolean;
+}
+
+/** Whom the school's plan is shared with in the demo. */
+export const PELLOW_SHARE = { name: 'the governors', days: 21 };
+
+/** What three governors say of the school's plan. They are invented, as all that is in the demo. */
+export const PELLOW_GUESTS: readonly DemoGuest[] = [
+  {
+    name: 'Petra Vane',
+    email: 'petra@pellow-quay.example',
+    verdicts: {
+      Courses: 'agreed',
+      'Long courses': 'agreed',
+      'The year course': 'change',
+      'Term by term': 'agreed',
+      'Fees for the year course': 'unsure',
+      'What graduates do': 'agreed',
+      'Two-year apprenticeship': 'agreed',
+      Visit: 'agreed',
+      News: 'agreed',
+    },
+    comments: [
+      {
+        page: 'The year course',
+        kind: 'comment',
+        text: 'Say in the first line that nobody needs to have held a plane before. People ask me that every week.',
+      },
+      {
+        page: 'Fees for the year course',
+        kind: 'question',
+        text: 'Is the deposit on this page, or on the one for applying?',
+        answer: 'On both: the amount stands here, when it is due stands with applying.',
+      },
+    ],
+  },
+  {
+    name: 'Hal Brannock',
+    email: null,
+    verdicts: {
+      Courses: 'agreed',
+      'Long courses': 'agreed',
+      'The year course': 'agreed',
+      'Two-year apprenticeship': 'change',
+      Visit: 'change',
+      'Steam bending and laminating': 'agreed',
+      'Sharpening day': 'agreed',
+    },
+    comments: [
+      {
+        page: 'Visit',
+        kind: 'comment',
+        text: 'The tide table is what sailors come for. Give it a page of its own below this one.',
+        answer: 'Good thought. It is in the plan now.',
+        isSettled: true,
+      },
+    ],
+  },
+  {
+    name: 'Senna Quill',
+    email: 'senna@pellow-quay.example',
+    verdicts: { Courses: 'agreed', 'Evening classes': 'agreed', 'Sharpening day': 'unsure', News: 'agreed' },
+    comments: [
+      {
+        page: 'Evening classes',
+        kind: 'question',
+        text: 'Will the dates of the spring term be here before Christmas?',
+      },
+    ],
+  },
+];

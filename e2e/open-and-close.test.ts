@@ -1,0 +1,122 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
+import { DEMO_PASSWORD } from './support/workbench.ts';
+
+const { spur, browser, bench } = await signedIn();
+
+const statusOf = async (path: string): Promise<number> =>
+  (await fetch(spur.live + path, { redirect: 'manual' })).status;
+
+describe('a branch', () => {
+  it('is kept for an audience that was just named, and what changes is said of each page, with the reason', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=access');
+    await bench.click('button', 'Audiences');
+    await bench.fill('The first audience', 'Crew');
+    await bench.click('button', 'Add the audience');
+    await bench.find('button', 'Take away the audience ‘Crew’');
+    await bench.click('button', 'Close');
+    await bench.select('Boats');
+    await bench.click('button', 'Crew: Boats, Opens');
+    await bench.click('menuitem', 'Only Crew');
+    await bench.untilRow('Boats', /Closed.*Opens/);
+    await bench.untilRow('Sandpiper', /Closed.*Opens/);
+    await bench.select('Sandpiper');
+    await bench.untilText('Kept out by ‘Boats’: only Crew.');
+    await bench.saved();
+  });
+
+  it('is shut for visitors with the release, and open again with the next', async () => {
+    expect(await statusOf('/tern-sound/boats')).toBe(200);
+    const makeLive = async () => {
+      await bench.click('button', /^Make live…/);
+      await bench.click('radio', /All that waits/);
+      await bench.click('button', /^Make \d+ pages? live/);
+      await bench.untilNoText('All that waits');
+    };
+    await makeLive();
+    await bench.until('visitors do not get it', async () => (await statusOf('/tern-sound/boats')) === 404);
+    expect(await (await fetch(`${spur.live}/tern-sound/sitemap.xml`)).text()).not.toContain('/boats');
+    await bench.select('Boats');
+    await bench.click('button', 'Everyone: Boats, Closed');
+    await bench.click('menuitem', 'As the page above');
+    await bench.untilRow('Boats', /Opens.*Opens/);
+    await bench.saved();
+    await makeLive();
+    await bench.until('visitors get it again', async () => (await statusOf('/tern-sound/boats')) === 200);
+  });
+});
+
+describe('a visitor', () => {
+  it('is given an account, signs in where the lock is, and lands on the page that was asked for', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.click('button', 'Visitors');
+    await bench.click('button', 'New visitor…');
+    await bench.fill('Name', 'Ulla Storm');
+    await bench.fill('Mail address', 'ulla@pellow-quay.example');
+    await bench.fill('First password', DEMO_PASSWORD);
+    const form = await bench.find('button', 'Make the account');
+    await bench.driver.executeScript(
+      `[...arguments[0].form.querySelectorAll('input[type=checkbox]')].find((one) => one.labels[0].textContent === 'Staff').click()`,
+      form,
+    );
+    await form.click();
+    await bench.untilText('ulla@pellow-quay.example');
+
+    await browser.driver.get(`${spur.live}/pellow-quay/staff-handbook/safety`);
+    await bench.untilText('‘Safety’ is open to Staff.');
+    await bench.fill('Mail address', 'ulla@pellow-quay.example');
+    await bench.fill('Password', 'wrong-password');
+    await bench.press(Key.ENTER);
+    await bench.untilText('do not belong together');
+    await bench.fill('Password', DEMO_PASSWORD);
+    await bench.press(Key.ENTER);
+    await bench.untilText('The red book is in each shed.');
+    expect(await browser.driver.getCurrentUrl()).toBe(`${spur.live}/pellow-quay/staff-handbook/safety`);
+    await bench.click('button', 'Sign out');
+    await bench.until('the way in is there again', async () => bench.has('link', 'Sign in'));
+    expect(await statusOf('/pellow-quay/staff-handbook/safety')).toBe(401);
+  });
+});
+
+describe('a walk', () => {
+  /** What stands in one of the frames. */
+  const inFrame = async <Result>(at: number, work: () => Promise<Result>): Promise<Result> => {
+    const frames = await browser.driver.findElements(By.css('iframe'));
+    await browser.driver.switchTo().frame(frames[at]!);
+    try {
+      return await work();
+    } finally {
+      await browser.driver.switchTo().defaultContent();
+    }
+  };
+  const untilFrame = (at: number, words: string) =>
+    bench.until(`frame ${at} says ‘${words}’`, () =>
+      inFrame(at, async () => (await bench.text()).includes(words)).catch(() => false),
+    );
+
+  it('shows two audiences the same page beside each other, each with the reason, and goes on in step', async () => {
+    await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
+    await bench.click('checkbox', 'A second one beside it');
+    const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
+    for (const one of await (await bench.find('combobox', 'Walk as', right)).findElements(By.css('option')))
+      if ((await one.getText()) === 'Staff') await one.click();
+    await untilFrame(0, 'Kept out by the page itself: only Staff.');
+    await untilFrame(1, 'Kept by the office.');
+    // ChromeDriver computes no names within a frame of another origin.
+    await inFrame(1, () => browser.driver.findElement(By.linkText('Ordering timber')).click());
+    await untilFrame(1, 'Ask Bram first.');
+    await untilFrame(0, 'Kept out by ‘Staff handbook’: only Staff.');
+    expect(await statusOf('/pellow-quay/staff-handbook')).toBe(401);
+  });
+
+  it('comes after comparing, which names the pages that differ and the rule', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.click('button', 'Compare');
+    await bench.choose('One', /^Students$/);
+    await bench.choose('The other', /^Governors$/);
+    await bench.untilText('Governors: kept out by ‘Students’: only Staff and Students.');
+    await bench.click('button', 'Saw room rules');
+    await bench.untilText('/students/saw-room-rules');
+  });
+});

@@ -1,0 +1,192 @@
+import { Key, type WebElement } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { pause } from './support/screen.ts';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, browser, bench } = await signedIn();
+
+/** Drags by small steps, as a hand does. */
+async function drag(from: WebElement, to: WebElement): Promise<void> {
+  const actions = browser.driver.actions({ async: true });
+  await actions
+    .move({ origin: from })
+    .press()
+    .move({ origin: from, x: 12, y: 6, duration: 60 })
+    .move({ origin: to, duration: 250 })
+    .pause(150)
+    .release()
+    .perform();
+}
+
+describe('planning', () => {
+  it('is done in the rows: a choice, a name and a day, for one page and for several at once', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.select('Boats');
+    await bench.click('button', 'Readiness: Boats, Not started');
+    await bench.click('menuitem', 'In review');
+    await bench.untilRow('Boats', /In review/);
+    await bench.click('button', 'Owner: Boats, –');
+    await bench.press(...'Ulla Storm', Key.ENTER);
+    await bench.untilRow('Boats', /Ulla Storm/);
+    await bench.click('button', 'Origin: Boats, –');
+    await bench.click('menuitem', 'New');
+    await bench.untilRow('Boats', /New/);
+
+    await bench.select('Crossings');
+    await bench.select('Boats', Key.SHIFT);
+    await bench.click('button', 'Set fields…');
+    await bench.click('checkbox', 'Give all the same owner');
+    await bench.fill('Owner', 'Per Lund');
+    await bench.choose('Importance', /^1/);
+    await bench.click('button', /^Set \d+ pages$/);
+    await bench.untilRow('Crossings', /Per Lund/);
+    await bench.untilRow('Boats', /Per Lund/);
+    await bench.saved();
+  });
+
+  it('says what the site is for, and which pages serve that', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.click('button', 'Goals');
+    await bench.fill('The first goal', 'Nobody misses the last boat');
+    await bench.fill('For whom', 'Islanders');
+    await bench.click('button', 'Add the goal');
+    await bench.untilText('No page serves it yet.');
+    await bench.click('button', 'Close');
+    await bench.select('Crossings');
+    await bench.click('checkbox', /^Nobody misses the last boat/);
+    await bench.saved();
+    await bench.click('button', 'Goals (1)');
+    await bench.untilText('1 page serves it');
+    await bench.untilText('serve no goal.');
+    await bench.click('button', 'Show them in the tree');
+    await bench.untilText('In the plan: Serves no goal');
+    await bench.click('button', 'Clear');
+  });
+
+  it('asks, answers and settles questions, which are counted in the branch above and at the lens', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.select('Sandpiper');
+    await bench.fill('What has to be cleared up?', 'How many cars?');
+    await bench.click('button', 'Ask it');
+    await bench.untilText('Ines Carrow asked');
+    await bench.untilRow('Boats', /1 below/);
+    await bench.find('button', /^Plan 1/);
+    await bench.fill('Answer', 'Twelve.');
+    await bench.press(Key.TAB);
+    await bench.click('button', 'Settle it');
+    await bench.untilText('Settled by Ines Carrow.');
+    await bench.until('the count is gone', async () => !/below/.test(await bench.row('Boats')));
+  });
+
+  it('shows the same in the map, in words', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan&view=map');
+    await bench.find('treeitem', /Boats.*New · in review · Per Lund/);
+  });
+});
+
+describe('a starter', () => {
+  it('begins a branch with the pages that were chosen, renamed on the way', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.select('Sandpiper');
+    await bench.click('button', 'Bring and take');
+    await bench.click('menuitem', 'Begin from a starter…');
+    await bench.choose('Starter', /^Small organisation/);
+    await bench.click('checkbox', 'Take Home');
+    await bench.click('checkbox', 'Take Legal');
+    await bench.fill('Title of Dates', 'When she sails');
+    await bench.click('button', /^Add \d+ pages$/);
+    await bench.untilTree('they stand inside', (tree) => tree.includes('    When she sails'));
+    expect(await bench.tree()).not.toContain('    Legal');
+    await bench.saved();
+  });
+});
+
+describe('pages that are brought', () => {
+  it('are shown as what changes, and taken in part', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.click('button', 'Bring and take');
+    await bench.click('menuitem', 'Bring pages…');
+    await bench.click('radio', 'Text');
+    await bench.fill(
+      'The text',
+      'title,parent,owner\nTide tables,/crossings,Per Lund\nLost and found,/crossings,\nx,y,z',
+    );
+    await bench.click('button', 'See what changes');
+    await bench.untilText('line 4: There is no page ‘y’ to stand below');
+    await bench.fill('The text', 'title,parent,owner\nTide tables,/crossings,Per Lund\nLost and found,/crossings,');
+    await bench.click('button', 'See what changes');
+    await bench.untilText('Added (2)');
+    await bench.click('checkbox', /^Lost and found/);
+    await bench.click('button', 'Make 1 change');
+    await bench.untilTree('the one that was chosen stands there', (tree) => tree.includes('  Tide tables'));
+    expect(await bench.tree()).not.toContain('  Lost and found');
+    await bench.untilRow('Tide tables', /Per Lund/);
+  });
+});
+
+describe('the old site', () => {
+  it('is read page by page, with progress, and its pages are matched with the plan', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=plan');
+    await bench.click('button', 'Carry-over');
+    await bench.click('button', 'Old site…');
+    await bench.click('button', 'Forget the old site…');
+    await bench.click('button', /^Forget \d+ addresses$/);
+    await bench.untilText('Bring its addresses');
+    await bench.fill('Where it begins', `${spur.formerSite}/`);
+    await bench.fill('At most pages', '40');
+    await bench.click('button', 'Read the old site');
+    await bench.untilText('It stopped at 40 pages, as it was told to.');
+    await bench.click('button', 'Close');
+    await bench.until('what was accepted before is settled still, and the rest is proposed', async () => {
+      const text = await bench.text();
+      return /\b[1-9]\d* of 40 old pages settled/.test(text) && /Accept [1-9]\d* from/.test(text);
+    });
+  });
+
+  it('becomes redirects: brought, matched, corrected, accepted, taken along', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=plan');
+    await bench.click('button', 'Carry-over');
+    await bench.click('button', 'Bring the old site…');
+    await bench.click('radio', 'A list');
+    await bench.driver.executeScript(
+      `const field = document.querySelector('[role=dialog] textarea');
+       Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(field, arguments[0]);
+       field.dispatchEvent(new Event('input', { bubbles: true }));`,
+      [
+        'https://old.tern.example/timetable_summer.html\tSummer timetable',
+        'https://old.tern.example/boats.php?b=1\tTern',
+        'https://old.tern.example/lost.html\tLost and found',
+        'https://old.tern.example/guestbook.html\tGuestbook',
+        'not an address',
+      ].join('\n'),
+    );
+    await bench.click('button', 'Look at them');
+    await bench.untilText('4 found: 4 new, 0 known already.');
+    await bench.untilText('1 line was not understood');
+    await bench.click('button', 'Bring 4 addresses');
+    await bench.untilText('Brought 4 new addresses');
+    await bench.click('button', 'Close');
+    await bench.untilText('0 of 4 old pages settled');
+    await bench.click('button', /^Accept [1-3] from/);
+    await bench.until('the sure ones are settled', async () => /[1-3] of 4 old pages settled/.test(await bench.text()));
+
+    // Corrected by dragging: the right page takes it over, whatever was proposed.
+    await (await bench.find('row', /^Lost and found/)).click();
+    await drag(await bench.find('row', /^Lost and found/), await bench.find('option', /^Lost property/));
+    await bench.untilText('‘Lost property’ takes it over.');
+    await (await bench.find('row', /^Guestbook/)).click();
+    await bench.click('button', 'Let it go for good');
+    await bench.untilText('Let go: visitors are told that it is no longer there.');
+    await bench.saved();
+    await pause(300);
+
+    const csv = await browser.driver.executeAsyncScript<string>(
+      `fetch('/api/sites/tern-sound/exports/redirects.csv').then((answer) => answer.text()).then(arguments[0])`,
+    );
+    const lines = csv.trim().split('\r\n');
+    expect(lines[0]).toBe('old_address,new_address,status');
+    expect(lines).toContain('https://old.tern.example/guestbook.html,,410');
+    expect(csv).toMatch(/lost\.html,http:\S+\/lost-property,301/);
+    expect(csv).toMatch(/timetable_summer\.html,http:\S+\/summer-timetable,301/);
+  });
+});

@@ -1,0 +1,15 @@
+import { afterAll } from 'vitest';
+import { type Browser, openBrowser } from './browser.ts';
+import { type Spur, startSpur } from './spur.ts';
+import { Workbench } from './workbench.ts';
+
+/** Spur with the demo data and a browser in which Ines is signed in, for all tests of a file; it ends with them. */
+export async function signedIn(): Promise<{ spur: Spur; browser: Browser; bench: Workbench }> {
+  const spur = await startSpur({ withDemo: true });
+  afterAll(() => spur.stop());
+  const browser = await openBrowser();
+  afterAll(() => browser.close());
+  const bench = new Workbench(browser.driver);
+  await bench.signIn(spur);
+  return { spur, browser, bench };
+}

@@ -1,0 +1,68 @@
+import { oldRedirects } from '#core/carryover/old-redirects.ts';
+import { derivedOf } from '#core/derive/derived.ts';
+import { scheduleOf } from '#core/derive/schedule.ts';
+import { writeOpml } from '#core/formats/opml.ts';
+import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
+import { writeScheduleCalendar, writeScheduleCsv } from '#core/formats/schedule-files.ts';
+import { writeSiteCsv } from '#core/formats/site-csv.ts';
+import { writeSiteJson } from '#core/formats/site-json.ts';
+import { writeIndentedTree, writeSitemapFile } from '#core/formats/tree-lists.ts';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId } from '#core/model/ids.ts';
+import { type Site, branchOf } from '#core/model/site.ts';
+import type { ExportName } from '#contract/exports.ts';
+
+/**
+ * What is taken along of a site. `base` is the live address of the site, `now` the moment at which it is written, `textsOf`
+ * fetches texts.
+ */
+export async function exportSite(
+  name: ExportName,
+  site: Site,
+  base: string,
+  now: Date,
+  textsOf: (ids: readonly ContentId[]) => Promise<{ id: ContentId; document: TextDocument }[]>,
+): Promise<string> {
+  switch (name) {
+    case 'site.csv':
+      return writeSiteCsv(site);
+    case 'site.opml':
+      return writeOpml(site);
+    case 'site.md':
+      return writeIndentedTree(site);
+    case 'sitemap.xml':
+      return writeSitemapFile(site, base);
+    case 'site.json':
+      return writeSiteJson(site, await textsOf(textsIn(site)));
+    case 'redirects.csv':
+    case 'redirects.nginx':
+    case 'redirects.apache':
+      return writeRedirects(name, redirectRules(site, base));
+    case 'schedule.csv':
+      return writeScheduleCsv(tasksOf(site, now));
+    case 'schedule.ics':
+      return writeScheduleCalendar(tasksOf(site, now), { key: site.key, name: site.settings.name }, now.toISOString());
+  }
+}
+
+/** The texts of pages that stand in the tree, and of their notes. */
+const textsIn = (site: Site): ContentId[] => [
+  ...new Set(
+    branchOf(site, null)
+      .flatMap((id) => [site.nodes.get(id)!.content, site.nodes.get(id)!.plan?.notes])
+      .filter((id) => id != null),
+  ),
+];
+
+const tasksOf = (site: Site, now: Date) => scheduleOf(site, derivedOf(site), now.toISOString().slice(0, 10)).tasks;
+
+/** Where each old address leads, as whole addresses; pages without an address of their own are passed over. */
+function redirectRules(site: Site, base: string): RedirectRule[] {
+  const { outline, addresses } = derivedOf(site);
+  return oldRedirects(site).flatMap(({ address, path, page }): RedirectRule[] => {
+    if (page === null) return [{ address, path, to: null }];
+    const row = outline.rowOf.get(page);
+    const target = row === undefined ? null : addresses[row]!;
+    return target === null ? [] : [{ address, path, to: base + encodeURI(target) }];
+  });
+}

@@ -1,0 +1,51 @@
+import PgBoss from 'pg-boss';
+
+/** Work that goes on in the background and survives the process that began it. */
+export interface JobQueue {
+  /** Puts a piece of work on the queue; one process takes it. */
+  send(name: string, data: object): Promise<void>;
+  stop(): Promise<void>;
+}
+
+/** What is done with the data of a piece of work. The signal says that the process ends: what is left is done later. */
+export type Workers = Readonly<Record<string, (data: never, signal: AbortSignal) => Promise<void>>>;
+
+/** The queue in PostgreSQL. It is opened when the first piece of work comes, since most days none does. */
+export class PostgresQueue implements JobQueue {
+  readonly #url: string;
+  readonly #workers: Workers;
+  readonly #onFault: (fault: unknown) => void;
+  readonly #ending = new AbortController();
+  #boss: Promise<PgBoss> | null = null;
+
+  constructor(url: string, workers: Workers, onFault: (fault: unknown) => void) {
+    this.#url = url;
+    this.#workers = workers;
+    this.#onFault = onFault;
+  }
+
+  async send(name: string, data: object): Promise<void> {
+    const boss = await (this.#boss ??= this.#open());
+    // Work is taken up again by those who know how far it went, so the queue itself does not repeat it.
+    await boss.send(name, data, { retryLimit: 0, expireInHours: 23 });
+  }
+
+  async stop(): Promise<void> {
+    this.#ending.abort();
+    const boss = await this.#boss?.catch(() => null);
+    await boss?.stop({ graceful: false, wait: true });
+  }
+
+  async #open(): Promise<PgBoss> {
+    const boss = new PgBoss({ connectionString: this.#url, max: 2 });
+    boss.on('error', this.#onFault);
+    await boss.start();
+    for (const [name, work] of Object.entries(this.#workers)) {
+      await boss.createQueue(name);
+      await boss.work(name, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
+        for (const job of jobs) await work(job.data as never, this.#ending.signal);
+      });
+    }
+    return boss;
+  }
+}

@@ -1,0 +1,79 @@
+import express, { type Express, type Request, type Response } from 'express';
+import { siteKeySchema } from '#core/model/ids.ts';
+import { ProblemError } from '../problem.ts';
+import type { Attempts } from '../security/attempts.ts';
+import { isOwnOrigin } from '../security/own-origin.ts';
+import { VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessions.ts';
+import type { Asking, LiveSites } from './live-sites.ts';
+
+const LARGEST_FORM = '8kb';
+
+/** Signing in and out on the visitors' side. Forms are taken from the site's own pages only. */
+export function mountVisitorPages(
+  app: Express,
+  sites: LiveSites,
+  sessions: VisitorSessions,
+  attempts: Attempts,
+  askingOf: (request: Request) => Promise<Asking>,
+): void {
+  const form = express.urlencoded({ extended: false, limit: LARGEST_FORM });
+  const show = async (request: Request, response: Response, given: { to: string; email: string; isWrong: boolean }) => {
+    const page = await sites.signInPage(String(request.params.site), await askingOf(request), given);
+    if (page) page.send(request, response);
+    else response.status(404).end();
+  };
+  app.get('/:site/sign-in', (request, response) =>
+    show(request, response, { to: wayOn(request.query.to), email: '', isWrong: false }),
+  );
+  app.post('/:site/:way', form, async (request, response, next) => {
+    const { site, way } = request.params as { site: string; way: string };
+    if (way !== 'sign-in' && way !== 'sign-out') return next();
+    const key = siteKeySchema.safeParse(site);
+    if (!key.success) return next();
+    if (!isOwnOrigin(request.headers))
+      return void response.status(403).type('text').end('Sign in from the site itself.\n');
+    const cookie = { path: `/${key.data}`, httpOnly: true, sameSite: 'lax' as const };
+    response.set('Cache-Control', 'no-store');
+    if (way === 'sign-out') {
+      const token = visitorToken(request.headers.cookie);
+      if (token !== null) await sessions.signOut(token);
+      return void response.clearCookie(VISITOR_COOKIE, cookie).redirect(303, `/${key.data}/`);
+    }
+    const { email = '', password = '', to } = (request.body ?? {}) as Record<string, unknown>;
+    const given = { to: wayOn(to), email: String(email).slice(0, 200), isWrong: true };
+    let signedIn: Awaited<ReturnType<VisitorSessions['signIn']>> = null;
+    try {
+      signedIn = await attempts.guard(request.ip ?? 'unknown', `${key.data}|${given.email}`, async () => {
+        const made = await sessions.signIn(key.data, given.email, String(password).slice(0, 200));
+        // Only what fails is counted.
+        if (!made) throw new ProblemError('sign-in-failed');
+        return made;
+      });
+    } catch (fault) {
+      if (!(fault instanceof ProblemError)) throw fault;
+      if (fault.code === 'too-many-attempts') return void response.status(429).type('text').end(`${fault.message}\n`);
+    }
+    if (!signedIn) return show(request, response, given);
+    response.cookie(VISITOR_COOKIE, signedIn.token, { ...cookie, expires: signedIn.expires });
+    response.redirect(303, `/${key.data}${encodeURI(decodeURI(given.to))}`);
+  });
+}
+
+/** Where to go on to after signing in: an address of the same site, and nothing else. */
+export function wayOn(asked: unknown): string {
+  const to = typeof asked === 'string' ? asked : '';
+  // A second slash, a backslash or a control character could make another host of it.
+  if (!/^\/(?![/\\])[^\\\p{Cc}]{0,2000}$/u.test(to) || to.includes('//')) return '/';
+  try {
+    decodeURI(to);
+    return to;
+  } catch {
+    return '/';
+  }
+}
+
+/** The visitor's token in a Cookie header, or null. */
+export function visitorToken(header: string | undefined): string | null {
+  const found = header === undefined ? null : /(?:^|;\s*)spur\.visitor=([0-9A-Za-z_-]{10,64})(?:;|$)/.exec(header);
+  return found?.[1] ?? null;
+}

@@ -1,0 +1,102 @@
+import { createHash } from 'node:crypto';
+import type { Express } from 'express';
+import type { Knex } from 'knex';
+import { accessReason } from '#core/derive/access.ts';
+import { derivedOf } from '#core/derive/derived.ts';
+import { reasonWords } from '#core/derive/reason-words.ts';
+import { visitorView } from '#core/derive/visitor-view.ts';
+import { closureOf } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { type Walk, readWalk } from '../security/walk-token.ts';
+import { escaped } from './html.ts';
+import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
+import { type LiveView, pathOf, renderNotFound, renderPage, renderSignIn } from './render-page.ts';
+
+/** Tells the workbench around the frame which page shows, so that two walks can go in step. */
+const SCRIPT = `parent.postMessage({ walk: document.currentScript.dataset.page }, document.currentScript.dataset.to)`;
+const SCRIPT_HASH = createHash('sha256').update(SCRIPT).digest('base64');
+
+const headersFor = ({ origin }: Walk) => ({
+  'Cache-Control': 'no-store',
+  'X-Robots-Tag': 'noindex',
+  'X-Content-Type-Options': 'nosniff',
+  'Referrer-Policy': 'no-referrer',
+  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action 'none'; frame-ancestors ${origin}`,
+});
+
+/**
+ * The site as somebody else has it, for whoever has a token: the same pages as visitors get, and above them a bar that
+ * says who one is being and why the page answers as it does. Cookies play no part in it, and nothing of it is counted.
+ */
+export function mountWalks(app: Express, database: Knex, secret: string, stylesheet: string, now: () => number): void {
+  app.get('/:site/~walk/:token{/*rest}', async (request, response) => {
+    const { site: key, token } = request.params as { site: string; token: string };
+    const walk = readWalk(secret, token, now());
+    if (!walk || walk.site !== key)
+      return void response
+        .status(410)
+        .set({ 'Cache-Control': 'no-store', 'X-Robots-Tag': 'noindex' })
+        .type('text')
+        .end('This walk has ended. Start it again in the workbench.\n');
+    const base = `/${key}/~walk/${token}`;
+    const rest = decoded(request.path.slice(base.length)) || '/';
+    const answer = await answerOf(database, walk, base, stylesheet, rest, now());
+    response.status(answer.status).set(headersFor(walk));
+    if (answer.moved !== undefined) response.location(answer.moved);
+    response.type('html').end(answer.html);
+  });
+}
+
+async function answerOf(
+  database: Knex,
+  walk: Walk,
+  base: string,
+  stylesheet: string,
+  address: string,
+  now: number,
+): Promise<{ status: number; html: string; moved?: string }> {
+  const site = walk.isDraft ? await loadDraft(database, walk.site) : (await loadRelease(database, walk.site))?.site;
+  if (!site) return { status: 404, html: '<p>Nothing of this site is live yet. Walk through the draft instead.</p>' };
+  const at = walk.at ?? now;
+  const member = closureOf(site.settings.audiences, walk.audiences);
+  const plain = derivedOf(site);
+  const asked = plain.rowAt.get(address);
+  const page: PageId | null = asked === undefined ? null : plain.outline.nodes[asked]!.id;
+  const why =
+    page === null ? 'No page has this address.' : reasonWords(site, page, accessReason(site, page, member, at));
+  const view: LiveView = {
+    ...visitorView(site, member, at),
+    place: { base, origin: '', stylesheet },
+    isSignedIn: walk.audiences.some((id) => id !== 'everyone'),
+    walk: barOf(walk, address, why),
+  };
+  const { derived, locked } = view;
+  const row = derived.rowAt.get(address);
+  if (row === undefined || derived.hiddenBy[row] !== -1) {
+    const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');
+    return without !== undefined && without !== row && derived.hiddenBy[without] === -1
+      ? { status: 308, html: '', moved: pathOf(view.place, derived.addresses[without]!) }
+      : { status: 404, html: renderNotFound(view) };
+  }
+  const node = derived.outline.nodes[row]!;
+  if (locked[row] === 1)
+    return {
+      status: view.isSignedIn ? 403 : 401,
+      html: renderSignIn(view, { page: node.id, to: address, email: '', isWrong: false }),
+    };
+  const html = node.content === null ? '' : await htmlOf(database, site.key, node.content);
+  return { status: 200, html: renderPage(view, node.id, html) };
+}
+
+function barOf({ who, isDraft, at, origin }: Walk, address: string, why: string): string {
+  const when = at === null ? 'now' : `on ${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
+  return `<aside class="walk" aria-label="Walk"><p><strong>As ${escaped(who)}</strong>, ${isDraft ? 'the draft' : 'live'}, ${when}. ${escaped(why)}</p></aside><script data-page="${escaped(address)}" data-to="${escaped(origin)}">${SCRIPT}</script>`;
+}
+
+function decoded(path: string): string {
+  try {
+    return decodeURIComponent(path).normalize('NFC');
+  } catch {
+    return path;
+  }
+}

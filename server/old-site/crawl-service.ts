@@ -1,0 +1,230 @@
+// A crawl: running → done, stopped or failed; stopped or failed → running again, from where it was. What was read and
+// what is still to be read stand in the database, so that a crawl goes on after the process that ran it has died.
+import { randomUUID } from 'node:crypto';
+import { setTimeout as pause } from 'node:timers/promises';
+import type { Knex } from 'knex';
+import robotsParser, { type Robot } from 'robots-parser';
+import { MOST_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { CrawlBody } from '#contract/old-site.ts';
+import type { JobQueue } from '../jobs/job-queue.ts';
+import { ProblemError } from '../problem.ts';
+import {
+  type Crawl,
+  addAddresses,
+  countAddresses,
+  countLinks,
+  crawlAt,
+  faultOf,
+  holdingCrawl,
+  insertCrawl,
+  latestCrawl,
+  markDone,
+  nextAddress,
+  reopenAddresses,
+  runningCrawls,
+  setCrawlState,
+} from './crawl-repository.ts';
+import { decodeText } from './decode-text.ts';
+import { normalAddress } from './normal-address.ts';
+import { countOldPages, countOldSiteChange, putOldPages } from './old-site-repository.ts';
+import { AGENT, type FetchLimits, politeFetch } from './polite-fetch.ts';
+import { readHtml } from './read-page.ts';
+
+const LARGEST_PAGE = 3_000_000;
+const LONGEST_MS = 15_000;
+/** A site that asks for longer pauses than this is read with this one. */
+const LONGEST_PAUSE_MS = 20_000;
+const MOST_FAILURES = 10;
+
+/** Reads old sites page by page, as a guest: it asks `robots.txt` first, stays on the host, and waits between pages. */
+export class CrawlService {
+  readonly #database: Knex;
+  readonly #now: () => Date;
+  readonly #allowedHosts: ReadonlySet<string>;
+  #queue: JobQueue | null = null;
+
+  constructor(database: Knex, now: () => Date, allowedHosts: ReadonlySet<string>) {
+    this.#database = database;
+    this.#now = now;
+    this.#allowedHosts = allowedHosts;
+  }
+
+  /** The queue that the crawls go through. It has `run` as its worker, so it comes after this. */
+  useQueue(queue: JobQueue): void {
+    this.#queue = queue;
+  }
+
+  /** @throws ProblemError where the address is none, or a crawl of the site is under way. */
+  async start(site: SiteKey, { start, mostPages, pauseMs }: CrawlBody): Promise<void> {
+    const address = normalAddress(start.trim());
+    if (address === null) throw new ProblemError('not-an-address', { address: start.slice(0, 200) });
+    if ((await latestCrawl(this.#database, site))?.state === 'running') throw new ProblemError('crawl-running');
+    const id = randomUUID();
+    await insertCrawl(this.#database, {
+      id,
+      site,
+      start: address,
+      most_pages: mostPages,
+      pause_ms: pauseMs,
+      began_at: this.#now(),
+    });
+    await this.#queue!.send('crawl', { crawl: id });
+  }
+
+  async stop(site: SiteKey): Promise<void> {
+    const crawl = await this.#latest(site);
+    await setCrawlState(this.#database, crawl.id, ['running'], 'stopped', null, this.#now());
+  }
+
+  /** Goes on with a crawl that was stopped or has failed, from where it was. */
+  async resume(site: SiteKey): Promise<void> {
+    const crawl = await this.#latest(site);
+    if (crawl.state === 'running') throw new ProblemError('crawl-running');
+    if (await setCrawlState(this.#database, crawl.id, ['stopped', 'failed'], 'running', null, this.#now()))
+      await this.#queue!.send('crawl', { crawl: crawl.id });
+  }
+
+  /** At the start of a process: takes up the crawls that were under way when one ended. */
+  async takeUp(): Promise<void> {
+    for (const id of await runningCrawls(this.#database)) await this.#queue!.send('crawl', { crawl: id });
+  }
+
+  /** The work of one crawl, until nothing is left to read, somebody stops it, or the process ends. */
+  readonly run = async ({ crawl: id }: { crawl: string }, signal: AbortSignal): Promise<void> => {
+    await holdingCrawl(this.#database, id, async () => {
+      const crawl = await crawlAt(this.#database, id);
+      if (crawl?.state !== 'running') return;
+      try {
+        await this.#read(crawl, signal);
+      } catch (fault) {
+        if (signal.aborted) return;
+        await setCrawlState(this.#database, id, ['running'], 'failed', (fault as Error).message, this.#now());
+        if (!(fault instanceof CrawlFault)) throw fault;
+      }
+    });
+  };
+
+  async #read(crawl: Crawl, signal: AbortSignal): Promise<void> {
+    const limits: FetchLimits = { largest: LARGEST_PAGE, longestMs: LONGEST_MS, allowedHosts: this.#allowedHosts };
+    const robots = await this.#robots(crawl.start, limits, signal);
+    const asked = (robots.getCrawlDelay(AGENT) ?? 0) * 1000;
+    const waitMs = Math.min(LONGEST_PAUSE_MS, Math.max(crawl.pause_ms, asked));
+    /** Addresses in a row that got no answer: they are read again when the crawl goes on. */
+    let unanswered: string[] = [];
+    for (;;) {
+      signal.throwIfAborted();
+      const [now, counts] = await Promise.all([
+        crawlAt(this.#database, crawl.id),
+        countAddresses(this.#database, crawl.id),
+      ]);
+      if (now?.state !== 'running') return this.#count(crawl);
+      const address = await nextAddress(this.#database, crawl.id);
+      const isFull = counts.read >= crawl.most_pages;
+      if (address === undefined || isFull) {
+        const why =
+          isFull && address !== undefined ? `It stopped at ${crawl.most_pages} pages, as it was told to.` : null;
+        await this.#count(crawl);
+        await setCrawlState(this.#database, crawl.id, ['running'], 'done', why, this.#now());
+        return;
+      }
+      const answered = await this.#readOne(crawl, address, robots, limits, signal);
+      unanswered = answered ? [] : [...unanswered, address];
+      const isFirst = counts.read === 0 && !answered;
+      if (isFirst || unanswered.length >= MOST_FAILURES) {
+        const why = isFirst ? await faultOf(this.#database, crawl.id, address) : null;
+        await reopenAddresses(this.#database, crawl.id, unanswered);
+        throw new CrawlFault(why ?? `The site no longer answers: ${MOST_FAILURES} pages in a row failed. Go on later.`);
+      }
+      await pause(waitMs, undefined, { signal });
+    }
+  }
+
+  /** What is known only when all, or enough, is read. */
+  async #count({ id, site }: Crawl): Promise<void> {
+    await countLinks(this.#database, site, id);
+    await countOldSiteChange(this.#database, site);
+  }
+
+  /** Reads one address and notes what came of it. Gives whether the site answered. */
+  async #readOne(
+    crawl: Crawl,
+    address: string,
+    robots: Robot,
+    limits: FetchLimits,
+    signal: AbortSignal,
+  ): Promise<boolean> {
+    const done = (fault: string | null, links: readonly string[] | null = null) =>
+      markDone(this.#database, crawl.id, address, { fault, links });
+    if (robots.isAllowed(address, AGENT) === false) {
+      await done('robots.txt asks not to read it');
+      return true;
+    }
+    const fetched = await politeFetch(address, limits, signal);
+    signal.throwIfAborted();
+    if (!fetched.ok) {
+      await done(fetched.detail);
+      return fetched.why === 'too-large' || fetched.why === 'forbidden-host' ? address !== crawl.start : false;
+    }
+    const { status } = fetched;
+    if (fetched.movedTo !== null) {
+      const target = normalAddress(fetched.movedTo);
+      const isHere = target !== null && new URL(target).host === new URL(crawl.start).host;
+      await this.#keep(crawl, [{ ...unreadPage(address), status }], isHere ? [target] : []);
+      await done(null, isHere ? [target] : []);
+    } else if (status >= 400) await done(`It answers with ${status}`);
+    else if (!/html/i.test(fetched.type)) await done(`It is no page but ${fetched.type || 'a file'}`);
+    else {
+      const { page, links } = readHtml(decodeHtml(fetched.body, fetched.type), address);
+      await this.#keep(crawl, [{ ...unreadPage(address), ...page, status }], links);
+      await done(null, links);
+    }
+    return status < 500;
+  }
+
+  async #keep(crawl: Crawl, pages: Parameters<typeof putOldPages>[2], links: readonly string[]): Promise<void> {
+    if ((await countOldPages(this.#database, crawl.site)) >= MOST_OLD_PAGES)
+      throw new CrawlFault(`The inventory holds ${MOST_OLD_PAGES} addresses, and no more are taken.`);
+    await putOldPages(this.#database, crawl.site, pages);
+    await addAddresses(this.#database, crawl.id, links);
+  }
+
+  /** RFC 9309: no file allows all; a server that fails, or cannot be reached, allows nothing. */
+  async #robots(start: string, limits: FetchLimits, signal: AbortSignal): Promise<Robot> {
+    let address = new URL('/robots.txt', start).href;
+    for (let hop = 0; hop < 5; hop++) {
+      const fetched = await politeFetch(address, { ...limits, largest: 500_000 }, signal);
+      if (!fetched.ok) throw new CrawlFault(fetched.detail);
+      if (fetched.movedTo !== null) address = fetched.movedTo;
+      else if (fetched.status >= 500)
+        throw new CrawlFault(
+          `Its robots.txt answers with ${fetched.status}, so nothing may be read now. Try again later.`,
+        );
+      else
+        return robotsParser(new URL('/robots.txt', start).href, fetched.status < 300 ? decodeText(fetched.body) : '');
+    }
+    return robotsParser(new URL('/robots.txt', start).href, '');
+  }
+
+  async #latest(site: SiteKey): Promise<Crawl> {
+    const crawl = await latestCrawl(this.#database, site);
+    if (!crawl) throw new ProblemError('crawl-unknown');
+    return crawl;
+  }
+}
+
+/** Why a crawl cannot go on, in words for the person. */
+class CrawlFault extends Error {}
+
+/** HTML by the encoding that its header or its first part names; else by its bytes. */
+function decodeHtml(body: Buffer, type: string): string {
+  const named =
+    /charset=["']?([\w-]+)/i.exec(type)?.[1] ??
+    /<meta[^>]+charset=["']?([\w-]+)/i.exec(body.subarray(0, 2000).toString('latin1'))?.[1];
+  if (named === undefined) return decodeText(body);
+  try {
+    return new TextDecoder(named).decode(body);
+  } catch {
+    return decodeText(body);
+  }
+}

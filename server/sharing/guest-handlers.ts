@@ -1,0 +1,190 @@
+import { randomUUID } from 'node:crypto';
+import type { Request } from 'express';
+import { sharedPlan } from '#core/derive/shared-plan.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import { pageOf, uuidOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { isPassword } from '../security/passwords.ts';
+import { PackedTrees } from '../sites/packed-trees.ts';
+import {
+  type Guest,
+  countComments,
+  countGuests,
+  deleteComment,
+  feedbackOf,
+  guestAt,
+  insertComment,
+  insertGuest,
+  putVerdict,
+  tellFeedback,
+} from './feedback-repository.ts';
+import { type Share, markOpened, shareByToken } from './share-repository.ts';
+import { stateOf } from './sharing-handlers.ts';
+
+/** What a browser's session knows of a link: that its passphrase was given, and who comments by it. */
+export interface GuestSession {
+  readonly isUnlocked: boolean;
+  readonly guest: string | null;
+}
+
+declare module 'express-session' {
+  interface SessionData {
+    /** By the id of the link. */
+    shared?: Record<string, GuestSession>;
+  }
+}
+
+const MOST_GUESTS = 300;
+const MOST_COMMENTS = 2000;
+const UNKNOWN: GuestSession = { isUnlocked: false, guest: null };
+
+type Guests =
+  | 'showSharedPlan'
+  | 'showSharedTree'
+  | 'givePassphrase'
+  | 'nameGuest'
+  | 'giveVerdict'
+  | 'addComment'
+  | 'takeBackComment';
+
+/** What people without an account do by a link. Each of these begins with `enter`, which checks the link. */
+export function makeGuestHandlers({
+  database,
+  cache,
+  attempts,
+  now,
+}: Pick<Services, 'database' | 'cache' | 'attempts' | 'now'>): Pick<Handlers, Guests> {
+  const trees = new PackedTrees();
+
+  /** The link that the address names. @throws ProblemError where there is none, or where it does not work any more. */
+  const linkOf = async (request: Request): Promise<Share> => {
+    const share = await shareByToken(database, String(request.params.token));
+    if (!share) throw new ProblemError('share-unknown');
+    const state = stateOf(share, now());
+    if (state === 'withdrawn') throw new ProblemError('share-withdrawn', { by: share.made_by_name });
+    if (state === 'over')
+      throw new ProblemError('share-over', {
+        by: share.made_by_name,
+        at: share.expires_at.toLocaleDateString('en-GB', { dateStyle: 'long', timeZone: 'UTC' }),
+      });
+    return share;
+  };
+  /** The link, with its passphrase given where it asks for one. @throws ProblemError */
+  const enter = async (request: Request): Promise<Share> => {
+    const share = await linkOf(request);
+    if (share.passphrase_hash !== null && !knownOf(request, share).isUnlocked)
+      throw new ProblemError('share-locked', { by: share.made_by_name });
+    return share;
+  };
+  /** Who comments in this browser. @throws ProblemError where nobody has given a name yet. */
+  const guestOf = async (request: Request, share: Share): Promise<Guest> => {
+    const { guest } = knownOf(request, share);
+    const found = guest === null ? undefined : await guestAt(database, share.id, guest);
+    if (!found) throw new ProblemError('guest-unnamed');
+    return found;
+  };
+  const requirePage = async ({ site: key }: Share, page: PageId): Promise<void> => {
+    const { site } = await cache.current(key);
+    if (!maybeNodeAt(site, page)) throw new ProblemError('page-unknown', { page });
+  };
+
+  return {
+    showSharedPlan: async ({ request }) => {
+      const share = await enter(request);
+      const { guest } = knownOf(request, share);
+      const [{ site, revision }, feedback, named] = await Promise.all([
+        cache.current(share.site),
+        feedbackOf(database, { share: share.id }),
+        guest === null ? undefined : guestAt(database, share.id, guest),
+        markOpened(database, share.id, now()),
+      ]);
+      return {
+        site: site.settings.name,
+        name: share.name,
+        madeBy: share.made_by_name,
+        expiresAt: share.expires_at.toISOString(),
+        revision,
+        guest: named ? { id: named.id, name: named.name } : null,
+        feedback,
+      };
+    },
+    showSharedTree: async ({ request, response }) => {
+      const share = await enter(request);
+      const { site, revision } = await cache.current(share.site);
+      return trees.send(request, response, { site, revision }, sharedPlan);
+    },
+    givePassphrase: async ({ request, body }) => {
+      const share = await linkOf(request);
+      const hash = share.passphrase_hash;
+      if (hash !== null) {
+        await attempts.guard(request.ip ?? 'unknown', `share:${share.id}`, async () => {
+          if (!(await isPassword(hash, body.passphrase)))
+            throw new ProblemError('passphrase-wrong', { by: share.made_by_name });
+        });
+      }
+      await remember(request, share, { isUnlocked: true });
+      return { ok: true };
+    },
+    nameGuest: async ({ request, body }) => {
+      const share = await enter(request);
+      if ((await countGuests(database, share.id)) >= MOST_GUESTS)
+        throw new ProblemError('feedback-full', { limit: MOST_GUESTS });
+      const guest = { id: randomUUID(), name: body.name, email: body.email === '' ? null : body.email };
+      if (!(await insertGuest(database, share.id, guest, now())))
+        throw new ProblemError('guest-name-taken', { name: body.name });
+      await remember(request, share, { guest: guest.id });
+      return { ok: true };
+    },
+    giveVerdict: async ({ request, body }) => {
+      const share = await enter(request);
+      const guest = await guestOf(request, share);
+      const page = pageOf(request.params.page);
+      await requirePage(share, page);
+      await database.transaction(async (trx) => {
+        await putVerdict(trx, guest.id, page, body.verdict, now());
+        await tellFeedback(trx, share.site);
+      });
+      return { ok: true };
+    },
+    addComment: async ({ request, body }) => {
+      const share = await enter(request);
+      const guest = await guestOf(request, share);
+      await requirePage(share, body.page);
+      if ((await countComments(database, share.id)) >= MOST_COMMENTS)
+        throw new ProblemError('feedback-full', { limit: MOST_COMMENTS });
+      await database.transaction(async (trx) => {
+        await insertComment(trx, { id: randomUUID(), guest: guest.id, ...body }, now());
+        await tellFeedback(trx, share.site);
+      });
+      return { ok: true };
+    },
+    takeBackComment: async ({ request }) => {
+      const share = await enter(request);
+      const guest = await guestOf(request, share);
+      const outcome = await deleteComment(database, guest.id, uuidOf(request.params.comment, 'comment-unknown'));
+      if (outcome === 'unknown') throw new ProblemError('comment-unknown');
+      if (outcome !== 'deleted') throw new ProblemError('comment-answered', { by: outcome.answeredBy });
+      await tellFeedback(database, share.site);
+      return { ok: true };
+    },
+  };
+}
+
+const knownOf = (request: Request, { id }: Share): GuestSession => request.session.shared?.[id] ?? UNKNOWN;
+
+/**
+ * Keeps in the session what is known of a link. The session gets a new id, so that one that somebody else has put into
+ * this browser opens nothing for them.
+ */
+async function remember(request: Request, share: Share, known: Partial<GuestSession>): Promise<void> {
+  const { account, shared } = request.session;
+  const next = { ...shared, [share.id]: { ...knownOf(request, share), ...known } };
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((fault) => (fault ? reject(fault) : resolve())),
+  );
+  if (account) request.session.account = account;
+  request.session.shared = next;
+}

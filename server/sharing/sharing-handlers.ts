@@ -1,0 +1,172 @@
+import { randomUUID } from 'node:crypto';
+import { addDays } from 'date-fns';
+import type { Request } from 'express';
+import { maybeNodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { ShareAnswer } from '#contract/sharing.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import { hashOfPassword } from '../security/passwords.ts';
+import { siteOf, uuidOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { latestMails } from '../standins/outbox-repository.ts';
+import { commentForAnswer, feedbackOf, setAnswer, setSettled, tellFeedback } from './feedback-repository.ts';
+import { invitation, reply } from './share-mails.ts';
+import {
+  type CountedShare,
+  type Share,
+  countOpenShares,
+  insertShare,
+  newToken,
+  shareById,
+  sharesOf,
+  withdrawShare,
+} from './share-repository.ts';
+
+/** A site has at most so many links that work. */
+const MOST_OPEN = 100;
+
+type Sharing =
+  | 'listShares'
+  | 'makeShare'
+  | 'withdrawShare'
+  | 'inviteToShare'
+  | 'showFeedback'
+  | 'settleFeedback'
+  | 'answerComment'
+  | 'listOutbox';
+
+/** Sharing the plan of a site, and what its manager does with what is said of it. */
+export function makeSharingHandlers({
+  database,
+  cache,
+  mailer,
+  now,
+}: Pick<Services, 'database' | 'cache' | 'mailer' | 'now'>): Pick<Handlers, Sharing> {
+  const invitations = async (
+    request: Request,
+    share: Share,
+    { invite, letter }: { readonly invite: readonly string[]; readonly letter: string },
+    by: string,
+  ) => {
+    const { site } = await cache.current(share.site);
+    // Changes are taken from the workbench's own pages only, so Origin is the address that people know it by.
+    const link = `${request.get('origin')}${pathOf(share)}`;
+    const hasPassphrase = share.passphrase_hash !== null;
+    return [...new Set(invite)].map((to) =>
+      invitation(to, { by, site: site.settings.name, link, expiresAt: share.expires_at, hasPassphrase, letter }),
+    );
+  };
+  return {
+    listShares: async ({ request }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      const at = now();
+      return { shares: (await sharesOf(database, key)).map((share) => shareAnswerOf(share, at)) };
+    },
+    makeShare: async ({ request, body, account }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      const at = now();
+      const share: Share = {
+        id: randomUUID(),
+        site: key,
+        name: body.name,
+        token: newToken(),
+        passphrase_hash: body.passphrase === undefined ? null : await hashOfPassword(body.passphrase),
+        made_by: account.id,
+        made_by_name: account.name,
+        made_at: at,
+        expires_at: addDays(at, body.days),
+        withdrawn_at: null,
+        last_opened_at: null,
+      };
+      const mails = await invitations(request, share, body, account.name);
+      await database.transaction(async (trx) => {
+        if ((await countOpenShares(trx, key, at)) >= MOST_OPEN)
+          throw new ProblemError('share-too-many', { limit: MOST_OPEN });
+        await insertShare(trx, share);
+        await mailer.send(trx, mails, at);
+      });
+      return shareAnswerOf({ ...share, guests: 0, verdicts: 0, comments: 0 }, at);
+    },
+    withdrawShare: async ({ request }) => {
+      const found = await withdrawShare(
+        database,
+        siteOf(request),
+        uuidOf(request.params.share, 'share-unknown'),
+        now(),
+      );
+      if (!found) throw new ProblemError('share-unknown');
+      return { ok: true };
+    },
+    inviteToShare: async ({ request, body, account }) => {
+      const share = await shareById(database, siteOf(request), uuidOf(request.params.share, 'share-unknown'));
+      if (!share) throw new ProblemError('share-unknown');
+      const at = now();
+      if (stateOf(share, at) !== 'open') throw new ProblemError('share-not-open');
+      await mailer.send(database, await invitations(request, share, body, account.name), at);
+      return { ok: true };
+    },
+
+    showFeedback: async ({ request }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      return feedbackOf(database, { site: key });
+    },
+    settleFeedback: async ({ request, body, account }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      await database.transaction(async (trx) => {
+        await setSettled(trx, key, body.pages, body.isSettled ? account.name : null);
+        await tellFeedback(trx, key);
+      });
+      return { ok: true };
+    },
+    answerComment: async ({ request, body, account }) => {
+      const key = siteOf(request);
+      const id = uuidOf(request.params.comment, 'comment-unknown');
+      const { site } = await cache.current(key);
+      await database.transaction(async (trx) => {
+        const found = await commentForAnswer(trx, key, id);
+        if (!found) throw new ProblemError('comment-unknown');
+        const { comment, email } = found;
+        const isNew = body.answer !== '' && body.answer !== comment.answer;
+        await setAnswer(trx, id, {
+          answer: body.answer,
+          answered_by: body.answer === '' ? null : isNew ? account.name : comment.answeredBy,
+          settled_by: body.isSettled ? (comment.settledBy ?? account.name) : null,
+        });
+        if (isNew && email !== null) {
+          const page = textIn(maybeNodeAt(site, comment.page)?.title ?? {}, site.settings.language) || 'a removed page';
+          const said = { by: account.name, site: site.settings.name, page, comment, answer: body.answer };
+          await mailer.send(trx, [reply(email, said)], now());
+        }
+        await tellFeedback(trx, key);
+      });
+      return { ok: true };
+    },
+    listOutbox: async () => ({ mails: await latestMails(database) }),
+  };
+}
+
+const pathOf = ({ token }: Share): string => `/shared/${token}`;
+
+/** Whether a link works, has run out, or was withdrawn. */
+export const stateOf = ({ withdrawn_at, expires_at }: Share, now: Date): ShareAnswer['state'] =>
+  withdrawn_at !== null ? 'withdrawn' : expires_at <= now ? 'over' : 'open';
+
+const shareAnswerOf = (share: CountedShare, now: Date): ShareAnswer => ({
+  id: share.id,
+  name: share.name,
+  path: pathOf(share),
+  hasPassphrase: share.passphrase_hash !== null,
+  madeBy: share.made_by_name,
+  madeAt: share.made_at.toISOString(),
+  expiresAt: share.expires_at.toISOString(),
+  state: stateOf(share, now),
+  lastOpenedAt: share.last_opened_at?.toISOString() ?? null,
+  guests: share.guests,
+  verdicts: share.verdicts,
+  comments: share.comments,
+});

@@ -1,0 +1,34 @@
+import { constants, gzipSync } from 'node:zlib';
+import type { Request, Response } from 'express';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { packSite } from '#contract/packed-site.ts';
+import type { LoadedSite } from './site-repository.ts';
+
+/** Trees packed for the browser, compressed once for each revision. */
+export class PackedTrees {
+  readonly #packed = new Map<SiteKey, { readonly revision: number; readonly body: Buffer }>();
+
+  /**
+   * Sends the site as `seen` shows it, or that it is as the browser has it. Gives the answer to be sent where the
+   * caller takes no compressed one.
+   */
+  send(
+    request: Request,
+    response: Response,
+    { site, revision }: LoadedSite,
+    seen: (site: Site) => Site = (all) => all,
+  ): unknown {
+    const tag = `"${revision}"`;
+    response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
+    if (request.get('if-none-match') === tag) return void response.status(304).end();
+    if (!/\bgzip\b/.test(request.get('accept-encoding') ?? '')) return packSite(seen(site), revision);
+    let packed = this.#packed.get(site.key);
+    if (packed?.revision !== revision) {
+      const json = JSON.stringify(packSite(seen(site), revision));
+      packed = { revision, body: gzipSync(json, { level: constants.Z_BEST_SPEED + 3 }) };
+      this.#packed.set(site.key, packed);
+    }
+    response.set({ 'Content-Encoding': 'gzip', 'Content-Type': 'application/json; charset=utf-8' }).end(packed.body);
+  }
+}

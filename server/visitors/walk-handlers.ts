@@ -1,0 +1,51 @@
+import { audienceNames } from '#core/derive/reason-words.ts';
+import { EVERYONE } from '#core/model/audience.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import { siteOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { signWalk } from '../security/walk-token.ts';
+import { visitorsOf } from './visitor-repository.ts';
+
+const LIVES_MS = 2 * 3600 * 1000;
+
+/** Starts walks: the site as an audience or a person has it. */
+export function makeWalkHandlers({
+  database,
+  cache,
+  walkSecret,
+  liveOrigin,
+  now,
+}: Pick<Services, 'database' | 'cache' | 'walkSecret' | 'liveOrigin' | 'now'>): Pick<Handlers, 'startWalk'> {
+  return {
+    startWalk: async ({ request, body }) => {
+      const { site } = await cache.current(siteOf(request));
+      const { who } = body;
+      const person =
+        'visitor' in who ? (await visitorsOf(database, site.key)).find(({ id }) => id === who.visitor) : null;
+      if (person === undefined) throw new ProblemError('visitor-unknown');
+      const audiences = 'visitor' in who ? person!.audiences : who.audiences;
+      const unknown = audiences.find(
+        (id) => id !== EVERYONE && !site.settings.audiences.some((audience) => audience.id === id),
+      );
+      if (unknown !== undefined) throw new ProblemError('audience-unknown', { audience: unknown });
+      const expires = now().getTime() + LIVES_MS;
+      const words = person?.name ?? (audienceNames(site, audiences) || 'Everyone');
+      const token = signWalk(walkSecret, {
+        site: site.key,
+        isDraft: body.isDraft,
+        who: words,
+        audiences,
+        at: body.at === null ? null : Date.parse(body.at),
+        // Changes are taken from the workbench's own pages only, so Origin is where the frame will stand.
+        origin: request.get('origin')!,
+        expires,
+      });
+      return {
+        address: `${liveOrigin}/${site.key}/~walk/${token}/`,
+        who: words,
+        expiresAt: new Date(expires).toISOString(),
+      };
+    },
+  };
+}

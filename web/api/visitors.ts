@@ -1,0 +1,44 @@
+import useSWR, { mutate } from 'swr';
+import type { AudienceId } from '#core/model/audience.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { BodyOf } from '#contract/routes.ts';
+import type { VisitorAnswer } from '#contract/visitors.ts';
+import { call } from './client.ts';
+
+const keyOf = (site: SiteKey): string => `/sites/${site}/visitors`;
+
+/** The accounts of a site's visitors, by name; undefined until they are known, and where no site is given. */
+export function useVisitors(site: SiteKey | null): readonly VisitorAnswer[] | undefined {
+  return useSWR(site === null ? null : keyOf(site), () =>
+    call('listVisitors', { site: site! }).then((answer) => answer.visitors),
+  ).data;
+}
+
+/** @throws ServerProblem, NoAnswer */
+export async function makeVisitor(site: SiteKey, given: BodyOf<'makeVisitor'>): Promise<void> {
+  await call('makeVisitor', { site }, given);
+  await mutate(keyOf(site));
+}
+
+/** @throws ServerProblem, NoAnswer */
+export async function setVisitor(site: SiteKey, visitor: string, fields: BodyOf<'setVisitor'>): Promise<void> {
+  await call('setVisitor', { site, visitor }, fields);
+  await mutate(keyOf(site));
+}
+
+/** @throws ServerProblem, NoAnswer */
+export async function removeVisitor(site: SiteKey, visitor: string): Promise<void> {
+  await call('removeVisitor', { site, visitor });
+  await mutate(keyOf(site));
+}
+
+/** Starts a walk as an audience or a visitor, and gives where it begins. @throws ServerProblem, NoAnswer */
+export async function startWalk(
+  site: SiteKey,
+  { isDraft, who, moment }: { readonly isDraft: boolean; readonly who: string; readonly moment: string },
+): Promise<string> {
+  // Ids of accounts have hyphens; those of audiences have none.
+  const whom = who.includes('-') ? { visitor: who } : { audiences: [who as AudienceId] };
+  const at = moment === '' ? null : new Date(moment).toISOString();
+  return (await call('startWalk', { site }, { isDraft, who: whom, at })).address;
+}

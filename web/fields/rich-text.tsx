@@ -1,0 +1,229 @@
+import type { Editor } from '@tiptap/core';
+import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
+import { Bold, Heading2, Heading3, Italic, Link2, List, ListOrdered, Quote } from 'lucide-react';
+import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
+import { type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import type { ContentId, SiteKey } from '#core/model/ids.ts';
+import { textExtensions } from '#contract/rich-text.ts';
+import { rememberContent, useContent } from '../api/content.ts';
+import { Button, IconButton } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { TextField } from '../ui/field.tsx';
+
+/** So long after the last key the text is saved. */
+const PAUSE_MS = 900;
+
+interface RichTextProps {
+  readonly site: SiteKey;
+  readonly content: ContentId | null;
+  /** What the text is, for those who do not see it. */
+  readonly name: string;
+  readonly mayEdit: boolean;
+  readonly isShort?: boolean;
+  /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
+  readonly onSave: (text: { readonly id: ContentId; readonly document: TextDocument } | null) => void;
+}
+
+/** A text in the editor; saved by itself. */
+export function RichText(props: RichTextProps) {
+  const document = useContent(props.site, props.content);
+  if (!document) return <p className="text-quiet">Fetching the text …</p>;
+  return <TextEditor {...props} document={document} />;
+}
+
+function TextEditor({
+  content,
+  document,
+  name,
+  mayEdit,
+  isShort = false,
+  onSave,
+}: RichTextProps & { readonly document: TextDocument }) {
+  /** The text that the editor began with or saved last. */
+  const [base, setBase] = useState<ContentId | null>(content);
+  const editor = useEditor({
+    extensions: textExtensions,
+    content: document as object,
+    editable: mayEdit,
+    immediatelyRender: true,
+    editorProps: {
+      attributes: {
+        class: `text-of-page ${isShort ? 'is-short' : ''}`,
+        'aria-label': name,
+        role: 'textbox',
+        'aria-multiline': 'true',
+      },
+    },
+  });
+  const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
+  const save = useEffectEvent(() => {
+    const written = editor.getJSON() as TextDocument;
+    const next = plainTextOf(written) === '' ? null : contentIdOf(written);
+    if (next === base) return;
+    setBase(next);
+    if (next !== null) rememberContent(next, written);
+    onSave(next === null ? null : { id: next, document: written });
+  });
+  // Saved after a pause, when the editor is left, and when the person goes to another page.
+  useEffect(() => {
+    let timer: number | undefined;
+    const later = () => {
+      window.clearTimeout(timer);
+      timer = window.setTimeout(() => save(), PAUSE_MS);
+    };
+    const now = () => {
+      window.clearTimeout(timer);
+      save();
+    };
+    editor.on('update', later);
+    editor.on('blur', now);
+    return () => {
+      editor.off('update', later);
+      editor.off('blur', now);
+      now();
+    };
+  }, [editor]);
+  // Somebody else's text comes in only while nobody is writing here.
+  const isBehind = content !== base && isFocused;
+  const takeIn = useEffectEvent(() => {
+    if (content === base || isFocused) return;
+    setBase(content);
+    editor.commands.setContent(document as object, { emitUpdate: false });
+  });
+  // eslint-disable-next-line react-hooks/set-state-in-effect -- the editor is a system of its own, kept in step here
+  useEffect(() => takeIn(), [content, isFocused]);
+  return (
+    <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">
+      <EditorToolbar editor={editor} />
+      {isBehind && (
+        <p className="border-b border-rule bg-attention-soft px-3 py-1.5 text-small text-attention">
+          Somebody else has saved this text meanwhile. If you go on, yours replaces it; theirs stays in the history.
+        </p>
+      )}
+      <EditorContent editor={editor} className="px-3 py-2.5" />
+    </section>
+  );
+}
+
+function EditorToolbar({ editor }: { readonly editor: Editor }) {
+  const is = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      bold: now.isActive('bold'),
+      italic: now.isActive('italic'),
+      h2: now.isActive('heading', { level: 2 }),
+      h3: now.isActive('heading', { level: 3 }),
+      bullets: now.isActive('bulletList'),
+      numbers: now.isActive('orderedList'),
+      quote: now.isActive('blockquote'),
+      link: now.isActive('link'),
+      nothing: now.state.selection.empty,
+    }),
+  });
+  const [isLinking, setLinking] = useState(false);
+  const chain = () => editor.chain().focus();
+  return (
+    <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
+      <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
+        <Bold size={16} aria-hidden />
+      </Tool>
+      <Tool name="Italic" isOn={is.italic} press={() => chain().toggleItalic().run()}>
+        <Italic size={16} aria-hidden />
+      </Tool>
+      <Tool name="Heading" isOn={is.h2} press={() => chain().toggleHeading({ level: 2 }).run()}>
+        <Heading2 size={16} aria-hidden />
+      </Tool>
+      <Tool name="Smaller heading" isOn={is.h3} press={() => chain().toggleHeading({ level: 3 }).run()}>
+        <Heading3 size={16} aria-hidden />
+      </Tool>
+      <Tool name="List" isOn={is.bullets} press={() => chain().toggleBulletList().run()}>
+        <List size={16} aria-hidden />
+      </Tool>
+      <Tool name="Numbered list" isOn={is.numbers} press={() => chain().toggleOrderedList().run()}>
+        <ListOrdered size={16} aria-hidden />
+      </Tool>
+      <Tool name="Quotation" isOn={is.quote} press={() => chain().toggleBlockquote().run()}>
+        <Quote size={16} aria-hidden />
+      </Tool>
+      <Tool
+        name={is.link ? 'Take the link away' : 'Link the selected words'}
+        isOn={is.link}
+        isOff={!is.link && is.nothing}
+        press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : setLinking(true))}
+      >
+        <Link2 size={16} aria-hidden />
+      </Tool>
+      {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
+    </div>
+  );
+}
+
+function Tool({
+  name,
+  isOn,
+  isOff = false,
+  press,
+  children,
+}: {
+  readonly name: string;
+  readonly isOn: boolean;
+  readonly isOff?: boolean;
+  readonly press: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <IconButton
+      name={name}
+      aria-pressed={isOn}
+      disabled={isOff}
+      onClick={press}
+      className={isOn ? 'bg-accent-soft text-accent' : ''}
+    >
+      {children}
+    </IconButton>
+  );
+}
+
+/** Asks for the address that the selected words lead to. */
+function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onClose: () => void }) {
+  const [href, setHref] = useState('https://');
+  const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(href.trim());
+  const close = () => {
+    onClose();
+    window.setTimeout(() => editor.commands.focus(), 0);
+  };
+  return (
+    <Dialog
+      title="Link the selected words"
+      isOpen
+      onClose={close}
+      actions={
+        <>
+          <Button onClick={close}>Cancel</Button>
+          <Button look="main" type="submit" form="link-words" disabled={!isAddress}>
+            Link them
+          </Button>
+        </>
+      }
+    >
+      <form
+        id="link-words"
+        className="pb-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!isAddress) return;
+          editor.chain().setLink({ href: href.trim() }).run();
+          close();
+        }}
+      >
+        <TextField
+          label="Address"
+          value={href}
+          autoFocus
+          hint="Starts with https://, mailto: or tel:"
+          onChange={(event) => setHref(event.target.value)}
+        />
+      </form>
+    </Dialog>
+  );
+}

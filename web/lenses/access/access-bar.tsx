@@ -1,0 +1,37 @@
+import { ArrowLeftRight, Footprints, UserRound, UsersRound } from 'lucide-react';
+import { Button } from '../../ui/button.tsx';
+import { KEYS } from '../../workbench/keys.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** Who the site is for; it stands above the tree in the Access lens. */
+export function AccessBar() {
+  const { site, mayEdit, setDialog, run } = useWorkbench();
+  const { audiences } = site.settings;
+  return (
+    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
+      <p className="text-quiet max-md:hidden">
+        {audiences.length === 0
+          ? 'Everything is open to everyone. Name an audience, and you can keep pages for it.'
+          : 'Two bars: a rule of the page’s own. The others are as the page above has them.'}
+      </p>
+      <div className="ml-auto flex flex-wrap items-center gap-0.5">
+        <Button look="quiet" isTight onClick={() => setDialog('audiences')}>
+          <UsersRound size={15} aria-hidden /> Audiences{audiences.length > 0 && ` (${audiences.length})`}
+        </Button>
+        <Button look="quiet" isTight onClick={() => run('walk')} title={`${KEYS.walk.words} (${KEYS.walk.keys})`}>
+          <Footprints size={15} aria-hidden /> Walk
+        </Button>
+        {audiences.length > 0 && (
+          <Button look="quiet" isTight onClick={() => setDialog('compare')}>
+            <ArrowLeftRight size={15} aria-hidden /> Compare
+          </Button>
+        )}
+        {mayEdit && (
+          <Button look="quiet" isTight onClick={() => setDialog('visitors')}>
+            <UserRound size={15} aria-hidden /> Visitors
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,55 @@
+import type { FilterField } from '#core/derive/filters.ts';
+import { ruleOf } from '#core/model/access.ts';
+import { accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
+
+/** What the Access lens adds to the filters. */
+export const ACCESS_FILTERS: readonly FilterField[] = [
+  {
+    key: 'opens-to',
+    name: 'Opens to',
+    kind: 'some',
+    valuesOf: ({ site }) => audiencesOf(site).map(({ id, name }) => ({ value: id, words: name })),
+    matches: ({ site }, row, value) => opens(site, row, value) === true,
+  },
+  {
+    key: 'closed-to',
+    name: 'Closed to',
+    kind: 'some',
+    valuesOf: ({ site }) => audiencesOf(site).map(({ id, name }) => ({ value: id, words: name })),
+    matches: ({ site }, row, value) => opens(site, row, value) === false,
+  },
+  {
+    key: 'rule',
+    name: 'Has a rule',
+    kind: 'one-of',
+    values: [
+      { value: 'own', words: 'Of its own' },
+      { value: 'alone', words: 'Stands alone' },
+      { value: 'locked', words: 'Shows a lock' },
+      { value: 'window', words: 'Opens or closes by the clock' },
+      { value: 'engines', words: 'Held back from search engines' },
+    ],
+    matches: ({ site, derived }, row, value) => {
+      const node = derived.outline.nodes[row]!;
+      const { only, except, standsAlone, from, until } = ruleOf(node);
+      switch (value) {
+        case 'own':
+          return only !== null || except.length > 0 || standsAlone;
+        case 'alone':
+          return standsAlone;
+        case 'locked':
+          return accessOf(site).table.locked[row] !== 0;
+        case 'window':
+          return from !== null || until !== null;
+        default:
+          return accessOf(site).heldBack[row] !== -1;
+      }
+    },
+  },
+];
+
+/** Undefined for an audience that the site does not have. */
+function opens(site: Parameters<typeof accessOf>[0], row: number, audience: string): boolean | undefined {
+  const bit = audiencesOf(site).findIndex(({ id }) => id === audience);
+  return bit === -1 ? undefined : answerAt(accessOf(site).table, row, bit) === 'open';
+}

@@ -1,0 +1,153 @@
+import { format, parseISO } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { compareAccess } from '#core/derive/compare-access.ts';
+import { EVERYONE, closureOf } from '#core/model/audience.ts';
+import type { AudienceId } from '#core/model/audience.ts';
+import { reasonWords } from '#core/derive/reason-words.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { useMay } from '../../api/session.ts';
+import { useVisitors } from '../../api/visitors.ts';
+import { audiencesOf } from '../../tree/access-of.ts';
+import { pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Choice, TextField } from '../../ui/field.tsx';
+import { useNow } from '../../ui/use-now.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** One side of the comparison: an audience or a person, at a moment; empty for now. */
+interface Side {
+  readonly who: string;
+  readonly moment: string;
+}
+
+interface Somebody {
+  readonly id: string;
+  readonly name: string;
+  readonly audiences: readonly AudienceId[];
+}
+
+/** Compares two audiences, two people or two moments: the pages that one has and the other has not, and why. */
+export function CompareDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site } = useWorkbench();
+  const audiences: Somebody[] = audiencesOf(site).map(({ id, name }) => ({ id, name, audiences: [id] }));
+  const people: Somebody[] = usePeople();
+  const [left, setLeft] = useState<Side>({ who: EVERYONE, moment: '' });
+  const [right, setRight] = useState<Side>({ who: site.settings.audiences[0]?.id ?? EVERYONE, moment: '' });
+  const now = useNow();
+  const all = [...audiences, ...people];
+  const seeing = ({ who, moment }: Side) => ({
+    visitor: closureOf(site.settings.audiences, all.find(({ id }) => id === who)?.audiences ?? []),
+    at: moment === '' ? now : new Date(moment).getTime(),
+  });
+  const nameOf = ({ who }: Side) => all.find(({ id }) => id === who)?.name ?? 'Everyone';
+  const differences = compareAccess(site, seeing(left), seeing(right));
+  const only = (side: 'left' | 'right') => differences.filter((one) => one[side].opens).length;
+  return (
+    <Dialog
+      title="Compare who can open what"
+      description="Two audiences, two people, or one of them at two moments, in the draft."
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={<Button onClick={onClose}>Close</Button>}
+    >
+      <div className="flex flex-col gap-4 pb-2">
+        <div className="grid gap-4 sm:grid-cols-2">
+          <OneSide legend="One" side={left} audiences={audiences} people={people} onSet={setLeft} />
+          <OneSide legend="The other" side={right} audiences={audiences} people={people} onSet={setRight} />
+        </div>
+        <p role="status" className="font-medium">
+          {differences.length === 0
+            ? 'Both can open the same pages.'
+            : `${nameOf(left)} alone: ${pages(only('left'))}. ${nameOf(right)} alone: ${pages(only('right'))}.`}
+        </p>
+        <Differences differences={differences} left={nameOf(left)} right={nameOf(right)} onClose={onClose} />
+      </div>
+    </Dialog>
+  );
+}
+
+function usePeople(): Somebody[] {
+  const { site } = useWorkbench();
+  const mayAsk = useMay('site.edit');
+  const visitors = useVisitors(mayAsk ? site.key : null);
+  return useMemo(() => (visitors ?? []).map(({ id, name, audiences }) => ({ id, name, audiences })), [visitors]);
+}
+
+function OneSide({
+  legend,
+  side,
+  audiences,
+  people,
+  onSet,
+}: {
+  readonly legend: string;
+  readonly side: Side;
+  readonly audiences: readonly Somebody[];
+  readonly people: readonly Somebody[];
+  readonly onSet: (side: Side) => void;
+}) {
+  const options = (list: readonly Somebody[]) =>
+    list.map(({ id, name }) => (
+      <option key={id} value={id}>
+        {name}
+      </option>
+    ));
+  return (
+    <fieldset className="flex flex-col gap-2">
+      <legend className="sr-only">{legend}</legend>
+      <Choice label={legend} value={side.who} onChange={(event) => onSet({ ...side, who: event.target.value })}>
+        <optgroup label="Audiences">{options(audiences)}</optgroup>
+        {people.length > 0 && <optgroup label="People">{options(people)}</optgroup>}
+      </Choice>
+      <TextField
+        label={`${legend}, at this moment`}
+        hint="Empty: now."
+        type="datetime-local"
+        value={side.moment}
+        onChange={(event) => onSet({ ...side, moment: event.target.value })}
+      />
+    </fieldset>
+  );
+}
+
+function Differences({
+  differences,
+  left,
+  right,
+  onClose,
+}: {
+  readonly differences: ReturnType<typeof compareAccess>;
+  readonly left: string;
+  readonly right: string;
+  readonly onClose: () => void;
+}) {
+  const { site, select } = useWorkbench();
+  return (
+    <ul aria-label="Pages that differ" className="divide-y divide-rule">
+      {differences.map(({ page, left: mine, right: theirs }) => (
+        <li key={page} className="py-1.5">
+          <button
+            type="button"
+            className="font-medium text-accent hover:underline"
+            onClick={() => {
+              select({ active: page, chosen: new Set([page]), anchor: page });
+              onClose();
+            }}
+          >
+            {textIn(nodeAt(site, page).title, site.settings.language)}
+          </button>
+          <p className="text-small text-quiet">
+            {mine.opens ? left : right} can open it. {mine.opens ? right : left}:{' '}
+            {lowerFirst(reasonWords(site, page, mine.opens ? theirs : mine, momentWords))}
+          </p>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');
+const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);

@@ -1,0 +1,174 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { wordsOfFault } from '../../api/client.ts';
+import { removeOldPages, resumeCrawl, startCrawl, stopCrawl, useCrawl, useOldSite } from '../../api/old-site.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { Radios, TextField } from '../../ui/field.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { BringOldPages } from './bring-old-pages.tsx';
+
+type Way = 'crawl' | 'sitemap' | 'file' | 'list';
+const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
+  { value: 'crawl', words: 'Read it page by page' },
+  { value: 'sitemap', words: 'Its sitemap' },
+  { value: 'file', words: 'A file' },
+  { value: 'list', words: 'A list' },
+];
+
+/** Brings the addresses of the old site: by a crawl, a sitemap, a file or a list. */
+export function OldSiteDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, setView, mayEdit } = useWorkbench();
+  const [way, setWay] = useState<Way>('crawl');
+  const count = useOldSite(site.key)?.pages.length ?? 0;
+  const close = () => {
+    setView('carry-over');
+    onClose();
+  };
+  return (
+    <Dialog
+      title="The old site"
+      description={
+        count === 0
+          ? 'Bring its addresses, with what is known of them. Spur then proposes which page of the plan takes each one over.'
+          : `${count.toLocaleString('en')} addresses are known. What you bring is added, and what is newly known of an address takes the place of what was known.`
+      }
+      isOpen
+      isWide
+      onClose={close}
+      actions={
+        <>
+          {mayEdit && count > 0 && <ForgetAll count={count} />}
+          <Button onClick={close}>Close</Button>
+        </>
+      }
+    >
+      <fieldset disabled={!mayEdit} className="flex flex-col gap-4 pb-2">
+        <Radios legend="Where from" choices={WAYS} value={way} onChoose={setWay} />
+        {way === 'crawl' ? <Crawl /> : <BringOldPages key={way} way={way} />}
+      </fieldset>
+    </Dialog>
+  );
+}
+
+function ForgetAll({ count }: { readonly count: number }) {
+  const { site } = useWorkbench();
+  const [isAsked, setAsked] = useState(false);
+  if (!isAsked)
+    return (
+      <Button look="quiet" className="mr-auto" onClick={() => setAsked(true)}>
+        Forget the old site…
+      </Button>
+    );
+  return (
+    <span className="mr-auto flex flex-wrap items-center gap-2">
+      <span className="text-small">What was accepted stays in the plan.</span>
+      <Button
+        look="danger"
+        onClick={() =>
+          void removeOldPages(site.key, 'all').then(
+            () => setAsked(false),
+            (fault: unknown) => toast.error(wordsOfFault(fault)),
+          )
+        }
+      >
+        Forget {count} addresses
+      </Button>
+    </span>
+  );
+}
+
+const CRAWL_WORDS = {
+  running: 'Reading …',
+  stopped: 'Stopped.',
+  done: 'Done.',
+  failed: 'It could not go on.',
+} as const;
+
+function Crawl() {
+  const { site } = useWorkbench();
+  const state = useCrawl(site.key);
+  const crawl = state?.crawl ?? null;
+  const [typed, setTyped] = useState<string | null>(null);
+  const [most, setMost] = useState('2000');
+  const [fault, setFault] = useState<string | null>(null);
+  const start = typed ?? crawl?.start ?? '';
+  const run = (work: Promise<void>) => {
+    setFault(null);
+    work.catch((problem: unknown) => setFault(wordsOfFault(problem)));
+  };
+  const isRunning = crawl?.state === 'running';
+  return (
+    <form
+      className="flex flex-col gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        run(startCrawl(site.key, start, Number(most) || 2000));
+      }}
+    >
+      <p className="text-quiet">
+        Spur reads the site as a polite guest: it does what robots.txt asks, stays on the host, and waits between pages.
+        You can close this meanwhile.
+      </p>
+      <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_8rem]">
+        <TextField
+          label="Where it begins"
+          placeholder="https://old.school.example/"
+          value={start}
+          maxLength={2000}
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        <TextField
+          label="At most pages"
+          type="number"
+          min={1}
+          max={20000}
+          value={most}
+          onChange={(event) => setMost(event.target.value)}
+        />
+      </div>
+      {fault && <Notice>{fault}</Notice>}
+      {crawl && (
+        <div role="status" className="rounded-md bg-sunken px-3 py-2.5">
+          <p className="font-medium">
+            {CRAWL_WORDS[crawl.state]} {crawl.read} {crawl.read === 1 ? 'page' : 'pages'} read
+            {crawl.waiting > 0 && `, ${crawl.waiting} found and not read yet`}
+            {crawl.left > 0 && `, ${crawl.left} left out`}
+          </p>
+          <progress
+            aria-label="Pages read"
+            className="mt-1 h-2 w-full accent-accent"
+            max={Math.max(1, crawl.read + crawl.waiting)}
+            value={crawl.read}
+          />
+          {crawl.why && <p className="mt-1 text-attention">{crawl.why}</p>}
+          {state!.faults.length > 0 && (
+            <details className="mt-1 text-small">
+              <summary className="cursor-pointer">What was left out</summary>
+              <ul className="mt-1 max-h-40 overflow-y-auto">
+                {state!.faults.map(({ address, fault: why }) => (
+                  <li key={address} className="border-b border-rule py-0.5">
+                    <span className="font-mono break-all">{address}</span> <span className="text-quiet">{why}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </div>
+      )}
+      <div className="flex flex-wrap gap-2">
+        {isRunning ? (
+          <Button onClick={() => run(stopCrawl(site.key))}>Stop</Button>
+        ) : (
+          <>
+            <Button type="submit" look="main" disabled={start.trim() === ''}>
+              {crawl ? 'Read it from the beginning' : 'Read the old site'}
+            </Button>
+            {crawl && crawl.state !== 'done' && <Button onClick={() => run(resumeCrawl(site.key))}>Go on</Button>}
+          </>
+        )}
+      </div>
+    </form>
+  );
+}

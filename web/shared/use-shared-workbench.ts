@@ -1,0 +1,105 @@
+import { useCallback, useEffect, useInsertionEffect, useMemo, useRef } from 'react';
+import { derivedOf } from '#core/derive/derived.ts';
+import { filterRows, isAsking } from '#core/derive/filters.ts';
+import type { Verdict } from '#core/model/feedback.ts';
+import type { Site } from '#core/model/site.ts';
+import type { SharedPlanAnswer } from '#contract/sharing.ts';
+import { SiteStore } from '../api/site-store.ts';
+import { useSelection } from '../workbench/use-selection.ts';
+import { useViewParameters } from '../workbench/view-parameters.ts';
+import { TREE_VIEW } from '../workbench/lenses.ts';
+import type { GuestWork, Workbench } from '../workbench/workbench-context.tsx';
+
+const nothing = (): void => undefined;
+
+/** The workbench as a guest has it: the tree to look through, and nothing that changes it. */
+export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: GuestWork['give']): Workbench {
+  const derived = derivedOf(site);
+  const store = useMemo(() => SiteStore.still(site, plan.revision), [site, plan.revision]);
+  const { page: asked, rememberPage, ...parameters } = useViewParameters();
+  const selected = useSelection(
+    site,
+    derived,
+    asked,
+    useCallback(() => site, [site]),
+  );
+  const { active } = selected.selection;
+  useEffect(() => {
+    if (active !== null) rememberPage(active);
+  }, [active, rememberPage]);
+  const { query } = parameters;
+  const found = useMemo(
+    () =>
+      isAsking({ query, filter: {} })
+        ? filterRows({ site, derived, changes: null, texts: null, feedback: null }, [], { query, filter: {} })
+        : null,
+    [site, derived, query],
+  );
+  const counted = useMemo(() => countOfGuest(derived.outline.rowOf, plan), [derived, plan]);
+  const focusTree = useCallback(
+    () => document.querySelector<HTMLElement>(TREE_VIEW)?.focus({ preventScroll: true }),
+    [],
+  );
+  const drawn = useRef<Workbench | null>(null);
+  const workbench: Workbench = {
+    store,
+    shown: store.getShown(),
+    site,
+    derived,
+    mayEdit: false,
+    mayPublish: false,
+    liveOrigin: '',
+    ...parameters,
+    ...selected,
+    lens: 'plan',
+    columnSet: 'shared',
+    feedback: null,
+    guest: { ...counted, give },
+    view: parameters.view === 'map' ? 'map' : 'sheet',
+    filter: NO_FILTER,
+    found,
+    isFinding: false,
+    editing: null,
+    setEditing: nothing,
+    preview: null,
+    setPreview: nothing,
+    dialog: null,
+    setDialog: nothing,
+    pasted: null,
+    paste: nothing,
+    cut: NOTHING_CUT,
+    forgetClip: nothing,
+    isHistoryOpen: false,
+    setHistoryOpen: nothing,
+    past: null,
+    lookAt: nothing,
+    run: nothing,
+    focusTree,
+    latest: useCallback(() => drawn.current!, []),
+  };
+  useInsertionEffect(() => {
+    drawn.current = workbench;
+  });
+  return workbench;
+}
+
+const NO_FILTER = {};
+const NOTHING_CUT: Workbench['cut'] = new Set();
+
+/** The guest's own verdicts and everybody's comments, row by row. */
+function countOfGuest(
+  rowOf: Workbench['derived']['outline']['rowOf'],
+  { guest, feedback }: SharedPlanAnswer,
+): Pick<GuestWork, 'verdicts' | 'comments'> {
+  const verdicts = new Array<Verdict | null>(rowOf.size).fill(null);
+  const comments = new Int32Array(rowOf.size);
+  for (const one of feedback.verdicts) {
+    const row = rowOf.get(one.page);
+    if (row !== undefined && one.guest === guest?.id) verdicts[row] = one.verdict;
+  }
+  for (const { page } of feedback.comments) {
+    const row = rowOf.get(page);
+    if (row !== undefined) comments[row]!++;
+  }
+  return { verdicts, comments };
+}

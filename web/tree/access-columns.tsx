@@ -1,0 +1,135 @@
+import { ruleOf } from '#core/model/access.ts';
+import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
+import type { Site } from '#core/model/site.ts';
+import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from './access-of.ts';
+import { type CellChoice, ChoiceCell } from './cells.tsx';
+import type { Column } from './columns.tsx';
+
+const known = new WeakMap<Site['settings'], readonly Column[]>();
+
+/** The columns of the Access lens: one for everyone and for each audience of the site, then search engines. */
+export function accessColumns(site: Site): readonly Column[] {
+  let columns = known.get(site.settings);
+  if (!columns) {
+    const audiences = audiencesOf(site);
+    columns = [...audiences.map(({ id, name }, bit) => audienceColumn(id, name, bit)), enginesColumn];
+    known.set(site.settings, columns);
+  }
+  return columns;
+}
+
+const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
+  key: `audience-${id}`,
+  name,
+  width: 96,
+  isMinor: bit > 1,
+  values: ({ site, derived }, row) => {
+    const { access } = derived.outline.nodes[row]!;
+    const { only, except, standsAlone } = ruleOf(derived.outline.nodes[row]!);
+    const isOwn = access !== null && (only !== null || except.length > 0 || standsAlone);
+    return [answerAt(accessOf(site).table, row, bit), isOwn, only?.join() ?? null, except.join(), standsAlone];
+  },
+  cell: ([answer, isOwn, only, except, standsAlone], context) => (
+    <ChoiceCell
+      field={name}
+      words={ANSWER_WORDS[answer as Answer]}
+      sign={isOwn === true && <GateSign />}
+      title={isOwn === true ? 'By a rule of its own' : 'As the page above has it'}
+      look={ANSWER_LOOKS[answer as Answer] + (isOwn === true ? ' font-medium' : '')}
+      label={`Who can open it: ${context.title}`}
+      context={context}
+      choices={choicesFor(
+        id,
+        name,
+        listed(only as string | null),
+        listed(except as string) ?? [],
+        standsAlone === true,
+      )}
+    />
+  ),
+});
+
+const listed = (ids: string | null): AudienceId[] | null =>
+  ids === null ? null : (ids.split(',').filter(Boolean) as AudienceId[]);
+
+/** What can be chosen in the cell of an audience, for a page with that rule; `everyone` can only be let in. */
+export function choicesFor(
+  id: AudienceId,
+  name: string,
+  only: readonly AudienceId[] | null,
+  except: readonly AudienceId[],
+  standsAlone: boolean,
+): CellChoice[] {
+  const asAbove: CellChoice = {
+    words: 'As the page above',
+    isChosen: only === null && except.length === 0 && !standsAlone,
+    fields: { access: { only: null, except: [], standsAlone: false } },
+  };
+  const alone: CellChoice = {
+    words: 'Everyone, whatever stands above',
+    isChosen: standsAlone && only === null && except.length === 0,
+    fields: { access: { only: null, except: [], standsAlone: true } },
+  };
+  if (id === EVERYONE) return [asAbove, alone];
+  const others = (only ?? []).filter((one) => one !== id);
+  return [
+    asAbove,
+    {
+      words: `Only ${name}`,
+      isChosen: only?.join() === id && except.length === 0,
+      fields: { access: { only: [id], except: [] } },
+    },
+    ...(only !== null && !only.includes(id)
+      ? [{ words: `${name} too`, isChosen: false, fields: { access: { only: [...only, id] } } }]
+      : []),
+    ...(only?.includes(id) && others.length > 0
+      ? [{ words: `Not ${name} any more`, isChosen: false, fields: { access: { only: others } } }]
+      : []),
+    except.includes(id)
+      ? {
+          words: `Let ${name} in again`,
+          isChosen: false,
+          fields: { access: { except: except.filter((one) => one !== id) } },
+        }
+      : { words: `All but ${name}`, isChosen: false, fields: { access: { except: [...except, id] } } },
+  ];
+}
+
+const enginesColumn: Column = {
+  key: 'engines',
+  name: 'Search engines',
+  width: 116,
+  isMinor: true,
+  values: ({ site, derived }, row) => {
+    const node = derived.outline.nodes[row]!;
+    const { table, heldBack } = accessOf(site);
+    if (node.type !== 'page') return [null, 'no'];
+    const isOpen = answerAt(table, row, 0) === 'open';
+    const by = heldBack[row]!;
+    return [isOpen ? (by === -1 ? 'Offered' : 'Held back') : 'Not open to all', ruleOf(node).engines];
+  },
+  cell: ([words, own], context) =>
+    words !== null && (
+      <ChoiceCell
+        field="Search engines"
+        words={words as string}
+        look={words === 'Offered' ? 'text-accent' : 'text-quiet'}
+        label="Whether search engines are offered it"
+        context={context}
+        choices={[
+          { words: 'Offer it', isChosen: own === 'no', fields: { access: { engines: 'no' } } },
+          { words: 'Hold this page back', isChosen: own === 'page', fields: { access: { engines: 'page' } } },
+          { words: 'Hold the branch back', isChosen: own === 'branch', fields: { access: { engines: 'branch' } } },
+        ]}
+      />
+    ),
+};
+
+/** A gate: here access narrows. */
+export function GateSign() {
+  return (
+    <svg width="10" height="12" aria-hidden className="shrink-0" fill="none">
+      <path d="M1 4h8M1 8h8" stroke="currentColor" strokeWidth="1.75" strokeLinecap="round" />
+    </svg>
+  );
+}

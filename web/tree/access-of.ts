@@ -1,0 +1,41 @@
+import { type AccessTable, accessTable, heldBackRows, membershipsOf } from '#core/derive/access.ts';
+import { derivedOf } from '#core/derive/derived.ts';
+import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
+import type { Site } from '#core/model/site.ts';
+
+export interface SiteAccess {
+  readonly table: AccessTable;
+  readonly heldBack: Int32Array;
+}
+
+const known = new WeakMap<Site, SiteAccess>();
+
+/** Who may open each page of a site now; worked out again when the clock opens or closes one. */
+export function accessOf(site: Site): SiteAccess {
+  const now = Date.now();
+  const before = known.get(site);
+  if (before && before.table.until > now) return before;
+  const { outline } = derivedOf(site);
+  const table = accessTable(outline, membershipsOf(site.settings.audiences), now);
+  const made = { table, heldBack: heldBackRows(outline) };
+  known.set(site, made);
+  return made;
+}
+
+/** `everyone` and the audiences of the site, as they are named. */
+export const audiencesOf = (site: Site): { readonly id: AudienceId; readonly name: string }[] => [
+  { id: EVERYONE, name: 'Everyone' },
+  ...site.settings.audiences,
+];
+
+export type Answer = 'open' | 'locked' | 'closed';
+/** What a visitor of the audience at place `bit` gets of a row. */
+export const answerAt = ({ open, locked }: AccessTable, row: number, bit: number): Answer =>
+  ((open[row]! >>> bit) & 1) === 1 ? 'open' : ((locked[row]! >>> bit) & 1) === 1 ? 'locked' : 'closed';
+
+export const ANSWER_WORDS: Readonly<Record<Answer, string>> = { open: 'Opens', locked: 'Locked', closed: 'Closed' };
+export const ANSWER_LOOKS: Readonly<Record<Answer, string>> = {
+  open: 'text-accent',
+  locked: 'text-attention',
+  closed: 'text-quiet',
+};

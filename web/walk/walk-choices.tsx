@@ -1,0 +1,84 @@
+import type { Site } from '#core/model/site.ts';
+import { useMay } from '../api/session.ts';
+import { useVisitors } from '../api/visitors.ts';
+import { audiencesOf } from '../tree/access-of.ts';
+
+/** Who walks, through what, when, and how wide. */
+export interface Walking {
+  readonly isDraft: boolean;
+  /** The id of an audience or of a visitor's account. */
+  readonly who: string;
+  /** By the clock of where the person is; empty for now. */
+  readonly moment: string;
+  readonly width: 'telephone' | 'tablet' | 'desktop';
+}
+
+const FIELD = 'h-8 min-w-0 rounded-md border border-edge bg-raised px-2';
+
+/** The choices of one walk, in a bar above it. */
+export function WalkChoices({
+  site,
+  walking,
+  onSet,
+}: {
+  readonly site: Site;
+  readonly walking: Walking;
+  readonly onSet: (walking: Walking) => void;
+}) {
+  const mayAsk = useMay('site.edit');
+  const people = useVisitors(mayAsk ? site.key : null) ?? [];
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-b border-rule bg-paper px-3 py-1.5 text-small">
+      <select
+        aria-label="Walk as"
+        value={walking.who}
+        onChange={(event) => onSet({ ...walking, who: event.target.value })}
+        className={FIELD}
+      >
+        <optgroup label="Audiences">
+          {audiencesOf(site).map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </optgroup>
+        {people.length > 0 && (
+          <optgroup label="People">
+            {people.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </optgroup>
+        )}
+      </select>
+      <select
+        aria-label="Through"
+        value={walking.isDraft ? 'draft' : 'live'}
+        onChange={(event) => onSet({ ...walking, isDraft: event.target.value === 'draft' })}
+        className={FIELD}
+      >
+        <option value="draft">The draft</option>
+        <option value="live">What is live</option>
+      </select>
+      <input
+        type="datetime-local"
+        aria-label="At this moment; empty for now"
+        title="At this moment; empty for now"
+        value={walking.moment}
+        onChange={(event) => onSet({ ...walking, moment: event.target.value })}
+        className={FIELD}
+      />
+      <select
+        aria-label="As wide as"
+        value={walking.width}
+        onChange={(event) => onSet({ ...walking, width: event.target.value as Walking['width'] })}
+        className={FIELD}
+      >
+        <option value="telephone">Telephone</option>
+        <option value="tablet">Tablet</option>
+        <option value="desktop">Desktop</option>
+      </select>
+    </div>
+  );
+}

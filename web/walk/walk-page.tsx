@@ -1,0 +1,175 @@
+import { useEffect, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { toSiteKey } from '#core/model/ids.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { wordsOfFault } from '../api/client.ts';
+import { useSession } from '../api/session.ts';
+import { useTreeOf } from '../api/sites.ts';
+import { startWalk } from '../api/visitors.ts';
+import { Tick } from '../ui/field.tsx';
+import { Notice } from '../ui/notice.tsx';
+import { useWidth } from '../ui/use-width.ts';
+import { Wordmark } from '../ui/wordmark.tsx';
+import { type Walking, WalkChoices } from './walk-choices.tsx';
+
+const WIDTHS = { telephone: 390, tablet: 768, desktop: 1280 } as const;
+
+/** The site as others have it: one walk, or two beside each other that go in step. */
+export function WalkPage() {
+  const { site: key = '' } = useParams();
+  const [parameters] = useSearchParams();
+  const { site, fault } = useTreeOf(toSiteKey(key));
+  if (fault) return <Notice>{wordsOfFault(fault)}</Notice>;
+  if (!site) return <p className="p-6 text-quiet">Loading …</p>;
+  return <Walks site={site} from={parameters.get('from') ?? '/'} />;
+}
+
+function Walks({ site, from }: { readonly site: Site; readonly from: string }) {
+  const [left, setLeft] = useState<Walking>(() => ({
+    isDraft: true,
+    who: 'everyone',
+    moment: '',
+    width: window.innerWidth < 768 ? 'telephone' : 'desktop',
+  }));
+  const [right, setRight] = useState<Walking | null>(null);
+  const [isInStep, setInStep] = useState(true);
+  /** The page that each walk was sent to; the frame goes on from there by itself. */
+  const [sent, setSent] = useState({ left: from, right: from });
+  useEffect(() => {
+    document.title = `Walk – ${site.settings.name} – Spur`;
+  }, [site.settings.name]);
+  const second = right !== null;
+  return (
+    <div className="flex h-full flex-col">
+      <header className="flex min-h-bar flex-wrap items-center gap-x-4 gap-y-1 border-b border-rule bg-raised px-4 py-1">
+        <Link to={`/sites/${site.key}`} aria-label="Spur, back to the workbench">
+          <Wordmark size={20} />
+        </Link>
+        <h1 className="font-medium">Walk through {site.settings.name}</h1>
+        <div className="ml-auto flex flex-wrap items-center gap-4">
+          <Tick
+            label="A second one beside it"
+            checked={second}
+            onChange={() => {
+              // Beside each other two tablets can be read better than two desktops.
+              if (!second) setLeft({ ...left, width: 'tablet' });
+              setRight(second ? null : { ...left, width: 'tablet', who: site.settings.audiences[0]?.id ?? 'everyone' });
+            }}
+          />
+          {second && <Tick label="In step" checked={isInStep} onChange={() => setInStep(!isInStep)} />}
+        </div>
+      </header>
+      <main className={`grid min-h-0 flex-1 ${second ? 'grid-cols-2 max-md:grid-cols-1 max-md:grid-rows-2' : ''}`}>
+        <OneWalk
+          name={second ? 'The walk on the left' : 'The walk'}
+          site={site}
+          walking={left}
+          path={sent.left}
+          onSet={setLeft}
+          onGo={(path) => second && isInStep && setSent((before) => ({ ...before, right: path }))}
+        />
+        {right && (
+          <OneWalk
+            name="The walk on the right"
+            site={site}
+            walking={right}
+            path={sent.right}
+            onSet={setRight}
+            onGo={(path) => isInStep && setSent((before) => ({ ...before, left: path }))}
+          />
+        )}
+      </main>
+    </div>
+  );
+}
+
+function OneWalk({
+  name,
+  site,
+  walking,
+  path,
+  onSet,
+  onGo,
+}: {
+  readonly name: string;
+  readonly site: Site;
+  readonly walking: Walking;
+  readonly path: string;
+  readonly onSet: (walking: Walking) => void;
+  /** Is told each page that the walk comes to by itself. */
+  readonly onGo: (path: string) => void;
+}) {
+  const { address, fault } = useWalk(site.key, walking);
+  const frame = useRef<HTMLIFrameElement>(null);
+  const liveOrigin = useSession()?.liveOrigin;
+  const came = useRef(path);
+  const told = useRef(onGo);
+  useEffect(() => {
+    told.current = onGo;
+  });
+  useEffect(() => {
+    const listener = (event: MessageEvent) => {
+      if (event.origin !== liveOrigin || event.source !== frame.current?.contentWindow) return;
+      const { walk } = event.data as { walk?: unknown };
+      if (typeof walk !== 'string' || walk === came.current) return;
+      came.current = walk;
+      told.current(walk);
+    };
+    window.addEventListener('message', listener);
+    return () => window.removeEventListener('message', listener);
+  }, [liveOrigin]);
+  // Another walk begins on the page where the one before was.
+  useEffect(() => {
+    if (address !== null && frame.current) frame.current.src = address + encodeURI(came.current.slice(1));
+  }, [address]);
+  // The other walk went to a page: this one follows, unless it stands there already.
+  useEffect(() => {
+    if (address === null || !frame.current || came.current === path) return;
+    came.current = path;
+    frame.current.src = address + encodeURI(path.slice(1));
+  }, [address, path]);
+  const width = WIDTHS[walking.width];
+  const [measure, room] = useWidth();
+  // A screen that is wider than the room for it is seen smaller, as a whole.
+  const scale = room === 0 ? 1 : Math.min(1, room / width);
+  return (
+    <section aria-label={name} className="flex min-h-0 min-w-0 flex-col border-r border-rule last:border-0">
+      <WalkChoices site={site} walking={walking} onSet={onSet} />
+      {fault && <Notice>{fault}</Notice>}
+      <div ref={measure} className="min-h-0 flex-1 overflow-hidden bg-sunken">
+        {address !== null && (
+          <iframe
+            ref={frame}
+            key={address}
+            title={`${name}: the site`}
+            style={{
+              width,
+              height: `${100 / scale}%`,
+              marginLeft: Math.max(0, (room - width) / 2),
+              transform: `scale(${scale})`,
+              transformOrigin: 'top left',
+            }}
+            className="border-0 bg-paper shadow-sheet"
+          />
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** The address of the walk; asked for again when who, what or when changes. */
+function useWalk(key: SiteKey, { isDraft, who, moment }: Walking): { address: string | null; fault: string | null } {
+  const [state, setState] = useState<{ address: string | null; fault: string | null }>({ address: null, fault: null });
+  useEffect(() => {
+    let isGone = false;
+    startWalk(key, { isDraft, who, moment }).then(
+      (address) => !isGone && setState({ address, fault: null }),
+      (problem: unknown) => !isGone && setState({ address: null, fault: wordsOfFault(problem) }),
+    );
+    return () => {
+      isGone = true;
+    };
+  }, [key, isDraft, who, moment]);
+  return state;
+}
