@@ -13,8 +13,12 @@ createRoot(document.getElementById('root')!).render(
         position="bottom-left"
         offset={{ bottom: '4rem' }}
         toastOptions={{
-          className: '!bg-raised !text-ink !border-edge !font-sans !text-body',
-          classNames: { actionButton: '!bg-accent !text-on-accent', cancelButton: '!bg-sunken !text-ink' },
+          // What is told lies over rows that somebody may be about to click: the click goes through to them.
+          className: '!pointer-events-none !bg-raised !text-ink !border-edge !font-sans !text-body',
+          classNames: {
+            actionButton: '!pointer-events-auto !bg-accent !text-on-accent',
+            cancelButton: '!pointer-events-auto !bg-sunken !text-ink',
+          },
           duration: 7000,
         }}
       />
