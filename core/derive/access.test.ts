@@ -120,19 +120,20 @@ describe('who may open what', () => {
       }),
     ));
 
-  it('holds search engines back from a page, or from it and all below', () =>
+  it.each(['engines', 'search'] as const)('holds %s back from a page, or from it and all below', (finder) =>
     fc.assert(
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
-        const by = heldBackRows(outline);
+        const by = heldBackRows(outline, finder);
         outline.nodes.forEach((node, row) => {
-          let isHeld = ruleOf(node).engines !== 'no';
+          let isHeld = ruleOf(node)[finder] !== 'no';
           for (let up = outline.parent[row]!; up !== -1; up = outline.parent[up]!)
-            isHeld ||= ruleOf(outline.nodes[up]!).engines === 'branch';
+            isHeld ||= ruleOf(outline.nodes[up]!)[finder] === 'branch';
           expect(by[row] !== -1).toBe(isHeld);
         });
       }),
-    ));
+    ),
+  );
 });
 
 describe('two visitors', () => {

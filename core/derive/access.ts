@@ -103,15 +103,18 @@ export const letsPass = ({ only, except }: AccessRule, visitor: Membership): boo
 export const isInTime = ({ from, until }: AccessRule, at: number): boolean =>
   (from === null || Date.parse(from) <= at) && (until === null || at < Date.parse(until));
 
-/** The rows by whose rule search engines are held back, their own or one above; -1 where none is. */
-export function heldBackRows({ nodes, parent }: Pick<Outline, 'nodes' | 'parent'>): Int32Array {
+/** Who finds pages besides by the tree: the site's own search, and search engines. */
+export type Finder = 'search' | 'engines';
+
+/** The rows by whose rule each row is held back from a finder, their own or one above; -1 where none is. */
+export function heldBackRows({ nodes, parent }: Pick<Outline, 'nodes' | 'parent'>, from: Finder): Int32Array {
   const by = new Int32Array(nodes.length);
   const byBranch = new Int32Array(nodes.length);
   for (let row = 0; row < nodes.length; row++) {
-    const engines = nodes[row]!.access?.engines ?? 'no';
+    const held = nodes[row]!.access?.[from] ?? 'no';
     const above = parent[row] === -1 ? -1 : byBranch[parent[row]!]!;
-    byBranch[row] = above !== -1 ? above : engines === 'branch' ? row : -1;
-    by[row] = above !== -1 ? above : engines === 'no' ? -1 : row;
+    byBranch[row] = above !== -1 ? above : held === 'branch' ? row : -1;
+    by[row] = above !== -1 ? above : held === 'no' ? -1 : row;
   }
   return by;
 }

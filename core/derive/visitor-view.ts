@@ -11,6 +11,8 @@ export interface VisitorView {
   readonly locked: Uint32Array;
   /** 1 where the node is open to the visitor and search engines are offered it. */
   readonly offered: Uint8Array;
+  /** 1 where the node is a page that is open to the visitor and the site's search finds it. */
+  readonly found: Uint8Array;
   /** Until when it holds, in milliseconds since 1970: then the next page opens or closes by the clock. */
   readonly until: number;
 }
@@ -22,7 +24,10 @@ export function visitorView(site: Site, visitor: Membership, at: number): Visito
   const { open, locked, until } = accessTable(outline, [visitor], at);
   const hasRules = outline.ruled.length > 0;
   const derived = hasRules ? derive(site, outline, (row) => open[row] === 0 && locked[row] === 0) : plain;
-  const heldBack = heldBackRows(outline);
-  const offered = Uint8Array.from(open, (isOpen, row) => (isOpen === 1 && heldBack[row] === -1 ? 1 : 0));
-  return { site, derived, locked, offered, until };
+  const [fromEngines, fromSearch] = [heldBackRows(outline, 'engines'), heldBackRows(outline, 'search')];
+  const offered = Uint8Array.from(open, (isOpen, row) => (isOpen === 1 && fromEngines[row] === -1 ? 1 : 0));
+  const found = Uint8Array.from(open, (isOpen, row) =>
+    isOpen === 1 && fromSearch[row] === -1 && outline.nodes[row]!.type === 'page' ? 1 : 0,
+  );
+  return { site, derived, locked, offered, found, until };
 }

@@ -26,6 +26,7 @@ const change: fc.Arbitrary<AccessChange> = fc.record(
     from: fc.option(moment, { nil: null }),
     until: fc.option(moment, { nil: null }),
     engines: fc.constantFrom(...HELD_BACK),
+    search: fc.constantFrom(...HELD_BACK),
   },
   { requiredKeys: [] },
 );
@@ -36,7 +37,7 @@ describe('a rule of access', () => {
     fc.assert(
       fc.property(rule, change, (before, made) => {
         const after = ruleOf({ access: withAccess(before, made) });
-        for (const field of ['standsAlone', 'closedLook', 'from', 'until', 'engines'] as const)
+        for (const field of ['standsAlone', 'closedLook', 'from', 'until', 'engines', 'search'] as const)
           expect(after[field]).toBe(made[field] === undefined ? ruleOf({ access: before })[field] : made[field]);
         for (const list of [after.only ?? [], after.except]) expect(list).toEqual([...new Set(list)].sort());
         expect(new Set(audiencesIn(after))).toEqual(new Set([...(after.only ?? []), ...after.except]));

@@ -24,6 +24,8 @@ export interface AccessRule {
   readonly until: string | null;
   /** Whether search engines are asked to leave it out. */
   readonly engines: HeldBack;
+  /** Whether the site's own search leaves it out. */
+  readonly search: HeldBack;
 }
 
 export const NO_RULE: AccessRule = Object.freeze({
@@ -34,6 +36,7 @@ export const NO_RULE: AccessRule = Object.freeze({
   from: null,
   until: null,
   engines: 'no',
+  search: 'no',
 });
 export const ACCESS_FIELDS = Object.keys(NO_RULE) as readonly (keyof AccessRule)[];
 
@@ -50,6 +53,7 @@ export const accessChangeSchema = z
     from: moment.nullable(),
     until: moment.nullable(),
     engines: z.enum(HELD_BACK),
+    search: z.enum(HELD_BACK),
   })
   .partial();
 export type AccessChange = z.infer<typeof accessChangeSchema>;

@@ -216,6 +216,10 @@ function accessWords(access: AccessChange, name: string): string {
     return access.engines === 'no'
       ? `offered ${name} to search engines again`
       : `held ${name} back from search engines`;
+  if (set.every((field) => field === 'search'))
+    return access.search === 'no'
+      ? `let the site’s search find ${name} again`
+      : `held ${name} back from the site’s search`;
   return `set who can open ${name}`;
 }
 

@@ -77,6 +77,7 @@ const accessChange: fc.Arbitrary<AccessChange> = fc.record(
     from: fc.option(moment, { nil: null }),
     until: fc.option(moment, { nil: null }),
     engines: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
+    search: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
   },
   { requiredKeys: [] },
 );

@@ -8,6 +8,7 @@ import * as fifth from './migrations/0005-starters.ts';
 import * as sixth from './migrations/0006-sharing.ts';
 import * as seventh from './migrations/0007-access.ts';
 import * as eighth from './migrations/0008-visitors.ts';
+import * as ninth from './migrations/0009-search.ts';
 
 interface Migration {
   readonly name: string;
@@ -25,6 +26,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0006-sharing', up: sixth.up, down: sixth.down },
   { name: '0007-access', up: seventh.up, down: seventh.down },
   { name: '0008-visitors', up: eighth.up, down: eighth.down },
+  { name: '0009-search', up: ninth.up, down: ninth.down },
 ];
 
 /**

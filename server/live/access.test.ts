@@ -60,7 +60,7 @@ function randomSite(key: string, seed: number) {
     const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
     const document = {
       type: 'doc' as const,
-      content: [{ type: 'paragraph', content: [{ type: 'text', text: `Text${n}word of ${key}.` }] }],
+      content: [{ type: 'paragraph', content: [{ type: 'text', text: `Text${n}word in the harbour.` }] }],
     };
     const content = contentIdOf(document);
     contents.push(acceptContent({ id: content, document }));
@@ -72,6 +72,7 @@ function randomSite(key: string, seed: number) {
       ...(random(3) === 0 && { closedLook: random(2) === 0 ? 'locked' : 'out-of-sight' }),
       ...(random(8) === 0 && { from: random(2) === 0 ? '2020-01-01T00:00:00Z' : '2090-01-01T00:00:00Z' }),
       ...(random(8) === 0 && { engines: random(2) === 0 ? 'page' : 'branch' }),
+      ...(random(8) === 0 && { search: random(2) === 0 ? 'page' : 'branch' }),
     };
     operations.push({
       name: 'page.add',
@@ -143,10 +144,46 @@ describe.each(KEYS)('the site %s, page by page', (key) => {
     },
   );
 
+  it.each([EVERYONE, ...AUDIENCES])(
+    'finds for visitors of %s what the rules say, and names nothing else',
+    async (audience) => {
+      const site = sites.get(key)!;
+      const cookie = cookies.get(`${key} ${audience}`);
+      const held = heldBackRows(derivedOf(site).outline, 'search');
+      const answers = answersFor(site, audience);
+      const found = new Set(
+        answers.filter(({ answer }, row) => answer === 'open' && held[row] === -1).map((one) => one.number),
+      );
+      const listed = new Set(answers.filter(({ answer }) => answer !== 'out').map((one) => one.number));
+      for (const asked of ['harbour', 'harbuor']) {
+        const seen = new Set<string>();
+        for (let part = 1; part <= Math.max(1, Math.ceil(found.size / 10)); part++) {
+          const got = await server.live(`/${key}/search?q=${asked}&part=${part}`, cookie ? { Cookie: cookie } : {});
+          expect([got.status, got.headers.get('x-robots-tag')]).toEqual([200, 'noindex']);
+          expect(got.headers.get('cache-control')).toMatch(cookie ? /private/ : /no-cache/);
+          if (found.size > 0) expect(got.text).toContain(`${found.size} page`);
+          const main = got.text.slice(got.text.indexOf('<main'));
+          for (const [, number] of main.matchAll(/<li><a href="[^"]*">Title(\d+)word<\/a>/g)) seen.add(number!);
+          for (const [, what, of] of got.text.matchAll(WORDS))
+            expect([what, of, what === 'Title' ? listed.has(of!) : found.has(of!)]).toEqual([what, of, true]);
+        }
+        expect([...seen].sort()).toEqual([...found].sort());
+      }
+      for (const { number } of answers.filter((one) => !found.has(one.number)).slice(0, 15)) {
+        const got = await server.live(`/${key}/search?q=Text${number}word`, cookie ? { Cookie: cookie } : {});
+        // The words that were asked for stand there, and nothing that the page says.
+        expect([
+          number,
+          got.text.replaceAll(`Text${number}word`, '').match(new RegExp(`(Text|Description)${number}word`)),
+        ]).toEqual([number, null]);
+      }
+    },
+  );
+
   it('offers search engines what everyone can open and nothing holds back, with the file the same for all', async () => {
     const site = sites.get(key)!;
     const { outline } = derivedOf(site);
-    const held = heldBackRows(outline);
+    const held = heldBackRows(outline, 'engines');
     const offered = answersFor(site, EVERYONE).filter(({ answer }, row) => answer === 'open' && held[row] === -1);
     for (const cookie of [undefined, cookies.get(`${key} a3`)]) {
       const file = await server.live(`/${key}/sitemap.xml`, cookie ? { Cookie: cookie } : {});

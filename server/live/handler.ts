@@ -72,7 +72,7 @@ function makeExpress({ sites, sessions, attempts, assets, database, walkSecret, 
   };
   app.disable('x-powered-by');
   app.disable('etag');
-  mountWalks(app, database, walkSecret, assets.stylesheet, Date.now);
+  mountWalks(app, database, walkSecret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
   mountVisitorPages(app, sites, sessions, attempts, askingOf);
   app.use((request, response, next) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);

@@ -7,6 +7,7 @@ import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
 import { robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
+import { questionIn, renderSearch } from './site-search.ts';
 import {
   type LiveView,
   type SignIn,
@@ -58,7 +59,7 @@ export interface Moved {
 /** What visitors get, by path. Answers are made when they are first asked for and dropped with the next release. */
 export class LiveSites {
   readonly #database: Knex;
-  readonly #origin: string;
+  readonly origin: string;
   readonly #stylesheet: string;
   readonly #now: () => number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
@@ -67,7 +68,7 @@ export class LiveSites {
 
   constructor(database: Knex, origin: string, stylesheet: string, now = Date.now) {
     this.#database = database;
-    this.#origin = origin;
+    this.origin = origin;
     this.#stylesheet = stylesheet;
     this.#now = now;
   }
@@ -98,7 +99,7 @@ export class LiveSites {
 
   robots(): Promise<ReadyAnswer> {
     const made = (this.#robots ??= liveSiteKeys(this.#database).then(
-      (keys) => new ReadyAnswer(200, 'text/plain; charset=utf-8', robotsFile(this.#origin, keys)),
+      (keys) => new ReadyAnswer(200, 'text/plain; charset=utf-8', robotsFile(this.origin, keys)),
     ));
     made.catch(() => (this.#robots = null));
     return made;
@@ -124,6 +125,7 @@ export class LiveSites {
         keep(ready, `${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
       return ready.get(path) ?? this.#notFound(kind);
     }
+    if (rest === '/search') return this.#search(kind, query);
     const address = decoded(rest);
     const row = address === null ? undefined : derived.rowAt.get(address);
     if (row !== undefined && derived.hiddenBy[row] === -1) {
@@ -148,6 +150,11 @@ export class LiveSites {
     if (!live) return undefined;
     const html = renderSignIn(this.#kind(live, asking).view, { page: null, ...given });
     return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
+  }
+
+  async #search({ view }: Kind, query: string): Promise<ReadyAnswer> {
+    const html = await renderSearch(this.#database, view, false, questionIn(query));
+    return new ReadyAnswer(200, HTML, html, [...cachingOf(view), ...NO_INDEX]);
   }
 
   async #page({ view }: Kind, row: number, rest: string): Promise<ReadyAnswer> {
@@ -236,7 +243,7 @@ export class LiveSites {
   async #load(key: SiteKey): Promise<LiveSite | undefined> {
     const release = await loadRelease(this.#database, key);
     if (!release) return undefined;
-    const place = { base: `/${key}`, origin: this.#origin, stylesheet: this.#stylesheet };
+    const place = { base: `/${key}`, origin: this.origin, stylesheet: this.#stylesheet };
     return { release, place, anonymous: this.#makeKind(release, place, null), kinds: new Map() };
   }
 }

@@ -6,6 +6,7 @@ import type { Site } from '#core/model/site.ts';
 import { ancestorsOf, childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { escaped, scriptJson } from './html.ts';
+import { renderSearchForm } from './search-form.ts';
 
 /** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
 export interface SitePlace {
@@ -29,11 +30,13 @@ export const pathOf = (place: SitePlace, address: string): string => place.base 
 
 const hrefOf = (place: SitePlace, to: string): string => (to.startsWith('/') ? pathOf(place, to) : to);
 
+/** What differs from page to page. `isSearch` where the page has a search field of its own. */
 interface Frame {
   readonly title: string;
   readonly head: string;
   readonly body: string;
   readonly current: PageId | null;
+  readonly isSearch?: boolean;
 }
 
 /** A whole page for visitors. `html` is the page's text, ready. */
@@ -86,14 +89,15 @@ export function renderNotFound(view: LiveView, isGone = false): string {
   });
 }
 
-function renderFrame(view: LiveView, { title, head, body, current }: Frame): string {
+/** A whole page around what differs. */
+export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): string {
   const { site, place } = view;
   const name = escaped(site.settings.name);
   return `<!doctype html>
 <html lang="${escaped(site.settings.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
-<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${renderMenu(view, current)}</header>
+<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, current)}</header>
 ${body}
 <footer class="foot"><p>${name}</p>${renderAccount(view)}</footer></body></html>`;
 }

@@ -10,25 +10,32 @@ import type { PageId } from '#core/model/ids.ts';
 import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
+import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, pathOf, renderNotFound, renderPage, renderSignIn } from './render-page.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */
 const SCRIPT = `parent.postMessage({ walk: document.currentScript.dataset.page }, document.currentScript.dataset.to)`;
 const SCRIPT_HASH = createHash('sha256').update(SCRIPT).digest('base64');
 
-const headersFor = ({ origin }: Walk) => ({
+const headersFor = ({ origin }: Walk, searchAt: string) => ({
   'Cache-Control': 'no-store',
   'X-Robots-Tag': 'noindex',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
-  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action 'none'; frame-ancestors ${origin}`,
+  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
 });
 
 /**
  * The site as somebody else has it, for whoever has a token: the same pages as visitors get, and above them a bar that
  * says who one is being and why the page answers as it does. Cookies play no part in it, and nothing of it is counted.
  */
-export function mountWalks(app: Express, database: Knex, secret: string, stylesheet: string, now: () => number): void {
+export function mountWalks(
+  app: Express,
+  database: Knex,
+  secret: string,
+  { stylesheet, origin }: { readonly stylesheet: string; readonly origin: string },
+  now: () => number,
+): void {
   app.get('/:site/~walk/:token{/*rest}', async (request, response) => {
     const { site: key, token } = request.params as { site: string; token: string };
     const walk = readWalk(secret, token, now());
@@ -40,8 +47,9 @@ export function mountWalks(app: Express, database: Knex, secret: string, stylesh
         .end('This walk has ended. Start it again in the workbench.\n');
     const base = `/${key}/~walk/${token}`;
     const rest = decoded(request.path.slice(base.length)) || '/';
-    const answer = await answerOf(database, walk, base, stylesheet, rest, now());
-    response.status(answer.status).set(headersFor(walk));
+    const query = /\?.*$/s.exec(request.originalUrl)?.[0] ?? '';
+    const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
+    response.status(answer.status).set(headersFor(walk, `${origin}${base}/search`));
     if (answer.moved !== undefined) response.location(answer.moved);
     response.type('html').end(answer.html);
   });
@@ -53,6 +61,7 @@ async function answerOf(
   base: string,
   stylesheet: string,
   address: string,
+  query: string,
   now: number,
 ): Promise<{ status: number; html: string; moved?: string }> {
   const site = walk.isDraft ? await loadDraft(database, walk.site) : (await loadRelease(database, walk.site))?.site;
@@ -63,13 +72,19 @@ async function answerOf(
   const asked = plain.rowAt.get(address);
   const page: PageId | null = asked === undefined ? null : plain.outline.nodes[asked]!.id;
   const why =
-    page === null ? 'No page has this address.' : reasonWords(site, page, accessReason(site, page, member, at));
+    address === '/search'
+      ? 'The search finds what they may open.'
+      : page === null
+        ? 'No page has this address.'
+        : reasonWords(site, page, accessReason(site, page, member, at));
   const view: LiveView = {
     ...visitorView(site, member, at),
     place: { base, origin: '', stylesheet },
     isSignedIn: walk.audiences.some((id) => id !== 'everyone'),
     walk: barOf(walk, address, why),
   };
+  if (address === '/search')
+    return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
   const { derived, locked } = view;
   const row = derived.rowAt.get(address);
   if (row === undefined || derived.hiddenBy[row] !== -1) {

@@ -127,16 +127,17 @@ export async function insertSite(
        SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, ${DRAFT_RECORD})`,
       [site.key, JSON.stringify(nodes)],
     );
+    // Before the live pages: what is live is indexed for search with its text.
+    await trx.raw(
+      `INSERT INTO content (site, id, document, html)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text) ON CONFLICT DO NOTHING`,
+      [site.key, JSON.stringify([...contents])],
+    );
     const live = [...site.live.values()].map((entry) => ({ ...toRow(entry.node), is_retired: entry.retired }));
     await trx.raw(
       `INSERT INTO live_node (site, ${NODE_COLUMNS}, is_retired)
        SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, is_retired boolean)`,
       [site.key, JSON.stringify(live)],
-    );
-    await trx.raw(
-      `INSERT INTO content (site, id, document, html)
-       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text) ON CONFLICT DO NOTHING`,
-      [site.key, JSON.stringify([...contents])],
     );
   });
 }

@@ -61,12 +61,13 @@ describe('what can be chosen in a cell', () => {
 });
 
 describe('the columns of the Access lens', () => {
-  it('are one for everyone and each audience, then search engines; the same as long as the audiences are', () =>
+  it('are one for everyone and each audience, then what finds pages; the same as long as the audiences are', () =>
     fc.assert(
       fc.property(anySite, (site) => {
         const columns = accessColumns(site);
         expect(columns.map(({ name }) => name)).toEqual([
           ...audiencesOf(site).map(({ name }) => name),
+          'Site search',
           'Search engines',
         ]);
         expect(accessColumns(site)).toBe(columns);

@@ -1,3 +1,4 @@
+import type { Finder } from '#core/derive/access.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
@@ -7,12 +8,16 @@ import type { Column } from './columns.tsx';
 
 const known = new WeakMap<Site['settings'], readonly Column[]>();
 
-/** The columns of the Access lens: one for everyone and for each audience of the site, then search engines. */
+/** The columns of the Access lens: one for everyone and for each audience of the site, then the site's search and search engines. */
 export function accessColumns(site: Site): readonly Column[] {
   let columns = known.get(site.settings);
   if (!columns) {
     const audiences = audiencesOf(site);
-    columns = [...audiences.map(({ id, name }, bit) => audienceColumn(id, name, bit)), enginesColumn];
+    columns = [
+      ...audiences.map(({ id, name }, bit) => audienceColumn(id, name, bit)),
+      finderColumn('search'),
+      finderColumn('engines'),
+    ];
     known.set(site.settings, columns);
   }
   return columns;
@@ -95,35 +100,59 @@ export function choicesFor(
   ];
 }
 
-const enginesColumn: Column = {
-  key: 'engines',
-  name: 'Search engines',
-  width: 116,
-  isMinor: true,
-  values: ({ site, derived }, row) => {
-    const node = derived.outline.nodes[row]!;
-    const { table, heldBack } = accessOf(site);
-    if (node.type !== 'page') return [null, 'no'];
-    const isOpen = answerAt(table, row, 0) === 'open';
-    const by = heldBack[row]!;
-    return [isOpen ? (by === -1 ? 'Offered' : 'Held back') : 'Not open to all', ruleOf(node).engines];
+/** What the words of a finder are, and whether it is offered a row at all: search takes what anybody may open, engines what everyone may. */
+const FINDERS: Readonly<
+  Record<Finder, { name: string; label: string; yes: string; no: string; choice: string; mask: number }>
+> = {
+  search: {
+    name: 'Site search',
+    label: 'Whether the site’s search finds it',
+    yes: 'Found',
+    no: 'Closed',
+    choice: 'Let it be found',
+    mask: -1,
   },
-  cell: ([words, own], context) =>
-    words !== null && (
-      <ChoiceCell
-        field="Search engines"
-        words={words as string}
-        look={words === 'Offered' ? 'text-accent' : 'text-quiet'}
-        label="Whether search engines are offered it"
-        context={context}
-        choices={[
-          { words: 'Offer it', isChosen: own === 'no', fields: { access: { engines: 'no' } } },
-          { words: 'Hold this page back', isChosen: own === 'page', fields: { access: { engines: 'page' } } },
-          { words: 'Hold the branch back', isChosen: own === 'branch', fields: { access: { engines: 'branch' } } },
-        ]}
-      />
-    ),
+  engines: {
+    name: 'Search engines',
+    label: 'Whether search engines are offered it',
+    yes: 'Offered',
+    no: 'Not open to all',
+    choice: 'Offer it',
+    mask: 1,
+  },
 };
+
+function finderColumn(finder: Finder): Column {
+  const { name, label, yes, no, choice, mask } = FINDERS[finder];
+  return {
+    key: finder,
+    name,
+    width: finder === 'engines' ? 116 : 96,
+    isMinor: true,
+    values: ({ site, derived }, row) => {
+      const node = derived.outline.nodes[row]!;
+      if (node.type !== 'page') return [null, 'no'];
+      const { table, heldBack } = accessOf(site);
+      const isOffered = (table.open[row]! & mask) !== 0;
+      return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Held back') : no, ruleOf(node)[finder]];
+    },
+    cell: ([words, own], context) =>
+      words !== null && (
+        <ChoiceCell
+          field={name}
+          words={words as string}
+          look={words === yes ? 'text-accent' : 'text-quiet'}
+          label={label}
+          context={context}
+          choices={[
+            { words: choice, isChosen: own === 'no', fields: { access: { [finder]: 'no' } } },
+            { words: 'Hold this page back', isChosen: own === 'page', fields: { access: { [finder]: 'page' } } },
+            { words: 'Hold the branch back', isChosen: own === 'branch', fields: { access: { [finder]: 'branch' } } },
+          ]}
+        />
+      ),
+  };
+}
 
 /** A gate: here access narrows. */
 export function GateSign() {

@@ -1,11 +1,12 @@
-import { type AccessTable, accessTable, heldBackRows, membershipsOf } from '#core/derive/access.ts';
+import { type AccessTable, type Finder, accessTable, heldBackRows, membershipsOf } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
 
 export interface SiteAccess {
   readonly table: AccessTable;
-  readonly heldBack: Int32Array;
+  /** The row whose rule holds each row back from a finder, or -1. */
+  readonly heldBack: Readonly<Record<Finder, Int32Array>>;
 }
 
 const known = new WeakMap<Site, SiteAccess>();
@@ -17,7 +18,10 @@ export function accessOf(site: Site): SiteAccess {
   if (before && before.table.until > now) return before;
   const { outline } = derivedOf(site);
   const table = accessTable(outline, membershipsOf(site.settings.audiences), now);
-  const made = { table, heldBack: heldBackRows(outline) };
+  const made = {
+    table,
+    heldBack: { engines: heldBackRows(outline, 'engines'), search: heldBackRows(outline, 'search') },
+  };
   known.set(site, made);
   return made;
 }

@@ -27,6 +27,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       { value: 'alone', words: 'Stands alone' },
       { value: 'locked', words: 'Shows a lock' },
       { value: 'window', words: 'Opens or closes by the clock' },
+      { value: 'search', words: 'Held back from the site’s search' },
       { value: 'engines', words: 'Held back from search engines' },
     ],
     matches: ({ site, derived }, row, value) => {
@@ -41,8 +42,10 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
           return accessOf(site).table.locked[row] !== 0;
         case 'window':
           return from !== null || until !== null;
+        case 'search':
+          return accessOf(site).heldBack.search[row] !== -1;
         default:
-          return accessOf(site).heldBack[row] !== -1;
+          return accessOf(site).heldBack.engines[row] !== -1;
       }
     },
   },

@@ -1,19 +1,16 @@
 import { format, parseISO } from 'date-fns';
-import { accessReason } from '#core/derive/access.ts';
-import { reasonWords } from '#core/derive/reason-words.ts';
 import { type AccessChange, type ClosedLook, type HeldBack, audiencesIn, ruleOf } from '#core/model/access.ts';
-import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
+import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { GateSign } from '../../tree/access-columns.tsx';
-import { ANSWER_LOOKS, ANSWER_WORDS, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, TextField, Tick } from '../../ui/field.tsx';
-import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
+import { PageAnswers } from './page-answers.tsx';
 
 /** The Access lens: who can open the page, why, and the rule of its own. */
 export function AccessPanel({ page }: { readonly page: PageId | null }) {
@@ -23,43 +20,13 @@ export function AccessPanel({ page }: { readonly page: PageId | null }) {
     <fieldset disabled={!mayEdit} className="contents">
       <div className="flex flex-col gap-4">
         <PageHead page={page} />
-        <Answers page={page} />
+        <PageAnswers page={page} />
         <OwnRule page={page} />
         <RulesBelow page={page} />
       </div>
     </fieldset>
   );
 }
-
-/** Each audience with what it gets of the page, and the rule that decided it. */
-function Answers({ page }: { readonly page: PageId }) {
-  const { site, derived } = useWorkbench();
-  const row = derived.outline.rowOf.get(page)!;
-  const { table } = accessOf(site);
-  const now = useNow();
-  return (
-    <section aria-label="Who can open it">
-      <h3 className="mb-1 font-display text-large font-semibold">Who can open it</h3>
-      <ul className="divide-y divide-rule border-y border-rule">
-        {audiencesOf(site).map(({ id, name }, bit) => {
-          const answer = answerAt(table, row, bit);
-          const reason = accessReason(site, page, closureOf(site.settings.audiences, [id]), now);
-          return (
-            <li key={id} className="py-1.5">
-              <p className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate font-medium">{name}</span>
-                <span className={ANSWER_LOOKS[answer]}>{ANSWER_WORDS[answer]}</span>
-              </p>
-              <p className="text-small text-quiet">{reasonWords(site, page, reason, momentWords)}</p>
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');
 
 function OwnRule({ page }: { readonly page: PageId }) {
   const { site, store } = useWorkbench();
@@ -127,16 +94,39 @@ function OwnRule({ page }: { readonly page: PageId }) {
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
       </div>
-      <Choice
+      <HeldBackChoice
+        label="Site search"
+        offer="Find it, for those who can open it"
+        value={rule.search}
+        onSet={(search) => set({ search })}
+      />
+      <HeldBackChoice
         label="Search engines"
+        offer="Offer it, if everyone can open it"
         value={rule.engines}
-        onChange={(event) => set({ engines: event.target.value as HeldBack })}
-      >
-        <option value="no">Offer it, if everyone can open it</option>
-        <option value="page">Hold this page back</option>
-        <option value="branch">Hold the branch back</option>
-      </Choice>
+        onSet={(engines) => set({ engines })}
+      />
     </section>
+  );
+}
+
+function HeldBackChoice({
+  label,
+  offer,
+  value,
+  onSet,
+}: {
+  readonly label: string;
+  readonly offer: string;
+  readonly value: HeldBack;
+  readonly onSet: (value: HeldBack) => void;
+}) {
+  return (
+    <Choice label={label} value={value} onChange={(event) => onSet(event.target.value as HeldBack)}>
+      <option value="no">{offer}</option>
+      <option value="page">Hold this page back</option>
+      <option value="branch">Hold the branch back</option>
+    </Choice>
   );
 }
 

@@ -1,0 +1,126 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { contentIdOf } from '#core/model/content.ts';
+import { toPageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import { emptySite, siteAfter } from '#core/testing/random-site.ts';
+import { acceptContent } from '../contents/content-service.ts';
+import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+
+let server: TestServer;
+let ines: Person;
+
+const TEXTS = {
+  ropes: ['Ropes and knots', 'Splicing is taught on Tuesdays. Bring your own gloves & a knife.'],
+  bursaries: ['Bursaries', 'Nobody is turned away for want of money. Ask us about scholarships.'],
+  workshops: ['Workshops', 'Two workshops stand on the quay; the larger one has a steam box for bending planks.'],
+  legal: ['Privacy', 'We keep names and addresses, and nothing of planks.'],
+} as const;
+
+function text(words: string) {
+  const document = { type: 'doc' as const, content: [{ type: 'paragraph', content: [{ type: 'text', text: words }] }] };
+  return acceptContent({ id: contentIdOf(document), document });
+}
+
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+  const operations: Operation[] = [
+    { name: 'page.add', page: toPageId('home'), place: { parent: null }, title: { en: 'Home' } },
+    { name: 'page.add', page: toPageId('learn'), place: { parent: null }, title: { en: 'Learning' } },
+    ...Object.entries(TEXTS).map(([id, [title, words]]): Operation => ({
+      name: 'page.add',
+      page: toPageId(id),
+      place: { parent: toPageId('learn') },
+      title: { en: title },
+      content: text(words).id,
+      ...(id === 'legal' && { access: { search: 'page' } }),
+    })),
+  ];
+  operations.push({ name: 'release.make', pages: ['home', 'learn', ...Object.keys(TEXTS)].map(toPageId), retire: [] });
+  const site = { ...siteAfter(operations, { ...emptySite(), key: 'quay' as Site['key'] }) };
+  await server.site(
+    'quay',
+    site,
+    Object.values(TEXTS).map(([, words]) => text(words)),
+  );
+});
+afterAll(() => server.close());
+
+const search = async (query: string) => {
+  const { text: page, status, headers } = await server.live(`/quay/search?${query}`);
+  const main = page.slice(page.indexOf('<main'), page.indexOf('</main>'));
+  const titles = [...main.matchAll(/<li><a href="[^"]*">([^<]*)<\/a>/g)].map(([, title]) => title);
+  return { status, headers, main, titles };
+};
+
+describe('the search of a site', () => {
+  it('finds pages by the forms of their words, with trail and extract, what is marked kept apart from what is markup', async () => {
+    const { main, titles } = await search('q=splice');
+    expect(titles).toEqual(['Ropes and knots']);
+    expect(main).toContain('<p class="where">Home › Learning</p>');
+    expect(main).toContain('<mark>Splicing</mark> is taught on Tuesdays. Bring your own gloves &amp; a knife<');
+  });
+
+  it('puts a page that has the word in its title before one that has it in its text', async () => {
+    expect((await search('q=workshop')).titles).toEqual(['Workshops']);
+    expect((await search('q=%22nobody+is+turned%22')).titles).toEqual(['Bursaries']);
+    expect((await search('q=knots+or+bursary')).titles).toEqual(['Ropes and knots', 'Bursaries']);
+    expect((await search('q=knots+-splicing')).main).toContain('No page has');
+  });
+
+  it.each([
+    ['worskhops', 'Workshops'],
+    ['bursery', 'Bursaries'],
+    ['scolarships', 'Bursaries'],
+    ['splycing', 'Ropes and knots'],
+  ])('understands %s, and says that it is only close', async (asked, title) => {
+    const { main, titles } = await search(`q=${asked}`);
+    expect(titles).toEqual([title]);
+    expect(main).toMatch(/No page has exactly ‘\w+’. 1 page with words close to it:/);
+  });
+
+  it('leaves out what is held back from it, by close words too', async () => {
+    expect((await search('q=planks')).titles).toEqual(['Workshops']);
+    expect((await search('q=plamks')).titles).toEqual(['Workshops']);
+    expect((await search('q=privacy')).titles).toEqual([]);
+  });
+
+  it.each([
+    ['', 'Search'],
+    ['q=', 'Search'],
+    ['q=%00', 'Search'],
+    ['q=the+of', 'No page has'],
+    ['q=%3Cscript%3Ealert(1)%3C/script%3E', '&lt;script&gt;'],
+    ["q='))--+|+%26+!+:*", 'No page has'],
+    [`q=${'word+'.repeat(500)}`, 'No page has'],
+    ['q=planks&part=-1', '1 page with'],
+    ['q=planks&part=99', '1 page with'],
+  ])('takes %s for what it is', async (query, words) => {
+    const { status, main } = await search(query);
+    expect(status).toBe(200);
+    expect(main).toContain(words);
+    expect(main).not.toContain('<script');
+  });
+
+  it('follows what goes live, is renamed, and is taken down', async () => {
+    const found = async (words: string, titles: string[]) =>
+      until(
+        `${words} finds ${String(titles)}`,
+        async () => String((await search(`q=${words}`)).titles) === String(titles),
+      );
+    await ines.operations(
+      'quay',
+      { name: 'page.add', page: 'oars', place: { parent: 'learn' }, title: { en: 'Feathering oars' } },
+      { name: 'page.set', page: 'ropes', fields: { title: { en: 'Cordage' } } },
+    );
+    expect((await search('q=oars')).titles).toEqual([]);
+    await ines.post('/api/sites/quay/releases', { pages: ['oars', 'ropes'], retire: [] });
+    await found('oars', ['Feathering oars']);
+    await found('cordage', ['Cordage']);
+    await found('knots', []);
+    await ines.operations('quay', { name: 'page.remove', page: 'oars' });
+    await ines.post('/api/sites/quay/releases', { pages: [], retire: ['oars'] });
+    await found('oars', []);
+  });
+});

@@ -1,0 +1,118 @@
+import type { Knex } from 'knex';
+import { trailOf } from '#core/derive/trail.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import {
+  MARK,
+  type Query,
+  type Searched,
+  closeQuery,
+  exactQuery,
+  extractsOf,
+  pagesFound,
+} from '../search/search-repository.ts';
+import { escaped } from './html.ts';
+import { type LiveView, pathOf, renderFrame } from './render-page.ts';
+import { LONGEST_QUESTION, renderSearchForm } from './search-form.ts';
+
+const ON_ONE_PAGE = 10;
+
+/** What was typed into the search field, and which ten of the results are asked for. */
+export interface SearchQuestion {
+  readonly words: string;
+  /** From 1 on. */
+  readonly part: number;
+}
+
+/** The question in a query string, such as `?q=words&part=2`. */
+export function questionIn(query: string): SearchQuestion {
+  const given = new URLSearchParams(query);
+  // PostgreSQL knows no text with a zero in it.
+  const words = (given.get('q') ?? '').replace(/\p{Cc}+/gu, ' ').trim();
+  const part = Number(given.get('part'));
+  return {
+    words: words.slice(0, LONGEST_QUESTION),
+    part: Number.isInteger(part) && part > 1 && part < 1000 ? part : 1,
+  };
+}
+
+/**
+ * The page of results: what the visitor may open and search does not hold back, each with its trail and an extract.
+ * Where no page has the words, those that have words close to them stand there instead. Neither the results nor their
+ * number nor the words proposed tell anything of other pages.
+ */
+export async function renderSearch(
+  database: Knex,
+  view: LiveView,
+  isDraft: boolean,
+  { words, part }: SearchQuestion,
+): Promise<string> {
+  const { site, derived, found } = view;
+  const searched = { site: site.key, language: site.settings.language, isDraft };
+  const mine = (pages: readonly PageId[]) =>
+    pages.filter((page) => {
+      const row = derived.outline.rowOf.get(page);
+      return row !== undefined && found[row] === 1;
+    });
+  const { pages, query, isClose } = await find(database, searched, words, mine);
+  const shown = pages.slice((part - 1) * ON_ONE_PAGE, part * ON_ONE_PAGE);
+  const extracts = query === null ? new Map<PageId, string>() : await extractsOf(database, searched, shown, query);
+  const results = shown.map((page) => renderResult(view, page, extracts.get(page) ?? ''));
+  const body = `<main id="content"><h1>Search</h1>${renderSearchForm(view.place, words, 'page')}
+${words === '' ? '' : `<p role="status">${outcome(words, pages.length, isClose)}</p>`}
+${results.length === 0 ? '' : `<ol class="results" start="${(part - 1) * ON_ONE_PAGE + 1}">${results.join('')}</ol>`}
+${renderParts(view, words, part, Math.ceil(pages.length / ON_ONE_PAGE))}</main>`;
+  const { name } = site.settings;
+  return renderFrame(view, {
+    title: `${words === '' ? 'Search' : `Search for ${words}`} – ${name}`,
+    head: '<meta name="robots" content="noindex">',
+    body,
+    current: null,
+    isSearch: true,
+  });
+}
+
+/** Looks for the words as they are, then for words with one typing mistake and with two, until something is found. */
+async function find(
+  database: Knex,
+  searched: Searched,
+  words: string,
+  mine: (pages: readonly PageId[]) => PageId[],
+): Promise<{ pages: PageId[]; query: Query | null; isClose: boolean }> {
+  const none = { pages: [], query: null, isClose: false };
+  if (words === '') return none;
+  for (const mistakes of [0, 1, 2] as const) {
+    const query =
+      mistakes === 0
+        ? await exactQuery(database, searched, words)
+        : await closeQuery(database, searched, words, mistakes);
+    const pages = query === null ? [] : mine(await pagesFound(database, searched, query));
+    if (pages.length > 0) return { pages, query, isClose: mistakes > 0 };
+  }
+  return none;
+}
+
+function outcome(words: string, count: number, isClose: boolean): string {
+  const asked = `‘${escaped(words)}’`;
+  if (count === 0) return `No page has ${asked}. Try fewer words, or other ones.`;
+  const pages = count === 1 ? '1 page' : `${count} pages`;
+  return isClose ? `No page has exactly ${asked}. ${pages} with words close to it:` : `${pages} with ${asked}:`;
+}
+
+function renderResult(view: LiveView, page: PageId, extract: string): string {
+  const { site, place, derived } = view;
+  const address = derived.addresses[derived.outline.rowOf.get(page)!]!;
+  const trail = trailOf(site, page, derived).slice(0, -1);
+  const marked = escaped(extract).replaceAll(MARK.start, '<mark>').replaceAll(MARK.end, '</mark>');
+  return `<li><a href="${escaped(pathOf(place, address))}">${escaped(textIn(nodeAt(site, page).title, site.settings.language))}</a>
+${trail.length === 0 ? '' : `<p class="where">${trail.map((step) => escaped(step.text)).join(' › ')}</p>`}
+${marked === '' ? '' : `<p>${marked}</p>`}</li>`;
+}
+
+function renderParts({ place }: LiveView, words: string, part: number, parts: number): string {
+  if (parts < 2) return '';
+  const to = (number: number, text: string) =>
+    `<a href="${escaped(`${place.base}/search?${new URLSearchParams({ q: words, ...(number > 1 && { part: String(number) }) }).toString()}`)}">${text}</a>`;
+  return `<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'The ten before') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'The next ten') : ''}</nav>`;
+}

@@ -1,0 +1,103 @@
+import type { Knex } from 'knex';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+
+/** What is searched: the pages of a site that are live, or those of its draft. */
+export interface Searched {
+  readonly site: SiteKey;
+  readonly language: string;
+  readonly isDraft: boolean;
+}
+
+/** What is looked for, as PostgreSQL writes it (`tsquery`). */
+export type Query = string & { readonly brand: 'Query' };
+
+/** More pages than anybody looks through; the best stand first. */
+const MOST_HITS = 2000;
+
+const LIVE = `SELECT page, title, description, body, words FROM search_document WHERE site = :site`;
+/** Drafts change all the time and are searched by few, so nothing is kept ready for them. */
+const DRAFT = `SELECT page, title, description, body, search_words(:language, title, description, body) AS words FROM (
+  SELECT n.id AS page, concat_ws(' ', n.title ->> :language, n.label ->> :language) AS title,
+    coalesce(n.description ->> :language, '') AS description, plain_text(c.html) AS body
+  FROM node n LEFT JOIN content c ON c.site = n.site AND c.id = n.content
+  WHERE n.site = :site AND n.removed_with IS NULL AND n.type = 'page') AS drafted`;
+const documents = ({ isDraft }: Searched): string => `(${isDraft ? DRAFT : LIVE}) AS d`;
+
+/** The words of the pages, each with the stem that its forms have in common. */
+const vocabulary = (searched: Searched): string =>
+  searched.isDraft
+    ? `(SELECT word, coalesce(first_stem(:language, word), '') AS stem FROM (SELECT DISTINCT word FROM ${documents(searched)},
+        plain_words(d.title || ' ' || d.description || ' ' || d.body) AS word) AS plain)`
+    : `(SELECT word, stem FROM search_word WHERE site = :site)`;
+
+/** What somebody asks for: all of the words, in whatever form; `"two words"` beside each other, not `-word`, either by `or`. */
+export async function exactQuery(database: Knex, { language }: Searched, asked: string): Promise<Query> {
+  const { rows } = await database.raw<{ rows: { query: Query }[] }>(
+    `SELECT websearch_to_tsquery(search_language(:language), :asked)::text AS query`,
+    { language, asked },
+  );
+  return rows[0]!.query;
+}
+
+/**
+ * The same with words of the pages that are close to those asked for, as one comes to them by typing mistakes: so many
+ * letters more, less or other, fewer in short words. Null where a word has none. Words of closed pages are among them;
+ * who may not open these finds nothing by them.
+ */
+export async function closeQuery(
+  database: Knex,
+  searched: Searched,
+  asked: string,
+  mistakes: 1 | 2,
+): Promise<Query | null> {
+  const words = [...new Set(asked.toLowerCase().match(/[\p{L}\p{N}]+/gu) ?? [])].filter((word) => word.length <= 40);
+  const { rows } = await database.raw<{ rows: { query: Query | null }[] }>(
+    `WITH wanted AS (
+       SELECT word, first_stem(:language, word) AS stem,
+         CASE WHEN length(word) < 4 THEN 0 WHEN length(word) < 6 THEN 1 ELSE :mistakes::int END AS most
+       FROM unnest(:words::text[]) AS word
+     ), near AS (
+       SELECT w.word, string_agg(DISTINCT quote_literal(v.stem), ' | ') AS stems
+       FROM wanted w JOIN ${vocabulary(searched)} AS v ON v.stem <> ''
+         AND (levenshtein_less_equal(v.word, w.word, w.most) <= w.most OR levenshtein_less_equal(v.stem, w.stem, w.most) <= w.most)
+       WHERE w.stem IS NOT NULL GROUP BY w.word
+     )
+     SELECT CASE WHEN count(*) = (SELECT count(*) FROM wanted WHERE stem IS NOT NULL)
+       THEN string_agg('(' || stems || ')', ' & ')::tsquery::text END AS query FROM near`,
+    { site: searched.site, language: searched.language, words, mistakes },
+  );
+  return rows[0]?.query ?? null;
+}
+
+/** The pages that a query finds, the best first: words in a title count most, those in a description next. */
+export async function pagesFound(database: Knex, searched: Searched, query: Query): Promise<PageId[]> {
+  const { rows } = await database.raw<{ rows: { page: PageId }[] }>(
+    `SELECT d.page FROM ${documents(searched)} WHERE d.words @@ :query::tsquery
+     ORDER BY ts_rank_cd(d.words, :query::tsquery, 1) DESC, d.page LIMIT ${MOST_HITS}`,
+    { ...sourceOf(searched), query },
+  );
+  return rows.map(({ page }) => page);
+}
+
+/** Signs around the words that were looked for; no text has them. */
+export const MARK = { start: '\u0002', end: '\u0003' } as const;
+
+/** A few lines of each page around the words that were looked for, which stand between the signs of `MARK`. */
+export async function extractsOf(
+  database: Knex,
+  searched: Searched,
+  pages: readonly PageId[],
+  query: Query,
+): Promise<Map<PageId, string>> {
+  if (pages.length === 0) return new Map();
+  const { rows } = await database.raw<{ rows: { page: PageId; extract: string }[] }>(
+    `SELECT d.page, ts_headline(search_language(:language), CASE WHEN d.body = '' THEN d.description ELSE d.body END,
+       :query::tsquery,
+       'StartSel=${MARK.start}, StopSel=${MARK.end}, MaxFragments=2, MinWords=10, MaxWords=26, FragmentDelimiter=" … "') AS extract
+     FROM ${documents(searched)} WHERE d.page = ANY (:pages)`,
+    { ...sourceOf(searched), query, pages: [...pages] },
+  );
+  return new Map(rows.map(({ page, extract }) => [page, extract]));
+}
+
+const sourceOf = ({ site, language }: Searched) => ({ site, language });

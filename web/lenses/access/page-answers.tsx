@@ -1,0 +1,98 @@
+import { format, parseISO } from 'date-fns';
+import { useDeferredValue, useMemo } from 'react';
+import { type Finder, accessReason } from '#core/derive/access.ts';
+import type { MenuAnswer } from '#core/derive/derived.ts';
+import { reasonWords } from '#core/derive/reason-words.ts';
+import { visitorView } from '#core/derive/visitor-view.ts';
+import { closureOf } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
+import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
+import { useNow } from '../../ui/use-now.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+const MENU_REASONS: Readonly<Record<MenuAnswer, string>> = {
+  in: 'in the main menu',
+  hidden: 'in no menu, since it is hidden',
+  closed: 'in no menu, since it is closed',
+  'off menus': 'in no menu, since it is off menus',
+  'too deep': 'in no menu, since it stands too deep for the main menu',
+  'above not in menu': 'in no menu, since the page above is in none',
+  'leads nowhere': 'in no menu, since it leads nowhere',
+};
+
+/** The five answers for a page: for each audience whether it opens, stands in menus, and is found; then what machines are told. */
+export function PageAnswers({ page }: { readonly page: PageId }) {
+  const { site, derived } = useWorkbench();
+  const row = derived.outline.rowOf.get(page)!;
+  const { table, heldBack } = accessOf(site);
+  const now = useNow();
+  const views = useAudienceViews();
+  const isPage = derived.outline.nodes[row]!.type === 'page';
+  const heldBy = (finder: Finder) => {
+    const by = heldBack[finder][row]!;
+    if (by === -1) return null;
+    return by === row ? 'its own rule' : `‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`;
+  };
+  const listed = (id: string, answer: Answer): string => {
+    const view = views.get(id);
+    const at = view?.derived.outline.rowOf.get(page);
+    if (!view || at === undefined) return '';
+    const menu = MENU_REASONS[view.derived.menu[at]!];
+    if (!isPage || answer !== 'open')
+      return `${menu}${answer === 'locked' ? ', with a lock' : ''}; not found by search`;
+    const by = heldBy('search');
+    return `${menu}; ${by === null ? 'found by the site’s search' : `not found by search, held back by ${by}`}`;
+  };
+  return (
+    <section aria-label="Who can open it">
+      <h3 className="mb-1 font-display text-large font-semibold">Who can open it</h3>
+      <ul className="divide-y divide-rule border-y border-rule">
+        {audiencesOf(site).map(({ id, name }, bit) => {
+          const answer = answerAt(table, row, bit);
+          const reason = accessReason(site, page, closureOf(site.settings.audiences, [id]), now);
+          return (
+            <li key={id} className="py-1.5">
+              <p className="flex items-baseline gap-2">
+                <span className="min-w-0 flex-1 truncate font-medium">{name}</span>
+                <span className={ANSWER_LOOKS[answer]}>{ANSWER_WORDS[answer]}</span>
+              </p>
+              <p className="text-small text-quiet">{reasonWords(site, page, reason, momentWords)}</p>
+              <p className="text-small text-quiet first-letter:uppercase">{listed(id, answer)}</p>
+            </li>
+          );
+        })}
+      </ul>
+      {isPage && (
+        <p className="mt-2 text-small">{enginesWords(answerAt(table, row, 0) === 'open', heldBy('engines'))}</p>
+      )}
+    </section>
+  );
+}
+
+/** The site as each audience has it. It follows a moment after an edit, so that no edit waits for it. */
+function useAudienceViews() {
+  const { site } = useWorkbench();
+  const shown = useDeferredValue(site);
+  const now = useNow();
+  return useMemo(
+    () =>
+      new Map(
+        audiencesOf(shown).map(({ id }) => [
+          id as string,
+          visitorView(shown, closureOf(shown.settings.audiences, [id]), now),
+        ]),
+      ),
+    [shown, now],
+  );
+}
+
+function enginesWords(isOpen: boolean, heldBy: string | null): string {
+  if (!isOpen)
+    return 'Search engines are not offered it and the sitemap file leaves it out, since not everyone can open it.';
+  return heldBy === null
+    ? 'Search engines are offered it, and it stands in the sitemap file.'
+    : `Search engines are asked to leave it out and the sitemap file does, held back by ${heldBy}.`;
+}
+
+const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');
