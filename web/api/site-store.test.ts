@@ -83,6 +83,16 @@ describe('a change made here', () => {
     expect(plain(store.getShown().site)).toEqual(plain(server.site));
   });
 
+  it('that the server refuses after somebody else’s edit came in between is asked for and told once', async () => {
+    store.apply([rename('visit', 'Come')]);
+    server.commit([{ name: 'page.remove', page: id('visit') }]);
+    server.tell();
+    await server.decide();
+    await settle();
+    expect(server.asked).toEqual([]);
+    expect(told.filter(({ kind }) => kind === 'fault')).toHaveLength(1);
+  });
+
   it('is sent again under the same name when the connection broke, and is made once', async () => {
     store.apply([add('new', 'New') as Edit]);
     const first = server.asked[0]!;

@@ -218,7 +218,7 @@ export class SiteStore {
           await new Promise((resolve) => setTimeout(resolve, 1500));
           continue;
         }
-        this.#pending = this.#pending.filter((one) => one !== next);
+        this.#pending = this.#pending.filter(({ request }) => request !== next.request);
         this.#rebase();
         const words =
           fault instanceof ServerProblem ? `${fault.message} Your change was taken back.` : wordsOfFault(fault);
