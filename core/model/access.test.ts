@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  ACCESS_FIELDS,
   type AccessChange,
   CLOSED_LOOKS,
   HELD_BACK,
