@@ -6,12 +6,15 @@ const limits = { testTimeout: LIMIT_MS, hookTimeout: LIMIT_MS };
 
 export default defineConfig({
   test: {
+    // `isolate: false`: the files share what they import, which none of them leaves changed; to import it anew for
+    // each takes longer than the tests.
     projects: [
-      { test: { name: 'web', include: ['web/**/*.test.ts'], ...limits } },
+      { test: { name: 'web', include: ['web/**/*.test.ts'], isolate: false, ...limits } },
       {
         test: {
           name: 'core',
           include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'demo/**/*.test.ts', 'scripts/**/*.test.ts'],
+          isolate: false,
           ...limits,
         },
       },
@@ -19,6 +22,7 @@ export default defineConfig({
         test: {
           name: 'server',
           include: ['server/**/*.test.ts'],
+          isolate: false,
           ...limits,
         },
       },

@@ -10,7 +10,9 @@ import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { TERN_SOUND } from './tern-sound.ts';
 
 const builder = new DemoBuilder('pq');
-const school = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', builder, PELLOW_QUAY, pellowAccess);
+const school = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', builder, PELLOW_QUAY, (idOf) =>
+  pellowAccess(idOf, new Date('2026-11-25T09:00:00Z')),
+);
 const { outline, hiddenBy, menu } = derivedOf(school);
 
 describe('the school', () => {

@@ -56,12 +56,8 @@ export async function loadDemo(
     ),
   ]);
   const school = new DemoBuilder('pq');
-  const schoolSite = buildLiveSite(
-    'pellow-quay',
-    'Pellow Quay School of Boatbuilding',
-    school,
-    PELLOW_QUAY,
-    pellowAccess,
+  const schoolSite = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', school, PELLOW_QUAY, (idOf) =>
+    pellowAccess(idOf, now),
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
   await makeVisitors(database, schoolSite.key, now);

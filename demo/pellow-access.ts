@@ -1,3 +1,4 @@
+import { addDays, setHours, startOfHour } from 'date-fns';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -17,8 +18,9 @@ export const PELLOW_VISITORS: readonly { name: string; email: string; audiences:
   { name: 'Wenna Trask', email: 'wenna@pellow-quay.example', audiences: [STUDENTS] },
 ];
 
-/** The school's audiences, and who may open which of its branches. */
-export function pellowAccess(idOf: (title: string) => PageId): Operation[] {
+/** The school's audiences, who may open which of its branches, and what the clock opens and closes in the weeks to come. */
+export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operation[] {
+  const inDays = (days: number, hour: number) => startOfHour(setHours(addDays(now, days), hour)).toISOString();
   const rule = (title: string, access: Extract<Operation, { name: 'page.set' }>['fields']['access']): Operation => ({
     name: 'page.set',
     page: idOf(title),
@@ -32,5 +34,9 @@ export function pellowAccess(idOf: (title: string) => PageId): Operation[] {
     rule('Staff handbook', { only: [STAFF], closedLook: 'locked' }),
     rule('Minutes', { only: [GOVERNORS, STAFF], closedLook: 'locked' }),
     rule('Legal', { engines: 'branch' }),
+    rule('Family boat week', { from: inDays(12, 8) }),
+    rule('Bursaries', { until: inDays(24, 17) }),
+    rule('Page not found', { search: 'page', engines: 'page' }),
+    rule('Thank you for applying', { search: 'page', engines: 'page' }),
   ];
 }

@@ -13,6 +13,7 @@ const facts = (site: FilterFacts['site'], more: Partial<FilterFacts> = {}): Filt
   changes: null,
   texts: null,
   feedback: null,
+  moment: null,
   ...more,
 });
 const one = (key: string) => COMMON_FILTERS.find((field) => field.key === key)!;

@@ -21,6 +21,7 @@ export function useFind(
   query: string,
   filter: Filter,
   feedback: FeedbackTotals | null,
+  moment: number | null,
 ): { found: Found | null; isWaiting: boolean } {
   usePreparation(site, derived);
   const asked = isAsking({ query, filter });
@@ -34,12 +35,12 @@ export function useFind(
   const found = useMemo(
     () =>
       asked
-        ? filterRows({ site, derived, changes: changes ?? null, texts, feedback }, ALL_FILTERS, {
+        ? filterRows({ site, derived, changes: changes ?? null, texts, feedback, moment }, ALL_FILTERS, {
             query: shown,
             filter,
           })
         : null,
-    [asked, site, derived, changes, texts, feedback, shown, filter],
+    [asked, site, derived, changes, texts, feedback, moment, shown, filter],
   );
   return { found, isWaiting: needsChanges && changes === undefined };
 }

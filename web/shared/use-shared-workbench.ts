@@ -31,7 +31,10 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
   const found = useMemo(
     () =>
       isAsking({ query, filter: {} })
-        ? filterRows({ site, derived, changes: null, texts: null, feedback: null }, [], { query, filter: {} })
+        ? filterRows({ site, derived, changes: null, texts: null, feedback: null, moment: null }, [], {
+            query,
+            filter: {},
+          })
         : null,
     [site, derived, query],
   );

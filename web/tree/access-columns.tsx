@@ -28,11 +28,11 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
   name,
   width: 96,
   isMinor: bit > 1,
-  values: ({ site, derived }, row) => {
+  values: ({ site, derived, moment }, row) => {
     const { access } = derived.outline.nodes[row]!;
     const { only, except, standsAlone } = ruleOf(derived.outline.nodes[row]!);
     const isOwn = access !== null && (only !== null || except.length > 0 || standsAlone);
-    return [answerAt(accessOf(site).table, row, bit), isOwn, only?.join() ?? null, except.join(), standsAlone];
+    return [answerAt(accessOf(site, moment).table, row, bit), isOwn, only?.join() ?? null, except.join(), standsAlone];
   },
   cell: ([answer, isOwn, only, except, standsAlone], context) => (
     <ChoiceCell
@@ -129,10 +129,10 @@ function finderColumn(finder: Finder): Column {
     name,
     width: finder === 'engines' ? 116 : 96,
     isMinor: true,
-    values: ({ site, derived }, row) => {
+    values: ({ site, derived, moment }, row) => {
       const node = derived.outline.nodes[row]!;
       if (node.type !== 'page') return [null, 'no'];
-      const { table, heldBack } = accessOf(site);
+      const { table, heldBack } = accessOf(site, moment);
       const isOffered = (table.open[row]! & mask) !== 0;
       return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Held back') : no, ruleOf(node)[finder]];
     },

@@ -9,20 +9,26 @@ export interface SiteAccess {
   readonly heldBack: Readonly<Record<Finder, Int32Array>>;
 }
 
-const known = new WeakMap<Site, SiteAccess>();
+const known = new WeakMap<Site, Map<number | null, SiteAccess>>();
 
-/** Who may open each page of a site now; worked out again when the clock opens or closes one. */
-export function accessOf(site: Site): SiteAccess {
-  const now = Date.now();
-  const before = known.get(site);
-  if (before && before.table.until > now) return before;
+/** So many moments of a site are remembered. */
+const MOST_MOMENTS = 8;
+
+/** Who may open each page of a site at a moment; null for now, worked out again when the clock opens or closes one. */
+export function accessOf(site: Site, moment: number | null = null): SiteAccess {
+  const moments = known.get(site) ?? new Map<number | null, SiteAccess>();
+  known.set(site, moments);
+  const before = moments.get(moment);
+  if (before && (moment !== null || before.table.until > Date.now())) return before;
   const { outline } = derivedOf(site);
-  const table = accessTable(outline, membershipsOf(site.settings.audiences), now);
-  const made = {
-    table,
-    heldBack: { engines: heldBackRows(outline, 'engines'), search: heldBackRows(outline, 'search') },
-  };
-  known.set(site, made);
+  const table = accessTable(outline, membershipsOf(site.settings.audiences), moment ?? Date.now());
+  const { heldBack } = before ??
+    moments.values().next().value ?? {
+      heldBack: { engines: heldBackRows(outline, 'engines'), search: heldBackRows(outline, 'search') },
+    };
+  const made = { table, heldBack };
+  if (moments.size >= MOST_MOMENTS) moments.clear();
+  moments.set(moment, made);
   return made;
 }
 

@@ -19,6 +19,9 @@ export interface ViewParameters {
   readonly isFlat: boolean;
   readonly setFlat: (isFlat: boolean) => void;
   readonly clearFind: () => void;
+  /** The moment that access is looked at, in milliseconds since 1970; null for now. */
+  readonly moment: number | null;
+  readonly setMoment: (moment: number | null) => void;
   /** The page that the address names, as it was opened. */
   readonly page: string | null;
   readonly rememberPage: (page: string) => void;
@@ -78,7 +81,17 @@ export function useViewParameters(): ViewParameters {
     isFlat: parameters.get('flat') === 'yes',
     setFlat: useCallback((isFlat: boolean) => change({ flat: isFlat ? 'yes' : null }), [change]),
     clearFind,
+    moment: momentIn(parameters.get('at')),
+    setMoment: useCallback(
+      (moment: number | null) => change({ at: moment === null ? null : new Date(moment).toISOString() }),
+      [change],
+    ),
     page: parameters.get('page'),
     rememberPage: useCallback((page: string) => change({ page }), [change]),
   };
+}
+
+function momentIn(text: string | null): number | null {
+  const moment = text === null ? NaN : Date.parse(text);
+  return Number.isNaN(moment) ? null : moment;
 }

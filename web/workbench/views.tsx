@@ -2,6 +2,7 @@ import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
 import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
 import { FoundBar } from '../find/found-bar.tsx';
 import { AccessBar } from '../lenses/access/access-bar.tsx';
+import { AccessTimeline } from '../lenses/access/access-timeline.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
@@ -48,7 +49,12 @@ export function Views({ onFocus, later }: ViewsProps) {
       <section aria-label="Page tree" onFocus={follow} className="flex min-h-0 min-w-0 flex-col">
         {isTree && <SheetBar />}
         {lens === 'plan' && <PlanBar />}
-        {lens === 'access' && <AccessBar />}
+        {lens === 'access' && (
+          <>
+            <AccessBar />
+            <AccessTimeline />
+          </>
+        )}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}

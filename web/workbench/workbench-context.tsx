@@ -109,6 +109,9 @@ export interface Workbench {
   readonly setFlat: (isFlat: boolean) => void;
   /** Shows the whole tree again. */
   readonly clearFind: () => void;
+  /** The moment that access is looked at, in milliseconds since 1970; null for now. */
+  readonly moment: number | null;
+  readonly setMoment: (moment: number | null) => void;
   readonly editing: Editing | null;
   readonly setEditing: (editing: Editing | null) => void;
   /** Changes that are being considered: the trail strip shows what they would do. */

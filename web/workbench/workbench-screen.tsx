@@ -61,8 +61,9 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
   );
-  const { query, filter } = parameters;
-  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, feedback?.totals ?? null);
+  const { query, filter, moment } = parameters;
+  const totals = feedback?.totals ?? null;
+  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, moment);
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);

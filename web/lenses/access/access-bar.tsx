@@ -1,5 +1,8 @@
-import { ArrowLeftRight, Footprints, UserRound, UsersRound } from 'lucide-react';
+import { format } from 'date-fns';
+import { ArrowLeftRight, CalendarClock, Footprints, UserRound, UsersRound } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
+import { TextField } from '../../ui/field.tsx';
+import { Popover } from '../../ui/popover.tsx';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -18,6 +21,7 @@ export function AccessBar() {
         <Button look="quiet" isTight onClick={() => setDialog('audiences')}>
           <UsersRound size={15} aria-hidden /> Audiences{audiences.length > 0 && ` (${audiences.length})`}
         </Button>
+        <MomentChoice />
         <Button look="quiet" isTight onClick={() => run('walk')} title={`${KEYS.walk.words} (${KEYS.walk.keys})`}>
           <Footprints size={15} aria-hidden /> Walk
         </Button>
@@ -33,5 +37,37 @@ export function AccessBar() {
         )}
       </div>
     </div>
+  );
+}
+
+/** Which moment the lens looks at: now, or another one at which the clock may have opened and closed pages. */
+function MomentChoice() {
+  const { moment, setMoment } = useWorkbench();
+  return (
+    <Popover
+      label="The moment to look at"
+      align="end"
+      className="w-72 p-4"
+      trigger={
+        <Button look="quiet" isTight>
+          <CalendarClock size={15} aria-hidden /> {moment === null ? 'Now' : format(moment, 'd MMM, HH:mm')}
+        </Button>
+      }
+    >
+      <div className="flex flex-col gap-3">
+        <TextField
+          label="Look at the moment"
+          type="datetime-local"
+          value={moment === null ? '' : format(moment, "yyyy-MM-dd'T'HH:mm")}
+          hint="Who could open each page then, by the rules as they stand now."
+          onChange={(event) => setMoment(event.target.value === '' ? null : new Date(event.target.value).getTime())}
+        />
+        <div>
+          <Button onClick={() => setMoment(null)} disabled={moment === null}>
+            Back to now
+          </Button>
+        </div>
+      </div>
+    </Popover>
   );
 }

@@ -1,4 +1,4 @@
-import type { FilterField } from '#core/derive/filters.ts';
+import type { FilterFacts, FilterField } from '#core/derive/filters.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
 
@@ -9,14 +9,14 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
     name: 'Opens to',
     kind: 'some',
     valuesOf: ({ site }) => audiencesOf(site).map(({ id, name }) => ({ value: id, words: name })),
-    matches: ({ site }, row, value) => opens(site, row, value) === true,
+    matches: (facts, row, value) => opens(facts, row, value) === true,
   },
   {
     key: 'closed-to',
     name: 'Closed to',
     kind: 'some',
     valuesOf: ({ site }) => audiencesOf(site).map(({ id, name }) => ({ value: id, words: name })),
-    matches: ({ site }, row, value) => opens(site, row, value) === false,
+    matches: (facts, row, value) => opens(facts, row, value) === false,
   },
   {
     key: 'rule',
@@ -30,7 +30,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       { value: 'search', words: 'Held back from the site’s search' },
       { value: 'engines', words: 'Held back from search engines' },
     ],
-    matches: ({ site, derived }, row, value) => {
+    matches: ({ site, derived, moment }, row, value) => {
       const node = derived.outline.nodes[row]!;
       const { only, except, standsAlone, from, until } = ruleOf(node);
       switch (value) {
@@ -39,7 +39,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
         case 'alone':
           return standsAlone;
         case 'locked':
-          return accessOf(site).table.locked[row] !== 0;
+          return accessOf(site, moment).table.locked[row] !== 0;
         case 'window':
           return from !== null || until !== null;
         case 'search':
@@ -52,7 +52,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
 ];
 
 /** Undefined for an audience that the site does not have. */
-function opens(site: Parameters<typeof accessOf>[0], row: number, audience: string): boolean | undefined {
+function opens({ site, moment }: FilterFacts, row: number, audience: string): boolean | undefined {
   const bit = audiencesOf(site).findIndex(({ id }) => id === audience);
-  return bit === -1 ? undefined : answerAt(accessOf(site).table, row, bit) === 'open';
+  return bit === -1 ? undefined : answerAt(accessOf(site, moment).table, row, bit) === 'open';
 }

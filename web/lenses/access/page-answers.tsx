@@ -23,10 +23,11 @@ const MENU_REASONS: Readonly<Record<MenuAnswer, string>> = {
 
 /** The five answers for a page: for each audience whether it opens, stands in menus, and is found; then what machines are told. */
 export function PageAnswers({ page }: { readonly page: PageId }) {
-  const { site, derived } = useWorkbench();
+  const { site, derived, moment } = useWorkbench();
   const row = derived.outline.rowOf.get(page)!;
-  const { table, heldBack } = accessOf(site);
-  const now = useNow();
+  const { table, heldBack } = accessOf(site, moment);
+  const clock = useNow();
+  const now = moment ?? clock;
   const views = useAudienceViews();
   const isPage = derived.outline.nodes[row]!.type === 'page';
   const heldBy = (finder: Finder) => {
@@ -46,7 +47,9 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
   };
   return (
     <section aria-label="Who can open it">
-      <h3 className="mb-1 font-display text-large font-semibold">Who can open it</h3>
+      <h3 className="mb-1 font-display text-large font-semibold">
+        Who can open it{moment !== null && `, on ${format(moment, 'd MMM yyyy, HH:mm')}`}
+      </h3>
       <ul className="divide-y divide-rule border-y border-rule">
         {audiencesOf(site).map(({ id, name }, bit) => {
           const answer = answerAt(table, row, bit);
@@ -72,9 +75,10 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
 
 /** The site as each audience has it. It follows a moment after an edit, so that no edit waits for it. */
 function useAudienceViews() {
-  const { site } = useWorkbench();
+  const { site, moment } = useWorkbench();
   const shown = useDeferredValue(site);
-  const now = useNow();
+  const clock = useNow();
+  const now = moment ?? clock;
   return useMemo(
     () =>
       new Map(

@@ -42,7 +42,7 @@ const rowOf = (name: string) => derived.outline.rowOf.get(id(name))!;
 
 describe('the filters of the Plan lens', () => {
   const found = (filter: Filter): string[] => {
-    const facts = { site, derived, changes: null, texts: null, feedback: null };
+    const facts = { site, derived, changes: null, texts: null, feedback: null, moment: null };
     return [...filterRows(facts, PLAN_FILTERS, { query: '', filter }).matches].map(
       (row) => derived.outline.nodes[row]!.id,
     );
