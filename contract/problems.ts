@@ -140,6 +140,11 @@ const OF_REQUESTS = {
     title: 'There is no such visitor',
     detail: () => 'The account was removed, or it belongs to another site. Look at the list of visitors again.',
   },
+  'joining-link-unknown': {
+    status: 404,
+    title: 'There is no such joining link',
+    detail: () => 'It was withdrawn already, or it belongs to another site. Look at the list again.',
+  },
   'route-unknown': {
     status: 404,
     title: 'There is nothing at this address',

@@ -1,6 +1,5 @@
 import type { z } from 'zod';
 import {
-  type Permission,
   consequencesAnswer,
   contentAnswer,
   firstAccountBody,
@@ -53,27 +52,10 @@ import {
   sharedPlanAnswer,
   sharesAnswer,
 } from './sharing.ts';
-import { walkAnswer, walkBody } from './walks.ts';
-import { makeVisitorBody, setVisitorBody, visitorAnswer, visitorsAnswer } from './visitors.ts';
 import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
+import { type Route, okAnswer } from './route.ts';
+import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
-
-export interface Route {
-  readonly method: 'get' | 'post' | 'put' | 'delete';
-  /** With Express's parameters; `:site` is a site's key, `:page` a page's id. */
-  readonly path: string;
-  /** What the caller's role must allow. `open` asks for no account, `link` for the secret of a link instead of one. */
-  readonly permission: Permission | 'open' | 'link';
-  readonly summary: string;
-  readonly body?: z.ZodType;
-  readonly answer?: z.ZodType;
-  /** The answer's media type, where it is not JSON. */
-  readonly sends?: string;
-  /** The largest body in bytes, where it is not the usual one. */
-  readonly largest?: number;
-}
-
-const okAnswer = zod.object({ ok: zod.literal(true) });
 
 /** Every route of the API. The server mounts exactly these, and the OpenAPI document is made from them. */
 export const ROUTES = {
@@ -483,44 +465,7 @@ export const ROUTES = {
     summary: 'Take back a comment of your own that has no answer yet',
     answer: okAnswer,
   },
-  startWalk: {
-    method: 'post',
-    path: '/api/sites/:site/walks',
-    permission: 'site.read',
-    summary: 'Start a walk: the site as an audience or a person has it, draft or live, at a moment',
-    body: walkBody,
-    answer: walkAnswer,
-  },
-  listVisitors: {
-    method: 'get',
-    path: '/api/sites/:site/visitors',
-    permission: 'site.edit',
-    summary: 'The accounts of the site’s visitors, by name',
-    answer: visitorsAnswer,
-  },
-  makeVisitor: {
-    method: 'post',
-    path: '/api/sites/:site/visitors',
-    permission: 'site.edit',
-    summary: 'Make the account of a visitor',
-    body: makeVisitorBody,
-    answer: visitorAnswer,
-  },
-  setVisitor: {
-    method: 'put',
-    path: '/api/sites/:site/visitors/:visitor',
-    permission: 'site.edit',
-    summary: 'Rename a visitor, put them into audiences, suspend them or let them in again; it holds at once',
-    body: setVisitorBody,
-    answer: okAnswer,
-  },
-  removeVisitor: {
-    method: 'delete',
-    path: '/api/sites/:site/visitors/:visitor',
-    permission: 'site.edit',
-    summary: 'Remove the account of a visitor',
-    answer: okAnswer,
-  },
+  ...VISITOR_ROUTES,
   listOutbox: {
     method: 'get',
     path: '/api/outbox',

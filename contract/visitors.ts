@@ -3,6 +3,7 @@ import { MOST_AUDIENCES, audienceIdSchema } from '#core/model/audience.ts';
 
 const moment = z.iso.datetime();
 const name = z.string().trim().min(1, 'Type a name.').max(100);
+const email = z.email('Type a mail address, such as you@school.example.').max(200);
 const audiences = z.array(audienceIdSchema).max(MOST_AUDIENCES);
 
 /** The account of a visitor of a site; it opens nothing in the workbench. */
@@ -11,6 +12,8 @@ export const visitorAnswer = z.object({
   name: z.string(),
   email: z.string(),
   audiences: z.array(audienceIdSchema),
+  /** The audiences that they wait to be let into. */
+  askedFor: z.array(audienceIdSchema),
   isSuspended: z.boolean(),
   lastSignInAt: moment.nullable(),
 });
@@ -19,9 +22,42 @@ export const visitorsAnswer = z.object({ visitors: z.array(visitorAnswer) });
 
 export const makeVisitorBody = z.strictObject({
   name,
-  email: z.email('Type a mail address, such as you@school.example.').max(200),
+  email,
   password: z.string().min(10, 'Use at least 10 characters.').max(200),
   audiences: audiences.default([]),
 });
 /** What is left out stays as it is. */
-export const setVisitorBody = z.strictObject({ name, audiences, isSuspended: z.boolean() }).partial();
+export const setVisitorBody = z
+  .strictObject({ name, audiences, askedFor: audiences, isSuspended: z.boolean() })
+  .partial();
+
+export const MOST_BROUGHT_VISITORS = 5000;
+/** A list of visitors. Those without an account get one, and a letter to choose a password; the others join the audiences. */
+export const bringVisitorsBody = z.strictObject({
+  visitors: z
+    .array(z.strictObject({ name, email, audiences }))
+    .min(1)
+    .max(MOST_BROUGHT_VISITORS, `Bring at most ${MOST_BROUGHT_VISITORS} visitors at once.`),
+});
+export const bringVisitorsAnswer = z.object({ made: z.number(), changed: z.number() });
+
+/** A link by which visitors join an audience. */
+export const joiningLinkAnswer = z.object({
+  id: z.uuid(),
+  audience: audienceIdSchema,
+  address: z.url(),
+  needsApproval: z.boolean(),
+  expiresAt: moment,
+  /** Null where any number may join by it. */
+  mostUses: z.number().nullable(),
+  uses: z.number(),
+  madeBy: z.string(),
+});
+export type JoiningLinkAnswer = z.infer<typeof joiningLinkAnswer>;
+export const joiningLinksAnswer = z.object({ links: z.array(joiningLinkAnswer) });
+export const joiningLinkBody = z.strictObject({
+  audience: audienceIdSchema,
+  needsApproval: z.boolean(),
+  days: z.number().int().min(1, 'At least a day.').max(365, 'At most a year.'),
+  mostUses: z.number().int().min(1, 'At least once.').max(100_000).nullable(),
+});

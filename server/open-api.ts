@@ -1,6 +1,7 @@
 import { createDocument } from 'zod-openapi';
 import { problemSchema } from '#contract/api.ts';
-import { ROUTES, type Route } from '#contract/routes.ts';
+import type { Route } from '#contract/route.ts';
+import { ROUTES } from '#contract/routes.ts';
 
 type Paths = NonNullable<Parameters<typeof createDocument>[0]['paths']>;
 

@@ -1,7 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
 import { PERMISSIONS } from '#contract/api.ts';
-import { ROUTES, type Route } from '#contract/routes.ts';
+import type { Route } from '#contract/route.ts';
+import { ROUTES } from '#contract/routes.ts';
 import { makeOpenApi } from './open-api.ts';
 import { type Person, type TestServer, startTestServer } from './testing/test-server.ts';
 

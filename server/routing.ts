@@ -1,7 +1,8 @@
 import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
 import type { z } from 'zod';
 import { ROLES, type Account, type Permission } from '#contract/api.ts';
-import { type BodyOf, ROUTES, type Route, type RouteName } from '#contract/routes.ts';
+import type { Route } from '#contract/route.ts';
+import { type BodyOf, ROUTES, type RouteName } from '#contract/routes.ts';
 import { ProblemError } from './problem.ts';
 import { isOwnOrigin } from './security/own-origin.ts';
 

@@ -115,14 +115,14 @@ export function planAudiences(
   const waiting = [...audiences];
   const isThere = (id: AudienceId) => at.settings.audiences.some((one) => one.id === id);
   for (let tries = waiting.length * waiting.length; waiting.length > 0 && tries >= 0; tries--) {
-    const { id, name: title, includes } = waiting.shift()!;
+    const { id, name: title, includes, landing } = waiting.shift()!;
     if (!includes.every(isThere)) {
-      waiting.push({ id, name: title, includes });
+      waiting.push({ id, name: title, includes, ...(landing && { landing }) });
       continue;
     }
     const operation: Operation = isThere(id)
-      ? { name: 'audience.set', audience: id, fields: { title, includes } }
-      : { name: 'audience.add', audience: id, title, includes };
+      ? { name: 'audience.set', audience: id, fields: { title, includes, landing: landing ?? null } }
+      : { name: 'audience.add', audience: id, title, includes, ...(landing && { landing }) };
     const outcome = applyOperation(at, operation);
     if (!outcome.ok || outcome.site === at) continue;
     at = outcome.site;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type PageId, pageIdSchema } from './ids.ts';
 
 export const audienceIdSchema = z
   .string()
@@ -14,6 +15,8 @@ export interface Audience {
   readonly id: AudienceId;
   readonly name: string;
   readonly includes: readonly AudienceId[];
+  /** Where its visitors go on to after signing in, if they did not ask for a page; the home page where it is left out. */
+  readonly landing?: PageId;
 }
 
 export const LONGEST_AUDIENCE_NAME = 60;
@@ -24,6 +27,7 @@ export const audienceSchema = z.strictObject({
   id: audienceIdSchema,
   name: z.string().min(1).max(LONGEST_AUDIENCE_NAME),
   includes: z.array(audienceIdSchema).max(MOST_AUDIENCES),
+  landing: pageIdSchema.optional(),
 });
 
 /**

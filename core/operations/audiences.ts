@@ -9,6 +9,7 @@ import {
   audienceIdSchema,
   includesItself,
 } from '../model/audience.ts';
+import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
@@ -24,18 +25,19 @@ export const audienceAddSchema = z.strictObject({
   after: audienceIdSchema.nullable().optional(),
   title,
   includes: includes.optional(),
+  landing: pageIdSchema.optional(),
 });
 
 /** Adds an audience. Whoever adds it makes the id. */
 export const audienceAdd = defineOperation({
   schema: audienceAddSchema,
 
-  apply(site, { audience, after, title: given, includes: included = [] }) {
+  apply(site, { audience, after, title: given, includes: included = [], landing }) {
     const { audiences } = site.settings;
     if (audience === EVERYONE || audiences.some((one) => one.id === audience))
       return refuse('audience-exists', { audience });
     if (audiences.length >= MOST_AUDIENCES) return refuse('audience-too-many', { limit: MOST_AUDIENCES });
-    const made: Audience = { id: audience, name: given.trim(), includes: normal(included) };
+    const made: Audience = { id: audience, name: given.trim(), includes: normal(included), ...landingOf(landing) };
     const next = [...audiences];
     const before = after == null ? -1 : next.findIndex((one) => one.id === after);
     next.splice(after === undefined || (after !== null && before === -1) ? next.length : before + 1, 0, made);
@@ -50,7 +52,8 @@ export const audienceAdd = defineOperation({
 export const audienceSetSchema = z.strictObject({
   name: z.literal('audience.set'),
   audience: audienceIdSchema,
-  fields: z.strictObject({ title, includes }).partial(),
+  /** A landing of null is the home page. */
+  fields: z.strictObject({ title, includes, landing: pageIdSchema.nullable() }).partial(),
 });
 
 /** Sets fields of an audience; those left out stay as they are. */
@@ -65,10 +68,12 @@ export const audienceSet = defineOperation({
       id: audience,
       name: fields.title?.trim() ?? was.name,
       includes: fields.includes ? normal(fields.includes) : was.includes,
+      ...landingOf(fields.landing === undefined ? was.landing : fields.landing),
     };
     const before: typeof fields = {};
     if (next.name !== was.name) before.title = was.name;
     if (next.includes.join() !== was.includes.join()) before.includes = [...was.includes];
+    if (next.landing !== was.landing) before.landing = was.landing ?? null;
     if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
     const all = audiences.map((one) => (one === was ? next : one));
     return checkAudience(all, next) ?? withAudiences(site, all, { name: 'audience.set', audience, fields: before });
@@ -78,7 +83,9 @@ export const audienceSet = defineOperation({
 
   words: ({ audience, fields }, site) =>
     fields.title === undefined
-      ? `changed who belongs to the audience ${named(site, audience)}`
+      ? fields.includes === undefined
+        ? `chose where the audience ${named(site, audience)} goes after signing in`
+        : `changed who belongs to the audience ${named(site, audience)}`
       : `renamed the audience ${named(site, audience)} to ‘${fields.title}’`,
 });
 
@@ -97,13 +104,14 @@ export const audienceRemove = defineOperation({
       site.nodes.count(({ access }) => access !== null && audiencesIn(access).includes(audience)) +
       site.live.count(({ node: { access } }) => access !== null && audiencesIn(access).includes(audience));
     if (count > 0) return refuse('audience-used', { audience, count });
-    const { id, name, includes: included } = audiences[at]!;
+    const { id, name, includes: included, landing } = audiences[at]!;
     return withAudiences(site, audiences.toSpliced(at, 1), {
       name: 'audience.add',
       audience: id,
       after: audiences[at - 1]?.id ?? null,
       title: name,
       includes: [...included],
+      ...landingOf(landing),
     });
   },
 
@@ -118,6 +126,9 @@ function checkAudience(audiences: readonly Audience[], one: Audience): Refusal |
   if (unknown !== undefined) return refuse('audience-unknown', { audience: unknown });
   return includesItself(audiences, one.id) ? refuse('audience-in-itself', { audience: one.id }) : null;
 }
+
+/** Nothing is kept where there is no landing page. */
+const landingOf = (landing: PageId | null | undefined): { landing?: PageId } => (landing == null ? {} : { landing });
 
 const normal = (ids: readonly AudienceId[]): AudienceId[] => [...new Set(ids)].sort();
 

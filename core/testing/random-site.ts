@@ -172,7 +172,11 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
         name: fc.constant('audience.set' as const),
         audience,
         fields: fc.record(
-          { title: fc.constantFrom('People', ''), includes: fc.array(audience, { maxLength: 2 }) },
+          {
+            title: fc.constantFrom('People', ''),
+            includes: fc.array(audience, { maxLength: 2 }),
+            landing: fc.option(id, { nil: null }),
+          },
           { requiredKeys: [] },
         ),
       }),

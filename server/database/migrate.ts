@@ -9,6 +9,7 @@ import * as sixth from './migrations/0006-sharing.ts';
 import * as seventh from './migrations/0007-access.ts';
 import * as eighth from './migrations/0008-visitors.ts';
 import * as ninth from './migrations/0009-search.ts';
+import * as tenth from './migrations/0010-joining.ts';
 
 interface Migration {
   readonly name: string;
@@ -27,6 +28,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0007-access', up: seventh.up, down: seventh.down },
   { name: '0008-visitors', up: eighth.up, down: eighth.down },
   { name: '0009-search', up: ninth.up, down: ninth.down },
+  { name: '0010-joining', up: tenth.up, down: tenth.down },
 ];
 
 /**

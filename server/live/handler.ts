@@ -4,8 +4,10 @@ import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import type { Assets } from './assets.ts';
 import type { Attempts } from '../security/attempts.ts';
+import type { Letters } from '../visitors/letters.ts';
 import type { SignedIn, VisitorSessions } from '../visitors/visitor-sessions.ts';
 import type { Asking, LiveSites } from './live-sites.ts';
+import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
 import { mountVisitorPages, visitorToken } from './visitor-pages.ts';
 import { ReadyAnswer, headerOf } from './ready-answer.ts';
@@ -32,6 +34,7 @@ export interface LiveParts {
   readonly sites: LiveSites;
   readonly sessions: VisitorSessions;
   readonly attempts: Attempts;
+  readonly letters: Letters;
   readonly assets: Assets;
   readonly database: Knex;
   /** What walks are signed with. */
@@ -63,7 +66,16 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
 const askingBy = (signedIn: SignedIn, url: string): Asking =>
   url.startsWith(`/${signedIn.site}/`) ? signedIn.audiences : null;
 
-function makeExpress({ sites, sessions, attempts, assets, database, walkSecret, log }: LiveParts): express.Express {
+function makeExpress({
+  sites,
+  sessions,
+  attempts,
+  letters,
+  assets,
+  database,
+  walkSecret,
+  log,
+}: LiveParts): express.Express {
   const app = express();
   const askingOf = async (request: IncomingMessage): Promise<Asking> => {
     const token = visitorToken(request.headers.cookie);
@@ -73,6 +85,7 @@ function makeExpress({ sites, sessions, attempts, assets, database, walkSecret, 
   app.disable('x-powered-by');
   app.disable('etag');
   mountWalks(app, database, walkSecret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  mountJoiningPages(app, { sites, letters, attempts });
   mountVisitorPages(app, sites, sessions, attempts, askingOf);
   app.use((request, response, next) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);

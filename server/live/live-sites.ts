@@ -4,6 +4,7 @@ import type { Membership } from '#core/derive/access.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { type AudienceId, closureOf } from '#core/model/audience.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import { escaped } from './html.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
 import { robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
@@ -12,7 +13,9 @@ import {
   type LiveView,
   type SignIn,
   type SitePlace,
+  NO_INDEX as NO_INDEX_META,
   pathOf,
+  renderFrame,
   renderNotFound,
   renderPage,
   renderSignIn,
@@ -150,6 +153,41 @@ export class LiveSites {
     if (!live) return undefined;
     const html = renderSignIn(this.#kind(live, asking).view, { page: null, ...given });
     return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
+  }
+
+  /** What a site is called; undefined where there is none, or nothing of it was ever live. */
+  async nameOf(key: SiteKey): Promise<string | undefined> {
+    return (await this.#site(key))?.release.site.settings.name;
+  }
+
+  async audienceName(key: SiteKey, audience: AudienceId): Promise<string | undefined> {
+    return (await this.#site(key))?.release.site.settings.audiences.find(({ id }) => id === audience)?.name;
+  }
+
+  /** Where somebody goes on to after signing in: the landing page of the first of their audiences whose page is open to them. */
+  async landing(key: SiteKey, audiences: readonly AudienceId[]): Promise<string> {
+    const live = await this.#site(key);
+    if (!live) return '/';
+    const { derived, locked } = this.#kind(live, audiences).view;
+    for (const { id, landing } of live.release.site.settings.audiences) {
+      const row = landing === undefined || !audiences.includes(id) ? undefined : derived.outline.rowOf.get(landing);
+      if (row !== undefined && derived.hiddenBy[row] === -1 && locked[row] === 0 && derived.addresses[row] !== null)
+        return derived.addresses[row]!;
+    }
+    return '/';
+  }
+
+  /** A page that is not in the tree, in the frame that visitors have who are not signed in. */
+  async plainPage(key: string, status: number, title: string, body: string): Promise<ReadyAnswer | undefined> {
+    const live = await this.#site(key);
+    if (!live) return undefined;
+    const html = renderFrame(this.#kind(live, null).view, {
+      title: `${title} – ${live.release.site.settings.name}`,
+      head: NO_INDEX_META,
+      body: `<main id="content"><h1>${escaped(title)}</h1>${body}</main>`,
+      current: null,
+    });
+    return new ReadyAnswer(status, HTML, html, [...NO_STORE, ...NO_INDEX]);
   }
 
   async #search({ view }: Kind, query: string): Promise<ReadyAnswer> {

@@ -9,6 +9,8 @@ import { runProcess } from '../process.ts';
 import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
 import { Attempts } from '../security/attempts.ts';
+import { outbox } from '../standins/outbox-repository.ts';
+import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
 
@@ -35,6 +37,7 @@ await runProcess('live', async (ready) => {
       sites,
       sessions,
       attempts,
+      letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
       walkSecret: await sessionSecret(database),

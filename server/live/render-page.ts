@@ -23,7 +23,8 @@ export interface LiveView extends VisitorView {
   readonly walk: string | null;
 }
 
-const NO_INDEX = '<meta name="robots" content="noindex">';
+/** Asks search engines to leave the page out. */
+export const NO_INDEX = '<meta name="robots" content="noindex">';
 
 /** An address of the site as it stands in a link: percent-encoded, below the site's own path. */
 export const pathOf = (place: SitePlace, address: string): string => place.base + encodeURI(address);
@@ -217,7 +218,8 @@ ${isWrong ? '<p role="alert" class="wrong">The mail address and password do not 
 <input type="hidden" name="to" value="${escaped(to)}">
 <p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${escaped(email)}"></label></p>
 <p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>
-<p><button>Sign in</button></p></form>`;
+<p><button>Sign in</button></p></form>
+<p><a href="${escaped(place.base)}/~password">Forgotten your password?</a></p>`;
   return renderFrame(view, {
     title: `Sign in – ${site.settings.name}`,
     head: NO_INDEX,

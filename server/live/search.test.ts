@@ -59,7 +59,7 @@ describe('the search of a site', () => {
     const { main, titles } = await search('q=splice');
     expect(titles).toEqual(['Ropes and knots']);
     expect(main).toContain('<p class="where">Home › Learning</p>');
-    expect(main).toContain('<mark>Splicing</mark> is taught on Tuesdays. Bring your own gloves &amp; a knife<');
+    expect(main).toContain('<mark>Splicing</mark> is taught on Tuesdays. Bring your own gloves &amp; a knife …<');
   });
 
   it('puts a page that has the word in its title before one that has it in its text', async () => {

@@ -104,7 +104,8 @@ function renderResult(view: LiveView, page: PageId, extract: string): string {
   const { site, place, derived } = view;
   const address = derived.addresses[derived.outline.rowOf.get(page)!]!;
   const trail = trailOf(site, page, derived).slice(0, -1);
-  const marked = escaped(extract).replaceAll(MARK.start, '<mark>').replaceAll(MARK.end, '</mark>');
+  const cut = extract === '' || /[.!?…]$/.test(extract) ? extract : `${extract} …`;
+  const marked = escaped(cut).replaceAll(MARK.start, '<mark>').replaceAll(MARK.end, '</mark>');
   return `<li><a href="${escaped(pathOf(place, address))}">${escaped(textIn(nodeAt(site, page).title, site.settings.language))}</a>
 ${trail.length === 0 ? '' : `<p class="where">${trail.map((step) => escaped(step.text)).join(' › ')}</p>`}
 ${marked === '' ? '' : `<p>${marked}</p>`}</li>`;

@@ -23,7 +23,11 @@ export function mountVisitorPages(
     else response.status(404).end();
   };
   app.get('/:site/sign-in', (request, response) =>
-    show(request, response, { to: wayOn(request.query.to), email: '', isWrong: false }),
+    show(request, response, {
+      to: wayOn(request.query.to),
+      email: typeof request.query.email === 'string' ? request.query.email.slice(0, 200) : '',
+      isWrong: false,
+    }),
   );
   app.post('/:site/:way', form, async (request, response, next) => {
     const { site, way } = request.params as { site: string; way: string };
@@ -55,7 +59,8 @@ export function mountVisitorPages(
     }
     if (!signedIn) return show(request, response, given);
     response.cookie(VISITOR_COOKIE, signedIn.token, { ...cookie, expires: signedIn.expires });
-    response.redirect(303, `/${key.data}${encodeURI(decodeURI(given.to))}`);
+    const goesTo = given.to === '/' ? await sites.landing(key.data, signedIn.audiences) : decodeURI(given.to);
+    response.redirect(303, `/${key.data}${encodeURI(goesTo)}`);
   });
 }
 

@@ -48,6 +48,12 @@ export class Attempts {
     await Promise.all([this.#byAccount.delete(key), this.#byPlace.reward(place, 1)]);
     return result;
   }
+
+  /** Counts something that is done for whoever asks, such as writing to an address. @throws ProblemError where it was too often. */
+  async spend(place: string, what: string): Promise<void> {
+    await count(this.#byPlace, place);
+    await count(this.#byAccount, `${place}|${what.toLowerCase()}`.slice(0, 250));
+  }
 }
 
 async function count(limiter: RateLimiterPostgres, key: string): Promise<void> {

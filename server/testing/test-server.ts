@@ -30,6 +30,7 @@ import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
 import { FeedbackNews } from '../sharing/feedback-news.ts';
 import { outbox } from '../standins/outbox-repository.ts';
+import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { insertSite } from '../sites/site-repository.ts';
@@ -137,6 +138,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         sites,
         sessions: sessionsOfVisitors,
         attempts: attemptsOfVisitors,
+        letters: new Letters(database, outbox, () => new Date()),
         assets,
         database,
         walkSecret: 'test',

@@ -33,6 +33,7 @@ export function makeVisitorHandlers({
         email: body.email,
         password_hash: await hashOfPassword(body.password),
         audiences: body.audiences,
+        asked_for: [],
         is_suspended: false,
         made_at: now(),
       };
@@ -41,11 +42,12 @@ export function makeVisitorHandlers({
     },
     setVisitor: async ({ request, body }) => {
       const { site } = await cache.current(siteOf(request));
-      requireAudiences(site, body.audiences ?? []);
-      const { name, audiences, isSuspended } = body;
+      requireAudiences(site, [...(body.audiences ?? []), ...(body.askedFor ?? [])]);
+      const { name, audiences, askedFor, isSuspended } = body;
       const fields = {
         ...(name !== undefined && { name }),
         ...(audiences !== undefined && { audiences }),
+        ...(askedFor !== undefined && { asked_for: askedFor }),
         ...(isSuspended !== undefined && { is_suspended: isSuspended }),
       };
       const id = uuidOf(request.params.visitor, 'visitor-unknown');
@@ -61,7 +63,8 @@ export function makeVisitorHandlers({
   };
 }
 
-function requireAudiences(site: Site, audiences: readonly AudienceId[]): void {
+/** @throws ProblemError where the site does not have one of the audiences. */
+export function requireAudiences(site: Site, audiences: readonly AudienceId[]): void {
   const unknown = audiences.find((id) => !site.settings.audiences.some((one) => one.id === id));
   if (unknown !== undefined) throw new ProblemError('audience-unknown', { audience: unknown });
 }
@@ -71,6 +74,7 @@ const answerOf = (visitor: Visitor): VisitorAnswer => ({
   name: visitor.name,
   email: visitor.email,
   audiences: visitor.audiences,
+  askedFor: visitor.asked_for,
   isSuspended: visitor.is_suspended,
   lastSignInAt: visitor.last_sign_in_at?.toISOString() ?? null,
 });

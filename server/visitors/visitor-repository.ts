@@ -11,6 +11,8 @@ export interface Visitor {
   readonly email: string;
   readonly password_hash: string;
   readonly audiences: AudienceId[];
+  /** The audiences that they want to join, once somebody lets them in. */
+  readonly asked_for: AudienceId[];
   readonly is_suspended: boolean;
   readonly made_at: Date;
   readonly last_sign_in_at: Date | null;
@@ -26,7 +28,10 @@ export const visitorByEmail = (database: Knex, site: SiteKey, email: string): Pr
   database<Visitor>('visitor').where({ site }).whereRaw('lower(email) = lower(?)', [email]).first();
 
 /** Gives whether the mail address was free. */
-export async function insertVisitor(database: Knex, visitor: Omit<Visitor, 'last_sign_in_at'>): Promise<boolean> {
+export async function insertVisitor(
+  database: Knex,
+  visitor: Omit<Visitor, 'last_sign_in_at' | 'asked_for'> & Partial<Pick<Visitor, 'asked_for'>>,
+): Promise<boolean> {
   try {
     await database('visitor').insert(visitor);
     return true;
@@ -41,11 +46,18 @@ export async function updateVisitor(
   database: Knex,
   site: SiteKey,
   id: string,
-  fields: Partial<Pick<Visitor, 'name' | 'audiences' | 'is_suspended'>>,
+  fields: Partial<Pick<Visitor, 'name' | 'audiences' | 'asked_for' | 'is_suspended'>>,
 ): Promise<boolean> {
   const changed = await database('visitor').where({ site, id }).update(fields);
   await database.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, id]);
   return changed > 0;
+}
+
+/** Sets a password, ends wherever the visitor was signed in, and tells the processes that answer visitors. */
+export async function setPasswordOf(database: Knex, id: string, password_hash: string): Promise<void> {
+  await database('visitor').where({ id }).update({ password_hash });
+  await database('visitor_session').where({ visitor: id }).delete();
+  await database.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, id]);
 }
 
 /** Removes an account with where it is signed in, and tells the processes that answer visitors. */

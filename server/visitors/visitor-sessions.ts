@@ -56,7 +56,11 @@ export class VisitorSessions {
   }
 
   /** A new session's token and when it runs out, or null where address and password do not belong together. */
-  async signIn(site: SiteKey, email: string, password: string): Promise<{ token: string; expires: Date } | null> {
+  async signIn(
+    site: SiteKey,
+    email: string,
+    password: string,
+  ): Promise<{ token: string; expires: Date; audiences: readonly AudienceId[] } | null> {
     const visitor = await visitorByEmail(this.#database, site, email);
     const isRight = await isPassword(visitor?.password_hash, password);
     if (!visitor || !isRight || visitor.is_suspended) return null;
@@ -65,7 +69,7 @@ export class VisitorSessions {
     const expires = new Date(at.getTime() + LIVES_MS);
     const session = { token_hash: hashOf(token), visitor: visitor.id, expires_at: expires };
     await insertVisitorSession(this.#database, session, at);
-    return { token, expires };
+    return { token, expires, audiences: visitor.audiences };
   }
 
   async signOut(token: string): Promise<void> {

@@ -60,6 +60,7 @@ function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
 }
 
 function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
+  const { moment } = useWorkbench();
   const derived = derivedOf(site);
   const row = derived.outline.rowOf.get(page);
   if (row === undefined) return null;
@@ -72,7 +73,7 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
       {address !== null && <p className="min-w-0 truncate font-mono">{address}</p>}
       <p className={by === -1 ? 'text-quiet' : 'text-attention'}>
         {by === -1
-          ? openTo(site, row)
+          ? openTo(site, row, moment)
           : by === row
             ? 'Hidden: nobody can open it'
             : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
@@ -87,12 +88,12 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
 }
 
 /** Whom the page is open to, in words. */
-function openTo(site: Site, row: number): string {
-  const { table } = accessOf(site);
+function openTo(site: Site, row: number, moment: number | null): string {
+  const { table } = accessOf(site, moment);
   const audiences = audiencesOf(site);
   if (answerAt(table, row, 0) === 'open') return 'Open to everyone';
   const names = audiences.filter((_, bit) => answerAt(table, row, bit) === 'open').map(({ name }) => name);
-  return names.length === 0 ? 'Open to nobody now' : `Open to ${names.join(', ')}`;
+  return names.length === 0 ? (moment === null ? 'Open to nobody now' : 'Open to nobody then') : `Open to ${names.join(', ')}`;
 }
 
 function After({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {

@@ -15,7 +15,7 @@ export function AccessBar() {
       <p className="text-quiet max-md:hidden">
         {audiences.length === 0
           ? 'Everything is open to everyone. Name an audience, and you can keep pages for it.'
-          : 'Two bars: a rule of the page’s own. The others are as the page above has them.'}
+          : 'Two bars: a rule of the page’s own.'}
       </p>
       <div className="ml-auto flex flex-wrap items-center gap-0.5">
         <Button look="quiet" isTight onClick={() => setDialog('audiences')}>

@@ -1,0 +1,188 @@
+import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
+import { z } from 'zod';
+import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import { ProblemError } from '../problem.ts';
+import type { Attempts } from '../security/attempts.ts';
+import { isOwnOrigin } from '../security/own-origin.ts';
+import type { LetterSite, Letters, OpenLetter } from '../visitors/letters.ts';
+import { escaped } from './html.ts';
+import type { LiveSites } from './live-sites.ts';
+import { wayOn } from './visitor-pages.ts';
+
+const LARGEST_FORM = '8kb';
+const emailSchema = z.email().max(200);
+const LEAST_PASSWORD = 10;
+
+export interface JoiningParts {
+  readonly sites: LiveSites;
+  readonly letters: Letters;
+  readonly attempts: Attempts;
+}
+
+/** One page of joining: what it is called and says. */
+interface Said {
+  readonly status?: number;
+  readonly title: string;
+  readonly body: string;
+}
+
+/** Joining an audience by a link, and choosing a new password. Forms are taken from the site's own pages only. */
+export function mountJoiningPages(app: Express, parts: JoiningParts): void {
+  const { sites, letters } = parts;
+  const form = express.urlencoded({ extended: false, limit: LARGEST_FORM });
+  /** Finds the site, and shows what the handler says of it. */
+  const page =
+    (handler: (site: LetterSite, request: Request, response: Response) => Promise<Said | null>): RequestHandler =>
+    async (request, response, next) => {
+      const key = siteKeySchema.safeParse(request.params.site);
+      const name = key.success ? await sites.nameOf(key.data) : undefined;
+      if (!key.success || name === undefined) return next();
+      response.set({ 'Cache-Control': 'no-store', 'Referrer-Policy': 'no-referrer' });
+      if (request.method === 'POST' && !isOwnOrigin(request.headers))
+        return void response.status(403).type('text').end('Use the form on the site itself.\n');
+      try {
+        const site = { key: key.data, name, address: `${sites.origin}/${key.data}` };
+        const said = await handler(site, request, response);
+        if (said) (await sites.plainPage(key.data, said.status ?? 200, said.title, said.body))!.send(request, response);
+      } catch (fault) {
+        if (!(fault instanceof ProblemError) || fault.code !== 'too-many-attempts') throw fault;
+        response.status(429).type('text').end(`${fault.message}\n`);
+      }
+    };
+
+  const join = async (site: LetterSite, request: Request): Promise<Said> => {
+    const link = await letters.link(site.key, String(request.params.token));
+    if (!link) return ENDED;
+    const audience = (await sites.audienceName(site.key, link.audience)) ?? 'this site';
+    const title = `Join ${audience}`;
+    const { email, to } = fieldsOf(request);
+    const on = wayOn(request.method === 'POST' ? to : request.query.to);
+    if (request.method === 'POST' && emailSchema.safeParse(email).success) {
+      await parts.attempts.spend(placeOf(request), `letter|${site.key}|${email}`);
+      await letters.askToJoin(site, link, audience, email, on);
+      return letterSent(email);
+    }
+    const lead = link.needs_approval
+      ? `<p>Somebody who looks after ${escaped(site.name)} lets you in when you have asked.</p>`
+      : '';
+    const isWrong = request.method === 'POST';
+    return {
+      status: isWrong ? 422 : 200,
+      title,
+      body: `${lead}<p>Type your mail address. We write to you, and you go on from there.</p>${emailForm(email, isWrong, on, 'Send me the letter')}`,
+    };
+  };
+
+  const password = async (site: LetterSite, request: Request): Promise<Said> => {
+    const { email } = fieldsOf(request);
+    if (request.method === 'POST' && emailSchema.safeParse(email).success) {
+      await parts.attempts.spend(placeOf(request), `letter|${site.key}|${email}`);
+      await letters.askForPassword(site, email);
+      return letterSent(email);
+    }
+    const isWrong = request.method === 'POST';
+    return {
+      status: isWrong ? 422 : 200,
+      title: 'A new password',
+      body: `<p>Type the mail address of your account. We send you a link to choose a new password.</p>${emailForm(email, isWrong, '/', 'Send me the link')}`,
+    };
+  };
+
+  const letter = async (site: LetterSite, request: Request, response: Response): Promise<Said | null> => {
+    const token = String(request.params.token);
+    const open = await letters.open(site.key, token);
+    if (!open) return ENDED;
+    const { name, password: chosen } = fieldsOf(request);
+    const isNew = open.audience === null || !open.isKnown;
+    const faults = request.method === 'POST' && isNew ? faultsIn(open, name, chosen) : [];
+    if (request.method !== 'POST' || faults.length > 0)
+      return renderLetter(open, (await audienceOf(site.key, open)) ?? 'this site', name, faults);
+    const done = await letters.finish(site.key, token, { name: name.trim(), password: isNew ? chosen : '' });
+    if (done.outcome === 'ended') return ENDED;
+    if (done.outcome === 'waits')
+      return {
+        title: 'You have asked to join',
+        body: `<p>Somebody who looks after ${escaped(site.name)} will let you in. You can <a href="/${site.key}/sign-in">sign in</a> already; more opens when that is done.</p>`,
+      };
+    // Whoever reads the letter and has chosen a password signs in with it: a letter that was read by others opens nothing.
+    response.redirect(
+      303,
+      `/${site.key}/sign-in?${new URLSearchParams({ to: done.wayOn, email: done.email }).toString()}`,
+    );
+    return null;
+  };
+  const audienceOf = (key: SiteKey, { audience }: OpenLetter) =>
+    audience === null ? Promise.resolve(undefined) : sites.audienceName(key, audience);
+
+  for (const [path, handler] of [
+    ['/:site/~join/:token', join],
+    ['/:site/~password', password],
+    ['/:site/~letter/:token', letter],
+  ] as const) {
+    app.get(path, page(handler));
+    app.post(path, form, page(handler));
+  }
+}
+
+const ENDED: Said = {
+  status: 410,
+  title: 'This link has ended',
+  body: '<p>It was used, withdrawn, or its time is over. Ask whoever gave it to you for another one.</p>',
+};
+
+const letterSent = (email: string): Said => ({
+  title: 'Look into your mail',
+  body: `<p>We have written to ${escaped(email)}. Follow the link in the letter; it works for a day.</p>`,
+});
+
+function faultsIn({ audience }: OpenLetter, name: string, password: string): string[] {
+  return [
+    ...(audience !== null && name.trim() === '' ? ['Type your name.'] : []),
+    ...(password.length < LEAST_PASSWORD ? [`Use at least ${LEAST_PASSWORD} characters for the password.`] : []),
+  ];
+}
+
+function renderLetter(
+  { email, audience, isKnown }: OpenLetter,
+  title: string,
+  name: string,
+  faults: readonly string[],
+): Said {
+  const isJoining = audience !== null;
+  const fields = [
+    isJoining && !isKnown
+      ? `<p><label>Your name<br><input name="name" autocomplete="name" required maxlength="100" value="${escaped(name)}"></label></p>`
+      : '',
+    !isJoining || !isKnown
+      ? `<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${LEAST_PASSWORD} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${LEAST_PASSWORD}" maxlength="200"></label></p>`
+      : '',
+  ].join('');
+  return {
+    status: faults.length > 0 ? 422 : 200,
+    title: isJoining ? `Join ${title}` : 'A new password',
+    body: `<p>For the account of ${escaped(email)}.</p><form method="post" class="sign-in">${faults.length === 0 ? '' : `<p role="alert" class="wrong">${faults.join(' ')}</p>`}
+<input type="hidden" name="email" autocomplete="username" value="${escaped(email)}">${fields}<p><button>${isJoining ? 'Join' : 'Set the password'}</button></p></form>`,
+  };
+}
+
+function emailForm(email: string, isWrong: boolean, to: string, button: string): string {
+  return `<form method="post" class="sign-in">${isWrong ? '<p role="alert" class="wrong">Type a mail address, such as you@school.example.</p>' : ''}
+<input type="hidden" name="to" value="${escaped(to)}">
+<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${escaped(email)}"></label></p>
+<p><button>${button}</button></p></form>`;
+}
+
+const placeOf = (request: Request): string => request.ip ?? 'unknown';
+
+/** The fields of a form as texts, none longer than it may be. */
+function fieldsOf(request: Request): Record<'email' | 'name' | 'password' | 'to', string> {
+  const given = (request.body ?? {}) as Record<string, unknown>;
+  const text = (field: string, longest: number) =>
+    typeof given[field] === 'string' ? given[field].slice(0, longest) : '';
+  return {
+    email: text('email', 200).trim(),
+    name: text('name', 100),
+    password: text('password', 200),
+    to: text('to', 2000),
+  };
+}
