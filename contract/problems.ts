@@ -140,6 +140,11 @@ const OF_REQUESTS = {
     title: 'There is no such visitor',
     detail: () => 'The account was removed, or it belongs to another site. Look at the list of visitors again.',
   },
+  'visitors-too-many': {
+    status: 422,
+    title: 'The list is too long',
+    detail: (p) => `It has ${p.count} visitors; at most ${p.limit} can be brought at once. Bring it in parts.`,
+  },
   'joining-link-unknown': {
     status: 404,
     title: 'There is no such joining link',

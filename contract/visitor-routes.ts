@@ -49,8 +49,7 @@ export const VISITOR_ROUTES = {
     method: 'post',
     path: '/api/sites/:site/visitors/imports',
     permission: 'site.edit',
-    summary:
-      'Make the accounts of a list of visitors, and put those that are there into audiences; all of them or none',
+    summary: 'Say what a list of visitors as CSV would change, or make its accounts; all of them or none',
     body: bringVisitorsBody,
     answer: bringVisitorsAnswer,
     largest: 2_000_000,

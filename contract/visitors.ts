@@ -32,14 +32,16 @@ export const setVisitorBody = z
   .partial();
 
 export const MOST_BROUGHT_VISITORS = 5000;
-/** A list of visitors. Those without an account get one, and a letter to choose a password; the others join the audiences. */
-export const bringVisitorsBody = z.strictObject({
-  visitors: z
-    .array(z.strictObject({ name, email, audiences }))
-    .min(1)
-    .max(MOST_BROUGHT_VISITORS, `Bring at most ${MOST_BROUGHT_VISITORS} visitors at once.`),
+/** A list of visitors as CSV (`docs/formats/`). Without `apply` nothing is changed, and the answer says what would be. */
+export const bringVisitorsBody = z.strictObject({ text: z.string().max(1_500_000), apply: z.boolean() });
+const listed = z.array(z.object({ name: z.string(), email: z.string() }));
+/** Who gets an account and a letter to choose a password; who has one and joins more audiences; what was not understood. */
+export const bringVisitorsAnswer = z.object({
+  made: listed,
+  changed: listed,
+  faults: z.array(z.object({ line: z.number().nullable(), detail: z.string() })),
 });
-export const bringVisitorsAnswer = z.object({ made: z.number(), changed: z.number() });
+export type BringVisitorsAnswer = z.infer<typeof bringVisitorsAnswer>;
 
 /** A link by which visitors join an audience. */
 export const joiningLinkAnswer = z.object({

@@ -27,8 +27,8 @@ export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operat
     fields: { access },
   });
   return [
-    { name: 'audience.add', audience: STUDENTS, title: 'Students' },
-    { name: 'audience.add', audience: STAFF, title: 'Staff' },
+    { name: 'audience.add', audience: STUDENTS, title: 'Students', landing: idOf('Students') },
+    { name: 'audience.add', audience: STAFF, title: 'Staff', landing: idOf('Staff handbook') },
     { name: 'audience.add', audience: GOVERNORS, title: 'Governors' },
     rule('Students', { only: [STUDENTS, STAFF], closedLook: 'locked' }),
     rule('Staff handbook', { only: [STAFF], closedLook: 'locked' }),

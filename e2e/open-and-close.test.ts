@@ -79,6 +79,63 @@ describe('a visitor', () => {
   });
 });
 
+describe('somebody new', () => {
+  it('joins by a link and a letter, signs in, and lands on the page that was asked for', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.click('button', 'Visitors');
+    await bench.click('tab', 'Joining links');
+    await bench.fill('For at most so many', '1');
+    await bench.click('button', 'Make a joining link');
+    const link = (await (await bench.find('textbox', 'The link that joins Students')).getAttribute('value'))!;
+
+    await browser.driver.get(`${link}?to=/students/timetable`);
+    await bench.untilText('Join Students');
+    await bench.fill('Mail address', 'kit@home.example');
+    await bench.click('button', 'Send me the letter');
+    await bench.untilText('Look into your mail');
+
+    await browser.driver.get(`${spur.workbench}/outbox`);
+    await bench.untilText('Join Students at Pellow Quay School of Boatbuilding');
+    const letter = /http:\/\/\S+~letter\/\S+/.exec(await bench.text())![0];
+    await browser.driver.get(letter);
+    await bench.fill('Your name', 'Kit Marlow');
+    await bench.fill(/^A password/, DEMO_PASSWORD);
+    await bench.click('button', 'Join');
+    await bench.untilText('Forgotten your password?');
+    await bench.fill('Password', DEMO_PASSWORD);
+    await bench.press(Key.ENTER);
+    await bench.untilText('Sign out');
+    expect(await browser.driver.getCurrentUrl()).toBe(`${spur.live}/pellow-quay/students/timetable`);
+    expect(await statusOf(new URL(link).pathname)).toBe(410);
+    await bench.click('button', 'Sign out');
+  });
+
+  it('finds by search what is open, and not what is kept for others', async () => {
+    await browser.driver.get(`${spur.live}/pellow-quay/`);
+    await bench.fill('Search this site', 'handbok');
+    await bench.press(Key.ENTER);
+    await bench.untilText('Search');
+    expect(await bench.text()).not.toContain('The red book');
+    await bench.fill('Search this site', 'splicng');
+    await bench.press(Key.ENTER);
+    await bench.untilText('with words close to it');
+    expect(await bench.text()).toContain('Wednesday: rope and canvas');
+  });
+});
+
+describe('the moment', () => {
+  it('is chosen on the line of the weeks ahead, and the matrix and the reasons are those of then', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.select('Bursaries');
+    await bench.untilRow('Bursaries', /Opens Opens/);
+    await bench.click('button', /^Look at .*‘Bursaries’ closes$/);
+    await bench.untilRow('Bursaries', /Closed Closed/);
+    await bench.untilText('Kept out by the page itself: until');
+    await bench.click('button', 'Back to now');
+    await bench.untilRow('Bursaries', /Opens Opens/);
+  });
+});
+
 describe('a walk', () => {
   /** What stands in one of the frames. */
   const inFrame = async <Result>(at: number, work: () => Promise<Result>): Promise<Result> => {

@@ -12,6 +12,7 @@ const CANDIDATES = {
   treegrid: '[role="treegrid"]',
   dialog: '[role="dialog"]',
   menuitem: '[role="menuitem"]',
+  tab: '[role="tab"]',
   option: '[role="option"]',
   alert: '[role="alert"]',
   tree: '[role="tree"]',

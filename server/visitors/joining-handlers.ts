@@ -1,6 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { addDays } from 'date-fns';
-import type { JoiningLinkAnswer } from '#contract/visitors.ts';
+import { type ListedVisitor, readVisitorsCsv } from '#core/formats/visitors-csv.ts';
+import { type JoiningLinkAnswer, MOST_BROUGHT_VISITORS } from '#contract/visitors.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
 import { siteOf, uuidOf } from '../route-parameters.ts';
@@ -9,7 +10,7 @@ import { hashOfPassword } from '../security/passwords.ts';
 import { type JoiningLink, deleteJoiningLink, insertJoiningLink, joiningLinksOf } from './joining-repository.ts';
 import { Letters } from './letters.ts';
 import { requireAudiences } from './visitor-handlers.ts';
-import { insertVisitor, updateVisitor, visitorByEmail } from './visitor-repository.ts';
+import { insertVisitor, updateVisitor, visitorsOf } from './visitor-repository.ts';
 
 type Joining = 'bringVisitors' | 'listJoiningLinks' | 'makeJoiningLink' | 'removeJoiningLink';
 
@@ -35,31 +36,33 @@ export function makeJoiningHandlers({
   return {
     bringVisitors: async ({ request, body }) => {
       const { site } = await cache.current(siteOf(request));
-      requireAudiences(
-        site,
-        body.visitors.flatMap(({ audiences }) => audiences),
-      );
-      // Nobody knows it: a password is chosen by the letter.
-      const password_hash = await hashOfPassword(randomBytes(24).toString('base64url'));
-      const place = { key: site.key, name: site.settings.name, address: `${liveOrigin}/${site.key}` };
-      return database.transaction(async (trx) => {
-        const counts = { made: 0, changed: 0 };
-        for (const { name, email, audiences } of body.visitors) {
-          const before = await visitorByEmail(trx, site.key, email);
-          if (before) {
-            const all = [...new Set([...before.audiences, ...audiences])];
-            if (all.length === before.audiences.length) continue;
-            await updateVisitor(trx, site.key, before.id, { audiences: all });
-            counts.changed++;
-            continue;
-          }
-          const visitor = { id: randomUUID(), site: site.key, name, email, password_hash, audiences };
-          await insertVisitor(trx, { ...visitor, is_suspended: false, made_at: now() });
-          await letters.welcome(trx, place, email);
-          counts.made++;
-        }
-        return counts;
+      const { visitors, faults } = readVisitorsCsv(body.text, site.settings.audiences);
+      if (visitors.length > MOST_BROUGHT_VISITORS)
+        throw new ProblemError('visitors-too-many', { count: visitors.length, limit: MOST_BROUGHT_VISITORS });
+      const known = new Map((await visitorsOf(database, site.key)).map((one) => [one.email.toLowerCase(), one]));
+      const made = visitors.filter(({ email }) => !known.has(email.toLowerCase()));
+      const changed = visitors.filter(({ email, audiences }) => {
+        const before = known.get(email.toLowerCase());
+        return before !== undefined && audiences.some((id) => !before.audiences.includes(id));
       });
+      if (body.apply) {
+        // Nobody knows it: a password is chosen by the letter.
+        const password_hash = await hashOfPassword(randomBytes(24).toString('base64url'));
+        const place = { key: site.key, name: site.settings.name, address: `${liveOrigin}/${site.key}` };
+        await database.transaction(async (trx) => {
+          for (const { name, email, audiences } of made) {
+            const visitor = { id: randomUUID(), site: site.key, name, email, password_hash, audiences: [...audiences] };
+            await insertVisitor(trx, { ...visitor, is_suspended: false, made_at: now() });
+            await letters.welcome(trx, place, email);
+          }
+          for (const { email, audiences } of changed) {
+            const { id, audiences: before } = known.get(email.toLowerCase())!;
+            await updateVisitor(trx, site.key, id, { audiences: [...new Set([...before, ...audiences])] });
+          }
+        });
+      }
+      const nameAndEmail = ({ name, email }: ListedVisitor) => ({ name, email });
+      return { made: made.map(nameAndEmail), changed: changed.map(nameAndEmail), faults: [...faults] };
     },
     listJoiningLinks: async ({ request }) => {
       const key = siteOf(request);

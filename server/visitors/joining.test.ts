@@ -187,20 +187,30 @@ describe('a forgotten password', () => {
 });
 
 describe('a list of visitors', () => {
-  it('makes accounts with a letter to each, and puts those that are there into the audiences', async () => {
-    const body = {
-      visitors: [
-        { name: 'Tobias', email: 'tobias@home.example', audiences: ['students'] },
-        { name: 'Petra', email: 'petra@home.example', audiences: [] },
-        { name: 'Nobody', email: 'second-list@home.example', audiences: [] },
-      ],
+  it('makes accounts with a letter to each, and puts those that are there into the audiences, after saying so', async () => {
+    const ada = { name: 'Ada', email: 'ada@home.example', password: NEW.password, audiences: [] };
+    await ines.post('/api/sites/pq/visitors', ada);
+    const rows = ['Tobias,tobias@home.example,Students', 'Ada,ADA@home.example,Students', 'No,nothing,'];
+    const text = ['name,email,audiences', ...rows].join('\n');
+    const bring = async (apply: boolean) => (await ines.post('/api/sites/pq/visitors/imports', { text, apply })).json;
+    const changes = {
+      made: [{ name: 'Tobias', email: 'tobias@home.example' }],
+      changed: [{ name: 'Ada', email: 'ADA@home.example' }],
+      faults: [{ line: 4, detail: '‘nothing’ is no mail address.' }],
     };
-    expect((await ines.post('/api/sites/pq/visitors/imports', body)).json).toEqual({ made: 2, changed: 0 });
-    expect((await ines.post('/api/sites/pq/visitors/imports', body)).json).toEqual({ made: 0, changed: 0 });
+    expect(await bring(false)).toEqual(changes);
+    expect((await letterTo('tobias@home.example')).path).toBeUndefined();
+    expect(await bring(true)).toEqual(changes);
+    expect(await bring(true)).toMatchObject({ made: [], changed: [] });
     const { path } = await letterTo('tobias@home.example');
     expect((await form(path!, { password: 'a-first-password' })).status).toBe(303);
     expect((await signIn('tobias@home.example', 'a-first-password')).to).toBe('/pq/area/desk');
-    const unknown = { visitors: [{ name: 'X', email: 'x9@home.example', audiences: ['nobody'] }] };
-    expect((await ines.post('/api/sites/pq/visitors/imports', unknown)).json.code).toBe('audience-unknown');
+    expect((await signIn('ada@home.example', NEW.password)).to).toBe('/pq/area/desk');
+  });
+
+  it('is refused whole where it is too long', async () => {
+    const text = `email\n${Array.from({ length: 5001 }, (_, at) => `a${at}@home.example`).join('\n')}`;
+    const answer = await ines.post('/api/sites/pq/visitors/imports', { text, apply: true });
+    expect([answer.status, answer.json.code]).toEqual([422, 'visitors-too-many']);
   });
 });

@@ -1,5 +1,6 @@
 import { type Problem, problemSchema } from '#contract/api.ts';
-import { type AnswerOf, type BodyOf, ROUTES, type Route, type RouteName } from '#contract/routes.ts';
+import type { Route } from '#contract/route.ts';
+import { type AnswerOf, type BodyOf, ROUTES, type RouteName } from '#contract/routes.ts';
 import type { z } from 'zod';
 
 /** What the server refused, with a sentence that says why and what to do. */

@@ -2,7 +2,7 @@ import useSWR, { mutate } from 'swr';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { BodyOf } from '#contract/routes.ts';
-import type { VisitorAnswer } from '#contract/visitors.ts';
+import type { BringVisitorsAnswer, JoiningLinkAnswer, VisitorAnswer } from '#contract/visitors.ts';
 import { call } from './client.ts';
 
 const keyOf = (site: SiteKey): string => `/sites/${site}/visitors`;
@@ -41,4 +41,30 @@ export async function startWalk(
   const whom = who.includes('-') ? { visitor: who } : { audiences: [who as AudienceId] };
   const at = moment === '' ? null : new Date(moment).toISOString();
   return (await call('startWalk', { site }, { isDraft, who: whom, at })).address;
+}
+
+/** What a list of visitors as CSV would change; with `apply` it does, all of it or nothing. @throws ServerProblem, NoAnswer */
+export async function bringVisitors(site: SiteKey, text: string, apply: boolean): Promise<BringVisitorsAnswer> {
+  const answer = await call('bringVisitors', { site }, { text, apply });
+  if (apply) await mutate(keyOf(site));
+  return answer;
+}
+
+const linksKey = (site: SiteKey): string => `/sites/${site}/joining-links`;
+
+/** The links by which visitors join; undefined until they are known. */
+export function useJoiningLinks(site: SiteKey): readonly JoiningLinkAnswer[] | undefined {
+  return useSWR(linksKey(site), () => call('listJoiningLinks', { site }).then((answer) => answer.links)).data;
+}
+
+/** @throws ServerProblem, NoAnswer */
+export async function makeJoiningLink(site: SiteKey, given: BodyOf<'makeJoiningLink'>): Promise<void> {
+  await call('makeJoiningLink', { site }, given);
+  await mutate(linksKey(site));
+}
+
+/** @throws ServerProblem, NoAnswer */
+export async function removeJoiningLink(site: SiteKey, link: string): Promise<void> {
+  await call('removeJoiningLink', { site, link });
+  await mutate(linksKey(site));
 }

@@ -93,7 +93,11 @@ function openTo(site: Site, row: number, moment: number | null): string {
   const audiences = audiencesOf(site);
   if (answerAt(table, row, 0) === 'open') return 'Open to everyone';
   const names = audiences.filter((_, bit) => answerAt(table, row, bit) === 'open').map(({ name }) => name);
-  return names.length === 0 ? (moment === null ? 'Open to nobody now' : 'Open to nobody then') : `Open to ${names.join(', ')}`;
+  return names.length === 0
+    ? moment === null
+      ? 'Open to nobody now'
+      : 'Open to nobody then'
+    : `Open to ${names.join(', ')}`;
 }
 
 function After({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {

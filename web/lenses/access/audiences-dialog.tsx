@@ -2,11 +2,13 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Audience } from '#core/model/audience.ts';
 import { LONGEST_AUDIENCE_NAME } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
 import { newAudienceId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { TextField, Tick } from '../../ui/field.tsx';
+import { Choice, TextField, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
@@ -58,8 +60,9 @@ export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function OneAudience({ audience: { id, name, includes } }: { readonly audience: Audience }) {
-  const { site, store } = useWorkbench();
+function OneAudience({ audience: { id, name, includes, landing } }: { readonly audience: Audience }) {
+  const { site, store, derived } = useWorkbench();
+  const { outline } = derived;
   const others = site.settings.audiences.filter((one) => one.id !== id);
   return (
     <section aria-label={name} className="rounded-md border border-rule px-4 py-3">
@@ -100,6 +103,27 @@ function OneAudience({ audience: { id, name, includes } }: { readonly audience: 
           ))}
         </fieldset>
       )}
+      <div className="mt-3">
+        <Choice
+          label="After signing in they go on to"
+          hint="Unless they asked for a page before."
+          value={landing ?? ''}
+          onChange={(event) => {
+            const next = event.target.value === '' ? null : (event.target.value as PageId);
+            store.apply([{ name: 'audience.set', audience: id, fields: { landing: next } }]);
+          }}
+        >
+          <option value="">The home page</option>
+          {outline.nodes.map(
+            (node, row) =>
+              node.type === 'page' && (
+                <option key={node.id} value={node.id}>
+                  {'\u2003'.repeat(outline.depth[row]!) + textIn(node.title, site.settings.language)}
+                </option>
+              ),
+          )}
+        </Choice>
+      </div>
     </section>
   );
 }

@@ -3,7 +3,7 @@ import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
 import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
-import { VisitorsDialog } from '../../lenses/access/visitors-dialog.tsx';
+import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
 import { ShareDialog } from '../../lenses/plan/sharing/share-dialog.tsx';

@@ -1,0 +1,92 @@
+import { Tabs } from 'radix-ui';
+import { type ReactNode, useState } from 'react';
+import { useVisitors } from '../../../api/visitors.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Dialog } from '../../../ui/dialog.tsx';
+import { TextField } from '../../../ui/field.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { BringVisitors } from './bring-visitors.tsx';
+import { JoiningLinks } from './joining-links.tsx';
+import { NewVisitor } from './new-visitor.tsx';
+import { OneVisitor } from './one-visitor.tsx';
+
+const PARTS: readonly { readonly key: string; readonly words: string; readonly part: ReactNode }[] = [
+  { key: 'accounts', words: 'Accounts', part: <Accounts /> },
+  { key: 'links', words: 'Joining links', part: <JoiningLinks /> },
+  { key: 'list', words: 'Bring a list', part: <BringVisitors /> },
+];
+
+/** The site's visitors: who has an account, how others join, and a list that is brought. */
+export function VisitorsDialog({ onClose }: { readonly onClose: () => void }) {
+  return (
+    <Dialog
+      title="Visitors"
+      description="Accounts of those who visit the site; they open nothing in this workbench. What you change here holds at once."
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={<Button onClick={onClose}>Close</Button>}
+    >
+      <Tabs.Root defaultValue="accounts" className="flex flex-col gap-4 pb-2">
+        <Tabs.List aria-label="Visitors" className="flex gap-5 border-b border-rule">
+          {PARTS.map(({ key, words }) => (
+            <Tabs.Trigger
+              key={key}
+              value={key}
+              className="-mb-px border-b-2 border-transparent py-1.5 text-quiet hover:text-ink data-[state=active]:border-accent data-[state=active]:font-medium data-[state=active]:text-ink"
+            >
+              {words}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {PARTS.map(({ key, part }) => (
+          <Tabs.Content key={key} value={key}>
+            {part}
+          </Tabs.Content>
+        ))}
+      </Tabs.Root>
+    </Dialog>
+  );
+}
+
+/** Those who wait to be let in stand first. */
+function Accounts() {
+  const { site } = useWorkbench();
+  const visitors = useVisitors(site.key);
+  const [asked, setAsked] = useState('');
+  const [isNew, setNew] = useState(false);
+  const wanted = asked.trim().toLowerCase();
+  const found = (visitors ?? []).filter(({ name, email }) => `${name} ${email}`.toLowerCase().includes(wanted));
+  const waits = found.filter(({ askedFor }) => askedFor.length > 0);
+  const shown = [...waits, ...found.filter((one) => !waits.includes(one))];
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex items-end gap-2">
+        <div className="flex-1">
+          <TextField
+            label="Find by name or mail address"
+            value={asked}
+            onChange={(event) => setAsked(event.target.value)}
+          />
+        </div>
+        <Button look="main" onClick={() => setNew(!isNew)} aria-expanded={isNew}>
+          New visitor…
+        </Button>
+      </div>
+      {isNew && <NewVisitor onMade={() => setNew(false)} />}
+      {visitors === undefined ? (
+        <p className="text-quiet">Loading …</p>
+      ) : shown.length === 0 ? (
+        <p className="text-quiet">
+          {visitors.length === 0 ? 'Nobody has an account yet.' : 'Nobody has that in their name or address.'}
+        </p>
+      ) : (
+        <ul aria-label="Visitors" className="divide-y divide-rule border-y border-rule">
+          {shown.map((one) => (
+            <OneVisitor key={one.id} visitor={one} />
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
