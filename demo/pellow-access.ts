@@ -36,7 +36,10 @@ export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operat
     rule('Legal', { engines: 'branch' }),
     rule('Family boat week', { from: inDays(12, 8) }),
     rule('Bursaries', { until: inDays(24, 17) }),
-    rule('Page not found', { search: 'page', engines: 'page' }),
+    rule('Page not found', { standsIn: 'not-found' }),
+    rule('Signing in', { standsIn: 'sign-in' }),
+    rule('Not open to you', { standsIn: 'no-access' }),
+    rule('Your account', { standsIn: 'account', menuFor: 'signed-in' }),
     rule('Thank you for applying', { search: 'page', engines: 'page' }),
   ];
 }

@@ -527,6 +527,21 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
     'There is no page at this address. It may have moved; the menu shows what there is.',
   ),
   page('Practice page', { description: 'Try things out here: it never goes live.', hidden: 'page', offMenus: true }),
+  page(
+    'Signing in',
+    { description: 'For students, staff and governors.', offMenus: true },
+    'You have an account if you study, teach or govern here. It opens the students’ area, the handbook or the papers.',
+  ),
+  page(
+    'Not open to you',
+    { description: 'Shown to those whose account does not open a page.', offMenus: true },
+    'You are signed in, and this page is kept for others. If you think that it should be open to you, ask at the office.',
+  ),
+  page(
+    'Your account',
+    { description: 'Sign out, or choose another password.' },
+    'You are signed in. What is open to you stands in the menu and is found by search.',
+  ),
 ];
 
 /** Pages that have been planned and written since the site went live. */

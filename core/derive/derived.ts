@@ -8,6 +8,7 @@ export const MENU_ANSWERS = [
   'in',
   'hidden',
   'closed',
+  'for others',
   'off menus',
   'too deep',
   'above not in menu',
@@ -48,9 +49,14 @@ export function derivedOf(site: Site): Derived {
 
 /**
  * One pass over the outline. `isShut` names rows that are closed to the visitor whom it is made for: such a page is as one
- * that is hidden by itself.
+ * that is hidden by itself. `isForOthers` names those whose menu entries are for other visitors.
  */
-export function derive(site: Site, outline: Outline, isShut: (row: number) => boolean = () => false): Derived {
+export function derive(
+  site: Site,
+  outline: Outline,
+  isShut: (row: number) => boolean = () => false,
+  isForOthers: (row: number) => boolean = () => false,
+): Derived {
   const { parent, depth, slugs, isPage, inMenus, hidden, states } = outline;
   const count = outline.nodes.length;
   const home = homeOf(site);
@@ -89,6 +95,7 @@ export function derive(site: Site, outline: Outline, isShut: (row: number) => bo
     let answer: MenuAnswer = 'in';
     if (by !== -1) answer = 'hidden';
     else if (shut) answer = 'closed';
+    else if (isForOthers(row)) answer = 'for others';
     else if (inMenus[row] === 0) answer = 'off menus';
     else if (depth[row]! >= MAIN_MENU_DEPTH) answer = 'too deep';
     else if (above !== -1 && menu[above] !== 'in') answer = 'above not in menu';

@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   ACCESS_FIELDS,
+  MENU_FOR,
+  STANDS_IN,
   type AccessChange,
   CLOSED_LOOKS,
   HELD_BACK,
@@ -28,6 +30,8 @@ const change: fc.Arbitrary<AccessChange> = fc.record(
     until: fc.option(moment, { nil: null }),
     engines: fc.constantFrom(...HELD_BACK),
     search: fc.constantFrom(...HELD_BACK),
+    standsIn: fc.constantFrom(...STANDS_IN, null),
+    menuFor: fc.constantFrom(...MENU_FOR, null),
   },
   { requiredKeys: [] },
 );
@@ -38,7 +42,16 @@ describe('a rule of access', () => {
     fc.assert(
       fc.property(rule, change, (before, made) => {
         const after = ruleOf({ access: withAccess(before, made) });
-        for (const field of ['standsAlone', 'closedLook', 'from', 'until', 'engines', 'search'] as const)
+        for (const field of [
+          'standsAlone',
+          'closedLook',
+          'from',
+          'until',
+          'engines',
+          'search',
+          'standsIn',
+          'menuFor',
+        ] as const)
           expect(after[field]).toBe(made[field] === undefined ? ruleOf({ access: before })[field] : made[field]);
         for (const list of [after.only ?? [], after.except]) expect(list).toEqual([...new Set(list)].sort());
         expect(new Set(audiencesIn(after))).toEqual(new Set([...(after.only ?? []), ...after.except]));

@@ -9,6 +9,14 @@ export type ClosedLook = (typeof CLOSED_LOOKS)[number];
 export const HELD_BACK = ['no', 'page', 'branch'] as const;
 export type HeldBack = (typeof HELD_BACK)[number];
 
+/** What a page can be shown as in place of what Spur has built in. */
+export const STANDS_IN = ['sign-in', 'no-access', 'not-found', 'account'] as const;
+export type StandsIn = (typeof STANDS_IN)[number];
+
+/** Whom a menu entry can be for besides all who may open it. */
+export const MENU_FOR = ['signed-in', 'signed-out'] as const;
+export type MenuFor = (typeof MENU_FOR)[number];
+
 /** A page's own rule: how it narrows what the page above allows. Never changed in place. */
 export interface AccessRule {
   /** Only these audiences may open it; null where it is open to whom the page above is. */
@@ -26,6 +34,10 @@ export interface AccessRule {
   readonly engines: HeldBack;
   /** Whether the site's own search leaves it out. */
   readonly search: HeldBack;
+  /** Visitors get it as the sign-in page, as the page of those who may not open one, and so on; null where it is itself. */
+  readonly standsIn: StandsIn | null;
+  /** Menus show its entry to visitors who are signed in, or to those who are not; null to both. */
+  readonly menuFor: MenuFor | null;
 }
 
 export const NO_RULE: AccessRule = Object.freeze({
@@ -37,6 +49,8 @@ export const NO_RULE: AccessRule = Object.freeze({
   until: null,
   engines: 'no',
   search: 'no',
+  standsIn: null,
+  menuFor: null,
 });
 export const ACCESS_FIELDS = Object.keys(NO_RULE) as readonly (keyof AccessRule)[];
 
@@ -54,6 +68,8 @@ export const accessChangeSchema = z
     until: moment.nullable(),
     engines: z.enum(HELD_BACK),
     search: z.enum(HELD_BACK),
+    standsIn: z.enum(STANDS_IN).nullable(),
+    menuFor: z.enum(MENU_FOR).nullable(),
   })
   .partial();
 export type AccessChange = z.infer<typeof accessChangeSchema>;

@@ -7,7 +7,7 @@ import {
   slugsBefore,
   slugsFromTitle,
 } from '../model/address-scope.ts';
-import { type AccessChange, accessChange, accessChangeSchema, withAccess } from '../model/access.ts';
+import { type AccessChange, accessChange, accessChangeSchema, withAccess, type StandsIn } from '../model/access.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, isSameNode, targetSchema } from '../model/node.ts';
 import { type PlanChange, planChange, planChangeSchema, withPlan } from '../model/plan.ts';
@@ -220,8 +220,20 @@ function accessWords(access: AccessChange, name: string): string {
     return access.search === 'no'
       ? `let the site’s search find ${name} again`
       : `held ${name} back from the site’s search`;
+  if (set.every((field) => field === 'menuFor')) return `set whom the menu entry of ${name} is for`;
+  if (set.every((field) => field === 'standsIn'))
+    return access.standsIn === null
+      ? `made ${name} an ordinary page`
+      : `made ${name} ${STANDS_IN_WORDS[access.standsIn!]}`;
   return `set who can open ${name}`;
 }
+
+const STANDS_IN_WORDS: Readonly<Record<StandsIn, string>> = {
+  'sign-in': 'the sign-in page',
+  'no-access': 'the page of those who may not open one',
+  'not-found': 'the not-found page',
+  account: 'the account page',
+};
 
 /** What was set of a plan, in words. */
 function planWords({ questions, ...plan }: PlanChange, name: string): string {

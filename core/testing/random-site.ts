@@ -78,6 +78,8 @@ const accessChange: fc.Arbitrary<AccessChange> = fc.record(
     until: fc.option(moment, { nil: null }),
     engines: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
     search: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
+    standsIn: fc.constantFrom('sign-in' as const, 'not-found' as const, null),
+    menuFor: fc.constantFrom('signed-in' as const, 'signed-out' as const, null),
   },
   { requiredKeys: [] },
 );

@@ -8,6 +8,7 @@ import { escaped } from './html.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
 import { robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
+import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import {
   type LiveView,
@@ -17,8 +18,6 @@ import {
   pathOf,
   renderFrame,
   renderNotFound,
-  renderPage,
-  renderSignIn,
 } from './render-page.ts';
 
 const HTML = 'text/html; charset=utf-8';
@@ -151,7 +150,8 @@ export class LiveSites {
   async signInPage(key: string, asking: Asking, given: Omit<SignIn, 'page'>): Promise<ReadyAnswer | undefined> {
     const live = await this.#site(key);
     if (!live) return undefined;
-    const html = renderSignIn(this.#kind(live, asking).view, { page: null, ...given });
+    const { view } = this.#kind(live, asking);
+    const html = await signInPage(view, { page: null, ...given }, this.#textOf(view));
     return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
   }
 
@@ -196,21 +196,21 @@ export class LiveSites {
   }
 
   async #page({ view }: Kind, row: number, rest: string): Promise<ReadyAnswer> {
-    const { site, derived, locked, offered } = view;
-    const node = derived.outline.nodes[row]!;
-    if (locked[row] === 1) {
-      const html = renderSignIn(view, { page: node.id, to: rest, email: '', isWrong: false });
-      const asks = ['WWW-Authenticate', 'Cookie realm="site"'];
-      return view.isSignedIn
-        ? new ReadyAnswer(403, HTML, html, [...NO_STORE, ...NO_INDEX])
-        : new ReadyAnswer(401, HTML, html, [...NO_STORE, ...NO_INDEX, ...asks]);
+    const { status, html } = await answerAtRow(view, row, rest, this.#textOf(view));
+    if (status !== 200) {
+      const asks = status === 401 ? ['WWW-Authenticate', 'Cookie realm="site"'] : [];
+      return new ReadyAnswer(status, HTML, html, [...NO_STORE, ...NO_INDEX, ...asks]);
     }
-    const html = node.content === null ? '' : await htmlOf(this.#database, site.key, node.content);
-    return new ReadyAnswer(200, HTML, renderPage(view, node.id, html), [
-      ...cachingOf(view),
-      ...(offered[row] === 1 ? [] : NO_INDEX),
+    const isForm = row === view.standingIn.get('sign-in');
+    return new ReadyAnswer(200, HTML, html, [
+      ...(isForm ? NO_STORE : cachingOf(view)),
+      ...(view.offered[row] === 1 ? [] : NO_INDEX),
     ]);
   }
+
+  #textOf = ({ site }: LiveView): TextOf => {
+    return (content) => htmlOf(this.#database, site.key, content);
+  };
 
   /** Where an address of the old site leads: with its query, else without. An address in use never comes here. */
   #ofOldSite({ release }: LiveSite, kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
@@ -229,9 +229,10 @@ export class LiveSites {
     return { moved: pathOf(place, derived.addresses[row]!), status: 301 };
   }
 
-  #notFound(kind: Kind): ReadyAnswer {
-    return (kind.notFound ??= new ReadyAnswer(404, HTML, renderNotFound(kind.view), [
-      ...cachingOf(kind.view),
+  async #notFound(kind: Kind): Promise<ReadyAnswer> {
+    const { view } = kind;
+    return (kind.notFound ??= new ReadyAnswer(404, HTML, await notFoundPage(view, this.#textOf(view)), [
+      ...cachingOf(view),
       ...NO_INDEX,
     ]));
   }
@@ -254,7 +255,7 @@ export class LiveSites {
 
   #makeKind({ site }: Release, place: SitePlace, asking: Asking): Kind {
     const member: Membership = closureOf(site.settings.audiences, asking ?? []);
-    const view = { ...visitorView(site, member, this.#now()), place, isSignedIn: asking !== null, walk: null };
+    const view = { ...visitorView(site, member, this.#now(), asking !== null), place, walk: null };
     return { view, ready: new Map(), notFound: null, gone: null };
   }
 

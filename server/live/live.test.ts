@@ -249,7 +249,7 @@ describe('the files for machines', () => {
       })),
     );
     const place = { base: '/s', origin: 'https://www.example', stylesheet: '' };
-    const view = { ...visitorView(site, new Set([EVERYONE]), 0), place, isSignedIn: false, walk: null };
+    const view = { ...visitorView(site, new Set([EVERYONE]), 0, false), place, walk: null };
     const files = sitemapFiles(view, new Map(), 3);
     expect([...files.keys()]).toEqual(['sitemap-1.xml', 'sitemap-2.xml', 'sitemap-3.xml', 'sitemap.xml']);
     const parse = (name: string) =>

@@ -18,9 +18,14 @@ export interface SitePlace {
 /** A site for one kind of visitor: what they may open, and where the site is. */
 export interface LiveView extends VisitorView {
   readonly place: SitePlace;
-  readonly isSignedIn: boolean;
   /** The bar above the page of a walk, as HTML; null for visitors. */
   readonly walk: string | null;
+}
+
+/** A page of the site that stands in for one that is built in. */
+export interface OwnPage {
+  readonly title: string;
+  readonly html: string;
 }
 
 /** Asks search engines to leave the page out. */
@@ -62,6 +67,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     `<main id="content"><h1>${escaped(title)}</h1>`,
     description === '' || html !== '' ? '' : `<p>${escaped(description)}</p>`,
     html,
+    row === view.standingIn.get('account') ? renderOwnAccount(view) : '',
     isHome ? '' : renderSection(view, page),
     '</main>',
   ].join('');
@@ -74,8 +80,15 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
 }
 
 /** The page for addresses that lead nowhere. */
-export function renderNotFound(view: LiveView, isGone = false): string {
+export function renderNotFound(view: LiveView, isGone = false, own: OwnPage | null = null): string {
   const { site, place } = view;
+  if (own)
+    return renderFrame(view, {
+      title: `${own.title} – ${site.settings.name}`,
+      head: NO_INDEX,
+      body: `<main id="content"><h1>${escaped(own.title)}</h1>${own.html}<p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`,
+      current: null,
+    });
   const [heading, words] = isGone
     ? ['This page is no longer there', 'It was taken down for good, and no other page has taken its place.']
     : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
@@ -132,11 +145,26 @@ function lockOf({ derived, locked }: LiveView, page: PageId): string {
 }
 
 /** The way in and out; none where the site has no audiences. */
-function renderAccount({ site, place, isSignedIn, walk }: LiveView): string {
+function renderAccount(view: LiveView): string {
+  const { site, place, isSignedIn, walk } = view;
   if (site.settings.audiences.length === 0 || walk !== null) return '';
-  return isSignedIn
-    ? `<form method="post" action="${escaped(place.base)}/sign-out"><button>Sign out</button></form>`
-    : `<p><a href="${escaped(place.base)}/sign-in">Sign in</a></p>`;
+  return isSignedIn ? signOutForm(place) : `<p><a href="${escaped(signInAddress(view))}">Sign in</a></p>`;
+}
+
+const signOutForm = (place: SitePlace): string =>
+  `<form method="post" action="${escaped(place.base)}/sign-out"><button>Sign out</button></form>`;
+
+/** The page of the site that stands in for signing in, or the built-in one. */
+function signInAddress({ place, derived, standingIn }: LiveView): string {
+  const row = standingIn.get('sign-in');
+  const own = row === undefined ? null : derived.addresses[row]!;
+  return own === null ? `${place.base}/sign-in` : pathOf(place, own);
+}
+
+/** What the account page shows below its text. It is the same for all who belong to the same audiences. */
+function renderOwnAccount({ place, walk }: LiveView): string {
+  if (walk !== null) return '<p>Here they sign out and choose another password.</p>';
+  return `<section aria-label="Your account"><p><a href="${escaped(place.base)}/~password">Choose another password</a></p>${signOutForm(place)}</section>`;
 }
 
 function renderTrail(place: SitePlace, trail: readonly TrailStep[]): string {
@@ -202,12 +230,14 @@ export interface SignIn {
 }
 
 /** The sign-in page; it stands in the place of a page with a lock, too. */
-export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignIn): string {
+export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignIn, own: OwnPage | null = null): string {
   const { site, place } = view;
   const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
   const lead =
     title === null
-      ? ''
+      ? view.isSignedIn
+        ? '<p>You are signed in.</p>'
+        : ''
       : view.isSignedIn
         ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask whoever looks after this site.</p>`
         : `<p>‘${escaped(title)}’ is open to ${escaped(audiencesFor(site, page!))}. Sign in to see it; if you have no account, ask whoever looks after this site.</p>`;
@@ -220,10 +250,11 @@ ${isWrong ? '<p role="alert" class="wrong">The mail address and password do not 
 <p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>
 <p><button>Sign in</button></p></form>
 <p><a href="${escaped(place.base)}/~password">Forgotten your password?</a></p>`;
+  const heading = own?.title ?? (view.isSignedIn && title !== null ? 'You cannot open this page' : 'Sign in');
   return renderFrame(view, {
-    title: `Sign in – ${site.settings.name}`,
+    title: `${heading} – ${site.settings.name}`,
     head: NO_INDEX,
-    body: `<main id="content"><h1>${view.isSignedIn && title !== null ? 'You cannot open this page' : 'Sign in'}</h1>${lead}${form}</main>`,
+    body: `<main id="content"><h1>${escaped(heading)}</h1>${own?.html ?? ''}${lead}${form}</main>`,
     current: null,
   });
 }

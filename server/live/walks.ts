@@ -11,7 +11,8 @@ import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
-import { type LiveView, pathOf, renderNotFound, renderPage, renderSignIn } from './render-page.ts';
+import { type LiveView, pathOf } from './render-page.ts';
+import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */
 const SCRIPT = `parent.postMessage({ walk: document.currentScript.dataset.page }, document.currentScript.dataset.to)`;
@@ -78,29 +79,27 @@ async function answerOf(
         ? 'No page has this address.'
         : reasonWords(site, page, accessReason(site, page, member, at));
   const view: LiveView = {
-    ...visitorView(site, member, at),
+    ...visitorView(
+      site,
+      member,
+      at,
+      walk.audiences.some((id) => id !== 'everyone'),
+    ),
     place: { base, origin: '', stylesheet },
-    isSignedIn: walk.audiences.some((id) => id !== 'everyone'),
     walk: barOf(walk, address, why),
   };
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
-  const { derived, locked } = view;
+  const { derived } = view;
+  const textOf: TextOf = (content) => htmlOf(database, site.key, content);
   const row = derived.rowAt.get(address);
   if (row === undefined || derived.hiddenBy[row] !== -1) {
     const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');
     return without !== undefined && without !== row && derived.hiddenBy[without] === -1
       ? { status: 308, html: '', moved: pathOf(view.place, derived.addresses[without]!) }
-      : { status: 404, html: renderNotFound(view) };
+      : { status: 404, html: await notFoundPage(view, textOf) };
   }
-  const node = derived.outline.nodes[row]!;
-  if (locked[row] === 1)
-    return {
-      status: view.isSignedIn ? 403 : 401,
-      html: renderSignIn(view, { page: node.id, to: address, email: '', isWrong: false }),
-    };
-  const html = node.content === null ? '' : await htmlOf(database, site.key, node.content);
-  return { status: 200, html: renderPage(view, node.id, html) };
+  return answerAtRow(view, row, address, textOf);
 }
 
 function barOf({ who, isDraft, at, origin }: Walk, address: string, why: string): string {

@@ -133,8 +133,9 @@ function finderColumn(finder: Finder): Column {
       const node = derived.outline.nodes[row]!;
       if (node.type !== 'page') return [null, 'no'];
       const { table, heldBack } = accessOf(site, moment);
-      const isOffered = (table.open[row]! & mask) !== 0;
-      return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Held back') : no, ruleOf(node)[finder]];
+      const own = ruleOf(node);
+      const isOffered = (table.open[row]! & mask) !== 0 && own.standsIn === null;
+      return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Held back') : no, own[finder]];
     },
     cell: ([words, own], context) =>
       words !== null && (

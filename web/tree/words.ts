@@ -18,6 +18,7 @@ export const STATE_MEANING: Readonly<Record<State, string>> = {
 export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   hidden: 'Hidden',
   closed: 'Closed to them',
+  'for others': 'For other visitors',
   'off menus': 'Off menus',
   'too deep': 'Below level 2',
   'above not in menu': 'Page above is not in it',

@@ -27,12 +27,13 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       { value: 'alone', words: 'Stands alone' },
       { value: 'locked', words: 'Shows a lock' },
       { value: 'window', words: 'Opens or closes by the clock' },
+      { value: 'stands-in', words: 'Stands in, as the sign-in page does' },
       { value: 'search', words: 'Held back from the site’s search' },
       { value: 'engines', words: 'Held back from search engines' },
     ],
     matches: ({ site, derived, moment }, row, value) => {
       const node = derived.outline.nodes[row]!;
-      const { only, except, standsAlone, from, until } = ruleOf(node);
+      const { only, except, standsAlone, from, until, standsIn } = ruleOf(node);
       switch (value) {
         case 'own':
           return only !== null || except.length > 0 || standsAlone;
@@ -42,6 +43,8 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
           return accessOf(site, moment).table.locked[row] !== 0;
         case 'window':
           return from !== null || until !== null;
+        case 'stands-in':
+          return standsIn !== null;
         case 'search':
           return accessOf(site).heldBack.search[row] !== -1;
         default:

@@ -1,5 +1,13 @@
 import { format, parseISO } from 'date-fns';
-import { type AccessChange, type ClosedLook, type HeldBack, audiencesIn, ruleOf } from '#core/model/access.ts';
+import {
+  type AccessChange,
+  type ClosedLook,
+  type HeldBack,
+  type MenuFor,
+  type StandsIn,
+  audiencesIn,
+  ruleOf,
+} from '#core/model/access.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
@@ -106,6 +114,27 @@ function OwnRule({ page }: { readonly page: PageId }) {
         value={rule.engines}
         onSet={(engines) => set({ engines })}
       />
+      <Choice
+        label="Visitors get it as"
+        hint="The first of the tree that they can open stands in for what Spur has built in."
+        value={rule.standsIn ?? ''}
+        onChange={(event) => set({ standsIn: event.target.value === '' ? null : (event.target.value as StandsIn) })}
+      >
+        <option value="">An ordinary page</option>
+        <option value="sign-in">The sign-in page</option>
+        <option value="no-access">The page of those who may not open one</option>
+        <option value="not-found">The not-found page</option>
+        <option value="account">The account page, for signing out</option>
+      </Choice>
+      <Choice
+        label="Menus show its entry to"
+        value={rule.menuFor ?? ''}
+        onChange={(event) => set({ menuFor: event.target.value === '' ? null : (event.target.value as MenuFor) })}
+      >
+        <option value="">All who may open it</option>
+        <option value="signed-in">Visitors who are signed in</option>
+        <option value="signed-out">Visitors who are not signed in</option>
+      </Choice>
     </section>
   );
 }

@@ -4,17 +4,21 @@ import { type Finder, accessReason } from '#core/derive/access.ts';
 import type { MenuAnswer } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
-import { closureOf } from '#core/model/audience.ts';
+import { ruleOf } from '#core/model/access.ts';
+import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
 import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
+const STANDS_IN_WORDS =
+  'Search engines are not offered it and the sitemap file leaves it out: it stands in for other addresses.';
 const MENU_REASONS: Readonly<Record<MenuAnswer, string>> = {
   in: 'in the main menu',
   hidden: 'in no menu, since it is hidden',
   closed: 'in no menu, since it is closed',
+  'for others': 'in no menu of theirs, since its entry is for other visitors',
   'off menus': 'in no menu, since it is off menus',
   'too deep': 'in no menu, since it stands too deep for the main menu',
   'above not in menu': 'in no menu, since the page above is in none',
@@ -29,7 +33,9 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
   const clock = useNow();
   const now = moment ?? clock;
   const views = useAudienceViews();
-  const isPage = derived.outline.nodes[row]!.type === 'page';
+  const node = derived.outline.nodes[row]!;
+  const isPage = node.type === 'page';
+  const standsIn = ruleOf(node).standsIn !== null;
   const heldBy = (finder: Finder) => {
     const by = heldBack[finder][row]!;
     if (by === -1) return null;
@@ -40,7 +46,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
     const at = view?.derived.outline.rowOf.get(page);
     if (!view || at === undefined) return '';
     const menu = MENU_REASONS[view.derived.menu[at]!];
-    if (!isPage || answer !== 'open')
+    if (!isPage || answer !== 'open' || standsIn)
       return `${menu}${answer === 'locked' ? ', with a lock' : ''}; not found by search`;
     const by = heldBy('search');
     return `${menu}; ${by === null ? 'found by the site’s search' : `not found by search, held back by ${by}`}`;
@@ -67,7 +73,9 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
         })}
       </ul>
       {isPage && (
-        <p className="mt-2 text-small">{enginesWords(answerAt(table, row, 0) === 'open', heldBy('engines'))}</p>
+        <p className="mt-2 text-small">
+          {standsIn ? STANDS_IN_WORDS : enginesWords(answerAt(table, row, 0) === 'open', heldBy('engines'))}
+        </p>
       )}
     </section>
   );
@@ -84,7 +92,7 @@ function useAudienceViews() {
       new Map(
         audiencesOf(shown).map(({ id }) => [
           id as string,
-          visitorView(shown, closureOf(shown.settings.audiences, [id]), now),
+          visitorView(shown, closureOf(shown.settings.audiences, [id]), now, id !== EVERYONE),
         ]),
       ),
     [shown, now],

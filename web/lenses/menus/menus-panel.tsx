@@ -74,6 +74,8 @@ function reasonFor(site: Site, answer: MenuAnswer, page: PageId): string {
       return 'Not in the main menu, because nobody can reach the page: it, or a branch above it, is hidden.';
     case 'closed':
       return 'Not in the main menu of those who may not open the page.';
+    case 'for others':
+      return 'Not in the main menu of these visitors: its entry is for others.';
     case 'too deep':
       return `Not in the main menu, because that shows ${MAIN_MENU_DEPTH} levels and the page stands deeper.`;
     case 'above not in menu': {

@@ -1,0 +1,47 @@
+import type { StandsIn } from '#core/model/access.ts';
+import { textIn } from '#core/model/texts.ts';
+import { type LiveView, type OwnPage, type SignIn, renderNotFound, renderPage, renderSignIn } from './render-page.ts';
+
+/** A page's text as HTML, by the id of its content. */
+export type TextOf = (content: string) => Promise<string>;
+
+/** What visitors get at a page that is not out of sight. */
+export interface PageAnswer {
+  /** 200; 401 for a locked entry, 403 where the visitor is signed in already. */
+  readonly status: 200 | 401 | 403;
+  readonly html: string;
+}
+
+/** The answer at a row: the page, or the page that stands in its place where the visitor may not open it. `to` is its address. */
+export async function answerAtRow(view: LiveView, row: number, to: string, textOf: TextOf): Promise<PageAnswer> {
+  const { derived, locked, isSignedIn, standingIn } = view;
+  const node = derived.outline.nodes[row]!;
+  const given = { page: null, to: '/', email: '', isWrong: false };
+  if (locked[row] === 1)
+    return { status: isSignedIn ? 403 : 401, html: await signInPage(view, { ...given, page: node.id, to }, textOf) };
+  if (row === standingIn.get('sign-in')) return { status: 200, html: await signInPage(view, given, textOf) };
+  if (row === standingIn.get('account') && !isSignedIn)
+    return { status: 401, html: await signInPage(view, { ...given, to }, textOf) };
+  const html = node.content === null ? '' : await textOf(node.content);
+  return { status: 200, html: renderPage(view, node.id, html) };
+}
+
+/** The sign-in page, or for somebody who is signed in the one that says that they may not open it; the site's own where it has one. */
+export async function signInPage(view: LiveView, signIn: SignIn, textOf: TextOf): Promise<string> {
+  const isRefused = view.isSignedIn && signIn.page !== null;
+  return renderSignIn(view, signIn, await ownPage(view, isRefused ? 'no-access' : 'sign-in', textOf));
+}
+
+/** The page for addresses that lead nowhere; the site's own where it has one. */
+export const notFoundPage = async (view: LiveView, textOf: TextOf): Promise<string> =>
+  renderNotFound(view, false, await ownPage(view, 'not-found', textOf));
+
+async function ownPage(view: LiveView, standsIn: StandsIn, textOf: TextOf): Promise<OwnPage | null> {
+  const row = view.standingIn.get(standsIn);
+  if (row === undefined) return null;
+  const { title, content } = view.derived.outline.nodes[row]!;
+  return {
+    title: textIn(title, view.site.settings.language),
+    html: content === null ? '' : await textOf(content),
+  };
+}
