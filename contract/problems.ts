@@ -145,6 +145,11 @@ const OF_REQUESTS = {
     title: 'The list is too long',
     detail: (p) => `It has ${p.count} visitors; at most ${p.limit} can be brought at once. Bring it in parts.`,
   },
+  'nothing-live': {
+    status: 409,
+    title: 'Nothing is live yet',
+    detail: () => 'Visitors and search engines have nothing of this site yet. Make pages live first.',
+  },
   'joining-link-unknown': {
     status: 404,
     title: 'There is no such joining link',

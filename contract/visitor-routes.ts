@@ -2,6 +2,7 @@ import { type Route, okAnswer } from './route.ts';
 import {
   bringVisitorsAnswer,
   bringVisitorsBody,
+  engineAnswer,
   joiningLinkAnswer,
   joiningLinkBody,
   joiningLinksAnswer,
@@ -82,5 +83,12 @@ export const VISITOR_ROUTES = {
     permission: 'site.edit',
     summary: 'Remove the account of a visitor',
     answer: okAnswer,
+  },
+  lookAsEngine: {
+    method: 'post',
+    path: '/api/sites/:site/engine-looks',
+    permission: 'site.read',
+    summary: 'Read the live site as a search engine’s robot does, and say what it would index next to what is intended',
+    answer: engineAnswer,
   },
 } as const satisfies Record<string, Route>;

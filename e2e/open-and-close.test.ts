@@ -136,6 +136,16 @@ describe('the moment', () => {
   });
 });
 
+describe('the search engine’s eye', () => {
+  it('reads the live site and says that what it would index is what is intended', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.click('button', 'Engine’s eye');
+    await bench.click('button', 'Read the live site');
+    await bench.untilText('As intended: all');
+    await bench.click('button', 'Close');
+  });
+});
+
 describe('a walk', () => {
   /** What stands in one of the frames. */
   const inFrame = async <Result>(at: number, work: () => Promise<Result>): Promise<Result> => {

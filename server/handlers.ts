@@ -39,6 +39,7 @@ import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
+import { makeEngineHandlers } from './visitors/engine-handlers.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
 import { contentAt, contentsOf, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
@@ -250,6 +251,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeGuestHandlers(services),
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
+    ...makeEngineHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
     exportSite: async ({ request, response }) => {

@@ -203,6 +203,28 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
   });
 });
 
+describe('a search engine', () => {
+  it.each(KEYS.slice(0, 2))('would index of the site %s what is meant to be, and nothing else', async (key) => {
+    const ines = await server.person('Ines');
+    const { json } = await ines.post(`/api/sites/${key}/engine-looks`, undefined);
+    const held = heldBackRows(derivedOf(sites.get(key)!).outline, 'engines');
+    const offered = answersFor(sites.get(key)!, EVERYONE).filter(
+      ({ answer }, row) => answer === 'open' && held[row] === -1,
+    );
+    expect(json).toMatchObject({ isWhole: true, intended: offered.length, indexed: offered.length });
+    // Where the home page is closed the site's name leads nowhere, and the robot says so.
+    const others = json.findings.filter((one: { address: string }) => one.address !== '/');
+    expect(others).toEqual([]);
+    expect(json.addresses).toBeGreaterThanOrEqual(offered.length);
+  });
+
+  it('is said to have nothing to read where nothing is live', async () => {
+    const ines = await server.person('Ina');
+    await server.site('draft');
+    expect((await ines.post('/api/sites/draft/engine-looks', undefined)).json.code).toBe('nothing-live');
+  });
+});
+
 describe('a visitor', () => {
   const closed = () => {
     const site = sites.get('one')!;

@@ -37,6 +37,7 @@ export type DialogName =
   | 'share'
   | 'audiences'
   | 'compare'
+  | 'engine'
   | 'visitors';
 
 export interface Selection {

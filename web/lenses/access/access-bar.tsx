@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { ArrowLeftRight, CalendarClock, Footprints, UserRound, UsersRound } from 'lucide-react';
+import { ArrowLeftRight, Bot, CalendarClock, Footprints, UserRound, UsersRound } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Popover } from '../../ui/popover.tsx';
@@ -30,6 +30,9 @@ export function AccessBar() {
             <ArrowLeftRight size={15} aria-hidden /> Compare
           </Button>
         )}
+        <Button look="quiet" isTight onClick={() => setDialog('engine')}>
+          <Bot size={15} aria-hidden /> Engine’s eye
+        </Button>
         {mayEdit && (
           <Button look="quiet" isTight onClick={() => setDialog('visitors')}>
             <UserRound size={15} aria-hidden /> Visitors

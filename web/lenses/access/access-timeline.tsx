@@ -31,7 +31,7 @@ export function AccessTimeline() {
       aria-label={`The next ${WEEKS} weeks`}
       className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-paper px-4 text-small max-md:px-2"
     >
-      <div ref={ref} className="relative min-w-60 flex-1" style={{ height: HEIGHT }}>
+      <div ref={ref} className="relative min-w-60 flex-1 max-md:hidden" style={{ height: HEIGHT }}>
         <svg width={width} height={HEIGHT} aria-hidden className="absolute inset-0">
           <path d={`M${EDGE} ${LINE}H${width - EDGE}`} className="stroke-edge" strokeWidth={1.5} />
           {weeks.map((week) => (

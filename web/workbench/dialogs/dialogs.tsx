@@ -3,6 +3,7 @@ import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
 import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
+import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
@@ -61,6 +62,8 @@ export function Dialogs() {
       return <AudiencesDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
+    case 'engine':
+      return <EngineDialog onClose={close} />;
     case 'visitors':
       return <VisitorsDialog onClose={close} />;
     case 'share':

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { accessTable } from '#core/derive/access.ts';
 import { closureOf } from '#core/model/audience.ts';
+import { textIn } from '#core/model/texts.ts';
 import type { VisitorAnswer } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { removeVisitor, setVisitor } from '../../../api/visitors.ts';
@@ -23,7 +24,8 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
   const waitsFor = site.settings.audiences.filter((audience) => askedFor.includes(audience.id));
   const { outline } = derived;
   const { open } = accessTable(outline, [closureOf(site.settings.audiences, audiences)], now);
-  const reach = outline.nodes.filter((node, row) => node.type === 'page' && open[row] === 1).length;
+  const reach = outline.nodes.filter((node, row) => node.type === 'page' && open[row] === 1);
+  const [isReachShown, showReach] = useState(false);
   const set = (fields: Parameters<typeof setVisitor>[2]) => void setVisitor(site.key, id, fields).catch(tell);
   return (
     <li aria-label={name} className="py-2.5">
@@ -31,10 +33,32 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
         <p className={`font-medium ${isSuspended ? 'text-quiet line-through' : ''}`}>{name}</p>
         <p className="text-small text-quiet">{email}</p>
         <p className="ml-auto text-small text-quiet">
-          {isSuspended ? 'Suspended' : `Can open ${pages(reach)} of the draft`} ·{' '}
-          {lastSignInAt === null ? 'not signed in yet' : `signed in last on ${dayWords(lastSignInAt)}`}
+          {isSuspended ? (
+            'Suspended'
+          ) : (
+            <button
+              type="button"
+              aria-expanded={isReachShown}
+              className="text-accent underline"
+              onClick={() => showReach(!isReachShown)}
+            >
+              Can open {pages(reach.length)} of the draft
+            </button>
+          )}{' '}
+          · {lastSignInAt === null ? 'not signed in yet' : `signed in last on ${dayWords(lastSignInAt)}`}
         </p>
       </div>
+      {isReachShown && !isSuspended && (
+        <div className="mt-1 max-h-40 overflow-y-auto rounded-md bg-sunken px-3 py-2 text-small">
+          <ul aria-label={`What ${name} can open`} className="columns-2 max-md:columns-1">
+            {reach.map((node) => (
+              <li key={node.id} className="truncate">
+                {textIn(node.title, site.settings.language)}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       {waitsFor.length > 0 && (
         <p className="mt-1 flex flex-wrap items-center gap-2 rounded-md bg-attention-soft px-3 py-1.5">
           <span className="mr-auto">Wants to join {waitsFor.map((audience) => audience.name).join(' and ')}.</span>
