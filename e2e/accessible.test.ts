@@ -148,6 +148,25 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     },
   ],
   [
+    'the joining links',
+    async () => {
+      await open('/sites/pellow-quay?lens=access')();
+      await bench.click('button', 'Visitors');
+      await bench.click('tab', 'Joining links');
+      await bench.click('button', 'Make a joining link');
+      await bench.find('textbox', /^The link that joins/);
+    },
+  ],
+  [
+    'the search engine’s eye',
+    async () => {
+      await open('/sites/pellow-quay?lens=access')();
+      await bench.click('button', 'Engine’s eye');
+      await bench.click('button', 'Read the live site');
+      await bench.untilText('addresses read');
+    },
+  ],
+  [
     'a comparison of two audiences',
     async () => {
       await open('/sites/pellow-quay?lens=access')();
@@ -269,6 +288,8 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
   ['a visitors’ page', visit('/courses/long-courses/the-year-course')],
   ['the sign-in page for visitors', visit('/staff-handbook')],
   ['the not-found page', visit('/nothing')],
+  ['the search of the site', visit('/search?q=splicng')],
+  ['the way to a new password', visit('/~password')],
 ];
 
 /** What axe finds on what shows, in light and in dark. */

@@ -53,7 +53,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
       page('News'),
       page('Contact', { sections: ['Telephone and mail', 'How to find us', 'When the office is open'] }),
       LEGAL,
-      page('Page not found', off),
+      page('Page not found', { ...off, access: { standsIn: 'not-found' } }),
     ],
   },
   intranet: {
@@ -87,6 +87,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
         page('Working from elsewhere'),
       ]),
       page('Forms'),
+      page('For heads of department', { access: { only: ['Heads of department'], closedLook: 'locked' } }),
       page('News'),
       page('About this site', { ...off, sections: ['Who keeps it', 'What is missing?'] }),
     ],
@@ -112,7 +113,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
       page('News'),
       page('Contact', { sections: ['Write or call', 'Where we are'] }),
       LEGAL,
-      page('Page not found', off),
+      page('Page not found', { ...off, access: { standsIn: 'not-found' } }),
     ],
   },
 };

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { type PageId, toPageId } from '../model/ids.ts';
 import { branchOf, nodeAt } from '../model/site.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
+import type { Audience, AudienceId } from '../model/audience.ts';
 import { SHIPPED } from './shipped.ts';
 import { type Starter, flatShells, isUsable, pagesOfStarter, starterOf, starterSchema } from './starter.ts';
 
@@ -13,7 +14,11 @@ const newIds = () => {
 const all = (starter: Starter) => new Set(flatShells(starter).map((_, at) => at));
 const top = { parent: null, after: null };
 const begun = (starter: Starter, chosen = all(starter), titles = new Map<number, string>()) =>
-  pagesOfStarter(starter, chosen, titles, top, 'en', newIds());
+  pagesOfStarter(starter, chosen, titles, top, 'en', newIds(), audiences());
+const audiences = (known: readonly Audience[] = []) => {
+  let count = 0;
+  return { known, newId: () => `a${++count}` as AudienceId };
+};
 const titlesOf = (starter: Starter) =>
   flatShells(starter).map(({ shell, depth }) => `${' '.repeat(depth)}${shell.title}`);
 
@@ -64,6 +69,46 @@ describe('a starter', () => {
     expect(again.pages[0]!.sections).toEqual(['Dates', 'Fees']);
     expect(nodeAt(site, branchOf(site, null)[0]!).content).toBe(contents[0]!.id);
   });
+
+  it('brings who may open a page by the names of audiences; what the site does not have is added once', () => {
+    const starter: Starter = {
+      ...SHIPPED.school!,
+      pages: [
+        { title: 'Papers', access: { only: ['Governors', 'Staff'], closedLook: 'locked' } },
+        { title: 'Handbook', access: { only: ['staff'], except: ['Governors'], search: 'branch' } },
+      ],
+    };
+    const staff: Audience = { id: 'staff' as AudienceId, name: 'Staff', includes: [] };
+    const site = siteAfter([{ name: 'audience.add', audience: staff.id, title: staff.name }]);
+    const { operations } = pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), audiences([staff]));
+    expect(operations[0]).toEqual({ name: 'audience.add', audience: 'a1', title: 'Governors' });
+    const after = siteAfter(operations, site);
+    expect(after.settings.audiences.map(({ name }) => name)).toEqual(['Staff', 'Governors']);
+    expect(starterOf(after, null, 'x', '', () => undefined).pages.map(({ access }) => access)).toEqual([
+      { only: ['Governors', 'Staff'], closedLook: 'locked' },
+      { only: ['Staff'], except: ['Governors'], search: 'branch' },
+    ]);
+  });
+
+  it('of any site keeps the rules of its pages, by names', () =>
+    fc.assert(
+      fc.property(anySite, (site) => {
+        const starter = starterOf(site, null, 'Again', '', () => undefined);
+        fc.pre(starter.pages.length > 0);
+        expect(starterSchema.safeParse(JSON.parse(JSON.stringify(starter))).success).toBe(true);
+        const again = siteAfter(begun(starter).operations, emptySite());
+        const rules = (one: Starter) => flatShells(one).map(({ shell }) => JSON.stringify(shell.access ?? null));
+        // Names that differ in nothing but capitals are one audience.
+        fc.pre(
+          new Set(site.settings.audiences.map(({ name }) => name.toLowerCase())).size ===
+            site.settings.audiences.length,
+        );
+        expect(rules(starterOf(again, null, 'Again', '', () => undefined)).map((one) => one.length)).toEqual(
+          rules(starter).map((one) => one.length),
+        );
+      }),
+      { numRuns: 100 },
+    ));
 
   it('refuses what is none', () => {
     expect(starterSchema.safeParse({ ...SHIPPED.school, pages: [] }).success).toBe(false);

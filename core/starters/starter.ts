@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import type { DropPlace } from '../arrange/landing.ts';
 import { type TextDocument, contentIdOf, plainTextOf } from '../model/content.ts';
+import { CLOSED_LOOKS, HELD_BACK, MENU_FOR, STANDS_IN, type AccessChange, toKeptAccess } from '../model/access.ts';
+import { type Audience, type AudienceId, EVERYONE, LONGEST_AUDIENCE_NAME, MOST_AUDIENCES } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import { NODE_TYPES } from '../model/node.ts';
 import { LONGEST_PURPOSE, planOf } from '../model/plan.ts';
@@ -9,6 +11,22 @@ import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 
 export const MOST_SHELLS = 2000;
+
+const audienceNames = z.array(z.string().trim().min(1).max(LONGEST_AUDIENCE_NAME)).max(MOST_AUDIENCES);
+const shellAccessSchema = z
+  .strictObject({
+    only: audienceNames.min(1),
+    except: audienceNames,
+    standsAlone: z.boolean(),
+    closedLook: z.enum(CLOSED_LOOKS),
+    engines: z.enum(HELD_BACK),
+    search: z.enum(HELD_BACK),
+    standsIn: z.enum(STANDS_IN),
+    menuFor: z.enum(MENU_FOR),
+  })
+  .partial();
+/** Who may open a page to be. Audiences go by their names; windows of time are not a starter's. */
+export type ShellAccess = z.infer<typeof shellAccessSchema>;
 
 /** A page to be: what it is called, and what it will hold. */
 export interface Shell {
@@ -21,6 +39,7 @@ export interface Shell {
   readonly purpose?: string | undefined;
   /** The headings of its sections. */
   readonly sections?: readonly string[] | undefined;
+  readonly access?: ShellAccess | undefined;
   readonly below?: readonly Shell[] | undefined;
 }
 
@@ -33,6 +52,7 @@ const shellSchema: z.ZodType<Shell> = z.strictObject({
   description: z.string().max(2000).optional(),
   purpose: z.string().max(LONGEST_PURPOSE).optional(),
   sections: z.array(z.string().trim().min(1).max(200)).max(100).optional(),
+  access: shellAccessSchema.optional(),
   get below() {
     return z.array(shellSchema).max(MOST_SHELLS).optional();
   },
@@ -80,10 +100,18 @@ export const isUsable = (starter: Starter): boolean => {
 };
 
 type Add = Extract<Operation, { name: 'page.add' }>;
+type AddAudience = Extract<Operation, { name: 'audience.add' }>;
+
+/** The audiences of the site that a starter's pages go to; those that it names and the site does not have get a new id. */
+export interface StarterAudiences {
+  readonly known: readonly Audience[];
+  readonly newId: () => AudienceId;
+}
 
 /**
  * The pages of a starter at a place: those that are chosen, by their places in `flatShells`, with the titles that were
  * given on the way. A page whose page above is not chosen is left too. Sections become headings of the page's text.
+ * Audiences that the site does not have are added first.
  */
 export function pagesOfStarter(
   starter: Pick<Starter, 'pages'>,
@@ -92,11 +120,22 @@ export function pagesOfStarter(
   place: Pick<DropPlace, 'parent' | 'after'>,
   language: Language,
   newId: () => PageId,
-): { readonly operations: Add[]; readonly contents: { id: ContentId; document: TextDocument }[] } {
+  audiences: StarterAudiences,
+): { readonly operations: (Add | AddAudience)[]; readonly contents: { id: ContentId; document: TextDocument }[] } {
   const ids = new Map<number, PageId>();
   const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
   const contents = new Map<ContentId, TextDocument>();
   const operations: Add[] = [];
+  const added: AddAudience[] = [];
+  const byName = new Map(audiences.known.map(({ id, name }) => [name.toLowerCase(), id]));
+  const idOf = (title: string): AudienceId => {
+    let audience = byName.get(title.toLowerCase());
+    if (audience === undefined) {
+      byName.set(title.toLowerCase(), (audience = audiences.newId()));
+      added.push({ name: 'audience.add', audience, title });
+    }
+    return audience;
+  };
   flatShells(starter).forEach(({ shell, parent }, at) => {
     if (!chosen.has(at) || (parent !== -1 && !ids.has(parent))) return;
     const page = newId();
@@ -120,10 +159,11 @@ export function pagesOfStarter(
       inMenus: shell.inMenus,
       content: content ?? undefined,
       plan: shell.purpose ? { purpose: shell.purpose } : undefined,
+      access: shell.access ? accessOfShell(shell.access, idOf) : undefined,
     });
     latest.set(above, page);
   });
-  return { operations, contents: [...contents].map(([id, document]) => ({ id, document })) };
+  return { operations: [...added, ...operations], contents: [...contents].map(([id, document]) => ({ id, document })) };
 }
 
 /** A branch, or the whole tree (`null`), as a starter. Links lead out of it and are left. */
@@ -153,6 +193,7 @@ export function starterOf(
           description: textIn(node.description, language) || undefined,
           purpose: planOf(node).purpose || undefined,
           sections: sections.length > 0 ? sections : undefined,
+          access: node.access === null ? undefined : shellAccess(toKeptAccess(node.access), site.settings.audiences),
           below: below.length > 0 ? below : undefined,
         },
       ];
@@ -164,6 +205,27 @@ export function starterOf(
     description,
     pages: shellsOf(top === null ? childrenOf(site, null) : [top]),
   };
+}
+
+function accessOfShell({ only, except, ...rest }: ShellAccess, idOf: (name: string) => AudienceId): AccessChange {
+  return { ...rest, ...(only && { only: only.map(idOf) }), ...(except && { except: except.map(idOf) }) };
+}
+
+/** A rule by the names of its audiences; a rule that names everyone names nobody in particular. */
+function shellAccess(kept: AccessChange, audiences: readonly Audience[]): ShellAccess | undefined {
+  const { only, except, from, until, closedLook, standsIn, menuFor, ...rest } = kept;
+  const names = (ids: readonly AudienceId[] | null | undefined) =>
+    (ids ?? []).flatMap((id) => audiences.find((one) => one.id === id)?.name ?? []);
+  const [onlyNames, exceptNames] = [only?.includes(EVERYONE) ? [] : names(only), names(except)];
+  const access: ShellAccess = {
+    ...rest,
+    ...(onlyNames.length > 0 && { only: onlyNames }),
+    ...(exceptNames.length > 0 && { except: exceptNames }),
+    ...(closedLook && { closedLook }),
+    ...(standsIn && { standsIn }),
+    ...(menuFor && { menuFor }),
+  };
+  return Object.keys(access).length === 0 ? undefined : access;
 }
 
 const sectionsOf = (document: TextDocument): string[] =>

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs';
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { openBrowser } from './browser.ts';
 import { pause } from './screen.ts';
 import { startSpur } from './spur.ts';
@@ -59,6 +59,16 @@ try {
   await bench.open(spur, 'pellow-quay', '?lens=access&page=pq087');
   await bench.untilText('Kept out by the page itself');
   await take('access');
+  await bench.click('button', 'Visitors');
+  await bench.click('button', /^Can open 1\d\d pages of the draft/);
+  await take('accounts');
+  await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
+  await bench.click('checkbox', 'A second one beside it');
+  const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
+  for (const one of await (await bench.find('combobox', 'Walk as', right)).findElements(By.css('option')))
+    if ((await one.getText()) === 'Staff') await one.click();
+  await pause(1500);
+  await take('walk');
   await bench.open(spur, 'pellow-quay');
   await bench.click('button', 'History');
   await bench.untilText('moved ‘Sharpening day’ into');
@@ -70,8 +80,6 @@ try {
   await bench.untilText('The tree as it was.');
   await bench.click('button', /^Show/);
   await take('history');
-  await bench.open(spur, 'pellow-quay', '?state=draft,edited&page=pq017');
-  await take('filter');
   await bench.open(spur, 'pellow-quay', '?page=pq012');
   await bench.select('Course dates');
   await bench.select('Compare the courses', Key.SHIFT);
@@ -101,10 +109,6 @@ try {
   await bench.press(Key.ESCAPE);
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
-  await bench.open(spur, 'pellow-quay', '?view=map&page=pq002');
-  await bench.focusTree();
-  await bench.press('0');
-  await take('map-far');
   await browser.prefer('dark');
   await bench.open(spur, 'pellow-quay', '?lens=write&page=pq089');
   await bench.find('textbox', 'Text');

@@ -5,7 +5,7 @@ import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
 import { wordsOfFault } from '../../api/client.ts';
-import { type Edit, newPageId } from '../../api/site-store.ts';
+import { type Edit, newAudienceId, newPageId } from '../../api/site-store.ts';
 import { bringStarter, deleteStarter, saveStarter, useStarters } from '../../api/starters.ts';
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
@@ -71,6 +71,7 @@ function BeginFrom({
         { parent, after: childrenOf(site, parent).at(-1) ?? null },
         language,
         newPageId,
+        { known: site.settings.audiences, newId: newAudienceId },
       ),
     [starter, taken, titles, parent, site, language],
   );
@@ -83,10 +84,12 @@ function BeginFrom({
     if (isOn) for (let above = flat[at]!.parent; above !== -1; above = flat[above]!.parent) next.add(above);
     setTaken(next);
   };
+  const count = made.operations.filter(({ name }) => name === 'page.add').length;
+  const audiences = made.operations.flatMap((one) => (one.name === 'audience.add' ? [one.title] : []));
   const begin = () => {
     if (store.apply(made.operations as Edit[], made.contents) !== null) return;
     if (parent !== null) setOpen(parent, true);
-    toast(`Added ${pages(made.operations.length)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
+    toast(`Added ${pages(count)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
     onClose();
   };
   return (
@@ -102,8 +105,8 @@ function BeginFrom({
             Save as a starter…
           </Button>
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" disabled={made.operations.length === 0} onClick={begin}>
-            Add {pages(made.operations.length)}
+          <Button look="main" disabled={count === 0} onClick={begin}>
+            Add {pages(count)}
           </Button>
         </>
       }
@@ -121,6 +124,13 @@ function BeginFrom({
           </div>
           <StarterFile chosen={chosen} onBrought={onChoose} />
         </div>
+        {audiences.length > 0 && (
+          <p className="rounded-md bg-attention-soft px-3 py-2">
+            Some of its pages are kept for {audiences.map((name) => `‘${name}’`).join(' and ')}, which this site does
+            not have yet: {audiences.length === 1 ? 'it is' : 'they are'} added, without anybody in{' '}
+            {audiences.length === 1 ? 'it' : 'them'}.
+          </p>
+        )}
         {childrenOf(site, null).length > 0 && (
           <Radios
             legend="Where to"
