@@ -213,15 +213,17 @@ function accessOfShell({ only, except, ...rest }: ShellAccess, idOf: (name: stri
 
 /** A rule by the names of its audiences; a rule that names everyone names nobody in particular. */
 function shellAccess(kept: AccessChange, audiences: readonly Audience[]): ShellAccess | undefined {
-  const { only, except, from, until, closedLook, standsIn, menuFor, ...rest } = kept;
+  const { only, except, standsAlone, closedLook, engines, search, standsIn, menuFor } = kept;
   const names = (ids: readonly AudienceId[] | null | undefined) =>
     (ids ?? []).flatMap((id) => audiences.find((one) => one.id === id)?.name ?? []);
   const [onlyNames, exceptNames] = [only?.includes(EVERYONE) ? [] : names(only), names(except)];
   const access: ShellAccess = {
-    ...rest,
     ...(onlyNames.length > 0 && { only: onlyNames }),
     ...(exceptNames.length > 0 && { except: exceptNames }),
+    ...(standsAlone && { standsAlone }),
     ...(closedLook && { closedLook }),
+    ...(engines && { engines }),
+    ...(search && { search }),
     ...(standsIn && { standsIn }),
     ...(menuFor && { menuFor }),
   };
