@@ -195,7 +195,7 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/latest-changes',
     permission: 'site.read',
-    summary: 'Who changed each page last, and when',
+    summary: 'Who changed each page last, and when; with `?of=access` who may open it, or whether it is hidden',
     answer: latestChangesAnswer,
   },
   findTexts: {

@@ -176,7 +176,7 @@ export function makeHandlers(services: Services): Handlers {
     listLatestChanges: async ({ request }) => {
       const key = siteOf(request);
       await cache.current(key);
-      const changes = await latestChanges(database, key);
+      const changes = await latestChanges(database, key, request.query.of === 'access');
       return {
         pages: changes.map((one) => one.page),
         by: changes.map((one) => one.by),

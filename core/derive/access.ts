@@ -135,6 +135,10 @@ export interface AccessReason {
   readonly chain: readonly Narrowing[];
 }
 
+/** The page whose rule decided an answer: the first that keeps the visitor out, or the last that lets them through; null where nothing narrows it. */
+export const decidingPage = ({ chain }: AccessReason): PageId | null =>
+  (chain.find(({ keepsOut }) => keepsOut) ?? chain.at(-1))?.page ?? null;
+
 /** Why a visitor may open a node or may not, at a moment. */
 export function accessReason(site: Site, page: PageId, visitor: Membership, at: number): AccessReason {
   const node = nodeAt(site, page);

@@ -47,12 +47,17 @@ export async function lastRemovals(
   );
 }
 
-/** Each page's latest change. */
-export async function latestChanges(database: Knex, key: SiteKey): Promise<{ page: PageId; by: string; at: string }[]> {
+/** Each page's latest change; with `ofAccess` the latest one of who may open it. */
+export async function latestChanges(
+  database: Knex,
+  key: SiteKey,
+  ofAccess = false,
+): Promise<{ page: PageId; by: string; at: string }[]> {
   const { rows } = await database.raw(
     `SELECT DISTINCT ON (page) page, at, coalesce(account.name, 'Somebody') AS by
      FROM (SELECT split_part(cell, '.', 1) AS page, revision, at, account
-           FROM edit_log CROSS JOIN LATERAL unnest(cells) AS cell WHERE site = ?) AS change
+           FROM edit_log CROSS JOIN LATERAL unnest(cells) AS cell
+           WHERE site = ? ${ofAccess ? `AND (cell LIKE '%.access.%' OR cell LIKE '%.hidden')` : ''}) AS change
      LEFT JOIN account ON account.id = change.account
      ORDER BY page, revision DESC`,
     [key],

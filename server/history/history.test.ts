@@ -89,6 +89,17 @@ describe('what the filters ask for', () => {
     const last = Object.fromEntries(pages.map((page: string, index: number) => [page, by[index]]));
     expect(last).toEqual({ a: 'Bram', b: 'Ines', c: 'Ines' });
   });
+  it('is who said last who can open a page, or hid it', async () => {
+    const key = await busySite('access-changed');
+    await ines.operations(key, { name: 'page.set', page: 'a', fields: { hidden: 'page' } });
+    await bram.operations(key, { name: 'page.set', page: 'c', fields: { access: { closedLook: 'locked' } } });
+    await ines.operations(key, rename('c', 'Still a rule of Bram'));
+    const { pages, by } = (await ines.get(`/api/sites/${key}/latest-changes?of=access`)).json;
+    expect([pages, by]).toEqual([
+      ['a', 'c'],
+      ['Ines', 'Bram'],
+    ]);
+  });
   it('is which pages have words in their text, marks and signs of patterns taken as they are', async () => {
     await server.site('texts');
     const document = (text: string) => ({

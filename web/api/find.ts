@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import useSWR from 'swr';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { AnswerOf } from '#contract/routes.ts';
 import { call } from './client.ts';
 
 /** Who changed each page last, and when; undefined until it is known. It is not fetched without a revision. */
@@ -13,11 +14,24 @@ export function useLatestChanges(
     () => call('listLatestChanges', { site: key }),
     { keepPreviousData: true },
   );
-  return useMemo(
-    () => data && new Map(data.pages.map((page, index) => [page, { by: data.by[index]!, at: data.at[index]! }])),
-    [data],
-  );
+  return useMemo(() => data && byPage(data), [data]);
 }
+
+/** Who set the rule of each page last, or hid it, and when; undefined until it is known. */
+export function useRuleChanges(
+  key: SiteKey,
+  revision: number,
+): ReadonlyMap<PageId, { by: string; at: string }> | undefined {
+  const { data } = useSWR(
+    [`/sites/${key}/latest-changes?of=access`, revision],
+    () => call('listLatestChanges', { site: key }, undefined, '?of=access'),
+    { keepPreviousData: true },
+  );
+  return useMemo(() => data && byPage(data), [data]);
+}
+
+const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
+  new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
 
 /** The pages whose text holds the words; undefined until it is known. Nothing is fetched without words. */
 export function useTextsFound(key: SiteKey, words: string | null, revision: number): PageId[] | undefined {

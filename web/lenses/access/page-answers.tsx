@@ -1,6 +1,6 @@
 import { format, parseISO } from 'date-fns';
 import { useDeferredValue, useMemo } from 'react';
-import { type Finder, accessReason } from '#core/derive/access.ts';
+import { type Finder, accessReason, decidingPage } from '#core/derive/access.ts';
 import type { MenuAnswer } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
@@ -9,6 +9,7 @@ import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
+import { useRuleChanges } from '../../api/find.ts';
 import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -27,12 +28,17 @@ const MENU_REASONS: Readonly<Record<MenuAnswer, string>> = {
 
 /** The five answers for a page: for each audience whether it opens, stands in menus, and is found; then what machines are told. */
 export function PageAnswers({ page }: { readonly page: PageId }) {
-  const { site, derived, moment } = useWorkbench();
+  const { site, derived, moment, shown } = useWorkbench();
   const row = derived.outline.rowOf.get(page)!;
   const { table, heldBack } = accessOf(site, moment);
   const clock = useNow();
   const now = moment ?? clock;
   const views = useAudienceViews();
+  const changes = useRuleChanges(site.key, shown.revision);
+  const setWords = (by: PageId | null): string => {
+    const change = by === null ? undefined : changes?.get(by);
+    return change ? `Set by ${change.by} on ${momentWords(change.at)}.` : '';
+  };
   const node = derived.outline.nodes[row]!;
   const isPage = node.type === 'page';
   const standsIn = ruleOf(node).standsIn !== null;
@@ -66,7 +72,9 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
                 <span className="min-w-0 flex-1 truncate font-medium">{name}</span>
                 <span className={ANSWER_LOOKS[answer]}>{ANSWER_WORDS[answer]}</span>
               </p>
-              <p className="text-small text-quiet">{reasonWords(site, page, reason, momentWords)}</p>
+              <p className="text-small text-quiet">
+                {reasonWords(site, page, reason, momentWords)} {setWords(decidingPage(reason))}
+              </p>
               <p className="text-small text-quiet first-letter:uppercase">{listed(id, answer)}</p>
             </li>
           );
