@@ -91,12 +91,12 @@ describe('what the filters ask for', () => {
   });
   it('is who said last who can open a page, or hid it', async () => {
     const key = await busySite('access-changed');
-    await ines.operations(key, { name: 'page.set', page: 'a', fields: { hidden: 'page' } });
-    await bram.operations(key, { name: 'page.set', page: 'c', fields: { access: { closedLook: 'locked' } } });
-    await ines.operations(key, rename('c', 'Still a rule of Bram'));
+    await ines.operations(key, add('d', null, 'Legal'), { name: 'page.set', page: 'a', fields: { hidden: 'page' } });
+    await bram.operations(key, { name: 'page.set', page: 'd', fields: { access: { closedLook: 'locked' } } });
+    await ines.operations(key, rename('d', 'Still a rule of Bram'));
     const { pages, by } = (await ines.get(`/api/sites/${key}/latest-changes?of=access`)).json;
     expect([pages, by]).toEqual([
-      ['a', 'c'],
+      ['a', 'd'],
       ['Ines', 'Bram'],
     ]);
   });
