@@ -158,7 +158,7 @@ describe('the tree by keyboard', () => {
       [Key.ARROW_LEFT, 'Long courses level 2true'],
       [Key.HOME, 'Pellow Quay School of Boatbuilding level 1'],
       [Key.END, 'Your account level 1'],
-      [Key.ARROW_UP, 'Page not found level 1'],
+      [Key.ARROW_UP, 'Not open to you level 1'],
     ];
     for (const [key, expected] of steps) {
       await bench.press(key);
