@@ -117,7 +117,7 @@ describe('a joining link', () => {
     expect((await signIn('petra@home.example', NEW.password)).to).toBe('/pq/area/desk');
   });
 
-  it('ends when it was used so often, when its letter is the last, and when it is withdrawn', async () => {
+  it('ends when it was used so often, when it is withdrawn, and with its last day; its letters end with it', async () => {
     const once = await makeLink({ mostUses: 1 });
     await form(once.path, { email: 'first@home.example' });
     await form(once.path, { email: 'second@home.example' });
@@ -134,8 +134,15 @@ describe('a joining link', () => {
     expect((await ines.send('DELETE', `/api/sites/pq/joining-links/${withdrawn.id}`)).json.code).toBe(
       'joining-link-unknown',
     );
-    await server.database('joining_link').update({ expires_at: new Date(0) });
-    expect((await ines.get('/api/sites/pq/joining-links')).json.links[0].uses).toBeGreaterThanOrEqual(0);
+    const late = await makeLink();
+    await form(late.path, { email: 'late@home.example' });
+    const lateLetter = await letterTo('late@home.example');
+    await server
+      .database('joining_link')
+      .where({ id: late.id })
+      .update({ expires_at: new Date(0) });
+    expect((await server.live(late.path)).status).toBe(410);
+    expect((await form(lateLetter.path!, NEW)).status).toBe(410);
   });
 
   it('takes no form of another site, no guessed link, and no address that is none', async () => {
