@@ -145,6 +145,18 @@ describe('a joining link', () => {
     expect((await form(lateLetter.path!, NEW)).status).toBe(410);
   });
 
+  it('makes one account of two letters that are used in the same moment', async () => {
+    const letters = [];
+    for (const { path } of [await makeLink(), await makeLink()]) {
+      await form(path, { email: 'twice@home.example' });
+      letters.push((await letterTo('twice@home.example')).path!);
+    }
+    const done = await Promise.all(letters.map((path) => form(path, NEW)));
+    expect(done.map(({ status }) => status)).toEqual([303, 303]);
+    const made = (await visitors()).filter((one: { email: string }) => one.email === 'twice@home.example');
+    expect(made).toMatchObject([{ audiences: ['students'] }]);
+  });
+
   it('takes no form of another site, no guessed link, and no address that is none', async () => {
     const { path } = await makeLink();
     expect((await form(path, { email: 'x@home.example' }, 'https://evil.example')).status).toBe(403);

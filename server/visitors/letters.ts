@@ -116,24 +116,16 @@ export class Letters {
       const link = await useLink(trx, letter.link, at);
       if (!link) return { outcome: 'ended' };
       const to = link.needs_approval ? 'asked_for' : 'audiences';
-      if (visitor) {
-        const asked = { audiences: visitor.audiences, asked_for: visitor.asked_for };
-        if (!visitor.audiences.includes(link.audience))
-          await updateVisitor(trx, site, visitor.id, { [to]: [...new Set([...asked[to], link.audience])] });
-      } else if (password_hash === null) throw new Error('A new account needs a password.');
-      else {
-        await insertVisitor(trx, {
-          id: randomUUID(),
-          site,
-          name: given.name,
-          email,
-          password_hash,
-          audiences: [],
-          asked_for: [],
-          is_suspended: false,
-          made_at: at,
-          [to]: [link.audience],
-        });
+      if (!visitor) {
+        if (password_hash === null) throw new Error('A new account needs a password.');
+        const made = { id: randomUUID(), site, name: given.name, email, password_hash, audiences: [], asked_for: [] };
+        await insertVisitor(trx, { ...made, is_suspended: false, made_at: at });
+      }
+      // Another letter may have made the account in the same moment: it is asked for again.
+      const { id, audiences, asked_for } = visitor ?? (await visitorByEmail(trx, site, email))!;
+      if (!audiences.includes(link.audience)) {
+        const before = to === 'audiences' ? audiences : asked_for;
+        await updateVisitor(trx, site, id, { [to]: [...new Set([...before, link.audience])] });
       }
       return { outcome: link.needs_approval ? 'waits' : 'done', email, wayOn };
     });

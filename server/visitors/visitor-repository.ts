@@ -18,8 +18,6 @@ export interface Visitor {
   readonly last_sign_in_at: Date | null;
 }
 
-const UNIQUE_VIOLATION = '23505';
-
 /** The visitors of a site, by name. */
 export const visitorsOf = (database: Knex, site: SiteKey): Promise<Visitor[]> =>
   database<Visitor>('visitor').where({ site }).orderByRaw('lower(name), id') as unknown as Promise<Visitor[]>;
@@ -32,13 +30,8 @@ export async function insertVisitor(
   database: Knex,
   visitor: Omit<Visitor, 'last_sign_in_at' | 'asked_for'> & Partial<Pick<Visitor, 'asked_for'>>,
 ): Promise<boolean> {
-  try {
-    await database('visitor').insert(visitor);
-    return true;
-  } catch (fault) {
-    if ((fault as { code?: string }).code === UNIQUE_VIOLATION) return false;
-    throw fault;
-  }
+  const made = await database('visitor').insert(visitor).onConflict().ignore().returning('id');
+  return made.length > 0;
 }
 
 /** Sets fields of a visitor, and tells the processes that answer visitors. Gives whether there is one. */
