@@ -46,7 +46,7 @@ export function benchAccess(): Result[] {
     return open;
   };
   const [ours, limit] = timeByTurns(9, [
-    () => accessTable({ nodes, parent, hidden, ruled }, memberships, at),
+    () => accessTable({ nodes, parent, hidden, ruled }, { labels: [] }, memberships, at),
     bare,
   ]) as [number, number];
   return [

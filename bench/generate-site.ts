@@ -83,14 +83,14 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
   while (nodes.length < size) grow(nodes[Math.floor(random() * 10)]!.id, Math.min(60, size - nodes.length), 6);
   return makeSite(
     toSiteKey(key),
-    { name: `Generated, ${size} pages`, language: 'en', home: null, audiences: [] },
+    { name: `Generated, ${size} pages`, language: 'en', home: null, audiences: [], labels: [] },
     uniqueSlugs(nodes),
     live,
     {
       name: 'Generated',
       language: 'en',
       home: null,
-      audiences: [],
+      audiences: [], labels: [],
     },
   );
 }

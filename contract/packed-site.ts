@@ -4,6 +4,7 @@ import { audienceSchema } from '#core/model/audience.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema, withoutPlan } from '#core/model/node.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
+import { pageLabelSchema } from '#core/model/page-label.ts';
 import { fromKeptPlan, goalIdSchema, keptPlanSchema, toKeptPlan } from '#core/model/plan.ts';
 import { type LiveNode, type Settings, type Site, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
@@ -16,6 +17,7 @@ const settingsWire = z.object({
   language: languageSchema,
   home: pageIdSchema.nullable(),
   audiences: z.array(audienceSchema),
+  labels: z.array(pageLabelSchema),
 });
 
 /** Where the value of a row is not the usual one, by row. */
@@ -114,6 +116,7 @@ export function unpackSite(packed: PackedSite): Site {
 const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   ...settings,
   audiences: settings.audiences.map((one) => ({ ...one, includes: [...one.includes] })),
+  labels: [...settings.labels],
 });
 
 const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;

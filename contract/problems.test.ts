@@ -28,6 +28,7 @@ const PARAMS = {
   words: 'renamed',
   goal: 'g1',
   audience: 'staff',
+  label: 'handbook',
   email: 'you@school.example',
   address: 'https://old.example/',
   line: 3,

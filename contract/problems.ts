@@ -443,6 +443,32 @@ const OF_THE_TREE = {
     detail: (p) =>
       `It is named ${p.count === 1 ? 'once' : `${p.count} times`} by rules of pages, drafted or live, or by other audiences. Take it out of these first; then nobody is shut out or let in by surprise.`,
   },
+  'label-unknown': {
+    status: 422,
+    title: 'There is no such label',
+    detail: (p) => `The site has no label '${p.label}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'label-exists': {
+    status: 409,
+    title: 'The label is there already',
+    detail: (p) => `The site has a label '${p.label}' already. Make another id for the new one.`,
+  },
+  'label-unnamed': {
+    status: 422,
+    title: 'A label needs a name',
+    detail: () => 'Type a name for the label, such as Handbook.',
+  },
+  'label-used': {
+    status: 409,
+    title: 'Pages still bear the label',
+    detail: (p) =>
+      `It stands on ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Take it off first; then nothing is opened by surprise.`,
+  },
+  'label-too-many': {
+    status: 422,
+    title: 'There are too many labels',
+    detail: (p) => `A site has at most ${p.limit} labels. Take away one that is not used.`,
+  },
   'audience-too-many': {
     status: 422,
     title: 'There are too many audiences',

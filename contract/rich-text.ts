@@ -1,9 +1,46 @@
-import { type Extensions, getSchema } from '@tiptap/core';
+import { type Extensions, Node, getSchema, mergeAttributes } from '@tiptap/core';
+import Document from '@tiptap/extension-document';
 import StarterKit from '@tiptap/starter-kit';
+import { z } from 'zod';
+import { audienceIdSchema, MOST_AUDIENCES } from '#core/model/audience.ts';
+import { AUDIENCE_SECTION, type SectionRule } from '#core/model/content.ts';
+
+const audienceList = z.array(audienceIdSchema).max(MOST_AUDIENCES);
+const onlySchema = audienceList.nullable();
+
+/** A list of audiences as an attribute; what is none is refused when a document is checked. */
+const listAttribute = (name: keyof SectionRule, empty: SectionRule['only'], schema: z.ZodType) => ({
+  default: empty,
+  validate: (value: unknown) => {
+    if (!schema.safeParse(value).success) throw new RangeError(`'${name}' of a section is a list of audience ids`);
+  },
+  parseHTML: (element: HTMLElement) => {
+    const ids = element.getAttribute(`data-${name}`);
+    return ids === null ? empty : ids.split(' ').filter(Boolean);
+  },
+  renderHTML: (attributes: Record<string, unknown>) =>
+    attributes[name] === null ? {} : { [`data-${name}`]: (attributes[name] as string[]).join(' ') },
+});
+
+/** A section of a text for some audiences. It stands at the top of the document, never in another one. */
+export const AudienceSection = Node.create({
+  name: AUDIENCE_SECTION,
+  content: 'block+',
+  defining: true,
+  isolating: true,
+  addAttributes: () => ({
+    only: listAttribute('only', null, onlySchema),
+    except: listAttribute('except', [], audienceList),
+  }),
+  parseHTML: () => [{ tag: 'section[data-except]' }],
+  renderHTML: ({ HTMLAttributes }) => ['section', mergeAttributes(HTMLAttributes), 0],
+});
 
 /** What a page's text may hold: the same list in the editor, in the check on the way in, and in the rendering. */
 export const textExtensions: Extensions = [
+  Document.extend({ content: `(block | ${AUDIENCE_SECTION})+` }),
   StarterKit.configure({
+    document: false,
     heading: { levels: [2, 3] },
     link: {
       openOnClick: false,
@@ -11,6 +48,7 @@ export const textExtensions: Extensions = [
       HTMLAttributes: { rel: 'noopener', target: null },
     },
   }),
+  AudienceSection,
 ];
 
 /** The editor's schema, for checking documents that come from outside. */

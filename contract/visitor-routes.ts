@@ -6,6 +6,8 @@ import {
   joiningLinkAnswer,
   joiningLinkBody,
   joiningLinksAnswer,
+  makePassphraseAnswer,
+  makePassphraseBody,
   makeVisitorBody,
   setVisitorBody,
   visitorAnswer,
@@ -22,6 +24,15 @@ export const VISITOR_ROUTES = {
     summary: 'Start a walk: the site as an audience or a person has it, draft or live, at a moment',
     body: walkBody,
     answer: walkAnswer,
+  },
+  makePassphrase: {
+    method: 'post',
+    path: '/api/sites/:site/passphrases',
+    permission: 'site.edit',
+    summary:
+      'Keep a passphrase under an id, which the rule of a page names from then on; its words cannot be read again',
+    body: makePassphraseBody,
+    answer: makePassphraseAnswer,
   },
   listVisitors: {
     method: 'get',

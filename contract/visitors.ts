@@ -1,6 +1,9 @@
 import { z } from 'zod';
+import { passphraseIdSchema } from '#core/model/access.ts';
 import { MOST_AUDIENCES, audienceIdSchema } from '#core/model/audience.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
+
+export const LEAST_PASSPHRASE = 6;
 
 const moment = z.iso.datetime();
 const name = z.string().trim().min(1, 'Type a name.').max(100);
@@ -20,6 +23,15 @@ export const visitorAnswer = z.object({
 });
 export type VisitorAnswer = z.infer<typeof visitorAnswer>;
 export const visitorsAnswer = z.object({ visitors: z.array(visitorAnswer) });
+
+/** Blanks around it do not count. Like this it is short enough to say, and long enough not to be guessed in the tries that there are. */
+export const makePassphraseBody = z.strictObject({
+  words: z
+    .string()
+    .transform((words) => words.normalize('NFC').trim())
+    .pipe(z.string().min(LEAST_PASSPHRASE, `Use at least ${LEAST_PASSPHRASE} characters.`).max(200)),
+});
+export const makePassphraseAnswer = z.object({ id: passphraseIdSchema });
 
 export const makeVisitorBody = z.strictObject({
   name,

@@ -9,6 +9,8 @@ export const walkBody = z.strictObject({
     z.strictObject({ visitor: z.uuid() }),
     z.strictObject({ audiences: z.array(audienceIdSchema).max(32) }),
   ]),
+  /** Whether every passphrase counts as given. */
+  hasPassphrases: z.boolean().default(false),
   /** Null for now. */
   at: z.iso.datetime().nullable(),
 });

@@ -79,7 +79,7 @@ export function buildLiveSite(
   nodes: readonly DemoNode[],
   rules: (idOf: (title: string) => PageId) => readonly Operation[] = () => [],
 ): Site {
-  const empty = makeSite(toSiteKey(key), { name, language: 'en', home: null, audiences: [] }, []);
+  const empty = makeSite(toSiteKey(key), { name, language: 'en', home: null, audiences: [], labels: [] }, []);
   const added = applied(empty, builder.add(nodes, null));
   const made = applied(
     added,

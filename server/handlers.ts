@@ -41,6 +41,7 @@ import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
 import { makeEngineHandlers } from './visitors/engine-handlers.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
+import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
 import { contentAt, contentsOf, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
 
@@ -116,7 +117,11 @@ export function makeHandlers(services: Services): Handlers {
     listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
     makeSite: async ({ body, account }) => {
       if (RESERVED_KEYS.has(body.key)) throw new ProblemError('site-exists', { site: body.key });
-      const site = makeSite(body.key, { name: body.name, language: body.language, home: null, audiences: [] }, []);
+      const site = makeSite(
+        body.key,
+        { name: body.name, language: body.language, home: null, audiences: [], labels: [] },
+        [],
+      );
       try {
         await insertSite(database, site, account.id);
       } catch (fault) {
@@ -251,6 +256,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeGuestHandlers(services),
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
+    ...makePassphraseHandlers(services),
     ...makeEngineHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),

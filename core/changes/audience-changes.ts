@@ -20,8 +20,8 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
   const [was, is] = [derivedOf(before), derivedOf(after)];
   const ids = [EVERYONE, ...after.settings.audiences.map(({ id }) => id)];
   const bitBefore = new Map([EVERYONE, ...before.settings.audiences.map(({ id }) => id)].map((id, bit) => [id, bit]));
-  const old = accessTable(was.outline, membershipsOf(before.settings.audiences), at);
-  const now = accessTable(is.outline, membershipsOf(after.settings.audiences), at);
+  const old = accessTable(was.outline, before.settings, membershipsOf(before.settings.audiences), at);
+  const now = accessTable(is.outline, after.settings, membershipsOf(after.settings.audiences), at);
   const changes = ids.map((audience) => ({ audience, gains: [] as PageId[], loses: [] as PageId[] }));
   is.outline.nodes.forEach((node, row) => {
     const rowBefore = was.outline.rowOf.get(node.id);

@@ -1,11 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ruleOf } from '../model/access.ts';
+import { type AccessRule, type LabelId, NO_RULE, type PassphraseId, ruleOf } from '../model/access.ts';
 import { type AudienceId, EVERYONE, closureOf, includesItself } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
-import { type Site, nodeAt } from '../model/site.ts';
+import type { LabelRule } from '../model/page-label.ts';
+import { type Site, isWithin, nodeAt } from '../model/site.ts';
 import { anySite } from '../testing/random-site.ts';
-import { type Membership, accessReason, accessTable, heldBackRows, membershipsOf } from './access.ts';
+import {
+  type AccessTable,
+  type Membership,
+  accessReason,
+  accessTable,
+  heldBackRows,
+  membershipsOf,
+  passphrasePage,
+} from './access.ts';
 import { compareAccess } from './compare-access.ts';
 import { outlineOf } from './outline.ts';
 
@@ -19,45 +28,80 @@ const moment = fc
   )
   .map((one) => Date.parse(one));
 const own = fc.subarray(['staff', 'students', 'governors'] as AudienceId[]);
+const given = fc.subarray(['passphraseOfTests1', 'passphraseOfTests2'] as PassphraseId[]);
+const visitorOf = (site: Site, audiences: readonly AudienceId[], passphrases: readonly PassphraseId[]): Membership =>
+  new Set([...closureOf(site.settings.audiences, audiences), ...passphrases]);
+
+/** The rules that stand at a page: those of its labels, then its own. */
+const rulesOf = (site: Site, id: PageId): Pick<AccessRule, keyof LabelRule>[] => {
+  const rule = ruleOf(nodeAt(site, id));
+  const ofLabel = (label: LabelId) => ({
+    ...NO_RULE,
+    ...(site.settings.labels.find((one) => one.id === label)?.rule ?? { only: [] }),
+  });
+  return [...rule.labels.map(ofLabel), rule];
+};
+
+type Answer = 'open' | 'asks' | 'asks, locked' | 'locked' | 'out';
 
 /** The rules said plainly: each page asks the page above. */
-function slowly(site: Site, page: PageId, visitor: Membership, at: number): 'open' | 'locked' | 'out' {
+function slowly(site: Site, page: PageId, visitor: Membership, at: number): Answer {
   const isHidden = (id: PageId): boolean => {
     const { hidden, parent } = nodeAt(site, id);
     return hidden === 'branch' || (parent !== null && isHidden(parent));
   };
   const passes = (id: PageId): boolean => {
     const { parent } = nodeAt(site, id);
-    const { only, except, standsAlone } = ruleOf(nodeAt(site, id));
-    if (!standsAlone && parent !== null && !passes(parent)) return false;
-    if (only !== null && !only.some((one) => visitor.has(one))) return false;
-    return !except.some((one) => visitor.has(one));
+    if (!ruleOf(nodeAt(site, id)).standsAlone && parent !== null && !passes(parent)) return false;
+    return rulesOf(site, id).every(
+      ({ only, except }) =>
+        (only === null || only.some((one) => visitor.has(one))) && !except.some((one) => visitor.has(one)),
+    );
+  };
+  const gave = (id: PageId): boolean => {
+    const { parent } = nodeAt(site, id);
+    const { passphrase, standsAlone } = ruleOf(nodeAt(site, id));
+    if (!standsAlone && parent !== null && !gave(parent)) return false;
+    return passphrase === null || visitor.has(passphrase);
   };
   const isTime = (id: PageId): boolean => {
     const { parent } = nodeAt(site, id);
-    const { from, until, standsAlone } = ruleOf(nodeAt(site, id));
-    if (!standsAlone && parent !== null && !isTime(parent)) return false;
-    return (from === null || at >= Date.parse(from)) && (until === null || at < Date.parse(until));
+    if (!ruleOf(nodeAt(site, id)).standsAlone && parent !== null && !isTime(parent)) return false;
+    return rulesOf(site, id).every(
+      ({ from, until }) => (from === null || at >= Date.parse(from)) && (until === null || at < Date.parse(until)),
+    );
   };
   const look = (id: PageId): string => {
     const { parent } = nodeAt(site, id);
-    return ruleOf(nodeAt(site, id)).closedLook ?? (parent === null ? 'out-of-sight' : look(parent));
+    const said = rulesOf(site, id).findLast(({ closedLook }) => closedLook !== null);
+    return said?.closedLook ?? (parent === null ? 'out-of-sight' : look(parent));
   };
   if (nodeAt(site, page).hidden !== 'no' || isHidden(page) || !isTime(page)) return 'out';
-  if (passes(page)) return 'open';
-  return look(page) === 'locked' ? 'locked' : 'out';
+  const isLocked = look(page) === 'locked';
+  if (!passes(page)) return isLocked ? 'locked' : 'out';
+  return gave(page) ? 'open' : isLocked ? 'asks, locked' : 'asks';
 }
+
+/** What a row of a table for one visitor says. */
+const answerIn = ({ open, asks, locked }: AccessTable, row: number): Answer =>
+  open[row] === 1
+    ? 'open'
+    : asks[row] === 1
+      ? locked[row] === 1
+        ? 'asks, locked'
+        : 'asks'
+      : locked[row] === 1
+        ? 'locked'
+        : 'out';
 
 describe('who may open what', () => {
   it('is what the rules say, for every page and any visitor, at any moment', () =>
     fc.assert(
-      fc.property(anySite, own, moment, (site, audiences, at) => {
+      fc.property(anySite, own, given, moment, (site, audiences, passphrases, at) => {
         const outline = outlineOf(site);
-        const visitor = closureOf(site.settings.audiences, audiences);
-        const { open, locked } = accessTable(outline, [visitor], at);
-        outline.nodes.forEach(({ id }, row) =>
-          expect(open[row] === 1 ? 'open' : locked[row] === 1 ? 'locked' : 'out').toBe(slowly(site, id, visitor, at)),
-        );
+        const visitor = visitorOf(site, audiences, passphrases);
+        const table = accessTable(outline, site.settings, [visitor], at);
+        outline.nodes.forEach(({ id }, row) => expect(answerIn(table, row)).toBe(slowly(site, id, visitor, at)));
       }),
       { numRuns: 300 },
     ));
@@ -67,12 +111,13 @@ describe('who may open what', () => {
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
         const visitors = membershipsOf(site.settings.audiences);
-        const together = accessTable(outline, visitors, at);
+        const together = accessTable(outline, site.settings, visitors, at);
         visitors.forEach((visitor, bit) => {
-          const alone = accessTable(outline, [visitor], at);
+          const alone = accessTable(outline, site.settings, [visitor], at);
           outline.nodes.forEach((_, row) => {
             expect((together.open[row]! >>> bit) & 1).toBe(alone.open[row]);
             expect((together.locked[row]! >>> bit) & 1).toBe(alone.locked[row]);
+            expect((together.asks[row]! >>> bit) & 1).toBe(alone.asks[row]);
           });
         });
       }),
@@ -81,13 +126,14 @@ describe('who may open what', () => {
 
   it('comes with the reason: what narrows the page, from the root', () =>
     fc.assert(
-      fc.property(anySite, own, moment, (site, audiences, at) => {
+      fc.property(anySite, own, given, moment, (site, audiences, passphrases, at) => {
         const outline = outlineOf(site);
-        const visitor = closureOf(site.settings.audiences, audiences);
-        const { open, locked } = accessTable(outline, [visitor], at);
+        const visitor = visitorOf(site, audiences, passphrases);
+        const { open, locked, asks: asking } = accessTable(outline, site.settings, [visitor], at);
         outline.nodes.forEach(({ id }, row) => {
-          const { opens, closedLook, chain } = accessReason(site, id, visitor, at);
+          const { opens, asks, closedLook, chain } = accessReason(site, id, visitor, at);
           expect(opens).toBe(open[row] === 1);
+          expect(asks).toBe(asking[row] === 1);
           expect(!opens && closedLook === 'locked').toBe(locked[row] === 1);
           expect(chain.some(({ keepsOut }) => keepsOut)).toBe(!opens);
         });
@@ -99,10 +145,29 @@ describe('who may open what', () => {
     fc.assert(
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
-        const { open, locked } = accessTable(outline, membershipsOf(site.settings.audiences), at);
+        const { open, locked } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
         outline.nodes.forEach(({ hidden }, row) => {
           if (hidden !== 'no') expect([open[row], locked[row]]).toEqual([0, 0]);
           expect(open[row]! & locked[row]!).toBe(0);
+        });
+      }),
+    ));
+
+  it('asks for the passphrases of a page one by one from the top, and with all of them the page opens', () =>
+    fc.assert(
+      fc.property(anySite, own, moment, (site, audiences, at) => {
+        const outline = outlineOf(site);
+        const { asks } = accessTable(outline, site.settings, [visitorOf(site, audiences, [])], at);
+        outline.nodes.forEach(({ id }, row) => {
+          if (asks[row] === 0) return;
+          const gave: PassphraseId[] = [];
+          for (;;) {
+            const asking = passphrasePage(site, id, visitorOf(site, audiences, gave));
+            if (asking === null) break;
+            expect(isWithin(site, id, asking)).toBe(true);
+            gave.push(ruleOf(nodeAt(site, asking)).passphrase!);
+          }
+          expect(accessReason(site, id, visitorOf(site, audiences, gave), at).opens).toBe(true);
         });
       }),
     ));
@@ -112,9 +177,9 @@ describe('who may open what', () => {
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
         const visitors = membershipsOf(site.settings.audiences);
-        const now = accessTable(outline, visitors, at);
+        const now = accessTable(outline, site.settings, visitors, at);
         expect(now.until).toBeGreaterThan(at);
-        const before = accessTable(outline, visitors, Math.min(now.until, at + 1e12) - 1);
+        const before = accessTable(outline, site.settings, visitors, Math.min(now.until, at + 1e12) - 1);
         expect(before.open).toEqual(now.open);
         expect(before.locked).toEqual(now.locked);
       }),
@@ -124,11 +189,11 @@ describe('who may open what', () => {
     fc.assert(
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
-        const by = heldBackRows(outline, finder);
+        const by = heldBackRows(outline, site.settings, finder);
         outline.nodes.forEach((node, row) => {
-          let isHeld = ruleOf(node)[finder] !== 'no';
+          let isHeld = rulesOf(site, node.id).some((rule) => rule[finder] !== 'no');
           for (let up = outline.parent[row]!; up !== -1; up = outline.parent[up]!)
-            isHeld ||= ruleOf(outline.nodes[up]!)[finder] === 'branch';
+            isHeld ||= rulesOf(site, outline.nodes[up]!.id).some((rule) => rule[finder] === 'branch');
           expect(by[row] !== -1).toBe(isHeld);
         });
       }),

@@ -1,12 +1,16 @@
-import { type AccessRule, type ClosedLook, ruleOf } from '../model/access.ts';
+import { type AccessRule, type ClosedLook, type LabelId, NO_RULE, type PassphraseId, ruleOf } from '../model/access.ts';
 import { type Audience, type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
+import { rulesOfLabels } from '../model/page-label.ts';
 import { type Site, ancestorsOf, nodeAt } from '../model/site.ts';
 import type { Outline } from './outline.ts';
 
-/** All audiences that a visitor belongs to. */
-export type Membership = ReadonlySet<AudienceId>;
+/** All audiences that a visitor belongs to, and the passphrases that they have given. */
+export type Membership = ReadonlySet<AudienceId | PassphraseId>;
+
+/** What rules are read from besides the tree: the site's labels. */
+export type AccessSettings = Pick<Site['settings'], 'labels'>;
 
 /**
  * Who may open each node at one moment, row by row of the outline; bit `i` of a row stands for the visitor with
@@ -17,6 +21,8 @@ export interface AccessTable {
   readonly open: Uint32Array;
   /** Who may not, and gets its entry with a lock. */
   readonly locked: Uint32Array;
+  /** Who will be able to with the passphrases that it asks for; nobody else is asked. */
+  readonly asks: Uint32Array;
   /** When the next page opens or closes by the clock, in milliseconds since 1970; Infinity where none will. */
   readonly until: number;
 }
@@ -28,6 +34,7 @@ export const membershipsOf = (audiences: readonly Audience[]): Membership[] =>
 /** The table in one pass, for at most 32 visitors. @param at the moment, in milliseconds since 1970 */
 export function accessTable(
   { nodes, parent, hidden, ruled }: Pick<Outline, 'nodes' | 'parent' | 'hidden' | 'ruled'>,
+  { labels }: AccessSettings,
   memberships: readonly Membership[],
   at: number,
 ): AccessTable {
@@ -35,26 +42,35 @@ export function accessTable(
   const count = parent.length;
   const open = new Uint32Array(count);
   const locked = new Uint32Array(count);
-  /** What a row hands down: whom its own rule and those above let pass; as signs whether it is out of time, locked, covered. */
+  const asks = new Uint32Array(count);
+  /** What a row hands down: whom the audiences of its rules and those above let pass, and who has given all passphrases … */
   const passes = new Uint32Array(count);
+  const gave = new Uint32Array(count);
+  /** … and as signs whether it is out of time, locked, covered. */
   const signs = new Uint8Array(count);
-  const bitsOf = passingBits(memberships, all);
+  const bitsOf = memberBits(memberships);
+  const passing = passingBits(bitsOf, all);
+  const ofLabels = rulesOfLabels(labels);
   let until = Infinity;
   let next = 0;
   for (let row = 0; row < count; row++) {
     const above = parent[row]!;
     let pass = above === -1 ? all : passes[above]!;
+    let given = above === -1 ? all : gave[above]!;
     let sign = above === -1 ? 0 : signs[above]!;
     if (ruled[next] === row) {
       next++;
-      const rule = nodes[row]!.access!;
-      if (rule.standsAlone) {
+      const own = nodes[row]!.access!;
+      if (own.standsAlone) {
         pass = all;
+        given = all;
         sign &= ~OUT_OF_TIME;
       }
-      pass = (pass & bitsOf(rule)) >>> 0;
-      if (rule.closedLook !== null) sign = rule.closedLook === 'locked' ? sign | LOCKED : sign & ~LOCKED;
-      if (rule.from !== null || rule.until !== null) {
+      if (own.passphrase !== null) given = (given & bitsOf(own.passphrase)) >>> 0;
+      for (const rule of rulesAt(own, ofLabels)) {
+        pass = (pass & passing(rule)) >>> 0;
+        if (rule.closedLook !== null) sign = rule.closedLook === 'locked' ? sign | LOCKED : sign & ~LOCKED;
+        if (rule.from === null && rule.until === null) continue;
         if (!isInTime(rule, at)) sign |= OUT_OF_TIME;
         for (const moment of [rule.from, rule.until]) {
           const turns = moment === null ? Infinity : Date.parse(moment);
@@ -64,22 +80,34 @@ export function accessTable(
     }
     if (hidden[row] === 2) sign |= COVERED;
     passes[row] = pass;
+    gave[row] = given;
     signs[row] = sign;
     if (hidden[row] !== 0 || (sign & (OUT_OF_TIME | COVERED)) !== 0) continue;
-    open[row] = pass;
-    if ((sign & LOCKED) !== 0) locked[row] = (all & ~pass) >>> 0;
+    open[row] = pass & given;
+    asks[row] = pass & ~given;
+    if ((sign & LOCKED) !== 0) locked[row] = all & ~(pass & given);
   }
-  return { open, locked, until };
+  return { open, locked, asks, until };
 }
+
+/** The rules that hold at a page of its own: those of its labels in the order of their ids, then the page's own, which has the last word. */
+export function rulesAt(own: AccessRule, ofLabels: ReadonlyMap<LabelId, AccessRule>): AccessRule[] {
+  return own.labels.length === 0 ? [own] : [...own.labels.map((label) => ruleOfLabel(label, ofLabels)), own];
+}
+
+/** A label that the site does not know lets nobody pass. */
+const ruleOfLabel = (label: LabelId, ofLabels: ReadonlyMap<LabelId, AccessRule>): AccessRule =>
+  ofLabels.get(label) ?? NOBODY;
+const NOBODY: AccessRule = { ...NO_RULE, only: [] };
 
 const OUT_OF_TIME = 1;
 const LOCKED = 2;
 const COVERED = 4;
 
-/** Which visitors a rule lets pass, as bits: found by the audiences that it names. */
-function passingBits(memberships: readonly Membership[], all: number): (rule: AccessRule) => number {
-  const known = new Map<AudienceId, number>();
-  const bitsOf = (id: AudienceId): number => {
+/** Which visitors belong to an audience, or have given a passphrase, as bits. */
+function memberBits(memberships: readonly Membership[]): (id: AudienceId | PassphraseId) => number {
+  const known = new Map<string, number>();
+  return (id) => {
     let bits = known.get(id);
     if (bits === undefined) {
       bits = memberships.reduce((sum, visitor, bit) => (visitor.has(id) ? sum + 2 ** bit : sum), 0);
@@ -87,16 +115,20 @@ function passingBits(memberships: readonly Membership[], all: number): (rule: Ac
     }
     return bits;
   };
-  return ({ only, except }) => {
+}
+
+/** Which visitors a rule's audiences let pass, as bits. */
+const passingBits =
+  (bitsOf: (id: AudienceId) => number, all: number) =>
+  ({ only, except }: AccessRule): number => {
     let bits = only === null ? all : 0;
     if (only !== null) for (const id of only) bits |= bitsOf(id);
     for (const id of except) bits &= ~bitsOf(id);
     return bits >>> 0;
   };
-}
 
 /** Whether a rule's audiences let a visitor pass. */
-export const letsPass = ({ only, except }: AccessRule, visitor: Membership): boolean =>
+export const letsPass = ({ only, except }: Pick<AccessRule, 'only' | 'except'>, visitor: Membership): boolean =>
   (only === null || only.some((id) => visitor.has(id))) && !except.some((id) => visitor.has(id));
 
 /** Whether a rule's window is open at a moment: from its first one on, and until just before its last one. */
@@ -107,37 +139,70 @@ export const isInTime = ({ from, until }: AccessRule, at: number): boolean =>
 export type Finder = 'search' | 'engines';
 
 /** The rows by whose rule each row is held back from a finder, their own or one above; -1 where none is. */
-export function heldBackRows({ nodes, parent }: Pick<Outline, 'nodes' | 'parent'>, from: Finder): Int32Array {
+export function heldBackRows(
+  { nodes, parent }: Pick<Outline, 'nodes' | 'parent'>,
+  { labels }: AccessSettings,
+  from: Finder,
+): Int32Array {
   const by = new Int32Array(nodes.length);
   const byBranch = new Int32Array(nodes.length);
+  const ofLabels = rulesOfLabels(labels);
   for (let row = 0; row < nodes.length; row++) {
-    const held = nodes[row]!.access?.[from] ?? 'no';
+    const { access } = nodes[row]!;
+    const held = access === null ? [] : rulesAt(access, ofLabels).map((rule) => rule[from]);
     const above = parent[row] === -1 ? -1 : byBranch[parent[row]!]!;
-    byBranch[row] = above !== -1 ? above : held === 'branch' ? row : -1;
-    by[row] = above !== -1 ? above : held === 'no' ? -1 : row;
+    byBranch[row] = above !== -1 ? above : held.includes('branch') ? row : -1;
+    by[row] = above !== -1 ? above : held.some((one) => one !== 'no') ? row : -1;
   }
   return by;
+}
+
+/** Every passphrase that pages of a site ask for. */
+export const passphrasesIn = (site: Site): Set<PassphraseId> => {
+  const found = new Set<PassphraseId>();
+  for (const { access } of site.nodes.values())
+    if (access !== null && access.passphrase !== null) found.add(access.passphrase);
+  return found;
+};
+
+/** The page whose passphrase a visitor has to give next to open one: the topmost of those that it asks for; null where it asks for none. */
+export function passphrasePage(site: Site, page: PageId, visitor: Membership): PageId | null {
+  const path = [...ancestorsOf(site, page).reverse(), nodeAt(site, page)];
+  const from = path.findLastIndex(({ access }) => access?.standsAlone === true);
+  const asking = path
+    .slice(Math.max(from, 0))
+    .find(({ access }) => access !== null && access.passphrase !== null && !visitor.has(access.passphrase));
+  return asking?.id ?? null;
 }
 
 /** One thing on the way from the root that keeps some visitors out. */
 export interface Narrowing {
   readonly page: PageId;
-  readonly by: 'hidden' | 'hidden-branch' | 'audiences' | 'window';
+  readonly by: 'hidden' | 'hidden-branch' | 'audiences' | 'window' | 'passphrase';
   readonly rule: AccessRule;
+  /** The label whose rule it is; null for the page's own. */
+  readonly label: LabelId | null;
   /** Whether it keeps the visitor out who is asked about. */
   readonly keepsOut: boolean;
 }
 
 export interface AccessReason {
   readonly opens: boolean;
+  /** It does not open, and will with the passphrases that it asks for. */
+  readonly asks: boolean;
   readonly closedLook: ClosedLook;
   /** All that narrows the page, from the root; what stands above a page that stands alone does not, unless it hides a branch. */
   readonly chain: readonly Narrowing[];
 }
 
-/** The page whose rule decided an answer: the first that keeps the visitor out, or the last that lets them through; null where nothing narrows it. */
-export const decidingPage = ({ chain }: AccessReason): PageId | null =>
-  (chain.find(({ keepsOut }) => keepsOut) ?? chain.at(-1))?.page ?? null;
+/** What decided an answer: the first that keeps the visitor out (a passphrase, which they can give, last of all), or the last that lets them through; undefined where nothing narrows it. */
+export const decidingNarrowing = ({ chain }: Pick<AccessReason, 'chain'>): Narrowing | undefined =>
+  chain.find(({ keepsOut, by }) => keepsOut && by !== 'passphrase') ??
+  chain.find(({ keepsOut }) => keepsOut) ??
+  chain.at(-1);
+
+/** The page whose rule decided an answer; null where nothing narrows it. */
+export const decidingPage = (reason: AccessReason): PageId | null => decidingNarrowing(reason)?.page ?? null;
 
 /** Why a visitor may open a node or may not, at a moment. */
 export function accessReason(site: Site, page: PageId, visitor: Membership, at: number): AccessReason {
@@ -146,20 +211,27 @@ export function accessReason(site: Site, page: PageId, visitor: Membership, at: 
   const from = path.findLastIndex(({ access }) => access?.standsAlone === true);
   const chain: Narrowing[] = [];
   let closedLook: ClosedLook = 'out-of-sight';
+  const labels = rulesOfLabels(site.settings.labels);
   path.forEach((one, step) => {
-    const rule = ruleOf(one);
-    const add = (by: Narrowing['by'], keepsOut: boolean) => chain.push({ page: one.id, by, rule, keepsOut });
+    const own = ruleOf(one);
+    const add = (by: Narrowing['by'], keepsOut: boolean, rule = own, label: LabelId | null = null) =>
+      chain.push({ page: one.id, by, rule, label, keepsOut });
     if (one.hidden === 'branch') add('hidden-branch', true);
     else if (one.hidden === 'page' && one === node) add('hidden', true);
-    if (rule.closedLook !== null) ({ closedLook } = rule);
+    const rules = [...own.labels.map((label) => [ruleOfLabel(label, labels), label] as const), [own, null] as const];
+    for (const [rule] of rules) if (rule.closedLook !== null) ({ closedLook } = rule);
     if (step < from) return;
-    if (rule.only !== null || rule.except.length > 0) add('audiences', !letsPass(rule, visitor));
-    if (rule.from !== null || rule.until !== null) add('window', !isInTime(rule, at));
+    for (const [rule, label] of rules) {
+      if (rule.only !== null || rule.except.length > 0) add('audiences', !letsPass(rule, visitor), rule, label);
+      if (rule.from !== null || rule.until !== null) add('window', !isInTime(rule, at), rule, label);
+    }
+    if (own.passphrase !== null) add('passphrase', !visitor.has(own.passphrase));
   });
   const out = chain.filter(({ keepsOut }) => keepsOut);
   return {
     opens: out.length === 0,
-    closedLook: out.every(({ by }) => by === 'audiences') ? closedLook : 'out-of-sight',
+    asks: out.length > 0 && out.every(({ by }) => by === 'passphrase'),
+    closedLook: out.every(({ by }) => by === 'audiences' || by === 'passphrase') ? closedLook : 'out-of-sight',
     chain,
   };
 }

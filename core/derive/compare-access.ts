@@ -19,7 +19,7 @@ export interface AccessDifference {
 /** The pages that two visitors, or one at two moments, do not both have, in tree order. */
 export function compareAccess(site: Site, left: Seeing, right: Seeing): AccessDifference[] {
   const { outline } = derivedOf(site);
-  const [a, b] = [left, right].map(({ visitor, at }) => accessTable(outline, [visitor], at).open);
+  const [a, b] = [left, right].map(({ visitor, at }) => accessTable(outline, site.settings, [visitor], at).open);
   return outline.nodes.flatMap(({ id, type }, row) =>
     type === 'page' && a![row] !== b![row]
       ? [

@@ -2,7 +2,7 @@ import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import { type Site, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
-import type { AccessReason, Narrowing } from './access.ts';
+import { type AccessReason, type Narrowing, decidingNarrowing } from './access.ts';
 
 /** A moment as it is kept, in words. */
 type MomentWords = (moment: string) => string;
@@ -10,12 +10,8 @@ type MomentWords = (moment: string) => string;
 const inUtc: MomentWords = (moment) => `${moment.slice(0, 16).replace('T', ' ')} UTC`;
 
 /** Why a visitor may open a page or may not, as a sentence. */
-export function reasonWords(
-  site: Site,
-  page: PageId,
-  { opens, chain }: AccessReason,
-  momentWords: MomentWords = inUtc,
-): string {
+export function reasonWords(site: Site, page: PageId, reason: AccessReason, momentWords: MomentWords = inUtc): string {
+  const { opens, asks, chain } = reason;
   if (chain.length === 0) return 'Nothing narrows it from the top of the tree down to here.';
   const words = ({ page: by, ...one }: Narrowing) => [titleOf(site, by, page), narrowingWords(site, one, momentWords)];
   if (opens)
@@ -23,19 +19,28 @@ export function reasonWords(
       .map(words)
       .map(([by, rule]) => `${by} (${rule})`)
       .join(', ')}.`;
-  const [by, rule] = words(chain.find(({ keepsOut }) => keepsOut)!);
+  const [by, rule] = words(decidingNarrowing(reason)!);
+  if (asks) return `It opens with the passphrase of ${by}.`;
   return `Kept out by ${by}: ${rule}.`;
 }
 
 const titleOf = (site: Site, by: PageId, page: PageId): string =>
   by === page ? 'the page itself' : `‘${textIn(nodeAt(site, by).title, site.settings.language)}’`;
 
-function narrowingWords(site: Site, { by, rule }: Omit<Narrowing, 'page'>, momentWords: MomentWords): string {
+function narrowingWords(site: Site, { label, ...one }: Omit<Narrowing, 'page'>, momentWords: MomentWords): string {
+  const words = ownWords(site, one, momentWords);
+  const name = site.settings.labels.find(({ id }) => id === label)?.name ?? 'an unknown label';
+  return label === null ? words : `labelled ‘${name}’: ${words}`;
+}
+
+function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, momentWords: MomentWords): string {
   switch (by) {
     case 'hidden':
       return 'hidden';
     case 'hidden-branch':
       return 'its branch is hidden';
+    case 'passphrase':
+      return 'its passphrase';
     case 'window':
       return listed([
         rule.from !== null && `from ${momentWords(rule.from)}`,
@@ -43,7 +48,7 @@ function narrowingWords(site: Site, { by, rule }: Omit<Narrowing, 'page'>, momen
       ]);
     case 'audiences':
       return listed([
-        rule.only !== null && `only ${audienceNames(site, rule.only)}`,
+        rule.only !== null && (rule.only.length === 0 ? 'nobody' : `only ${audienceNames(site, rule.only)}`),
         rule.except.length > 0 && `not ${audienceNames(site, rule.except)}`,
       ]);
   }

@@ -14,7 +14,7 @@ describe('what the clock will turn', () => {
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
         const openAt = (at: number) => {
-          const { open } = accessTable(outline, membershipsOf(site.settings.audiences), at);
+          const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
           return new Set(
             outline.nodes.filter(({ type }, row) => type === 'page' && open[row] !== 0).map(({ id }) => id),
           );

@@ -6,11 +6,14 @@ import { type Derived, derive, derivedOf } from './derived.ts';
 /** A site as one visitor has it at one moment. */
 export interface VisitorView {
   readonly site: Site;
+  readonly visitor: Membership;
   readonly isSignedIn: boolean;
   /** What follows from the tree, with the pages that are closed to the visitor out of sight. */
   readonly derived: Derived;
   /** 1 where the visitor gets the node's entry with a lock. */
   readonly locked: Uint8Array;
+  /** 1 where the visitor would be let in with a passphrase that they have not given. */
+  readonly asks: Uint8Array;
   /** 1 where the node is open to the visitor and search engines are offered it. */
   readonly offered: Uint8Array;
   /** 1 where the node is a page that is open to the visitor and the site's search finds it. */
@@ -25,7 +28,7 @@ export interface VisitorView {
 export function visitorView(site: Site, visitor: Membership, at: number, isSignedIn: boolean): VisitorView {
   const plain = derivedOf(site);
   const { outline } = plain;
-  const { open, locked, until } = accessTable(outline, [visitor], at);
+  const { open, locked, asks, until } = accessTable(outline, site.settings, [visitor], at);
   const hasRules = outline.ruled.length > 0;
   const other = isSignedIn ? 'signed-out' : 'signed-in';
   const derived = hasRules
@@ -43,12 +46,26 @@ export function visitorView(site: Site, visitor: Membership, at: number, isSigne
     if (standsIn !== null && type === 'page' && open[row] === 1 && !standingIn.has(standsIn))
       standingIn.set(standsIn, row);
   }
-  const [fromEngines, fromSearch] = [heldBackRows(outline, 'engines'), heldBackRows(outline, 'search')];
+  const [fromEngines, fromSearch] = [
+    heldBackRows(outline, site.settings, 'engines'),
+    heldBackRows(outline, site.settings, 'search'),
+  ];
   // What stands in is what visitors get instead of a page, and nothing to be found by itself.
   const isFindable = (row: number) => open[row] === 1 && (outline.nodes[row]!.access?.standsIn ?? null) === null;
   const offered = Uint8Array.from(open, (_, row) => (isFindable(row) && fromEngines[row] === -1 ? 1 : 0));
   const found = Uint8Array.from(open, (_, row) =>
     isFindable(row) && fromSearch[row] === -1 && outline.nodes[row]!.type === 'page' ? 1 : 0,
   );
-  return { site, isSignedIn, derived, locked: Uint8Array.from(locked), offered, found, standingIn, until };
+  return {
+    site,
+    visitor,
+    isSignedIn,
+    derived,
+    locked: Uint8Array.from(locked),
+    asks: Uint8Array.from(asks),
+    offered,
+    found,
+    standingIn,
+    until,
+  };
 }

@@ -6,6 +6,7 @@ import { type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
 import { contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES, targetSchema } from '../model/node.ts';
+import { pageLabelSchema } from '../model/page-label.ts';
 import { type PlanChange, goalIdSchema, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
 import { type Site, branchOf, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
@@ -36,6 +37,7 @@ export const siteFileSchema = z.strictObject({
   language: languageSchema,
   home: pageIdSchema.nullable(),
   audiences: z.array(audienceSchema).default([]),
+  labels: z.array(pageLabelSchema).default([]),
   goals: z.array(
     z.strictObject({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() }),
   ),
@@ -60,6 +62,7 @@ export function writeSiteJson(
     language,
     home,
     audiences: site.settings.audiences,
+    labels: site.settings.labels,
     goals: site.goals,
     oldPages: [...site.oldPages].map(([address, decision]) => ({ address, ...decision })),
     pages: branchOf(site, null).map((id) => {

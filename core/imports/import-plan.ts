@@ -103,12 +103,12 @@ export function planImport(site: Site, pages: readonly BroughtPage[], newId: () 
 }
 
 /**
- * What a site file says otherwise of the audiences, those that others include first; and the site with that done, which
- * the rules of the pages are read for.
+ * What a site file says otherwise of the audiences, those that others include first, and of the labels; and the site
+ * with that done, which the rules of the pages are read for.
  */
 export function planAudiences(
   site: Site,
-  { audiences }: Pick<SiteFile, 'audiences'>,
+  { audiences, labels }: Pick<SiteFile, 'audiences' | 'labels'>,
 ): { readonly items: ImportItem[]; readonly site: Site } {
   const items: ImportItem[] = [];
   let at = site;
@@ -128,6 +128,16 @@ export function planAudiences(
     at = outcome.site;
     const key = `settings audience ${id}`;
     items.push({ key, kind: 'settings', page: null, title: `Audience: ${title}`, fields: [], line: null, operation });
+  }
+  for (const { id, name: title, rule } of labels) {
+    const operation: Operation = at.settings.labels.some((one) => one.id === id)
+      ? { name: 'label.set', label: id, fields: { title, rule } }
+      : { name: 'label.add', label: id, title, rule };
+    const outcome = applyOperation(at, operation);
+    if (!outcome.ok || outcome.site === at) continue;
+    at = outcome.site;
+    const key = `settings label ${id}`;
+    items.push({ key, kind: 'settings', page: null, title: `Label: ${title}`, fields: [], line: null, operation });
   }
   return { items, site: at };
 }

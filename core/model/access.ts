@@ -17,6 +17,21 @@ export type StandsIn = (typeof STANDS_IN)[number];
 export const MENU_FOR = ['signed-in', 'signed-out'] as const;
 export type MenuFor = (typeof MENU_FOR)[number];
 
+export const labelIdSchema = z
+  .string()
+  .regex(/^[0-9A-Za-z]{1,24}$/, 'a label id is 1 to 24 letters and digits')
+  .brand<'LabelId'>();
+/** A label of the site, by which its rules reach many pages. */
+export type LabelId = z.infer<typeof labelIdSchema>;
+export const MOST_LABELS_OF_PAGE = 20;
+
+export const passphraseIdSchema = z
+  .string()
+  .regex(/^[0-9A-Za-z]{16,40}$/, 'a passphrase id is 16 to 40 letters and digits')
+  .brand<'PassphraseId'>();
+/** Stands for a passphrase, whose words are kept nowhere: the server knows their hash. */
+export type PassphraseId = z.infer<typeof passphraseIdSchema>;
+
 /** A page's own rule: how it narrows what the page above allows. Never changed in place. */
 export interface AccessRule {
   /** Only these audiences may open it; null where it is open to whom the page above is. */
@@ -38,6 +53,10 @@ export interface AccessRule {
   readonly standsIn: StandsIn | null;
   /** Menus show its entry to visitors who are signed in, or to those who are not; null to both. */
   readonly menuFor: MenuFor | null;
+  /** Whoever may open it otherwise is asked for this passphrase once, for the branch; null where it asks for none. */
+  readonly passphrase: PassphraseId | null;
+  /** What it is labelled with: the rules that the site has for these labels narrow it as its own does. */
+  readonly labels: readonly LabelId[];
 }
 
 export const NO_RULE: AccessRule = Object.freeze({
@@ -51,6 +70,8 @@ export const NO_RULE: AccessRule = Object.freeze({
   search: 'no',
   standsIn: null,
   menuFor: null,
+  passphrase: null,
+  labels: [],
 });
 export const ACCESS_FIELDS = Object.keys(NO_RULE) as readonly (keyof AccessRule)[];
 
@@ -70,6 +91,8 @@ export const accessChangeSchema = z
     search: z.enum(HELD_BACK),
     standsIn: z.enum(STANDS_IN).nullable(),
     menuFor: z.enum(MENU_FOR).nullable(),
+    passphrase: passphraseIdSchema.nullable(),
+    labels: z.array(labelIdSchema).max(MOST_LABELS_OF_PAGE, `at most ${MOST_LABELS_OF_PAGE} labels`),
   })
   .partial();
 export type AccessChange = z.infer<typeof accessChangeSchema>;
@@ -83,6 +106,7 @@ export function withAccess(rule: AccessRule | null, change: AccessChange): Acces
   const next = { ...before, ...change };
   if (next.only !== null) next.only = normal(next.only);
   next.except = normal(next.except);
+  next.labels = normal(next.labels);
   if (ACCESS_FIELDS.every((field) => isEqual(before[field], next[field]))) return rule;
   return ACCESS_FIELDS.every((field) => isEqual(next[field], NO_RULE[field])) ? null : next;
 }
@@ -104,9 +128,12 @@ export const sameAccess = (a: AccessRule | null, b: AccessRule | null): boolean 
   a === b || (a !== null && b !== null && ACCESS_FIELDS.every((field) => isEqual(a[field], b[field])));
 
 /** The audiences that a rule names. */
-export const audiencesIn = ({ only, except }: AccessRule): AudienceId[] => [...(only ?? []), ...except];
+export const audiencesIn = ({ only, except }: Pick<AccessRule, 'only' | 'except'>): AudienceId[] => [
+  ...(only ?? []),
+  ...except,
+];
 
-const normal = (ids: readonly AudienceId[]): AudienceId[] => [...new Set(ids)].sort();
+const normal = <Id extends string>(ids: readonly Id[]): Id[] => [...new Set(ids)].sort();
 
 const isEqual = (a: unknown, b: unknown): boolean =>
   a === b || (Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((one, at) => one === b[at]));

@@ -1,5 +1,6 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
+import type { AudienceId } from './audience.ts';
 import type { ContentId } from './ids.ts';
 
 /** A page's text as structured JSON: the document of the editor. */
@@ -13,6 +14,42 @@ export interface TextPart {
   readonly content?: readonly TextPart[];
   readonly marks?: readonly { readonly type: string; readonly attrs?: Readonly<Record<string, unknown>> }[];
   readonly text?: string;
+}
+
+/** The type of a part that only some visitors get: a section with its own rule, at the top of a document alone. */
+export const AUDIENCE_SECTION = 'audienceSection';
+
+/** Who gets a section of a text; whoever gets its page, where it names nobody. */
+export interface SectionRule {
+  /** Only these audiences; null for all. */
+  readonly only: readonly AudienceId[] | null;
+  readonly except: readonly AudienceId[];
+}
+
+/** A stretch of a document that the same visitors get; `rule` is null where that is all who get the page. */
+export interface DocumentStretch {
+  readonly rule: SectionRule | null;
+  readonly document: TextDocument;
+}
+
+/** A document as stretches in order: sections for some, each by itself, and what stands between them. */
+export function stretchesOf(document: TextDocument): DocumentStretch[] {
+  const stretches: { rule: SectionRule | null; content: TextPart[] }[] = [];
+  for (const part of document.content ?? []) {
+    const rule = sectionRuleOf(part);
+    const last = stretches.at(-1);
+    if (rule !== null) stretches.push({ rule, content: [...(part.content ?? [])] });
+    else if (last?.rule === null) last.content.push(part);
+    else stretches.push({ rule: null, content: [part] });
+  }
+  return stretches.map(({ rule, content }) => ({ rule, document: { type: 'doc', content } }));
+}
+
+/** The rule of a section for some audiences; null for any other part. */
+function sectionRuleOf({ type, attrs }: TextPart): SectionRule | null {
+  if (type !== AUDIENCE_SECTION) return null;
+  const { only = null, except = [] } = (attrs ?? {}) as Partial<SectionRule>;
+  return { only, except };
 }
 
 const LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';

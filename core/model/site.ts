@@ -3,6 +3,7 @@ import type { Audience } from './audience.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
 import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
+import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
 
 /** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
@@ -19,6 +20,8 @@ export interface Settings {
   readonly home: PageId | null;
   /** The site's audiences besides `everyone`, in the order in which they are shown. */
   readonly audiences: readonly Audience[];
+  /** The labels that its pages can bear, with the rule of each, in the order in which they are shown. */
+  readonly labels: readonly PageLabel[];
 }
 
 /**

@@ -6,6 +6,7 @@ import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
+import { labelAdd, labelRemove, labelSet } from './labels.ts';
 import { oldPageDecide } from './old-page-decide.ts';
 import { pageAdd } from './page-add.ts';
 import { pageCopy } from './page-copy.ts';
@@ -32,6 +33,9 @@ export const OPERATIONS = {
   'audience.add': audienceAdd,
   'audience.set': audienceSet,
   'audience.remove': audienceRemove,
+  'label.add': labelAdd,
+  'label.set': labelSet,
+  'label.remove': labelRemove,
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { audiencesIn } from '../model/access.ts';
+import { NO_RULE, audiencesIn } from '../model/access.ts';
 import {
   type Audience,
   type AudienceId,
@@ -102,7 +102,10 @@ export const audienceRemove = defineOperation({
     const count =
       audiences.filter((one) => one.includes.includes(audience)).length +
       site.nodes.count(({ access }) => access !== null && audiencesIn(access).includes(audience)) +
-      site.live.count(({ node: { access } }) => access !== null && audiencesIn(access).includes(audience));
+      site.live.count(({ node: { access } }) => access !== null && audiencesIn(access).includes(audience)) +
+      [...site.settings.labels, ...(site.liveSettings?.labels ?? [])].filter(({ rule }) =>
+        audiencesIn({ ...NO_RULE, ...rule }).includes(audience),
+      ).length;
     if (count > 0) return refuse('audience-used', { audience, count });
     const { id, name, includes: included, landing } = audiences[at]!;
     return withAudiences(site, audiences.toSpliced(at, 1), {

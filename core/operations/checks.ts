@@ -49,15 +49,25 @@ export function checkTarget(
   return null;
 }
 
-/** A rule names audiences that there are, and a window that is open for a while. */
+/** A rule names audiences and labels that there are, and a window that is open for a while. */
 export function checkAccess(site: Site, page: PageId, rule: AccessRule | null): Refusal | null {
   if (rule === null) return null;
-  const unknown = audiencesIn(rule).find(
+  const label = rule.labels.find((id) => !site.settings.labels.some((one) => one.id === id));
+  if (label !== undefined) return refuse('label-unknown', { label });
+  return checkNarrowing(site, page, rule);
+}
+
+/** What narrows, of a page's rule or of a label's. `of` is the page or label, for the refusal. */
+export function checkNarrowing(
+  site: Site,
+  of: string,
+  { only, except, from, until }: Pick<AccessRule, 'only' | 'except' | 'from' | 'until'>,
+): Refusal | null {
+  const unknown = audiencesIn({ only, except }).find(
     (id) => id !== EVERYONE && !site.settings.audiences.some((audience) => audience.id === id),
   );
   if (unknown !== undefined) return refuse('audience-unknown', { audience: unknown });
-  const { from, until } = rule;
   return from !== null && until !== null && Date.parse(from) >= Date.parse(until)
-    ? refuse('window-empty', { page })
+    ? refuse('window-empty', { page: of })
     : null;
 }

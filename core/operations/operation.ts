@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './audiences.ts';
 import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
+import { labelAddSchema, labelRemoveSchema, labelSetSchema } from './labels.ts';
 import { oldPageDecideSchema } from './old-page-decide.ts';
 import { pageAddSchema } from './page-add.ts';
 import { pageCopySchema } from './page-copy.ts';
@@ -25,6 +26,9 @@ const EDITS = [
   audienceAddSchema,
   audienceSetSchema,
   audienceRemoveSchema,
+  labelAddSchema,
+  labelSetSchema,
+  labelRemoveSchema,
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,

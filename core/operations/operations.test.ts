@@ -263,6 +263,7 @@ describe('release.make', () => {
     const outcome = applyOperation(start, make(['home', 'visit']));
     expect(outcome.ok && outcome.site.liveSettings).toEqual({
       name: 'Test site',
+      labels: [],
       language: 'en',
       home: 'home',
       audiences: [],

@@ -220,6 +220,11 @@ function accessWords(access: AccessChange, name: string): string {
     return access.search === 'no'
       ? `let the site’s search find ${name} again`
       : `held ${name} back from the site’s search`;
+  if (set.every((field) => field === 'passphrase'))
+    return access.passphrase === null
+      ? `took away the passphrase of ${name}`
+      : `set a passphrase for ${name} and what is below`;
+  if (set.every((field) => field === 'labels')) return `changed the labels of ${name}`;
   if (set.every((field) => field === 'menuFor')) return `set whom the menu entry of ${name} is for`;
   if (set.every((field) => field === 'standsIn'))
     return access.standsIn === null

@@ -56,7 +56,8 @@ export const releaseMake = defineOperation({
       was.name === site.settings.name &&
       was.language === site.settings.language &&
       was.home === home &&
-      was.audiences === site.settings.audiences
+      was.audiences === site.settings.audiences &&
+      was.labels === site.settings.labels
         ? was
         : { ...site.settings, home };
     const next = withLive(site, changed, settings);

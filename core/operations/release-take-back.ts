@@ -7,7 +7,9 @@ import { defineOperation } from './definition.ts';
 export const releaseTakeBackSchema = z.strictObject({
   name: z.literal('release.takeBack'),
   before: z.custom<Readonly<Record<PageId, LiveNode | null>>>((value) => typeof value === 'object' && value !== null),
-  settings: z.custom<(Omit<Settings, 'audiences'> & Partial<Settings>) | null>((value) => typeof value === 'object'),
+  settings: z.custom<(Omit<Settings, 'audiences' | 'labels'> & Partial<Settings>) | null>(
+    (value) => typeof value === 'object',
+  ),
 });
 
 /** The inverse of `release.make`: gives pages the live states that they had. Made by Spur only, never taken from a request. */
@@ -15,9 +17,8 @@ export const releaseTakeBack = defineOperation({
   schema: releaseTakeBackSchema,
 
   apply(site, { before, settings: kept }) {
-    // Logs that are older than audiences have none in their settings.
-    const settings =
-      kept && kept.audiences === undefined ? { ...(kept as Settings), audiences: [] } : (kept as Settings | null);
+    // Logs that are older than audiences or labels have none in their settings.
+    const settings: Settings | null = kept && { ...kept, audiences: kept.audiences ?? [], labels: kept.labels ?? [] };
     const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
     const now: Record<PageId, LiveNode | null> = {};
     for (const page of changed.keys()) now[page] = site.live.get(page) ?? null;

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import type { AccessChange } from '../model/access.ts';
+import type { AccessChange, LabelId, PassphraseId } from '../model/access.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
+import type { LabelRule } from '../model/page-label.ts';
 import { type GoalId, ORIGINS, type PlanChange, READINESS } from '../model/plan.ts';
 import { type Site, makeSite } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
@@ -10,7 +11,7 @@ import type { Operation } from '../operations/operation.ts';
 
 /** An empty site, for tests. */
 export const emptySite = (): Site =>
-  makeSite(toSiteKey('test-site'), { name: 'Test site', language: 'en', home: null, audiences: [] }, []);
+  makeSite(toSiteKey('test-site'), { name: 'Test site', language: 'en', home: null, audiences: [], labels: [] }, []);
 
 /** Ids from a small pool, so that operations meet each other. */
 export const IDS: readonly PageId[] = Array.from({ length: 14 }, (_, n) => toPageId(`p${n}`));
@@ -68,6 +69,19 @@ const planChange: fc.Arbitrary<PlanChange> = fc.record(
 const audience = fc.constantFrom(...(['staff', 'students', 'governors'] as AudienceId[]));
 const anyAudience = fc.oneof(audience, fc.constant(EVERYONE));
 const moment = fc.constantFrom('2026-11-01T00:00:00Z', '2026-12-01T00:00:00Z', '2027-01-01T00:00:00Z');
+const passphrase = fc.constantFrom(...(['passphraseOfTests1', 'passphraseOfTests2'] as PassphraseId[]));
+const label = fc.constantFrom(...(['handbook', 'archive'] as LabelId[]));
+const labelRule: fc.Arbitrary<LabelRule> = fc.record(
+  {
+    only: fc.option(fc.array(anyAudience, { minLength: 1, maxLength: 2 }), { nil: null }),
+    except: fc.array(audience, { maxLength: 1 }),
+    closedLook: fc.constantFrom('out-of-sight' as const, 'locked' as const, null),
+    from: fc.option(moment, { nil: null }),
+    search: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
+    engines: fc.constantFrom('no' as const, 'branch' as const),
+  },
+  { requiredKeys: [] },
+);
 const accessChange: fc.Arbitrary<AccessChange> = fc.record(
   {
     only: fc.option(fc.array(anyAudience, { minLength: 1, maxLength: 2 }), { nil: null }),
@@ -80,6 +94,8 @@ const accessChange: fc.Arbitrary<AccessChange> = fc.record(
     search: fc.constantFrom('no' as const, 'page' as const, 'branch' as const),
     standsIn: fc.constantFrom('sign-in' as const, 'not-found' as const, null),
     menuFor: fc.constantFrom('signed-in' as const, 'signed-out' as const, null),
+    passphrase: fc.option(passphrase, { nil: null, freq: 2 }),
+    labels: fc.array(label, { maxLength: 2 }),
   },
   { requiredKeys: [] },
 );
@@ -183,6 +199,22 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
         ),
       }),
       fc.record({ name: fc.constant('audience.remove' as const), audience }),
+      fc.record({
+        name: fc.constant('label.add' as const),
+        label,
+        after: fc.option(fc.option(label, { nil: null }), { nil: undefined }),
+        title: fc.constantFrom('Handbook', ' '),
+        rule: optional(labelRule),
+      }),
+      fc.record({
+        name: fc.constant('label.set' as const),
+        label,
+        fields: fc.record(
+          { title: fc.constantFrom('Handbook', 'Old papers', ''), rule: labelRule },
+          { requiredKeys: [] },
+        ),
+      }),
+      fc.record({ name: fc.constant('label.remove' as const), label }),
     ) as fc.Arbitrary<Operation>,
   },
   {
@@ -218,10 +250,27 @@ export function siteAfter(operations: readonly Operation[], site = emptySite()):
   return at;
 }
 
+/** An empty site, or one that has the audiences and labels already that edits name. */
+const anyStart: fc.Arbitrary<Site> = fc.oneof(
+  fc.constant(emptySite()),
+  fc.tuple(labelRule, labelRule).map(([first, second]) =>
+    siteAfter([
+      ...['staff', 'students', 'governors'].map((one): Operation => ({
+        name: 'audience.add',
+        audience: one as AudienceId,
+        title: one,
+        includes: one === 'students' ? ['staff' as AudienceId] : [],
+      })),
+      { name: 'label.add', label: 'handbook' as LabelId, title: 'Handbook', rule: first },
+      { name: 'label.add', label: 'archive' as LabelId, title: 'Old papers', rule: second },
+    ]),
+  ),
+);
+
 /** A random site: what comes of random edits. */
 export const anySite: fc.Arbitrary<Site> = fc
-  .array(anyEdit, { minLength: 5, maxLength: 60, size: 'max' })
-  .map((edits) => siteAfter(edits));
+  .tuple(anyStart, fc.array(anyEdit, { minLength: 5, maxLength: 60, size: 'max' }))
+  .map(([start, edits]) => siteAfter(edits, start));
 
 /** A site as plain data, for comparing. Lists of children are in it, so that a broken index shows. */
 export function plain(site: Site): unknown {

@@ -2,12 +2,15 @@ import { contentIdOf, type TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
-import { renderDocument } from './render-document.ts';
+import { type RenderedPart, renderStretches } from './render-document.ts';
 
 export interface StoredContent {
   readonly id: ContentId;
   readonly document: TextDocument;
+  /** What all get who get the page. */
   readonly html: string;
+  /** The whole text in order, where some of it is for some audiences only; else null. */
+  readonly parts: readonly RenderedPart[] | null;
 }
 
 /** The longest text, as JSON. */
@@ -31,5 +34,5 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
   }
   const expected = contentIdOf(document);
   if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
-  return { id: given.id, document, html: renderDocument(document) };
+  return { id: given.id, document, ...renderStretches(document) };
 }

@@ -1,7 +1,26 @@
 import { renderToHTMLString } from '@tiptap/static-renderer';
 import sanitizeHtml from 'sanitize-html';
-import type { TextDocument } from '#core/model/content.ts';
+import { type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
 import { textExtensions } from '#contract/rich-text.ts';
+
+/** A stretch of a text as HTML, with who gets it; `only` null and `except` empty for all. */
+export interface RenderedPart extends SectionRule {
+  readonly html: string;
+}
+
+/** A text as HTML for all, and its parts where some are for some audiences only. */
+export function renderStretches(document: TextDocument): { html: string; parts: RenderedPart[] | null } {
+  const stretches = stretchesOf(document);
+  if (stretches.every(({ rule }) => rule === null)) return { html: renderDocument(document), parts: null };
+  const parts = stretches.map((one) => ({
+    only: one.rule?.only ?? null,
+    except: one.rule?.except ?? [],
+    html: renderDocument(one.document),
+  }));
+  return { html: parts.flatMap(({ html }, at) => (isForAll(parts[at]!) ? html : [])).join(''), parts };
+}
+
+const isForAll = ({ only, except }: SectionRule): boolean => only === null && except.length === 0;
 
 /** A text as HTML for visitors: only the elements that the editor makes, and no address but http, https, mailto and tel. */
 export function renderDocument(document: TextDocument): string {

@@ -10,6 +10,7 @@ import * as seventh from './migrations/0007-access.ts';
 import * as eighth from './migrations/0008-visitors.ts';
 import * as ninth from './migrations/0009-search.ts';
 import * as tenth from './migrations/0010-joining.ts';
+import * as eleventh from './migrations/0011-labels-passphrases-sections.ts';
 
 interface Migration {
   readonly name: string;
@@ -29,6 +30,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0008-visitors', up: eighth.up, down: eighth.down },
   { name: '0009-search', up: ninth.up, down: ninth.down },
   { name: '0010-joining', up: tenth.up, down: tenth.down },
+  { name: '0011-labels-passphrases-sections', up: eleventh.up, down: eleventh.down },
 ];
 
 /**

@@ -64,8 +64,8 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   statement.part(
     'bumped',
     `UPDATE site SET revision = revision + 1, changed_at = ${at}, changed_by = ${account}
-     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}, audiences = ${statement.value(JSON.stringify(settings.audiences))}::jsonb`}
-     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}, live_audiences = ${statement.value(JSON.stringify(live?.audiences ?? []))}::jsonb`}
+     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}, audiences = ${statement.value(JSON.stringify(settings.audiences))}::jsonb, labels = ${statement.value(JSON.stringify(settings.labels))}::jsonb`}
+     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}, live_audiences = ${statement.value(JSON.stringify(live?.audiences ?? []))}::jsonb, live_labels = ${statement.value(JSON.stringify(live?.labels ?? []))}::jsonb`}
      ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
      ${edit.release ? ', release = release + 1' : ''}
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
@@ -77,8 +77,8 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   if (edit.contents.length > 0) {
     statement.part(
       'texts',
-      `INSERT INTO content (site, id, document, html) SELECT ${site}, r.* FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text)
+      `INSERT INTO content (site, id, document, html, parts) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text, parts jsonb)
        ON CONFLICT DO NOTHING`,
     );
   }

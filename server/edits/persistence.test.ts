@@ -70,7 +70,11 @@ describe('whatever is done to a site', () => {
         }
         const log = await editsAfter(server.database, key, 0);
         expect(log.map((edit) => edit.revision)).toEqual(log.map((_, index) => index + 1));
-        const start = { ...emptySite(), key, settings: { name: key, language: 'en', home: null, audiences: [] } };
+        const start = {
+          ...emptySite(),
+          key,
+          settings: { name: key, language: 'en', home: null, audiences: [], labels: [] },
+        };
         const replayed = applyOperations(
           start,
           log.flatMap((edit) => edit.operations as Operation[]),

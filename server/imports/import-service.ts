@@ -41,7 +41,7 @@ export class ImportService {
   async bring(key: SiteKey, account: Account, body: ImportBody): Promise<ImportAnswer> {
     const { site, revision } = await this.#cache.current(key);
     const read = await readFile(body, site);
-    const audiences = planAudiences(site, read.file ?? { audiences: [] });
+    const audiences = planAudiences(site, read.file ?? { audiences: [], labels: [] });
     const items = [
       ...audiences.items,
       ...planImport(audiences.site, read.tree.pages, idsFrom(body, site)),

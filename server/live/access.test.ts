@@ -1,31 +1,51 @@
 import { XMLParser } from 'fast-xml-parser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { accessTable, heldBackRows } from '#core/derive/access.ts';
+import { type Membership, accessTable, heldBackRows, letsPass, passphrasesIn } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
-import type { AccessChange } from '#core/model/access.ts';
+import type { AccessChange, LabelId, PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
-import { contentIdOf } from '#core/model/content.ts';
+import { type SectionRule, contentIdOf } from '#core/model/content.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { emptySite, siteAfter } from '#core/testing/random-site.ts';
 import { acceptContent } from '../contents/content-service.ts';
 import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
+import { insertPassphrase } from '../security/passphrase-repository.ts';
 import { hashOfPassword } from '../security/passwords.ts';
 import { deleteVisitor, insertVisitor, updateVisitor } from '../visitors/visitor-repository.ts';
 import { wayOn } from './visitor-pages.ts';
 
 const AUDIENCES = ['a0', 'a1', 'a2', 'a3', 'a4', 'a5'] as AudienceId[];
 const PASSWORD = 'low-water-mark';
+const PASSPHRASES = { passphraseNumber0: 'ebb and flow', passphraseNumber1: 'spring tide' };
+const LABELS = ['l0', 'l1'] as LabelId[];
 const KEYS = ['one', 'two', 'three'];
 let server: TestServer;
 const sites = new Map<string, Site>();
 const cookies = new Map<string, string>();
 const ids = new Map<string, string>();
+/** Whom the section of each page is for, by site and number; the others have none. */
+const sections = new Map<string, SectionRule>();
+
+/** Who asks in the tests: nobody who is signed in or somebody of one audience, with all passphrases or none. */
+const VISITORS = [
+  ...[EVERYONE, ...AUDIENCES].map((audience) => ({ audience, gave: false })),
+  { audience: EVERYONE, gave: true },
+  { audience: 'a2' as AudienceId, gave: true },
+];
+type Visitor = (typeof VISITORS)[number];
+const memberOf = (site: Site, { audience, gave }: Visitor): Membership =>
+  new Set([...closureOf(site.settings.audiences, [audience]), ...(gave ? passphrasesIn(site) : [])]);
+const cookieOf = (key: string, { audience, gave }: Visitor): string | undefined =>
+  [cookies.get(`${key} ${audience}`), gave && cookies.get(`${key} passphrases`)].filter(Boolean).join('; ') ||
+  undefined;
 
 beforeAll(async () => {
   server = await startTestServer();
   const password_hash = await hashOfPassword(PASSWORD);
+  for (const [id, words] of Object.entries(PASSPHRASES))
+    await insertPassphrase(server.database, id as PassphraseId, await hashOfPassword(words));
   for (const [at, key] of KEYS.entries()) {
     const { site, contents } = randomSite(key, at + 1);
     sites.set(key, site);
@@ -38,6 +58,7 @@ beforeAll(async () => {
       await insertVisitor(server.database, { ...given, is_suspended: false, made_at: new Date() });
       cookies.set(`${key} ${audience}`, (await signIn(key, email)).cookie);
     }
+    await giveAllPassphrases(key);
   }
 });
 afterAll(() => server.close());
@@ -53,14 +74,37 @@ function randomSite(key: string, seed: number) {
     title: `Audience ${at}`,
     includes: at > 0 && random(3) === 0 ? [AUDIENCES[random(at)]!] : [],
   }));
+  for (const label of LABELS)
+    operations.push({
+      name: 'label.add',
+      label,
+      title: label,
+      rule: {
+        ...(random(2) === 0 ? { only: [AUDIENCES[random(6)]!] } : { except: [AUDIENCES[random(6)]!] }),
+        ...(random(2) === 0 && { closedLook: 'locked' }),
+        ...(random(2) === 0 && { search: 'page' }),
+      },
+    });
   const pages: PageId[] = [];
   const contents = [];
   for (let n = 0; n < 300; n++) {
     const page = toPageId(`p${n}`);
     const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
+    const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+    const section = {
+      only: random(3) === 0 ? null : [AUDIENCES[random(6)]!],
+      except: random(3) === 0 ? [AUDIENCES[random(6)]!] : [],
+    };
+    const hasSection = random(3) === 0;
+    if (hasSection) sections.set(`${key} ${n}`, section);
     const document = {
       type: 'doc' as const,
-      content: [{ type: 'paragraph', content: [{ type: 'text', text: `Text${n}word in the harbour.` }] }],
+      content: [
+        paragraph(`Text${n}word in the harbour.`),
+        ...(hasSection
+          ? [{ type: 'audienceSection', attrs: section, content: [paragraph(`Section${n}word on the quay.`)] }]
+          : []),
+      ],
     };
     const content = contentIdOf(document);
     contents.push(acceptContent({ id: content, document }));
@@ -73,6 +117,8 @@ function randomSite(key: string, seed: number) {
       ...(random(8) === 0 && { from: random(2) === 0 ? '2020-01-01T00:00:00Z' : '2090-01-01T00:00:00Z' }),
       ...(random(8) === 0 && { engines: random(2) === 0 ? 'page' : 'branch' }),
       ...(random(8) === 0 && { search: random(2) === 0 ? 'page' : 'branch' }),
+      ...(random(4) === 0 && { passphrase: Object.keys(PASSPHRASES)[random(2)] as PassphraseId }),
+      ...(random(4) === 0 && { labels: [LABELS[random(2)]!] }),
     };
     operations.push({
       name: 'page.add',
@@ -103,28 +149,68 @@ async function signIn(key: string, email: string, given: object = {}, origin = s
   return { response, set, cookie: set.split(';')[0]!, to: response.headers.get('location') };
 }
 
-/** What the core says of each page for a visitor: open, with a lock, or out of sight. */
-function answersFor(site: Site, audience: AudienceId) {
+const givePassphrase = (key: string, to: string, passphrase: string, cookie = '', origin = server.liveOrigin) =>
+  fetch(`${server.liveOrigin}/${key}/~passphrase`, {
+    method: 'POST',
+    headers: { Origin: origin, Cookie: cookie, 'Content-Type': 'application/x-www-form-urlencoded' },
+    body: new URLSearchParams({ to, passphrase }),
+    redirect: 'manual',
+  });
+
+/** Gives the passphrases of a site one after the other, as they are asked for, and keeps the cookie that comes of it. */
+async function giveAllPassphrases(key: string): Promise<void> {
+  const site = sites.get(key)!;
+  let cookie = '';
+  for (const { address, answer } of answersFor(site, { audience: EVERYONE, gave: false })) {
+    if (!answer.startsWith('asks')) continue;
+    for (const words of Object.values(PASSPHRASES)) {
+      const response = await givePassphrase(key, address, words, cookie);
+      cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
+    }
+    if ((await server.live(`/${key}${address}`, { Cookie: cookie })).status !== 200)
+      for (const words of Object.values(PASSPHRASES)) {
+        const response = await givePassphrase(key, address, words, cookie);
+        cookie = response.headers.getSetCookie()[0]?.split(';')[0] ?? cookie;
+      }
+    if (Object.keys(PASSPHRASES).every((id) => cookie.includes(id))) break;
+  }
+  cookies.set(`${key} passphrases`, cookie);
+}
+
+/** What the core says of each page for a visitor: open, with a passphrase, with a lock, with both, or out of sight. */
+function answersFor(site: Site, visitor: Visitor) {
   const { outline, addresses } = derivedOf(site);
-  const member = closureOf(site.settings.audiences, [audience]);
-  const { open, locked } = accessTable(outline, [member], Date.now());
+  const { open, asks, locked } = accessTable(outline, site.settings, [memberOf(site, visitor)], Date.now());
   return outline.nodes.map((node, row) => ({
     number: node.id.slice(1),
     address: addresses[row]!,
-    answer: open[row] === 1 ? 'open' : locked[row] === 1 ? 'locked' : 'out',
+    answer:
+      open[row] === 1
+        ? 'open'
+        : asks[row] === 1
+          ? locked[row] === 1
+            ? 'asks locked'
+            : 'asks'
+          : locked[row] === 1
+            ? 'locked'
+            : 'out',
   }));
 }
-const WORDS = /(Title|Description|Text)(\d+)word/g;
+const NOBODY = VISITORS[0]!;
+const inOf = (audience: string): Visitor => ({ audience: audience as AudienceId, gave: false });
+const WORDS = /(Title|Description|Text|Section)(\d+)word/g;
 
 describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
-  it.each([EVERYONE, ...AUDIENCES])(
-    'gives visitors of %s what the rules say, and not a word more',
-    async (audience) => {
+  it.each(VISITORS)(
+    'gives visitors of $audience (passphrases given: $gave) what the rules say, and not a word more',
+    async (visitor) => {
       const site = sites.get(key)!;
-      const cookie = cookies.get(`${key} ${audience}`);
-      const answers = answersFor(site, audience);
+      const cookie = cookieOf(key, visitor);
+      const isSignedIn = visitor.audience !== EVERYONE;
+      const member = memberOf(site, visitor);
+      const answers = answersFor(site, visitor);
       const answerOf = new Map(answers.map(({ number, answer }) => [number, answer]));
-      const wanted = { open: 200, locked: cookie ? 403 : 401, out: 404 };
+      const wanted = { open: 200, asks: 401, 'asks locked': 401, locked: isSignedIn ? 403 : 401, out: 404 };
       for (const { number, address, answer } of answers) {
         const got = await server.live(`/${key}${address}`, cookie ? { Cookie: cookie } : {});
         expect([number, got.status]).toEqual([number, wanted[answer as keyof typeof wanted]]);
@@ -132,10 +218,16 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
         for (const [, what, of] of everything.matchAll(WORDS)) {
           const allowed = answerOf.get(of!);
           // A lock shows the entry: its title, and no more of it. A text stands on its own page alone.
+          const isOwn = of === number && (what !== 'Section' || letsPass(sections.get(`${key} ${of}`)!, member));
           const isAllowed =
-            allowed === 'open' ? what !== 'Text' || of === number : allowed === 'locked' && what === 'Title';
+            allowed === 'open'
+              ? what === 'Title' || what === 'Description' || isOwn
+              : allowed!.endsWith('locked') && what === 'Title';
           expect([number, what, of, isAllowed]).toEqual([number, what, of, true]);
         }
+        const section = sections.get(`${key} ${number}`);
+        if (answer === 'open' && section)
+          expect([number, got.text.includes(`Section${number}word`)]).toEqual([number, letsPass(section, member)]);
         const caching = got.headers.get('cache-control')!;
         if (cookie) expect(caching).toMatch(/private|no-store/);
         else if (answer !== 'open') expect([number, /public/.test(caching)]).toEqual([number, answer === 'out']);
@@ -144,17 +236,20 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
     },
   );
 
-  it.each([EVERYONE, ...AUDIENCES])(
-    'finds for visitors of %s what the rules say, and names nothing else',
-    async (audience) => {
+  it.each(VISITORS)(
+    'finds for visitors of $audience (passphrases given: $gave) what the rules say, and names nothing else',
+    async (visitor) => {
       const site = sites.get(key)!;
-      const cookie = cookies.get(`${key} ${audience}`);
-      const held = heldBackRows(derivedOf(site).outline, 'search');
-      const answers = answersFor(site, audience);
+      const cookie = cookieOf(key, visitor);
+      const member = memberOf(site, visitor);
+      const held = heldBackRows(derivedOf(site).outline, site.settings, 'search');
+      const answers = answersFor(site, visitor);
       const found = new Set(
         answers.filter(({ answer }, row) => answer === 'open' && held[row] === -1).map((one) => one.number),
       );
-      const listed = new Set(answers.filter(({ answer }) => answer !== 'out').map((one) => one.number));
+      const listed = new Set(
+        answers.filter(({ answer }) => answer === 'open' || answer.endsWith('locked')).map((one) => one.number),
+      );
       for (const asked of ['harbour', 'harbuor']) {
         const seen = new Set<string>();
         for (let part = 1; part <= Math.max(1, Math.ceil(found.size / 10)); part++) {
@@ -169,12 +264,17 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
         }
         expect([...seen].sort()).toEqual([...found].sort());
       }
+      for (const { number } of answers.filter((one) => sections.has(`${key} ${one.number}`)).slice(0, 25)) {
+        const got = await server.live(`/${key}/search?q="Section${number}word"`, cookie ? { Cookie: cookie } : {});
+        const isMine = found.has(number) && letsPass(sections.get(`${key} ${number}`)!, member);
+        expect([number, got.text.includes(`>Title${number}word</a>\n`)]).toEqual([number, isMine]);
+      }
       for (const { number } of answers.filter((one) => !found.has(one.number)).slice(0, 15)) {
         const got = await server.live(`/${key}/search?q=Text${number}word`, cookie ? { Cookie: cookie } : {});
         // The words that were asked for stand there, and nothing that the page says.
         expect([
           number,
-          got.text.replaceAll(`Text${number}word`, '').match(new RegExp(`(Text|Description)${number}word`)),
+          got.text.replaceAll(`Text${number}word`, '').match(new RegExp(`(Text|Description|Section)${number}word`)),
         ]).toEqual([number, null]);
       }
     },
@@ -183,8 +283,8 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
   it('offers search engines what everyone can open and nothing holds back, with the file the same for all', async () => {
     const site = sites.get(key)!;
     const { outline } = derivedOf(site);
-    const held = heldBackRows(outline, 'engines');
-    const offered = answersFor(site, EVERYONE).filter(({ answer }, row) => answer === 'open' && held[row] === -1);
+    const held = heldBackRows(outline, site.settings, 'engines');
+    const offered = answersFor(site, NOBODY).filter(({ answer }, row) => answer === 'open' && held[row] === -1);
     for (const cookie of [undefined, cookies.get(`${key} a3`)]) {
       const file = await server.live(`/${key}/sitemap.xml`, cookie ? { Cookie: cookie } : {});
       const urls = new XMLParser({ isArray: (name) => name === 'url' }).parse(file.text).urlset.url as {
@@ -192,7 +292,7 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
       }[];
       expect(urls.map(({ loc }) => new URL(loc).pathname)).toEqual(offered.map(({ address }) => `/${key}${address}`));
     }
-    for (const { address, answer } of answersFor(site, EVERYONE).slice(0, 60)) {
+    for (const { address, answer } of answersFor(site, NOBODY).slice(0, 60)) {
       if (answer !== 'open') continue;
       const page = await server.live(`/${key}${address}`);
       const isOffered = offered.some((one) => one.address === address);
@@ -207,8 +307,8 @@ describe('a search engine', () => {
   it.each(KEYS.slice(0, 2))('would index of the site %s what is meant to be, and nothing else', async (key) => {
     const ines = await server.person('Ines');
     const { json } = await ines.post(`/api/sites/${key}/engine-looks`, undefined);
-    const held = heldBackRows(derivedOf(sites.get(key)!).outline, 'engines');
-    const offered = answersFor(sites.get(key)!, EVERYONE).filter(
+    const held = heldBackRows(derivedOf(sites.get(key)!).outline, sites.get(key)!.settings, 'engines');
+    const offered = answersFor(sites.get(key)!, NOBODY).filter(
       ({ answer }, row) => answer === 'open' && held[row] === -1,
     );
     expect(json).toMatchObject({ isWhole: true, intended: offered.length, indexed: offered.length });
@@ -228,12 +328,12 @@ describe('a search engine', () => {
 describe('a visitor', () => {
   const closed = () => {
     const site = sites.get('one')!;
-    const locked = answersFor(site, EVERYONE).find(
+    const locked = answersFor(site, NOBODY).find(
       ({ number, answer }) =>
         answer === 'locked' &&
-        answersFor(site, 'a0' as AudienceId).some((one) => one.number === number && one.answer === 'open'),
+        answersFor(site, inOf('a0')).some((one) => one.number === number && one.answer === 'open'),
     );
-    return locked ?? answersFor(site, EVERYONE)[0]!;
+    return locked ?? answersFor(site, NOBODY)[0]!;
   };
 
   it('signs in where a lock is, and goes on to the page that was asked for', async () => {
@@ -279,7 +379,7 @@ describe('a visitor', () => {
     expect([forged.response.status, forged.set]).toEqual([403, '']);
     const site = sites.get('two')!;
     const cookie = cookies.get('one a0')!;
-    const anonymous = answersFor(site, EVERYONE)
+    const anonymous = answersFor(site, NOBODY)
       .filter(({ answer }) => answer === 'out')
       .slice(0, 20);
     for (const { address } of anonymous)
@@ -288,9 +388,9 @@ describe('a visitor', () => {
 
   it('loses what was open as soon as the account is changed, suspended or removed, and when signing out', async () => {
     const site = sites.get('three')!;
-    const mine = answersFor(site, 'a1' as AudienceId).find(
+    const mine = answersFor(site, inOf('a1')).find(
       ({ number, answer }) =>
-        answer === 'open' && answersFor(site, EVERYONE).some((one) => one.number === number && one.answer !== 'open'),
+        answer === 'open' && answersFor(site, NOBODY).some((one) => one.number === number && one.answer !== 'open'),
     )!;
     const status = async (cookie: string) => (await server.live(`/three${mine.address}`, { Cookie: cookie })).status;
     const id = ids.get('three a1')!;
@@ -313,6 +413,50 @@ describe('a visitor', () => {
     await until('it is open once more', async () => (await status(last)) === 200);
     await deleteVisitor(server.database, site.key, id);
     await until('the account is gone', async () => (await status(last)) !== 200);
+  });
+});
+
+describe('a passphrase', () => {
+  const site = () => sites.get('one')!;
+  const asking = () => answersFor(site(), NOBODY).find(({ answer }) => answer === 'asks')!;
+
+  it('is asked for at the address of the page, and a wrong one opens nothing', async () => {
+    const { address } = asking();
+    const page = await server.live(`/one${address}`);
+    expect([page.status, page.headers.get('cache-control')]).toEqual([401, 'no-store']);
+    expect(page.text).toContain('action="/one/~passphrase"');
+    const wrong = await givePassphrase('one', address, 'neap tide');
+    expect([wrong.status, wrong.headers.getSetCookie()]).toEqual([401, []]);
+    expect(await wrong.text()).toContain('This is not the passphrase');
+  });
+
+  it('leads on to the page, for the branch, by a cookie that is for this site alone', async () => {
+    const { address } = asking();
+    let cookie = '';
+    for (const words of [...Object.values(PASSPHRASES), ...Object.values(PASSPHRASES)]) {
+      const given = await givePassphrase('one', address, ` ${words} `, cookie);
+      const set = given.headers.getSetCookie()[0];
+      if (set) expect(set).toMatch(/^spur\.passphrases=[^;]+;.*Path=\/one;.*HttpOnly; SameSite=Lax/i);
+      cookie = set?.split(';')[0] ?? cookie;
+    }
+    const page = await server.live(`/one${address}`, { Cookie: cookie });
+    expect([page.status, page.headers.get('cache-control')]).toEqual([200, 'private, no-cache']);
+    const elsewhere = answersFor(sites.get('two')!, NOBODY).filter(({ answer }) => answer.startsWith('asks'));
+    for (const one of elsewhere.slice(0, 5))
+      expect((await server.live(`/two${one.address}`, { Cookie: cookie })).status).toBe(401);
+    for (const forged of [cookie.slice(0, -2), cookie.replace(/\.[^.]+$/, '.'), 'spur.passphrases=passphraseNumber0.x'])
+      expect((await server.live(`/one${address}`, { Cookie: forged })).status).toBe(401);
+  });
+
+  it('is not taken from another site’s page, leads to no other site, and is guessed a few times only', async () => {
+    const { address } = asking();
+    expect((await givePassphrase('one', address, 'ebb and flow', '', 'https://evil.example')).status).toBe(403);
+    const out = await givePassphrase('one', '//evil.example/', 'ebb and flow');
+    expect(new URL(out.headers.get('location')!, server.liveOrigin).origin).toBe(server.liveOrigin);
+    const statuses = [];
+    for (let tries = 0; tries < 10; tries++) statuses.push((await givePassphrase('one', address, 'guess')).status);
+    expect(statuses).toContain(429);
+    expect(statuses.at(-1)).toBe(429);
   });
 });
 

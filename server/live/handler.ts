@@ -5,12 +5,14 @@ import type { Logger } from 'pino';
 import type { Assets } from './assets.ts';
 import type { Attempts } from '../security/attempts.ts';
 import type { Letters } from '../visitors/letters.ts';
-import type { SignedIn, VisitorSessions } from '../visitors/visitor-sessions.ts';
-import type { Asking, LiveSites } from './live-sites.ts';
+import type { VisitorSessions } from '../visitors/visitor-sessions.ts';
+import { Askers } from './asking.ts';
+import type { LiveSites } from './live-sites.ts';
 import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
-import { mountVisitorPages, visitorToken } from './visitor-pages.ts';
-import { ReadyAnswer, headerOf } from './ready-answer.ts';
+import { mountPassphrasePages } from './passphrase-pages.ts';
+import { mountVisitorPages } from './visitor-pages.ts';
+import { ReadyAnswer } from './ready-answer.ts';
 
 const TEXT = 'text/plain; charset=utf-8';
 const NO_SITE = new ReadyAnswer(404, TEXT, 'There is no site at this address.\n', [
@@ -37,8 +39,8 @@ export interface LiveParts {
   readonly letters: Letters;
   readonly assets: Assets;
   readonly database: Knex;
-  /** What walks are signed with. */
-  readonly walkSecret: string;
+  /** What walks and passphrases that were given are signed with. */
+  readonly secret: string;
   readonly log: Logger;
 }
 
@@ -47,46 +49,30 @@ export interface LiveParts {
  * does the rest.
  */
 export function makeLiveHandler(parts: LiveParts): RequestListener {
-  const { sites, sessions } = parts;
-  const rest = makeExpress(parts);
+  const { sites } = parts;
+  const askers = new Askers(parts.sessions, parts.secret);
+  const rest = makeExpress(parts, askers);
   return (request: IncomingMessage, response: ServerResponse) => {
     if (request.method === 'GET' || request.method === 'HEAD') {
-      const token = visitorToken(headerOf(request, 'cookie'));
-      const signedIn = token === null ? null : sessions.remembered(token);
-      // Who has a token that is not known yet is looked up first.
-      const answer =
-        signedIn === undefined ? undefined : sites.ready(request.url!, signedIn && askingBy(signedIn, request.url!));
+      const asking = askers.remembered(request);
+      const answer = asking && sites.ready(request.url!, asking);
       if (answer) return answer.send(request, response);
     }
     rest(request, response);
   };
 }
 
-/** The audiences of somebody who is signed in to the site that a path is of; a session of another site counts for nothing. */
-const askingBy = (signedIn: SignedIn, url: string): Asking =>
-  url.startsWith(`/${signedIn.site}/`) ? signedIn.audiences : null;
-
-function makeExpress({
-  sites,
-  sessions,
-  attempts,
-  letters,
-  assets,
-  database,
-  walkSecret,
-  log,
-}: LiveParts): express.Express {
+function makeExpress(
+  { sites, sessions, attempts, letters, assets, database, secret, log }: LiveParts,
+  askers: Askers,
+): express.Express {
   const app = express();
-  const askingOf = async (request: IncomingMessage): Promise<Asking> => {
-    const token = visitorToken(request.headers.cookie);
-    const signedIn = token === null ? null : await sessions.find(token);
-    return signedIn && askingBy(signedIn, request.url!);
-  };
   app.disable('x-powered-by');
   app.disable('etag');
-  mountWalks(app, database, walkSecret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  mountWalks(app, database, secret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
   mountJoiningPages(app, { sites, letters, attempts });
-  mountVisitorPages(app, sites, sessions, attempts, askingOf);
+  mountPassphrasePages(app, { database, sites, askers, attempts, secret });
+  mountVisitorPages(app, sites, sessions, attempts, askers);
   app.use((request, response, next) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);
     next();
@@ -100,7 +86,7 @@ function makeExpress({
       key,
       path === '' ? '/' : path,
       /\?.*$/s.exec(request.originalUrl)?.[0],
-      await askingOf(request),
+      await askers.find(request),
     );
     if (!answer) return NO_SITE.send(request, response);
     if (answer instanceof ReadyAnswer && path !== '') return answer.send(request, response);

@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
+import { type Membership, letsPass } from '#core/derive/access.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
+import type { RenderedPart } from '../contents/render-document.ts';
 import { type NodeRow, fromRow } from '../database/node-rows.ts';
 
 export interface Release {
@@ -20,7 +22,13 @@ export async function loadRelease(database: Knex, key: SiteKey): Promise<Release
       const rows = (await trx('live_node').where({ site: key, is_retired: false })) as (NodeRow & { live_at: Date })[];
       const site = makeSite(
         key,
-        { name: row.live_name, language: row.live_language, home: row.live_home, audiences: row.live_audiences },
+        {
+          name: row.live_name,
+          language: row.live_language,
+          home: row.live_home,
+          audiences: row.live_audiences,
+          labels: row.live_labels,
+        },
         rows.map((one) => fromRow(one)),
       );
       const redirects = await trx('live_redirect').where({ site: key }).select('path', 'page');
@@ -41,15 +49,22 @@ export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | un
   const rows = (await database('node').where({ site: key, removed_with: null })) as NodeRow[];
   return makeSite(
     key,
-    { name: row.name, language: row.language, home: row.home, audiences: row.audiences },
+    { name: row.name, language: row.language, home: row.home, audiences: row.audiences, labels: row.labels },
     rows.map((one) => fromRow(one)),
   );
 }
 
-/** A text as HTML. */
-export async function htmlOf(database: Knex, key: SiteKey, content: string): Promise<string> {
-  const row = await database('content').where({ site: key, id: content }).first('html');
-  return row?.html ?? '';
+/** A text as HTML, with the sections that the visitor may see. */
+export async function htmlOf(database: Knex, key: SiteKey, content: string, visitor: Membership): Promise<string> {
+  const row = await database('content')
+    .where({ site: key, id: content })
+    .first<{ html: string; parts: readonly RenderedPart[] | null } | undefined>('html', 'parts');
+  return row?.parts
+    ? row.parts
+        .filter((part) => letsPass(part, visitor))
+        .map(({ html }) => html)
+        .join('')
+    : (row?.html ?? '');
 }
 
 /** The keys of the sites that have something live. */

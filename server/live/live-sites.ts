@@ -1,9 +1,11 @@
 import type { Knex } from 'knex';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
-import type { Membership } from '#core/derive/access.ts';
+import { type Membership, passphrasePage, passphrasesIn } from '#core/derive/access.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { type AudienceId, closureOf } from '#core/model/audience.ts';
+import { type PassphraseId, ruleOf } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import { nodeAt } from '#core/model/site.ts';
 import { escaped } from './html.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
 import { robotsFile, sitemapFiles } from './machine-files.ts';
@@ -15,10 +17,13 @@ import {
   type SignIn,
   type SitePlace,
   NO_INDEX as NO_INDEX_META,
+  isAnswered,
   pathOf,
   renderFrame,
   renderNotFound,
+  renderPassphrase,
 } from './render-page.ts';
+import { ANYBODY, type Asking } from './asking.ts';
 
 const HTML = 'text/html; charset=utf-8';
 /** So many answers of one site are kept ready for one kind of visitor; beyond that the one made first makes room. */
@@ -30,10 +35,7 @@ const FOR_EVERYONE = ['Cache-Control', 'public, no-cache'];
 const FOR_ONE = ['Cache-Control', 'private, no-cache'];
 const NO_INDEX = ['X-Robots-Tag', 'noindex'];
 
-/** Who asks: nobody who is known, or somebody who is signed in and belongs to these audiences. */
-export type Asking = readonly AudienceId[] | null;
-
-/** A site as one kind of visitor has it: every answer belongs to one release and to these audiences, until the clock turns a page. */
+/** A site as one kind of visitor has it: every answer belongs to one release, to these audiences and passphrases, until the clock turns a page. */
 interface Kind {
   readonly view: LiveView;
   /** Ready answers by the path as it stands in requests. */
@@ -48,7 +50,9 @@ interface LiveSite {
   readonly place: SitePlace;
   /** What nobody who is signed in gets. */
   anonymous: Kind;
-  /** The others, by the audiences that they belong to. */
+  /** The passphrases that its pages ask for: no other makes a visitor differ. */
+  readonly passphrases: ReadonlySet<PassphraseId>;
+  /** The others, by the audiences that they belong to and the passphrases that they gave. */
   readonly kinds: Map<string, Kind>;
 }
 
@@ -76,12 +80,12 @@ export class LiveSites {
   }
 
   /** The answer to a path (with any query taken off), if it is ready in memory. */
-  ready(path: string, asking: Asking = null): ReadyAnswer | undefined {
+  ready(path: string, asking: Asking = ANYBODY): ReadyAnswer | undefined {
     const end = path.indexOf('/', 1);
     if (end === -1) return undefined;
     const live = this.#ready.get(path.slice(1, end));
     if (!live) return undefined;
-    const kind = asking === null ? live.anonymous : live.kinds.get(kindKey(live, asking));
+    const kind = asking === ANYBODY ? live.anonymous : live.kinds.get(kindKey(live, asking));
     if (!kind) return undefined;
     const { until } = kind.view;
     return until === Infinity || until > this.#now() ? kind.ready.get(path) : undefined;
@@ -112,7 +116,12 @@ export class LiveSites {
    * sign-in page in place of one with a lock, a sitemap file, the not-found page, or where to go instead.
    * Undefined where there is no such site.
    */
-  async answer(key: string, rest: string, query = '', asking: Asking = null): Promise<ReadyAnswer | Moved | undefined> {
+  async answer(
+    key: string,
+    rest: string,
+    query = '',
+    asking: Asking = ANYBODY,
+  ): Promise<ReadyAnswer | Moved | undefined> {
     const live = await this.#site(key);
     if (!live) return undefined;
     const kind = this.#kind(live, asking);
@@ -122,7 +131,7 @@ export class LiveSites {
     if (kept) return kept;
     if (/^\/sitemap(-\d+)?\.xml$/.test(rest)) {
       // The file is the same for whoever asks.
-      const { view, ready } = this.#kind(live, null);
+      const { view, ready } = this.#kind(live, ANYBODY);
       for (const [name, xml] of sitemapFiles(view, live.release.liveAt))
         keep(ready, `${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
       return ready.get(path) ?? this.#notFound(kind);
@@ -130,7 +139,7 @@ export class LiveSites {
     if (rest === '/search') return this.#search(kind, query);
     const address = decoded(rest);
     const row = address === null ? undefined : derived.rowAt.get(address);
-    if (row !== undefined && derived.hiddenBy[row] === -1) {
+    if (row !== undefined && isAnswered(kind.view, row)) {
       const canonical = pathOf(place, address!);
       if (canonical !== path) return { moved: canonical, status: 308 };
       const answer = await this.#page(kind, row, rest);
@@ -140,7 +149,7 @@ export class LiveSites {
     // One address a page: with a slash at the end it is another one, which leads to the page.
     if (address !== null && address !== '/' && address.endsWith('/')) {
       const without = derived.rowAt.get(address.replace(/\/+$/, ''));
-      if (without !== undefined && derived.hiddenBy[without] === -1)
+      if (without !== undefined && isAnswered(kind.view, without))
         return { moved: pathOf(place, derived.addresses[without]!), status: 308 };
     }
     return this.#ofOldSite(live, kind, rest, query) ?? this.#notFound(kind);
@@ -153,6 +162,28 @@ export class LiveSites {
     const { view } = this.#kind(live, asking);
     const html = await signInPage(view, { page: null, ...given }, this.#textOf(view));
     return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
+  }
+
+  /** The passphrase that a visitor is to give next for the page at an address; null where they are asked for none. */
+  async passphraseAt(key: SiteKey, asking: Asking, address: string): Promise<PassphraseId | null> {
+    const live = await this.#site(key);
+    if (!live) return null;
+    const { view } = this.#kind(live, asking);
+    const row = view.derived.rowAt.get(decoded(address) ?? '');
+    if (row === undefined || view.asks[row] === 0) return null;
+    const { nodes } = view.derived.outline;
+    const page = passphrasePage(view.site, nodes[row]!.id, view.visitor);
+    return page === null ? null : ruleOf(nodeAt(view.site, page)).passphrase;
+  }
+
+  /** The form for the passphrase of the page at an address, for somebody who gave a wrong one; undefined where none is asked for. */
+  async askAgain(key: SiteKey, asking: Asking, address: string): Promise<ReadyAnswer | undefined> {
+    const live = await this.#site(key);
+    if (!live) return undefined;
+    const { view } = this.#kind(live, asking);
+    const row = view.derived.rowAt.get(decoded(address) ?? '');
+    if (row === undefined) return undefined;
+    return new ReadyAnswer(401, HTML, renderPassphrase(view, row, address, true), [...NO_STORE, ...NO_INDEX]);
   }
 
   /** What a site is called; undefined where there is none, or nothing of it was ever live. */
@@ -168,7 +199,7 @@ export class LiveSites {
   async landing(key: SiteKey, audiences: readonly AudienceId[]): Promise<string> {
     const live = await this.#site(key);
     if (!live) return '/';
-    const { derived, locked } = this.#kind(live, audiences).view;
+    const { derived, locked } = this.#kind(live, { isSignedIn: true, audiences, passphrases: [] }).view;
     for (const { id, landing } of live.release.site.settings.audiences) {
       const row = landing === undefined || !audiences.includes(id) ? undefined : derived.outline.rowOf.get(landing);
       if (row !== undefined && derived.hiddenBy[row] === -1 && locked[row] === 0 && derived.addresses[row] !== null)
@@ -181,7 +212,7 @@ export class LiveSites {
   async plainPage(key: string, status: number, title: string, body: string): Promise<ReadyAnswer | undefined> {
     const live = await this.#site(key);
     if (!live) return undefined;
-    const html = renderFrame(this.#kind(live, null).view, {
+    const html = renderFrame(this.#kind(live, ANYBODY).view, {
       title: `${title} – ${live.release.site.settings.name}`,
       head: NO_INDEX_META,
       body: `<main id="content"><h1>${escaped(title)}</h1>${body}</main>`,
@@ -208,8 +239,8 @@ export class LiveSites {
     ]);
   }
 
-  #textOf = ({ site }: LiveView): TextOf => {
-    return (content) => htmlOf(this.#database, site.key, content);
+  #textOf = ({ site, visitor }: LiveView): TextOf => {
+    return (content) => htmlOf(this.#database, site.key, content, visitor);
   };
 
   /** Where an address of the old site leads: with its query, else without. An address in use never comes here. */
@@ -240,8 +271,8 @@ export class LiveSites {
   /** The site as one kind of visitor has it now. */
   #kind(live: LiveSite, asking: Asking): Kind {
     const isNow = ({ view }: Kind) => view.until > this.#now();
-    if (asking === null) {
-      if (!isNow(live.anonymous)) live.anonymous = this.#makeKind(live.release, live.place, null);
+    if (asking === ANYBODY) {
+      if (!isNow(live.anonymous)) live.anonymous = this.#makeKind(live.release, live.place, ANYBODY);
       return live.anonymous;
     }
     const key = kindKey(live, asking);
@@ -254,8 +285,11 @@ export class LiveSites {
   }
 
   #makeKind({ site }: Release, place: SitePlace, asking: Asking): Kind {
-    const member: Membership = closureOf(site.settings.audiences, asking ?? []);
-    const view = { ...visitorView(site, member, this.#now(), asking !== null), place, walk: null };
+    const member: Membership = new Set([
+      ...closureOf(site.settings.audiences, asking.audiences),
+      ...asking.passphrases,
+    ]);
+    const view = { ...visitorView(site, member, this.#now(), asking.isSignedIn), place, walk: null };
     return { view, ready: new Map(), notFound: null, gone: null };
   }
 
@@ -283,16 +317,22 @@ export class LiveSites {
     const release = await loadRelease(this.#database, key);
     if (!release) return undefined;
     const place = { base: `/${key}`, origin: this.origin, stylesheet: this.#stylesheet };
-    return { release, place, anonymous: this.#makeKind(release, place, null), kinds: new Map() };
+    const passphrases = passphrasesIn(release.site);
+    return { release, place, anonymous: this.#makeKind(release, place, ANYBODY), passphrases, kinds: new Map() };
   }
 }
 
 const NO_STORE = ['Cache-Control', 'no-store'];
-const cachingOf = ({ isSignedIn }: LiveView): string[] => (isSignedIn ? FOR_ONE : FOR_EVERYONE);
+const cachingOf = ({ isSignedIn, visitor }: LiveView): string[] =>
+  isSignedIn || visitor.size > 1 ? FOR_ONE : FOR_EVERYONE;
 
-/** Visitors who belong to the same audiences are of one kind. */
-const kindKey = ({ release }: LiveSite, asking: readonly AudienceId[]): string =>
-  [...closureOf(release.site.settings.audiences, asking)].sort().join();
+/** Visitors who belong to the same audiences and gave the same passphrases are of one kind. */
+const kindKey = ({ release, passphrases }: LiveSite, asking: Asking): string =>
+  [
+    String(asking.isSignedIn),
+    ...[...closureOf(release.site.settings.audiences, asking.audiences)].sort(),
+    ...asking.passphrases.filter((id) => passphrases.has(id)).sort(),
+  ].join();
 
 function keep(ready: Kind['ready'], path: string, answer: ReadyAnswer): void {
   if (ready.size >= MOST_READY) ready.delete(ready.keys().next().value!);

@@ -269,7 +269,7 @@ describe('any site, edited after its release', () => {
       [...start.nodes.keys()].map((page) => ({
         name: 'page.set' as const,
         page,
-        fields: { content: null, access: { ...NO_RULE, except: [] } as AccessChange },
+        fields: { content: null, access: { ...NO_RULE, except: [], labels: [] } as AccessChange },
       })),
       start,
     );

@@ -40,7 +40,7 @@ await runProcess('live', async (ready) => {
       letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
-      walkSecret: await sessionSecret(database),
+      secret: await sessionSecret(database),
       log,
     }),
   );

@@ -139,9 +139,10 @@ function renderMenu(view: LiveView, current: PageId | null): string {
 }
 
 /** Behind an entry that the visitor sees and may not open. */
-function lockOf({ derived, locked }: LiveView, page: PageId): string {
+function lockOf({ derived, locked, asks }: LiveView, page: PageId): string {
   const row = derived.outline.rowOf.get(page);
-  return row !== undefined && locked[row] === 1 ? ' <small class="lock">sign in first</small>' : '';
+  if (row === undefined || locked[row] === 0) return '';
+  return ` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
 }
 
 /** The way in and out; none where the site has no audiences. */
@@ -217,6 +218,31 @@ function renderSection(view: LiveView, page: PageId): string {
   };
   const pages = list(page);
   return pages === '' ? '' : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${pages}</nav>`;
+}
+
+/** Whether a row answers the visitor at its address: it is open, or shows a lock, or asks for a passphrase. */
+export const isAnswered = ({ derived, asks }: LiveView, row: number): boolean =>
+  derived.hiddenBy[row] === -1 || asks[row] === 1;
+
+/** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */
+export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): string {
+  const { site, place, derived, locked, walk } = view;
+  const title = locked[row] === 1 ? textIn(derived.outline.nodes[row]!.title, site.settings.language) : null;
+  const lead = `<p>${title === null ? 'This page opens' : `‘${escaped(title)}’ opens`} with a passphrase. If you do not have it, ask whoever gave you the address.</p>`;
+  const form =
+    walk === null
+      ? `<form method="post" action="${escaped(place.base)}/~passphrase" class="sign-in">
+${isWrong ? '<p role="alert" class="wrong">This is not the passphrase. Check it, capital letters too, and try again.</p>' : ''}
+<input type="hidden" name="to" value="${escaped(to)}">
+<p><label>Passphrase<br><input type="password" name="passphrase" autocomplete="off" required></label></p>
+<p><button>Open the page</button></p></form>`
+      : '<p>Here visitors type it. Start the walk with the passphrases given to see what they see then.</p>';
+  return renderFrame(view, {
+    title: `Passphrase – ${site.settings.name}`,
+    head: NO_INDEX,
+    body: `<main id="content"><h1>Passphrase</h1>${lead}${form}</main>`,
+    current: null,
+  });
 }
 
 /** What the sign-in page says besides its form. */

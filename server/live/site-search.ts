@@ -49,7 +49,7 @@ export async function renderSearch(
   { words, part }: SearchQuestion,
 ): Promise<string> {
   const { site, derived, found } = view;
-  const searched = { site: site.key, language: site.settings.language, isDraft };
+  const searched = { site: site.key, language: site.settings.language, isDraft, visitor: view.visitor };
   const mine = (pages: readonly PageId[]) =>
     pages.filter((page) => {
       const row = derived.outline.rowOf.get(page);

@@ -1,8 +1,16 @@
 import type { StandsIn } from '#core/model/access.ts';
 import { textIn } from '#core/model/texts.ts';
-import { type LiveView, type OwnPage, type SignIn, renderNotFound, renderPage, renderSignIn } from './render-page.ts';
+import {
+  type LiveView,
+  type OwnPage,
+  type SignIn,
+  renderNotFound,
+  renderPage,
+  renderPassphrase,
+  renderSignIn,
+} from './render-page.ts';
 
-/** A page's text as HTML, by the id of its content. */
+/** A page's text as HTML, as the visitor has it, by the id of its content. */
 export type TextOf = (content: string) => Promise<string>;
 
 /** What visitors get at a page that is not out of sight. */
@@ -16,6 +24,7 @@ export interface PageAnswer {
 export async function answerAtRow(view: LiveView, row: number, to: string, textOf: TextOf): Promise<PageAnswer> {
   const { derived, locked, isSignedIn, standingIn } = view;
   const node = derived.outline.nodes[row]!;
+  if (view.asks[row] === 1) return { status: 401, html: renderPassphrase(view, row, to) };
   const given = { page: null, to: '/', email: '', isWrong: false };
   if (locked[row] === 1)
     return { status: isSignedIn ? 403 : 401, html: await signInPage(view, { ...given, page: node.id, to }, textOf) };

@@ -4,7 +4,8 @@ import { ProblemError } from '../problem.ts';
 import type { Attempts } from '../security/attempts.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
 import { VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessions.ts';
-import type { Asking, LiveSites } from './live-sites.ts';
+import { type Askers, visitorToken } from './asking.ts';
+import type { LiveSites } from './live-sites.ts';
 
 const LARGEST_FORM = '8kb';
 
@@ -14,11 +15,11 @@ export function mountVisitorPages(
   sites: LiveSites,
   sessions: VisitorSessions,
   attempts: Attempts,
-  askingOf: (request: Request) => Promise<Asking>,
+  askers: Askers,
 ): void {
   const form = express.urlencoded({ extended: false, limit: LARGEST_FORM });
   const show = async (request: Request, response: Response, given: { to: string; email: string; isWrong: boolean }) => {
-    const page = await sites.signInPage(String(request.params.site), await askingOf(request), given);
+    const page = await sites.signInPage(String(request.params.site), await askers.find(request), given);
     if (page) page.send(request, response);
     else response.status(404).end();
   };
@@ -75,10 +76,4 @@ export function wayOn(asked: unknown): string {
   } catch {
     return '/';
   }
-}
-
-/** The visitor's token in a Cookie header, or null. */
-export function visitorToken(header: string | undefined): string | null {
-  const found = header === undefined ? null : /(?:^|;\s*)spur\.visitor=([0-9A-Za-z_-]{10,64})(?:;|$)/.exec(header);
-  return found?.[1] ?? null;
 }

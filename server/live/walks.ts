@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { Express } from 'express';
 import type { Knex } from 'knex';
-import { accessReason } from '#core/derive/access.ts';
+import { type Membership, accessReason, passphrasesIn } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
@@ -11,7 +11,7 @@ import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
-import { type LiveView, pathOf } from './render-page.ts';
+import { type LiveView, isAnswered, pathOf } from './render-page.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */
@@ -68,7 +68,10 @@ async function answerOf(
   const site = walk.isDraft ? await loadDraft(database, walk.site) : (await loadRelease(database, walk.site))?.site;
   if (!site) return { status: 404, html: '<p>Nothing of this site is live yet. Walk through the draft instead.</p>' };
   const at = walk.at ?? now;
-  const member = closureOf(site.settings.audiences, walk.audiences);
+  const member: Membership = new Set([
+    ...closureOf(site.settings.audiences, walk.audiences),
+    ...(walk.hasPassphrases ? passphrasesIn(site) : []),
+  ]);
   const plain = derivedOf(site);
   const asked = plain.rowAt.get(address);
   const page: PageId | null = asked === undefined ? null : plain.outline.nodes[asked]!.id;
@@ -91,11 +94,11 @@ async function answerOf(
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
   const { derived } = view;
-  const textOf: TextOf = (content) => htmlOf(database, site.key, content);
+  const textOf: TextOf = (content) => htmlOf(database, site.key, content, view.visitor);
   const row = derived.rowAt.get(address);
-  if (row === undefined || derived.hiddenBy[row] !== -1) {
+  if (row === undefined || !isAnswered(view, row)) {
     const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');
-    return without !== undefined && without !== row && derived.hiddenBy[without] === -1
+    return without !== undefined && without !== row && isAnswered(view, without)
       ? { status: 308, html: '', moved: pathOf(view.place, derived.addresses[without]!) }
       : { status: 404, html: await notFoundPage(view, textOf) };
   }

@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { Membership } from '#core/derive/access.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 
 /** What is searched: the pages of a site that are live, or those of its draft. */
@@ -6,6 +7,8 @@ export interface Searched {
   readonly site: SiteKey;
   readonly language: string;
   readonly isDraft: boolean;
+  /** Who searches: what sections of pages are for others is not looked through. */
+  readonly visitor: Membership;
 }
 
 /** What is looked for, as PostgreSQL writes it (`tsquery`). */
@@ -14,11 +17,22 @@ export type Query = string & { readonly brand: 'Query' };
 /** More pages than anybody looks through; the best stand first. */
 const MOST_HITS = 2000;
 
-const LIVE = `SELECT page, title, description, body, words FROM search_document WHERE site = :site`;
+/** Whether a section is for the visitor: as `letsPass` in the core has it. */
+const IS_SHOWN = `(only_for IS NULL OR only_for && :visitor::text[]) AND NOT except_for && :visitor::text[]`;
+/** Pages with sections for the visitor are put together; all others are found by the index. */
+const LIVE = `WITH shown AS (
+    SELECT page, string_agg(body, ' ' ORDER BY part) AS body, joined_words(words ORDER BY part) AS words
+    FROM search_section WHERE site = :site AND ${IS_SHOWN} GROUP BY page)
+  SELECT page, title, description, body, words FROM search_document
+  WHERE site = :site AND page NOT IN (SELECT page FROM shown)
+  UNION ALL
+  SELECT d.page, d.title, d.description, concat_ws(' ', d.body, s.body), d.words || s.words
+  FROM search_document d JOIN shown s ON s.page = d.page WHERE d.site = :site`;
 /** Drafts change all the time and are searched by few, so nothing is kept ready for them. */
 const DRAFT = `SELECT page, title, description, body, search_words(:language, title, description, body) AS words FROM (
   SELECT n.id AS page, concat_ws(' ', n.title ->> :language, n.label ->> :language) AS title,
-    coalesce(n.description ->> :language, '') AS description, plain_text(c.html) AS body
+    coalesce(n.description ->> :language, '') AS description,
+    concat_ws(' ', plain_text(c.html), (SELECT string_agg(body, ' ' ORDER BY part) FROM sections_of(c.parts) WHERE ${IS_SHOWN})) AS body
   FROM node n LEFT JOIN content c ON c.site = n.site AND c.id = n.content
   WHERE n.site = :site AND n.removed_with IS NULL AND n.type = 'page') AS drafted`;
 const documents = ({ isDraft }: Searched): string => `(${isDraft ? DRAFT : LIVE}) AS d`;
@@ -64,7 +78,7 @@ export async function closeQuery(
      )
      SELECT CASE WHEN count(*) = (SELECT count(*) FROM wanted WHERE stem IS NOT NULL)
        THEN string_agg('(' || stems || ')', ' & ')::tsquery::text END AS query FROM near`,
-    { site: searched.site, language: searched.language, words, mistakes },
+    { ...sourceOf(searched), words, mistakes },
   );
   return rows[0]?.query ?? null;
 }
@@ -100,4 +114,4 @@ export async function extractsOf(
   return new Map(rows.map(({ page, extract }) => [page, extract]));
 }
 
-const sourceOf = ({ site, language }: Searched) => ({ site, language });
+const sourceOf = ({ site, language, visitor }: Searched) => ({ site, language, visitor: [...visitor] });

@@ -10,6 +10,8 @@ const walkSchema = z.strictObject({
   /** Who is walked as, in words, and the audiences that they are put into. */
   who: z.string().max(200),
   audiences: z.array(audienceIdSchema).max(32),
+  /** Whether they have given every passphrase. */
+  hasPassphrases: z.boolean(),
   /** In milliseconds since 1970; null for now. */
   at: z.number().nullable(),
   /** The origin of the workbench, whose pages alone may show the walk in a frame. */

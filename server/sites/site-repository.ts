@@ -3,6 +3,7 @@ import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId, Language, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
 import type { Audience } from '#core/model/audience.ts';
+import type { PageLabel } from '#core/model/page-label.ts';
 import type { Goal } from '#core/model/plan.ts';
 import { type Settings, type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -36,6 +37,8 @@ interface SiteRow {
   live_home: PageId | null;
   audiences: Audience[];
   live_audiences: Audience[];
+  labels: PageLabel[];
+  live_labels: PageLabel[];
   revision: number;
   goals: Goal[];
 }
@@ -43,7 +46,13 @@ interface SiteRow {
 const liveSettingsOf = (row: SiteRow): Settings | null =>
   row.live_name === null || row.live_language === null
     ? null
-    : { name: row.live_name, language: row.live_language, home: row.live_home, audiences: row.live_audiences };
+    : {
+        name: row.live_name,
+        language: row.live_language,
+        home: row.live_home,
+        audiences: row.live_audiences,
+        labels: row.live_labels,
+      };
 
 /** A whole site as it is now, read at one moment; undefined where there is none of that key. */
 export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
@@ -56,7 +65,7 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const decisions = await trx('old_page_decision').where({ site: key });
       const site = makeSite(
         key,
-        { name: row.name, language: row.language, home: row.home, audiences: row.audiences },
+        { name: row.name, language: row.language, home: row.home, audiences: row.audiences, labels: row.labels },
         nodes.map(fromDraftRow),
         live.map((one) => ({ node: fromRow(one), retired: one.is_retired })),
         liveSettingsOf(row),
@@ -117,6 +126,8 @@ export async function insertSite(
       live_home: site.liveSettings?.home ?? null,
       audiences: JSON.stringify(site.settings.audiences),
       live_audiences: JSON.stringify(site.liveSettings?.audiences ?? []),
+      labels: JSON.stringify(site.settings.labels),
+      live_labels: JSON.stringify(site.liveSettings?.labels ?? []),
       release: site.liveSettings ? 1 : 0,
       changed_by: account,
       goals: JSON.stringify(site.goals),
@@ -129,8 +140,8 @@ export async function insertSite(
     );
     // Before the live pages: what is live is indexed for search with its text.
     await trx.raw(
-      `INSERT INTO content (site, id, document, html)
-       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text) ON CONFLICT DO NOTHING`,
+      `INSERT INTO content (site, id, document, html, parts)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb) ON CONFLICT DO NOTHING`,
       [site.key, JSON.stringify([...contents])],
     );
     const live = [...site.live.values()].map((entry) => ({ ...toRow(entry.node), is_retired: entry.retired }));
@@ -189,7 +200,10 @@ export async function pagesWithText(database: Knex, key: SiteKey, words: readonl
     .select('node.id');
   for (const word of words) {
     const literal = word.replace(/[\\%_]/g, '\\$&');
-    void query.andWhereRaw(`regexp_replace(content.html, '<[^>]*>', ' ', 'g') ILIKE ?`, [`%${literal}%`]);
+    void query.andWhereRaw(
+      `regexp_replace(content.html || coalesce(content.parts::text, ''), '<[^>]*>', ' ', 'g') ILIKE ?`,
+      [`%${literal}%`],
+    );
   }
   return (await query).map((row: { id: PageId }) => row.id);
 }

@@ -141,7 +141,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         letters: new Letters(database, outbox, () => new Date()),
         assets,
         database,
-        walkSecret: 'test',
+        secret: 'test',
         log,
       }),
     ),
@@ -219,7 +219,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     site: (key, site, contents = []) =>
       insertSite(
         database,
-        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null, audiences: [] }, []),
+        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null, audiences: [], labels: [] }, []),
         null,
         contents,
       ),

@@ -36,6 +36,7 @@ export function makeWalkHandlers({
         isDraft: body.isDraft,
         who: words,
         audiences,
+        hasPassphrases: body.hasPassphrases,
         at: body.at === null ? null : Date.parse(body.at),
         // Changes are taken from the workbench's own pages only, so Origin is where the frame will stand.
         origin: request.get('origin')!,

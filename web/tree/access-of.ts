@@ -21,10 +21,10 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
   const before = moments.get(moment);
   if (before && (moment !== null || before.table.until > Date.now())) return before;
   const { outline } = derivedOf(site);
-  const table = accessTable(outline, membershipsOf(site.settings.audiences), moment ?? Date.now());
+  const table = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), moment ?? Date.now());
   const { heldBack } = before ??
     moments.values().next().value ?? {
-      heldBack: { engines: heldBackRows(outline, 'engines'), search: heldBackRows(outline, 'search') },
+      heldBack: { engines: heldBackRows(outline, site.settings, 'engines'), search: heldBackRows(outline, site.settings, 'search') },
     };
   const made = { table, heldBack };
   if (moments.size >= MOST_MOMENTS) moments.clear();
@@ -38,14 +38,22 @@ export const audiencesOf = (site: Site): { readonly id: AudienceId; readonly nam
   ...site.settings.audiences,
 ];
 
-export type Answer = 'open' | 'locked' | 'closed';
+export type Answer = 'open' | 'asks' | 'locked' | 'closed';
 /** What a visitor of the audience at place `bit` gets of a row. */
-export const answerAt = ({ open, locked }: AccessTable, row: number, bit: number): Answer =>
-  ((open[row]! >>> bit) & 1) === 1 ? 'open' : ((locked[row]! >>> bit) & 1) === 1 ? 'locked' : 'closed';
+export function answerAt({ open, asks, locked }: AccessTable, row: number, bit: number): Answer {
+  const has = (bits: Uint32Array) => ((bits[row]! >>> bit) & 1) === 1;
+  return has(open) ? 'open' : has(asks) ? 'asks' : has(locked) ? 'locked' : 'closed';
+}
 
-export const ANSWER_WORDS: Readonly<Record<Answer, string>> = { open: 'Opens', locked: 'Locked', closed: 'Closed' };
+export const ANSWER_WORDS: Readonly<Record<Answer, string>> = {
+  open: 'Opens',
+  asks: 'Passphrase',
+  locked: 'Locked',
+  closed: 'Closed',
+};
 export const ANSWER_LOOKS: Readonly<Record<Answer, string>> = {
   open: 'text-accent',
+  asks: 'text-attention',
   locked: 'text-attention',
   closed: 'text-quiet',
 };

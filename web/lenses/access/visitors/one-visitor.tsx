@@ -23,7 +23,7 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
   const { id, name, email, audiences, askedFor, isSuspended, lastSignInAt } = visitor;
   const waitsFor = site.settings.audiences.filter((audience) => askedFor.includes(audience.id));
   const { outline } = derived;
-  const { open } = accessTable(outline, [closureOf(site.settings.audiences, audiences)], now);
+  const { open } = accessTable(outline, site.settings, [closureOf(site.settings.audiences, audiences)], now);
   const reach = outline.nodes.filter((node, row) => node.type === 'page' && open[row] === 1);
   const [isReachShown, showReach] = useState(false);
   const set = (fields: Parameters<typeof setVisitor>[2]) => void setVisitor(site.key, id, fields).catch(tell);
