@@ -1,12 +1,20 @@
-import type { TextDocument, TextPart } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, type TextDocument, type TextPart } from '#core/model/content.ts';
 
-/** The blocks of a demo text as a document of the editor. */
+/** The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience. */
 export function demoDocument(blocks: readonly string[]): TextDocument {
   return { type: 'doc', content: blocks.flatMap((block) => block.split(/\n\n/)).flatMap(partsOf) };
 }
 
 function partsOf(block: string): TextPart[] {
   const lines = block.split('\n');
+  if (lines[0]!.startsWith(':: '))
+    return [
+      {
+        type: AUDIENCE_SECTION,
+        attrs: { only: lines[0]!.slice(3).split(' '), except: [] },
+        content: partsOf(lines.slice(1).join('\n')),
+      },
+    ];
   if (lines[0]!.startsWith('## ')) {
     const heading: TextPart = { type: 'heading', attrs: { level: 2 }, content: inline(lines[0]!.slice(3)) };
     return [heading, ...(lines.length > 1 ? partsOf(lines.slice(1).join('\n')) : [])];

@@ -14,6 +14,7 @@ import { acceptContent } from '#server/contents/content-service.ts';
 import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
 import { readHtml } from '#server/old-site/read-page.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
+import { insertPassphrase } from '#server/security/passphrase-repository.ts';
 import { hashOfPassword } from '#server/security/passwords.ts';
 import { insertVisitor } from '#server/visitors/visitor-repository.ts';
 import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/sharing/feedback-repository.ts';
@@ -23,7 +24,7 @@ import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
-import { PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
+import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
 import { TERN_SOUND } from './tern-sound.ts';
@@ -60,6 +61,7 @@ export async function loadDemo(
     pellowAccess(idOf, now),
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
+  await insertPassphrase(database, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
   await makeVisitors(database, schoolSite.key, now);
   await editSchool(edits, school, ines, marek);
   await bringFormerSite(database, schoolSite.key, formerOrigin);

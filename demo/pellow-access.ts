@@ -1,4 +1,5 @@
 import { addDays, setHours, startOfHour } from 'date-fns';
+import type { LabelId, PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -8,6 +9,12 @@ const [STUDENTS, STAFF, GOVERNORS] = ['students', 'staff', 'governors'] as Audie
   AudienceId,
   AudienceId,
 ];
+
+/** The passphrase of a branch of the school's site, as a rule names it and as visitors type it. */
+export const PELLOW_PASSPHRASE = { id: 'pellowQuayBookedGroups' as PassphraseId, words: 'paper fleet' };
+
+/** A label of the school, whose rule holds wherever a page bears it. */
+const PRIVATE_ADDRESSES = 'private' as LabelId;
 
 /** The visitors of the school's site who have an account; all of them are invented. */
 export const PELLOW_VISITORS: readonly { name: string; email: string; audiences: readonly AudienceId[] }[] = [
@@ -30,6 +37,15 @@ export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operat
     { name: 'audience.add', audience: STUDENTS, title: 'Students', landing: idOf('Students') },
     { name: 'audience.add', audience: STAFF, title: 'Staff', landing: idOf('Staff handbook') },
     { name: 'audience.add', audience: GOVERNORS, title: 'Governors' },
+    {
+      name: 'label.add',
+      label: PRIVATE_ADDRESSES,
+      title: 'Private addresses',
+      rule: { only: [STUDENTS, STAFF], closedLook: 'locked' },
+    },
+    rule('Lodgings', { labels: [PRIVATE_ADDRESSES] }),
+    rule('First aid', { labels: [PRIVATE_ADDRESSES] }),
+    rule('For groups who have booked', { passphrase: PELLOW_PASSPHRASE.id }),
     rule('Students', { only: [STUDENTS, STAFF], closedLook: 'locked' }),
     rule('Staff handbook', { only: [STAFF], closedLook: 'locked' }),
     rule('Minutes', { only: [GOVERNORS, STAFF], closedLook: 'locked' }),

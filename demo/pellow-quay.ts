@@ -203,12 +203,26 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'Open Saturdays',
         { description: 'The first Saturday of each month, ten to four.' },
-        'Benches are manned, boats are half done, and you may try the drawknife. Nothing to book unless you are more than eight.',
+        'Benches are manned, boats are half done, and you may try the drawknife. Nothing to book unless you are more than eight.\n\n:: staff\n## Who opens up\nThe rota hangs in the office. Whoever opens lights the stove in the long shed first, then the urn.\n\n:: students\nYour bench is your own on Saturdays too, as long as visitors can walk round it.',
       ),
       page(
         'Guided tours',
         { description: 'An hour through the sheds, on weekdays at eleven.' },
         'Tours begin at the steam box and end at the tea urn. Groups and schools please write ahead.',
+        [
+          page(
+            'For groups who have booked',
+            { description: 'What to bring, and where to stand.', offMenus: true },
+            'Closed shoes, no scarves, and somebody who counts. The minibus may stop at the slip gate until ten.',
+            [
+              page(
+                'Lunch on the quay',
+                { description: 'Tables, taps and gulls.', offMenus: true },
+                'Nine tables, two taps. Hold on to your bread.',
+              ),
+            ],
+          ),
+        ],
       ),
       page(
         'How to find us',

@@ -9,6 +9,8 @@ export interface AudienceChange {
   readonly audience: AudienceId;
   readonly gains: readonly PageId[];
   readonly loses: readonly PageId[];
+  /** Links of the tree that they see, and that lead to a page which is closed to them from then on. */
+  readonly deadLinks: readonly PageId[];
 }
 
 /**
@@ -22,7 +24,19 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
   const bitBefore = new Map([EVERYONE, ...before.settings.audiences.map(({ id }) => id)].map((id, bit) => [id, bit]));
   const old = accessTable(was.outline, before.settings, membershipsOf(before.settings.audiences), at);
   const now = accessTable(is.outline, after.settings, membershipsOf(after.settings.audiences), at);
-  const changes = ids.map((audience) => ({ audience, gains: [] as PageId[], loses: [] as PageId[] }));
+  const changes = ids.map((audience) => ({
+    audience,
+    gains: [] as PageId[],
+    loses: [] as PageId[],
+    deadLinks: [] as PageId[],
+  }));
+  /** Sets of what each loses, made when they are first asked for. */
+  const sets = new Map<readonly PageId[], ReadonlySet<PageId>>();
+  const lost = (loses: readonly PageId[]): ReadonlySet<PageId> => {
+    const known = sets.get(loses) ?? new Set(loses);
+    sets.set(loses, known);
+    return known;
+  };
   is.outline.nodes.forEach((node, row) => {
     const rowBefore = was.outline.rowOf.get(node.id);
     if (rowBefore === undefined || node.type !== 'page') return;
@@ -35,5 +49,13 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
       else if (can < could) loses.push(node.id);
     });
   });
+  for (const row of is.outline.aliases) {
+    const { id, target } = is.outline.nodes[row]!;
+    const leadsTo = target && 'page' in target ? target.page : null;
+    if (leadsTo === null) continue;
+    changes.forEach(({ loses, deadLinks }, bit) => {
+      if (((now.open[row]! >>> bit) & 1) === 1 && lost(loses).has(leadsTo)) deadLinks.push(id);
+    });
+  }
   return changes.filter(({ gains, loses }) => gains.length + loses.length > 0);
 }

@@ -1,5 +1,7 @@
+import { NO_RULE } from '../model/access.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
+import type { LabelRule } from '../model/page-label.ts';
 import { type Site, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import { type AccessReason, type Narrowing, decidingNarrowing } from './access.ts';
@@ -52,6 +54,18 @@ function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, mome
         rule.except.length > 0 && `not ${audienceNames(site, rule.except)}`,
       ]);
   }
+}
+
+/** What the rule of a label says, as a sentence. */
+export function labelWords(site: Site, kept: LabelRule, momentWords: MomentWords = inUtc): string {
+  const rule = { ...NO_RULE, ...kept };
+  const words = listed([
+    ownWords(site, { by: 'audiences', rule }, momentWords),
+    ownWords(site, { by: 'window', rule }, momentWords),
+    rule.search !== 'no' && 'held back from the site’s search',
+    rule.engines !== 'no' && 'held back from search engines',
+  ]);
+  return words === '' ? 'It narrows nothing yet.' : `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 }
 
 const listed = (words: readonly (string | false)[]): string => words.filter(Boolean).join(', ');

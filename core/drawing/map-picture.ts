@@ -2,7 +2,7 @@ import type { State } from '../derive/state.ts';
 import { type Area, type MapLayout, isIn } from './map-layout.ts';
 import { ORIGIN_SIGNS } from './origin-signs.ts';
 import { type MapNode, TITLE_LINE, noteTop, noteWordsLeft } from './map-nodes.ts';
-import { mapRails, railEnd } from './map-rails.ts';
+import { gatePath, mapRails, railEnd } from './map-rails.ts';
 
 /** What a picture is made of; every writer of pictures draws these and nothing else. Lengths are pixels at full size. */
 export type Shape =
@@ -35,6 +35,8 @@ export interface Picture {
 export interface NodeSigns {
   readonly state: State;
   readonly isCovered: boolean;
+  readonly tint: number;
+  readonly hasGate: boolean;
   readonly inMenus: boolean;
   readonly hidesItself: boolean;
   readonly isHome: boolean;
@@ -47,6 +49,8 @@ export interface NodeSigns {
 const PLAIN: NodeSigns = {
   state: 'live',
   isCovered: false,
+  tint: -1,
+  hasGate: false,
   inMenus: false,
   hidesItself: false,
   isHome: false,
@@ -60,6 +64,8 @@ const EDGE = '#8B8F8A';
 const PAPER = '#FFFFFF';
 const ACCENT = '#0E6470';
 const ATTENTION = '#B4540A';
+/** The tints of audiences on white paper, as `--tint-0` and so on in the workbench. */
+const TINT_COLORS = ['#1F5FA8', '#8A6A00', '#7D3C98', '#2F7D4F', '#B8446F', '#5A4632'];
 const MARGIN = 24;
 
 /** A map as a picture on white paper: all of it, or the part that lies in an area. */
@@ -69,8 +75,8 @@ export function mapPicture(
   signsOf: (index: number) => NodeSigns,
   area: Area | null,
 ): Picture {
-  const shapes: Shape[] = mapRails(layout, signsOf, { area }).flatMap(({ state, isCovered, path }): Shape[] => {
-    const stroke = isCovered || state === 'retired' ? EDGE : INK;
+  const shapes: Shape[] = mapRails(layout, signsOf, { area }).flatMap(({ state, isCovered, tint, path }): Shape[] => {
+    const stroke = isCovered || state === 'retired' ? EDGE : (TINT_COLORS[tint] ?? INK);
     const strokeWidth = state === 'edited' ? 5 : state === 'retired' ? 1 : 2;
     const rail: Shape = { kind: 'path', d: path, stroke, strokeWidth, ...(state === 'draft' && { dash: [3.5, 3] }) };
     return state === 'edited' ? [rail, { kind: 'path', d: path, stroke: PAPER, strokeWidth: 2 }] : [rail];
@@ -146,6 +152,7 @@ function nodeShapes(node: MapNode, layout: MapLayout, index: number, signs: Node
     });
   }
   const [endX, endY] = railEnd(layout, index);
+  if (signs.hasGate) shapes.push(path(gatePath(layout, index), ACCENT, 2));
   if (signs.inMenus) shapes.push(path(circle(endX, endY, 4.5), border, 2, { fill: PAPER }));
   if (signs.hidesItself) {
     const cover =

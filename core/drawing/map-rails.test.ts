@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { layoutMap } from './map-layout.ts';
-import { mapRails, railEnd, railPath } from './map-rails.ts';
+import { gatePath, mapRails, railEnd, railPath } from './map-rails.ts';
 
 /** The site with two sections, the second with two pages: 0 ─ 1, 2 ─ 3, 4. */
 const shape = {
@@ -10,7 +10,7 @@ const shape = {
 };
 const across = layoutMap(shape, 'across');
 const down = layoutMap(shape, 'down');
-const live = { state: 'live' as const, isCovered: false };
+const live = { state: 'live' as const, isCovered: false, tint: -1 };
 
 /** The points that the data of a path names, in order. */
 const points = (path: string) => [...path.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map(([, x, y]) => [Number(x), Number(y)]);
@@ -44,9 +44,9 @@ describe('the rails of a map', () => {
     const looks = [
       live,
       live,
-      { state: 'draft' as const, isCovered: false },
+      { state: 'draft' as const, isCovered: false, tint: -1 },
       live,
-      { state: 'live' as const, isCovered: true },
+      { state: 'live' as const, isCovered: true, tint: -1 },
     ];
     const rails = mapRails(across, (index) => looks[index]!);
     expect(rails.map(({ state, isCovered }) => `${state} ${isCovered}`)).toEqual([
@@ -55,6 +55,29 @@ describe('the rails of a map', () => {
       'live false',
     ]);
     expect(rails.at(-1)!.path.match(/M/g)).toHaveLength(2);
+  });
+
+  it('are parted by the audience that passes', () => {
+    const rails = mapRails(across, (index) => ({ ...live, tint: index > 2 ? 1 : -1 }));
+    expect(rails.map(({ tint, path }) => [tint, path.match(/M/g)!.length])).toEqual([
+      [-1, 2],
+      [1, 2],
+    ]);
+  });
+
+  it.each([
+    ['across', across],
+    ['down', down],
+  ] as const)('%s: have their gate across the rail, before the node', (_, layout) => {
+    const [x, y] = railEnd(layout, 2);
+    const bars = points(gatePath(layout, 2));
+    expect(bars).toHaveLength(4);
+    for (const [barX, barY] of bars) {
+      const [along, aside] = layout === across ? [x - barX!, Math.abs(barY! - y)] : [y - barY!, Math.abs(barX! - x)];
+      expect(along).toBeGreaterThan(0);
+      expect(along).toBeLessThan(24);
+      expect(aside).toBeCloseTo(5, 0);
+    }
   });
 
   it('leave out what does not touch the part that is seen', () => {

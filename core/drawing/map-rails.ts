@@ -6,6 +6,8 @@ export interface RailLook {
   readonly state: State;
   /** Whether the page that it leads to is hidden. */
   readonly isCovered: boolean;
+  /** The tint of the audience that passes at the node above; -1 where everyone does, or nobody. */
+  readonly tint: number;
 }
 
 export interface MapRails extends RailLook {
@@ -14,6 +16,9 @@ export interface MapRails extends RailLook {
 }
 
 const BEND = 9;
+/** So far before its node the bars of a gate stand, and half as long as this they are. */
+const GATE = [12, 8];
+const GATE_HALF = 5;
 /** The rail leaves the trunk so far before the node that it leads to. */
 const TRUNK_BEFORE = 24;
 
@@ -30,22 +35,30 @@ export function mapRails(
   lookOf: (index: number) => RailLook,
   { area = null, runsThrough = false }: { area?: Area | null; runsThrough?: boolean } = {},
 ): MapRails[] {
-  const paths = new Map<string, string[]>();
+  const paths = new Map<string, { readonly look: RailLook; readonly parts: string[] }>();
   for (let index = 1; index < layout.parent.length; index++) {
     if (area && !touches(layout, index, area)) continue;
-    const { state, isCovered } = lookOf(index);
-    const key = `${state}/${isCovered}`;
-    const parts = paths.get(key);
+    const look = lookOf(index);
     const part = railPath(layout, index) + (runsThrough ? through(layout, index) : '');
-    if (parts) parts.push(part);
-    else paths.set(key, [part]);
+    const key = `${look.state}/${look.isCovered}/${look.tint}`;
+    const same = paths.get(key);
+    if (same) same.parts.push(part);
+    else paths.set(key, { look, parts: [part] });
   }
-  return ORDER.flatMap((state) =>
-    [true, false].flatMap((isCovered) => {
-      const parts = paths.get(`${state}/${isCovered}`);
-      return parts ? [{ state, isCovered, path: parts.join('') }] : [];
-    }),
-  );
+  const layer = ({ state, isCovered }: RailLook) => 2 * ORDER.indexOf(state) + (isCovered ? 0 : 1);
+  return [...paths.values()]
+    .sort((a, b) => layer(a.look) - layer(b.look) || a.look.tint - b.look.tint)
+    .map(({ look: { state, isCovered, tint }, parts }) => ({ state, isCovered, tint, path: parts.join('') }));
+}
+
+/** The two bars of a gate across the rail, shortly before the node that it leads to, as the data of an SVG path. */
+export function gatePath(layout: MapLayout, index: number): string {
+  const [x, y] = railEnd(layout, index);
+  return GATE.map((before) =>
+    layout.direction === 'across'
+      ? `M${tenth(x - before)} ${tenth(y - GATE_HALF)}L${tenth(x - before)} ${tenth(y + GATE_HALF)}`
+      : `M${tenth(x - GATE_HALF)} ${tenth(y - before)}L${tenth(x + GATE_HALF)} ${tenth(y - before)}`,
+  ).join('');
 }
 
 /** The point at which a rail reaches a node: the middle of its left edge, or of its upper one. */

@@ -25,6 +25,8 @@ function svgOf(titles: readonly string[], direction: 'across' | 'down' = 'across
   const signs = {
     state: 'draft' as const,
     isCovered: false,
+    tint: -1,
+    hasGate: false,
     inMenus: true,
     hidesItself: true,
     isHome: true,

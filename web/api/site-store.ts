@@ -3,6 +3,7 @@ import type { SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { toHaveAgain, toSave } from '#core/arrange/overruled.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
+import type { LabelId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { GoalId } from '#core/model/plan.ts';
 import type { Refusal } from '#core/model/refusal.ts';
@@ -341,4 +342,5 @@ const newLetters = customAlphabet('0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghi
 export const newPageId = (): PageId => newLetters() as PageId;
 export const newGoalId = (): GoalId => newLetters() as GoalId;
 export const newAudienceId = (): AudienceId => newLetters() as AudienceId;
+export const newLabelId = (): LabelId => newLetters() as LabelId;
 export const newQuestionId = (): string => newLetters();

@@ -1,4 +1,5 @@
 import useSWR, { mutate } from 'swr';
+import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { BodyOf } from '#contract/routes.ts';
@@ -32,15 +33,29 @@ export async function removeVisitor(site: SiteKey, visitor: string): Promise<voi
   await mutate(keyOf(site));
 }
 
+/** Keeps the words of a passphrase, and gives the id by which a rule names it. @throws ServerProblem, NoAnswer */
+export const makePassphrase = async (site: SiteKey, words: string): Promise<PassphraseId> =>
+  (await call('makePassphrase', { site }, { words })).id;
+
 /** Starts a walk as an audience or a visitor, and gives where it begins. @throws ServerProblem, NoAnswer */
 export async function startWalk(
   site: SiteKey,
-  { isDraft, who, moment }: { readonly isDraft: boolean; readonly who: string; readonly moment: string },
+  {
+    isDraft,
+    who,
+    moment,
+    hasPassphrases,
+  }: {
+    readonly isDraft: boolean;
+    readonly who: string;
+    readonly moment: string;
+    readonly hasPassphrases: boolean;
+  },
 ): Promise<string> {
   // Ids of accounts have hyphens; those of audiences have none.
   const whom = who.includes('-') ? { visitor: who } : { audiences: [who as AudienceId] };
   const at = moment === '' ? null : new Date(moment).toISOString();
-  return (await call('startWalk', { site }, { isDraft, who: whom, at })).address;
+  return (await call('startWalk', { site }, { isDraft, who: whom, at, hasPassphrases })).address;
 }
 
 /** What a list of visitors as CSV would change; with `apply` it does, all of it or nothing. @throws ServerProblem, NoAnswer */

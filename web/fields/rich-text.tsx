@@ -1,15 +1,22 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import { Bold, Heading2, Heading3, Italic, Link2, List, ListOrdered, Quote } from 'lucide-react';
+import { Bold, Heading2, Heading3, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
-import { type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
-import { textExtensions } from '#contract/rich-text.ts';
 import { rememberContent, useContent } from '../api/content.ts';
+import {
+  type NamedAudience,
+  SectionAudiences,
+  editorExtensions,
+  keepSection,
+  openSection,
+} from './audience-section.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 
+const NO_AUDIENCES: readonly NamedAudience[] = [];
 /** So long after the last key the text is saved. */
 const PAUSE_MS = 900;
 
@@ -20,6 +27,8 @@ interface RichTextProps {
   readonly name: string;
   readonly mayEdit: boolean;
   readonly isShort?: boolean;
+  /** The audiences that sections can be kept for; left out where a text has no such sections. */
+  readonly audiences?: readonly NamedAudience[];
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
   readonly onSave: (text: { readonly id: ContentId; readonly document: TextDocument } | null) => void;
 }
@@ -37,12 +46,13 @@ function TextEditor({
   name,
   mayEdit,
   isShort = false,
+  audiences = NO_AUDIENCES,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
   /** The text that the editor began with or saved last. */
   const [base, setBase] = useState<ContentId | null>(content);
   const editor = useEditor({
-    extensions: textExtensions,
+    extensions: editorExtensions,
     content: document as object,
     editable: mayEdit,
     immediatelyRender: true,
@@ -94,18 +104,26 @@ function TextEditor({
   useEffect(() => takeIn(), [content, isFocused]);
   return (
     <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">
-      <EditorToolbar editor={editor} />
+      <EditorToolbar editor={editor} audiences={audiences} />
       {isBehind && (
         <p className="border-b border-rule bg-attention-soft px-3 py-1.5 text-small text-attention">
           Somebody else has saved this text meanwhile. If you go on, yours replaces it; theirs stays in the history.
         </p>
       )}
-      <EditorContent editor={editor} className="px-3 py-2.5" />
+      <SectionAudiences value={audiences}>
+        <EditorContent editor={editor} className="px-3 py-2.5" />
+      </SectionAudiences>
     </section>
   );
 }
 
-function EditorToolbar({ editor }: { readonly editor: Editor }) {
+function EditorToolbar({
+  editor,
+  audiences,
+}: {
+  readonly editor: Editor;
+  readonly audiences: readonly NamedAudience[];
+}) {
   const is = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -117,6 +135,7 @@ function EditorToolbar({ editor }: { readonly editor: Editor }) {
       numbers: now.isActive('orderedList'),
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
+      section: now.isActive(AUDIENCE_SECTION),
       nothing: now.state.selection.empty,
     }),
   });
@@ -153,6 +172,15 @@ function EditorToolbar({ editor }: { readonly editor: Editor }) {
       >
         <Link2 size={16} aria-hidden />
       </Tool>
+      {(audiences.length > 0 || is.section) && (
+        <Tool
+          name={is.section ? 'Show the section to all again' : 'Keep the selected paragraphs for some audiences'}
+          isOn={is.section}
+          press={() => (is.section ? openSection(editor) : keepSection(editor, audiences[0]!.id))}
+        >
+          <UsersRound size={16} aria-hidden />
+        </Tool>
+      )}
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
     </div>
   );

@@ -183,12 +183,23 @@ function Note({ data: { node } }: { readonly data: NodeData }) {
 }
 
 /** The stop where the rail arrives, the cover of what is hidden, and the signs at the far end. */
-function Signs({ data: { node, isAcross, inMenus, hidden, state, isHome, isLink } }: { readonly data: NodeData }) {
+function Signs({
+  data: { node, isAcross, inMenus, hasGate, hidden, state, isHome, isLink },
+}: {
+  readonly data: NodeData;
+}) {
   const [x, y] = isAcross ? [0, node.height / 2] : [node.width / 2, 0];
   const stroke = hidden !== 'no' || state === 'retired' ? 'var(--edge)' : 'var(--ink)';
   const signX = node.width - 15;
   return (
     <>
+      {hasGate && (
+        <path
+          d={isAcross ? `M${x - 12} ${y - 5}v10M${x - 8} ${y - 5}v10` : `M${x - 5} ${y - 12}h10M${x - 5} ${y - 8}h10`}
+          stroke="var(--accent)"
+          strokeWidth={2}
+        />
+      )}
       {inMenus && <circle cx={x} cy={y} r={4.5} fill="var(--raised)" stroke={stroke} strokeWidth={2} />}
       {hidden !== 'no' && (
         <path

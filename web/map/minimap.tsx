@@ -5,7 +5,7 @@ import type { MapCamera } from './map-camera.ts';
 
 const WIDEST = 168;
 const HIGHEST = 120;
-const plain = () => ({ state: 'live', isCovered: false }) as const;
+const plain = () => ({ state: 'live', isCovered: false, tint: -1 }) as const;
 
 /** The whole map, small, with the part that is in the window; pressing it goes there. */
 export function Minimap({ layout, camera }: { readonly layout: MapLayout; readonly camera: MapCamera }) {

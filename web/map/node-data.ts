@@ -1,4 +1,5 @@
 import type { MapNode } from '#core/drawing/map-nodes.ts';
+import { hasGate } from '#core/derive/audience-signs.ts';
 import type { State } from '#core/derive/state.ts';
 import type { Hidden } from '#core/model/node.ts';
 import { STATE_WORDS, pages } from '../tree/words.ts';
@@ -25,6 +26,7 @@ export interface NodeData {
   readonly isHeading: boolean;
   readonly isRenaming: boolean;
   readonly inMenus: boolean;
+  readonly hasGate: boolean;
   readonly hidden: Hidden;
   readonly state: State;
   readonly mayEdit: boolean;
@@ -60,6 +62,7 @@ export function nodeData(workbench: Workbench, { nodes, layout }: DrawnMap, inde
     isHeading: page.type === 'heading',
     isRenaming: editing?.kind === 'rename' && editing.page === page.id,
     inMenus: outline.inMenus[row] === 1,
+    hasGate: hasGate(site, page),
     hidden: page.hidden,
     state: derived.states[row]!,
     mayEdit: workbench.mayEdit,
@@ -84,7 +87,7 @@ const sameText = (a: MapNode, b: MapNode): boolean =>
 
 /** A node in words, for those who do not see it. */
 export function nodeWords(
-  { node, state, inMenus, hidden, below, isOpen, isHome, isLink, isHeading }: NodeData,
+  { node, state, inMenus, hasGate: isGate, hidden, below, isOpen, isHome, isLink, isHeading }: NodeData,
   title: string,
 ): string {
   return [
@@ -94,6 +97,7 @@ export function nodeWords(
     isHeading && 'heading',
     STATE_WORDS[state].toLowerCase(),
     inMenus ? 'in menus' : 'off menus',
+    isGate && 'access narrows here',
     hidden === 'page' && 'hidden',
     hidden === 'branch' && 'branch hidden',
     node.note?.words,

@@ -38,6 +38,7 @@ import { RailsLayer } from './rails-layer.tsx';
 import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
 import { useDirection } from './use-direction.ts';
 import { useMapTarget } from './use-map-target.ts';
+import { passingOf, tintOfBranch } from '../tree/access-of.ts';
 
 /** Nearer than this each page shows; farther only the rails and the names of sections. */
 const NEAR = 0.45;
@@ -47,14 +48,14 @@ const LARGE = 3000;
 /** The tree as a diagram. What is selected, open and looked for is the same as in the sheet. */
 export function PageMap() {
   const workbench = useWorkbench();
-  const { site, derived, lens, open, found, editing, past, selection, feedback, guest, latest } = workbench;
+  const { site, derived, lens, open, found, editing, past, selection, moment, feedback, guest, latest } = workbench;
   const [direction] = useDirection();
   const [exported, setExported] = useState<Area | null>(null);
   const adding = editing?.kind === 'add' ? editing : null;
   // A large map follows a moment later, in a piece of work of its own.
   const shownNow = useMemo(
-    () => ({ site, derived, open, found, past, adding, lens, feedback, guest }),
-    [site, derived, open, found, past, adding, lens, feedback, guest],
+    () => ({ site, derived, open, found, past, adding, lens, moment, feedback, guest }),
+    [site, derived, open, found, past, adding, lens, moment, feedback, guest],
   );
   const shownLater = useDeferredValue(shownNow);
   const shown = derived.outline.nodes.length > LARGE ? shownLater : shownNow;
@@ -65,7 +66,7 @@ export function PageMap() {
         derived: shown.derived,
         rows: shown.found ? shown.found.rows : visibleRows(shown.derived.outline, shown.open),
         marks: shown.past?.comparison.earlier ?? null,
-        noteOf: notesOf(shown.lens, shown.derived, shown),
+        noteOf: notesOf(shown),
         adding: shown.adding,
         measure,
       }),
@@ -166,24 +167,29 @@ interface DrawingProps {
 /** What lies on the map: the rails, and the pages or the names of sections. */
 function Drawing({ drawn, view, isNear, activeIndex, adding, onPoint }: DrawingProps) {
   const workbench = useWorkbench();
-  const { derived, site, latest } = workbench;
+  const { derived, site, moment, latest } = workbench;
   const { nodes, layout } = drawn;
   const { area, scale } = view;
   const railsArea = isNear ? area : null;
   const rails = useMemo(() => {
     const { outline, states, hiddenBy } = derived;
+    const passes = passingOf(site, moment);
     return mapRails(
       layout,
       (index) => {
         const page = nodes[index]!.page;
         const row = page === null ? undefined : outline.rowOf.get(page);
         return row === undefined
-          ? { state: 'draft', isCovered: false }
-          : { state: states[row]!, isCovered: hiddenBy[row] !== -1 };
+          ? { state: 'draft', isCovered: false, tint: -1 }
+          : {
+              state: states[row]!,
+              isCovered: hiddenBy[row] !== -1,
+              tint: outline.parent[row] === -1 ? -1 : tintOfBranch(passes, outline.parent[row]!),
+            };
       },
       { area: railsArea, runsThrough: railsArea === null },
     );
-  }, [layout, nodes, derived, railsArea]);
+  }, [layout, nodes, site, moment, derived, railsArea]);
   const names = useMemo(
     () => (isNear ? [] : sectionNames(nodes, layout, scale, area, measure)),
     [isNear, nodes, layout, scale, area],

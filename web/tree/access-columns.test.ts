@@ -78,7 +78,12 @@ describe('the columns of the Access lens', () => {
     fc.assert(
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
-        const table = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), Date.parse('2026-11-25T00:00:00Z'));
+        const table = accessTable(
+          outline,
+          site.settings,
+          membershipsOf(site.settings.audiences),
+          Date.parse('2026-11-25T00:00:00Z'),
+        );
         outline.nodes.forEach((_, row) =>
           audiencesOf(site).forEach((__, bit) => {
             const answer = answerAt(table, row, bit);

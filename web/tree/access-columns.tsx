@@ -1,5 +1,5 @@
 import type { Finder } from '#core/derive/access.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { NO_NARROWING, NO_RULE, ruleOf, saysWho } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from './access-of.ts';
@@ -30,16 +30,23 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
   isMinor: bit > 1,
   values: ({ site, derived, moment }, row) => {
     const { access } = derived.outline.nodes[row]!;
-    const { only, except, standsAlone } = ruleOf(derived.outline.nodes[row]!);
-    const isOwn = access !== null && (only !== null || except.length > 0 || standsAlone);
-    return [answerAt(accessOf(site, moment).table, row, bit), isOwn, only?.join() ?? null, except.join(), standsAlone];
+    const rule = access ?? NO_RULE;
+    const { only, except, standsAlone } = rule;
+    return [
+      answerAt(accessOf(site, moment).table, row, bit),
+      saysWho(rule),
+      only?.join() ?? null,
+      except.join(),
+      standsAlone,
+      rule.passphrase !== null || rule.labels.length > 0,
+    ];
   },
-  cell: ([answer, isOwn, only, except, standsAlone], context) => (
+  cell: ([answer, isOwn, only, except, standsAlone, hasMore], context) => (
     <ChoiceCell
       field={name}
       words={ANSWER_WORDS[answer as Answer]}
       sign={isOwn === true && <GateSign />}
-      title={isOwn === true ? 'By a rule of its own' : 'As the page above has it'}
+      title={`${answer === 'asks' ? 'It asks for a passphrase. ' : ''}${isOwn === true ? 'By a rule of its own' : 'As the page above has it'}`}
       look={ANSWER_LOOKS[answer as Answer] + (isOwn === true ? ' font-medium' : '')}
       label={`Who can open it: ${context.title}`}
       context={context}
@@ -49,6 +56,7 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
         listed(only as string | null),
         listed(except as string) ?? [],
         standsAlone === true,
+        hasMore === true,
       )}
     />
   ),
@@ -64,16 +72,18 @@ export function choicesFor(
   only: readonly AudienceId[] | null,
   except: readonly AudienceId[],
   standsAlone: boolean,
+  /** Whether it bears labels or asks for a passphrase besides. */
+  hasMore = false,
 ): CellChoice[] {
   const asAbove: CellChoice = {
     words: 'As the page above',
-    isChosen: only === null && except.length === 0 && !standsAlone,
-    fields: { access: { only: null, except: [], standsAlone: false } },
+    isChosen: only === null && except.length === 0 && !standsAlone && !hasMore,
+    fields: { access: NO_NARROWING },
   };
   const alone: CellChoice = {
     words: 'Everyone, whatever stands above',
-    isChosen: standsAlone && only === null && except.length === 0,
-    fields: { access: { only: null, except: [], standsAlone: true } },
+    isChosen: standsAlone && only === null && except.length === 0 && !hasMore,
+    fields: { access: { ...NO_NARROWING, standsAlone: true } },
   };
   if (id === EVERYONE) return [asAbove, alone];
   const others = (only ?? []).filter((one) => one !== id);

@@ -1,4 +1,5 @@
 import { type AccessTable, type Finder, accessTable, heldBackRows, membershipsOf } from '#core/derive/access.ts';
+import { type AudienceSign, audienceSigns, passing } from '#core/derive/audience-signs.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
@@ -24,13 +25,30 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
   const table = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), moment ?? Date.now());
   const { heldBack } = before ??
     moments.values().next().value ?? {
-      heldBack: { engines: heldBackRows(outline, site.settings, 'engines'), search: heldBackRows(outline, site.settings, 'search') },
+      heldBack: {
+        engines: heldBackRows(outline, site.settings, 'engines'),
+        search: heldBackRows(outline, site.settings, 'search'),
+      },
     };
   const made = { table, heldBack };
   if (moments.size >= MOST_MOMENTS) moments.clear();
   moments.set(moment, made);
   return made;
 }
+
+/** Who passes at a row, as signs; null where everyone does, or nobody. Where a site has no audiences nothing is worked out. */
+export function passingOf(site: Site, moment: number | null): (row: number) => readonly AudienceSign[] | null {
+  if (site.settings.audiences.length === 0) return () => null;
+  const signs = audienceSigns(site.settings.audiences);
+  const { table } = accessOf(site, moment);
+  return (row) => passing(table, signs, row);
+}
+
+/** The tint of what stands right below a row: of the first audience that passes; -1 where everyone does, or nobody. */
+export const tintOfBranch = (passes: ReturnType<typeof passingOf>, row: number): number => passes(row)?.[0]?.tint ?? -1;
+
+/** The colour of a rail: of the audience that passes, or ink. */
+export const railColor = (tint: number): string => (tint === -1 ? 'var(--ink)' : `var(--tint-${tint})`);
 
 /** `everyone` and the audiences of the site, as they are named. */
 export const audiencesOf = (site: Site): { readonly id: AudienceId; readonly name: string }[] => [
@@ -47,7 +65,7 @@ export function answerAt({ open, asks, locked }: AccessTable, row: number, bit: 
 
 export const ANSWER_WORDS: Readonly<Record<Answer, string>> = {
   open: 'Opens',
-  asks: 'Passphrase',
+  asks: 'Asks',
   locked: 'Locked',
   closed: 'Closed',
 };

@@ -2,6 +2,7 @@ import { type ReactNode, useId, useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Hidden } from '#core/model/node.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
+import type { Edit } from '../api/site-store.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import type { CellContext } from './columns.tsx';
 
@@ -9,10 +10,15 @@ const CELL_BUTTON =
   'inline-flex h-6 max-w-full items-center gap-1.5 truncate rounded px-1.5 -ml-1.5 hover:bg-accent-soft disabled:hover:bg-transparent';
 
 /** Sets a field of a row; of all that are selected, where the row is one of several. */
-function setFields({ page, latest }: CellContext, fields: PageFields): void {
-  const { chosen, store } = latest();
+function setFields(context: CellContext, fields: PageFields): void {
+  context.latest().store.apply(settings(context, fields));
+}
+
+/** What sets a field of a row, or of all that are selected. */
+function settings({ page, latest }: CellContext, fields: PageFields): Edit[] {
+  const { chosen } = latest();
   const pages: readonly PageId[] = chosen.length > 1 && chosen.includes(page) ? chosen : [page];
-  store.apply(pages.map((one) => ({ name: 'page.set', page: one, fields })));
+  return pages.map((one) => ({ name: 'page.set', page: one, fields }));
 }
 
 /** Whether the tree offers the page to menus; pressing it changes that. */
@@ -118,12 +124,14 @@ export function ChoiceCell({
       isOpenAtFirst
       onClose={() => {
         setAsked(false);
+        context.latest().setPreview(null);
         context.latest().focusTree();
       }}
       actions={choices.map((choice) => ({
         words: choice.words,
         isChosen: choice.isChosen,
         run: () => setFields(context, choice.fields),
+        look: () => context.latest().setPreview(choice.isChosen ? null : settings(context, choice.fields)),
       }))}
       trigger={button}
     />

@@ -1,3 +1,4 @@
+import { railColor } from './access-of.ts';
 import type { RailsData, Stretch } from './rails-data.ts';
 
 /** The width of one level, and the middle of a row, in pixels. */
@@ -13,9 +14,9 @@ export const railX = (level: number): number => LEFT + level * LEVEL;
 export const railsWidth = (depth: number): number => railX(depth) + 14;
 
 /** The rails of one row, and its own sign. */
-export function Rails({ depth, state, isCovered, hasStop, hasCover, hasGate, stretches }: RailsData) {
+export function Rails({ depth, state, isCovered, hasStop, hasCover, hasGate, tint, stretches }: RailsData) {
   const x = railX(depth);
-  const stroke = isCovered || state === 'retired' ? 'var(--edge)' : 'var(--ink)';
+  const stroke = isCovered || state === 'retired' ? 'var(--edge)' : railColor(tint);
   return (
     <svg width={railsWidth(depth)} height={ROW_HEIGHT} className="shrink-0 overflow-visible" fill="none" aria-hidden>
       {stretches.map((stretch, index) => (
@@ -57,9 +58,9 @@ function pathOf({ way, level }: Stretch): string {
 
 /** Solid: live. Dashed: a draft. Double: live with edits waiting. Thin and grey: retired. */
 function Rail(stretch: Stretch) {
-  const { state, isCovered } = stretch;
+  const { state, isCovered, tint } = stretch;
   const d = pathOf(stretch);
-  const stroke = isCovered || state === 'retired' ? 'var(--edge)' : 'var(--ink)';
+  const stroke = isCovered || state === 'retired' ? 'var(--edge)' : railColor(tint);
   if (state === 'draft') return <path d={d} stroke={stroke} strokeWidth="2" strokeDasharray="3.5 3" />;
   if (state === 'retired') return <path d={d} stroke={stroke} strokeWidth="1" />;
   if (state === 'edited') {

@@ -69,7 +69,7 @@ export function rowData(
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     mayEdit: workbench.mayEdit,
     mark: past?.comparison.earlier.get(node.id) ?? null,
-    rails: railsOf(derived, row, isOpen),
+    rails: railsOf(workbench, row, isOpen),
     columns,
     values: columns.map((column) => column.values(workbench, row)),
   };

@@ -3,6 +3,7 @@ import { ArrowUpRight, ChevronDown, ChevronRight, House } from 'lucide-react';
 import { type MouseEvent, type ReactNode, memo } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
+import { railColor } from './access-of.ts';
 import { Rails } from './rails.tsx';
 import { RenameInput } from './rename-input.tsx';
 import { type RowData, sameRow } from './row-data.ts';
@@ -114,12 +115,33 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
       {data.type === 'heading' && (
         <span className="ml-2 shrink-0 rounded-sm border border-rule px-1 text-tiny text-quiet">heading</span>
       )}
+      {rails.passing.length > 0 && <Passing signs={rails.passing} />}
       {data.mark && (
         <span className="ml-2 shrink-0 rounded-sm bg-attention-soft px-1 text-tiny font-medium text-attention">
           {data.mark}
         </span>
       )}
     </>
+  );
+}
+
+/** Who passes the gate of a row: letters in the tints of the audiences, named for whoever points at them or hears them. */
+function Passing({ signs }: { readonly signs: RowData['rails']['passing'] }) {
+  const words = `Opens to ${signs.map(({ name }) => name).join(', ')}`;
+  return (
+    <span
+      role="img"
+      aria-label={words}
+      title={words}
+      className="ml-2 flex shrink-0 gap-1 rounded-sm border border-rule px-1 text-tiny font-medium"
+    >
+      {signs.slice(0, 3).map(({ audience, letters, tint }) => (
+        <span key={audience} style={{ color: railColor(tint) }}>
+          {letters}
+        </span>
+      ))}
+      {signs.length > 3 && <span className="text-quiet">+{signs.length - 3}</span>}
+    </span>
   );
 }
 

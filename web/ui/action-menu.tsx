@@ -7,6 +7,8 @@ export interface Action {
   readonly isOff?: boolean;
   readonly isChosen?: boolean;
   readonly run: () => void;
+  /** Is called when it comes under the pointer or the keyboard, before it is chosen. */
+  readonly look?: () => void;
 }
 
 /** A button that opens a list of actions; `null` parts them. */
@@ -43,6 +45,7 @@ export function ActionMenu({
                 key={action.words}
                 disabled={action.isOff}
                 onSelect={action.run}
+                onFocus={action.look}
                 className="flex h-8 cursor-pointer items-center gap-4 rounded px-2.5 outline-none data-disabled:cursor-default data-disabled:opacity-45 data-highlighted:bg-accent-soft"
               >
                 <span className={`flex-1 ${action.isChosen ? 'font-semibold text-accent' : ''}`}>

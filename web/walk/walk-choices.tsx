@@ -1,3 +1,5 @@
+import { useMemo } from 'react';
+import { passphrasesIn } from '#core/derive/access.ts';
 import type { Site } from '#core/model/site.ts';
 import { useMay } from '../api/session.ts';
 import { useVisitors } from '../api/visitors.ts';
@@ -10,6 +12,8 @@ export interface Walking {
   readonly who: string;
   /** By the clock of where the person is; empty for now. */
   readonly moment: string;
+  /** Whether every passphrase counts as given. */
+  readonly hasPassphrases: boolean;
   readonly width: 'telephone' | 'tablet' | 'desktop';
 }
 
@@ -26,6 +30,7 @@ export function WalkChoices({
   readonly onSet: (walking: Walking) => void;
 }) {
   const mayAsk = useMay('site.edit');
+  const asksForPassphrases = useMemo(() => passphrasesIn(site).size > 0, [site]);
   const people = useVisitors(mayAsk ? site.key : null) ?? [];
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-rule bg-paper px-3 py-1.5 text-small">
@@ -69,6 +74,17 @@ export function WalkChoices({
         onChange={(event) => onSet({ ...walking, moment: event.target.value })}
         className={FIELD}
       />
+      {asksForPassphrases && (
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="size-4 accent-accent"
+            checked={walking.hasPassphrases}
+            onChange={() => onSet({ ...walking, hasPassphrases: !walking.hasPassphrases })}
+          />
+          Passphrases given
+        </label>
+      )}
       <select
         aria-label="As wide as"
         value={walking.width}

@@ -30,6 +30,7 @@ function Walks({ site, from }: { readonly site: Site; readonly from: string }) {
     isDraft: true,
     who: 'everyone',
     moment: '',
+    hasPassphrases: false,
     width: window.innerWidth < 768 ? 'telephone' : 'desktop',
   }));
   const [right, setRight] = useState<Walking | null>(null);
@@ -159,17 +160,20 @@ function OneWalk({
 }
 
 /** The address of the walk; asked for again when who, what or when changes. */
-function useWalk(key: SiteKey, { isDraft, who, moment }: Walking): { address: string | null; fault: string | null } {
+function useWalk(
+  key: SiteKey,
+  { isDraft, who, moment, hasPassphrases }: Walking,
+): { address: string | null; fault: string | null } {
   const [state, setState] = useState<{ address: string | null; fault: string | null }>({ address: null, fault: null });
   useEffect(() => {
     let isGone = false;
-    startWalk(key, { isDraft, who, moment }).then(
+    startWalk(key, { isDraft, who, moment, hasPassphrases }).then(
       (address) => !isGone && setState({ address, fault: null }),
       (problem: unknown) => !isGone && setState({ address: null, fault: wordsOfFault(problem) }),
     );
     return () => {
       isGone = true;
     };
-  }, [key, isDraft, who, moment]);
+  }, [key, isDraft, who, moment, hasPassphrases]);
   return state;
 }

@@ -92,7 +92,11 @@ function openTo(site: Site, row: number, moment: number | null): string {
   const { table } = accessOf(site, moment);
   const audiences = audiencesOf(site);
   if (answerAt(table, row, 0) === 'open') return 'Open to everyone';
-  const names = audiences.filter((_, bit) => answerAt(table, row, bit) === 'open').map(({ name }) => name);
+  if (answerAt(table, row, 0) === 'asks') return 'Open to everyone who has the passphrase';
+  const names = audiences
+    .map(({ name }, bit) => ({ name, answer: answerAt(table, row, bit) }))
+    .filter(({ answer }) => answer === 'open' || answer === 'asks')
+    .map(({ name, answer }) => (answer === 'asks' ? `${name} with the passphrase` : name));
   return names.length === 0
     ? moment === null
       ? 'Open to nobody now'
@@ -115,11 +119,15 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     changes.added.length > back && `${pages(changes.added.length - back)} added`,
     changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
     changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
-    ...forWhom.map(({ audience, gains, loses }) => {
+    ...forWhom.map(({ audience, gains, loses, deadLinks }) => {
       const name = audiences.find((one) => one.id === audience)?.name ?? audience;
       return [
         gains.length > 0 && `${name} gains ${pages(gains.length)}`,
         loses.length > 0 && `${name} loses ${pages(loses.length)}`,
+        deadLinks.length > 0 &&
+          (deadLinks.length === 1
+            ? `a link leads ${name} to a closed page`
+            : `${deadLinks.length} links lead ${name} to closed pages`),
       ]
         .filter(Boolean)
         .join(', ');

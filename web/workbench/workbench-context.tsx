@@ -36,6 +36,7 @@ export type DialogName =
   | 'starters'
   | 'share'
   | 'audiences'
+  | 'labels'
   | 'compare'
   | 'engine'
   | 'visitors';

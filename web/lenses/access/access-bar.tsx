@@ -1,5 +1,5 @@
 import { format } from 'date-fns';
-import { ArrowLeftRight, Bot, CalendarClock, Footprints, UserRound, UsersRound } from 'lucide-react';
+import { ArrowLeftRight, Bot, CalendarClock, Footprints, Tag, UserRound, UsersRound } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { Popover } from '../../ui/popover.tsx';
@@ -20,6 +20,9 @@ export function AccessBar() {
       <div className="ml-auto flex flex-wrap items-center gap-0.5">
         <Button look="quiet" isTight onClick={() => setDialog('audiences')}>
           <UsersRound size={15} aria-hidden /> Audiences{audiences.length > 0 && ` (${audiences.length})`}
+        </Button>
+        <Button look="quiet" isTight onClick={() => setDialog('labels')}>
+          <Tag size={15} aria-hidden /> Labels{site.settings.labels.length > 0 && ` (${site.settings.labels.length})`}
         </Button>
         <MomentChoice />
         <Button look="quiet" isTight onClick={() => run('walk')} title={`${KEYS.walk.words} (${KEYS.walk.keys})`}>

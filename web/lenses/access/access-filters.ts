@@ -1,5 +1,5 @@
 import type { FilterFacts, FilterField } from '#core/derive/filters.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { type LabelId, ruleOf, saysWho } from '#core/model/access.ts';
 import { accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
 
 /** What the Access lens adds to the filters. */
@@ -26,6 +26,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       { value: 'own', words: 'Of its own' },
       { value: 'alone', words: 'Stands alone' },
       { value: 'locked', words: 'Shows a lock' },
+      { value: 'passphrase', words: 'Asks for a passphrase' },
       { value: 'window', words: 'Opens or closes by the clock' },
       { value: 'stands-in', words: 'Stands in, as the sign-in page does' },
       { value: 'search', words: 'Held back from the site’s search' },
@@ -33,14 +34,17 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
     ],
     matches: ({ site, derived, moment }, row, value) => {
       const node = derived.outline.nodes[row]!;
-      const { only, except, standsAlone, from, until, standsIn } = ruleOf(node);
+      const rule = ruleOf(node);
+      const { standsAlone, from, until, standsIn } = rule;
       switch (value) {
         case 'own':
-          return only !== null || except.length > 0 || standsAlone;
+          return saysWho(rule);
         case 'alone':
           return standsAlone;
         case 'locked':
           return accessOf(site, moment).table.locked[row] !== 0;
+        case 'passphrase':
+          return accessOf(site, moment).table.asks[row] !== 0;
         case 'window':
           return from !== null || until !== null;
         case 'stands-in':
@@ -51,6 +55,13 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
           return accessOf(site).heldBack.engines[row] !== -1;
       }
     },
+  },
+  {
+    key: 'labelled',
+    name: 'Labelled',
+    kind: 'some',
+    valuesOf: ({ site }) => site.settings.labels.map(({ id, name }) => ({ value: id, words: name })),
+    matches: ({ derived }, row, value) => ruleOf(derived.outline.nodes[row]!).labels.includes(value as LabelId),
   },
 ];
 

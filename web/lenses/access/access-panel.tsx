@@ -1,24 +1,18 @@
-import { format, parseISO } from 'date-fns';
-import {
-  type AccessChange,
-  type ClosedLook,
-  type HeldBack,
-  type MenuFor,
-  type StandsIn,
-  audiencesIn,
-  ruleOf,
-} from '#core/model/access.ts';
-import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
+import { type AccessChange, type MenuFor, NO_NARROWING, type StandsIn, ruleOf, saysWho } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { GateSign } from '../../tree/access-columns.tsx';
 import { pages } from '../../tree/words.ts';
+import { labelWords } from '#core/derive/reason-words.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice, TextField, Tick } from '../../ui/field.tsx';
+import { AudienceTicks } from '../../ui/audience-ticks.tsx';
+import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
 import { PageAnswers } from './page-answers.tsx';
+import { PassphraseField } from './passphrase-field.tsx';
+import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 /** The Access lens: who can open the page, why, and the rule of its own. */
 export function AccessPanel({ page }: { readonly page: PageId | null }) {
@@ -30,6 +24,7 @@ export function AccessPanel({ page }: { readonly page: PageId | null }) {
         <PageHead page={page} />
         <PageAnswers page={page} />
         <OwnRule page={page} />
+        <Labels page={page} />
         <RulesBelow page={page} />
       </div>
     </fieldset>
@@ -41,47 +36,21 @@ function OwnRule({ page }: { readonly page: PageId }) {
   const rule = ruleOf(nodeAt(site, page));
   const { audiences } = site.settings;
   const set = (access: AccessChange) => store.apply([{ name: 'page.set', page, fields: { access } }]);
-  const toggled = (ids: readonly AudienceId[], id: AudienceId) =>
-    ids.includes(id) ? ids.filter((one) => one !== id) : [...ids, id];
   return (
     <section aria-label="Its own rule" className="flex flex-col gap-3 border-t border-rule pt-4">
       <h3 className="flex items-center gap-2 font-display text-large font-semibold">
-        {audiencesIn(rule).length > 0 && <GateSign />} Its own rule
+        {saysWho(rule) && <GateSign />} Its own rule
       </h3>
       {audiences.length === 0 ? (
         <p className="text-quiet">The site has no audiences yet. Name one, and you can keep this page for it.</p>
       ) : (
-        <fieldset className="flex flex-col gap-1">
-          <legend className="mb-1 text-small font-medium">Open to only</legend>
-          <Tick
-            label="Whom the page above is open to"
-            checked={rule.only === null}
-            onChange={() => rule.only !== null && set({ only: null })}
-          />
-          {[...audiences, { id: EVERYONE, name: 'Everyone', includes: [] }].map(({ id, name }) =>
-            id === EVERYONE ? null : (
-              <Tick
-                key={id}
-                label={name}
-                checked={rule.only?.includes(id) === true}
-                onChange={() => {
-                  const only = toggled(rule.only ?? [], id);
-                  set({ only: only.length === 0 ? null : only });
-                }}
-              />
-            ),
-          )}
-          <p className="mt-2 mb-1 text-small font-medium">But not to</p>
-          {audiences.map(({ id, name }) => (
-            <Tick
-              key={id}
-              label={name}
-              aria-label={`Not to ${name}`}
-              checked={rule.except.includes(id)}
-              onChange={() => set({ except: toggled(rule.except, id) })}
-            />
-          ))}
-        </fieldset>
+        <AudienceTicks
+          audiences={audiences}
+          all="Whom the page above is open to"
+          only={rule.only}
+          except={rule.except}
+          onSet={set}
+        />
       )}
       <Tick
         label="It stands alone"
@@ -89,15 +58,12 @@ function OwnRule({ page }: { readonly page: PageId }) {
         checked={rule.standsAlone}
         onChange={() => set({ standsAlone: !rule.standsAlone })}
       />
-      <Choice
-        label="Those who may not open it get"
-        value={rule.closedLook ?? ''}
-        onChange={(event) => set({ closedLook: event.target.value === '' ? null : (event.target.value as ClosedLook) })}
-      >
-        <option value="">As the page above has it</option>
-        <option value="out-of-sight">Nothing: it is out of sight</option>
-        <option value="locked">Its entry with a lock, and the sign-in page</option>
-      </Choice>
+      <ClosedLookChoice
+        value={rule.closedLook}
+        unsaid="As the page above has it"
+        onSet={(closedLook) => set({ closedLook })}
+      />
+      <PassphraseField page={page} />
       <div className="grid grid-cols-2 gap-3">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
@@ -139,43 +105,42 @@ function OwnRule({ page }: { readonly page: PageId }) {
   );
 }
 
-function HeldBackChoice({
-  label,
-  offer,
-  value,
-  onSet,
-}: {
-  readonly label: string;
-  readonly offer: string;
-  readonly value: HeldBack;
-  readonly onSet: (value: HeldBack) => void;
-}) {
+/** The labels that the page bears, each with its rule. */
+function Labels({ page }: { readonly page: PageId }) {
+  const { site, store, setDialog } = useWorkbench();
+  const { labels } = site.settings;
+  const borne = ruleOf(nodeAt(site, page)).labels;
   return (
-    <Choice label={label} value={value} onChange={(event) => onSet(event.target.value as HeldBack)}>
-      <option value="no">{offer}</option>
-      <option value="page">Hold this page back</option>
-      <option value="branch">Hold the branch back</option>
-    </Choice>
-  );
-}
-
-/** A moment by the clock of where the person is; kept in UTC. */
-function Moment({
-  label,
-  value,
-  onSet,
-}: {
-  readonly label: string;
-  readonly value: string | null;
-  readonly onSet: (value: string | null) => void;
-}) {
-  return (
-    <TextField
-      label={label}
-      type="datetime-local"
-      value={value === null ? '' : format(parseISO(value), "yyyy-MM-dd'T'HH:mm")}
-      onChange={(event) => onSet(event.target.value === '' ? null : new Date(event.target.value).toISOString())}
-    />
+    <section aria-label="Labels" className="flex flex-col gap-2 border-t border-rule pt-4">
+      <h3 className="font-display text-large font-semibold">Labels</h3>
+      {labels.length === 0 && (
+        <p className="text-small text-quiet">A label has one rule for all pages that bear it, wherever they stand.</p>
+      )}
+      {labels.map(({ id, name, rule }) => (
+        <Tick
+          key={id}
+          label={name}
+          hint={labelWords(site, rule)}
+          checked={borne.includes(id)}
+          onChange={() =>
+            store.apply([
+              {
+                name: 'page.set',
+                page,
+                fields: {
+                  access: { labels: borne.includes(id) ? borne.filter((one) => one !== id) : [...borne, id] },
+                },
+              },
+            ])
+          }
+        />
+      ))}
+      <div>
+        <Button onClick={() => setDialog('labels')}>
+          {labels.length === 0 ? 'Make a label' : 'Change the labels'}
+        </Button>
+      </div>
+    </section>
   );
 }
 
@@ -184,10 +149,7 @@ function RulesBelow({ page }: { readonly page: PageId }) {
   const { site, store, select } = useWorkbench();
   const below = branchOf(site, page)
     .slice(1)
-    .filter((id) => {
-      const { only, except, standsAlone } = ruleOf(nodeAt(site, id));
-      return only !== null || except.length > 0 || standsAlone;
-    });
+    .filter((id) => saysWho(ruleOf(nodeAt(site, id))));
   if (below.length === 0) return null;
   return (
     <section aria-label="Rules below" className="flex flex-col gap-2 border-t border-rule pt-4">
@@ -217,7 +179,7 @@ function RulesBelow({ page }: { readonly page: PageId }) {
               below.map((id) => ({
                 name: 'page.set',
                 page: id,
-                fields: { access: { only: null, except: [], standsAlone: false } },
+                fields: { access: NO_NARROWING },
               })),
             )
           }

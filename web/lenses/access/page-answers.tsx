@@ -53,7 +53,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
     if (!view || at === undefined) return '';
     const menu = MENU_REASONS[view.derived.menu[at]!];
     if (!isPage || answer !== 'open' || standsIn)
-      return `${menu}${answer === 'locked' ? ', with a lock' : ''}; not found by search`;
+      return `${menu}${view.locked[at] === 1 ? ', with a lock' : ''}; not found by search`;
     const by = heldBy('search');
     return `${menu}; ${by === null ? 'found by the site’s search' : `not found by search, held back by ${by}`}`;
   };

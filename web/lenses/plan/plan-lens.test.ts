@@ -90,12 +90,13 @@ describe('the columns of the Plan lens', () => {
 });
 
 describe('the map in the Plan lens', () => {
+  const noted = { site, derived, moment: null, feedback: null, guest: null };
   it('says of each page where it comes from, how far it is, and what is asked', () => {
-    const note = notesOf('plan', derived, { feedback: null, guest: null })!;
+    const note = notesOf({ ...noted, lens: 'plan' })!;
     expect(note(rowOf('a'))).toEqual({ origin: 'keep', words: 'Keep · drafting · Bram, Jr · 1 Jan 2020' });
     expect(note(rowOf('b'))!.words).toBe('New · 1 Jan 2099 · 1 question');
     expect(note(rowOf('top'))).toBeNull();
-    expect(notesOf('write', derived, { feedback: null, guest: null })).toBeUndefined();
+    expect(notesOf({ ...noted, lens: 'write' })).toBeUndefined();
   });
 
   it('leaves the year out of days of this one', () =>

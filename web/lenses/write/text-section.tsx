@@ -12,6 +12,7 @@ export function TextSection({ page }: { readonly page: PageId }) {
       content={nodeAt(site, page).content}
       name="Text"
       mayEdit={mayEdit}
+      audiences={site.settings.audiences}
       onSave={(text) =>
         store.apply([{ name: 'page.set', page, fields: { content: text?.id ?? null } }], text ? [text] : [])
       }

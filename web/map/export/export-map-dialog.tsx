@@ -1,3 +1,4 @@
+import { hasGate } from '#core/derive/audience-signs.ts';
 import { format } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
@@ -11,6 +12,7 @@ import { type Workbench, useWorkbench } from '../../workbench/workbench-context.
 import type { DrawnMap } from '../use-map-layout.ts';
 import { download, pdfFile, pngFile, svgFile } from './map-files.ts';
 import { MOST_SHEETS, PAPERS, type Paper, sheetsFor } from './sheets.ts';
+import { passingOf, tintOfBranch } from '../../tree/access-of.ts';
 
 type Kind = 'pdf' | 'svg' | 'png';
 const KINDS: readonly { readonly kind: Kind; readonly words: string }[] = [
@@ -143,14 +145,17 @@ function sheetWords({ shapes }: Picture, { columns, rows, scale, isWide }: Retur
   return `One sheet, ${turned}. Titles are ${points} points high${points < LEAST_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
 }
 
-function signsOf({ derived, open, found }: Workbench, { nodes }: DrawnMap, index: number): NodeSigns {
+function signsOf({ site, derived, moment, open, found }: Workbench, { nodes }: DrawnMap, index: number): NodeSigns {
   const { outline, states, hiddenBy, home } = derived;
   const page = nodes[index]!.page;
   const row = page === null ? undefined : outline.rowOf.get(page);
   const node = row === undefined ? undefined : outline.nodes[row]!;
+  const above = row === undefined ? -1 : outline.parent[row]!;
   return {
     state: row === undefined ? 'draft' : states[row]!,
     isCovered: row !== undefined && hiddenBy[row] !== -1,
+    tint: above === -1 ? -1 : tintOfBranch(passingOf(site, moment), above),
+    hasGate: node !== undefined && hasGate(site, node),
     inMenus: row !== undefined && outline.inMenus[row] === 1,
     hidesItself: node !== undefined && node.hidden !== 'no',
     isHome: page !== null && home === page,

@@ -4,6 +4,7 @@ import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
 import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
 import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
+import { LabelsDialog } from '../../lenses/access/labels-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
@@ -60,6 +61,8 @@ export function Dialogs() {
       return <StartersDialog onClose={close} />;
     case 'audiences':
       return <AudiencesDialog onClose={close} />;
+    case 'labels':
+      return <LabelsDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
     case 'engine':

@@ -1,0 +1,68 @@
+import { format, parseISO } from 'date-fns';
+import type { ClosedLook, HeldBack } from '#core/model/access.ts';
+import { Choice, TextField } from '../../ui/field.tsx';
+
+/** What those get who may not open a page. */
+export function ClosedLookChoice({
+  value,
+  unsaid,
+  onSet,
+}: {
+  readonly value: ClosedLook | null;
+  /** What holds where nothing is said. */
+  readonly unsaid: string;
+  readonly onSet: (value: ClosedLook | null) => void;
+}) {
+  return (
+    <Choice
+      label="Those who may not open it get"
+      value={value ?? ''}
+      onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as ClosedLook))}
+    >
+      <option value="">{unsaid}</option>
+      <option value="out-of-sight">Nothing: it is out of sight</option>
+      <option value="locked">Its entry with a lock, and the sign-in page</option>
+    </Choice>
+  );
+}
+
+/** Whether a finder is kept from a page, or from its branch. */
+export function HeldBackChoice({
+  label,
+  offer,
+  value,
+  onSet,
+}: {
+  readonly label: string;
+  readonly offer: string;
+  readonly value: HeldBack;
+  readonly onSet: (value: HeldBack) => void;
+}) {
+  return (
+    <Choice label={label} value={value} onChange={(event) => onSet(event.target.value as HeldBack)}>
+      <option value="no">{offer}</option>
+      <option value="page">Hold this page back</option>
+      <option value="branch">Hold the branch back</option>
+    </Choice>
+  );
+}
+
+/** A moment by the clock of where the person is; kept in UTC. */
+export function Moment({
+  label,
+  value,
+  onSet,
+}: {
+  readonly label: string;
+  readonly value: string | null;
+  readonly onSet: (value: string | null) => void;
+}) {
+  return (
+    <TextField
+      label={label}
+      type="datetime-local"
+      value={value === null ? '' : format(parseISO(value), "yyyy-MM-dd'T'HH:mm")}
+      onChange={(event) => onSet(event.target.value === '' ? null : new Date(event.target.value).toISOString())}
+    />
+  );
+}
