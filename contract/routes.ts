@@ -469,7 +469,7 @@ export const ROUTES = {
   listOutbox: {
     method: 'get',
     path: '/api/outbox',
-    permission: 'site.read',
+    permission: 'site.edit',
     summary: 'The latest 200 mails that Spur has sent',
     answer: outboxAnswer,
   },

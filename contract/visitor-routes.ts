@@ -1,3 +1,4 @@
+import { directoryAnswer, setDirectoryBody, syncAnswer, syncBody } from './directory.ts';
 import { type Route, okAnswer } from './route.ts';
 import {
   bringVisitorsAnswer,
@@ -65,6 +66,29 @@ export const VISITOR_ROUTES = {
     body: bringVisitorsBody,
     answer: bringVisitorsAnswer,
     largest: 2_000_000,
+  },
+  showDirectory: {
+    method: 'get',
+    path: '/api/sites/:site/directory',
+    permission: 'site.edit',
+    summary: 'The groups of the organisation’s directory, which audiences they give, and how it was synchronised last',
+    answer: directoryAnswer,
+  },
+  setDirectory: {
+    method: 'put',
+    path: '/api/sites/:site/directory',
+    permission: 'site.edit',
+    summary: 'Say which groups of the directory give which audience, and whether it is synchronised at night',
+    body: setDirectoryBody,
+    answer: okAnswer,
+  },
+  syncDirectory: {
+    method: 'post',
+    path: '/api/sites/:site/directory/syncs',
+    permission: 'site.edit',
+    summary: 'Say what a synchronisation with the directory would change, or do it; all of it or nothing',
+    body: syncBody,
+    answer: syncAnswer,
   },
   listJoiningLinks: {
     method: 'get',

@@ -19,6 +19,7 @@ export const visitorAnswer = z.object({
   /** The audiences that they wait to be let into. */
   askedFor: z.array(audienceIdSchema),
   isSuspended: z.boolean(),
+  isFromDirectory: z.boolean(),
   lastSignInAt: moment.nullable(),
 });
 export type VisitorAnswer = z.infer<typeof visitorAnswer>;

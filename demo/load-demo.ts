@@ -15,6 +15,8 @@ import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repos
 import { readHtml } from '#server/old-site/read-page.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
 import { insertPassphrase } from '#server/security/passphrase-repository.ts';
+import { putStandInGroups, putStandInPerson } from '#server/standins/directory-repository.ts';
+import { putSiteDirectory } from '#server/directory/directory-repository.ts';
 import { hashOfPassword } from '#server/security/passwords.ts';
 import { insertVisitor } from '#server/visitors/visitor-repository.ts';
 import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/sharing/feedback-repository.ts';
@@ -24,6 +26,7 @@ import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
+import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
@@ -61,6 +64,9 @@ export async function loadDemo(
     pellowAccess(idOf, now),
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
+  await putStandInGroups(database, PELLOW_GROUPS);
+  for (const person of PELLOW_PEOPLE) await putStandInPerson(database, person);
+  await putSiteDirectory(database, schoolSite.key, { groupAudiences: PELLOW_GROUP_AUDIENCES, isNightly: false });
   await insertPassphrase(database, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
   await makeVisitors(database, schoolSite.key, now);
   await editSchool(edits, school, ines, marek);

@@ -7,13 +7,18 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
 const ROOT = new URL('..', import.meta.url).pathname;
 let folder: string;
-let ports: { SPUR_PORT: string; SPUR_LIVE_PORT: string; SPUR_OLD_SITE_PORT: string };
+let ports: Record<'SPUR_PORT' | 'SPUR_LIVE_PORT' | 'SPUR_OLD_SITE_PORT' | 'SPUR_DIRECTORY_PORT', string>;
 const running: ChildProcess[] = [];
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'spur-start-'));
   chmodSync(folder, 0o755);
-  ports = { SPUR_PORT: await freePort(), SPUR_LIVE_PORT: await freePort(), SPUR_OLD_SITE_PORT: await freePort() };
+  ports = {
+    SPUR_PORT: await freePort(),
+    SPUR_LIVE_PORT: await freePort(),
+    SPUR_OLD_SITE_PORT: await freePort(),
+    SPUR_DIRECTORY_PORT: await freePort(),
+  };
 });
 afterAll(async () => {
   for (const child of running) if (child.exitCode === null && child.signalCode === null) await stop(child);

@@ -26,6 +26,14 @@ const configSchema = z.object({
   SPUR_CRAWL_ALLOW: z.string().default(''),
   /** The port of the demo's stand-in for the school's former website. */
   SPUR_OLD_SITE_PORT: port(4402),
+  /** The directory of the organisation: the base address of its SCIM 2.0 service, and the token that opens it. */
+  SPUR_DIRECTORY_URL: z
+    .url({ protocol: /^https?$/ })
+    .transform((url) => url.replace(/\/+$/, ''))
+    .optional(),
+  SPUR_DIRECTORY_TOKEN: z.string().default(''),
+  /** The port of the demo's stand-in for a directory. */
+  SPUR_DIRECTORY_PORT: port(4403),
   /** Which demo data to make where there are no sites yet. */
   SPUR_DEMO: z.enum(['yes', 'no']).default('no'),
 });
@@ -40,6 +48,9 @@ export interface Config {
   readonly withDemo: boolean;
   readonly crawlHosts: readonly string[];
   readonly oldSitePort: number;
+  /** Null where none is named; the demo then has its stand-in. */
+  readonly directory: { readonly url: string; readonly token: string } | null;
+  readonly directoryPort: number;
 }
 
 /** Reads the settings. @throws Error with a sentence that names each setting that cannot be used. */
@@ -62,5 +73,8 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
       .map((host) => host.trim().toLowerCase())
       .filter(Boolean),
     oldSitePort: env.SPUR_OLD_SITE_PORT,
+    directory:
+      env.SPUR_DIRECTORY_URL === undefined ? null : { url: env.SPUR_DIRECTORY_URL, token: env.SPUR_DIRECTORY_TOKEN },
+    directoryPort: env.SPUR_DIRECTORY_PORT,
   };
 }

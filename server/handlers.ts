@@ -41,6 +41,8 @@ import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
 import { makeEngineHandlers } from './visitors/engine-handlers.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
+import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
+import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
 import { contentAt, contentsOf, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
@@ -58,6 +60,7 @@ export interface Services {
   readonly feedbackNews: FeedbackNews;
   /** What walks are signed with. */
   readonly walkSecret: string;
+  readonly directory: DirectoryService;
   readonly liveOrigin: string;
   readonly now: () => Date;
 }
@@ -257,6 +260,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
     ...makePassphraseHandlers(services),
+    ...makeDirectoryHandlers(services),
     ...makeEngineHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),

@@ -1,3 +1,4 @@
+import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
@@ -15,15 +16,18 @@ import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
+import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
 import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
 import { FeedbackNews } from './sharing/feedback-news.ts';
+import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
 import { SiteCache } from './sites/site-cache.ts';
+import { Letters } from './visitors/letters.ts';
 
 /** The workbench's process: migrations, demo data, the API and the interface. */
 await runProcess('workbench', async (ready) => {
@@ -45,9 +49,25 @@ await runProcess('workbench', async (ready) => {
   if (config.withDemo) await loadDemo(database, edits, formerOrigin);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
   const crawls = new CrawlService(database, now, crawlHosts);
-  const queue = new PostgresQueue(config.databaseUrl, { crawl: crawls.run }, (fault) =>
-    log.warn({ fault }, 'a job failed'),
+  const standIn =
+    config.withDemo && config.directory === null ? { token: randomBytes(24).toString('base64url') } : null;
+  const standInServer = standIn && (await serveDirectory(database, standIn.token, config.directoryPort));
+  const directory = new DirectoryService({
+    database,
+    cache,
+    letters: new Letters(database, outbox, now),
+    liveOrigin: config.liveOrigin,
+    access: standIn
+      ? { url: `http://127.0.0.1:${config.directoryPort}/scim/v2`, token: standIn.token }
+      : config.directory,
+    now,
+  });
+  const queue = new PostgresQueue(
+    config.databaseUrl,
+    { crawl: crawls.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+    (fault) => log.warn({ fault }, 'a job failed'),
   );
+  await directory.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
   const carryOver = new CarryOverService(database, cache);
@@ -78,6 +98,7 @@ await runProcess('workbench', async (ready) => {
     crawls,
     crawlHosts,
     carryOver,
+    directory,
     mailer: outbox,
     feedbackNews,
     attempts: await Attempts.open(pool),
@@ -103,6 +124,7 @@ await runProcess('workbench', async (ready) => {
     server.close();
     server.closeAllConnections();
     formerSite?.close();
+    standInServer?.close();
     await queue.stop();
     await carryOver.close();
     await stopListening();

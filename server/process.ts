@@ -25,7 +25,7 @@ export async function runProcess(
     const { code, message } = fault as { code?: string; message: string };
     const said =
       code === 'EADDRINUSE'
-        ? `${message}: another program has that port. Stop it, or choose another by SPUR_PORT, SPUR_LIVE_PORT or SPUR_OLD_SITE_PORT.`
+        ? `${message}: another program has that port. Stop it, or choose another by SPUR_PORT, SPUR_LIVE_PORT, SPUR_OLD_SITE_PORT or SPUR_DIRECTORY_PORT.`
         : message;
     // The starter says it; without one, this process does.
     if (process.send) process.send({ failed: name, message: said }, () => process.exit(1));

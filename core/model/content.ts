@@ -26,6 +26,11 @@ export interface SectionRule {
   readonly except: readonly AudienceId[];
 }
 
+/** A stretch of a text as HTML, with who gets it; `only` null and `except` empty for all. */
+export interface RenderedPart extends SectionRule {
+  readonly html: string;
+}
+
 /** A stretch of a document that the same visitors get; `rule` is null where that is all who get the page. */
 export interface DocumentStretch {
   readonly rule: SectionRule | null;

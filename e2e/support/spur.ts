@@ -10,6 +10,8 @@ export interface Spur {
   readonly live: string;
   /** The stand-in for the school's former website, where there is demo data. */
   readonly formerSite: string;
+  /** The stand-in for a directory, where there is demo data. */
+  readonly directory: string;
   /** For the first account, where Spur was started without demo data. */
   readonly firstAccountToken: string | null;
   readonly stop: () => Promise<void>;
@@ -23,13 +25,19 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
   const admin = new pg.Client({ connectionString: base });
   await admin.connect();
   await admin.query(`CREATE DATABASE ${name}`);
-  const [port, livePort, formerPort] = [await freePort(), await freePort(), await freePort()];
+  const [port, livePort, formerPort, directoryPort] = (await Promise.all([1, 2, 3, 4].map(freePort))) as [
+    number,
+    number,
+    number,
+    number,
+  ];
   const env = {
     ...process.env,
     DATABASE_URL: base.replace(/\/[^/]+$/, `/${name}`),
     SPUR_PORT: String(port),
     SPUR_LIVE_PORT: String(livePort),
     SPUR_OLD_SITE_PORT: String(formerPort),
+    SPUR_DIRECTORY_PORT: String(directoryPort),
     SPUR_DEMO: withDemo ? 'yes' : 'no',
     NODE_ENV: 'production',
   };
@@ -39,6 +47,7 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
     workbench: `http://127.0.0.1:${port}`,
     live: `http://127.0.0.1:${livePort}`,
     formerSite: `http://127.0.0.1:${formerPort}`,
+    directory: `http://127.0.0.1:${directoryPort}`,
     firstAccountToken: (workbench.message.firstAccountToken as string | null) ?? null,
     stop: async () => {
       await Promise.all([end(workbench.child), end(live.child)]);

@@ -1,8 +1,8 @@
-import { contentIdOf, type TextDocument } from '#core/model/content.ts';
+import { type RenderedPart, contentIdOf, type TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
-import { type RenderedPart, renderStretches } from './render-document.ts';
+import { renderStretches } from './render-document.ts';
 
 export interface StoredContent {
   readonly id: ContentId;

@@ -1,12 +1,7 @@
 import { renderToHTMLString } from '@tiptap/static-renderer';
 import sanitizeHtml from 'sanitize-html';
-import { type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
+import { type RenderedPart, type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
 import { textExtensions } from '#contract/rich-text.ts';
-
-/** A stretch of a text as HTML, with who gets it; `only` null and `except` empty for all. */
-export interface RenderedPart extends SectionRule {
-  readonly html: string;
-}
 
 /** A text as HTML for all, and its parts where some are for some audiences only. */
 export function renderStretches(document: TextDocument): { html: string; parts: RenderedPart[] | null } {

@@ -4,6 +4,8 @@ import PgBoss from 'pg-boss';
 export interface JobQueue {
   /** Puts a piece of work on the queue; one process takes it. */
   send(name: string, data: object): Promise<void>;
+  /** Does a piece of work again and again, at the times of a cron line by UTC. Said twice it is the same. */
+  repeat(name: string, cron: string): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -28,6 +30,11 @@ export class PostgresQueue implements JobQueue {
     const boss = await (this.#boss ??= this.#open());
     // Work is taken up again by those who know how far it went, so the queue itself does not repeat it.
     await boss.send(name, data, { retryLimit: 0, expireInHours: 23 });
+  }
+
+  async repeat(name: string, cron: string): Promise<void> {
+    const boss = await (this.#boss ??= this.#open());
+    await boss.schedule(name, cron);
   }
 
   async stop(): Promise<void> {

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import { type Membership, letsPass } from '#core/derive/access.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
-import type { RenderedPart } from '../contents/render-document.ts';
+import type { RenderedPart } from '#core/model/content.ts';
 import { type NodeRow, fromRow } from '../database/node-rows.ts';
 
 export interface Release {

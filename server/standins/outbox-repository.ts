@@ -5,7 +5,7 @@ import type { Mailer } from '../mail/mailer.ts';
 
 const MOST_SHOWN = 200;
 
-/** The stand-in for a mail server: mails go nowhere, and stay where anyone who is signed in can read them. */
+/** The stand-in for a mail server: mails go nowhere, and stay where the managers of sites can read them. */
 export const outbox: Mailer = {
   async send(database, mails, at) {
     if (mails.length === 0) return;

@@ -21,6 +21,7 @@ import {
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
+import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
@@ -29,6 +30,7 @@ import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
 import { FeedbackNews } from '../sharing/feedback-news.ts';
+import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
@@ -98,6 +100,8 @@ export interface TestServer {
   readonly url: string;
   readonly origin: string;
   readonly liveOrigin: string;
+  /** The stand-in for a directory. */
+  readonly directoryOrigin: string;
   /** A second workbench process on the same database. */
   readonly otherOrigin: string;
   readonly person: (name: string, role?: Role, origin?: string) => Promise<Person>;
@@ -152,11 +156,25 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   };
   ends.push(await listen(url, liveNews, () => sites.forgetAll()));
 
+  const directoryOrigin = await open(createServer(makeDirectory(database, 'test')));
   const startWorkbench = async () => {
     const cache = new SiteCache(database);
     const now = () => new Date();
     const crawls = new CrawlService(database, now, crawlHosts);
-    const queue = new PostgresQueue(url, { crawl: crawls.run }, () => undefined);
+    const directory = new DirectoryService({
+      database,
+      cache,
+      letters: new Letters(database, outbox, now),
+      liveOrigin,
+      access: { url: `${directoryOrigin}/scim/v2`, token: 'test' },
+      now,
+    });
+    const queue = new PostgresQueue(
+      url,
+      { crawl: crawls.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+      () => undefined,
+    );
+    await directory.useQueue(queue);
     crawls.useQueue(queue);
     const carryOver = new CarryOverService(database, cache);
     ends.push(
@@ -187,6 +205,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       crawls,
       crawlHosts,
       carryOver,
+      directory,
       mailer: outbox,
       feedbackNews,
       sessionSecret: 'test',
@@ -206,6 +225,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     url,
     origin,
     liveOrigin,
+    directoryOrigin,
     otherOrigin,
     person: async (personName, role = 'manager', at = origin) => {
       const email = `${personName.toLowerCase()}@school.example`;

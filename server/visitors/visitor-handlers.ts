@@ -38,7 +38,7 @@ export function makeVisitorHandlers({
         made_at: now(),
       };
       if (!(await insertVisitor(database, visitor))) throw new ProblemError('visitor-exists', { email: body.email });
-      return answerOf({ ...visitor, last_sign_in_at: null });
+      return answerOf({ ...visitor, last_sign_in_at: null, directory_id: null });
     },
     setVisitor: async ({ request, body }) => {
       const { site } = await cache.current(siteOf(request));
@@ -69,12 +69,13 @@ export function requireAudiences(site: Site, audiences: readonly AudienceId[]): 
   if (unknown !== undefined) throw new ProblemError('audience-unknown', { audience: unknown });
 }
 
-const answerOf = (visitor: Visitor): VisitorAnswer => ({
+const answerOf = (visitor: Omit<Visitor, 'directory_audiences' | 'has_left'>): VisitorAnswer => ({
   id: visitor.id,
   name: visitor.name,
   email: visitor.email,
   audiences: visitor.audiences,
   askedFor: visitor.asked_for,
   isSuspended: visitor.is_suspended,
+  isFromDirectory: visitor.directory_id !== null,
   lastSignInAt: visitor.last_sign_in_at?.toISOString() ?? null,
 });

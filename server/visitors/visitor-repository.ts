@@ -16,7 +16,17 @@ export interface Visitor {
   readonly is_suspended: boolean;
   readonly made_at: Date;
   readonly last_sign_in_at: Date | null;
+  /** Who it is in the organisation's directory, and what that gave; null, and nothing, where it came about otherwise. */
+  readonly directory_id: string | null;
+  readonly directory_audiences: AudienceId[];
+  /** Whether it is suspended because the directory has it no more. */
+  readonly has_left: boolean;
 }
+
+type NewVisitor = Pick<
+  Visitor,
+  'id' | 'site' | 'name' | 'email' | 'password_hash' | 'audiences' | 'is_suspended' | 'made_at'
+>;
 
 /** The visitors of a site, by name. */
 export const visitorsOf = (database: Knex, site: SiteKey): Promise<Visitor[]> =>
@@ -28,7 +38,7 @@ export const visitorByEmail = (database: Knex, site: SiteKey, email: string): Pr
 /** Gives whether the mail address was free. */
 export async function insertVisitor(
   database: Knex,
-  visitor: Omit<Visitor, 'last_sign_in_at' | 'asked_for'> & Partial<Pick<Visitor, 'asked_for'>>,
+  visitor: NewVisitor & Partial<Pick<Visitor, 'asked_for'>>,
 ): Promise<boolean> {
   const made = await database('visitor').insert(visitor).onConflict().ignore().returning('id');
   return made.length > 0;
@@ -41,7 +51,10 @@ export async function updateVisitor(
   id: string,
   fields: Partial<Pick<Visitor, 'name' | 'audiences' | 'asked_for' | 'is_suspended'>>,
 ): Promise<boolean> {
-  const changed = await database('visitor').where({ site, id }).update(fields);
+  // What is said of a suspension by hand is not the directory's any more.
+  const changed = await database('visitor')
+    .where({ site, id })
+    .update({ ...fields, ...(fields.is_suspended !== undefined && { has_left: false }) });
   await database.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, id]);
   return changed > 0;
 }

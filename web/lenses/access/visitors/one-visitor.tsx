@@ -20,7 +20,7 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
   const { site, derived } = useWorkbench();
   const now = useNow();
   const [isAsked, setAsked] = useState(false);
-  const { id, name, email, audiences, askedFor, isSuspended, lastSignInAt } = visitor;
+  const { id, name, email, audiences, askedFor, isSuspended, isFromDirectory, lastSignInAt } = visitor;
   const waitsFor = site.settings.audiences.filter((audience) => askedFor.includes(audience.id));
   const { outline } = derived;
   const { open } = accessTable(outline, site.settings, [closureOf(site.settings.audiences, audiences)], now);
@@ -45,7 +45,8 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
               Can open {pages(reach.length)} of the draft
             </button>
           )}{' '}
-          · {lastSignInAt === null ? 'not signed in yet' : `signed in last on ${dayWords(lastSignInAt)}`}
+          {isFromDirectory && '· from the directory '}·{' '}
+          {lastSignInAt === null ? 'not signed in yet' : `signed in last on ${dayWords(lastSignInAt)}`}
         </p>
       </div>
       {isReachShown && !isSuspended && (

@@ -6,6 +6,7 @@ import { Dialog } from '../../../ui/dialog.tsx';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BringVisitors } from './bring-visitors.tsx';
+import { DirectoryPart } from './directory-part.tsx';
 import { JoiningLinks } from './joining-links.tsx';
 import { NewVisitor } from './new-visitor.tsx';
 import { OneVisitor } from './one-visitor.tsx';
@@ -13,6 +14,7 @@ import { OneVisitor } from './one-visitor.tsx';
 const PARTS: readonly { readonly key: string; readonly words: string; readonly part: ReactNode }[] = [
   { key: 'accounts', words: 'Accounts', part: <Accounts /> },
   { key: 'links', words: 'Joining links', part: <JoiningLinks /> },
+  { key: 'directory', words: 'Directory', part: <DirectoryPart /> },
   { key: 'list', words: 'Bring a list', part: <BringVisitors /> },
 ];
 

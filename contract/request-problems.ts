@@ -1,0 +1,313 @@
+import type { ProblemWords } from './problem-words.ts';
+
+/** What can be wrong with a request, besides what the rules of the tree refuse. */
+export const OF_REQUESTS = {
+  'body-invalid': {
+    status: 422,
+    title: 'The request has values that cannot be used',
+    detail: () => 'Nothing was changed. Correct the values listed under "errors" and send the request again.',
+  },
+  'body-not-json': {
+    status: 400,
+    title: 'The request is not JSON',
+    detail: (p) => `The body cannot be read as JSON (${p.reason}). Nothing was changed. Send a JSON body.`,
+  },
+  'body-too-large': {
+    status: 413,
+    title: 'The request is too large',
+    detail: (p) =>
+      `The body is larger than the ${p.limit} that are taken here. Nothing was changed. Send it in smaller parts.`,
+  },
+  'body-type': {
+    status: 415,
+    title: 'Only JSON is taken',
+    detail: () => 'Nothing was changed. Send the body with "Content-Type: application/json".',
+  },
+  'wrong-origin': {
+    status: 403,
+    title: 'The request comes from another site',
+    detail: (p) =>
+      `Changes are taken from this workbench only, and the Origin header says ‘${p.origin}’. Nothing was changed. Send the workbench's own address as Origin.`,
+  },
+  'not-signed-in': {
+    status: 401,
+    title: 'You are not signed in',
+    detail: () => 'Sign in, then try again. What you typed is still on your screen.',
+  },
+  'not-allowed': {
+    status: 403,
+    title: 'Your account may not do this',
+    detail: (p) =>
+      `This needs the permission ‘${p.permission}’, which your role does not have. Ask a manager of the site.`,
+  },
+  'sign-in-failed': {
+    status: 401,
+    title: 'That did not match',
+    detail: () => 'The mail address and password do not belong together. Check both and try again.',
+  },
+  'too-many-attempts': {
+    status: 429,
+    title: 'Too many attempts',
+    detail: (p) => `There were too many wrong attempts. Wait ${p.seconds} seconds, then try again.`,
+  },
+  'setup-closed': {
+    status: 410,
+    title: 'This link has been used or has expired',
+    detail: () =>
+      'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
+  },
+  'share-unknown': {
+    status: 404,
+    title: 'This link leads nowhere',
+    detail: () => 'No plan is shared by this link. Check that it was copied whole, or ask whoever sent it.',
+  },
+  'share-over': {
+    status: 410,
+    title: 'This link has run out',
+    detail: (p) =>
+      `It worked until ${p.at}. What you said is kept. Ask ${p.by} for a new link if there is more to say.`,
+  },
+  'share-withdrawn': {
+    status: 410,
+    title: 'This link was withdrawn',
+    detail: (p) => `${p.by} has closed it, so the plan is not shown any more. What you said is kept.`,
+  },
+  'share-locked': {
+    status: 401,
+    title: 'This plan asks for a passphrase',
+    detail: (p) => `Type the passphrase that ${p.by} told you.`,
+  },
+  'passphrase-wrong': {
+    status: 401,
+    title: 'That is not the passphrase',
+    detail: (p) => `Capitals and spaces count. Try again, or ask ${p.by} for it.`,
+  },
+  'share-too-many': {
+    status: 422,
+    title: 'There are too many links',
+    detail: (p) => `A site can have ${p.limit} links that work. Withdraw one that is not needed first.`,
+  },
+  'share-not-open': {
+    status: 409,
+    title: 'The link does not work any more',
+    detail: () => 'It was withdrawn or has run out, so nobody can be invited to it. Make a new link.',
+  },
+  'guest-unnamed': {
+    status: 409,
+    title: 'Nobody knows who says this',
+    detail: () => 'Give a name first; what you say is shown under it. Nothing was kept.',
+  },
+  'guest-name-taken': {
+    status: 409,
+    title: 'That name is taken',
+    detail: (p) =>
+      `Somebody has commented as ‘${p.name}’ already, in another browser. Add your family name, or what else tells you two apart.`,
+  },
+  'feedback-full': {
+    status: 422,
+    title: 'There is no room for more',
+    detail: (p) => `By one link up to ${p.limit} people and comments are taken. Ask whoever sent it for a new one.`,
+  },
+  'comment-unknown': {
+    status: 404,
+    title: 'There is no such comment',
+    detail: () => 'It was taken back, or it belongs to another site. Look at the page’s comments again.',
+  },
+  'comment-answered': {
+    status: 409,
+    title: 'The comment has an answer',
+    detail: (p) => `${p.by} has answered it, so it stays. Add another comment if you think otherwise now.`,
+  },
+  'visitor-exists': {
+    status: 409,
+    title: 'That mail address has an account',
+    detail: (p) => `A visitor of this site has ${p.email} already. One mail address has one account; change that one.`,
+  },
+  'visitor-unknown': {
+    status: 404,
+    title: 'There is no such visitor',
+    detail: () => 'The account was removed, or it belongs to another site. Look at the list of visitors again.',
+  },
+  'visitors-too-many': {
+    status: 422,
+    title: 'The list is too long',
+    detail: (p) => `It has ${p.count} visitors; at most ${p.limit} can be brought at once. Bring it in parts.`,
+  },
+  'nothing-live': {
+    status: 409,
+    title: 'Nothing is live yet',
+    detail: () => 'Visitors and search engines have nothing of this site yet. Make pages live first.',
+  },
+  'joining-link-unknown': {
+    status: 404,
+    title: 'There is no such joining link',
+    detail: () => 'It was withdrawn already, or it belongs to another site. Look at the list again.',
+  },
+  'route-unknown': {
+    status: 404,
+    title: 'There is nothing at this address',
+    detail: (p) => `${p.method} ${p.path} is not part of this API. GET /api/openapi.json lists what is.`,
+  },
+  'server-fault': {
+    status: 500,
+    title: 'Something went wrong in Spur',
+    detail: (p) => `Nothing was changed. Try again; if it happens again, look for ${p.request} in the server's log.`,
+  },
+  'site-unknown': {
+    status: 404,
+    title: 'No such site',
+    detail: (p) => `There is no site with the key '${p.site}'. The list of sites shows those that there are.`,
+  },
+  'site-exists': {
+    status: 409,
+    title: 'The key is taken',
+    detail: (p) => `Another site has the key '${p.site}' already. Choose another key.`,
+  },
+  'stale-revision': {
+    status: 409,
+    title: 'The site has changed meanwhile',
+    detail: (p) =>
+      `You sent revision ${p.sent} and the site is at ${p.revision}. Nothing was changed. Fetch the tree again and send the change for that revision.`,
+  },
+  'preference-name': {
+    status: 422,
+    title: 'That is no name for a setting',
+    detail: (p) => `‘${p.name}’ cannot name a setting. Use up to 60 small letters, digits, dots and hyphens.`,
+  },
+  'content-unknown': {
+    status: 422,
+    title: 'The text is not there',
+    detail: (p) => `The text '${p.content}' is neither in the request nor in the site. Send it under "contents".`,
+  },
+  'content-mismatch': {
+    status: 422,
+    title: 'A text does not match its id',
+    detail: (p) => `The text sent as '${p.content}' has the id '${p.expected}'. Send it under that id.`,
+  },
+  'content-invalid': {
+    status: 422,
+    title: 'A text cannot be read',
+    detail: (p) => `The text '${p.content}' is not a document of the editor: ${p.reason}. Nothing was changed.`,
+  },
+  'revision-unknown': {
+    status: 404,
+    title: 'No such moment',
+    detail: (p) => `The history has no revision ${p.revision}; it goes from 0 to ${p.latest}. Choose one of those.`,
+  },
+  'go-back-blocked': {
+    status: 409,
+    title: 'That state cannot be made again',
+    detail: (p) => `${p.reason} Nothing was changed. Choose a later moment.`,
+  },
+  'nothing-to-go-back': {
+    status: 409,
+    title: 'It is as it was',
+    detail: () => 'The draft is the same as it was then. There is nothing to go back to.',
+  },
+  'undo-nothing': {
+    status: 409,
+    title: 'Nothing to undo',
+    detail: () => 'You have made no change on this site that is not undone already.',
+  },
+  'redo-nothing': {
+    status: 409,
+    title: 'Nothing to redo',
+    detail: () => 'There is no undone change of yours to make again.',
+  },
+  'undo-blocked': {
+    status: 409,
+    title: 'Somebody changed it after you',
+    detail: (p) =>
+      `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
+  },
+  'not-an-address': {
+    status: 422,
+    title: 'This is no web address',
+    detail: (p) => `‘${p.address}’ cannot be opened. Type it whole, such as https://old.school.example/.`,
+  },
+  'address-unreadable': {
+    status: 422,
+    title: 'The address cannot be read',
+    detail: (p) => `The address ${p.address} cannot be read. ${p.reason} Nothing was brought.`,
+  },
+  'file-unreadable': {
+    status: 422,
+    title: 'The file cannot be read',
+    detail: (p) => `‘${p.name}’ cannot be read, line ${p.line}: ${p.reason} Nothing was brought.`,
+  },
+  'file-too-large': {
+    status: 413,
+    title: 'The file is too large',
+    detail: (p) => `‘${p.name}’ has, or unpacks to, more than ${p.limit} MB. Nothing was brought. Bring it in parts.`,
+  },
+  'too-many-old-pages': {
+    status: 422,
+    title: 'The inventory is full',
+    detail: (p) =>
+      `An inventory holds at most ${p.limit} addresses. Nothing was brought. Take out what does not matter first.`,
+  },
+  'starter-unknown': {
+    status: 404,
+    title: 'There is no such starter',
+    detail: (p) => `There is no starter '${p.starter}' that could be deleted. Those that Spur ships stay.`,
+  },
+  'starter-empty': {
+    status: 422,
+    title: 'There is nothing to save',
+    detail: () => 'What was chosen holds no page, only links or nothing. Choose a page or a branch.',
+  },
+  'starter-too-large': {
+    status: 422,
+    title: 'The starter is too large',
+    detail: () => 'A starter has at most 2,000 pages on at most 40 levels. Nothing was saved. Choose a smaller branch.',
+  },
+  'starter-too-many': {
+    status: 422,
+    title: 'There are too many starters',
+    detail: (p) => `At most ${p.limit} starters are kept. Nothing was saved. Delete some first.`,
+  },
+  'import-empty': {
+    status: 422,
+    title: 'There is nothing to bring',
+    detail: () => 'The file or the text is empty. Nothing was changed. Send `bytes` or `text` with something in it.',
+  },
+  'import-too-large': {
+    status: 422,
+    title: 'The import is too large',
+    detail: (p) =>
+      `It asks for ${p.count} changes, and at most ${p.limit} are made at once. Nothing was changed. Take it in parts.`,
+  },
+  'format-unknown': {
+    status: 404,
+    title: 'There is no such format',
+    detail: (p) =>
+      `Nothing can be taken along as ‘${p.format}’. The formats are listed in the documentation of the API.`,
+  },
+  'crawl-running': {
+    status: 409,
+    title: 'A crawl is under way',
+    detail: () => 'The old site is being read already. Wait until it is done, or stop it first.',
+  },
+  'crawl-unknown': {
+    status: 404,
+    title: 'There is no crawl',
+    detail: () => 'The old site has not been read yet. Start by giving the address where it begins.',
+  },
+  'directory-missing': {
+    status: 409,
+    title: 'No directory is connected',
+    detail: () =>
+      'Spur knows no directory of your organisation. Start it with SPUR_DIRECTORY_URL and SPUR_DIRECTORY_TOKEN.',
+  },
+  'directory-unreadable': {
+    status: 502,
+    title: 'The directory cannot be read',
+    detail: (p) => `The directory cannot be read: ${p.reason}. Nothing was changed. Ask whoever looks after it.`,
+  },
+  'directory-doubtful': {
+    status: 409,
+    title: 'More would be suspended than is done unseen',
+    detail: (p) =>
+      `By the directory ${p.count} accounts would be suspended; at night at most ${p.limit} are. Nothing was changed. Look at it, and synchronise by hand if it is right.`,
+  },
+} as const satisfies Record<string, ProblemWords>;

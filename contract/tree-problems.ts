@@ -1,0 +1,202 @@
+import type { RefusalCode } from '#core/model/refusal.ts';
+import { type ProblemWords, page, sentence } from './problem-words.ts';
+
+/** What the rules of the tree refuse, in words. */
+export const OF_THE_TREE = {
+  'page-unknown': {
+    status: 404,
+    title: 'No such page',
+    detail: (p) => `There is no ${page(p)} in this site. It may have been undone by whoever added it.`,
+  },
+  'page-removed': {
+    status: 409,
+    title: 'The page was removed',
+    detail: (p) => `${sentence(page(p))} was removed from the tree. Put it back first.`,
+  },
+  'page-exists': {
+    status: 409,
+    title: 'The id is taken',
+    detail: (p) => `There is a node with the id '${p.page}' already. Make a new id.`,
+  },
+  'page-not-removed': {
+    status: 409,
+    title: 'The page was not removed on its own',
+    detail: (p) =>
+      `${sentence(page(p))} is not a page that was removed by itself. Put back the page it was removed with.`,
+  },
+  'copy-without-id': {
+    status: 422,
+    title: 'The copy needs an id',
+    detail: (p) => `There is no id for the copy of ${page(p)}. Send one for it under "ids".`,
+  },
+  'still-live': {
+    status: 409,
+    title: 'Visitors still have the page',
+    detail: (p) => `${sentence(page(p))} is still live. Make its removal live first, then delete it for good.`,
+  },
+  'parent-unknown': {
+    status: 422,
+    title: 'No such parent',
+    detail: (p) => `There is no ${page(p)} to hang a page under. Choose another place.`,
+  },
+  'parent-is-link': {
+    status: 422,
+    title: 'A link cannot hold pages',
+    detail: (p) => `${sentence(page(p))} is a link. Choose a page or a heading, or make it a heading first.`,
+  },
+  'moved-inside-itself': {
+    status: 422,
+    title: 'A page cannot stand below itself',
+    detail: (p) => `${sentence(page(p))} cannot be moved into its own branch. Choose a place outside of it.`,
+  },
+  'too-deep': {
+    status: 422,
+    title: 'That is too deep',
+    detail: (p) =>
+      `The tree has at most ${p.deepest} levels, and ${page(p)} would stand deeper. Choose a place nearer the top.`,
+  },
+  'title-empty': {
+    status: 422,
+    title: 'A title is needed',
+    detail: (p) => `${sentence(page(p))} cannot be without a title. Type at least one letter.`,
+  },
+  'slug-shape': {
+    status: 422,
+    title: 'That cannot be part of an address',
+    detail: (p) => `‘${p.slug}’ does not fit in an address. Use letters and digits, with single hyphens between words.`,
+  },
+  'slug-reserved': {
+    status: 422,
+    title: 'That address is taken by the site itself',
+    detail: (p) => `Visitors reach a part of the site itself at ‘/${p.slug}’. Choose another slug.`,
+  },
+  'target-missing': {
+    status: 422,
+    title: 'A link needs somewhere to lead',
+    detail: (p) => `${sentence(page(p))} is a link without a target. Choose a page, or give an outside address.`,
+  },
+  'target-not-for-this': {
+    status: 422,
+    title: 'Only a link leads elsewhere',
+    detail: (p) => `${sentence(page(p))} is not a link. Make it a link first, or leave the target out.`,
+  },
+  'target-unknown': {
+    status: 422,
+    title: 'The link leads nowhere',
+    detail: (p) =>
+      `${sentence(page(p))} would lead to '${p.target}', which is no page of this tree. Choose another page.`,
+  },
+  'home-not-a-page': {
+    status: 422,
+    title: 'Home must be a page',
+    detail: (p) => `${sentence(page(p))} is a heading or a link. Choose a page as home.`,
+  },
+  'two-homes': {
+    status: 422,
+    title: 'A site has one home page',
+    detail: () => 'The request names two home pages. Nothing was changed. Name one.',
+  },
+  'pages-below': {
+    status: 409,
+    title: 'Pages stand below',
+    detail: (p) => `${sentence(page(p))} has ${p.below} below it. Move or remove those first.`,
+  },
+  'has-text': {
+    status: 422,
+    title: 'Only pages have text',
+    detail: (p) => `${sentence(page(p))} has a text, which only a page can have. Clear the text first.`,
+  },
+  'name-empty': {
+    status: 422,
+    title: 'A name is needed',
+    detail: () => 'The site cannot be without a name. Type at least one letter.',
+  },
+  'audience-unknown': {
+    status: 404,
+    title: 'There is no such audience',
+    detail: (p) =>
+      `The site has no audience '${p.audience}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'audience-exists': {
+    status: 409,
+    title: 'The audience is there already',
+    detail: (p) => `The site has an audience '${p.audience}' already. Make another id for the new one.`,
+  },
+  'audience-unnamed': {
+    status: 422,
+    title: 'An audience needs a name',
+    detail: () => 'Type a name for the audience, such as Staff.',
+  },
+  'audience-in-itself': {
+    status: 422,
+    title: 'An audience cannot include itself',
+    detail: () => 'By way of the audiences that it includes it would include itself. Leave one of them out.',
+  },
+  'audience-used': {
+    status: 409,
+    title: 'The audience is still named',
+    detail: (p) =>
+      `It is named ${p.count === 1 ? 'once' : `${p.count} times`} by rules of pages, drafted or live, or by other audiences. Take it out of these first; then nobody is shut out or let in by surprise.`,
+  },
+  'label-unknown': {
+    status: 422,
+    title: 'There is no such label',
+    detail: (p) => `The site has no label '${p.label}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'label-exists': {
+    status: 409,
+    title: 'The label is there already',
+    detail: (p) => `The site has a label '${p.label}' already. Make another id for the new one.`,
+  },
+  'label-unnamed': {
+    status: 422,
+    title: 'A label needs a name',
+    detail: () => 'Type a name for the label, such as Handbook.',
+  },
+  'label-used': {
+    status: 409,
+    title: 'Pages still bear the label',
+    detail: (p) =>
+      `It stands on ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Take it off first; then nothing is opened by surprise.`,
+  },
+  'label-too-many': {
+    status: 422,
+    title: 'There are too many labels',
+    detail: (p) => `A site has at most ${p.limit} labels. Take away one that is not used.`,
+  },
+  'audience-too-many': {
+    status: 422,
+    title: 'There are too many audiences',
+    detail: (p) => `A site has at most ${p.limit} audiences. Take away one that is not used.`,
+  },
+  'window-empty': {
+    status: 422,
+    title: 'The page would never be open',
+    detail: (p) => `It would close before it opens: ${page(p)}. Let it open earlier, or close later.`,
+  },
+  'goal-unknown': {
+    status: 404,
+    title: 'There is no such goal',
+    detail: (p) => `The site has no goal '${p.goal}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'goal-exists': {
+    status: 409,
+    title: 'The goal is there already',
+    detail: (p) => `The site has a goal '${p.goal}' already. Make another id for the new one.`,
+  },
+  'goal-empty': {
+    status: 422,
+    title: 'A goal needs a statement',
+    detail: () => 'Say in a few words what the site is to achieve, or take the goal away.',
+  },
+  'not-live': {
+    status: 409,
+    title: 'The page is not live',
+    detail: (p) => `${sentence(page(p))} is not live, so it cannot be taken down.`,
+  },
+  'parent-not-live': {
+    status: 409,
+    title: 'The page above is not live',
+    detail: (p) => `${sentence(page(p))} would be live under a page that is not. Include the page above it.`,
+  },
+} as const satisfies Record<RefusalCode, ProblemWords>;
