@@ -138,10 +138,10 @@ function randomSite(key: string, seed: number) {
   return { site, contents };
 }
 
-async function signIn(key: string, email: string, given: object = {}, origin = server.liveOrigin) {
+async function signIn(key: string, email: string, given: object = {}, origin = server.liveOrigin, cookie = '') {
   const response = await fetch(`${server.liveOrigin}/${key}/sign-in`, {
     method: 'POST',
-    headers: { Origin: origin, 'Content-Type': 'application/x-www-form-urlencoded' },
+    headers: { Origin: origin, Cookie: cookie, 'Content-Type': 'application/x-www-form-urlencoded' },
     body: new URLSearchParams({ email, password: PASSWORD, ...given }),
     redirect: 'manual',
   });
@@ -367,6 +367,42 @@ describe('a visitor', () => {
       expect([to, location.origin, location.pathname.startsWith('/one/')]).toEqual([to, server.liveOrigin, true]);
     }
     expect(wayOn(undefined)).toBe('/');
+  });
+
+  it('gets a session of their own, whatever cookie came with the form, and the one before ends', async () => {
+    const { address } = closed();
+    const status = async (cookie: string) => (await server.live(`/one${address}`, { Cookie: cookie })).status;
+    const chosen = 'spur.visitor=chosen-by-somebody-else-0000';
+    const first = await signIn('one', 'a0@home.example', {}, server.liveOrigin, chosen);
+    expect(first.cookie).not.toBe(chosen);
+    expect([await status(first.cookie), (await status(chosen)) === 200]).toEqual([200, false]);
+    const second = await signIn('one', 'a0@home.example', {}, server.liveOrigin, first.cookie);
+    expect(second.cookie).not.toBe(first.cookie);
+    expect([await status(second.cookie), (await status(first.cookie)) === 200]).toEqual([200, false]);
+  });
+
+  it('is answered by the same work whether or not an address has an account', async () => {
+    const workFor = async (path: string, fields: Record<string, string>) => {
+      const asked: string[] = [];
+      const note = ({ sql }: { sql: string }) => void asked.push(sql);
+      server.database.on('query', note);
+      await fetch(`${server.liveOrigin}/one/${path}`, {
+        method: 'POST',
+        headers: { Origin: server.liveOrigin, 'Content-Type': 'application/x-www-form-urlencoded' },
+        body: new URLSearchParams(fields),
+      });
+      server.database.off('query', note);
+      return asked;
+    };
+    for (const [path, fields] of [
+      ['sign-in', { password: 'wrong', to: '/' }],
+      ['~password', {}],
+    ] as const) {
+      const known = await workFor(path, { ...fields, email: 'a2@home.example' });
+      const unknown = await workFor(path, { ...fields, email: 'no-one@home.example' });
+      expect(known.length).toBeGreaterThan(0);
+      expect(unknown).toEqual(known);
+    }
   });
 
   it('gets no fault of the server for a form that is too large', async () => {

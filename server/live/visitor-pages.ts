@@ -59,6 +59,9 @@ export function mountVisitorPages(
       if (fault.code === 'too-many-attempts') return void response.status(429).type('text').end(`${fault.message}\n`);
     }
     if (!signedIn) return show(request, response, given);
+    // Whoever was signed in before is not any more: a session is never taken over, nor left behind.
+    const before = visitorToken(request.headers.cookie);
+    if (before !== null) await sessions.signOut(before);
     response.cookie(VISITOR_COOKIE, signedIn.token, { ...cookie, expires: signedIn.expires });
     const goesTo = given.to === '/' ? await sites.landing(key.data, signedIn.audiences) : decodeURI(given.to);
     response.redirect(303, `/${key.data}${encodeURI(goesTo)}`);

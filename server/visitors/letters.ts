@@ -58,19 +58,23 @@ export class Letters {
     }));
   }
 
-  /** Writes to somebody who has forgotten the password; to an address without an account, that it has none. */
+  /**
+   * Writes to somebody who has forgotten the password; to an address without an account, that it has none. Either way the
+   * same is done, so that how long it takes tells nothing: a letter that nobody can open is kept for an address without one.
+   */
   async askForPassword(site: LetterSite, email: string): Promise<void> {
     const visitor = await visitorByEmail(this.#database, site.key, email);
-    if (visitor && !visitor.is_suspended)
-      return this.#write(site, visitor.email, null, '/', (address) => ({
-        subject: `A new password for ${site.name}`,
-        text: `Choose a new password here: ${address}\n\nThe link works for a day, and once. Your present password stays until then. If you did not ask for this, do nothing.`,
-      }));
-    const text = `Somebody asked for a new password for ${site.name}. This mail address has no account there. If that was you, you may have joined with another address; ask whoever looks after the site.`;
-    await this.#mailer.send(
-      this.#database,
-      [{ to: email, subject: `Your account at ${site.name}`, text }],
-      this.#now(),
+    const isKnown = visitor !== undefined && !visitor.is_suspended;
+    return this.#write(site, visitor?.email ?? email, null, '/', (address) =>
+      isKnown
+        ? {
+            subject: `A new password for ${site.name}`,
+            text: `Choose a new password here: ${address}\n\nThe link works for a day, and once. Your present password stays until then. If you did not ask for this, do nothing.`,
+          }
+        : {
+            subject: `Your account at ${site.name}`,
+            text: `Somebody asked for a new password for ${site.name}. This mail address has no account there. If that was you, you may have joined with another address; ask whoever looks after the site.`,
+          },
     );
   }
 
