@@ -90,7 +90,8 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
       name: 'Generated',
       language: 'en',
       home: null,
-      audiences: [], labels: [],
+      audiences: [],
+      labels: [],
     },
   );
 }

@@ -5,12 +5,13 @@ import { type AudienceId, EVERYONE, closureOf, includesItself } from '../model/a
 import type { PageId } from '../model/ids.ts';
 import type { LabelRule } from '../model/page-label.ts';
 import { type Site, isWithin, nodeAt } from '../model/site.ts';
-import { anySite } from '../testing/random-site.ts';
+import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
 import {
   type AccessTable,
   type Membership,
   accessReason,
   accessTable,
+  accessTableAfter,
   heldBackRows,
   membershipsOf,
   passphrasePage,
@@ -150,6 +151,27 @@ describe('who may open what', () => {
           if (hidden !== 'no') expect([open[row], locked[row]]).toEqual([0, 0]);
           expect(open[row]! & locked[row]!).toBe(0);
         });
+      }),
+    ));
+
+  it('is the same after an edit whether it is worked out for the branches that changed or for the whole', () =>
+    fc.assert(
+      fc.property(anySite, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), moment, (site, edits, at) => {
+        const before = outlineOf(site);
+        // What has moved, come or gone makes another tree, which is worked out as a whole.
+        const after = siteAfter(
+          edits.filter(({ name }) => name === 'page.set'),
+          site,
+        );
+        if (after.children !== site.children) return;
+        const visitors = membershipsOf(site.settings.audiences);
+        const outline = outlineOf(after);
+        const changed = outline.nodes.flatMap((node, row) => (node === before.nodes[row] ? [] : [row]));
+        const table = accessTable(before, site.settings, visitors, at);
+        const { until, ...anew } = accessTable(outline, after.settings, visitors, at);
+        const { until: soon, ...byBranch } = accessTableAfter(table, outline, after.settings, visitors, at, changed);
+        expect(byBranch).toEqual(anew);
+        expect(soon).toBeLessThanOrEqual(until);
       }),
     ));
 

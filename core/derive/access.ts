@@ -23,6 +23,11 @@ export interface AccessTable {
   readonly locked: Uint32Array;
   /** Who will be able to with the passphrases that it asks for; nobody else is asked. */
   readonly asks: Uint32Array;
+  /** What a row hands down: whom the audiences of its rules and those above let pass, who has given all passphrases … */
+  readonly passes: Uint32Array;
+  readonly gave: Uint32Array;
+  /** … and as signs whether it is out of time, locked, covered. */
+  readonly signs: Uint8Array;
   /** When the next page opens or closes by the clock, in milliseconds since 1970; Infinity where none will. */
   readonly until: number;
 }
@@ -31,32 +36,85 @@ export interface AccessTable {
 export const membershipsOf = (audiences: readonly Audience[]): Membership[] =>
   [EVERYONE, ...audiences.map(({ id }) => id)].map((id) => closureOf(audiences, [id]));
 
+type Rows = Pick<Outline, 'nodes' | 'parent' | 'hidden' | 'ruled'>;
+
 /** The table in one pass, for at most 32 visitors. @param at the moment, in milliseconds since 1970 */
 export function accessTable(
-  { nodes, parent, hidden, ruled }: Pick<Outline, 'nodes' | 'parent' | 'hidden' | 'ruled'>,
-  { labels }: AccessSettings,
+  rows: Rows,
+  settings: AccessSettings,
   memberships: readonly Membership[],
   at: number,
 ): AccessTable {
+  const count = rows.parent.length;
+  const table = {
+    open: new Uint32Array(count),
+    locked: new Uint32Array(count),
+    asks: new Uint32Array(count),
+    passes: new Uint32Array(count),
+    gave: new Uint32Array(count),
+    signs: new Uint8Array(count),
+  };
+  return { ...table, until: fillRows(table, rows, settings, memberships, at, 0, count) };
+}
+
+/**
+ * The table after rules or hiding have changed at some rows of the same tree, at the same moment: their branches are worked out
+ * anew, all else is copied. `until` may be earlier than the next turn of the clock, never later.
+ * @param changed rows in any order
+ */
+export function accessTableAfter(
+  before: AccessTable,
+  rows: Rows & Pick<Outline, 'end'>,
+  settings: AccessSettings,
+  memberships: readonly Membership[],
+  at: number,
+  changed: readonly number[],
+): AccessTable {
+  const table = {
+    open: before.open.slice(),
+    locked: before.locked.slice(),
+    asks: before.asks.slice(),
+    passes: before.passes.slice(),
+    gave: before.gave.slice(),
+    signs: before.signs.slice(),
+  };
+  let { until } = before;
+  let done = 0;
+  for (const row of [...changed].sort((a, b) => a - b)) {
+    if (row < done) continue;
+    done = rows.end[row]!;
+    until = Math.min(until, fillRows(table, rows, settings, memberships, at, row, done));
+  }
+  return { ...table, until };
+}
+
+/** Works out the rows from one to before another, whose parents are among them or stand in the table; gives when the clock turns one next. */
+function fillRows(
+  { open, locked, asks, passes, gave, signs }: Omit<AccessTable, 'until'>,
+  { nodes, parent, hidden, ruled }: Rows,
+  { labels }: AccessSettings,
+  memberships: readonly Membership[],
+  at: number,
+  from: number,
+  to: number,
+): number {
   const all = memberships.length === 32 ? 0xffffffff : 2 ** memberships.length - 1;
-  const count = parent.length;
-  const open = new Uint32Array(count);
-  const locked = new Uint32Array(count);
-  const asks = new Uint32Array(count);
-  /** What a row hands down: whom the audiences of its rules and those above let pass, and who has given all passphrases … */
-  const passes = new Uint32Array(count);
-  const gave = new Uint32Array(count);
-  /** … and as signs whether it is out of time, locked, covered. */
-  const signs = new Uint8Array(count);
   const bitsOf = memberBits(memberships);
   const passing = passingBits(bitsOf, all);
   const ofLabels = rulesOfLabels(labels);
   let until = Infinity;
-  let next = 0;
-  for (let row = 0; row < count; row++) {
+  let next = firstFrom(ruled, from);
+  const start = from < to ? parent[from]! : -1;
+  // Most sites ask for no passphrase: then everybody has given all of them, and nothing is worked out.
+  let isAsked = start !== -1 && gave[start] !== all;
+  for (let place = next; !isAsked && ruled[place]! < to; place++)
+    isAsked = nodes[ruled[place]!]!.access!.passphrase !== null;
+  if (!isAsked) gave.fill(all, from, to);
+  for (const column of [open, asks, locked]) column.fill(0, from, to);
+  for (let row = from; row < to; row++) {
     const above = parent[row]!;
     let pass = above === -1 ? all : passes[above]!;
-    let given = above === -1 ? all : gave[above]!;
+    let given = !isAsked || above === -1 ? all : gave[above]!;
     let sign = above === -1 ? 0 : signs[above]!;
     if (ruled[next] === row) {
       next++;
@@ -80,14 +138,25 @@ export function accessTable(
     }
     if (hidden[row] === 2) sign |= COVERED;
     passes[row] = pass;
-    gave[row] = given;
     signs[row] = sign;
+    if (isAsked) gave[row] = given;
     if (hidden[row] !== 0 || (sign & (OUT_OF_TIME | COVERED)) !== 0) continue;
     open[row] = pass & given;
-    asks[row] = pass & ~given;
+    if (isAsked) asks[row] = pass & ~given;
     if ((sign & LOCKED) !== 0) locked[row] = all & ~(pass & given);
   }
-  return { open, locked, asks, until };
+  return until;
+}
+
+/** The place of the first entry of a sorted list that is not below a number. */
+function firstFrom(sorted: readonly number[], least: number): number {
+  let [low, high] = [0, sorted.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (sorted[middle]! < least) low = middle + 1;
+    else high = middle;
+  }
+  return low;
 }
 
 /** The rules that hold at a page of its own: those of its labels in the order of their ids, then the page's own, which has the last word. */

@@ -88,7 +88,8 @@ describe('the columns of the Access lens', () => {
           audiencesOf(site).forEach((__, bit) => {
             const answer = answerAt(table, row, bit);
             expect(answer === 'open').toBe(((table.open[row]! >>> bit) & 1) === 1);
-            expect(answer === 'locked').toBe(((table.locked[row]! >>> bit) & 1) === 1);
+            expect(answer === 'asks').toBe(((table.asks[row]! >>> bit) & 1) === 1);
+            expect(answer === 'locked').toBe((((table.locked[row]! & ~table.asks[row]!) >>> bit) & 1) === 1);
           }),
         );
       }),

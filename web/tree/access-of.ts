@@ -1,8 +1,17 @@
-import { type AccessTable, type Finder, accessTable, heldBackRows, membershipsOf } from '#core/derive/access.ts';
+import {
+  type AccessTable,
+  type Finder,
+  type Membership,
+  accessTable,
+  accessTableAfter,
+  heldBackRows,
+  membershipsOf,
+} from '#core/derive/access.ts';
 import { type AudienceSign, audienceSigns, passing } from '#core/derive/audience-signs.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
+import { stepTo } from '#core/model/steps.ts';
 
 export interface SiteAccess {
   readonly table: AccessTable;
@@ -22,7 +31,9 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
   const before = moments.get(moment);
   if (before && (moment !== null || before.table.until > Date.now())) return before;
   const { outline } = derivedOf(site);
-  const table = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), moment ?? Date.now());
+  const memberships = membershipsOf(site.settings.audiences);
+  const table =
+    fromBefore(site, moment, memberships) ?? accessTable(outline, site.settings, memberships, moment ?? Date.now());
   const { heldBack } = before ??
     moments.values().next().value ?? {
       heldBack: {
@@ -34,6 +45,18 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
   if (moments.size >= MOST_MOMENTS) moments.clear();
   moments.set(moment, made);
   return made;
+}
+
+/** The table made of that of the site before an edit, where the edit left the tree and the audiences as they were; null where it cannot be. */
+function fromBefore(site: Site, moment: number | null, memberships: readonly Membership[]): AccessTable | null {
+  const step = stepTo(site);
+  const before = step && known.get(step.before)?.get(moment)?.table;
+  if (!before || step.before.children !== site.children || step.before.settings !== site.settings) return null;
+  const at = moment ?? Date.now();
+  if (before.until <= at) return null;
+  const { outline } = derivedOf(site);
+  const changed = [...step.touched].flatMap((id) => outline.rowOf.get(id) ?? []);
+  return accessTableAfter(before, outline, site.settings, memberships, at, changed);
 }
 
 /** Who passes at a row, as signs; null where everyone does, or nobody. Where a site has no audiences nothing is worked out. */
