@@ -136,6 +136,102 @@ describe('the moment', () => {
   });
 });
 
+describe('what is kept for some', () => {
+  const makeLive = async () => {
+    await bench.saved();
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', /All that waits/);
+    await bench.click('button', /^Make \d+ pages? live/);
+    await bench.untilNoText('All that waits');
+  };
+
+  it('is said before it is chosen: who would lose the page', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=access');
+    await bench.select('Boats');
+    await bench.click('button', 'Crew: Boats, Opens');
+    await bench.press(Key.ARROW_DOWN, Key.ARROW_DOWN);
+    await bench.until('the strip says who loses', async () => /Everyone loses \d+ pages/.test(await bench.strip()));
+    await bench.press(Key.ESCAPE);
+    await bench.until('the strip is of now', async () => (await bench.strip()).includes('Open to everyone'));
+    await bench.untilRow('Boats', /Opens.*Opens/);
+  });
+
+  it('takes the rule of a label, wherever the page stands', async () => {
+    await bench.click('button', 'Labels');
+    await bench.fill('The first label', 'Crew matters');
+    await bench.click('button', 'Add the label');
+    await bench.find('button', 'Take away the label ‘Crew matters’');
+    await bench.click('checkbox', 'Crew');
+    await bench.click('button', 'Close');
+    await bench.select('Boats');
+    await bench.click('checkbox', 'Crew matters');
+    await bench.untilText('Kept out by the page itself: labelled ‘Crew matters’: only Crew.');
+    await bench.untilRow('Sandpiper', /Closed.*Opens/);
+    await bench.click('checkbox', 'Crew matters');
+    await bench.untilRow('Sandpiper', /Opens.*Opens/);
+  });
+
+  it('asks visitors for a passphrase once, for the branch', async () => {
+    await bench.fill('Passphrase', 'wind and tide');
+    await bench.click('button', 'Ask for this passphrase');
+    await bench.untilRow('Sandpiper', /Asks Asks/);
+    await makeLive();
+    await bench.until('visitors are asked', async () => (await statusOf('/tern-sound/boats/sandpiper')) === 401);
+    await browser.driver.get(`${spur.live}/tern-sound/boats/sandpiper`);
+    await bench.fill('Passphrase', 'wind and rain');
+    await bench.press(Key.ENTER);
+    await bench.untilText('This is not the passphrase.');
+    await bench.fill('Passphrase', 'wind and tide');
+    await bench.press(Key.ENTER);
+    await bench.until('the page is open', async () =>
+      (await browser.driver.getCurrentUrl()).endsWith('/tern-sound/boats/sandpiper'),
+    );
+    await bench.untilNoText('Passphrase');
+    await browser.driver.get(`${spur.live}/tern-sound/boats`);
+    await bench.untilNoText('Passphrase');
+  });
+
+  it('is left out of the text for everybody else', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Sandpiper');
+    await bench.select('Sandpiper');
+    const text = await bench.find('textbox', 'Text');
+    await text.sendKeys(Key.chord(Key.CONTROL, Key.END), Key.ENTER, 'The spare key hangs in the wheelhouse.');
+    await bench.click('button', 'Keep the selected paragraphs for some audiences');
+    await bench.untilText('For Crew only');
+    await bench.saved();
+    await makeLive();
+    const search = async () => (await fetch(`${spur.live}/tern-sound/search?q=wheelhouse`)).text();
+    expect(await search()).toContain('No page has');
+    await browser.driver.get(`${spur.live}/tern-sound/boats/sandpiper`);
+    expect(await bench.text()).not.toContain('spare key');
+    await browser.driver.get(`${spur.workbench}/sites/tern-sound/walk?from=/boats/sandpiper`);
+    await (await bench.find('combobox', 'Walk as')).sendKeys('Crew');
+    await bench.click('checkbox', 'Passphrases given');
+    await bench.until('the crew has it', async () => {
+      await browser.driver.switchTo().defaultContent();
+      await browser.driver.switchTo().frame(0);
+      const words = await bench.text();
+      await browser.driver.switchTo().defaultContent();
+      return words.includes('The spare key hangs in the wheelhouse.');
+    });
+  });
+});
+
+describe('the directory', () => {
+  it('is looked at, and then keeps the accounts in step', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.click('button', 'Visitors');
+    await bench.click('tab', 'Directory');
+    await bench.click('button', 'See what changes');
+    await bench.untilText('Ansel Roe');
+    await bench.click('button', /^Synchronise \d+ accounts$/);
+    await bench.untilText('by Ines Carrow: 4 new');
+    await bench.click('tab', 'Accounts');
+    await bench.fill('Find by name or mail address', 'Ansel');
+    await bench.untilText('from the directory');
+  });
+});
+
 describe('the search engine’s eye', () => {
   it('reads the live site and says that what it would index is what is intended', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=access');

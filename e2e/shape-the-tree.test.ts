@@ -123,6 +123,19 @@ describe('finding', () => {
 });
 
 describe('a text', () => {
+  it('stays as it was typed when the editor is left at once', async () => {
+    await bench.open(spur, 'pellow-quay', '?page=pq008');
+    const editor = await bench.find('textbox', 'Text');
+    await editor.sendKeys(Key.chord(Key.CONTROL, Key.END), ' Bring a pencil.');
+    await bench.click('button', 'Bold');
+    await editor.sendKeys('Two, even.');
+    await bench.click('button', 'History');
+    await bench.saved();
+    await bench.click('button', 'History');
+    const words = await (await bench.find('textbox', 'Text')).getText();
+    expect(words).toMatch(/ Bring a pencil\.Two, even\.$/);
+  });
+
   it('is written in the editor, saved by itself, and live after the release', async () => {
     await bench.open(spur, 'pellow-quay', '?page=pq007');
     const editor = await bench.find('textbox', 'Text');

@@ -33,6 +33,13 @@ interface RichTextProps {
   readonly onSave: (text: { readonly id: ContentId; readonly document: TextDocument } | null) => void;
 }
 
+/** The text that the editor began with or saved last, and the one that it was saved over until the page has it. */
+interface Base {
+  readonly id: ContentId | null;
+  readonly over: ContentId | null | typeof NOTHING_SAVED;
+}
+const NOTHING_SAVED = Symbol('nothing saved');
+
 /** A text in the editor; saved by itself. */
 export function RichText(props: RichTextProps) {
   const document = useContent(props.site, props.content);
@@ -49,8 +56,7 @@ function TextEditor({
   audiences = NO_AUDIENCES,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
-  /** The text that the editor began with or saved last. */
-  const [base, setBase] = useState<ContentId | null>(content);
+  const [base, setBase] = useState<Base>({ id: content, over: NOTHING_SAVED });
   const editor = useEditor({
     extensions: editorExtensions,
     content: document as object,
@@ -69,8 +75,8 @@ function TextEditor({
   const save = useEffectEvent(() => {
     const written = editor.getJSON() as TextDocument;
     const next = plainTextOf(written) === '' ? null : contentIdOf(written);
-    if (next === base) return;
-    setBase(next);
+    if (next === base.id) return;
+    setBase({ id: next, over: content });
     if (next !== null) rememberContent(next, written);
     onSave(next === null ? null : { id: next, document: written });
   });
@@ -94,10 +100,12 @@ function TextEditor({
     };
   }, [editor]);
   // Somebody else's text comes in only while nobody is writing here.
-  const isBehind = content !== base && isFocused;
+  const isOthers = content !== base.id && content !== base.over;
+  const isBehind = isOthers && isFocused;
   const takeIn = useEffectEvent(() => {
-    if (content === base || isFocused) return;
-    setBase(content);
+    if (content === base.id && base.over !== NOTHING_SAVED) setBase({ id: content, over: NOTHING_SAVED });
+    if (!isOthers || isFocused) return;
+    setBase({ id: content, over: NOTHING_SAVED });
     editor.commands.setContent(document as object, { emitUpdate: false });
   });
   // eslint-disable-next-line react-hooks/set-state-in-effect -- the editor is a system of its own, kept in step here
