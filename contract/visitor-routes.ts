@@ -1,9 +1,9 @@
 import { directoryAnswer, setDirectoryBody, syncAnswer, syncBody } from './directory.ts';
+import { engineAnswer } from './engine.ts';
 import { type Route, okAnswer } from './route.ts';
 import {
   bringVisitorsAnswer,
   bringVisitorsBody,
-  engineAnswer,
   joiningLinkAnswer,
   joiningLinkBody,
   joiningLinksAnswer,
@@ -119,11 +119,25 @@ export const VISITOR_ROUTES = {
     summary: 'Remove the account of a visitor',
     answer: okAnswer,
   },
+  showEngineLook: {
+    method: 'get',
+    path: '/api/sites/:site/engine-look',
+    permission: 'site.read',
+    summary: 'What a search engine would index of the live site, next to what is intended; or how far its robot is',
+    answer: engineAnswer,
+  },
   lookAsEngine: {
     method: 'post',
-    path: '/api/sites/:site/engine-looks',
+    path: '/api/sites/:site/engine-look',
     permission: 'site.read',
-    summary: 'Read the live site as a search engine’s robot does, and say what it would index next to what is intended',
+    summary: 'Let the stand-in for a search engine read the live site, in the background',
+    answer: engineAnswer,
+  },
+  stopEngineLook: {
+    method: 'delete',
+    path: '/api/sites/:site/engine-look',
+    permission: 'site.read',
+    summary: 'Stop the robot; what it found before stays',
     answer: engineAnswer,
   },
 } as const satisfies Record<string, Route>;

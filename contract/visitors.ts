@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import { passphraseIdSchema } from '#core/model/access.ts';
 import { MOST_AUDIENCES, audienceIdSchema } from '#core/model/audience.ts';
-import { pageIdSchema } from '#core/model/ids.ts';
 
 export const LEAST_PASSPHRASE = 6;
 
@@ -77,24 +76,3 @@ export const joiningLinkBody = z.strictObject({
   days: z.number().int().min(1, 'At least a day.').max(365, 'At most a year.'),
   mostUses: z.number().int().min(1, 'At least once.').max(100_000).nullable(),
 });
-
-/** What a search engine would index of the live site, next to what is intended. */
-export const engineAnswer = z.object({
-  readAt: moment,
-  /** How many addresses the robot read; not `isWhole` where it stopped before the end. */
-  addresses: z.number(),
-  isWhole: z.boolean(),
-  indexed: z.number(),
-  intended: z.number(),
-  /** How many findings there are; at most 500 are told. */
-  count: z.number(),
-  findings: z.array(
-    z.object({
-      address: z.string(),
-      page: pageIdSchema.nullable(),
-      difference: z.enum(['missed', 'uninvited', 'not in the sitemap file', 'named in vain', 'broken link']),
-      because: z.string(),
-    }),
-  ),
-});
-export type EngineAnswer = z.infer<typeof engineAnswer>;

@@ -39,7 +39,8 @@ import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
-import { makeEngineHandlers } from './visitors/engine-handlers.ts';
+import { makeEngineHandlers } from './engine/engine-handlers.ts';
+import type { EngineService } from './engine/engine-service.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
 import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
@@ -61,6 +62,7 @@ export interface Services {
   /** What walks are signed with. */
   readonly walkSecret: string;
   readonly directory: DirectoryService;
+  readonly engine: EngineService;
   readonly liveOrigin: string;
   readonly now: () => Date;
 }

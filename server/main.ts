@@ -21,6 +21,7 @@ import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
+import { ENGINE_LOOK, EngineService } from './engine/engine-service.ts';
 import { FeedbackNews } from './sharing/feedback-news.ts';
 import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
@@ -62,11 +63,13 @@ await runProcess('workbench', async (ready) => {
       : config.directory,
     now,
   });
+  const engine = new EngineService(database, config.liveOrigin, now);
   const queue = new PostgresQueue(
     config.databaseUrl,
-    { crawl: crawls.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+    { crawl: crawls.run, [ENGINE_LOOK]: engine.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
+  engine.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
@@ -99,6 +102,7 @@ await runProcess('workbench', async (ready) => {
     crawlHosts,
     carryOver,
     directory,
+    engine,
     mailer: outbox,
     feedbackNews,
     attempts: await Attempts.open(pool),

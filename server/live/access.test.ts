@@ -306,7 +306,11 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
 describe('a search engine', () => {
   it.each(KEYS.slice(0, 2))('would index of the site %s what is meant to be, and nothing else', async (key) => {
     const ines = await server.person('Ines');
-    const { json } = await ines.post(`/api/sites/${key}/engine-looks`, undefined);
+    expect((await ines.get(`/api/sites/${key}/engine-look`)).json.state).toBe('none');
+    expect((await ines.post(`/api/sites/${key}/engine-look`, undefined)).json.state).toBe('running');
+    const look = async () => (await ines.get(`/api/sites/${key}/engine-look`)).json;
+    await until('the robot has read the site', async () => (await look()).state === 'done');
+    const json = (await look()).report;
     const held = heldBackRows(derivedOf(sites.get(key)!).outline, sites.get(key)!.settings, 'engines');
     const offered = answersFor(sites.get(key)!, NOBODY).filter(
       ({ answer }, row) => answer === 'open' && held[row] === -1,
@@ -318,10 +322,22 @@ describe('a search engine', () => {
     expect(json.addresses).toBeGreaterThanOrEqual(offered.length);
   });
 
+  it('stops when it is told to, and what it found before stays', async () => {
+    const ines = await server.person('Ines');
+    const path = '/api/sites/one/engine-look';
+    const before = (await ines.get(path)).json.report;
+    await ines.post(path, undefined);
+    expect((await ines.send('DELETE', path)).json).toMatchObject({ state: 'stopped', report: before });
+    // Another one begins as if the first had never been.
+    await ines.post(path, undefined);
+    await until('it has read the site again', async () => (await ines.get(path)).json.state === 'done');
+    expect((await ines.get(path)).json.report.readAt).not.toBe(before.readAt);
+  });
+
   it('is said to have nothing to read where nothing is live', async () => {
     const ines = await server.person('Ina');
     await server.site('draft');
-    expect((await ines.post('/api/sites/draft/engine-looks', undefined)).json.code).toBe('nothing-live');
+    expect((await ines.post('/api/sites/draft/engine-look', undefined)).json.code).toBe('nothing-live');
   });
 });
 

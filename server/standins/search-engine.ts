@@ -16,16 +16,23 @@ interface Known {
 /**
  * The stand-in for a search engine's robot: reads a live site as an engine does that knows only its origin, from
  * `robots.txt` and the sitemap file on, and by the links of the pages that it finds. It has no account and no cookie.
- * Gives what it saw at each address, and whether it saw all that it found.
+ * Gives what it saw at each address, and whether it saw all that it found. It tells how many it has read and knows of,
+ * before each one. @throws where the signal is given, and where the site does not answer
  */
 export async function readAsEngine(
   origin: string,
   key: string,
   most: number,
+  tell: (read: number, known: number) => Promise<void> = () => Promise.resolve(),
+  signal: AbortSignal = new AbortController().signal,
 ): Promise<{ seen: SeenAddress[]; isWhole: boolean }> {
   const base = `${origin}/${key}`;
   const get = (url: string) =>
-    fetch(url, { redirect: 'manual', headers: { 'User-Agent': ROBOT }, signal: AbortSignal.timeout(ONE_ANSWER_MS) });
+    fetch(url, {
+      redirect: 'manual',
+      headers: { 'User-Agent': ROBOT },
+      signal: AbortSignal.any([signal, AbortSignal.timeout(ONE_ANSWER_MS)]),
+    });
   const robots = robotsParser(`${origin}/robots.txt`, await (await get(`${origin}/robots.txt`)).text());
   // The site may call itself by another origin than the one that it is read at.
   const files = robots.getSitemaps().filter((one) => new URL(one).pathname.startsWith(`/${key}/`));
@@ -51,6 +58,8 @@ export async function readAsEngine(
   const seen = new Map<string, Omit<SeenAddress, keyof Known>>();
   const read = async () => {
     for (let address = waiting.shift(); address !== undefined && seen.size < most; address = waiting.shift()) {
+      await tell(seen.size, known.size);
+      signal.throwIfAborted();
       const url = base + encodeURI(address);
       const isAllowed = robots.isAllowed(url, ROBOT) !== false;
       seen.set(address, { address, isAllowed, status: 0, saysNoIndex: false, canonical: null });

@@ -29,6 +29,7 @@ import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
+import { ENGINE_LOOK, EngineService } from '../engine/engine-service.ts';
 import { FeedbackNews } from '../sharing/feedback-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';
@@ -169,11 +170,13 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       access: { url: `${directoryOrigin}/scim/v2`, token: 'test' },
       now,
     });
+    const engine = new EngineService(database, liveOrigin, now);
     const queue = new PostgresQueue(
       url,
-      { crawl: crawls.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+      { crawl: crawls.run, [ENGINE_LOOK]: engine.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
       () => undefined,
     );
+    engine.useQueue(queue);
     await directory.useQueue(queue);
     crawls.useQueue(queue);
     const carryOver = new CarryOverService(database, cache);
@@ -206,6 +209,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       crawlHosts,
       carryOver,
       directory,
+      engine,
       mailer: outbox,
       feedbackNews,
       sessionSecret: 'test',

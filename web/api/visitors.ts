@@ -3,7 +3,7 @@ import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { BodyOf } from '#contract/routes.ts';
-import type { BringVisitorsAnswer, EngineAnswer, JoiningLinkAnswer, VisitorAnswer } from '#contract/visitors.ts';
+import type { BringVisitorsAnswer, JoiningLinkAnswer, VisitorAnswer } from '#contract/visitors.ts';
 import { call } from './client.ts';
 
 const keyOf = (site: SiteKey): string => `/sites/${site}/visitors`;
@@ -83,6 +83,3 @@ export async function removeJoiningLink(site: SiteKey, link: string): Promise<vo
   await call('removeJoiningLink', { site, link });
   await mutate(linksKey(site));
 }
-
-/** Reads the live site as a search engine's robot does. @throws ServerProblem, NoAnswer */
-export const lookAsEngine = (site: SiteKey): Promise<EngineAnswer> => call('lookAsEngine', { site });

@@ -1,14 +1,14 @@
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
-import type { EngineAnswer } from '#contract/visitors.ts';
+import type { EngineReport } from '#contract/engine.ts';
 import { wordsOfFault } from '../../api/client.ts';
-import { lookAsEngine } from '../../api/visitors.ts';
+import { lookAsEngine, stopEngine, useEngineLook } from '../../api/engine.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
-const DIFFERENCE_WORDS: Readonly<Record<EngineAnswer['findings'][number]['difference'], string>> = {
+const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['difference'], string>> = {
   missed: 'Should be indexed, and would not be',
   uninvited: 'Would be indexed, and should not be',
   'not in the sitemap file': 'Not in the sitemap file',
@@ -19,14 +19,13 @@ const DIFFERENCE_WORDS: Readonly<Record<EngineAnswer['findings'][number]['differ
 /** What a search engine's robot sees of the live site, and where that differs from what is intended. */
 export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
   const { site } = useWorkbench();
-  const [report, setReport] = useState<EngineAnswer | null>(null);
+  const look = useEngineLook(site.key);
   const [fault, setFault] = useState<string | null>(null);
-  const [isBusy, setBusy] = useState(false);
-  const look = async () => {
-    setBusy(true);
+  const report = look?.report ?? null;
+  const isBusy = look?.state === 'running';
+  const during = (work: Promise<void>) => {
     setFault(null);
-    await lookAsEngine(site.key).then(setReport, (problem: unknown) => setFault(wordsOfFault(problem)));
-    setBusy(false);
+    work.catch((problem: unknown) => setFault(wordsOfFault(problem)));
   };
   return (
     <Dialog
@@ -38,16 +37,37 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
       actions={
         <>
           <Button onClick={onClose}>Close</Button>
-          <Button look="main" disabled={isBusy} onClick={() => void look()}>
-            {isBusy ? 'Reading …' : report === null ? 'Read the live site' : 'Read it again'}
-          </Button>
+          {isBusy ? (
+            <Button onClick={() => during(stopEngine(site.key))}>Stop reading</Button>
+          ) : (
+            <Button look="main" disabled={look === undefined} onClick={() => during(lookAsEngine(site.key))}>
+              {report === null ? 'Read the live site' : 'Read it again'}
+            </Button>
+          )}
         </>
       }
     >
       <div className="flex flex-col gap-3 pb-2" aria-busy={isBusy}>
         {fault && <Notice>{fault}</Notice>}
+        {look?.state === 'failed' && <Notice>The robot did not come to an end. Let it read the site again.</Notice>}
+        {look?.state === 'stopped' && <p className="text-quiet">The robot was stopped.</p>}
+        {isBusy && (
+          <div>
+            <p className="mb-1 text-small text-quiet">
+              {look.addressesKnown === 0
+                ? 'The robot reads robots.txt and the sitemap file …'
+                : `${look.addressesRead} read of the ${look.addressesKnown} addresses that it knows of so far`}
+            </p>
+            <progress
+              aria-label="How far the robot is"
+              className="h-2 w-full accent-accent"
+              value={look.addressesRead}
+              max={Math.max(1, look.addressesKnown)}
+            />
+          </div>
+        )}
         {report === null ? (
-          !fault && <p className="text-quiet">Nothing was read yet.</p>
+          !fault && !isBusy && <p className="text-quiet">Nothing was read yet.</p>
         ) : (
           <Report report={report} onClose={onClose} />
         )}
@@ -56,7 +76,7 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function Report({ report, onClose }: { readonly report: EngineAnswer; readonly onClose: () => void }) {
+function Report({ report, onClose }: { readonly report: EngineReport; readonly onClose: () => void }) {
   const { site, select } = useWorkbench();
   const { readAt, addresses, isWhole, indexed, intended, count, findings } = report;
   return (
