@@ -20,7 +20,6 @@ try {
   await browser.driver.get(`${spur.workbench}/sign-in`);
   await bench.find('textbox', 'Password');
   await bench.signIn(spur);
-  await take('sites');
   await bench.open(spur, 'pellow-quay', '?lens=write&page=pq012');
   await bench.find('textbox', 'Text');
   await take('workbench');
@@ -56,12 +55,16 @@ try {
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /All that waits/);
   await take('make-live');
-  await bench.open(spur, 'pellow-quay', '?lens=access&page=pq087');
+  await bench.open(spur, 'pellow-quay', '?lens=access&page=pq089');
   await bench.untilText('Kept out by the page itself');
   await take('access');
   await bench.click('button', 'Visitors');
   await bench.click('button', /^Can open 1\d\d pages of the draft/);
   await take('accounts');
+  await bench.click('tab', 'Directory');
+  await bench.click('button', 'See what changes');
+  await bench.untilText('Ansel Roe');
+  await take('directory');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
   await bench.click('checkbox', 'A second one beside it');
   const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));

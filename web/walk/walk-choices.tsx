@@ -74,6 +74,16 @@ export function WalkChoices({
         onChange={(event) => onSet({ ...walking, moment: event.target.value })}
         className={FIELD}
       />
+      <select
+        aria-label="As wide as"
+        value={walking.width}
+        onChange={(event) => onSet({ ...walking, width: event.target.value as Walking['width'] })}
+        className={FIELD}
+      >
+        <option value="telephone">Telephone</option>
+        <option value="tablet">Tablet</option>
+        <option value="desktop">Desktop</option>
+      </select>
       {asksForPassphrases && (
         <label className="flex items-center gap-1.5">
           <input
@@ -85,16 +95,6 @@ export function WalkChoices({
           Passphrases given
         </label>
       )}
-      <select
-        aria-label="As wide as"
-        value={walking.width}
-        onChange={(event) => onSet({ ...walking, width: event.target.value as Walking['width'] })}
-        className={FIELD}
-      >
-        <option value="telephone">Telephone</option>
-        <option value="tablet">Tablet</option>
-        <option value="desktop">Desktop</option>
-      </select>
     </div>
   );
 }
