@@ -58,28 +58,14 @@ function OwnRule({ page }: { readonly page: PageId }) {
         checked={rule.standsAlone}
         onChange={() => set({ standsAlone: !rule.standsAlone })}
       />
-      <ClosedLookChoice
-        value={rule.closedLook}
-        unsaid="As the page above has it"
-        onSet={(closedLook) => set({ closedLook })}
-      />
+      <ClosedLookChoice value={rule.closedLook} onSet={(closedLook) => set({ closedLook })} />
       <PassphraseField page={page} />
       <div className="grid grid-cols-2 gap-3">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
       </div>
-      <HeldBackChoice
-        label="Site search"
-        offer="Find it, for those who can open it"
-        value={rule.search}
-        onSet={(search) => set({ search })}
-      />
-      <HeldBackChoice
-        label="Search engines"
-        offer="Offer it, if everyone can open it"
-        value={rule.engines}
-        onSet={(engines) => set({ engines })}
-      />
+      <HeldBackChoice finder="search" value={rule.search} onSet={(search) => set({ search })} />
+      <HeldBackChoice finder="engines" value={rule.engines} onSet={(engines) => set({ engines })} />
       <Choice
         label="Visitors get it as"
         hint="The first of the tree that they can open stands in for what Spur has built in."

@@ -1,16 +1,14 @@
 import { format, parseISO } from 'date-fns';
+import type { Finder } from '#core/derive/access.ts';
 import type { ClosedLook, HeldBack } from '#core/model/access.ts';
 import { Choice, TextField } from '../../ui/field.tsx';
 
 /** What those get who may not open a page. */
 export function ClosedLookChoice({
   value,
-  unsaid,
   onSet,
 }: {
   readonly value: ClosedLook | null;
-  /** What holds where nothing is said. */
-  readonly unsaid: string;
   readonly onSet: (value: ClosedLook | null) => void;
 }) {
   return (
@@ -19,7 +17,7 @@ export function ClosedLookChoice({
       value={value ?? ''}
       onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as ClosedLook))}
     >
-      <option value="">{unsaid}</option>
+      <option value="">As the page above has it</option>
       <option value="out-of-sight">Nothing: it is out of sight</option>
       <option value="locked">Its entry with a lock, and the sign-in page</option>
     </Choice>
@@ -28,16 +26,18 @@ export function ClosedLookChoice({
 
 /** Whether a finder is kept from a page, or from its branch. */
 export function HeldBackChoice({
-  label,
-  offer,
+  finder,
   value,
   onSet,
 }: {
-  readonly label: string;
-  readonly offer: string;
+  readonly finder: Finder;
   readonly value: HeldBack;
   readonly onSet: (value: HeldBack) => void;
 }) {
+  const [label, offer] =
+    finder === 'search'
+      ? ['Site search', 'Find it, for those who can open it']
+      : ['Search engines', 'Offer it, if everyone can open it'];
   return (
     <Choice label={label} value={value} onChange={(event) => onSet(event.target.value as HeldBack)}>
       <option value="no">{offer}</option>
