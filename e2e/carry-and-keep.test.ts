@@ -127,15 +127,15 @@ describe('a branch that is cut', () => {
 
   it('moves to another site, and is gone from the first', async () => {
     await bench.open(spur, 'pellow-quay');
-    await bench.select('Guided tours');
+    await bench.select('School groups');
     await bench.chord(Key.CONTROL, 'x');
     await bench.open(spur, 'tern-sound');
     await bench.focusTree();
     await bench.chord(Key.CONTROL, 'v');
     await bench.click('button', 'Move 1 page');
-    await bench.untilTree('it is here', (tree) => tree.includes('Guided tours'));
+    await bench.untilTree('it is here', (tree) => tree.includes('School groups'));
     await bench.open(spur, 'pellow-quay');
-    await bench.untilTree('it is not there', (tree) => tree.includes('Visit') && !tree.includes('  Guided tours'));
+    await bench.untilTree('it is not there', (tree) => tree.includes('Visit') && !tree.includes('  School groups'));
   });
 });
 

@@ -9,7 +9,7 @@ describe('the trail strip', () => {
     await bench.open(spur, 'pellow-quay');
     await bench.select('Visit');
     const field = await bench.fill('Slug', 'see-us');
-    await bench.until('the strip tells what changes', async () => (await bench.strip()).includes('6 addresses change'));
+    await bench.until('the strip tells what changes', async () => (await bench.strip()).includes('8 addresses change'));
     expect(await bench.strip()).toMatch(/\/visit\s*→\s*\/see-us/);
     await bench.fill('Slug', 'search');
     await bench.untilText('Visitors reach a part of the site itself at ‘/search’.');

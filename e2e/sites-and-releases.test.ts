@@ -167,7 +167,7 @@ describe('the tree by keyboard', () => {
   });
 
   it('changes a column by Enter, and several rows by Space and the column', async () => {
-    await bench.open(spur, 'pellow-quay', '?page=pq036');
+    await bench.open(spur, 'pellow-quay', '?page=pq040');
     await bench.focusTree();
     const chosen = () =>
       bench.driver.executeScript<string[]>(

@@ -269,14 +269,14 @@ describe('copies', () => {
     await bench.chord(Key.CONTROL, 'c');
     await bench.untilText('Copied 1 page');
     await bench.chord(Key.CONTROL, 'v');
-    await bench.click('button', 'Copy 6 pages');
+    await bench.click('button', 'Copy 8 pages');
     await bench.untilTree('there are two', (tree) => tree.filter((row) => row === 'Visit').length === 2);
     await bench.saved();
     await bench.open(spur, 'tern-sound');
     await bench.focusTree();
     await bench.chord(Key.CONTROL, 'v');
     await bench.untilText('They come from ‘Pellow Quay School of Boatbuilding’.');
-    await bench.click('button', 'Copy 6 pages');
+    await bench.click('button', 'Copy 8 pages');
     await bench.untilTree('it is in the other site', (tree) => tree.includes('Visit'));
     await bench.focusTree();
     await bench.press(Key.ARROW_RIGHT);

@@ -15,7 +15,14 @@ describe('the settings', () => {
       withDemo: false,
       crawlHosts: [],
       oldSitePort: 4402,
+      directory: null,
+      directoryPort: 4403,
     }));
+  it('name the directory of the organisation, without the slash at its end', () =>
+    expect(
+      readConfig({ DATABASE_URL, SPUR_DIRECTORY_URL: 'https://people.example/scim/v2/', SPUR_DIRECTORY_TOKEN: 'open' })
+        .directory,
+    ).toEqual({ url: 'https://people.example/scim/v2', token: 'open' }));
   it('take an origin without the slash at its end, and follow the live port without one', () => {
     expect(readConfig({ DATABASE_URL, SPUR_LIVE_ORIGIN: 'https://www.quay.example/' }).liveOrigin).toBe(
       'https://www.quay.example',

@@ -85,6 +85,7 @@ describe('what is taken along and brought back', () => {
         const { site: withAudiences } = planAudiences(emptySite(), json.file);
         expect(shape(imported(json.tree, withAudiences))).toEqual(shape(site));
         expect(withAudiences.settings.audiences.length).toBe(site.settings.audiences.length);
+        expect(withAudiences.settings.labels).toEqual(site.settings.labels);
       }),
       { numRuns: 150 },
     );

@@ -1,10 +1,11 @@
-import type { Finder } from '#core/derive/access.ts';
+import { type Finder, accessReason } from '#core/derive/access.ts';
+import { reasonWords } from '#core/derive/reason-words.ts';
 import { NO_NARROWING, NO_RULE, ruleOf, saysWho } from '#core/model/access.ts';
-import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
+import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from './access-of.ts';
 import { type CellChoice, ChoiceCell } from './cells.tsx';
-import type { Column } from './columns.tsx';
+import type { CellContext, Column } from './columns.tsx';
 
 const known = new WeakMap<Site['settings'], readonly Column[]>();
 
@@ -49,6 +50,7 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
       title={`${answer === 'asks' ? 'It asks for a passphrase. ' : ''}${isOwn === true ? 'By a rule of its own' : 'As the page above has it'}`}
       look={ANSWER_LOOKS[answer as Answer] + (isOwn === true ? ' font-medium' : '')}
       label={`Who can open it: ${context.title}`}
+      why={() => whyFor(id, context)}
       context={context}
       choices={choicesFor(
         id,
@@ -61,6 +63,13 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
     />
   ),
 });
+
+/** Why visitors of an audience get what they get of a page, at the moment that is looked at. */
+function whyFor(id: AudienceId, { page, latest }: CellContext): string {
+  const { site, moment } = latest();
+  const visitor = closureOf(site.settings.audiences, [id]);
+  return reasonWords(site, page, accessReason(site, page, visitor, moment ?? Date.now()));
+}
 
 const listed = (ids: string | null): AudienceId[] | null =>
   ids === null ? null : (ids.split(',').filter(Boolean) as AudienceId[]);

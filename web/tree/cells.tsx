@@ -88,6 +88,7 @@ export function ChoiceCell({
   look,
   label,
   choices,
+  why,
   context,
 }: {
   /** What the value is, for those who do not see the column. */
@@ -98,6 +99,8 @@ export function ChoiceCell({
   readonly look: string;
   readonly label: string;
   readonly choices: readonly CellChoice[];
+  /** Why the value is what it is, as a sentence; asked for when the choices are. */
+  readonly why?: () => string;
   readonly context: CellContext;
 }) {
   // The menu itself is made when it is asked for: a screen has many of these cells.
@@ -121,6 +124,7 @@ export function ChoiceCell({
   return (
     <ActionMenu
       label={label}
+      note={why?.()}
       isOpenAtFirst
       onClose={() => {
         setAsked(false);

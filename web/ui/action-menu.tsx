@@ -16,12 +16,15 @@ export function ActionMenu({
   trigger,
   actions,
   label,
+  note,
   isOpenAtFirst = false,
   onClose,
 }: {
   readonly trigger: ReactNode;
   readonly actions: readonly (Action | null)[];
   readonly label: string;
+  /** A sentence above the actions. */
+  readonly note?: string;
   /** For a menu that is made when it is asked for. */
   readonly isOpenAtFirst?: boolean;
   readonly onClose?: () => void;
@@ -37,6 +40,11 @@ export function ActionMenu({
           collisionPadding={8}
           className="z-50 max-h-96 min-w-48 overflow-y-auto rounded-md border border-rule bg-raised p-1 shadow-sheet"
         >
+          {note !== undefined && (
+            <Radix.Label className="max-w-72 border-b border-rule px-2.5 pt-1 pb-2 mb-1 text-small text-quiet">
+              {note}
+            </Radix.Label>
+          )}
           {actions.map((action, index) =>
             action === null ? (
               <Radix.Separator key={index} className="my-1 h-px bg-rule" />

@@ -1,5 +1,6 @@
 import { memo, useMemo } from 'react';
 import { audienceChanges } from '#core/changes/audience-changes.ts';
+import { type FinderChange, finderChanges } from '#core/changes/finder-changes.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf, menuNumber } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
@@ -13,6 +14,15 @@ import { accessOf, answerAt, audiencesOf } from '../tree/access-of.ts';
 import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
 import { useNow } from '../ui/use-now.ts';
 import { useWorkbench } from './workbench-context.tsx';
+
+/** What the sitemap file, or the site's search, gains and loses; false where nothing. */
+function finderWords(name: string, { gains, loses }: FinderChange): string | false {
+  const parts = [
+    gains.length > 0 && `${name} gains ${pages(gains.length)}`,
+    loses.length > 0 && `${gains.length > 0 ? 'and ' : `${name} `}loses ${pages(loses.length)}`,
+  ].filter(Boolean);
+  return parts.length > 0 && parts.join(' ');
+}
 
 /** Along the bottom: the selected page as visitors will have it; and what a change does while it is being chosen. */
 export const TrailStrip = memo(function TrailStrip() {
@@ -108,6 +118,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
   const changes = useMemo(() => whatChanges(before, after), [before, after]);
   const now = useNow();
   const forWhom = useMemo(() => audienceChanges(before, after, now), [before, after, now]);
+  const finders = useMemo(() => finderChanges(before, after, now), [before, after, now]);
   const audiences = audiencesOf(after);
   const own = changes.addresses.find((one) => one.page === page);
   const entries = changes.menu.filter((one) => one.before === null || one.after === null).length;
@@ -132,6 +143,9 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
         .filter(Boolean)
         .join(', ');
     }),
+    finderWords('the sitemap file', finders.engines),
+    // Whom search finds for follows from who can open; it is news only where it is held back, or no more.
+    forWhom.length === 0 && finderWords('the site’s search', finders.search),
     entries > 0 &&
       (entries === 1 ? '1 entry of the main menu comes or goes' : `${entries} entries of the main menu come or go`),
   ].filter((words) => words !== false);
