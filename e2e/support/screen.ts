@@ -124,7 +124,9 @@ export class Screen {
         if (await holds()) return;
       } catch (fault) {
         // Between two pages there is nothing to be found, and what was found before is gone.
-        if (!/^(StaleElementReference|NoSuchElement)Error$/.test((fault as Error).name)) throw fault;
+        const { name, message } = fault as Error;
+        if (!/^(StaleElementReference|NoSuchElement)Error$|does not belong to the document/.test(`${name} ${message}`))
+          throw fault;
       }
       await pause(40);
     }

@@ -15,6 +15,8 @@ import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
 import { useNow } from '../ui/use-now.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
+
 /** What the sitemap file, or the site's search, gains and loses; false where nothing. */
 function finderWords(name: string, { gains, loses }: FinderChange): string | false {
   const parts = [
@@ -30,7 +32,8 @@ export const TrailStrip = memo(function TrailStrip() {
   const after = useMemo(() => (preview && preview.length > 0 ? applyOperations(site, preview) : null), [site, preview]);
   // What is being typed or dragged is what the strip is about; else the selected page.
   const first = preview?.[0];
-  const page = first && (first.name === 'page.add' || first.name === 'page.move') ? first.page : selection.active;
+  const isOfPage = first?.name === 'page.add' || first?.name === 'page.move' || first?.name === 'page.set';
+  const page = isOfPage ? first.page : selection.active;
   return (
     <footer
       aria-label="Trail"
@@ -161,7 +164,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
         </p>
       )}
       <p className="min-w-0 shrink-[0.2] truncate" title={said.join(', ')}>
-        {said.length === 0 ? 'No address changes, nobody gains or loses a page.' : `${said.join(', ')}.`}
+        {said.length === 0 ? 'No address changes, nobody gains or loses a page.' : sentence(said.join(', '))}
       </p>
     </div>
   );
