@@ -17,6 +17,7 @@ import { generateSite } from './generate-site.ts';
 import type { Result } from './measure.ts';
 import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
+import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
 
 const EMAIL = 'bench@spur.example';
@@ -31,7 +32,7 @@ const results: Result[] = [];
 if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
+if (['edit', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -80,6 +81,13 @@ if (['edit', 'visitors', 'open', 'browser', 'large'].some(wants)) {
       });
       const token = entered.headers.getSetCookie()[0]!.split(';')[0]!;
       results.push(...(await benchVisitors(live, paths.slice(0, 2000), token)));
+    }
+    if (wants('search')) {
+      const searched = generateSite(SIZE, 'searched');
+      const again = connect(url);
+      await insertSite(again, searched, account.id, searchTexts(searched));
+      results.push(...(await benchSearch(again, live.port, searched)));
+      await again.destroy();
     }
     const asked = { origin, email: EMAIL, password: PASSWORD };
     if (wants('browser'))

@@ -150,7 +150,9 @@ describe('what is kept for some', () => {
     await bench.select('Boats');
     await bench.click('button', 'Crew: Boats, Opens');
     await bench.press(Key.ARROW_DOWN, Key.ARROW_DOWN);
-    await bench.until('the strip says who loses', async () => /Everyone loses \d+ pages/.test(await bench.strip()));
+    await bench.until('the strip says to whom they close', async () =>
+      /\d+ pages close to everyone/.test(await bench.strip()),
+    );
     await bench.press(Key.ESCAPE);
     await bench.until('the strip is of now', async () => (await bench.strip()).includes('Open to everyone'));
     await bench.untilRow('Boats', /Opens.*Opens/);

@@ -125,8 +125,10 @@ export class Screen {
       } catch (fault) {
         // Between two pages there is nothing to be found, and what was found before is gone.
         const { name, message } = fault as Error;
-        if (!/^(StaleElementReference|NoSuchElement)Error$|does not belong to the document/.test(`${name} ${message}`))
-          throw fault;
+        const isBetween =
+          /^(StaleElementReference|NoSuchElement)Error$/.test(name) ||
+          message.includes('does not belong to the document');
+        if (!isBetween) throw fault;
       }
       await pause(40);
     }

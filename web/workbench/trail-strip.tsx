@@ -5,6 +5,7 @@ import { whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf, menuNumber } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
 import { trailOf } from '#core/derive/trail.ts';
+import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -134,10 +135,11 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
     changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
     ...forWhom.map(({ audience, gains, loses, deadLinks }) => {
-      const name = audiences.find((one) => one.id === audience)?.name ?? audience;
+      const name =
+        audience === EVERYONE ? 'everyone' : (audiences.find((one) => one.id === audience)?.name ?? 'others');
       return [
-        gains.length > 0 && `${name} gains ${pages(gains.length)}`,
-        loses.length > 0 && `${name} loses ${pages(loses.length)}`,
+        gains.length > 0 && `${pages(gains.length)} ${gains.length === 1 ? 'opens' : 'open'} to ${name}`,
+        loses.length > 0 && `${pages(loses.length)} ${loses.length === 1 ? 'closes' : 'close'} to ${name}`,
         deadLinks.length > 0 &&
           (deadLinks.length === 1
             ? `a link leads ${name} to a closed page`
@@ -164,7 +166,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
         </p>
       )}
       <p className="min-w-0 shrink-[0.2] truncate" title={said.join(', ')}>
-        {said.length === 0 ? 'No address changes, nobody gains or loses a page.' : sentence(said.join(', '))}
+        {said.length === 0 ? 'No address changes, and no page opens or closes to anybody.' : sentence(said.join(', '))}
       </p>
     </div>
   );
