@@ -36,9 +36,8 @@ export async function up(knex: Knex): Promise<void> {
     CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE sql AS $$
       DELETE FROM search_document WHERE site = of_site AND page = ANY (pages);
       DELETE FROM search_section WHERE site = of_site AND page = ANY (pages);
-      INSERT INTO search_document (site, page, title, description, body, words)
-      SELECT of_site, d.id, d.title, d.description, d.body, search_words(d.language, d.title, d.description, d.body)
-      FROM (
+      -- Made once: without this each text would be read for its words and for itself.
+      WITH d AS MATERIALIZED (
         SELECT n.id, s.live_language AS language,
           concat_ws(' ', n.title ->> s.live_language, n.label ->> s.live_language) AS title,
           coalesce(n.description ->> s.live_language, '') AS description,
@@ -47,7 +46,10 @@ export async function up(knex: Knex): Promise<void> {
         LEFT JOIN content c ON c.site = n.site AND c.id = n.content
         WHERE n.site = of_site AND n.id = ANY (pages) AND n.type = 'page' AND NOT n.is_retired
           AND s.live_language IS NOT NULL
-      ) d;
+      )
+      INSERT INTO search_document (site, page, title, description, body, words)
+      SELECT of_site, d.id, d.title, d.description, d.body, search_words(d.language, d.title, d.description, d.body)
+      FROM d;
       INSERT INTO search_section (site, page, part, only_for, except_for, body, words)
       SELECT of_site, n.id, p.part, p.only_for, p.except_for, p.body, search_words(s.live_language, '', '', p.body)
       FROM live_node n JOIN site s ON s.key = n.site
