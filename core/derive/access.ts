@@ -1,5 +1,6 @@
 import { type AccessRule, type ClosedLook, type LabelId, NO_RULE, type PassphraseId, ruleOf } from '../model/access.ts';
 import { type Audience, type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
+import type { SectionRule } from '../model/content.ts';
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import { rulesOfLabels } from '../model/page-label.ts';
@@ -199,6 +200,16 @@ const passingBits =
 /** Whether a rule's audiences let a visitor pass. */
 export const letsPass = ({ only, except }: Pick<AccessRule, 'only' | 'except'>, visitor: Membership): boolean =>
   (only === null || only.some((id) => visitor.has(id))) && !except.some((id) => visitor.has(id));
+
+/**
+ * Whether a visitor gets a section of a text. One that names an audience which the site does not have is for nobody: what was
+ * kept from an audience is not given to all when the audience is taken away.
+ */
+export const seesSection = (
+  rule: SectionRule,
+  visitor: Membership,
+  { audiences }: Pick<Site['settings'], 'audiences'>,
+) => letsPass(rule, visitor) && rule.except.every((id) => audiences.some((one) => one.id === id));
 
 /** Whether a rule's window is open at a moment: from its first one on, and until just before its last one. */
 export const isInTime = ({ from, until }: AccessRule, at: number): boolean =>

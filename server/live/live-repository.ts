@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import { type Membership, letsPass } from '#core/derive/access.ts';
+import { type Membership, seesSection } from '#core/derive/access.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
@@ -55,13 +55,18 @@ export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | un
 }
 
 /** A text as HTML, with the sections that the visitor may see. */
-export async function htmlOf(database: Knex, key: SiteKey, content: string, visitor: Membership): Promise<string> {
+export async function htmlOf(
+  database: Knex,
+  { key, settings }: Pick<Site, 'key' | 'settings'>,
+  content: string,
+  visitor: Membership,
+): Promise<string> {
   const row = await database('content')
     .where({ site: key, id: content })
     .first<{ html: string; parts: readonly RenderedPart[] | null } | undefined>('html', 'parts');
   return row?.parts
     ? row.parts
-        .filter((part) => letsPass(part, visitor))
+        .filter((part) => seesSection(part, visitor, settings))
         .map(({ html }) => html)
         .join('')
     : (row?.html ?? '');

@@ -240,7 +240,7 @@ export class LiveSites {
   }
 
   #textOf = ({ site, visitor }: LiveView): TextOf => {
-    return (content) => htmlOf(this.#database, site.key, content, visitor);
+    return (content) => htmlOf(this.#database, site, content, visitor);
   };
 
   /** Where an address of the old site leads: with its query, else without. An address in use never comes here. */

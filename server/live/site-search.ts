@@ -49,7 +49,13 @@ export async function renderSearch(
   { words, part }: SearchQuestion,
 ): Promise<string> {
   const { site, derived, found } = view;
-  const searched = { site: site.key, language: site.settings.language, isDraft, visitor: view.visitor };
+  const searched = {
+    site: site.key,
+    language: site.settings.language,
+    isDraft,
+    visitor: view.visitor,
+    audiences: site.settings.audiences.map(({ id }) => id),
+  };
   const mine = (pages: readonly PageId[]) =>
     pages.filter((page) => {
       const row = derived.outline.rowOf.get(page);

@@ -94,7 +94,7 @@ async function answerOf(
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
   const { derived } = view;
-  const textOf: TextOf = (content) => htmlOf(database, site.key, content, view.visitor);
+  const textOf: TextOf = (content) => htmlOf(database, site, content, view.visitor);
   const row = derived.rowAt.get(address);
   if (row === undefined || !isAnswered(view, row)) {
     const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');

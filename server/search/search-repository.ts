@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { Membership } from '#core/derive/access.ts';
+import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 
 /** What is searched: the pages of a site that are live, or those of its draft. */
@@ -9,6 +10,8 @@ export interface Searched {
   readonly isDraft: boolean;
   /** Who searches: what sections of pages are for others is not looked through. */
   readonly visitor: Membership;
+  /** The audiences that the site has. */
+  readonly audiences: readonly AudienceId[];
 }
 
 /** What is looked for, as PostgreSQL writes it (`tsquery`). */
@@ -17,8 +20,9 @@ export type Query = string & { readonly brand: 'Query' };
 /** More pages than anybody looks through; the best stand first. */
 const MOST_HITS = 2000;
 
-/** Whether a section is for the visitor: as `letsPass` in the core has it. */
-const IS_SHOWN = `(only_for IS NULL OR only_for && :visitor::text[]) AND NOT except_for && :visitor::text[]`;
+/** Whether a section is for the visitor: as `seesSection` in the core has it. */
+const IS_SHOWN = `(only_for IS NULL OR only_for && :visitor::text[]) AND NOT except_for && :visitor::text[]
+  AND except_for <@ :audiences::text[]`;
 /** Pages with sections for the visitor are put together; all others are found by the index. */
 const LIVE = `WITH shown AS (
     SELECT page, string_agg(body, ' ' ORDER BY part) AS body, joined_words(words ORDER BY part) AS words
@@ -114,4 +118,9 @@ export async function extractsOf(
   return new Map(rows.map(({ page, extract }) => [page, extract]));
 }
 
-const sourceOf = ({ site, language, visitor }: Searched) => ({ site, language, visitor: [...visitor] });
+const sourceOf = ({ site, language, visitor, audiences }: Searched) => ({
+  site,
+  language,
+  visitor: [...visitor],
+  audiences: [...audiences],
+});

@@ -9,6 +9,17 @@ const KEY = '/preferences';
 const IN_PAGE = '/preferences/in-page';
 const WRITE_AFTER_MS = 500;
 const waiting = new Map<string, number>();
+/** What was set and the server has not acknowledged yet, by name. */
+const unsent = new Map<string, unknown>();
+
+type Preferences = AnswerOf<'showPreferences'>['preferences'];
+
+/** The settings as the server has them, with what is on its way to it: an answer from before does not take that back. */
+async function fetchPreferences(): Promise<Preferences> {
+  const before = Object.fromEntries(unsent);
+  const { preferences } = await call('showPreferences');
+  return { ...preferences, ...before, ...Object.fromEntries(unsent) } as Preferences;
+}
 
 /**
  * One of the person's own settings, kept on the server: it is the same in every browser. What does not have the shape
@@ -23,8 +34,7 @@ export function usePreference<Value>(
   const isKnown = useSession()?.account != null;
   const { data } = useSWR(
     isKnown ? KEY : IN_PAGE,
-    async (): Promise<AnswerOf<'showPreferences'>['preferences']> =>
-      isKnown ? (await call('showPreferences')).preferences : {},
+    async (): Promise<Preferences> => (isKnown ? fetchPreferences() : {}),
     { revalidateOnFocus: false, revalidateIfStale: isKnown, revalidateOnReconnect: isKnown },
   );
   const parsed = schema.safeParse(data?.[name]);
@@ -34,8 +44,10 @@ export function usePreference<Value>(
       void mutate(key, (before: typeof data) => ({ ...before, [name]: value as never }), { revalidate: false });
       if (!isKnown) return;
       window.clearTimeout(waiting.get(name));
+      unsent.set(name, value);
+      const arrived = () => unsent.get(name) === value && unsent.delete(name);
       const send = () =>
-        void call('setPreference', { preference: name }, { value: value as never }).catch(() => undefined);
+        void call('setPreference', { preference: name }, { value: value as never }).then(arrived, arrived);
       waiting.set(name, window.setTimeout(send, WRITE_AFTER_MS));
     },
     [name, isKnown],
