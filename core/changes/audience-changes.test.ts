@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { accessReason } from '../derive/access.ts';
-import { closureOf } from '../model/audience.ts';
-import { maybeNodeAt, nodeAt } from '../model/site.ts';
+import { type AudienceId, closureOf } from '../model/audience.ts';
+import { toPageId } from '../model/ids.ts';
+import { type Site, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
-import { anyEdit, anySite } from '../testing/random-site.ts';
+import type { Operation } from '../operations/operation.ts';
+import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
 import { audienceChanges } from './audience-changes.ts';
 
 const AT = Date.parse('2026-11-25T00:00:00Z');
@@ -38,6 +40,34 @@ describe('who gains and who loses', () => {
       }),
       { numRuns: 400 },
     ));
+
+  it('names the links that lead to what has closed, for those who still see them', () => {
+    const [staff, crew] = ['staff', 'crew'] as AudienceId[];
+    const before = siteAfter([
+      { name: 'audience.add', audience: staff!, title: 'Staff' },
+      { name: 'audience.add', audience: crew!, title: 'Crew' },
+      { name: 'page.add', page: toPageId('home'), place: { parent: null }, title: { en: 'Home' } },
+      { name: 'page.add', page: toPageId('rota'), place: { parent: null }, title: { en: 'Rota' } },
+      ...['open', 'kept'].map((page): Operation => ({
+        name: 'page.add',
+        page: toPageId(page),
+        place: { parent: null },
+        type: 'link',
+        title: { en: page },
+        target: { page: toPageId('rota') },
+        ...(page === 'kept' && { access: { only: [staff!] } }),
+      })),
+    ]);
+    const after = siteAfter(
+      [{ name: 'page.set', page: toPageId('rota'), fields: { access: { only: [crew!] } } }],
+      before,
+    );
+    const linksOf = (from: Site, to: Site) =>
+      Object.fromEntries(audienceChanges(from, to, AT).map(({ audience, deadLinks }) => [audience, deadLinks]));
+    expect(linksOf(before, after)).toEqual({ everyone: ['open'], staff: ['open', 'kept'] });
+    // Opening it again leads nobody astray.
+    expect(Object.values(linksOf(after, before)).flat()).toEqual([]);
+  });
 
   it('turns round with the change', () =>
     fc.assert(

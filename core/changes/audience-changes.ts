@@ -30,13 +30,6 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
     loses: [] as PageId[],
     deadLinks: [] as PageId[],
   }));
-  /** Sets of what each loses, made when they are first asked for. */
-  const sets = new Map<readonly PageId[], ReadonlySet<PageId>>();
-  const lost = (loses: readonly PageId[]): ReadonlySet<PageId> => {
-    const known = sets.get(loses) ?? new Set(loses);
-    sets.set(loses, known);
-    return known;
-  };
   is.outline.nodes.forEach((node, row) => {
     const rowBefore = was.outline.rowOf.get(node.id);
     if (rowBefore === undefined || node.type !== 'page') return;
@@ -51,10 +44,19 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
   });
   for (const row of is.outline.aliases) {
     const { id, target } = is.outline.nodes[row]!;
-    const leadsTo = target && 'page' in target ? target.page : null;
-    if (leadsTo === null) continue;
-    changes.forEach(({ loses, deadLinks }, bit) => {
-      if (((now.open[row]! >>> bit) & 1) === 1 && lost(loses).has(leadsTo)) deadLinks.push(id);
+    if (!target || !('page' in target)) continue;
+    const [from, to] = [was.outline.rowOf.get(target.page), is.outline.rowOf.get(target.page)];
+    if (from === undefined || to === undefined) continue;
+    changes.forEach(({ audience, deadLinks }, bit) => {
+      const place = bitBefore.get(audience);
+      const isOpen = (bits: Uint32Array, at: number, of: number) => ((bits[at]! >>> of) & 1) === 1;
+      if (
+        place !== undefined &&
+        isOpen(now.open, row, bit) &&
+        isOpen(old.open, from, place) &&
+        !isOpen(now.open, to, bit)
+      )
+        deadLinks.push(id);
     });
   }
   return changes.filter(({ gains, loses }) => gains.length + loses.length > 0);

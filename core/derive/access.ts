@@ -202,14 +202,14 @@ export const letsPass = ({ only, except }: Pick<AccessRule, 'only' | 'except'>, 
   (only === null || only.some((id) => visitor.has(id))) && !except.some((id) => visitor.has(id));
 
 /**
- * Whether a visitor gets a section of a text. One that names an audience which the site does not have is for nobody: what was
- * kept from an audience is not given to all when the audience is taken away.
+ * Whether a visitor gets a section of a text. One that is kept from an audience which the site does not have is for nobody:
+ * it is not given to all because the audience is taken away.
  */
 export const seesSection = (
   rule: SectionRule,
   visitor: Membership,
   { audiences }: Pick<Site['settings'], 'audiences'>,
-) => letsPass(rule, visitor) && rule.except.every((id) => audiences.some((one) => one.id === id));
+): boolean => letsPass(rule, visitor) && rule.except.every((id) => audiences.some((one) => one.id === id));
 
 /** Whether a rule's window is open at a moment: from its first one on, and until just before its last one. */
 export const isInTime = ({ from, until }: AccessRule, at: number): boolean =>

@@ -15,8 +15,9 @@ export const ENGINE_LOOK = 'engine-look';
 const MOST_ADDRESSES = 20_000;
 const MOST_FINDINGS = 500;
 const TELL_EVERY_MS = 400;
-/** Who has not told for so long has died. */
+/** Who has not told for so long has died; who has not begun may wait for the look of another site to end. */
 const DEAD_AFTER_MS = 30_000;
+const WAITS_MS = 600_000;
 
 /** Looks at live sites as a search engine does, in the background: it tells how far it is, and can be stopped. */
 export class EngineService {
@@ -39,7 +40,8 @@ export class EngineService {
   async show(site: SiteKey): Promise<EngineAnswer> {
     const look = await engineLook(this.#database, site);
     if (!look) return { state: 'none', addressesRead: 0, addressesKnown: 0, report: null };
-    const isDead = look.state === 'running' && this.#now().getTime() - look.told_at.getTime() > DEAD_AFTER_MS;
+    const patience = look.addresses_known === 0 ? WAITS_MS : DEAD_AFTER_MS;
+    const isDead = look.state === 'running' && this.#now().getTime() - look.told_at.getTime() > patience;
     return {
       state: isDead ? 'failed' : look.state,
       addressesRead: look.addresses_read,
