@@ -42,7 +42,7 @@ export function PassphraseField({ page }: { readonly page: PageId }) {
         fault={fault}
         hint={
           has
-            ? 'Visitors are asked for one here, once for the branch. It cannot be shown again, but replaced.'
+            ? 'Visitors are asked for one here, once for the branch. It cannot be shown again; you can replace it.'
             : `Visitors are asked for it once, for this page and what is below. At least ${LEAST_PASSPHRASE} characters.`
         }
         onChange={(event) => setWords(event.target.value)}
