@@ -1,7 +1,7 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { type ContentId, type PageId, toSiteKey } from '#core/model/ids.ts';
 import type { SiteNode } from '#core/model/node.ts';
-import { type LiveNode, type Site, makeSite } from '#core/model/site.ts';
+import { type LiveNode, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import { freeSlug, slugFromTitle } from '#core/model/slug.ts';
 import { NO_TEXTS } from '#core/model/texts.ts';
 
@@ -83,16 +83,10 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
   while (nodes.length < size) grow(nodes[Math.floor(random() * 10)]!.id, Math.min(60, size - nodes.length), 6);
   return makeSite(
     toSiteKey(key),
-    { name: `Generated, ${size} pages`, language: 'en', home: null, audiences: [], labels: [] },
+    newSettings(`Generated, ${size} pages`, 'en'),
     uniqueSlugs(nodes),
     live,
-    {
-      name: 'Generated',
-      language: 'en',
-      home: null,
-      audiences: [],
-      labels: [],
-    },
+    newSettings('Generated', 'en'),
   );
 }
 

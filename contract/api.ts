@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
+import { MENU_ANSWERS } from '#core/derive/menu-table.ts';
+import { menuIdSchema } from '#core/model/menu.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
@@ -153,7 +155,10 @@ export const pageAnswer = z.object({
   address: z.string().nullable(),
   trail: z.array(trailStep),
   hidden: z.object({ isHidden: z.boolean(), because: pageIdSchema.nullable() }),
-  mainMenu: z.object({ number: z.string().nullable(), because: z.string() }),
+  /** Menu by menu: the number of its entry, or null with the reason why it has none. */
+  menus: z.array(
+    z.object({ menu: menuIdSchema, name: z.string(), number: z.string().nullable(), because: z.enum(MENU_ANSWERS) }),
+  ),
   state: z.enum(['draft', 'live', 'edited', 'retired']),
   differences: z.array(z.string()),
   liveAddress: z.string().nullable(),

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
 import { audienceSchema } from '#core/model/audience.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
+import { layoutSchema } from '#core/model/layout.ts';
+import { menuSchema } from '#core/model/menu.ts';
 import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema, withoutPlan } from '#core/model/node.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
@@ -18,6 +20,8 @@ const settingsWire = z.object({
   home: pageIdSchema.nullable(),
   audiences: z.array(audienceSchema),
   labels: z.array(pageLabelSchema),
+  menus: z.array(menuSchema),
+  layouts: z.array(layoutSchema),
 });
 
 /** Where the value of a row is not the usual one, by row. */
@@ -117,6 +121,8 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   ...settings,
   audiences: settings.audiences.map((one) => ({ ...one, includes: [...one.includes] })),
   labels: [...settings.labels],
+  menus: settings.menus as z.infer<typeof menuSchema>[],
+  layouts: [...settings.layouts],
 });
 
 const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;

@@ -169,6 +169,67 @@ export const OF_THE_TREE = {
     title: 'There are too many audiences',
     detail: (p) => `A site has at most ${p.limit} audiences. Take away one that is not used.`,
   },
+  'menu-unknown': {
+    status: 404,
+    title: 'There is no such menu',
+    detail: (p) => `The site has no menu '${p.menu}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'menu-exists': {
+    status: 409,
+    title: 'The menu is there already',
+    detail: (p) => `The site has a menu '${p.menu}' already. Make another id for the new one.`,
+  },
+  'menu-unnamed': {
+    status: 422,
+    title: 'A menu needs a name',
+    detail: () => 'Type a name for the menu, such as Footer. Screen readers say it to visitors.',
+  },
+  'menu-too-many': {
+    status: 422,
+    title: 'There are too many menus',
+    detail: (p) => `A site has at most ${p.limit} menus. Take away one that no layout shows.`,
+  },
+  'entry-unknown': {
+    status: 404,
+    title: 'The menu has no such entry',
+    detail: (p) =>
+      `The menu '${p.menu}' has no entry '${p.entry}' that can be arranged; somebody may have taken it out, or the menu follows the tree.`,
+  },
+  'entry-exists': {
+    status: 409,
+    title: 'The entry is there already',
+    detail: (p) => `The menu '${p.menu}' has an entry '${p.entry}' already, and each page has one entry in a menu.`,
+  },
+  'entry-too-many': {
+    status: 422,
+    title: 'The menu has too many entries',
+    detail: (p) => `A menu has at most ${p.limit} entries of its own. Let it follow the tree, or take some out.`,
+  },
+  'entry-too-deep': {
+    status: 422,
+    title: 'The menu would be too deep',
+    detail: (p) => `A menu has at most ${p.limit} levels. Put the entry higher up.`,
+  },
+  'entry-inside-itself': {
+    status: 422,
+    title: 'An entry cannot stand below itself',
+    detail: () => 'The place is below the entry that is moved. Choose another one.',
+  },
+  'entry-unnamed': {
+    status: 422,
+    title: 'The entry needs words',
+    detail: () => 'An entry that leads to no page of the tree has no title to be called by. Type what it says.',
+  },
+  'layout-unknown': {
+    status: 404,
+    title: 'There is no such layout',
+    detail: (p) => `The site has no layout '${p.layout}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'layout-unnamed': {
+    status: 422,
+    title: 'A layout needs a name',
+    detail: () => 'Type a name for the layout, such as Standard.',
+  },
   'window-empty': {
     status: 422,
     title: 'The page would never be open',

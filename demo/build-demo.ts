@@ -2,7 +2,7 @@ import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '#core/model/ids.ts';
 import type { Place } from '#core/model/place.ts';
-import { type Site, makeSite } from '#core/model/site.ts';
+import { type Site, makeSite, newSettings } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { demoDocument } from './demo-text.ts';
@@ -77,13 +77,13 @@ export function buildLiveSite(
   name: string,
   builder: DemoBuilder,
   nodes: readonly DemoNode[],
-  rules: (idOf: (title: string) => PageId) => readonly Operation[] = () => [],
+  rules: (idOf: (title: string) => PageId, site: Site) => readonly Operation[] = () => [],
 ): Site {
-  const empty = makeSite(toSiteKey(key), { name, language: 'en', home: null, audiences: [], labels: [] }, []);
+  const empty = makeSite(toSiteKey(key), newSettings(name, 'en'), []);
   const added = applied(empty, builder.add(nodes, null));
   const made = applied(
     added,
-    rules((title) => builder.idOf(title)),
+    rules((title) => builder.idOf(title), added),
   );
   return applied(made, [planRelease(made, { pages: waitingPages(made), retire: [] }).operation]);
 }

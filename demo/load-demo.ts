@@ -28,6 +28,7 @@ import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
 import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
+import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
 import { TERN_SOUND } from './tern-sound.ts';
@@ -60,8 +61,12 @@ export async function loadDemo(
     ),
   ]);
   const school = new DemoBuilder('pq');
-  const schoolSite = buildLiveSite('pellow-quay', 'Pellow Quay School of Boatbuilding', school, PELLOW_QUAY, (idOf) =>
-    pellowAccess(idOf, now),
+  const schoolSite = buildLiveSite(
+    'pellow-quay',
+    'Pellow Quay School of Boatbuilding',
+    school,
+    PELLOW_QUAY,
+    (idOf, site) => [...pellowAccess(idOf, now), ...pellowMenus(idOf, site)],
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
   await putStandInGroups(database, PELLOW_GROUPS);

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import type { Knex } from 'knex';
-import { makeSite } from '#core/model/site.ts';
+import { makeSite, newSettings } from '#core/model/site.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
@@ -122,11 +122,7 @@ export function makeHandlers(services: Services): Handlers {
     listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
     makeSite: async ({ body, account }) => {
       if (RESERVED_KEYS.has(body.key)) throw new ProblemError('site-exists', { site: body.key });
-      const site = makeSite(
-        body.key,
-        { name: body.name, language: body.language, home: null, audiences: [], labels: [] },
-        [],
-      );
+      const site = makeSite(body.key, newSettings(body.name, body.language), []);
       try {
         await insertSite(database, site, account.id);
       } catch (fault) {

@@ -1,6 +1,23 @@
-import { derivedOf, menuNumber } from '../derive/derived.ts';
+import { type Derived, derivedFor, derivedOf } from '../derive/derived.ts';
+import { type Membership, accessTable } from '../derive/access.ts';
+import { type MenuEntry } from '../derive/menu.ts';
+import { type MenuTable, menuTable, menuTableOf } from '../derive/menu-table.ts';
+import { type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
+import type { EntryId, MenuId } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
+
+/** An entry of a menu that comes, goes, has another number, or is called otherwise. */
+export interface EntryChange {
+  readonly menu: MenuId;
+  readonly entry: EntryId;
+  readonly before: EntryLook | null;
+  readonly after: EntryLook | null;
+}
+export interface EntryLook {
+  readonly number: string;
+  readonly text: string;
+}
 
 /** The consequences of a change of the draft, computed before it is made. Each list is in tree order. */
 export interface Consequences {
@@ -11,8 +28,8 @@ export interface Consequences {
   /** Pages that nobody can reach any more because they, or a branch above, are hidden. */
   readonly closed: readonly PageId[];
   readonly opened: readonly PageId[];
-  /** Entries of the main menu that come, go, or have another number. */
-  readonly menu: readonly { page: PageId; before: string | null; after: string | null }[];
+  /** What differs in the menus, menu by menu. */
+  readonly menus: readonly EntryChange[];
 }
 
 /** What differs, for visitors, between two drafts of one site. With the same site twice every list is empty. */
@@ -22,18 +39,12 @@ export function whatChanges(before: Site, after: Site): Consequences {
   const removed: PageId[] = [];
   const closed: PageId[] = [];
   const opened: PageId[] = [];
-  const menu: { page: PageId; before: string | null; after: string | null }[] = [];
-  if (before === after) return { addresses, added, removed, closed, opened, menu };
+  if (before === after) return { addresses, added, removed, closed, opened, menus: [] };
   const was = derivedOf(before);
   const is = derivedOf(after);
   is.outline.nodes.forEach((node, row) => {
     const old = was.outline.rowOf.get(node.id);
-    const number = menuNumber(is, row);
-    if (old === undefined) {
-      added.push(node.id);
-      if (number !== null) menu.push({ page: node.id, before: null, after: number });
-      return;
-    }
+    if (old === undefined) return void added.push(node.id);
     const addressBefore = was.addresses[old];
     const addressAfter = is.addresses[row];
     if (addressBefore !== addressAfter && addressBefore && addressAfter)
@@ -41,14 +52,86 @@ export function whatChanges(before: Site, after: Site): Consequences {
     const couldBeReached = was.hiddenBy[old] === -1;
     const canBeReached = is.hiddenBy[row] === -1;
     if (couldBeReached !== canBeReached) (canBeReached ? opened : closed).push(node.id);
-    const numberBefore = menuNumber(was, old);
-    if (numberBefore !== number) menu.push({ page: node.id, before: numberBefore, after: number });
   });
-  was.outline.nodes.forEach((node, row) => {
-    if (is.outline.rowOf.has(node.id)) return;
-    removed.push(node.id);
-    const number = menuNumber(was, row);
-    if (number !== null) menu.push({ page: node.id, before: number, after: null });
+  for (const node of was.outline.nodes) if (!is.outline.rowOf.has(node.id)) removed.push(node.id);
+  const menus = entryChanges(
+    before.settings.menus.map((menu) => menuTableOf(before, menu)),
+    after.settings.menus.map((menu) => menuTableOf(after, menu)),
+  );
+  return { addresses, added, removed, closed, opened, menus };
+}
+
+/** What an audience gains and loses in the menus, where that is not the same for all. */
+export interface AudienceEntries {
+  readonly audience: AudienceId;
+  readonly gains: readonly EntryChange[];
+  readonly loses: readonly EntryChange[];
+}
+
+/** The entries that come and go for each audience; only audiences for which some do. @param at the moment, in milliseconds since 1970 */
+export function menusForAudiences(before: Site, after: Site, at: number): AudienceEntries[] {
+  const { audiences } = after.settings;
+  const ids = [EVERYONE, ...audiences.map(({ id }) => id)];
+  const tables = ids.map(() => ({ before: [] as MenuTable[], after: [] as MenuTable[] }));
+  for (const [side, site] of [
+    ['before', before],
+    ['after', after],
+  ] as const) {
+    const members = ids.map((id) => closureOf(site.settings.audiences, [id]));
+    const views = derivedForEach(site, members, at);
+    views.forEach((derived, bit) => {
+      const visitor = { belongs: members[bit]!, isSignedIn: bit > 0 };
+      tables[bit]![side] = site.settings.menus.map((menu) => menuTable(site, menu, derived, visitor));
+    });
+  }
+  return ids.flatMap((audience, bit) => {
+    const changes = entryChanges(tables[bit]!.before, tables[bit]!.after);
+    const gains = changes.filter((one) => one.before === null);
+    const loses = changes.filter((one) => one.after === null);
+    return gains.length + loses.length === 0 ? [] : [{ audience, gains, loses }];
   });
-  return { addresses, added, removed, closed, opened, menu };
+}
+
+/** What is derived for each of several visitors, from one table of who may open what. */
+export function derivedForEach(site: Site, members: readonly Membership[], at: number): Derived[] {
+  const plain = derivedOf(site);
+  const { open, locked } = accessTable(plain.outline, site.settings, members, at);
+  return members.map((_, bit) => derivedFor(plain, (row) => (((open[row]! | locked[row]!) >>> bit) & 1) === 0));
+}
+
+function entryChanges(before: readonly MenuTable[], after: readonly MenuTable[]): EntryChange[] {
+  const ids = new Set([...after, ...before].map(({ menu }) => menu.id));
+  return [...ids].flatMap((menu) => {
+    const was = looksOf(before.find((one) => one.menu.id === menu));
+    const is = looksOf(after.find((one) => one.menu.id === menu));
+    const changes: EntryChange[] = [];
+    for (const [entry, look] of is) {
+      const old = was.get(entry) ?? null;
+      if (old === null || old.number !== look.number || old.text !== look.text)
+        changes.push({ menu, entry, before: old, after: look });
+    }
+    for (const [entry, look] of was) if (!is.has(entry)) changes.push({ menu, entry, before: look, after: null });
+    return changes;
+  });
+}
+
+const known = new WeakMap<MenuTable, Map<EntryId, EntryLook>>();
+
+/** The entries of a menu, with the number and the words of each. */
+function looksOf(table: MenuTable | undefined): ReadonlyMap<EntryId, EntryLook> {
+  if (!table) return new Map();
+  let looks = known.get(table);
+  if (!looks) {
+    known.set(table, (looks = new Map<EntryId, EntryLook>()));
+    for (const top of table.sections) readLooks(table.entries(top), '', looks);
+  }
+  return looks;
+}
+
+function readLooks(entries: readonly MenuEntry[], above: string, looks: Map<EntryId, EntryLook>): void {
+  entries.forEach((entry, index) => {
+    const number = `${above}${index + 1}`;
+    looks.set(entry.id, { number, text: entry.text });
+    readLooks(entry.entries, `${number}.`, looks);
+  });
 }

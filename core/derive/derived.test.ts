@@ -6,9 +6,8 @@ import type { Site } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import { IDS, anyEdit, anySite, emptySite, siteAfter } from '../testing/random-site.ts';
 import { SlowReference } from '../testing/slow-reference.ts';
-import { derivedOf, menuNumber } from './derived.ts';
+import { derivedOf } from './derived.ts';
 import { liveSiteOf } from './live-site.ts';
-import { mainMenuOf } from './menu.ts';
 import { trailOf } from './trail.ts';
 
 /** A random site some of which was made live before it was edited on. */
@@ -34,14 +33,12 @@ describe('what follows from a site', () => {
             id: node.id,
             address: derived.addresses[row],
             hiddenBy: by === -1 ? null : outline.nodes[by]!.id,
-            isInMenu: derived.menu[row] === 'in',
             state: derived.states[row],
             trail: trailOf(site, node.id).map((step) => step.page),
           }).toEqual({
             id: node.id,
             address: slow.address(node.id),
             hiddenBy: slow.hiddenBy(node.id),
-            isInMenu: slow.isInMainMenu(node.id),
             state: slow.state(node.id),
             trail: slow.trail(node.id),
           });
@@ -60,21 +57,6 @@ describe('what follows from a site', () => {
         }
       }),
       { numRuns: 500 },
-    );
-  });
-
-  it('numbers the entries of the main menu as they stand in it', () => {
-    fc.assert(
-      fc.property(anySite, (site) => {
-        const derived = derivedOf(site);
-        const numbers = new Map(derived.outline.nodes.map((node, row) => [node.id, menuNumber(derived, row)]));
-        const counted = mainMenuOf(site).flatMap((entry, index) => [
-          [entry.page, `${index + 1}`],
-          ...entry.entries.map((below, at) => [below.page, `${index + 1}.${at + 1}`]),
-        ]);
-        expect([...numbers].filter(([, number]) => number !== null).sort()).toEqual(counted.sort());
-      }),
-      { numRuns: 300 },
     );
   });
 });

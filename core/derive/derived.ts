@@ -3,22 +3,6 @@ import { type Site, homeOf } from '../model/site.ts';
 import { type Outline, outlineOf } from './outline.ts';
 import type { State } from './state.ts';
 
-/** Why a node is not in the main menu; `in` where it is. The order of the list is the order in which rules decide. */
-export const MENU_ANSWERS = [
-  'in',
-  'hidden',
-  'closed',
-  'for others',
-  'off menus',
-  'too deep',
-  'above not in menu',
-  'leads nowhere',
-] as const;
-export type MenuAnswer = (typeof MENU_ANSWERS)[number];
-
-/** The main menu shows so many levels. */
-export const MAIN_MENU_DEPTH = 2;
-
 /** All that follows from a site's tree, row by row of its outline. */
 export interface Derived {
   readonly outline: Outline;
@@ -27,15 +11,15 @@ export interface Derived {
   readonly addresses: readonly (string | null)[];
   /** The row of the page whose being hidden keeps this one from being reached, or -1. The topmost one decides. */
   readonly hiddenBy: Int32Array;
-  readonly menu: readonly MenuAnswer[];
-  /** The place among its siblings in the main menu, from 1; 0 where the node is not in it. */
-  readonly menuPlace: Int32Array;
+  /** Whether the entries of a row in menus are for other visitors than the one whom this was derived for. */
+  readonly isForOthers: (row: number) => boolean;
   readonly states: readonly State[];
   /** The row with that address. */
   readonly rowAt: ReadonlyMap<string, number>;
 }
 
 const known = new WeakMap<Site, Derived>();
+const never = () => false;
 
 /** All that follows from the site; the same object again for the same site. */
 export function derivedOf(site: Site): Derived {
@@ -47,17 +31,9 @@ export function derivedOf(site: Site): Derived {
   return derived;
 }
 
-/**
- * One pass over the outline. `isShut` names rows that are closed to the visitor whom it is made for: such a page is as one
- * that is hidden by itself. `isForOthers` names those whose menu entries are for other visitors.
- */
-export function derive(
-  site: Site,
-  outline: Outline,
-  isShut: (row: number) => boolean = () => false,
-  isForOthers: (row: number) => boolean = () => false,
-): Derived {
-  const { parent, depth, slugs, isPage, inMenus, hidden, states } = outline;
+/** One pass over the outline. */
+export function derive(site: Site, outline: Outline): Derived {
+  const { parent, slugs, isPage, hidden, states } = outline;
   const count = outline.nodes.length;
   const home = homeOf(site);
   const homeRow = home === null ? -1 : outline.rowOf.get(home)!;
@@ -66,9 +42,6 @@ export function derive(
   const hiddenBy = new Int32Array(count);
   /** The row of the topmost ancestor, or the node itself, that hides its whole branch. */
   const branchHiddenBy = new Int32Array(count);
-  const menu: MenuAnswer[] = new Array<MenuAnswer>(count);
-  const menuPlace = new Int32Array(count);
-  const placesUsed = new Int32Array(count + 1);
   for (let row = 0; row < count; row++) {
     const above = parent[row]!;
 
@@ -89,28 +62,15 @@ export function derive(
     const own = hidden[row]!;
     branchHiddenBy[row] = inherited !== -1 ? inherited : own === 2 ? row : -1;
     const by = inherited !== -1 ? inherited : own === 0 ? -1 : row;
-    const shut = by === -1 && isShut(row);
-    hiddenBy[row] = shut ? row : by;
-
-    let answer: MenuAnswer = 'in';
-    if (by !== -1) answer = 'hidden';
-    else if (shut) answer = 'closed';
-    else if (isForOthers(row)) answer = 'for others';
-    else if (inMenus[row] === 0) answer = 'off menus';
-    else if (depth[row]! >= MAIN_MENU_DEPTH) answer = 'too deep';
-    else if (above !== -1 && menu[above] !== 'in') answer = 'above not in menu';
-    else menuPlace[row] = ++placesUsed[above + 1]!;
-    menu[row] = answer;
+    hiddenBy[row] = by;
   }
-  dropDeadAliases(outline, hiddenBy, menu, menuPlace);
   let rowAt: Map<string, number> | undefined;
   return {
     outline,
     home,
     addresses,
     hiddenBy,
-    menu,
-    menuPlace,
+    isForOthers: never,
     states,
     get rowAt() {
       return (rowAt ??= makeRowAt(addresses));
@@ -118,21 +78,28 @@ export function derive(
   };
 }
 
-/** An alias of a page that cannot be reached leaves the menu, and those after it move up. */
-function dropDeadAliases(outline: Outline, hiddenBy: Int32Array, menu: MenuAnswer[], menuPlace: Int32Array): void {
-  for (const row of outline.aliases) {
-    if (menu[row] !== 'in') continue;
-    const target = outline.nodes[row]!.target;
-    if (!target || !('page' in target)) continue;
-    const at = outline.rowOf.get(target.page);
-    if (at !== undefined && hiddenBy[at] === -1) continue;
-    menu[row] = 'leads nowhere';
-    menuPlace[row] = 0;
-    const above = outline.parent[row]!;
-    const last = above === -1 ? outline.nodes.length : outline.end[above]!;
-    for (let next = outline.end[row]!; next < last; next = outline.end[next]!)
-      if (menuPlace[next]! > 0) menuPlace[next]! -= 1;
-  }
+/**
+ * What is derived, for one visitor. `isShut` names rows that are closed to them: such a page is as one that is hidden by itself.
+ * `isForOthers` names those whose menu entries are for other visitors.
+ */
+export function derivedFor(
+  plain: Derived,
+  isShut: (row: number) => boolean,
+  isForOthers: (row: number) => boolean = never,
+): Derived {
+  const { outline, home, addresses, states } = plain;
+  const hiddenBy = plain.hiddenBy.map((by, row) => (by === -1 && isShut(row) ? row : by));
+  return {
+    outline,
+    home,
+    addresses,
+    hiddenBy,
+    isForOthers,
+    states,
+    get rowAt() {
+      return plain.rowAt;
+    },
+  };
 }
 
 function makeRowAt(addresses: readonly (string | null)[]): Map<string, number> {
@@ -145,10 +112,3 @@ function makeRowAt(addresses: readonly (string | null)[]): Map<string, number> {
 
 /** Whether visitors can reach the page, as far as hiding decides. */
 export const isReachable = (derived: Derived, row: number): boolean => derived.hiddenBy[row] === -1;
-
-/** "2.3" for the third entry below the second one, or null where the node is not in the main menu. */
-export function menuNumber(derived: Derived, row: number): string | null {
-  if (derived.menuPlace[row] === 0) return null;
-  const above = derived.outline.parent[row]!;
-  return above === -1 ? `${derived.menuPlace[row]}` : `${menuNumber(derived, above)}.${derived.menuPlace[row]}`;
-}

@@ -1,16 +1,39 @@
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
+import {
+  type ArrangedEntry,
+  type EntryAction,
+  type EntryException,
+  type EntryId,
+  type EntryTarget,
+  type ExtraEntry,
+  type Menu,
+  entryOf,
+} from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
+import type { Membership } from './access.ts';
 import { type Derived, derivedOf } from './derived.ts';
+import { arrangedNow } from './menu-merge.ts';
+import { menuRange } from './menu-range.ts';
 
 /** One entry of a menu. */
 export interface MenuEntry {
-  readonly page: PageId;
+  readonly id: EntryId;
+  /** The page whose entry it is; null for one that the menu has besides. */
+  readonly page: PageId | null;
   readonly text: string;
-  /** Where it leads: an address of the site (beginning with `/`), an outside address, or null for a heading. */
+  /** Where it leads: an address of the site (beginning with `/`), an outside address, or null for text and for what it does. */
   readonly leadsTo: string | null;
+  readonly does: EntryAction | null;
   readonly entries: readonly MenuEntry[];
+}
+
+/** For whom a menu is made; null for all that it ever shows. */
+export interface MenuVisitor {
+  readonly belongs: Membership;
+  readonly isSignedIn: boolean;
 }
 
 /** What menus and trails call a node: its menu label, or its title where it has none. */
@@ -27,22 +50,151 @@ export function leadsTo(derived: Derived, row: number): string | null {
   return target === undefined ? null : derived.addresses[target]!;
 }
 
-/** The main menu: it follows the tree, two levels deep, with the nodes that are in menus and not hidden; for a visitor, by what is derived for them. */
-export function mainMenuOf(site: Site, derived = derivedOf(site)): MenuEntry[] {
-  const { outline, menu } = derived;
-  const entriesFrom = (first: number, last: number): MenuEntry[] => {
-    const entries: MenuEntry[] = [];
-    for (let row = first; row < last; row = outline.end[row]!) {
-      if (menu[row] !== 'in') continue;
-      const node = outline.nodes[row]!;
-      entries.push({
-        page: node.id,
-        text: labelOf(site, node),
-        leadsTo: leadsTo(derived, row),
-        entries: entriesFrom(row + 1, outline.end[row]!),
-      });
-    }
-    return entries;
-  };
-  return entriesFrom(0, outline.nodes.length);
+/** The top-level node that a page stands in, or is. */
+export function sectionOf(derived: Derived, page: PageId | null): PageId | null {
+  let row = page === null ? undefined : derived.outline.rowOf.get(page);
+  if (row === undefined) return null;
+  while (derived.outline.parent[row]! !== -1) row = derived.outline.parent[row]!;
+  return derived.outline.nodes[row]!.id;
 }
+
+/** Whether a menu differs from section to section. */
+export const goesBySection = ({ isByHand, root }: Menu): boolean => !isByHand && root === 'section';
+
+/**
+ * A menu as it shows. By `derived` of a visitor it has what that visitor can open; `section` is the top-level page that
+ * they are in, where the menu goes by that.
+ */
+export function entriesOf(
+  site: Site,
+  menu: Menu,
+  derived: Derived = derivedOf(site),
+  visitor: MenuVisitor | null = null,
+  section: PageId | null = null,
+): MenuEntry[] {
+  const making: Making = { site, menu, derived, visitor };
+  return menu.isByHand ? arrangedEntries(making, arrangedNow(site, menu).entries) : followingEntries(making, section);
+}
+
+interface Making {
+  readonly site: Site;
+  readonly menu: Menu;
+  readonly derived: Derived;
+  readonly visitor: MenuVisitor | null;
+}
+
+const isForVisitor = (visitor: MenuVisitor | null, only: readonly AudienceId[] | null): boolean =>
+  visitor === null || only === null || only.some((id) => id === EVERYONE || visitor.belongs.has(id));
+
+function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
+  const { site, menu, derived, visitor } = making;
+  const exceptions = new Map(menu.exceptions.map((one) => [one.page, one]));
+  const extras = new Map<EntryId | null, { first: MenuEntry[]; last: MenuEntry[] }>();
+  for (const extra of menu.extras) {
+    const entry = extraEntry(making, extra);
+    if (entry === null) continue;
+    const list = extras.get(extra.under) ?? { first: [], last: [] };
+    extras.set(extra.under, list);
+    list[extra.pin].push(entry);
+  }
+  const withExtras = (under: EntryId | null, entries: MenuEntry[]): MenuEntry[] => {
+    const beside = extras.get(under);
+    return beside ? [...beside.first, ...entries, ...beside.last] : entries;
+  };
+  const range = menuRange(site, menu, derived, section, (row) => {
+    const own = exceptions.get(derived.outline.nodes[row]!.id);
+    return own === undefined || (!own.isLeftOut && isForVisitor(visitor, own.only));
+  });
+  const made = (row: number): MenuEntry => {
+    const node = derived.outline.nodes[row]!;
+    const id = entryOf(node.id);
+    return {
+      id,
+      page: node.id,
+      text: textIn(exceptions.get(node.id)?.label ?? {}, site.settings.language) || labelOf(site, node),
+      leadsTo:
+        node.type === 'heading' && menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row),
+      does: null,
+      entries: withExtras(id, listed(range.below(row))),
+    };
+  };
+  const listed = (rows: readonly number[]): MenuEntry[] => pinned(rows, derived, exceptions).map(made);
+  return withExtras(null, listed(range.top));
+}
+
+/** Rows with those pinned first before the others, and those pinned last after them. */
+function pinned(
+  rows: readonly number[],
+  { outline }: Derived,
+  exceptions: ReadonlyMap<PageId, EntryException>,
+): readonly number[] {
+  if (exceptions.size === 0) return rows;
+  const pinOf = (row: number) => exceptions.get(outline.nodes[row]!.id)?.pin ?? null;
+  return [
+    ...rows.filter((row) => pinOf(row) === 'first'),
+    ...rows.filter((row) => pinOf(row) === null),
+    ...rows.filter((row) => pinOf(row) === 'last'),
+  ];
+}
+
+/** The address of the first page below a heading that can be reached and is in menus. */
+function firstBelow({ outline, addresses, hiddenBy }: Derived, heading: number): string | null {
+  for (let row = heading + 1; row < outline.end[heading]!; row++)
+    if (outline.isPage[row] === 1 && hiddenBy[row] === -1 && outline.inMenus[row] === 1) return addresses[row]!;
+  return null;
+}
+
+/** An entry that a menu has besides, or null where it is not for the visitor or leads to what they cannot reach. */
+function extraEntry(making: Making, { id, label, target, only }: ExtraEntry | ArrangedEntry): MenuEntry | null {
+  const { site, derived, visitor } = making;
+  const { language } = site.settings;
+  if (!isForVisitor(visitor, only)) return null;
+  const entry = { id, page: null, text: textIn(label, language), leadsTo: null, does: null, entries: [] };
+  if (target === null) return entry;
+  if ('url' in target) return { ...entry, leadsTo: target.url };
+  if ('does' in target)
+    return visitor !== null && visitor.isSignedIn === (target.does === 'sign-in')
+      ? null
+      : { ...entry, does: target.does };
+  const row = derived.outline.rowOf.get(target.page);
+  if (row === undefined || derived.hiddenBy[row] !== -1 || derived.isForOthers(row)) return null;
+  const node = derived.outline.nodes[row]!;
+  const to =
+    node.type === 'heading' && making.menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row);
+  if (node.type === 'link' && (to === null || leadsAstray(derived, row))) return null;
+  return { ...entry, page: target.page, text: entry.text || labelOf(site, node), leadsTo: to };
+}
+
+/** Whether a link leads to a page that cannot be reached. */
+function leadsAstray({ outline, hiddenBy }: Derived, row: number): boolean {
+  const { target } = outline.nodes[row]!;
+  if (!target || !('page' in target)) return false;
+  const at = outline.rowOf.get(target.page);
+  return at === undefined || hiddenBy[at] !== -1;
+}
+
+/** What was arranged by hand, without what the visitor cannot reach, and without words under which nothing is left. */
+function arrangedEntries(making: Making, entries: readonly ArrangedEntry[]): MenuEntry[] {
+  return entries.flatMap((one) => {
+    const entry = extraEntry(making, one);
+    if (entry === null) return [];
+    const below = arrangedEntries(making, one.below);
+    const isEmptied = entry.leadsTo === null && entry.does === null && one.below.length > 0 && below.length === 0;
+    return isEmptied ? [] : [{ ...entry, entries: below }];
+  });
+}
+
+/** "2.3" for the third entry below the second one, by the ids of the entries. */
+export function numbersOf(entries: readonly MenuEntry[], above = ''): Map<EntryId, string> {
+  const numbers = new Map<EntryId, string>();
+  entries.forEach((entry, index) => {
+    const number = `${above}${index + 1}`;
+    numbers.set(entry.id, number);
+    for (const [id, below] of numbersOf(entry.entries, `${number}.`)) numbers.set(id, below);
+  });
+  return numbers;
+}
+
+/** Where the entry of a target leads to is a page's: its id. */
+export const pageOfTarget = (target: EntryTarget): PageId | null =>
+  target !== null && 'page' in target ? target.page : null;

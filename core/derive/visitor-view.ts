@@ -1,7 +1,7 @@
 import type { StandsIn } from '../model/access.ts';
 import type { Site } from '../model/site.ts';
 import { type Membership, accessTable, heldBackRows } from './access.ts';
-import { type Derived, derive, derivedOf } from './derived.ts';
+import { type Derived, derivedFor, derivedOf } from './derived.ts';
 
 /** A site as one visitor has it at one moment. */
 export interface VisitorView {
@@ -32,9 +32,8 @@ export function visitorView(site: Site, visitor: Membership, at: number, isSigne
   const hasRules = outline.ruled.length > 0;
   const other = isSignedIn ? 'signed-out' : 'signed-in';
   const derived = hasRules
-    ? derive(
-        site,
-        outline,
+    ? derivedFor(
+        plain,
         (row) => open[row] === 0 && locked[row] === 0,
         (row) => outline.nodes[row]!.access?.menuFor === other,
       )

@@ -1,6 +1,8 @@
 import { Map as PersistentMap } from 'immutable';
 import type { Audience } from './audience.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
+import { type Layout, STANDARD_LAYOUT } from './layout.ts';
+import { MAIN_MENU, type Menu } from './menu.ts';
 import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
@@ -22,7 +24,22 @@ export interface Settings {
   readonly audiences: readonly Audience[];
   /** The labels that its pages can bear, with the rule of each, in the order in which they are shown. */
   readonly labels: readonly PageLabel[];
+  /** The site's menus, in the order in which they are shown. */
+  readonly menus: readonly Menu[];
+  /** The frames of its pages; the first one is that of pages which name no other. */
+  readonly layouts: readonly Layout[];
 }
+
+/** The settings of a new site: a main menu that follows the tree, in the header of the one layout. */
+export const newSettings = (name: string, language: Language): Settings => ({
+  name,
+  language,
+  home: null,
+  audiences: [],
+  labels: [],
+  menus: [MAIN_MENU],
+  layouts: [STANDARD_LAYOUT],
+});
 
 /**
  * A page tree with its settings: the draft, and beside it what is live. Never changed in place: operations give a new

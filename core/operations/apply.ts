@@ -6,7 +6,10 @@ import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
+import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
 import { labelAdd, labelRemove, labelSet } from './labels.ts';
+import { layoutSet } from './layouts.ts';
+import { menuAdd, menuRemove, menuSet } from './menus.ts';
 import { oldPageDecide } from './old-page-decide.ts';
 import { pageAdd } from './page-add.ts';
 import { pageCopy } from './page-copy.ts';
@@ -36,6 +39,14 @@ export const OPERATIONS = {
   'label.add': labelAdd,
   'label.set': labelSet,
   'label.remove': labelRemove,
+  'menu.add': menuAdd,
+  'menu.set': menuSet,
+  'menu.remove': menuRemove,
+  'entry.add': entryAdd,
+  'entry.set': entrySet,
+  'entry.move': entryMove,
+  'entry.remove': entryRemove,
+  'layout.set': layoutSet,
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,

@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './audiences.ts';
 import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
+import { entryAddSchema, entryMoveSchema, entryRemoveSchema, entrySetSchema } from './entries.ts';
 import { labelAddSchema, labelRemoveSchema, labelSetSchema } from './labels.ts';
+import { layoutSetSchema } from './layouts.ts';
+import { menuAddSchema, menuRemoveSchema, menuSetSchema } from './menus.ts';
 import { oldPageDecideSchema } from './old-page-decide.ts';
 import { pageAddSchema } from './page-add.ts';
 import { pageCopySchema } from './page-copy.ts';
@@ -29,6 +32,14 @@ const EDITS = [
   labelAddSchema,
   labelSetSchema,
   labelRemoveSchema,
+  menuAddSchema,
+  menuSetSchema,
+  menuRemoveSchema,
+  entryAddSchema,
+  entrySetSchema,
+  entryMoveSchema,
+  entryRemoveSchema,
+  layoutSetSchema,
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,

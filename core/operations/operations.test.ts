@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { derivedOf } from '../derive/derived.ts';
 import { type ContentId, type PageId, toPageId } from '../model/ids.ts';
-import { DEEPEST, type Site, branchOf, childrenOf, nodeAt } from '../model/site.ts';
+import { DEEPEST, type Site, branchOf, childrenOf, newSettings, nodeAt } from '../model/site.ts';
 import { siteAfter } from '../testing/random-site.ts';
 import { applyOperation, applyOperations, cellsOf, checkTogether, wordsOf } from './apply.ts';
 import type { Operation } from './operation.ts';
@@ -261,13 +261,7 @@ describe('release.make', () => {
   );
   it('fixes the home page that visitors have', () => {
     const outcome = applyOperation(start, make(['home', 'visit']));
-    expect(outcome.ok && outcome.site.liveSettings).toEqual({
-      name: 'Test site',
-      labels: [],
-      language: 'en',
-      home: 'home',
-      audiences: [],
-    });
+    expect(outcome.ok && outcome.site.liveSettings).toEqual({ ...newSettings('Test site', 'en'), home: 'home' });
   });
 });
 

@@ -57,7 +57,9 @@ export const releaseMake = defineOperation({
       was.language === site.settings.language &&
       was.home === home &&
       was.audiences === site.settings.audiences &&
-      was.labels === site.settings.labels
+      was.labels === site.settings.labels &&
+      was.menus === site.settings.menus &&
+      was.layouts === site.settings.layouts
         ? was
         : { ...site.settings, home };
     const next = withLive(site, changed, settings);

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import type { PageId } from '../model/ids.ts';
 import { withLive } from '../model/site-edit.ts';
-import type { LiveNode, Settings } from '../model/site.ts';
+import { type LiveNode, type Settings, newSettings } from '../model/site.ts';
 import { defineOperation } from './definition.ts';
 
 export const releaseTakeBackSchema = z.strictObject({
   name: z.literal('release.takeBack'),
   before: z.custom<Readonly<Record<PageId, LiveNode | null>>>((value) => typeof value === 'object' && value !== null),
-  settings: z.custom<(Omit<Settings, 'audiences' | 'labels'> & Partial<Settings>) | null>(
+  settings: z.custom<(Pick<Settings, 'name' | 'language' | 'home'> & Partial<Settings>) | null>(
     (value) => typeof value === 'object',
   ),
 });
@@ -17,8 +17,8 @@ export const releaseTakeBack = defineOperation({
   schema: releaseTakeBackSchema,
 
   apply(site, { before, settings: kept }) {
-    // Logs that are older than audiences or labels have none in their settings.
-    const settings: Settings | null = kept && { ...kept, audiences: kept.audiences ?? [], labels: kept.labels ?? [] };
+    // Logs that are older than audiences, labels, menus or layouts have none in their settings.
+    const settings: Settings | null = kept && { ...newSettings(kept.name, kept.language), ...kept };
     const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
     const now: Record<PageId, LiveNode | null> = {};
     for (const page of changed.keys()) now[page] = site.live.get(page) ?? null;

@@ -2,16 +2,17 @@ import fc from 'fast-check';
 import type { AccessChange, LabelId, PassphraseId } from '../model/access.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '../model/ids.ts';
+import { STANDARD_LAYOUT } from '../model/layout.ts';
+import { entryIdSchema, entryOf, toMenuId } from '../model/menu.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
 import type { LabelRule } from '../model/page-label.ts';
 import { type GoalId, ORIGINS, type PlanChange, READINESS } from '../model/plan.ts';
-import { type Site, makeSite } from '../model/site.ts';
+import { type Site, makeSite, newSettings } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 
 /** An empty site, for tests. */
-export const emptySite = (): Site =>
-  makeSite(toSiteKey('test-site'), { name: 'Test site', language: 'en', home: null, audiences: [], labels: [] }, []);
+export const emptySite = (): Site => makeSite(toSiteKey('test-site'), newSettings('Test site', 'en'), []);
 
 /** Ids from a small pool, so that operations meet each other. */
 export const IDS: readonly PageId[] = Array.from({ length: 14 }, (_, n) => toPageId(`p${n}`));
@@ -99,6 +100,90 @@ const accessChange: fc.Arbitrary<AccessChange> = fc.record(
   },
   { requiredKeys: [] },
 );
+
+const menu = fc.constantFrom(...['main', 'footer'].map(toMenuId));
+const entry = fc.constantFrom(...[...IDS.map(entryOf), ...['e1', 'e2'].map((one) => entryIdSchema.parse(one))]);
+const only = fc.option(fc.array(audience, { minLength: 1, maxLength: 2 }), { nil: null, freq: 4 });
+const entryTarget = fc.oneof(
+  fc.record({ page: id }),
+  fc.constantFrom({ url: 'https://ferry.example/' }, { does: 'sign-in' as const }, null),
+);
+const anyMenuEdit = fc.oneof(
+  fc.record({
+    name: fc.constant('menu.add' as const),
+    menu,
+    after: fc.option(fc.option(menu, { nil: null }), { nil: undefined }),
+    title: fc.constantFrom('Footer', ' '),
+  }),
+  fc.record({
+    name: fc.constant('menu.set' as const),
+    menu,
+    fields: fc.record(
+      {
+        title: fc.constantFrom('Below', ''),
+        root: fc.oneof(fc.constantFrom('site' as const, 'section' as const), fc.record({ page: id })),
+        levels: fc.integer({ min: 1, max: 3 }),
+        order: fc.constantFrom('tree' as const, 'alphabet' as const),
+        withRoot: fc.boolean(),
+        headings: fc.constantFrom('text' as const, 'first page' as const),
+        isByHand: fc.boolean(),
+        takesSafe: fc.boolean(),
+      },
+      { requiredKeys: [] },
+    ),
+  }),
+  fc.record({ name: fc.constant('menu.remove' as const), menu }),
+  fc.record({
+    name: fc.constant('layout.set' as const),
+    layout: fc.constant(STANDARD_LAYOUT.id),
+    fields: fc.record(
+      {
+        title: fc.constantFrom('Pages', ''),
+        menus: fc.record({
+          utility: fc.constant(null),
+          header: fc.option(menu, { nil: null }),
+          side: fc.option(menu, { nil: null }),
+          footer: fc.option(menu, { nil: null }),
+        }),
+      },
+      { requiredKeys: [] },
+    ),
+  }),
+) as fc.Arbitrary<Operation>;
+const anyEntryEdit = fc.oneof(
+  fc.record({
+    name: fc.constant('entry.add' as const),
+    menu,
+    entry,
+    label: fc.constantFrom({ en: 'Words' }, {}),
+    target: entryTarget,
+    only,
+    under: fc.option(entry, { nil: null }),
+    after: fc.option(fc.option(entry, { nil: null }), { nil: undefined }),
+  }),
+  fc.record({
+    name: fc.constant('entry.set' as const),
+    menu,
+    entry,
+    fields: fc.record(
+      {
+        label: fc.record({ en: fc.constantFrom('Own words', '') }),
+        only,
+        isLeftOut: fc.boolean(),
+        pin: fc.constantFrom('first' as const, 'last' as const, null),
+      },
+      { requiredKeys: [] },
+    ),
+  }),
+  fc.record({
+    name: fc.constant('entry.move' as const),
+    menu,
+    entry,
+    under: fc.option(entry, { nil: null }),
+    after: fc.option(fc.option(entry, { nil: null }), { nil: undefined }),
+  }),
+  fc.record({ name: fc.constant('entry.remove' as const), menu, entry }),
+) as fc.Arbitrary<Operation>;
 
 /** Any edit, valid for the site at hand or not. */
 export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
@@ -217,6 +302,7 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
       fc.record({ name: fc.constant('label.remove' as const), label }),
     ) as fc.Arbitrary<Operation>,
   },
+  { weight: 3, arbitrary: fc.oneof(anyMenuEdit, anyEntryEdit) },
   {
     weight: 1,
     arbitrary: fc.record({

@@ -1,5 +1,6 @@
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
+import type { Menu } from '../model/menu.ts';
 import { type Site, childrenOf, homeOf, nodeAt } from '../model/site.ts';
 
 /**
@@ -44,10 +45,22 @@ export class SlowReference {
     return node!.hidden === 'no' ? null : node!.id;
   }
 
-  isInMainMenu(id: PageId): boolean {
-    const way = this.#upwards(id);
-    if (way.length > 2) return false;
-    return way.every((node) => {
+  /** A menu that follows the tree without exceptions: the ids of its entries, nested. `section` is the top-level node that it is for. */
+  menu({ root, levels, withRoot }: Menu, section: PageId | null): { id: string; below: unknown[] }[] {
+    const below = (parent: PageId | null, left: number): { id: string; below: unknown[] }[] =>
+      left === 0
+        ? []
+        : childrenOf(this.#site, parent)
+            .filter((id) => this.#isOffered(id))
+            .map((id) => ({ id, below: below(id, left - 1) }));
+    const top = root === 'site' ? null : root === 'section' ? section : root.page;
+    if (root === 'site') return below(null, levels);
+    if (top === null || this.#site.nodes.get(top)?.removedWith !== null || this.hiddenBy(top) !== null) return [];
+    return withRoot ? [{ id: top, below: below(top, levels) }] : below(top, levels);
+  }
+
+  #isOffered(id: PageId): boolean {
+    return [nodeAt(this.#site, id)].every((node) => {
       if (!node.inMenus || this.hiddenBy(node.id) !== null) return false;
       if (!node.target || !('page' in node.target)) return true;
       const target = this.#site.nodes.get(node.target.page);

@@ -18,6 +18,7 @@ import {
   toDraftRow,
   toRow,
 } from '../database/node-rows.ts';
+import { NEVER_LIVE, SETTINGS_LISTS, changedSettings } from '../database/settings-columns.ts';
 
 /** What an edit does to the list of a person's undo steps. */
 export type UndoChange =
@@ -56,7 +57,6 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   const key = after.key;
   const statement = new Statement();
   const site = statement.value(key);
-  const settings = after.settings;
   const live = after.liveSettings;
   const account = `${statement.value(edit.account)}::uuid`;
   const at = `${statement.value(edit.at)}::timestamptz`;
@@ -64,8 +64,8 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   statement.part(
     'bumped',
     `UPDATE site SET revision = revision + 1, changed_at = ${at}, changed_by = ${account}
-     ${settings === before.settings ? '' : `, name = ${statement.value(settings.name)}, language = ${statement.value(settings.language)}, home = ${statement.value(settings.home)}, audiences = ${statement.value(JSON.stringify(settings.audiences))}::jsonb, labels = ${statement.value(JSON.stringify(settings.labels))}::jsonb`}
-     ${live === before.liveSettings ? '' : `, live_name = ${statement.value(live?.name ?? null)}, live_language = ${statement.value(live?.language ?? null)}, live_home = ${statement.value(live?.home ?? null)}, live_audiences = ${statement.value(JSON.stringify(live?.audiences ?? []))}::jsonb, live_labels = ${statement.value(JSON.stringify(live?.labels ?? []))}::jsonb`}
+     ${settingsSql(statement, '', changedSettings(before.settings, after.settings))}
+     ${live === before.liveSettings ? '' : settingsSql(statement, 'live_', live ? changedSettings(before.liveSettings, live) : NEVER_LIVE)}
      ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
      ${edit.release ? ', release = release + 1' : ''}
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
@@ -121,6 +121,19 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   const answer = await statement.run<{ revision: number }>(database, `SELECT revision, ${told.join(', ')} FROM bumped`);
   return answer[0]?.revision ?? null;
 }
+
+/** Columns of settings as they stand in an UPDATE, each with a comma before it. */
+const settingsSql = (
+  statement: Statement,
+  prefix: string,
+  changed: readonly (readonly [column: string, value: string | null])[],
+): string =>
+  changed
+    .map(
+      ([column, value]) =>
+        `, ${prefix}${column} = ${statement.value(value)}${(SETTINGS_LISTS as readonly string[]).includes(column) ? '::jsonb' : ''}`,
+    )
+    .join('');
 
 function saveNodes(statement: Statement, site: string, { before, after, touched }: EditToSave): void {
   const put = [];

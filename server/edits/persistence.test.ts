@@ -4,6 +4,7 @@ import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { toPageId, toSiteKey } from '#core/model/ids.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
+import { newSettings } from '#core/model/site.ts';
 import { IDS, anyEdit, emptySite, plain } from '#core/testing/random-site.ts';
 import { editSchema } from '#core/operations/operation.ts';
 import { contentIdOf } from '#core/model/content.ts';
@@ -73,7 +74,7 @@ describe('whatever is done to a site', () => {
         const start = {
           ...emptySite(),
           key,
-          settings: { name: key, language: 'en', home: null, audiences: [], labels: [] },
+          settings: newSettings(key, 'en'),
         };
         const replayed = applyOperations(
           start,

@@ -4,6 +4,7 @@ import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import { type NodeRow, fromRow } from '../database/node-rows.ts';
+import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
 export interface Release {
   readonly site: Site;
@@ -17,18 +18,13 @@ export interface Release {
 export async function loadRelease(database: Knex, key: SiteKey): Promise<Release | undefined> {
   return database.transaction(
     async (trx) => {
-      const row = await trx('site').where({ key }).first();
-      if (!row || row.live_name === null) return undefined;
+      const row = await trx<SettingsRow & { key: string }>('site').where({ key }).first();
+      const settings = row && liveSettingsOf(row);
+      if (!settings) return undefined;
       const rows = (await trx('live_node').where({ site: key, is_retired: false })) as (NodeRow & { live_at: Date })[];
       const site = makeSite(
         key,
-        {
-          name: row.live_name,
-          language: row.live_language,
-          home: row.live_home,
-          audiences: row.live_audiences,
-          labels: row.live_labels,
-        },
+        settings,
         rows.map((one) => fromRow(one)),
       );
       const redirects = await trx('live_redirect').where({ site: key }).select('path', 'page');
@@ -44,12 +40,12 @@ export async function loadRelease(database: Knex, key: SiteKey): Promise<Release
 
 /** The draft of a site, for walks; undefined where there is no such site. */
 export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | undefined> {
-  const row = await database('site').where({ key }).first();
+  const row = await database<SettingsRow & { key: string }>('site').where({ key }).first();
   if (!row) return undefined;
   const rows = (await database('node').where({ site: key, removed_with: null })) as NodeRow[];
   return makeSite(
     key,
-    { name: row.name, language: row.language, home: row.home, audiences: row.audiences, labels: row.labels },
+    settingsOf(row),
     rows.map((one) => fromRow(one)),
   );
 }

@@ -12,13 +12,10 @@ import { robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
 import { questionIn, renderSearch } from './site-search.ts';
+import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 import {
-  type LiveView,
   type SignIn,
-  type SitePlace,
   NO_INDEX as NO_INDEX_META,
-  isAnswered,
-  pathOf,
   renderFrame,
   renderNotFound,
   renderPassphrase,

@@ -1,6 +1,6 @@
 import { escaped } from './html.ts';
 import type { Release } from './live-repository.ts';
-import { type LiveView, pathOf } from './render-page.ts';
+import { type LiveView, pathOf } from './live-view.ts';
 
 /** A sitemap file holds at most so many addresses (sitemaps.org 0.9). */
 export const MOST_IN_ONE_FILE = 50_000;

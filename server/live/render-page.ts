@@ -1,26 +1,13 @@
-import type { VisitorView } from '#core/derive/visitor-view.ts';
-import { type MenuEntry, labelOf, leadsTo, mainMenuOf } from '#core/derive/menu.ts';
+import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { ancestorsOf, childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { escaped, scriptJson } from './html.ts';
+import { type LiveView, type SitePlace, hrefOf, lockOf, pathOf, signInAddress, signOutForm } from './live-view.ts';
+import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
-
-/** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
-export interface SitePlace {
-  readonly base: string;
-  readonly origin: string;
-  readonly stylesheet: string;
-}
-
-/** A site for one kind of visitor: what they may open, and where the site is. */
-export interface LiveView extends VisitorView {
-  readonly place: SitePlace;
-  /** The bar above the page of a walk, as HTML; null for visitors. */
-  readonly walk: string | null;
-}
 
 /** A page of the site that stands in for one that is built in. */
 export interface OwnPage {
@@ -30,11 +17,6 @@ export interface OwnPage {
 
 /** Asks search engines to leave the page out. */
 export const NO_INDEX = '<meta name="robots" content="noindex">';
-
-/** An address of the site as it stands in a link: percent-encoded, below the site's own path. */
-export const pathOf = (place: SitePlace, address: string): string => place.base + encodeURI(address);
-
-const hrefOf = (place: SitePlace, to: string): string => (to.startsWith('/') ? pathOf(place, to) : to);
 
 /** What differs from page to page. `isSearch` where the page has a search field of its own. */
 interface Frame {
@@ -107,42 +89,14 @@ export function renderNotFound(view: LiveView, isGone = false, own: OwnPage | nu
 export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): string {
   const { site, place } = view;
   const name = escaped(site.settings.name);
+  const side = renderMenu(view, 'side', current);
   return `<!doctype html>
 <html lang="${escaped(site.settings.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
-<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, current)}</header>
-${body}
-<footer class="foot"><p>${name}</p>${renderAccount(view)}</footer></body></html>`;
-}
-
-function renderMenu(view: LiveView, current: PageId | null): string {
-  const { site, place, derived } = view;
-  const entries = mainMenuOf(site, derived);
-  if (entries.length === 0) return '';
-  const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
-  const list = (items: readonly MenuEntry[]): string =>
-    items
-      .map((entry) => {
-        const mark =
-          entry.page === current ? ' aria-current="page"' : above.has(entry.page) ? ' aria-current="true"' : '';
-        const text = escaped(entry.text);
-        const label =
-          entry.leadsTo === null
-            ? `<span class="text"${mark}>${text}</span>`
-            : `<a href="${escaped(hrefOf(place, entry.leadsTo))}"${mark}>${text}${lockOf(view, entry.page)}</a>`;
-        if (entry.entries.length === 0) return `<li>${label}</li>`;
-        return `<li>${label}<details name="menu"><summary><span class="unseen">Pages in ${text}</span></summary><ul>${list(entry.entries)}</ul></details></li>`;
-      })
-      .join('');
-  return `<nav aria-label="Main" class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${list(entries)}</ul></details></nav>`;
-}
-
-/** Behind an entry that the visitor sees and may not open. */
-function lockOf({ derived, locked, asks }: LiveView, page: PageId): string {
-  const row = derived.outline.rowOf.get(page);
-  if (row === undefined || locked[row] === 0) return '';
-  return ` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
+${renderMenu(view, 'utility', current)}<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>
+${side === '' ? body : `<div class="beside"><div>${body}</div>${side}</div>`}
+<footer class="foot">${renderMenu(view, 'footer', current)}<p>${name}</p>${renderAccount(view)}</footer></body></html>`;
 }
 
 /** The way in and out; none where the site has no audiences. */
@@ -150,16 +104,6 @@ function renderAccount(view: LiveView): string {
   const { site, place, isSignedIn, walk } = view;
   if (site.settings.audiences.length === 0 || walk !== null) return '';
   return isSignedIn ? signOutForm(place) : `<p><a href="${escaped(signInAddress(view))}">Sign in</a></p>`;
-}
-
-const signOutForm = (place: SitePlace): string =>
-  `<form method="post" action="${escaped(place.base)}/sign-out"><button>Sign out</button></form>`;
-
-/** The page of the site that stands in for signing in, or the built-in one. */
-function signInAddress({ place, derived, standingIn }: LiveView): string {
-  const row = standingIn.get('sign-in');
-  const own = row === undefined ? null : derived.addresses[row]!;
-  return own === null ? `${place.base}/sign-in` : pathOf(place, own);
 }
 
 /** What the account page shows below its text. It is the same for all who belong to the same audiences. */
@@ -219,10 +163,6 @@ function renderSection(view: LiveView, page: PageId): string {
   const pages = list(page);
   return pages === '' ? '' : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${pages}</nav>`;
 }
-
-/** Whether a row answers the visitor at its address: it is open, or shows a lock, or asks for a passphrase. */
-export const isAnswered = ({ derived, asks }: LiveView, row: number): boolean =>
-  derived.hiddenBy[row] === -1 || asks[row] === 1;
 
 /** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */
 export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): string {

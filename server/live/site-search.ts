@@ -13,7 +13,8 @@ import {
   pagesFound,
 } from '../search/search-repository.ts';
 import { escaped } from './html.ts';
-import { type LiveView, pathOf, renderFrame } from './render-page.ts';
+import { type LiveView, pathOf } from './live-view.ts';
+import { renderFrame } from './render-page.ts';
 import { LONGEST_QUESTION, renderSearchForm } from './search-form.ts';
 
 const ON_ONE_PAGE = 10;

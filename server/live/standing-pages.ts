@@ -1,7 +1,7 @@
 import type { StandsIn } from '#core/model/access.ts';
 import { textIn } from '#core/model/texts.ts';
+import { type LiveView } from './live-view.ts';
 import {
-  type LiveView,
   type OwnPage,
   type SignIn,
   renderNotFound,

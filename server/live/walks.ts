@@ -11,7 +11,7 @@ import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
-import { type LiveView, isAnswered, pathOf } from './render-page.ts';
+import { type LiveView, isAnswered, pathOf } from './live-view.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */

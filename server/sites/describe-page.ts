@@ -1,10 +1,12 @@
 import type { z } from 'zod';
-import { derivedOf, menuNumber } from '#core/derive/derived.ts';
+import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
+import { menuTableOf } from '#core/derive/menu-table.ts';
 import { rowOf } from '#core/derive/outline.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import { trailOf } from '#core/derive/trail.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { entryOf } from '#core/model/menu.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { pageAnswer } from '#contract/api.ts';
@@ -28,7 +30,10 @@ export function describePage({ site, revision }: LoadedSite, page: PageId): z.in
     address: derived.addresses[row]!,
     trail: trailOf(site, page),
     hidden: { isHidden: hiddenBy !== -1, because: hiddenBy === -1 ? null : derived.outline.nodes[hiddenBy]!.id },
-    mainMenu: { number: menuNumber(derived, row), because: derived.menu[row]! },
+    menus: site.settings.menus.map((menu) => {
+      const { numbers, answerAt } = menuTableOf(site, menu);
+      return { menu: menu.id, name: menu.name, number: numbers.get(entryOf(page)) ?? null, because: answerAt(row) };
+    }),
     state: derived.states[row]!,
     differences: differencesOf(site, page),
     liveAddress: liveRow === undefined ? null : live.addresses[liveRow]!,

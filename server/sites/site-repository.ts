@@ -1,11 +1,9 @@
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
-import type { ContentId, Language, PageId, SiteKey } from '#core/model/ids.ts';
+import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
-import type { Audience } from '#core/model/audience.ts';
-import type { PageLabel } from '#core/model/page-label.ts';
 import type { Goal } from '#core/model/plan.ts';
-import { type Settings, type Site, makeSite } from '#core/model/site.ts';
+import { type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
@@ -21,38 +19,24 @@ import {
   toDraftRow,
   toRow,
 } from '../database/node-rows.ts';
+import {
+  NEVER_LIVE,
+  type SettingsRow,
+  changedSettings,
+  liveSettingsOf,
+  settingsOf,
+} from '../database/settings-columns.ts';
 
 export interface LoadedSite {
   readonly site: Site;
   readonly revision: number;
 }
 
-interface SiteRow {
+interface SiteRow extends SettingsRow {
   key: SiteKey;
-  name: string;
-  language: Language;
-  home: PageId | null;
-  live_name: string | null;
-  live_language: Language | null;
-  live_home: PageId | null;
-  audiences: Audience[];
-  live_audiences: Audience[];
-  labels: PageLabel[];
-  live_labels: PageLabel[];
   revision: number;
   goals: Goal[];
 }
-
-const liveSettingsOf = (row: SiteRow): Settings | null =>
-  row.live_name === null || row.live_language === null
-    ? null
-    : {
-        name: row.live_name,
-        language: row.live_language,
-        home: row.live_home,
-        audiences: row.live_audiences,
-        labels: row.live_labels,
-      };
 
 /** A whole site as it is now, read at one moment; undefined where there is none of that key. */
 export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
@@ -65,7 +49,7 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const decisions = await trx('old_page_decision').where({ site: key });
       const site = makeSite(
         key,
-        { name: row.name, language: row.language, home: row.home, audiences: row.audiences, labels: row.labels },
+        settingsOf(row),
         nodes.map(fromDraftRow),
         live.map((one) => ({ node: fromRow(one), retired: one.is_retired })),
         liveSettingsOf(row),
@@ -118,16 +102,13 @@ export async function insertSite(
   await database.transaction(async (trx) => {
     await trx('site').insert({
       key: site.key,
-      name: site.settings.name,
-      language: site.settings.language,
-      home: site.settings.home,
-      live_name: site.liveSettings?.name ?? null,
-      live_language: site.liveSettings?.language ?? null,
-      live_home: site.liveSettings?.home ?? null,
-      audiences: JSON.stringify(site.settings.audiences),
-      live_audiences: JSON.stringify(site.liveSettings?.audiences ?? []),
-      labels: JSON.stringify(site.settings.labels),
-      live_labels: JSON.stringify(site.liveSettings?.labels ?? []),
+      ...Object.fromEntries(changedSettings(null, site.settings)),
+      ...Object.fromEntries(
+        (site.liveSettings ? changedSettings(null, site.liveSettings) : NEVER_LIVE).map(([column, value]) => [
+          `live_${column}`,
+          value,
+        ]),
+      ),
       release: site.liveSettings ? 1 : 0,
       changed_by: account,
       goals: JSON.stringify(site.goals),

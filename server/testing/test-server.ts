@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import knex from 'knex';
 import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
-import { type Site, makeSite } from '#core/model/site.ts';
+import { type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, Role } from '#contract/api.ts';
 import { makeAccount } from '../accounts/account-service.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
@@ -241,12 +241,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       return person;
     },
     site: (key, site, contents = []) =>
-      insertSite(
-        database,
-        site ?? makeSite(toSiteKey(key), { name: key, language: 'en', home: null, audiences: [], labels: [] }, []),
-        null,
-        contents,
-      ),
+      insertSite(database, site ?? makeSite(toSiteKey(key), newSettings(key, 'en'), []), null, contents),
     live: async (path, headers = {}) => answerOf(await fetch(liveOrigin + path, { headers, redirect: 'manual' })),
     close: async () => {
       for (const end of ends) await end();

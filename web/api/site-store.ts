@@ -5,6 +5,7 @@ import { toHaveAgain, toSave } from '#core/arrange/overruled.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { LabelId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
+import type { EntryId, MenuId } from '#core/model/menu.ts';
 import type { GoalId } from '#core/model/plan.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
@@ -342,5 +343,7 @@ const newLetters = customAlphabet('0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghi
 export const newPageId = (): PageId => newLetters() as PageId;
 export const newGoalId = (): GoalId => newLetters() as GoalId;
 export const newAudienceId = (): AudienceId => newLetters() as AudienceId;
+export const newMenuId = (): MenuId => newLetters() as MenuId;
+export const newEntryId = (): EntryId => newLetters() as EntryId;
 export const newLabelId = (): LabelId => newLetters() as LabelId;
 export const newQuestionId = (): string => newLetters();

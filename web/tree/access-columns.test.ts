@@ -26,7 +26,7 @@ const rule: fc.Arbitrary<AccessRule> = fc
 const passing = (one: AccessRule): AudienceId[] =>
   [EVERYONE, ...ids].filter((id) => letsPass(one, closureOf(AUDIENCES, [id])));
 const after = (before: AccessRule, fields: ReturnType<typeof choicesFor>[number]['fields']): AccessRule =>
-  ruleOf({ access: withAccess(before, fields.access!) });
+  ruleOf({ access: withAccess(before, fields!.access!) });
 
 describe('what can be chosen in a cell', () => {
   it('does what its words say', () =>

@@ -15,10 +15,14 @@ function setFields(context: CellContext, fields: PageFields): void {
 }
 
 /** What sets a field of a row, or of all that are selected. */
-function settings({ page, latest }: CellContext, fields: PageFields): Edit[] {
+function settings(context: CellContext, fields: PageFields): Edit[] {
+  return pagesOf(context).map((page) => ({ name: 'page.set', page, fields }));
+}
+
+/** The page of a cell; all that are selected, where it is one of several. */
+function pagesOf({ page, latest }: CellContext): readonly PageId[] {
   const { chosen } = latest();
-  const pages: readonly PageId[] = chosen.length > 1 && chosen.includes(page) ? chosen : [page];
-  return pages.map((one) => ({ name: 'page.set', page: one, fields }));
+  return chosen.length > 1 && chosen.includes(page) ? chosen : [page];
 }
 
 /** Whether the tree offers the page to menus; pressing it changes that. */
@@ -75,9 +79,16 @@ export function HiddenCell({
 export interface CellChoice {
   readonly words: string;
   readonly isChosen: boolean;
-  /** What choosing it sets. */
-  readonly fields: PageFields;
+  /** What choosing it sets of the page. */
+  readonly fields?: PageFields;
+  /** What choosing it does besides, for a page. */
+  readonly editsFor?: (page: PageId) => readonly Edit[];
 }
+
+const editsOf = (context: CellContext, { fields, editsFor }: CellChoice): Edit[] => [
+  ...(fields ? settings(context, fields) : []),
+  ...(editsFor ? pagesOf(context).flatMap(editsFor) : []),
+];
 
 /** A value that is one of a few; pressing it offers them. */
 export function ChoiceCell({
@@ -134,8 +145,8 @@ export function ChoiceCell({
       actions={choices.map((choice) => ({
         words: choice.words,
         isChosen: choice.isChosen,
-        run: () => setFields(context, choice.fields),
-        look: () => context.latest().setPreview(choice.isChosen ? null : settings(context, choice.fields)),
+        run: () => context.latest().store.apply(editsOf(context, choice)),
+        look: () => context.latest().setPreview(choice.isChosen ? null : editsOf(context, choice)),
       }))}
       trigger={button}
     />

@@ -4,6 +4,7 @@ import { usePreference } from '../api/preferences.ts';
 import type { Site } from '#core/model/site.ts';
 import type { ColumnSet } from '../workbench/lenses.ts';
 import { accessColumns } from './access-columns.tsx';
+import { menuColumns } from './menu-columns.tsx';
 import { COLUMNS, type Column } from './columns.tsx';
 
 const layoutSchema = z.object({
@@ -35,7 +36,7 @@ export function useColumnLayout(
       const at = layout.order.indexOf(column.key);
       return at === -1 ? layout.order.length : at;
     };
-    const columns = set === 'access' ? accessColumns(site) : COLUMNS[set];
+    const columns = set === 'access' ? accessColumns(site) : set === 'menus' ? menuColumns(site) : COLUMNS[set];
     return [...columns].sort((a, b) => place(a) - place(b));
   }, [set, site, layout.order]);
   const columns = useMemo(() => all.filter((one) => !layout.hidden.includes(one.key)), [all, layout.hidden]);

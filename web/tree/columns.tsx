@@ -1,5 +1,4 @@
-import { menuNumber } from '#core/derive/derived.ts';
-import { labelOf, leadsTo } from '#core/derive/menu.ts';
+import { leadsTo } from '#core/derive/menu.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -9,7 +8,7 @@ import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell } from './cells.tsx';
 import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
-import { DIFFERENCE_WORDS, MENU_WORDS, STATE_WORDS } from './words.ts';
+import { DIFFERENCE_WORDS, STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;
 
@@ -36,14 +35,14 @@ export interface Column {
   readonly cell: (values: readonly Plain[], context: CellContext) => ReactNode;
 }
 
-const inMenus: Column = {
+export const inMenus: Column = {
   key: 'in-menus',
   name: 'In menus',
   width: 80,
   values: ({ derived }, row) => [derived.outline.inMenus[row] === 1],
   cell: ([isIn], context) => <InMenusCell isIn={isIn === true} context={context} />,
 };
-const hidden: Column = {
+export const hidden: Column = {
   key: 'hidden',
   name: 'Hidden',
   width: 120,
@@ -78,8 +77,8 @@ const address: Column = {
   cell: ([text, isQuiet]) => <Address text={text as string | null} isQuiet={isQuiet === true} />,
 };
 
-/** The columns after the title, by lens and for guests, as they are at first. Those of the Access lens depend on the site. */
-export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access'>, readonly Column[]>> = {
+/** The columns after the title, by lens and for guests, as they are at first. Those of the Access and the Menus lens depend on the site. */
+export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, readonly Column[]>> = {
   plan: PLAN_COLUMNS,
   shared: SHARED_COLUMNS,
   write: [
@@ -99,38 +98,6 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access'>, readonly Col
       cell: ([words]) =>
         words && <span className={words === 'Written' ? 'text-quiet' : 'text-attention'}>{words}</span>,
     },
-  ],
-  menus: [
-    inMenus,
-    {
-      key: 'main-menu',
-      name: 'Main menu',
-      width: 176,
-      values: ({ derived }, row) => [derived.menu[row]!, menuNumber(derived, row)],
-      cell: ([answer, number]) =>
-        answer === 'in' ? (
-          <span className="font-mono font-medium text-accent">{number}</span>
-        ) : (
-          <span className={answer === 'leads nowhere' ? 'text-attention' : 'text-quiet'}>
-            {MENU_WORDS[answer as keyof typeof MENU_WORDS]}
-          </span>
-        ),
-    },
-    {
-      key: 'label',
-      name: 'Menu label',
-      width: 160,
-      grows: true,
-      isMinor: true,
-      values: ({ site, derived }, row) => {
-        const node = derived.outline.nodes[row]!;
-        return [textIn(node.label, site.settings.language) === '' ? null : labelOf(site, node)];
-      },
-      cell: ([label]) => (
-        <span className={`truncate ${label === null ? 'text-quiet' : 'font-medium'}`}>{label ?? 'as the title'}</span>
-      ),
-    },
-    hidden,
   ],
   publish: [
     stateColumn(112),

@@ -1,4 +1,5 @@
-import type { MenuAnswer } from '#core/derive/derived.ts';
+import type { MenuAnswer } from '#core/derive/menu-table.ts';
+import type { Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
 import type { Difference, State } from '#core/derive/state.ts';
 
@@ -20,10 +21,16 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   closed: 'Closed to them',
   'for others': 'For other visitors',
   'off menus': 'Off menus',
-  'too deep': 'Below level 2',
-  'above not in menu': 'Page above is not in it',
   'leads nowhere': 'Leads nowhere',
+  'left out here': 'Left out here',
+  outside: 'Outside of it',
+  'too deep': 'Too deep',
+  'above not in menu': 'Page above is not in it',
+  proposed: 'Waits to be taken',
+  'not arranged': 'Taken out by hand',
 };
+/** "Main menu", and "Side menu" for one that is called so already. */
+export const menuName = ({ name }: Pick<Menu, 'name'>): string => (/menu$/i.test(name) ? name : `${name} menu`);
 export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
   new: 'New',
   removed: 'Removed',

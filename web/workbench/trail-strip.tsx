@@ -1,18 +1,20 @@
 import { memo, useMemo } from 'react';
 import { audienceChanges } from '#core/changes/audience-changes.ts';
 import { type FinderChange, finderChanges } from '#core/changes/finder-changes.ts';
-import { whatChanges } from '#core/changes/what-changes.ts';
-import { derivedOf, menuNumber } from '#core/derive/derived.ts';
+import { type EntryChange, whatChanges } from '#core/changes/what-changes.ts';
+import { derivedOf } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
+import { menuTableOf } from '#core/derive/menu-table.ts';
 import { trailOf } from '#core/derive/trail.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { entryOf } from '#core/model/menu.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { refusalWords } from '../api/site-store.ts';
 import { accessOf, answerAt, audiencesOf } from '../tree/access-of.ts';
-import { MENU_WORDS, addresses, pages } from '../tree/words.ts';
+import { MENU_WORDS, addresses, menuName, pages } from '../tree/words.ts';
 import { useNow } from '../ui/use-now.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
@@ -79,7 +81,6 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
   const row = derived.outline.rowOf.get(page);
   if (row === undefined) return null;
   const by = derived.hiddenBy[row]!;
-  const answer = derived.menu[row]!;
   const address = derived.addresses[row] ?? leadsTo(derived, row);
   return (
     <>
@@ -92,13 +93,50 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
             ? 'Hidden: nobody can open it'
             : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
       </p>
-      <p className="text-quiet">
-        {answer === 'in'
-          ? `Main menu ${menuNumber(derived, row)}`
-          : `Not in the main menu: ${MENU_WORDS[answer].toLowerCase()}`}
-      </p>
+      <p className="min-w-0 truncate text-quiet">{menuWords(site, page, row)}</p>
     </>
   );
+}
+
+/** The menus that the page stands in, with its numbers; where in none, why not in the first. */
+function menuWords(site: Site, page: PageId, row: number): string {
+  const tables = site.settings.menus.map((menu) => menuTableOf(site, menu));
+  const numbers = tables.flatMap(({ menu, numbers: all }) => {
+    const number = all.get(entryOf(page));
+    return number === undefined ? [] : [`${menuName(menu)} ${number}`];
+  });
+  if (numbers.length > 0) return numbers.join(', ');
+  const [first] = tables;
+  if (!first) return 'The site has no menu';
+  const answer = first.answerAt(row);
+  return `Not in the ${menuName(first.menu)}: ${answer === 'in' ? '' : MENU_WORDS[answer].toLowerCase()}`;
+}
+
+/** What differs in the menus: of the page that it is about one by one, of the others in numbers. */
+function menuChangeWords(before: Site, after: Site, page: PageId, changes: readonly EntryChange[]): string[] {
+  const menus = [...new Set(changes.map(({ menu }) => menu))];
+  return menus.flatMap((id) => {
+    const menu =
+      after.settings.menus.find((one) => one.id === id) ?? before.settings.menus.find((one) => one.id === id)!;
+    const mine = changes.filter((one) => one.menu === id);
+    const own = mine.find(({ entry }) => entry === entryOf(page));
+    const others = mine.filter((one) => one !== own);
+    const come = others.filter((one) => one.before === null).length;
+    const go = others.filter((one) => one.after === null).length;
+    const name = menuName(menu);
+    return [
+      own && ownEntryWords(name, own),
+      come > 0 && `${come === 1 ? '1 entry comes' : `${come} entries come`} into the ${name}`,
+      go > 0 && `${go === 1 ? '1 entry leaves' : `${go} entries leave`} the ${name}`,
+    ].filter((words) => typeof words === 'string');
+  });
+}
+
+function ownEntryWords(name: string, { before, after }: EntryChange): string {
+  if (before === null) return `${name}: comes in as ${after!.number}`;
+  if (after === null) return `${name}: leaves it (was ${before.number})`;
+  if (before.number !== after.number) return `${name} ${before.number} → ${after.number}`;
+  return `${name}: called ‘${after.text}’`;
 }
 
 /** Whom the page is open to, in words. */
@@ -125,7 +163,6 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
   const finders = useMemo(() => finderChanges(before, after, now), [before, after, now]);
   const audiences = audiencesOf(after);
   const own = changes.addresses.find((one) => one.page === page);
-  const entries = changes.menu.filter((one) => one.before === null || one.after === null).length;
   const back = changes.added.filter((id) => before.nodes.has(id)).length;
   const said = [
     changes.addresses.length > 0 && addresses(changes.addresses.length),
@@ -151,8 +188,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     finderWords('the sitemap file', finders.engines),
     // Whom search finds for follows from who can open; it is news only where it is held back, or no more.
     forWhom.length === 0 && finderWords('the site’s search', finders.search),
-    entries > 0 &&
-      (entries === 1 ? '1 entry of the main menu comes or goes' : `${entries} entries of the main menu come or go`),
+    ...menuChangeWords(before, after, page, changes.menus),
   ].filter((words) => words !== false);
   return (
     <div role="status" className="flex min-w-0 flex-1 items-center gap-x-5 gap-y-1 max-md:flex-wrap">

@@ -4,6 +4,7 @@ import { FoundBar } from '../find/found-bar.tsx';
 import { AccessBar } from '../lenses/access/access-bar.tsx';
 import { AccessTimeline } from '../lenses/access/access-timeline.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
+import { MenusBar } from '../lenses/menus/menus-bar.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
 import { PlanBar } from '../lenses/plan/plan-bar.tsx';
@@ -55,6 +56,7 @@ export function Views({ onFocus, later }: ViewsProps) {
             <AccessTimeline />
           </>
         )}
+        {lens === 'menus' && <MenusBar />}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}

@@ -1,4 +1,6 @@
 import type { Derived } from '#core/derive/derived.ts';
+import { arrangedNow } from '#core/derive/menu-merge.ts';
+import { answerOfRow } from '#core/derive/menu-range.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { openQuestions } from '#core/model/plan.ts';
@@ -13,18 +15,22 @@ export interface Waiting {
 /** What waits under each lens; `toSettle` of what was said of the plan. */
 export function countWaiting(site: Site, derived: Derived, toSettle: number): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
-  let dead = 0;
   let differing = 0;
   let liveHere = 0;
   let questions = 0;
   derived.outline.nodes.forEach((node, row) => {
     if (node.plan !== null) questions += openQuestions(node.plan);
     if (node.type === 'page' && node.content === null) unwritten++;
-    if (derived.menu[row] === 'leads nowhere') dead++;
     const state = derived.states[row]!;
     if (state === 'draft' || state === 'edited') differing++;
     if (state === 'live' || state === 'edited') liveHere++;
   });
+  let dead = 0;
+  for (const row of derived.outline.aliases) if (answerOfRow(derived, row) === 'leads nowhere') dead++;
+  const proposals = site.settings.menus.reduce(
+    (count, menu) => count + (menu.isByHand ? arrangedNow(site, menu).proposals.length : 0),
+    0,
+  );
   // What is live and does not stand in the tree was removed from it.
   differing += countLive(site.live) - liveHere;
   return {
@@ -39,7 +45,16 @@ export function countWaiting(site: Site, derived: Derived, toSettle: number): Re
     },
     write: { count: unwritten, words: `${unwritten} without text` },
     access: { count: 0, words: '' },
-    menus: { count: dead, words: `${dead} that lead nowhere` },
+    menus: {
+      count: proposals + dead,
+      words: [
+        (proposals > 0 || dead === 0) &&
+          (proposals === 1 ? '1 proposal to settle' : `${proposals} proposals to settle`),
+        dead > 0 && `${dead} that lead nowhere`,
+      ]
+        .filter(Boolean)
+        .join(', '),
+    },
     publish: { count: differing, words: `${differing} differ from what is live` },
   };
 }

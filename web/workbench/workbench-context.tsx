@@ -37,6 +37,7 @@ export type DialogName =
   | 'share'
   | 'audiences'
   | 'labels'
+  | 'menus'
   | 'compare'
   | 'engine'
   | 'visitors';

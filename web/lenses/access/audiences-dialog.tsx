@@ -5,7 +5,7 @@ import { textIn } from '#core/model/texts.ts';
 import { newAudienceId } from '../../api/site-store.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { NamedThing, NamedThings } from './named-things.tsx';
+import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
 export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {

@@ -4,7 +4,7 @@ import { newLabelId } from '../../api/site-store.ts';
 import { pages } from '../../tree/words.ts';
 import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { NamedThing, NamedThings } from './named-things.tsx';
+import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 /** The labels of the site: a rule is said once, and holds for all pages that bear the label. */

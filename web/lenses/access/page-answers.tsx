@@ -1,30 +1,34 @@
 import { format, parseISO } from 'date-fns';
 import { useDeferredValue, useMemo } from 'react';
 import { type Finder, accessReason, decidingPage } from '#core/derive/access.ts';
-import type { MenuAnswer } from '#core/derive/derived.ts';
+import { menuTable } from '#core/derive/menu-table.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
-import { visitorView } from '#core/derive/visitor-view.ts';
+import { type VisitorView, visitorView } from '#core/derive/visitor-view.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { entryOf } from '#core/model/menu.ts';
+import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
+import { MENU_WORDS, menuName } from '../../tree/words.ts';
 import { useRuleChanges } from '../../api/find.ts';
 import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 const STANDS_IN_WORDS =
   'Search engines are not offered it and the sitemap file leaves it out: it stands in for other addresses.';
-const MENU_REASONS: Readonly<Record<MenuAnswer, string>> = {
-  in: 'in the main menu',
-  hidden: 'in no menu, since it is hidden',
-  closed: 'in no menu, since it is closed',
-  'for others': 'in no menu of theirs, since its entry is for other visitors',
-  'off menus': 'in no menu, since it is off menus',
-  'too deep': 'in no menu, since it stands too deep for the main menu',
-  'above not in menu': 'in no menu, since the page above is in none',
-  'leads nowhere': 'in no menu, since it leads nowhere',
-};
+
+/** In which menus a visitor has the page; where in none, why not in the first of them. */
+function listedWords(site: Site, view: VisitorView, row: number): string {
+  const { derived, visitor, isSignedIn } = view;
+  const entry = entryOf(derived.outline.nodes[row]!.id);
+  const tables = site.settings.menus.map((menu) => menuTable(site, menu, derived, { belongs: visitor, isSignedIn }));
+  const lists = tables.filter(({ numbers }) => numbers.has(entry)).map(({ menu }) => menuName(menu));
+  if (lists.length > 0) return `in the ${lists.join(' and the ')}`;
+  const answer = tables[0]?.answerAt(row) ?? 'in';
+  return answer === 'in' ? 'in no menu' : `in no menu: ${MENU_WORDS[answer].toLowerCase()}`;
+}
 
 /** The five answers for a page: for each audience whether it opens, stands in menus, and is found; then what machines are told. */
 export function PageAnswers({ page }: { readonly page: PageId }) {
@@ -51,7 +55,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
     const view = views.get(id);
     const at = view?.derived.outline.rowOf.get(page);
     if (!view || at === undefined) return '';
-    const menu = MENU_REASONS[view.derived.menu[at]!];
+    const menu = listedWords(site, view, at);
     if (!isPage || answer !== 'open' || standsIn)
       return `${menu}${view.locked[at] === 1 ? ', with a lock' : ''}; not found by search`;
     const by = heldBy('search');

@@ -1,51 +1,71 @@
-import { type MenuEntry, labelOf, mainMenuOf } from '#core/derive/menu.ts';
-import { MAIN_MENU_DEPTH, type MenuAnswer, menuNumber } from '#core/derive/derived.ts';
+import { useState } from 'react';
+import { menuTableOf } from '#core/derive/menu-table.ts';
 import type { PageId } from '#core/model/ids.ts';
-import type { Site } from '#core/model/site.ts';
+import { type Menu, type MenuId, entryOf } from '#core/model/menu.ts';
 import { LONGEST_TITLE, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { Tick } from '../../ui/field.tsx';
-import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
+import { menuName } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice, Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { reasonFor } from './menu-reasons.ts';
+import { MenuSheet } from './menu-sheet.tsx';
 
-/** The Menus lens: why the page is in the main menu or not, and the menu as it follows from the tree. */
+/** The Menus lens: in which menus the page stands, or why not; and one menu of the site as visitors have it. */
 export function MenusPanel({ page }: { readonly page: PageId | null }) {
-  const { site } = useWorkbench();
-  const entries = mainMenuOf(site);
+  const { site, setDialog } = useWorkbench();
+  const { menus } = site.settings;
+  const [chosen, choose] = useState<MenuId | null>(null);
+  const menu = menus.find(({ id }) => id === chosen) ?? menus[0];
   return (
     <div className="flex flex-col gap-4">
-      {page !== null && <PageInMenus key={page} page={page} />}
-      <section aria-labelledby="main-menu" className="border-t border-rule pt-4 first:border-0 first:pt-0">
-        <h3 id="main-menu" className="font-display text-large font-semibold">
-          Main menu
-        </h3>
-        <p className="mb-2 text-small text-quiet">
-          It follows the tree, {MAIN_MENU_DEPTH} levels deep. Moving a page moves its entry.
-        </p>
-        {entries.length === 0 ? (
-          <p className="text-quiet">It is empty: no page at the top level is in menus.</p>
+      {page !== null && <PageInMenus key={page} page={page} onChoose={choose} />}
+      <section
+        aria-label="One menu"
+        className="flex flex-col gap-3 border-t border-rule pt-4 first:border-0 first:pt-0"
+      >
+        {menu ? (
+          <>
+            {menus.length > 1 && (
+              <Choice label="Menu" value={menu.id} onChange={(event) => choose(event.target.value as MenuId)}>
+                {menus.map((one) => (
+                  <option key={one.id} value={one.id}>
+                    {menuName(one)}
+                    {one.isByHand ? ', arranged by hand' : ''}
+                  </option>
+                ))}
+              </Choice>
+            )}
+            <MenuSheet key={menu.id} menu={menu} page={page} />
+          </>
         ) : (
-          <Entries entries={entries} selected={page} />
+          <>
+            <p className="text-quiet">The site has no menu yet. The first one can follow the tree by itself.</p>
+            <div>
+              <Button look="main" onClick={() => setDialog('menus')}>
+                Add a menu
+              </Button>
+            </div>
+          </>
         )}
       </section>
     </div>
   );
 }
 
-function PageInMenus({ page }: { readonly page: PageId }) {
-  const { site, store, derived, mayEdit } = useWorkbench();
+function PageInMenus({ page, onChoose }: { readonly page: PageId; readonly onChoose: (menu: MenuId) => void }) {
+  const { site, store, mayEdit } = useWorkbench();
   const node = nodeAt(site, page);
-  const { language } = site.settings;
-  const row = derived.outline.rowOf.get(page)!;
-  const number = menuNumber(derived, row);
+  const { language, menus } = site.settings;
   return (
     <fieldset disabled={!mayEdit} className="flex flex-col gap-3">
       <h2 className="font-display text-title leading-tight font-semibold">{textIn(node.title, language)}</h2>
-      <p>
-        {number !== null
-          ? `In the main menu as entry ${number}, ‘${labelOf(site, node)}’.`
-          : reasonFor(site, derived.menu[row]!, page)}
-      </p>
+      <ul aria-label="In the menus" className="divide-y divide-rule border-y border-rule">
+        {menus.map((menu) => (
+          <PageInMenu key={menu.id} menu={menu} page={page} onChoose={() => onChoose(menu.id)} />
+        ))}
+      </ul>
       <Tick
         label="In menus"
         hint="The tree offers it to menus."
@@ -64,70 +84,37 @@ function PageInMenus({ page }: { readonly page: PageId }) {
   );
 }
 
-/** Why the page is not in the main menu, and what would change that. */
-function reasonFor(site: Site, answer: MenuAnswer, page: PageId): string {
-  const node = nodeAt(site, page);
-  switch (answer) {
-    case 'off menus':
-      return 'Not in the main menu, because the page is off menus.';
-    case 'hidden':
-      return 'Not in the main menu, because nobody can reach the page: it, or a branch above it, is hidden.';
-    case 'closed':
-      return 'Not in the main menu of those who may not open the page.';
-    case 'for others':
-      return 'Not in the main menu of these visitors: its entry is for others.';
-    case 'too deep':
-      return `Not in the main menu, because that shows ${MAIN_MENU_DEPTH} levels and the page stands deeper.`;
-    case 'above not in menu': {
-      const above = node.parent === null ? '' : textIn(nodeAt(site, node.parent).title, site.settings.language);
-      return `Not in the main menu, because ‘${above}’ above it is not in it.`;
-    }
-    case 'leads nowhere':
-      return 'Not in the main menu, because the page that this link leads to is hidden or gone. Choose another in the Write lens.';
-    case 'in':
-      return 'In the main menu.';
-  }
-}
-
-function Entries({ entries, selected }: { readonly entries: readonly MenuEntry[]; readonly selected: PageId | null }) {
-  return (
-    <ol className="flex flex-col">
-      {entries.map((entry, index) => (
-        <Entry key={entry.page} entry={entry} number={`${index + 1}`} selected={selected} />
-      ))}
-    </ol>
-  );
-}
-
-function Entry({
-  entry,
-  number,
-  selected,
+/** Whether a page stands in a menu, and why not. */
+function PageInMenu({
+  menu,
+  page,
+  onChoose,
 }: {
-  readonly entry: MenuEntry;
-  readonly number: string;
-  readonly selected: PageId | null;
+  readonly menu: Menu;
+  readonly page: PageId;
+  readonly onChoose: () => void;
 }) {
-  const { select } = useWorkbench();
-  const isSelected = entry.page === selected;
+  const { site, derived } = useWorkbench();
+  const table = menuTableOf(site, menu);
+  const number = table.numbers.get(entryOf(page));
   return (
-    <li>
-      <button
-        type="button"
-        aria-current={isSelected ? 'true' : undefined}
-        onClick={() => select({ active: entry.page, chosen: new Set([entry.page]), anchor: entry.page })}
-        className={`flex w-full items-baseline gap-2 rounded px-2 py-1 text-left hover:bg-sunken ${isSelected ? 'bg-accent-soft font-medium' : ''}`}
-      >
-        <span className="w-8 shrink-0 font-mono text-small text-quiet">{number}</span>
-        <span className={`min-w-0 truncate ${entry.leadsTo === null ? 'text-quiet' : ''}`}>{entry.text}</span>
-        {entry.leadsTo === null && <span className="text-tiny text-quiet">text only</span>}
-      </button>
-      {entry.entries.length > 0 && (
-        <ol className="ml-4">
-          {entry.entries.map((below, index) => (
-            <Entry key={below.page} entry={below} number={`${number}.${index + 1}`} selected={selected} />
-          ))}
-        </ol>
+    <li className="py-1.5">
+      <p className="flex items-baseline gap-2">
+        <button
+          type="button"
+          onClick={onChoose}
+          className="min-w-0 flex-1 truncate text-left font-medium hover:underline"
+        >
+          {menuName(menu)}
+        </button>
+        <span className={number === undefined ? 'text-quiet' : 'font-mono font-medium text-accent'}>
+          {number ?? 'not in it'}
+        </span>
+      </p>
+      {number === undefined && (
+        <p className="text-small text-quiet">
+          {reasonFor(site, menu, table.answerAt(derived.outline.rowOf.get(page)!), page)}
+        </p>
       )}
     </li>
   );

@@ -6,6 +6,7 @@ import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
 import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
 import { LabelsDialog } from '../../lenses/access/labels-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
+import { MenusDialog } from '../../lenses/menus/menus-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
 import { ShareDialog } from '../../lenses/plan/sharing/share-dialog.tsx';
@@ -63,6 +64,8 @@ export function Dialogs() {
       return <AudiencesDialog onClose={close} />;
     case 'labels':
       return <LabelsDialog onClose={close} />;
+    case 'menus':
+      return <MenusDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
     case 'engine':

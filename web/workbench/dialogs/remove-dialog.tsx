@@ -7,7 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import { andBelow, pages, withBelow } from '../../tree/words.ts';
+import { andBelow, menuName, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
@@ -50,7 +50,13 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
     });
     onClose();
   };
-  const entries = changes?.menu.filter((one) => one.after === null).length ?? 0;
+  const entriesGone = new Map<string, string[]>();
+  for (const change of changes?.menus ?? []) {
+    const menu = site.settings.menus.find(({ id }) => id === change.menu);
+    if (!menu || change.after !== null) continue;
+    const name = menuName(menu);
+    entriesGone.set(name, [...(entriesGone.get(name) ?? []), change.before!.text]);
+  }
   return (
     <Dialog
       title={tops.length === 1 ? `Remove ‘${title}’${andBelow(below)}` : `Remove ${withBelow(tops.length, below)}`}
@@ -74,9 +80,11 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
             {addressesGone.length > MOST_ADDRESSES && ` and ${addressesGone.length - MOST_ADDRESSES} more`}.
           </li>
         )}
-        {entries > 0 && (
-          <li>{entries === 1 ? '1 entry leaves the main menu.' : `${entries} entries leave the main menu.`}</li>
-        )}
+        {[...entriesGone].map(([menu, names]) => (
+          <li key={menu}>
+            {names.length === 1 ? '1 entry leaves' : `${names.length} entries leave`} the {menu}: {namesWords(names)}.
+          </li>
+        ))}
         {live > 0 && (
           <li>
             Visitors still have {live === all.length ? (live === 1 ? 'it' : 'them') : `${live} of them`} until the next
@@ -101,3 +109,10 @@ function neighbour(gone: readonly PageId[], order: readonly PageId[]): PageId | 
   const first = order.findIndex((id) => leaves.has(id));
   return order.slice(0, first).findLast((id) => !leaves.has(id)) ?? order.find((id) => !leaves.has(id)) ?? null;
 }
+
+const MOST_NAMES = 6;
+const namesWords = (names: readonly string[]): string =>
+  `${names
+    .slice(0, MOST_NAMES)
+    .map((name) => `‘${name}’`)
+    .join(', ')}${names.length > MOST_NAMES ? ` and ${names.length - MOST_NAMES} more` : ''}`;

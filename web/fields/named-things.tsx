@@ -1,10 +1,10 @@
 import { Trash2 } from 'lucide-react';
 import { type ReactNode, useState } from 'react';
-import { DraftField } from '../../fields/draft-field.tsx';
-import { Button, IconButton } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
-import { TextField } from '../../ui/field.tsx';
-import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { DraftField } from './draft-field.tsx';
+import { Button, IconButton } from '../ui/button.tsx';
+import { Dialog } from '../ui/dialog.tsx';
+import { TextField } from '../ui/field.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 interface NamedThingsProps {
   readonly title: string;

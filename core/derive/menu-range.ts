@@ -1,0 +1,71 @@
+import type { PageId } from '../model/ids.ts';
+import type { Menu } from '../model/menu.ts';
+import type { Site } from '../model/site.ts';
+import { textIn } from '../model/texts.ts';
+import type { Derived } from './derived.ts';
+
+/** What a menu takes from the tree, as rows of the outline. */
+export interface MenuRange {
+  /** The rows of the first level, in the menu's order. */
+  readonly top: readonly number[];
+  /** The rows right below one that is in the menu. */
+  readonly below: (row: number) => readonly number[];
+}
+
+/** What menus have of a row: why it is in none by itself, whatever the menu; `in` where nothing stands in the way. */
+export type RowAnswer = 'in' | 'hidden' | 'for others' | 'off menus' | 'leads nowhere';
+
+export function answerOfRow(derived: Derived, row: number): RowAnswer {
+  const { outline, hiddenBy } = derived;
+  if (hiddenBy[row] !== -1) return 'hidden';
+  if (derived.isForOthers(row)) return 'for others';
+  if (outline.inMenus[row] === 0) return 'off menus';
+  const { type, target } = outline.nodes[row]!;
+  if (type !== 'link' || !target || !('page' in target)) return 'in';
+  const at = outline.rowOf.get(target.page);
+  return at === undefined || hiddenBy[at] !== -1 ? 'leads nowhere' : 'in';
+}
+
+/** Which row a menu begins below: -1 for the top of the tree; null where there is none. By hand there is one for all sections. */
+export function rootRow({ root, isByHand }: Menu, { outline }: Derived, section: PageId | null): number | null {
+  if (root === 'site' || (isByHand && root === 'section')) return -1;
+  const page = root === 'section' ? section : root.page;
+  return page === null ? null : (outline.rowOf.get(page) ?? null);
+}
+
+/** The part of the tree that a menu takes, in its order, without what `isTaken` leaves out; nothing where its root cannot be reached. */
+export function menuRange(
+  site: Site,
+  menu: Menu,
+  derived: Derived,
+  section: PageId | null,
+  isTaken: (row: number) => boolean = () => true,
+): MenuRange {
+  const { outline, hiddenBy } = derived;
+  const root = rootRow(menu, derived, section);
+  if (root === null || (root !== -1 && hiddenBy[root] !== -1)) return { top: [], below: () => [] };
+  const firstDepth = root === -1 ? 0 : outline.depth[root]! + 1;
+  const sorted = inOrder(site, menu, derived);
+  const rowsBelow = (row: number): number[] => {
+    const rows: number[] = [];
+    const level = row === -1 ? 0 : outline.depth[row]! + 1 - firstDepth;
+    if (level >= menu.levels) return rows;
+    const last = row === -1 ? outline.nodes.length : outline.end[row]!;
+    for (let at = row + 1; at < last; at = outline.end[at]!)
+      if (answerOfRow(derived, at) === 'in' && isTaken(at)) rows.push(at);
+    return sorted(rows);
+  };
+  if (menu.withRoot && root !== -1) return { top: isTaken(root) ? [root] : [], below: rowsBelow };
+  return { top: rowsBelow(root), below: rowsBelow };
+}
+
+/** Brings siblings into the menu's order. */
+function inOrder({ settings: { language } }: Site, { order }: Menu, { outline }: Derived) {
+  if (order === 'tree') return (rows: number[]) => rows;
+  const collator = new Intl.Collator(language, { numeric: true });
+  const name = (row: number) => {
+    const { label, title } = outline.nodes[row]!;
+    return textIn(label, language) || textIn(title, language);
+  };
+  return (rows: number[]) => rows.sort((a, b) => collator.compare(name(a), name(b)) || a - b);
+}

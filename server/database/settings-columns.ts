@@ -1,0 +1,69 @@
+import type { Audience } from '#core/model/audience.ts';
+import type { Language, PageId } from '#core/model/ids.ts';
+import type { Layout } from '#core/model/layout.ts';
+import type { Menu } from '#core/model/menu.ts';
+import type { PageLabel } from '#core/model/page-label.ts';
+import type { Settings } from '#core/model/site.ts';
+
+/** The columns of `site` that hold lists of the settings as JSON; `live_` before the name has what visitors have. */
+export const SETTINGS_LISTS = ['audiences', 'labels', 'menus', 'layouts'] as const;
+
+/** The settings of a site as the table `site` has them: drafted, and live where something is. */
+export interface SettingsRow {
+  name: string;
+  language: Language;
+  home: PageId | null;
+  audiences: Audience[];
+  labels: PageLabel[];
+  menus: Menu[];
+  layouts: Layout[];
+  live_name: string | null;
+  live_language: Language | null;
+  live_home: PageId | null;
+  live_audiences: Audience[];
+  live_labels: PageLabel[];
+  live_menus: Menu[];
+  live_layouts: Layout[];
+}
+
+export const settingsOf = ({ name, language, home, audiences, labels, menus, layouts }: SettingsRow): Settings => ({
+  name,
+  language,
+  home,
+  audiences,
+  labels,
+  menus,
+  layouts,
+});
+
+/** Null where nothing was ever live. */
+export const liveSettingsOf = (row: SettingsRow): Settings | null =>
+  row.live_name === null || row.live_language === null
+    ? null
+    : {
+        name: row.live_name,
+        language: row.live_language,
+        home: row.live_home,
+        audiences: row.live_audiences,
+        labels: row.live_labels,
+        menus: row.live_menus,
+        layouts: row.live_layouts,
+      };
+
+/** The columns that differ between two settings, with their values; lists as JSON. `before` null gives all. */
+export function changedSettings(before: Settings | null, after: Settings): [column: string, value: string | null][] {
+  const changed: [string, string | null][] = [];
+  for (const column of ['name', 'language', 'home'] as const)
+    if (before?.[column] !== after[column]) changed.push([column, after[column]]);
+  for (const column of SETTINGS_LISTS)
+    if (before?.[column] !== after[column]) changed.push([column, JSON.stringify(after[column])]);
+  return changed;
+}
+
+/** The columns of what was never live. */
+export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
+  ['name', null],
+  ['language', null],
+  ['home', null],
+  ...SETTINGS_LISTS.map((column): [string, string] => [column, '[]']),
+];

@@ -1,0 +1,50 @@
+import type { VisitorView } from '#core/derive/visitor-view.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { escaped } from './html.ts';
+
+/** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
+export interface SitePlace {
+  readonly base: string;
+  readonly origin: string;
+  readonly stylesheet: string;
+}
+
+/** A site for one kind of visitor: what they may open, and where the site is. */
+export interface LiveView extends VisitorView {
+  readonly place: SitePlace;
+  /** The bar above the page of a walk, as HTML; null for visitors. */
+  readonly walk: string | null;
+}
+
+/** An address of the site as it stands in a link: percent-encoded, below the site's own path. */
+export const pathOf = (place: SitePlace, address: string): string => place.base + encodeURI(address);
+
+export const hrefOf = (place: SitePlace, to: string): string => (to.startsWith('/') ? pathOf(place, to) : to);
+
+/** Behind an entry that the visitor sees and may not open. */
+export function lockOf({ derived, locked, asks }: LiveView, page: PageId): string {
+  const row = derived.outline.rowOf.get(page);
+  if (row === undefined || locked[row] === 0) return '';
+  return ` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
+}
+
+export const signOutForm = (place: SitePlace, words = 'Sign out'): string =>
+  `<form method="post" action="${escaped(place.base)}/sign-out"><button>${escaped(words)}</button></form>`;
+
+/** The page of the site that stands in for signing in, or the built-in one. */
+export function signInAddress({ place, derived, standingIn }: LiveView): string {
+  const row = standingIn.get('sign-in');
+  const own = row === undefined ? null : derived.addresses[row]!;
+  return own === null ? `${place.base}/sign-in` : pathOf(place, own);
+}
+
+/** The page of the site that stands in for the account, or where another password is chosen. */
+export function accountAddress({ place, derived, standingIn }: LiveView): string {
+  const row = standingIn.get('account');
+  const own = row === undefined ? null : derived.addresses[row]!;
+  return own === null ? `${place.base}/~password` : pathOf(place, own);
+}
+
+/** Whether a row answers the visitor at its address: it is open, or shows a lock, or asks for a passphrase. */
+export const isAnswered = ({ derived, asks }: LiveView, row: number): boolean =>
+  derived.hiddenBy[row] === -1 || asks[row] === 1;

@@ -1,0 +1,69 @@
+import { type MenuEntry, entriesOf, goesBySection, sectionOf } from '#core/derive/menu.ts';
+import { layoutOf } from '#core/derive/layouts.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { MenuSlot } from '#core/model/layout.ts';
+import type { Menu } from '#core/model/menu.ts';
+import { ancestorsOf } from '#core/model/site.ts';
+import { escaped } from './html.ts';
+import { type LiveView, accountAddress, hrefOf, lockOf, signInAddress, signOutForm } from './live-view.ts';
+
+const known = new WeakMap<LiveView['derived'], Map<string, readonly MenuEntry[]>>();
+
+/** A menu for all visitors of one kind, made once; the same for all pages of a section. */
+function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonly MenuEntry[] {
+  const { site, derived, visitor, isSignedIn } = view;
+  const section = goesBySection(menu) ? sectionOf(derived, current) : null;
+  const made = known.get(derived) ?? new Map<string, readonly MenuEntry[]>();
+  known.set(derived, made);
+  const key = `${menu.id} ${section ?? ''} ${isSignedIn}`;
+  let entries = made.get(key);
+  if (!entries) made.set(key, (entries = entriesOf(site, menu, derived, { belongs: visitor, isSignedIn }, section)));
+  return entries;
+}
+
+/** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
+export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): string {
+  const { site } = view;
+  const id = layoutOf(site).menus[slot];
+  const menu = site.settings.menus.find((one) => one.id === id);
+  if (!menu) return '';
+  const entries = entriesFor(view, menu, current);
+  if (entries.length === 0) return '';
+  const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
+  const label = (entry: MenuEntry): string => {
+    const mark =
+      entry.page === null
+        ? ''
+        : entry.page === current
+          ? ' aria-current="page"'
+          : above.has(entry.page)
+            ? ' aria-current="true"'
+            : '';
+    const text = escaped(entry.text);
+    if (entry.does === 'sign-out' && view.walk === null) return signOutForm(view.place, entry.text);
+    const to = addressOf(view, entry);
+    return to === null
+      ? `<span class="text"${mark}>${text}</span>`
+      : `<a href="${escaped(to)}"${mark}>${text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`;
+  };
+  const list = (items: readonly MenuEntry[]): string =>
+    items
+      .map((entry) => `<li>${label(entry)}${entry.entries.length === 0 ? '' : `<ul>${list(entry.entries)}</ul>`}</li>`)
+      .join('');
+  const name = `aria-label="${escaped(menu.name)}"`;
+  if (slot !== 'header') return `<nav ${name} class="menu-${slot}"><ul>${list(entries)}</ul></nav>`;
+  // What is below an entry of the first level opens and closes: without a script, by keyboard and by touch.
+  const first = entries.map((entry) =>
+    entry.entries.length === 0
+      ? `<li>${label(entry)}</li>`
+      : `<li>${label(entry)}<details name="menu"><summary><span class="unseen">Pages in ${escaped(entry.text)}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
+  );
+  return `<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first.join('')}</ul></details></nav>`;
+}
+
+function addressOf(view: LiveView, { leadsTo, does }: MenuEntry): string | null {
+  if (does === 'sign-in') return signInAddress(view);
+  if (does === 'account') return accountAddress(view);
+  if (does === 'sign-out') return null;
+  return leadsTo === null ? null : hrefOf(view.place, leadsTo);
+}

@@ -1,0 +1,98 @@
+import type { Proposal } from '#core/derive/menu-merge.ts';
+import type { MenuAnswer } from '#core/derive/menu-table.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { EntryId, Menu } from '#core/model/menu.ts';
+import { type Site, maybeNodeAt, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { labelOf } from '#core/derive/menu.ts';
+
+const titleOf = (site: Site, page: PageId): string => {
+  const node = site.nodes.get(page);
+  return node ? textIn(node.title, site.settings.language) : 'a page that is not there';
+};
+
+/** Why the page is not in a menu, and what would change that. */
+export function reasonFor(site: Site, menu: Menu, answer: MenuAnswer, page: PageId): string {
+  switch (answer) {
+    case 'in':
+      return '';
+    case 'off menus':
+      return 'The page is off menus.';
+    case 'hidden':
+      return 'Nobody can reach the page: it, or a branch above it, is hidden.';
+    case 'closed':
+      return 'These visitors may not open the page.';
+    case 'for others':
+      return 'Its entry is for other visitors.';
+    case 'left out here':
+      return 'It is left out of this menu, as an exception.';
+    case 'outside':
+      return menu.root === 'section'
+        ? 'The menu begins below the top-level page of the section, and this is that page.'
+        : `The menu begins below ‘${typeof menu.root === 'object' ? titleOf(site, menu.root.page) : ''}’, and the page stands elsewhere.`;
+    case 'too deep':
+      return `The menu shows ${menu.levels === 1 ? 'one level' : `${menu.levels} levels`}, and the page stands deeper.`;
+    case 'above not in menu': {
+      const { parent } = nodeAt(site, page);
+      return `‘${parent === null ? '' : titleOf(site, parent)}’ above it is not in the menu.`;
+    }
+    case 'leads nowhere':
+      return 'The page that this link leads to is hidden or gone. Choose another in the Write lens.';
+    case 'proposed':
+      return 'It came after the menu was arranged. It waits among the proposals below.';
+    case 'not arranged':
+      return 'It was taken out of this menu by hand.';
+  }
+}
+
+const BECAUSE: Readonly<Record<NonNullable<Proposal['because']>, string>> = {
+  removed: 'was removed from the tree',
+  hidden: 'is hidden',
+  'for others': 'is for other visitors',
+  'off menus': 'is off menus now',
+  'leads nowhere': 'leads nowhere any more',
+  'out of range': 'is not in the part of the tree any more that the menu takes',
+};
+
+/** A proposal as a sentence: what to do, and what has happened in the tree. */
+export function proposalWords(
+  site: Site,
+  menu: Menu,
+  proposal: Proposal,
+): { readonly what: string; readonly why: string } {
+  const name = `‘${proposal.name}’`;
+  switch (proposal.kind) {
+    case 'came':
+      return {
+        what: `Put ${name} ${placeWords(site, menu, proposal)}`,
+        why: 'It is new in the part of the tree that the menu takes.',
+      };
+    case 'moved':
+      return { what: `Move ${name} ${placeWords(site, menu, proposal)}`, why: 'The page was moved in the tree.' };
+    case 'went':
+      return { what: `Take ${name} out`, why: `The page ${BECAUSE[proposal.because!]}.` };
+    case 'renamed':
+      return {
+        what: `Call it ${name}, as the page is called now`,
+        why: 'The entry has words of its own, and the page was renamed.',
+      };
+  }
+}
+
+function placeWords(site: Site, menu: Menu, { under, after }: Pick<Proposal, 'under' | 'after'>): string {
+  if (after !== null) return `after ‘${entryName(site, menu, after)}’, as in the tree`;
+  return under === null ? 'first, as in the tree' : `first below ‘${entryName(site, menu, under)}’, as in the tree`;
+}
+
+/** What an entry is called. */
+export function entryName(site: Site, menu: Menu, id: EntryId): string {
+  const entries = menu.isByHand ? flat(menu.arranged?.entries ?? []) : menu.extras;
+  const { language } = site.settings;
+  const own = textIn(entries.find((one) => one.id === id)?.label ?? {}, language);
+  const node = maybeNodeAt(site, id as string as PageId);
+  return own || (node ? labelOf(site, node) : 'an entry');
+}
+
+function flat(entries: NonNullable<Menu['arranged']>['entries']): NonNullable<Menu['arranged']>['entries'] {
+  return entries.flatMap((one) => [one, ...flat(one.below)]);
+}

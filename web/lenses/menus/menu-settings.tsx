@@ -1,0 +1,101 @@
+import { toast } from 'sonner';
+import { arrangeByHand, followTree } from '#core/arrange/switch-menu.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { MOST_LEVELS, type Menu } from '#core/model/menu.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { Edit } from '../../api/site-store.ts';
+import { Choice, Radios, Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { entryName } from './menu-reasons.ts';
+
+type Fields = Extract<Operation, { name: 'menu.set' }>['fields'];
+
+/** How a menu is kept, and what it takes from the tree. */
+export function MenuSettings({ menu }: { readonly menu: Menu }) {
+  const { site, store, mayEdit, derived } = useWorkbench();
+  const set = (fields: Fields) => store.apply([{ name: 'menu.set', menu: menu.id, fields }]);
+  const { root, levels, order, withRoot, headings, isByHand, takesSafe } = menu;
+  const follow = () => {
+    const { operation, unsaid } = followTree(site, menu);
+    if (store.apply([operation as Edit]) !== null || unsaid.length === 0) return;
+    const names = [...new Set(unsaid.map(({ entry }) => `‘${entryName(site, menu, entry)}’`))];
+    toast(
+      `It follows the tree. What no exception can say is left: the place of ${names.slice(0, 5).join(', ')}${names.length > 5 ? ` and ${names.length - 5} more` : ''}. Arrange it by hand again, and it is as it was.`,
+      { duration: 12_000 },
+    );
+  };
+  return (
+    <details className="rounded-md border border-rule">
+      <summary className="cursor-pointer px-3 py-2 font-medium">
+        How it is kept: {isByHand ? 'arranged by hand' : 'follows the tree'}
+      </summary>
+      <fieldset disabled={!mayEdit} className="flex flex-col gap-3 border-t border-rule px-3 py-3">
+        <Radios
+          legend="The menu"
+          value={isByHand ? 'by hand' : 'follows'}
+          choices={[
+            { value: 'follows', words: 'Follows the tree' },
+            { value: 'by hand', words: 'Is arranged by hand' },
+          ]}
+          onChoose={(way) => (way === 'follows' ? follow() : store.apply([arrangeByHand(site, menu) as Edit]))}
+        />
+        {isByHand && (
+          <Tick
+            label="Takes what is safe by itself"
+            hint="What changes in the tree and clashes with nothing that was arranged by hand."
+            checked={takesSafe}
+            onChange={(event) => set({ takesSafe: event.target.checked })}
+          />
+        )}
+        <Choice
+          label="Begins"
+          value={typeof root === 'object' ? root.page : root}
+          onChange={(event) => {
+            const { value } = event.target;
+            set({ root: value === 'site' || value === 'section' ? value : { page: value as PageId } });
+          }}
+        >
+          <option value="site">At the top of the tree</option>
+          {!isByHand && <option value="section">In the section that the visitor is in</option>}
+          {typeof root === 'object' && !derived.outline.rowOf.has(root.page) && (
+            <option value={root.page}>Below a page that was removed</option>
+          )}
+          {derived.outline.nodes.map((node, row) =>
+            node.type === 'link' ? null : (
+              <option key={node.id} value={node.id}>
+                {'\u2003'.repeat(derived.outline.depth[row]!)}Below ‘{textIn(node.title, site.settings.language)}’
+              </option>
+            ),
+          )}
+        </Choice>
+        <div className="grid grid-cols-2 gap-3">
+          <Choice label="Levels" value={levels} onChange={(event) => set({ levels: Number(event.target.value) })}>
+            {Array.from({ length: MOST_LEVELS }, (_, index) => (
+              <option key={index} value={index + 1}>
+                {index + 1}
+              </option>
+            ))}
+          </Choice>
+          <Choice label="Order" value={order} onChange={(event) => set({ order: event.target.value as Menu['order'] })}>
+            <option value="tree">As in the tree</option>
+            <option value="alphabet">By the alphabet</option>
+          </Choice>
+        </div>
+        {root !== 'site' && (
+          <Tick
+            label="With the page that it begins at"
+            checked={withRoot}
+            onChange={(event) => set({ withRoot: event.target.checked })}
+          />
+        )}
+        <Tick
+          label="Headings lead to their first page"
+          hint="Else they are words above the others."
+          checked={headings === 'first page'}
+          onChange={(event) => set({ headings: event.target.checked ? 'first page' : 'text' })}
+        />
+      </fieldset>
+    </details>
+  );
+}

@@ -1,0 +1,135 @@
+import { Plus } from 'lucide-react';
+import { useState } from 'react';
+import { onArranged, putInMenu } from '#core/arrange/arrange-entries.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { type EntryTarget, LONGEST_ENTRY_LABEL, type Menu, entryOf } from '#core/model/menu.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import { type Edit, newEntryId } from '../../api/site-store.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice, TextField } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+const KINDS = [
+  { value: 'page', words: 'A page from elsewhere in the tree' },
+  { value: 'url', words: 'An outside address' },
+  { value: 'text', words: 'Words that lead nowhere' },
+  { value: 'sign-in', words: 'Sign in, for who is not' },
+  { value: 'sign-out', words: 'Sign out, for who is signed in' },
+  { value: 'account', words: 'The account, for who is signed in' },
+] as const;
+type Kind = (typeof KINDS)[number]['value'];
+
+const FIRST_WORDS: Readonly<Partial<Record<Kind, string>>> = {
+  'sign-in': 'Sign in',
+  'sign-out': 'Sign out',
+  account: 'Your account',
+};
+
+/** Adds an entry that the menu has besides the tree. */
+export function NewEntry({ menu }: { readonly menu: Menu }) {
+  const { site, store, derived } = useWorkbench();
+  const [isOpen, setOpen] = useState(false);
+  const [kind, setKind] = useState<Kind>('page');
+  const [words, setWords] = useState('');
+  const [url, setUrl] = useState('https://');
+  const [page, setPage] = useState<PageId | ''>('');
+  const { language } = site.settings;
+  if (!isOpen)
+    return (
+      <div>
+        <Button look="quiet" isTight onClick={() => setOpen(true)}>
+          <Plus size={15} aria-hidden /> Add an entry
+        </Button>
+      </div>
+    );
+  const add = () => {
+    const target: EntryTarget =
+      kind === 'page'
+        ? { page: page as PageId }
+        : kind === 'url'
+          ? { url: url.trim() }
+          : kind === 'text'
+            ? null
+            : { does: kind };
+    const label = words.trim() === '' ? {} : { [language]: words };
+    const operations: Operation[] =
+      kind === 'page' && menu.isByHand
+        ? putInMenu(site, menu, page as PageId)
+        : onArranged(site, menu, [
+            {
+              name: 'entry.add',
+              menu: menu.id,
+              entry: kind === 'page' ? entryOf(page as PageId) : newEntryId(),
+              target,
+              label,
+              under: null,
+            },
+          ]);
+    if (store.apply(operations as Edit[]) !== null) return;
+    setOpen(false);
+    setWords('');
+    setPage('');
+  };
+  const isReady = kind === 'page' ? page !== '' : words.trim() !== '' && (kind !== 'url' || url.length > 8);
+  return (
+    <form
+      aria-label="A new entry"
+      className="flex flex-col gap-3 rounded-md border border-rule px-3 py-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (isReady) add();
+      }}
+    >
+      <Choice
+        label="The entry is"
+        value={kind}
+        onChange={(event) => {
+          const next = event.target.value as Kind;
+          setKind(next);
+          setWords(FIRST_WORDS[next] ?? '');
+        }}
+      >
+        {KINDS.map((one) => (
+          <option key={one.value} value={one.value}>
+            {one.words}
+          </option>
+        ))}
+      </Choice>
+      {kind === 'page' ? (
+        <Choice label="Page" value={page} onChange={(event) => setPage(event.target.value as PageId)}>
+          <option value="">Choose a page</option>
+          {derived.outline.nodes.map((node, row) => (
+            <option key={node.id} value={node.id}>
+              {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, language)}
+            </option>
+          ))}
+        </Choice>
+      ) : (
+        <TextField
+          label="What it says"
+          value={words}
+          maxLength={LONGEST_ENTRY_LABEL}
+          onChange={(event) => setWords(event.target.value)}
+        />
+      )}
+      {kind === 'url' && (
+        <TextField
+          label="Outside address"
+          value={url}
+          maxLength={2000}
+          hint="Starts with https://, mailto: or tel:"
+          onChange={(event) => setUrl(event.target.value)}
+        />
+      )}
+      <div className="flex gap-2">
+        <Button type="submit" look="main" disabled={!isReady}>
+          Add the entry
+        </Button>
+        <Button look="quiet" onClick={() => setOpen(false)}>
+          Cancel
+        </Button>
+      </div>
+    </form>
+  );
+}
