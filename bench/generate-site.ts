@@ -65,6 +65,7 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
         target: null,
         content: isHeading ? null : (text(12) as ContentId),
         access: null,
+        frame: null,
         plan: null,
         removedWith: null,
       };

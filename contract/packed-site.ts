@@ -1,13 +1,17 @@
 import { z } from 'zod';
 import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
 import { audienceSchema } from '#core/model/audience.ts';
+import { factSchema } from '#core/model/fact.ts';
+import { frameChangeSchema, fromKeptFrame, toKeptFrame } from '#core/model/frame.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import { layoutSchema } from '#core/model/layout.ts';
 import { menuSchema } from '#core/model/menu.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, targetSchema, withoutPlan } from '#core/model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, withoutPlan } from '#core/model/node.ts';
+import { targetSchema } from '#core/model/target.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { fromKeptPlan, goalIdSchema, keptPlanSchema, toKeptPlan } from '#core/model/plan.ts';
+import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
 import { branchOf } from '#core/model/site.ts';
@@ -22,6 +26,8 @@ const settingsWire = z.object({
   labels: z.array(pageLabelSchema),
   menus: z.array(menuSchema),
   layouts: z.array(layoutSchema),
+  facts: z.array(factSchema),
+  trail: trailSettingSchema,
 });
 
 /** Where the value of a row is not the usual one, by row. */
@@ -45,6 +51,7 @@ const nodesWire = z.object({
   target: exceptions(targetSchema),
   removedWith: exceptions(pageIdSchema),
   access: exceptions(accessChangeSchema),
+  frame: exceptions(frameChangeSchema),
   plan: exceptions(keptPlanSchema),
 });
 type NodesWire = z.infer<typeof nodesWire>;
@@ -123,6 +130,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   labels: [...settings.labels],
   menus: settings.menus as z.infer<typeof menuSchema>[],
   layouts: [...settings.layouts],
+  facts: [...settings.facts],
 });
 
 const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;
@@ -142,6 +150,7 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     target: {},
     removedWith: {},
     access: {},
+    frame: {},
     plan: {},
   };
   const rows = new Map(nodes.map((node, row) => [node.id, row]));
@@ -159,6 +168,7 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     if (Object.keys(node.description).length > 0) wire.description[row] = packTexts(node.description, language);
     if (node.target) wire.target[row] = node.target;
     if (node.access !== null) wire.access[row] = toKeptAccess(node.access);
+    if (node.frame !== null) wire.frame[row] = toKeptFrame(node.frame);
     if (node.plan !== null) wire.plan[row] = toKeptPlan(node.plan);
     if (node.removedWith !== null) wire.removedWith[row] = node.removedWith;
   });
@@ -187,6 +197,7 @@ function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
       target: wire.target[row] ?? null,
       content: content === 0 ? null : content,
       access: fromKeptAccess(wire.access[row] ?? null),
+      frame: fromKeptFrame(wire.frame[row] ?? null),
       plan: fromKeptPlan(wire.plan[row] ?? null),
       removedWith: wire.removedWith[row] ?? null,
     };

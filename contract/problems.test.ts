@@ -32,6 +32,7 @@ const PARAMS = {
   menu: 'footer',
   entry: 'p7',
   layout: 'standard',
+  fact: 'telephone',
   email: 'you@school.example',
   address: 'https://old.example/',
   line: 3,

@@ -2,8 +2,9 @@ import { type Extensions, Node, getSchema, mergeAttributes } from '@tiptap/core'
 import Document from '@tiptap/extension-document';
 import StarterKit from '@tiptap/starter-kit';
 import { z } from 'zod';
+import { factIdSchema } from '#core/model/fact.ts';
 import { audienceIdSchema, MOST_AUDIENCES } from '#core/model/audience.ts';
-import { AUDIENCE_SECTION, type SectionRule } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
 
 const audienceList = z.array(audienceIdSchema).max(MOST_AUDIENCES);
 const onlySchema = audienceList.nullable();
@@ -36,6 +37,26 @@ export const AudienceSection = Node.create({
   renderHTML: ({ HTMLAttributes }) => ['section', mergeAttributes(HTMLAttributes), 0],
 });
 
+/** A fact of the site within a text: visitors read what the fact says then. */
+export const FactInText = Node.create({
+  name: FACT,
+  group: 'inline',
+  inline: true,
+  atom: true,
+  addAttributes: () => ({
+    id: {
+      default: null,
+      validate: (value: unknown) => {
+        if (!factIdSchema.safeParse(value).success) throw new RangeError('a fact in a text is named by its id');
+      },
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-fact'),
+      renderHTML: (attributes: Record<string, unknown>) => ({ 'data-fact': String(attributes.id) }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'span[data-fact]' }],
+  renderHTML: ({ HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes)],
+});
+
 /** What a page's text may hold: the same list in the editor, in the check on the way in, and in the rendering. */
 export const textExtensions: Extensions = [
   Document.extend({ content: `(block | ${AUDIENCE_SECTION})+` }),
@@ -49,6 +70,7 @@ export const textExtensions: Extensions = [
     },
   }),
   AudienceSection,
+  FactInText,
 ];
 
 /** The editor's schema, for checking documents that come from outside. */

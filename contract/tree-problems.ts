@@ -225,6 +225,47 @@ export const OF_THE_TREE = {
     title: 'There is no such layout',
     detail: (p) => `The site has no layout '${p.layout}'; somebody may have taken it away. Undo that, or add it again.`,
   },
+  'layout-exists': {
+    status: 409,
+    title: 'The layout is there already',
+    detail: (p) => `The site has a layout '${p.layout}' already. Make another id for the new one.`,
+  },
+  'layout-used': {
+    status: 409,
+    title: 'Pages still name the layout',
+    detail: (p) =>
+      `It is the own layout of ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Give them another one first; then no page loses its frame by surprise.`,
+  },
+  'layout-last': {
+    status: 409,
+    title: 'A site has one layout at least',
+    detail: () => 'It is the only one, and pages need a frame. Add another layout first.',
+  },
+  'layout-too-many': {
+    status: 422,
+    title: 'There are too many layouts',
+    detail: (p) => `A site has at most ${p.limit} layouts. Take away one that is not used.`,
+  },
+  'fact-unknown': {
+    status: 404,
+    title: 'There is no such fact',
+    detail: (p) => `The site has no fact '${p.fact}'; somebody may have taken it away. Undo that, or add it again.`,
+  },
+  'fact-exists': {
+    status: 409,
+    title: 'The fact is there already',
+    detail: (p) => `The site has a fact '${p.fact}' already. Make another id for the new one.`,
+  },
+  'fact-unnamed': {
+    status: 422,
+    title: 'A fact needs a name',
+    detail: () => 'Type what the fact is, such as Telephone.',
+  },
+  'fact-too-many': {
+    status: 422,
+    title: 'There are too many facts',
+    detail: (p) => `A site has at most ${p.limit} facts. Take away one that is not used.`,
+  },
   'layout-unnamed': {
     status: 422,
     title: 'A layout needs a name',

@@ -1,5 +1,5 @@
 import type { PageId } from '../model/ids.ts';
-import type { Menu } from '../model/menu.ts';
+import type { Menu, MenuOrder } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
@@ -59,13 +59,21 @@ export function menuRange(
   return { top: rowsBelow(root), below: rowsBelow };
 }
 
-/** Brings siblings into the menu's order. */
-function inOrder({ settings: { language } }: Site, { order }: Menu, { outline }: Derived) {
-  if (order === 'tree') return (rows: number[]) => rows;
+/** Brings rows into an order: of the tree, of the alphabet in the site's language, or by their days, newest first and those without one last. */
+export function inOrder(
+  { settings: { language } }: Site,
+  { order }: { readonly order: MenuOrder },
+  { outline }: Derived,
+): (rows: number[]) => number[] {
+  if (order === 'tree') return (rows) => rows;
+  if (order === 'date') {
+    const day = (row: number) => outline.nodes[row]!.frame?.date ?? '';
+    return (rows) => rows.sort((a, b) => (day(a) === day(b) ? a - b : day(a) < day(b) ? 1 : -1));
+  }
   const collator = new Intl.Collator(language, { numeric: true });
   const name = (row: number) => {
     const { label, title } = outline.nodes[row]!;
     return textIn(label, language) || textIn(title, language);
   };
-  return (rows: number[]) => rows.sort((a, b) => collator.compare(name(a), name(b)) || a - b);
+  return (rows) => rows.sort((a, b) => collator.compare(name(a), name(b)) || a - b);
 }

@@ -1,7 +1,8 @@
 import type { LineFault } from '../carryover/inventory.ts';
 import type { AccessChange } from '../model/access.ts';
 import type { ContentId, PageId } from '../model/ids.ts';
-import type { Hidden, NodeType, Target } from '../model/node.ts';
+import type { Hidden, NodeType } from '../model/node.ts';
+import type { Target } from '../model/target.ts';
 import type { PlanChange } from '../model/plan.ts';
 
 /** What a file says of a node; what it does not say is left out. */

@@ -19,6 +19,9 @@ export interface TextPart {
 /** The type of a part that only some visitors get: a section with its own rule, at the top of a document alone. */
 export const AUDIENCE_SECTION = 'audienceSection';
 
+/** The type of a part that says a fact of the site, by the fact's id. */
+export const FACT = 'fact';
+
 /** Who gets a section of a text; whoever gets its page, where it names nobody. */
 export interface SectionRule {
   /** Only these audiences; null for all. */
@@ -89,8 +92,9 @@ function canonical(value: unknown): string {
 /** The words of a text, its blocks parted by spaces; for search, counts and extracts. */
 export function plainTextOf(document: TextDocument | TextPart): string {
   if ('text' in document && document.text !== undefined) return document.text;
+  if (document.type === FACT) return '…';
   const parts = (document.content ?? []).map(plainTextOf);
-  const inline = (document.content ?? []).every((part) => part.type === 'text');
+  const inline = (document.content ?? []).every((part) => part.type === 'text' || part.type === FACT);
   return parts
     .join(inline ? '' : ' ')
     .replace(/\s+/g, ' ')

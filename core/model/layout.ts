@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { MAIN_MENU, menuIdSchema } from './menu.ts';
+import { trailSettingSchema } from './trail-setting.ts';
 
 export const layoutIdSchema = z
   .string()
@@ -7,16 +8,34 @@ export const layoutIdSchema = z
   .brand<'LayoutId'>();
 export type LayoutId = z.infer<typeof layoutIdSchema>;
 
+export const LONGEST_LAYOUT_NAME = 60;
+export const MOST_LAYOUTS = 40;
+
 /** The places of a layout that take a menu. */
 export const MENU_SLOTS = ['utility', 'header', 'side', 'footer'] as const;
 export type MenuSlot = (typeof MENU_SLOTS)[number];
 
+/** How the header looks; `none` leaves it out. */
+export const HEADER_STYLES = ['tall', 'band', 'slim', 'title', 'none'] as const;
+export type HeaderStyle = (typeof HEADER_STYLES)[number];
+
 const slot = menuIdSchema.nullable();
 export const layoutSchema = z.strictObject({
   id: layoutIdSchema,
-  name: z.string().min(1).max(60),
+  name: z.string().min(1).max(LONGEST_LAYOUT_NAME),
   /** The menu in each slot, or null. */
   menus: z.strictObject({ utility: slot, header: slot, side: slot, footer: slot }),
+  header: z.enum(HEADER_STYLES),
+  /** The address of the picture behind a tall header, or ''. */
+  picture: z
+    .string()
+    .max(2000)
+    .regex(/^(|https?:\/\/[^\s"'()<>]+)$/, 'the address of a picture starts with https://'),
+  hasFooter: z.boolean(),
+  /** Whether pages lead on to the one before and the one after within their section. */
+  hasTurns: z.boolean(),
+  /** The trails of its pages, or null: as the site has them. */
+  trail: trailSettingSchema.nullable(),
 });
 /** The frame of pages. Never changed in place. */
 export type Layout = Readonly<z.infer<typeof layoutSchema>>;
@@ -26,4 +45,9 @@ export const STANDARD_LAYOUT: Layout = {
   id: layoutIdSchema.parse('standard'),
   name: 'Standard',
   menus: { utility: null, header: MAIN_MENU.id, side: null, footer: null },
+  header: 'band',
+  picture: '',
+  hasFooter: true,
+  hasTurns: false,
+  trail: null,
 };

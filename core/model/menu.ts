@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { audienceIdSchema } from './audience.ts';
 import { type PageId, pageIdSchema } from './ids.ts';
-import { targetSchema } from './node.ts';
+import { targetSchema } from './target.ts';
 import { type Texts, textsSchema } from './texts.ts';
 
 export const menuIdSchema = z
@@ -29,7 +29,7 @@ export const MOST_LEVELS = 6;
 export const MOST_ENTRIES = 2000;
 
 /** In which order a menu has what it takes from the tree. */
-export const MENU_ORDERS = ['tree', 'alphabet'] as const;
+export const MENU_ORDERS = ['tree', 'alphabet', 'date'] as const;
 export type MenuOrder = (typeof MENU_ORDERS)[number];
 
 /** What visitors do by an entry that leads to no page: such an entry shows only to whom it is of use. */

@@ -1,8 +1,9 @@
-import { z } from 'zod';
 import { type AccessRule, sameAccess } from './access.ts';
-import { type ContentId, type PageId, pageIdSchema } from './ids.ts';
+import { type PageFrame, sameFrame } from './frame.ts';
+import type { ContentId, PageId } from './ids.ts';
 import type { PagePlan } from './plan.ts';
 import { type Slugs, sameSlugs } from './slug.ts';
+import type { Target } from './target.ts';
 import { type Texts, sameTexts } from './texts.ts';
 
 export const NODE_TYPES = ['page', 'heading', 'link'] as const;
@@ -11,21 +12,6 @@ export type NodeType = (typeof NODE_TYPES)[number];
 /** `page`: this page alone cannot be reached; `branch`: nor anything below it. */
 export const HIDDEN = ['no', 'page', 'branch'] as const;
 export type Hidden = (typeof HIDDEN)[number];
-
-/** Where a link points: another page of the tree (an alias), or an outside address. */
-export const targetSchema = z.union([
-  z.strictObject({ page: pageIdSchema }),
-  z.strictObject({
-    url: z
-      .string()
-      .max(2000, 'at most 2,000 characters')
-      .regex(
-        /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i,
-        'an outside address starts with https://, http://, mailto: or tel:',
-      ),
-  }),
-]);
-export type Target = z.infer<typeof targetSchema>;
 
 /** A node of the tree: a page, a heading or a link. Never changed in place. */
 export interface SiteNode {
@@ -51,6 +37,8 @@ export interface SiteNode {
   readonly content: ContentId | null;
   /** Its own rule of who may open it, or null where it has none. */
   readonly access: AccessRule | null;
+  /** What it says of its layout, its trail and what it lists, or null where it says nothing. */
+  readonly frame: PageFrame | null;
   /** What is planned for it, or null where nothing is. The plan never goes live. */
   readonly plan: PagePlan | null;
   /** The node whose removal took this one out of the tree, or null while it stands in the tree. */
@@ -70,6 +58,7 @@ export const ASPECTS = [
   'inMenus',
   'hidden',
   'access',
+  'frame',
   'inAddress',
   'order',
 ] as const;
@@ -86,7 +75,9 @@ export const isSameNode = (a: SiteNode, b: SiteNode): boolean =>
       ? sameTarget(a.target, b.target)
       : key === 'access'
         ? sameAccess(a.access, b.access)
-        : a[key] === b[key],
+        : key === 'frame'
+          ? sameFrame(a.frame, b.frame)
+          : a[key] === b[key],
   );
 
 const sameTarget = (a: Target | null, b: Target | null): boolean =>
@@ -107,6 +98,7 @@ export const isNodeDifferent = (a: SiteNode, b: SiteNode): boolean =>
     a.hidden !== b.hidden ||
     a.inAddress !== b.inAddress ||
     !sameAccess(a.access, b.access) ||
+    !sameFrame(a.frame, b.frame) ||
     !sameTexts(a.title, b.title) ||
     !sameTexts(a.label, b.label) ||
     !sameSlugs(a.slug, b.slug) ||
@@ -131,6 +123,8 @@ function differsIn(a: SiteNode, b: SiteNode, aspect: Aspect): boolean {
       return !sameTarget(a.target, b.target);
     case 'access':
       return !sameAccess(a.access, b.access);
+    case 'frame':
+      return !sameFrame(a.frame, b.frame);
     case 'order':
       return a.order !== b.order && a.parent === b.parent;
     default:

@@ -1,5 +1,6 @@
 import { Map as PersistentMap } from 'immutable';
 import type { Audience } from './audience.ts';
+import { FIRST_FACTS, type Fact } from './fact.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
 import { type Layout, STANDARD_LAYOUT } from './layout.ts';
 import { MAIN_MENU, type Menu } from './menu.ts';
@@ -7,6 +8,7 @@ import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
+import { PLAIN_TRAIL, type TrailSetting } from './trail-setting.ts';
 
 /** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
 export interface LiveNode {
@@ -28,6 +30,10 @@ export interface Settings {
   readonly menus: readonly Menu[];
   /** The frames of its pages; the first one is that of pages which name no other. */
   readonly layouts: readonly Layout[];
+  /** What is said of the site in many places. */
+  readonly facts: readonly Fact[];
+  /** How trails look where neither the page, nor its branch, nor its layout says. */
+  readonly trail: TrailSetting;
 }
 
 /** The settings of a new site: a main menu that follows the tree, in the header of the one layout. */
@@ -39,6 +45,8 @@ export const newSettings = (name: string, language: Language): Settings => ({
   labels: [],
   menus: [MAIN_MENU],
   layouts: [STANDARD_LAYOUT],
+  facts: FIRST_FACTS,
+  trail: PLAIN_TRAIL,
 });
 
 /**

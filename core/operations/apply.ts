@@ -8,7 +8,8 @@ import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
 import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
 import { labelAdd, labelRemove, labelSet } from './labels.ts';
-import { layoutSet } from './layouts.ts';
+import { factAdd, factRemove, factSet } from './facts.ts';
+import { layoutAdd, layoutRemove, layoutSet } from './layouts.ts';
 import { menuAdd, menuRemove, menuSet } from './menus.ts';
 import { oldPageDecide } from './old-page-decide.ts';
 import { pageAdd } from './page-add.ts';
@@ -46,7 +47,12 @@ export const OPERATIONS = {
   'entry.set': entrySet,
   'entry.move': entryMove,
   'entry.remove': entryRemove,
+  'layout.add': layoutAdd,
   'layout.set': layoutSet,
+  'layout.remove': layoutRemove,
+  'fact.add': factAdd,
+  'fact.set': factSet,
+  'fact.remove': factRemove,
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,

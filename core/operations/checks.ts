@@ -1,7 +1,9 @@
 import { type AccessRule, audiencesIn } from '../model/access.ts';
 import { EVERYONE } from '../model/audience.ts';
+import type { PageFrame } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
-import type { NodeType, Target } from '../model/node.ts';
+import type { NodeType } from '../model/node.ts';
+import type { Target } from '../model/target.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { scopeBelow } from '../model/address-scope.ts';
 import { type Site, homeOf, maybeNodeAt } from '../model/site.ts';
@@ -55,6 +57,14 @@ export function checkAccess(site: Site, page: PageId, rule: AccessRule | null): 
   const label = rule.labels.find((id) => !site.settings.labels.some((one) => one.id === id));
   if (label !== undefined) return refuse('label-unknown', { label });
   return checkNarrowing(site, page, rule);
+}
+
+/** A frame names a layout that there is. */
+export function checkFrame(site: Site, frame: PageFrame | null): Refusal | null {
+  const layout = frame?.layout ?? null;
+  return layout === null || site.settings.layouts.some(({ id }) => id === layout)
+    ? null
+    : refuse('layout-unknown', { layout });
 }
 
 /** What narrows, of a page's rule or of a label's. `of` is the page or label, for the refusal. */

@@ -3,7 +3,8 @@ import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './au
 import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
 import { entryAddSchema, entryMoveSchema, entryRemoveSchema, entrySetSchema } from './entries.ts';
 import { labelAddSchema, labelRemoveSchema, labelSetSchema } from './labels.ts';
-import { layoutSetSchema } from './layouts.ts';
+import { factAddSchema, factRemoveSchema, factSetSchema } from './facts.ts';
+import { layoutAddSchema, layoutRemoveSchema, layoutSetSchema } from './layouts.ts';
 import { menuAddSchema, menuRemoveSchema, menuSetSchema } from './menus.ts';
 import { oldPageDecideSchema } from './old-page-decide.ts';
 import { pageAddSchema } from './page-add.ts';
@@ -39,7 +40,12 @@ const EDITS = [
   entrySetSchema,
   entryMoveSchema,
   entryRemoveSchema,
+  layoutAddSchema,
   layoutSetSchema,
+  layoutRemoveSchema,
+  factAddSchema,
+  factSetSchema,
+  factRemoveSchema,
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,

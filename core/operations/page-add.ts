@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
 import { accessChangeSchema, withAccess } from '../model/access.ts';
+import { frameChangeSchema, withFrame } from '../model/frame.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode } from '../model/node.ts';
+import { targetSchema } from '../model/target.ts';
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
 import { planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
@@ -10,7 +12,7 @@ import { SiteChange } from '../model/site-change.ts';
 import { LONGEST_TITLE } from '../model/site.ts';
 import { NO_SLUGS, slugsSchema } from '../model/slug.ts';
 import { NO_TEXTS, textsSchema, withTexts } from '../model/texts.ts';
-import { checkAccess, checkRestored, checkSlugs, checkTarget } from './checks.ts';
+import { checkAccess, checkFrame, checkRestored, checkSlugs, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 export const pageAddSchema = z.strictObject({
@@ -28,6 +30,7 @@ export const pageAddSchema = z.strictObject({
   target: targetSchema.nullable().optional(),
   content: contentIdSchema.nullable().optional(),
   access: accessChangeSchema.optional(),
+  frame: frameChangeSchema.optional(),
   plan: planChangeSchema.optional(),
   restores: restoresSchema,
 });
@@ -39,12 +42,13 @@ export const pageAdd = defineOperation({
   apply(site, operation) {
     const { page, type = 'page' } = operation;
     const access = withAccess(null, operation.access ?? {});
+    const frame = withFrame(null, operation.frame ?? {});
     if (site.nodes.has(page)) return refuse('page-exists', { page });
     const forbidden =
       checkParent(site, operation.place.parent, null, 0) ??
       checkSlugs(site, page, operation.slug, operation.place.parent) ??
       checkTarget(site, page, type, operation.target, operation.restores !== undefined) ??
-      (operation.restores === undefined ? checkAccess(site, page, access) : null) ??
+      (operation.restores === undefined ? (checkAccess(site, page, access) ?? checkFrame(site, frame)) : null) ??
       checkRestored(operation.restores);
     if (forbidden) return forbidden;
     const title = withTexts(NO_TEXTS, operation.title);
@@ -66,6 +70,7 @@ export const pageAdd = defineOperation({
       target: operation.target ?? null,
       content: operation.content ?? null,
       access,
+      frame,
       plan: withPlan(null, operation.plan ?? {}),
       removedWith: null,
     };

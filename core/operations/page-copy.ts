@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { settleAfter, settleSlugs, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
-import type { SiteNode, Target } from '../model/node.ts';
+import type { SiteNode } from '../model/node.ts';
+import type { Target } from '../model/target.ts';
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
 import { NO_PLAN, type PagePlan, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';

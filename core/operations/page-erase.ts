@@ -1,7 +1,9 @@
+import { frameChangeSchema, fromKeptFrame, toKeptFrame } from '../model/frame.ts';
 import { z } from 'zod';
 import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '../model/access.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, targetSchema } from '../model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode } from '../model/node.ts';
+import { targetSchema } from '../model/target.ts';
 import { fromKeptPlan, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
 import { orderKeySchema } from '../model/place.ts';
 import { refuse } from '../model/refusal.ts';
@@ -63,6 +65,7 @@ const removedNodeSchema = z.strictObject({
   target: targetSchema.nullable(),
   content: contentIdSchema.nullable(),
   access: accessChangeSchema.nullable().default(null),
+  frame: frameChangeSchema.nullable().default(null),
   plan: keptPlanSchema.nullable().default(null),
   removedWith: pageIdSchema,
 });
@@ -73,6 +76,7 @@ const toRemoved = (node: SiteNode): RemovedNode =>
   ({
     ...node,
     access: node.access && toKeptAccess(node.access),
+    frame: node.frame && toKeptFrame(node.frame),
     plan: node.plan && toKeptPlan(node.plan),
   }) as RemovedNode;
 
@@ -94,7 +98,12 @@ export const pageRecall = defineOperation({
     const change = new SiteChange(site);
     for (const node of nodes) {
       const now = site.nodes.get(node.id);
-      const kept = () => ({ ...node, access: fromKeptAccess(node.access), plan: fromKeptPlan(node.plan) });
+      const kept = () => ({
+        ...node,
+        access: fromKeptAccess(node.access),
+        frame: fromKeptFrame(node.frame),
+        plan: fromKeptPlan(node.plan),
+      });
       change.put(now ? { ...now, parent: node.parent } : kept());
     }
     return {

@@ -1,3 +1,4 @@
+import { toKeptFrame } from '../model/frame.ts';
 import { z } from 'zod';
 import { toKeptAccess } from '../model/access.ts';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
@@ -63,6 +64,7 @@ export const pageRemove = defineOperation({
               target: node.target,
               content: node.content,
               access: node.access ? toKeptAccess(node.access) : undefined,
+              frame: node.frame ? toKeptFrame(node.frame) : undefined,
               plan: node.plan ? toKeptPlan(node.plan) : undefined,
               restores: { ...restore, [page]: node.slug } as Record<PageId, typeof node.slug>,
             },

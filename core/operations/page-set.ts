@@ -8,15 +8,17 @@ import {
   slugsFromTitle,
 } from '../model/address-scope.ts';
 import { type AccessChange, accessChange, accessChangeSchema, withAccess, type StandsIn } from '../model/access.ts';
+import { type FrameChange, frameChange, frameChangeSchema, withFrame } from '../model/frame.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, isSameNode, targetSchema } from '../model/node.ts';
+import { HIDDEN, NODE_TYPES, type SiteNode, isSameNode } from '../model/node.ts';
+import { targetSchema } from '../model/target.ts';
 import { type PlanChange, planChange, planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { LONGEST_TITLE, addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
 import { NO_SLUGS, type Slugs, sameSlugs, slugsSchema } from '../model/slug.ts';
 import { textIn, textsChange, textsSchema, withTexts } from '../model/texts.ts';
-import { checkAccess, checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
+import { checkAccess, checkFrame, checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 const fieldsSchema = z.strictObject({
@@ -32,6 +34,8 @@ const fieldsSchema = z.strictObject({
   content: contentIdSchema.nullable().optional(),
   /** What is left out of the rule stays as it is. */
   access: accessChangeSchema.optional(),
+  /** What is left out of the frame stays as it is. */
+  frame: frameChangeSchema.optional(),
   /** What is left out of the plan stays as it is. */
   plan: planChangeSchema.optional(),
 });
@@ -57,6 +61,7 @@ export const pageSet = defineOperation({
       checkRestored(restores) ??
       checkSlugs(site, page, fields.slug, node.parent) ??
       (fields.access && restores === undefined ? checkAccess(site, page, next.access) : null) ??
+      (fields.frame && restores === undefined ? checkFrame(site, next.frame) : null) ??
       (fields.type !== undefined || fields.target !== undefined
         ? checkTarget(site, page, next.type, next.target, restores !== undefined)
         : null);
@@ -121,24 +126,29 @@ export const pageSet = defineOperation({
       );
     if (fields.target) parts.push(`set where ${name} points`);
     if (fields.access) parts.push(accessWords(fields.access, name));
+    if (fields.frame) parts.push(frameWords(fields.frame, name));
     if (fields.plan) parts.push(planWords(fields.plan, name));
     return parts.length > 0 ? parts.join(', ') : `left ${name} as it was`;
   },
 });
 
 /** The names of the fields that are set; those of the rule and of the plan, and each question, by themselves: `plan.owner`. */
-export function fieldsSet({ plan, access, ...others }: PageFields): string[] {
+export function fieldsSet({ plan, access, frame, ...others }: PageFields): string[] {
   const { questions, ...ofPlan } = plan ?? {};
   return [
     ...Object.keys(others),
     ...Object.keys(access ?? {}).map((field) => `access.${field}`),
+    ...Object.keys(frame ?? {}).map((field) => `frame.${field}`),
     ...Object.keys(ofPlan).map((field) => `plan.${field}`),
     ...Object.keys(questions ?? {}).map((id) => `plan.questions.${id}`),
   ];
 }
 
 /** The fields of which `isWanted` holds, by the names that `fieldsSet` gives. */
-export function fieldsAmong({ plan, access, ...others }: PageFields, isWanted: (field: string) => boolean): PageFields {
+export function fieldsAmong(
+  { plan, access, frame, ...others }: PageFields,
+  isWanted: (field: string) => boolean,
+): PageFields {
   const among = <Value>(record: Readonly<Record<string, Value>>, prefix: string) =>
     Object.fromEntries(Object.entries(record).filter(([field]) => isWanted(prefix + field)));
   const { questions, ...ofPlan } = plan ?? {};
@@ -148,9 +158,11 @@ export function fieldsAmong({ plan, access, ...others }: PageFields, isWanted: (
     ...(Object.keys(wantedQuestions).length > 0 && { questions: wantedQuestions }),
   };
   const wantedAccess = among(access ?? {}, 'access.');
+  const wantedFrame = among(frame ?? {}, 'frame.');
   return {
     ...among(others, ''),
     ...(Object.keys(wantedAccess).length > 0 && { access: wantedAccess }),
+    ...(Object.keys(wantedFrame).length > 0 && { frame: wantedFrame }),
     ...(Object.keys(wantedPlan).length > 0 && { plan: wantedPlan }),
   };
 }
@@ -173,6 +185,7 @@ function withFields(node: SiteNode, fields: PageFields): SiteNode {
     target: type === 'link' ? (fields.target === undefined ? node.target : fields.target) : (fields.target ?? null),
     content: fields.content === undefined ? node.content : fields.content,
     access: fields.access ? withAccess(node.access, fields.access) : node.access,
+    frame: fields.frame ? withFrame(node.frame, fields.frame) : node.frame,
     plan: fields.plan ? withPlan(node.plan, fields.plan) : node.plan,
   };
 }
@@ -204,6 +217,7 @@ function fieldsBefore(node: SiteNode, next: SiteNode, set: PageFields): PageFiel
   if (next.target !== node.target) before.target = node.target;
   if (next.content !== node.content) before.content = node.content;
   if (next.access !== node.access) before.access = accessChange(next.access, node.access);
+  if (next.frame !== node.frame) before.frame = frameChange(next.frame, node.frame);
   if (next.plan !== node.plan) before.plan = planChange(next.plan, node.plan);
   if (!sameSlugs(node.slug, next.slug) && Object.keys(node.slug).length > 0) before.slug = node.slug;
   return before;
@@ -239,6 +253,17 @@ const STANDS_IN_WORDS: Readonly<Record<StandsIn, string>> = {
   'not-found': 'the not-found page',
   account: 'the account page',
 };
+
+/** What was set of a frame, in words. */
+function frameWords(frame: FrameChange, name: string): string {
+  const words: Readonly<Record<keyof FrameChange, string>> = {
+    layout: 'layout',
+    trail: 'trail',
+    listing: 'list of pages',
+    date: 'day',
+  };
+  return `set the ${listed((Object.keys(frame) as (keyof FrameChange)[]).map((field) => words[field]))} of ${name}`;
+}
 
 /** What was set of a plan, in words. */
 function planWords({ questions, ...plan }: PlanChange, name: string): string {

@@ -59,7 +59,9 @@ export const releaseMake = defineOperation({
       was.audiences === site.settings.audiences &&
       was.labels === site.settings.labels &&
       was.menus === site.settings.menus &&
-      was.layouts === site.settings.layouts
+      was.layouts === site.settings.layouts &&
+      was.facts === site.settings.facts &&
+      was.trail === site.settings.trail
         ? was
         : { ...site.settings, home };
     const next = withLive(site, changed, settings);

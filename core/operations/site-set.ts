@@ -5,6 +5,7 @@ import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Settings } from '../model/site.ts';
+import { trailSettingSchema } from '../model/trail-setting.ts';
 import { checkRestored, checkStands } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
@@ -16,6 +17,7 @@ export const siteSetSchema = z.strictObject({
     name: z.string().max(LONGEST_SITE_NAME, `at most ${LONGEST_SITE_NAME} characters`).optional(),
     language: languageSchema.optional(),
     home: pageIdSchema.nullable().optional(),
+    trail: trailSettingSchema.optional(),
   }),
   restores: restoresSchema,
 });
@@ -40,11 +42,21 @@ export const siteSet = defineOperation({
       name: name ?? was.name,
       language: fields.language ?? was.language,
       home: fields.home === undefined ? was.home : fields.home,
+      trail:
+        fields.trail === undefined || JSON.stringify(fields.trail) === JSON.stringify(was.trail)
+          ? was.trail
+          : fields.trail,
     };
-    const before: { name?: string; language?: Settings['language']; home?: Settings['home'] } = {};
+    const before: {
+      name?: string;
+      language?: Settings['language'];
+      home?: Settings['home'];
+      trail?: Settings['trail'];
+    } = {};
     if (next.name !== was.name) before.name = was.name;
     if (next.language !== was.language) before.language = was.language;
     if (next.home !== was.home) before.home = was.home;
+    if (next.trail !== was.trail) before.trail = was.trail;
 
     const change = new SiteChange(site);
     if (Object.keys(before).length > 0) change.become(withSettings(site, next));
@@ -69,6 +81,7 @@ export const siteSet = defineOperation({
       parts.push(
         fields.home === null ? 'let the first page be home' : `made ${quoted(site, fields.home)} the home page`,
       );
+    if (fields.trail !== undefined) parts.push('set how trails look');
     return parts.join(', ') || 'left the settings as they were';
   },
 });

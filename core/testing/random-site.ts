@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import type { AccessChange, LabelId, PassphraseId } from '../model/access.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import { type ContentId, type PageId, toPageId, toSiteKey } from '../model/ids.ts';
-import { STANDARD_LAYOUT } from '../model/layout.ts';
+import { factIdSchema } from '../model/fact.ts';
+import { STANDARD_LAYOUT, layoutIdSchema } from '../model/layout.ts';
 import { entryIdSchema, entryOf, toMenuId } from '../model/menu.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
 import type { LabelRule } from '../model/page-label.ts';
@@ -150,6 +151,65 @@ const anyMenuEdit = fc.oneof(
     ),
   }),
 ) as fc.Arbitrary<Operation>;
+const trailSetting = fc.record({
+  isShown: fc.boolean(),
+  start: fc.oneof(
+    fc.constant('top' as const),
+    fc.record({ page: id }),
+    fc.record({ up: fc.integer({ min: 1, max: 3 }) }),
+  ),
+  withHome: fc.boolean(),
+  homeLabel: fc.constantFrom({}, { en: 'Start' }),
+  leadIn: fc.constantFrom({}, { en: 'You are here:' }),
+  current: fc.constantFrom('shown' as const, 'linked' as const, 'left out' as const),
+  separator: fc.constant('/'),
+  most: fc.constantFrom(null, 3),
+});
+const layout = fc.constantFrom(...['standard', 'bare'].map((one) => layoutIdSchema.parse(one)));
+const frameChange = fc.record(
+  {
+    layout: fc.option(layout, { nil: null }),
+    trail: fc.option(fc.record({ setting: trailSetting, reach: fc.constantFrom('page' as const, 'branch' as const) }), {
+      nil: null,
+    }),
+    listing: fc.constantFrom(null, { look: 'cards' as const, levels: 2, order: 'date' as const }),
+    date: fc.constantFrom(null, '2026-11-01', '2026-12-24'),
+  },
+  { requiredKeys: [] },
+);
+const fact = fc.constantFrom(...['telephone', 'ferry'].map((one) => factIdSchema.parse(one)));
+const anyFrameEdit = fc.oneof(
+  fc.record({
+    name: fc.constant('layout.add' as const),
+    layout,
+    after: fc.option(fc.option(layout, { nil: null }), { nil: undefined }),
+    title: fc.constantFrom('Bare', ' '),
+    fields: optional(fc.record({ header: fc.constantFrom('none' as const, 'tall' as const) })),
+  }),
+  fc.record({
+    name: fc.constant('layout.set' as const),
+    layout,
+    fields: fc.record(
+      { hasTurns: fc.boolean(), hasFooter: fc.boolean(), trail: fc.option(trailSetting, { nil: null }) },
+      { requiredKeys: [] },
+    ),
+  }),
+  fc.record({ name: fc.constant('layout.remove' as const), layout }),
+  fc.record({
+    name: fc.constant('fact.add' as const),
+    fact,
+    after: fc.option(fc.option(fact, { nil: null }), { nil: undefined }),
+    title: fc.constantFrom('Ferry', ''),
+  }),
+  fc.record({
+    name: fc.constant('fact.set' as const),
+    fact,
+    fields: fc.record({ text: fc.constantFrom('01632 960 001', ''), inFooter: fc.boolean() }, { requiredKeys: [] }),
+  }),
+  fc.record({ name: fc.constant('fact.remove' as const), fact }),
+  fc.record({ name: fc.constant('site.set' as const), fields: fc.record({ trail: trailSetting }) }),
+  fc.record({ name: fc.constant('page.set' as const), page: id, fields: fc.record({ frame: frameChange }) }),
+) as fc.Arbitrary<Operation>;
 const anyEntryEdit = fc.oneof(
   fc.record({
     name: fc.constant('entry.add' as const),
@@ -201,6 +261,7 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
       inAddress: fc.boolean(),
       target: optional(target),
       access: optional(accessChange),
+      frame: optional(frameChange),
       plan: optional(planChange),
     }) as fc.Arbitrary<Operation>,
   },
@@ -302,7 +363,7 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
       fc.record({ name: fc.constant('label.remove' as const), label }),
     ) as fc.Arbitrary<Operation>,
   },
-  { weight: 3, arbitrary: fc.oneof(anyMenuEdit, anyEntryEdit) },
+  { weight: 3, arbitrary: fc.oneof(anyMenuEdit, anyEntryEdit, anyFrameEdit) },
   {
     weight: 1,
     arbitrary: fc.record({

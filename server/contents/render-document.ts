@@ -38,8 +38,9 @@ export function renderDocument(document: TextDocument): string {
       'br',
       'hr',
       'a',
+      'span',
     ],
-    allowedAttributes: { a: ['href', 'rel'], ol: ['start'] },
+    allowedAttributes: { a: ['href', 'rel'], ol: ['start'], span: ['data-fact'] },
     allowedSchemes: ['http', 'https', 'mailto', 'tel'],
   });
 }

@@ -1,6 +1,8 @@
 import { type AccessChange, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
+import { type FrameChange, fromKeptFrame, toKeptFrame } from '#core/model/frame.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
-import type { Hidden, NodeType, SiteNode, Target } from '#core/model/node.ts';
+import type { Hidden, NodeType, SiteNode } from '#core/model/node.ts';
+import type { Target } from '#core/model/target.ts';
 import { type KeptPlan, fromKeptPlan, toKeptPlan } from '#core/model/plan.ts';
 import type { Slugs } from '#core/model/slug.ts';
 import type { Texts } from '#core/model/texts.ts';
@@ -21,13 +23,14 @@ export interface NodeRow {
   target: Target | null;
   content: ContentId | null;
   access: AccessChange | null;
+  frame: FrameChange | null;
 }
 
 /** The row's columns with their types, for `jsonb_to_recordset`. */
 export const NODE_RECORD = `id text, parent text, sort_order text, type text, title jsonb, label jsonb, slug jsonb,
-  description jsonb, in_menus boolean, hidden text, in_address boolean, target jsonb, content text, access jsonb`;
+  description jsonb, in_menus boolean, hidden text, in_address boolean, target jsonb, content text, access jsonb, frame jsonb`;
 export const NODE_COLUMNS =
-  'id, parent, sort_order, type, title, label, slug, description, in_menus, hidden, in_address, target, content, access';
+  'id, parent, sort_order, type, title, label, slug, description, in_menus, hidden, in_address, target, content, access, frame';
 export const NODE_UPDATES = NODE_COLUMNS.split(', ')
   .slice(1)
   .map((column) => `${column} = excluded.${column}`)
@@ -69,6 +72,7 @@ export const toRow = (node: SiteNode): NodeRow => ({
   target: node.target,
   content: node.content,
   access: node.access && toKeptAccess(node.access),
+  frame: node.frame && toKeptFrame(node.frame),
 });
 
 /** A node as visitors have it. */
@@ -87,6 +91,7 @@ export const fromRow = (row: NodeRow): SiteNode => ({
   target: row.target,
   content: row.content,
   access: fromKeptAccess(row.access),
+  frame: fromKeptFrame(row.frame),
   plan: null,
   removedWith: null,
 });

@@ -1,12 +1,14 @@
 import type { Audience } from '#core/model/audience.ts';
+import type { Fact } from '#core/model/fact.ts';
 import type { Language, PageId } from '#core/model/ids.ts';
 import type { Layout } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { PageLabel } from '#core/model/page-label.ts';
 import type { Settings } from '#core/model/site.ts';
+import { PLAIN_TRAIL, type TrailSetting } from '#core/model/trail-setting.ts';
 
-/** The columns of `site` that hold lists of the settings as JSON; `live_` before the name has what visitors have. */
-export const SETTINGS_LISTS = ['audiences', 'labels', 'menus', 'layouts'] as const;
+/** The columns of `site` that hold settings as JSON; `live_` before the name has what visitors have. */
+export const SETTINGS_LISTS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'trail'] as const;
 
 /** The settings of a site as the table `site` has them: drafted, and live where something is. */
 export interface SettingsRow {
@@ -17,6 +19,8 @@ export interface SettingsRow {
   labels: PageLabel[];
   menus: Menu[];
   layouts: Layout[];
+  facts: Fact[];
+  trail: TrailSetting;
   live_name: string | null;
   live_language: Language | null;
   live_home: PageId | null;
@@ -24,16 +28,20 @@ export interface SettingsRow {
   live_labels: PageLabel[];
   live_menus: Menu[];
   live_layouts: Layout[];
+  live_facts: Fact[];
+  live_trail: TrailSetting | null;
 }
 
-export const settingsOf = ({ name, language, home, audiences, labels, menus, layouts }: SettingsRow): Settings => ({
-  name,
-  language,
-  home,
-  audiences,
-  labels,
-  menus,
-  layouts,
+export const settingsOf = (row: SettingsRow): Settings => ({
+  name: row.name,
+  language: row.language,
+  home: row.home,
+  audiences: row.audiences,
+  labels: row.labels,
+  menus: row.menus,
+  layouts: row.layouts,
+  facts: row.facts,
+  trail: row.trail,
 });
 
 /** Null where nothing was ever live. */
@@ -48,6 +56,8 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         labels: row.live_labels,
         menus: row.live_menus,
         layouts: row.live_layouts,
+        facts: row.live_facts,
+        trail: row.live_trail ?? PLAIN_TRAIL,
       };
 
 /** The columns that differ between two settings, with their values; lists as JSON. `before` null gives all. */
@@ -65,5 +75,5 @@ export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
   ['name', null],
   ['language', null],
   ['home', null],
-  ...SETTINGS_LISTS.map((column): [string, string] => [column, '[]']),
+  ...SETTINGS_LISTS.map((column): [string, string | null] => [column, column === 'trail' ? null : '[]']),
 ];

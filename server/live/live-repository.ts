@@ -4,6 +4,7 @@ import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import { type NodeRow, fromRow } from '../database/node-rows.ts';
+import { withFacts } from './facts.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
 export interface Release {
@@ -50,7 +51,7 @@ export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | un
   );
 }
 
-/** A text as HTML, with the sections that the visitor may see. */
+/** A text as HTML, with the sections that the visitor may see, and the site's facts where it names them. */
 export async function htmlOf(
   database: Knex,
   { key, settings }: Pick<Site, 'key' | 'settings'>,
@@ -60,12 +61,13 @@ export async function htmlOf(
   const row = await database('content')
     .where({ site: key, id: content })
     .first<{ html: string; parts: readonly RenderedPart[] | null } | undefined>('html', 'parts');
-  return row?.parts
+  const html = row?.parts
     ? row.parts
         .filter((part) => seesSection(part, visitor, settings))
-        .map(({ html }) => html)
+        .map((part) => part.html)
         .join('')
     : (row?.html ?? '');
+  return withFacts(html, settings.facts);
 }
 
 /** The keys of the sites that have something live. */

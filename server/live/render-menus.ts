@@ -24,11 +24,11 @@ function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonl
 /** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
 export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): string {
   const { site } = view;
-  const id = layoutOf(site).menus[slot];
+  const id = layoutOf(site, current).menus[slot];
   const menu = site.settings.menus.find((one) => one.id === id);
   if (!menu) return '';
   const entries = entriesFor(view, menu, current);
-  if (entries.length === 0) return '';
+  if (entries.length === 0 || isPageAlone(entries, current)) return '';
   const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
   const label = (entry: MenuEntry): string => {
     const mark =
@@ -60,6 +60,10 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
   );
   return `<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first.join('')}</ul></details></nav>`;
 }
+
+/** Whether a menu has nothing but the page that it stands on. */
+const isPageAlone = ([first, ...others]: readonly MenuEntry[], current: PageId | null): boolean =>
+  first !== undefined && others.length === 0 && first.page === current && first.entries.length === 0;
 
 function addressOf(view: LiveView, { leadsTo, does }: MenuEntry): string | null {
   if (does === 'sign-in') return signInAddress(view);

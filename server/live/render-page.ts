@@ -1,11 +1,15 @@
-import { labelOf, leadsTo } from '#core/derive/menu.ts';
+import { layoutOf } from '#core/derive/layouts.ts';
+import { type ShownTrail, shownTrail } from '#core/derive/shown-trail.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
+import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { ancestorsOf, childrenOf, nodeAt } from '#core/model/site.ts';
+import { ancestorsOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { escaped, scriptJson } from './html.ts';
-import { type LiveView, type SitePlace, hrefOf, lockOf, pathOf, signInAddress, signOutForm } from './live-view.ts';
+import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
+import { factText } from './facts.ts';
+import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
 
@@ -45,12 +49,13 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     `<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
   ].join('');
   const body = [
-    isHome ? '' : renderTrail(place, trail),
+    isHome ? '' : renderTrail(place, shownTrail(site, page, derived)),
     `<main id="content"><h1>${escaped(title)}</h1>`,
     description === '' || html !== '' ? '' : `<p>${escaped(description)}</p>`,
     html,
     row === view.standingIn.get('account') ? renderOwnAccount(view) : '',
-    isHome ? '' : renderSection(view, page),
+    renderListing(view, page),
+    layoutOf(site, page).hasTurns ? renderTurns(view, page) : '',
     '</main>',
   ].join('');
   return renderFrame(view, {
@@ -85,18 +90,36 @@ export function renderNotFound(view: LiveView, isGone = false, own: OwnPage | nu
   });
 }
 
-/** A whole page around what differs. */
+/** A whole page around what differs, in its layout. */
 export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): string {
   const { site, place } = view;
-  const name = escaped(site.settings.name);
   const side = renderMenu(view, 'side', current);
   return `<!doctype html>
 <html lang="${escaped(site.settings.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escaped(title)}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
-${renderMenu(view, 'utility', current)}<header class="head"><a class="name" href="${escaped(pathOf(place, '/'))}">${name}</a>${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>
+${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : `<div class="beside"><div>${body}</div>${side}</div>`}
-<footer class="foot">${renderMenu(view, 'footer', current)}<p>${name}</p>${renderAccount(view)}</footer></body></html>`;
+${renderFooter(view, current)}</body></html>`;
+}
+
+function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean): string {
+  const { site, place } = view;
+  const { header, picture } = layoutOf(site, current);
+  if (header === 'none') return '';
+  const name = `<a class="name" href="${escaped(pathOf(place, '/'))}">${escaped(site.settings.name)}</a>`;
+  if (header === 'title') return `<header class="head head-title">${name}</header>`;
+  const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
+  const behind = header === 'tall' && picture !== '' ? `<img class="picture" src="${escaped(picture)}" alt="">` : '';
+  return `<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : `<p class="strapline">${escaped(strapline)}</p>`}${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
+}
+
+function renderFooter(view: LiveView, current: PageId | null): string {
+  const { site } = view;
+  if (!layoutOf(site, current).hasFooter) return '';
+  const facts = site.settings.facts.filter(({ inFooter, text }) => inFooter && text !== '');
+  const list = facts.map(({ name, text }) => `<li><span>${escaped(name)}</span> ${escaped(text)}</li>`).join('');
+  return `<footer class="foot">${renderMenu(view, 'footer', current)}<p>${escaped(site.settings.name)}</p>${list === '' ? '' : `<ul class="facts">${list}</ul>`}${renderAccount(view)}</footer>`;
 }
 
 /** The way in and out; none where the site has no audiences. */
@@ -112,15 +135,23 @@ function renderOwnAccount({ place, walk }: LiveView): string {
   return `<section aria-label="Your account"><p><a href="${escaped(place.base)}/~password">Choose another password</a></p>${signOutForm(place)}</section>`;
 }
 
-function renderTrail(place: SitePlace, trail: readonly TrailStep[]): string {
-  const steps = trail.map((step, index) => {
-    const text = escaped(step.text);
-    if (index === trail.length - 1) return `<li><span aria-current="page">${text}</span></li>`;
-    return step.address === null
-      ? `<li><span>${text}</span></li>`
-      : `<li><a href="${escaped(pathOf(place, step.address))}">${text}</a></li>`;
+function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail): string {
+  if (steps.length === 0) return '';
+  const between = `<span class="between" aria-hidden="true">${escaped(separator)}</span>`;
+  const firstFolded = steps.findIndex(({ isFolded }) => isFolded);
+  const items = steps.map(({ text: words, address, isCurrent, isFolded }, index) => {
+    const text = escaped(words);
+    const current = isCurrent ? ' aria-current="page"' : '';
+    // A step that is left out is there for screen readers, and takes no part in going through the page by the Tab key.
+    const step =
+      address === null
+        ? `<span${current}>${text}</span>`
+        : `<a href="${escaped(pathOf(place, address))}"${current}${isFolded ? ' tabindex="-1"' : ''}>${text}</a>`;
+    const gap = index === firstFolded ? `<li aria-hidden="true">${between}…</li>` : '';
+    return `${gap}<li${isFolded ? ' class="unseen"' : ''}>${index === 0 ? '' : between}${step}</li>`;
   });
-  return `<nav aria-label="Breadcrumb" class="trail"><ol>${steps.join('')}</ol></nav>`;
+  const lead = leadIn === '' ? '' : `<span class="lead-in">${escaped(leadIn)}</span>`;
+  return `<nav aria-label="Breadcrumb" class="trail">${lead}<ol>${items.join('')}</ol></nav>`;
 }
 
 /** The trail as schema.org's BreadcrumbList; steps without an address have a name only. */
@@ -135,33 +166,6 @@ function trailData(place: SitePlace, trail: readonly TrailStep[]): object {
       ...(step.address !== null && { item: place.origin + pathOf(place, step.address) }),
     })),
   };
-}
-
-/** The pages right below, so that what the menu has no room for can still be reached; headings group those below them. */
-function renderSection(view: LiveView, page: PageId): string {
-  const { site, place, derived } = view;
-  const list = (above: PageId): string => {
-    const items = childrenOf(site, above).flatMap((id) => {
-      const row = derived.outline.rowOf.get(id)!;
-      const node = derived.outline.nodes[row]!;
-      if (derived.hiddenBy[row] !== -1 || !node.inMenus) return [];
-      const text = escaped(labelOf(site, node));
-      if (node.type === 'heading') {
-        const below = list(id);
-        return below === '' ? [] : [`<li><span class="text">${text}</span>${below}</li>`];
-      }
-      const to = leadsTo(derived, row);
-      if (to === null) return [];
-      // What is behind a lock is named, and no more said of it.
-      const description = view.locked[row] === 1 ? '' : textIn(node.description, site.settings.language);
-      return [
-        `<li><a href="${escaped(hrefOf(place, to))}">${text}${lockOf(view, id)}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}</li>`,
-      ];
-    });
-    return items.length === 0 ? '' : `<ul>${items.join('')}</ul>`;
-  };
-  const pages = list(page);
-  return pages === '' ? '' : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${pages}</nav>`;
 }
 
 /** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */

@@ -44,6 +44,7 @@ export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
   target: 'Target',
   inMenus: 'In menus',
   access: 'who can open it',
+  frame: 'Layout or trail',
   hidden: 'Hidden',
   inAddress: 'Step in addresses',
   order: 'Order',

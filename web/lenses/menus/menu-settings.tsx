@@ -80,6 +80,7 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
           <Choice label="Order" value={order} onChange={(event) => set({ order: event.target.value as Menu['order'] })}>
             <option value="tree">As in the tree</option>
             <option value="alphabet">By the alphabet</option>
+            <option value="date">Newest first</option>
           </Choice>
         </div>
         {root !== 'site' && (

@@ -37,7 +37,7 @@ export function MenusDialog({ onClose }: { readonly onClose: () => void }) {
 
 function OneMenu({ menu }: { readonly menu: Menu }) {
   const { site, store } = useWorkbench();
-  const layout = layoutOf(site);
+  const layout = layoutOf(site, null);
   const place = MENU_SLOTS.find((slot) => layout.menus[slot] === menu.id) ?? '';
   const other = (slot: MenuSlot) => site.settings.menus.find(({ id }) => id === layout.menus[slot] && id !== menu.id);
   const put = (slot: MenuSlot | '') =>

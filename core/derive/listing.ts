@@ -1,0 +1,55 @@
+import { type Listing, PLAIN_LISTING } from '../model/frame.ts';
+import type { PageId } from '../model/ids.ts';
+import { type Site, nodeAt } from '../model/site.ts';
+import type { Derived } from './derived.ts';
+import { answerOfRow, inOrder } from './menu-range.ts';
+
+/** What a page lists, as rows of the outline. */
+export interface Listed {
+  readonly row: number;
+  readonly below: readonly Listed[];
+}
+
+/** How a page lists what stands below it. */
+export const listingOf = (site: Site, page: PageId): Listing => nodeAt(site, page).frame?.listing ?? PLAIN_LISTING;
+
+/** The nodes that a page lists for a visitor: those below it, or the whole tree, that are in menus and can be reached. Headings count for no level. */
+export function listedBelow(site: Site, page: PageId, derived: Derived): readonly Listed[] {
+  const { look, levels, order } = listingOf(site, page);
+  if (look === 'none') return [];
+  const { outline } = derived;
+  const sorted = inOrder(site, { order }, derived);
+  const below = (row: number, left: number): Listed[] => {
+    const rows: number[] = [];
+    const last = row === -1 ? outline.nodes.length : outline.end[row]!;
+    for (let at = row + 1; at < last; at = outline.end[at]!) if (answerOfRow(derived, at) === 'in') rows.push(at);
+    return sorted(rows).flatMap((at): Listed[] => {
+      const isHeading = outline.nodes[at]!.type === 'heading';
+      const under = isHeading ? below(at, left) : left > 1 ? below(at, left - 1) : [];
+      return isHeading && under.length === 0 ? [] : [{ row: at, below: under }];
+    });
+  };
+  return look === 'sitemap' ? below(-1, levels) : below(outline.rowOf.get(page)!, levels);
+}
+
+/** The pages before and after one as the section is read, the section's own page first: those in menus that can be reached. */
+export function turnsOfPage(
+  page: PageId,
+  derived: Derived,
+): { readonly before: number | null; readonly after: number | null } {
+  const { outline, addresses } = derived;
+  const row = outline.rowOf.get(page);
+  if (row === undefined) return { before: null, after: null };
+  let top = row;
+  while (outline.parent[top]! !== -1) top = outline.parent[top]!;
+  const isTurn = (at: number) => addresses[at] !== null && answerOfRow(derived, at) === 'in' && isOffered(at);
+  const isOffered = (at: number): boolean => {
+    for (let up = outline.parent[at]!; up !== -1; up = outline.parent[up]!) if (outline.inMenus[up] === 0) return false;
+    return true;
+  };
+  let before: number | null = null;
+  for (let at = row - 1; at >= top && before === null; at--) if (isTurn(at)) before = at;
+  let after: number | null = null;
+  for (let at = row + 1; at < outline.end[top]! && after === null; at++) if (isTurn(at)) after = at;
+  return { before, after };
+}

@@ -1,0 +1,72 @@
+import { type Listed, listedBelow, listingOf, turnsOfPage } from '#core/derive/listing.ts';
+import { labelOf, leadsTo } from '#core/derive/menu.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
+import { escaped } from './html.ts';
+import { type LiveView, hrefOf, lockOf, pathOf } from './live-view.ts';
+
+/** What a page lists: the pages below it, so that what the menu has no room for can be reached; or the whole site. */
+export function renderListing(view: LiveView, page: PageId): string {
+  const { site, derived } = view;
+  const { look } = listingOf(site, page);
+  // The home page lists what stands below it only where it is told to: most have the whole tree in the menu.
+  if (page === derived.home && (site.nodes.get(page)?.frame?.listing ?? null) === null) return '';
+  const listed = listedBelow(site, page, derived);
+  if (listed.length === 0) return '';
+  if (look === 'a to z') return renderByLetter(view, listed);
+  const isSitemap = look === 'sitemap';
+  const list = `<ul${look === 'cards' ? ' class="cards"' : ''}>${items(view, listed, !isSitemap)}</ul>`;
+  return isSitemap
+    ? `<nav aria-label="All pages" class="sitemap">${list}</nav>`
+    : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${list}</nav>`;
+}
+
+/** The pages before and after, as the section is read. */
+export function renderTurns(view: LiveView, page: PageId): string {
+  const { site, place, derived } = view;
+  const { before, after } = turnsOfPage(page, derived);
+  const turn = (row: number | null, rel: string, words: string) =>
+    row === null
+      ? ''
+      : `<a rel="${rel}" href="${escaped(pathOf(place, derived.addresses[row]!))}"><span>${words}</span> ${escaped(labelOf(site, derived.outline.nodes[row]!))}</a>`;
+  const turns = turn(before, 'prev', 'Previous') + turn(after, 'next', 'Next');
+  return turns === '' ? '' : `<nav aria-label="Previous and next" class="turns">${turns}</nav>`;
+}
+
+function renderByLetter(view: LiveView, listed: readonly Listed[]): string {
+  const { site, derived } = view;
+  const { language } = site.settings;
+  const all = listed.flatMap(function flat(one): Listed[] {
+    const isHeading = derived.outline.nodes[one.row]!.type === 'heading';
+    return [...(isHeading ? [] : [{ row: one.row, below: [] }]), ...one.below.flatMap(flat)];
+  });
+  const name = ({ row }: Listed) => labelOf(site, derived.outline.nodes[row]!);
+  const collator = new Intl.Collator(language, { numeric: true });
+  all.sort((a, b) => collator.compare(name(a), name(b)));
+  const letters = new Map<string, Listed[]>();
+  for (const one of all) {
+    const letter = [...name(one).normalize('NFD')][0]?.toLocaleUpperCase(language) ?? '';
+    letters.set(letter, [...(letters.get(letter) ?? []), one]);
+  }
+  const groups = [...letters].map(
+    ([letter, ones]) => `<li><span class="text">${escaped(letter)}</span><ul>${items(view, ones, true)}</ul></li>`,
+  );
+  return `<nav aria-label="A to Z" class="section by-letter"><h2>A to Z</h2><ul>${groups.join('')}</ul></nav>`;
+}
+
+function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): string {
+  const { site, place, derived } = view;
+  return listed
+    .map(({ row, below }) => {
+      const node = derived.outline.nodes[row]!;
+      const text = escaped(labelOf(site, node));
+      const nested = below.length === 0 ? '' : `<ul>${items(view, below, withDescriptions)}</ul>`;
+      const to = leadsTo(derived, row);
+      if (to === null) return `<li><span class="text">${text}</span>${nested}</li>`;
+      // What is behind a lock is named, and no more said of it.
+      const description =
+        withDescriptions && view.locked[row] === 0 ? textIn(node.description, site.settings.language) : '';
+      return `<li><a href="${escaped(hrefOf(place, to))}">${text}${lockOf(view, node.id)}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}${nested}</li>`;
+    })
+    .join('');
+}
