@@ -32,17 +32,22 @@ export function listedBelow(site: Site, page: PageId, derived: Derived): readonl
   return look === 'sitemap' ? below(-1, levels) : below(outline.rowOf.get(page)!, levels);
 }
 
-/** The pages before and after one as the section is read, the section's own page first: those in menus that can be reached. */
+/**
+ * The pages before and after one as the section is read, the section's own page first: those in menus that can be reached.
+ * `isShut` names rows that show a lock to the visitor: nobody is led on to these.
+ */
 export function turnsOfPage(
   page: PageId,
   derived: Derived,
+  isShut: (row: number) => boolean = () => false,
 ): { readonly before: number | null; readonly after: number | null } {
   const { outline, addresses } = derived;
   const row = outline.rowOf.get(page);
   if (row === undefined) return { before: null, after: null };
   let top = row;
   while (outline.parent[top]! !== -1) top = outline.parent[top]!;
-  const isTurn = (at: number) => addresses[at] !== null && answerOfRow(derived, at) === 'in' && isOffered(at);
+  const isTurn = (at: number) =>
+    addresses[at] !== null && !isShut(at) && answerOfRow(derived, at) === 'in' && isOffered(at);
   const isOffered = (at: number): boolean => {
     for (let up = outline.parent[at]!; up !== -1; up = outline.parent[up]!) if (outline.inMenus[up] === 0) return false;
     return true;

@@ -2,26 +2,20 @@ import { XMLParser } from 'fast-xml-parser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Membership, accessTable, heldBackRows, passphrasesIn, seesSection } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
-import type { AccessChange, LabelId, PassphraseId } from '#core/model/access.ts';
+import type { PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
-import { type SectionRule, contentIdOf } from '#core/model/content.ts';
-import { type PageId, toPageId } from '#core/model/ids.ts';
+import type { SectionRule } from '#core/model/content.ts';
+import { toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import type { Operation } from '#core/operations/operation.ts';
 import { emptySite, siteAfter } from '#core/testing/random-site.ts';
-import { acceptContent } from '../contents/content-service.ts';
+import { AUDIENCES, PASSPHRASES, randomLiveSite } from '../testing/random-live-site.ts';
 import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { insertPassphrase } from '../security/passphrase-repository.ts';
 import { hashOfPassword } from '../security/passwords.ts';
 import { deleteVisitor, insertVisitor, updateVisitor } from '../visitors/visitor-repository.ts';
 import { wayOn } from './visitor-pages.ts';
 
-const AUDIENCES = ['a0', 'a1', 'a2', 'a3', 'a4', 'a5'] as AudienceId[];
 const PASSWORD = 'low-water-mark';
-const PASSPHRASES = { passphraseNumber0: 'ebb and flow', passphraseNumber1: 'spring tide' };
-const LABELS = ['l0', 'l1'] as LabelId[];
-/** One that the site does not have: what is kept from it is for nobody. */
-const GONE = 'gone' as AudienceId;
 const KEYS = ['one', 'two', 'three'];
 let server: TestServer;
 const sites = new Map<string, Site>();
@@ -49,7 +43,8 @@ beforeAll(async () => {
   for (const [id, words] of Object.entries(PASSPHRASES))
     await insertPassphrase(server.database, id as PassphraseId, await hashOfPassword(words));
   for (const [at, key] of KEYS.entries()) {
-    const { site, contents } = randomSite(key, at + 1);
+    const { site, contents, sections: ofSite } = randomLiveSite(key, at + 1);
+    for (const [number, rule] of ofSite) sections.set(`${key} ${number}`, rule);
     sites.set(key, site);
     await server.site(key, site, contents);
     for (const audience of AUDIENCES) {
@@ -64,81 +59,6 @@ beforeAll(async () => {
   }
 });
 afterAll(() => server.close());
-
-/** A live site of 300 pages, each with words of its own in title, description and text, and rules on every fourth. */
-function randomSite(key: string, seed: number) {
-  let state = seed * 7919;
-  const random = (below: number) => (state = (state * 48271) % 2147483647) % below;
-  const some = () => AUDIENCES.filter(() => random(3) === 0);
-  const operations: Operation[] = AUDIENCES.map((audience, at) => ({
-    name: 'audience.add',
-    audience,
-    title: `Audience ${at}`,
-    includes: at > 0 && random(3) === 0 ? [AUDIENCES[random(at)]!] : [],
-  }));
-  for (const label of LABELS)
-    operations.push({
-      name: 'label.add',
-      label,
-      title: label,
-      rule: {
-        ...(random(2) === 0 ? { only: [AUDIENCES[random(6)]!] } : { except: [AUDIENCES[random(6)]!] }),
-        ...(random(2) === 0 && { closedLook: 'locked' }),
-        ...(random(2) === 0 && { search: 'page' }),
-      },
-    });
-  const pages: PageId[] = [];
-  const contents = [];
-  for (let n = 0; n < 300; n++) {
-    const page = toPageId(`p${n}`);
-    const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
-    const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
-    const section = {
-      only: random(3) === 0 ? null : [AUDIENCES[random(6)]!],
-      except: random(3) === 0 ? [random(4) === 0 ? GONE : AUDIENCES[random(6)]!] : [],
-    };
-    const hasSection = random(3) === 0;
-    if (hasSection) sections.set(`${key} ${n}`, section);
-    const document = {
-      type: 'doc' as const,
-      content: [
-        paragraph(`Text${n}word in the harbour.`),
-        ...(hasSection
-          ? [{ type: 'audienceSection', attrs: section, content: [paragraph(`Section${n}word on the quay.`)] }]
-          : []),
-      ],
-    };
-    const content = contentIdOf(document);
-    contents.push(acceptContent({ id: content, document }));
-    const only = some();
-    const access: AccessChange = {
-      ...(random(2) === 0 && only.length > 0 && { only }),
-      ...(random(6) === 0 && { except: [AUDIENCES[random(6)]!] }),
-      ...(random(5) === 0 && { standsAlone: true }),
-      ...(random(3) === 0 && { closedLook: random(2) === 0 ? 'locked' : 'out-of-sight' }),
-      ...(random(8) === 0 && { from: random(2) === 0 ? '2020-01-01T00:00:00Z' : '2090-01-01T00:00:00Z' }),
-      ...(random(8) === 0 && { engines: random(2) === 0 ? 'page' : 'branch' }),
-      ...(random(8) === 0 && { search: random(2) === 0 ? 'page' : 'branch' }),
-      ...(random(4) === 0 && { passphrase: Object.keys(PASSPHRASES)[random(2)] as PassphraseId }),
-      ...(random(4) === 0 && { labels: [LABELS[random(2)]!] }),
-    };
-    operations.push({
-      name: 'page.add',
-      page,
-      place: { parent },
-      title: { en: `Title${n}word` },
-      description: { en: `Description${n}word` },
-      inMenus: random(5) > 0,
-      hidden: random(15) === 0 ? (random(2) === 0 ? 'page' : 'branch') : 'no',
-      content,
-      ...(random(4) === 0 && { access }),
-    });
-    pages.push(page);
-  }
-  operations.push({ name: 'release.make', pages: [...pages], retire: [] });
-  const site = { ...siteAfter(operations, { ...emptySite(), key: key as Site['key'] }) };
-  return { site, contents };
-}
 
 async function signIn(key: string, email: string, given: object = {}, origin = server.liveOrigin, cookie = '') {
   const response = await fetch(`${server.liveOrigin}/${key}/sign-in`, {

@@ -24,7 +24,7 @@ export function renderListing(view: LiveView, page: PageId): string {
 /** The pages before and after, as the section is read. */
 export function renderTurns(view: LiveView, page: PageId): string {
   const { site, place, derived } = view;
-  const { before, after } = turnsOfPage(page, derived);
+  const { before, after } = turnsOfPage(page, derived, (row) => view.locked[row] === 1);
   const turn = (row: number | null, rel: string, words: string) =>
     row === null
       ? ''
