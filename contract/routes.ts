@@ -202,7 +202,7 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/find',
     permission: 'site.read',
-    summary: 'The pages whose text holds all words of `?text=`',
+    summary: 'The pages whose text holds all words of `?text=`; with `?fact=` those whose text names the fact',
     answer: textsFoundAnswer,
   },
   listRemoved: {

@@ -1,6 +1,9 @@
-import { AUDIENCE_SECTION, type TextDocument, type TextPart } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, FACT, type TextDocument, type TextPart } from '#core/model/content.ts';
 
-/** The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience. */
+/**
+ * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience;
+ * `{telephone}` is a fact of the site.
+ */
 export function demoDocument(blocks: readonly string[]): TextDocument {
   return { type: 'doc', content: blocks.flatMap((block) => block.split(/\n\n/)).flatMap(partsOf) };
 }
@@ -43,10 +46,12 @@ const list = (type: string, items: readonly string[]): TextPart => ({
 
 const inline = (text: string): TextPart[] =>
   text
-    .split(/(\*[^*]+\*)/)
+    .split(/(\*[^*]+\*|\{[a-z]+\})/)
     .filter((part) => part !== '')
     .map((part) =>
-      part.startsWith('*')
-        ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] }
-        : { type: 'text', text: part },
+      part.startsWith('{')
+        ? { type: FACT, attrs: { id: part.slice(1, -1) } }
+        : part.startsWith('*')
+          ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] }
+          : { type: 'text', text: part },
     );

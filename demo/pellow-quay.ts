@@ -506,7 +506,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'Imprint',
         { description: 'Who runs this site.', offMenus: true },
-        'Pellow Quay School of Boatbuilding, Cooper’s Hard, Pellow Quay. Telephone 01632 960 411.',
+        'Pellow Quay School of Boatbuilding, {address}. Telephone {telephone}.',
       ),
       page(
         'Privacy',

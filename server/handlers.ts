@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import type { Knex } from 'knex';
+import { factIdSchema } from '#core/model/fact.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
@@ -46,7 +47,7 @@ import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
-import { contentAt, contentsOf, insertSite, listSites, pagesWithText } from './sites/site-repository.ts';
+import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
 
 export interface Services {
   readonly database: Knex;
@@ -192,6 +193,8 @@ export function makeHandlers(services: Services): Handlers {
     findTexts: async ({ request }) => {
       const key = siteOf(request);
       await cache.current(key);
+      const fact = factIdSchema.safeParse(request.query.fact);
+      if (fact.success) return { pages: await pagesWithFact(database, key, fact.data) };
       const asked = String(request.query.text ?? '');
       const words = asked.slice(0, LONGEST_QUERY).split(/\s+/).filter(Boolean);
       return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
+import type { FactId } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
 import type { Goal } from '#core/model/plan.ts';
@@ -188,6 +189,15 @@ export async function pagesWithText(database: Knex, key: SiteKey, words: readonl
   }
   return (await query).map((row: { id: PageId }) => row.id);
 }
+
+/** The pages of the tree whose text names a fact of the site. */
+export const pagesWithFact = (database: Knex, key: SiteKey, fact: FactId): Promise<PageId[]> =>
+  database('node')
+    .join('content', (join) => join.on('content.site', 'node.site').andOn('content.id', 'node.content'))
+    .where('node.site', key)
+    .whereNull('removed_with')
+    .whereRaw(`content.html || coalesce(content.parts::text, '') ~ ?`, [`data-fact=\\\\?"${fact}`])
+    .pluck('node.id');
 
 /** These texts of a site, as far as it has them. */
 export const contentsOf = (

@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import useSWR from 'swr';
+import type { FactId } from '#core/model/fact.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { AnswerOf } from '#contract/routes.ts';
 import { call } from './client.ts';
@@ -32,6 +33,15 @@ export function useRuleChanges(
 
 const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
+
+/** The pages whose text names a fact of the site; undefined until it is known. */
+export function useFactUses(key: SiteKey, fact: FactId, revision: number): PageId[] | undefined {
+  return useSWR(
+    [`/sites/${key}/find?fact`, fact, revision],
+    () => call('findTexts', { site: key }, undefined, `?fact=${fact}`).then((answer) => answer.pages),
+    { keepPreviousData: true },
+  ).data;
+}
 
 /** The pages whose text holds the words; undefined until it is known. Nothing is fetched without words. */
 export function useTextsFound(key: SiteKey, words: string | null, revision: number): PageId[] | undefined {

@@ -4,10 +4,11 @@ import { findWrapping } from '@tiptap/pm/transform';
 import { type NodeViewProps, NodeViewContent, NodeViewWrapper, ReactNodeViewRenderer } from '@tiptap/react';
 import { createContext, useContext } from 'react';
 import type { AudienceId } from '#core/model/audience.ts';
-import { AUDIENCE_SECTION, type SectionRule } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
 import { AudienceSection, textExtensions } from '#contract/rich-text.ts';
 import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
+import { factExtension } from './fact-in-text.tsx';
 import { Popover } from '../ui/popover.tsx';
 
 export interface NamedAudience {
@@ -19,9 +20,10 @@ const Audiences = createContext<readonly NamedAudience[]>([]);
 /** Tells the sections of an editor which audiences there are. */
 export const SectionAudiences = Audiences.Provider;
 
-/** What texts are made of, with sections that say whom they are for. */
+/** What texts are made of, with sections that say whom they are for, and facts that show what they say. */
 export const editorExtensions = [
-  ...textExtensions.filter(({ name }) => name !== AUDIENCE_SECTION),
+  ...textExtensions.filter(({ name }) => name !== AUDIENCE_SECTION && name !== FACT),
+  factExtension,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];
 

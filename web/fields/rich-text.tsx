@@ -1,8 +1,9 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import { Bold, Heading2, Heading3, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
+import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
 import { AUDIENCE_SECTION, type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { rememberContent, useContent } from '../api/content.ts';
 import {
@@ -12,11 +13,14 @@ import {
   keepSection,
   openSection,
 } from './audience-section.tsx';
+import { TextFacts, insertFact } from './fact-in-text.tsx';
+import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
 
 const NO_AUDIENCES: readonly NamedAudience[] = [];
+const NO_FACTS: readonly Fact[] = [];
 /** So long after the last key the text is saved. */
 const PAUSE_MS = 900;
 
@@ -29,6 +33,8 @@ interface RichTextProps {
   readonly isShort?: boolean;
   /** The audiences that sections can be kept for; left out where a text has no such sections. */
   readonly audiences?: readonly NamedAudience[];
+  /** The facts of the site that the text can name; left out where it names none. */
+  readonly facts?: readonly Fact[];
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
   readonly onSave: (text: { readonly id: ContentId; readonly document: TextDocument } | null) => void;
 }
@@ -54,6 +60,7 @@ function TextEditor({
   mayEdit,
   isShort = false,
   audiences = NO_AUDIENCES,
+  facts = NO_FACTS,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
   const [base, setBase] = useState<Base>({ id: content, over: NOTHING_SAVED });
@@ -112,14 +119,16 @@ function TextEditor({
   useEffect(() => takeIn(), [content, isFocused]);
   return (
     <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">
-      <EditorToolbar editor={editor} audiences={audiences} />
+      <EditorToolbar editor={editor} audiences={audiences} facts={facts} />
       {isBehind && (
         <p className="border-b border-rule bg-attention-soft px-3 py-1.5 text-small text-attention">
           Somebody else has saved this text meanwhile. If you go on, yours replaces it; theirs stays in the history.
         </p>
       )}
       <SectionAudiences value={audiences}>
-        <EditorContent editor={editor} className="px-3 py-2.5" />
+        <TextFacts value={facts}>
+          <EditorContent editor={editor} className="px-3 py-2.5" />
+        </TextFacts>
       </SectionAudiences>
     </section>
   );
@@ -128,9 +137,11 @@ function TextEditor({
 function EditorToolbar({
   editor,
   audiences,
+  facts,
 }: {
   readonly editor: Editor;
   readonly audiences: readonly NamedAudience[];
+  readonly facts: readonly Fact[];
 }) {
   const is = useEditorState({
     editor,
@@ -188,6 +199,25 @@ function EditorToolbar({
         >
           <UsersRound size={16} aria-hidden />
         </Tool>
+      )}
+      {facts.length > 0 && editor.isEditable && (
+        <ActionMenu
+          label="Insert a fact of the site"
+          trigger={
+            <button
+              type="button"
+              aria-label="Insert a fact of the site"
+              title="Insert a fact of the site"
+              className="inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
+            >
+              <Info size={16} aria-hidden />
+            </button>
+          }
+          actions={facts.map(({ id, name, text }) => ({
+            words: text === '' ? `${name} (nothing yet)` : `${name}: ${text}`,
+            run: () => insertFact(editor, id),
+          }))}
+        />
       )}
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
     </div>

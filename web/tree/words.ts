@@ -27,7 +27,7 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   'too deep': 'Too deep',
   'above not in menu': 'Page above is not in it',
   proposed: 'Waits to be taken',
-  'not arranged': 'Taken out by hand',
+  'not arranged': 'Not put in',
 };
 /** "Main menu", and "Side menu" for one that is called so already. */
 export const menuName = ({ name }: Pick<Menu, 'name'>): string => (/menu$/i.test(name) ? name : `${name} menu`);

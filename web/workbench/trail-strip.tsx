@@ -5,7 +5,7 @@ import { type EntryChange, whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
 import { menuTableOf } from '#core/derive/menu-table.ts';
-import { trailOf } from '#core/derive/trail.ts';
+import { shownTrail } from '#core/derive/shown-trail.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { entryOf } from '#core/model/menu.ts';
@@ -56,16 +56,20 @@ export const TrailStrip = memo(function TrailStrip() {
 });
 
 function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
-  const trail = trailOf(site, page);
+  const { steps, leadIn, separator } = shownTrail(site, page);
+  const shown = steps.filter(({ isFolded }) => !isFolded);
+  if (shown.length === 0) return <p className="shrink-0 text-quiet">No trail</p>;
   return (
     <p className="min-w-24 shrink truncate">
       <span className="sr-only">Trail: </span>
-      {trail.map((step, index) => (
+      {leadIn !== '' && <span className="mr-1.5 text-quiet">{leadIn}</span>}
+      {shown.map((step, index) => (
         <span key={step.page}>
-          {index > 0 && <span className="px-1.5 text-quiet">›</span>}
+          {index > 0 && <span className="px-1.5 text-quiet">{separator}</span>}
+          {index === 1 && shown.length < steps.length && <span className="text-quiet">… {separator} </span>}
           <span
-            className={index === trail.length - 1 ? 'font-semibold' : step.address === null ? 'text-quiet italic' : ''}
-            title={step.address === null && index < trail.length - 1 ? 'Plain text, not a link' : undefined}
+            className={step.isCurrent ? 'font-semibold' : step.address === null ? 'text-quiet italic' : ''}
+            title={step.address === null && !step.isCurrent ? 'Plain text, not a link' : undefined}
           >
             {step.text}
           </span>

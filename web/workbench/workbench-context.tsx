@@ -38,6 +38,8 @@ export type DialogName =
   | 'audiences'
   | 'labels'
   | 'menus'
+  | 'layouts'
+  | 'facts'
   | 'compare'
   | 'engine'
   | 'visitors';

@@ -41,7 +41,7 @@ export function reasonFor(site: Site, menu: Menu, answer: MenuAnswer, page: Page
     case 'proposed':
       return 'It came after the menu was arranged. It waits among the proposals below.';
     case 'not arranged':
-      return 'It was taken out of this menu by hand.';
+      return 'It is not among the entries that were arranged by hand.';
   }
 }
 

@@ -1,4 +1,4 @@
-import { ListTree } from 'lucide-react';
+import { Info, ListTree, PanelsTopLeft } from 'lucide-react';
 import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -11,6 +11,12 @@ export function MenusBar() {
       <div className="ml-auto flex flex-wrap items-center gap-0.5">
         <Button look="quiet" isTight onClick={() => setDialog('menus')}>
           <ListTree size={15} aria-hidden /> Menus ({site.settings.menus.length})
+        </Button>
+        <Button look="quiet" isTight onClick={() => setDialog('layouts')}>
+          <PanelsTopLeft size={15} aria-hidden /> Layouts ({site.settings.layouts.length})
+        </Button>
+        <Button look="quiet" isTight onClick={() => setDialog('facts')}>
+          <Info size={15} aria-hidden /> Facts
         </Button>
       </div>
     </div>

@@ -1,17 +1,8 @@
-import { MENU_SLOTS, type MenuSlot } from '#core/model/layout.ts';
 import { LONGEST_MENU_NAME, type Menu } from '#core/model/menu.ts';
-import { layoutOf } from '#core/derive/layouts.ts';
 import { newMenuId } from '../../api/site-store.ts';
 import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
-import { Choice } from '../../ui/field.tsx';
+import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-
-const SLOT_WORDS: Readonly<Record<MenuSlot, string>> = {
-  utility: 'In a line above the header',
-  header: 'In the header',
-  side: 'Beside the text',
-  footer: 'In the footer',
-};
 
 /** The menus of the site, and where each shows. */
 export function MenusDialog({ onClose }: { readonly onClose: () => void }) {
@@ -36,24 +27,8 @@ export function MenusDialog({ onClose }: { readonly onClose: () => void }) {
 }
 
 function OneMenu({ menu }: { readonly menu: Menu }) {
-  const { site, store } = useWorkbench();
-  const layout = layoutOf(site, null);
-  const place = MENU_SLOTS.find((slot) => layout.menus[slot] === menu.id) ?? '';
-  const other = (slot: MenuSlot) => site.settings.menus.find(({ id }) => id === layout.menus[slot] && id !== menu.id);
-  const put = (slot: MenuSlot | '') =>
-    store.apply([
-      {
-        name: 'layout.set',
-        layout: layout.id,
-        fields: {
-          menus: {
-            ...layout.menus,
-            ...(place !== '' && { [place]: null }),
-            ...(slot !== '' && { [slot]: menu.id }),
-          },
-        },
-      },
-    ]);
+  const { site, store, setDialog } = useWorkbench();
+  const layouts = site.settings.layouts.filter(({ menus }) => Object.values(menus).includes(menu.id));
   return (
     <NamedThing
       name={menu.name}
@@ -63,15 +38,16 @@ function OneMenu({ menu }: { readonly menu: Menu }) {
       onRename={(title) => store.apply([{ name: 'menu.set', menu: menu.id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'menu.remove', menu: menu.id }])}
     >
-      <Choice label="Where it shows" value={place} onChange={(event) => put(event.target.value as MenuSlot | '')}>
-        <option value="">Nowhere yet</option>
-        {MENU_SLOTS.map((slot) => (
-          <option key={slot} value={slot}>
-            {SLOT_WORDS[slot]}
-            {other(slot) ? `, instead of ‘${other(slot)!.name}’` : ''}
-          </option>
-        ))}
-      </Choice>
+      <p className="flex flex-wrap items-center gap-2 text-small">
+        <span className={layouts.length === 0 ? 'text-attention' : 'text-quiet'}>
+          {layouts.length === 0
+            ? 'No layout shows it yet.'
+            : `Shown by the layout${layouts.length === 1 ? '' : 's'} ${layouts.map(({ name }) => `‘${name}’`).join(', ')}.`}
+        </span>
+        <Button look="quiet" isTight onClick={() => setDialog('layouts')}>
+          Set where it shows
+        </Button>
+      </p>
     </NamedThing>
   );
 }

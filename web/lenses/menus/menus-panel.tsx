@@ -9,6 +9,7 @@ import { menuName } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { FrameFields } from './frame-fields.tsx';
 import { reasonFor } from './menu-reasons.ts';
 import { MenuSheet } from './menu-sheet.tsx';
 
@@ -80,6 +81,7 @@ function PageInMenus({ page, onChoose }: { readonly page: PageId; readonly onCho
         hint="Shorter, for menus and trails. Empty: the title."
         onSave={(text) => store.apply([{ name: 'page.set', page, fields: { label: { [language]: text } } }])}
       />
+      <FrameFields page={page} />
     </fieldset>
   );
 }

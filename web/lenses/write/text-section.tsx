@@ -13,6 +13,7 @@ export function TextSection({ page }: { readonly page: PageId }) {
       name="Text"
       mayEdit={mayEdit}
       audiences={site.settings.audiences}
+      facts={site.settings.facts}
       onSave={(text) =>
         store.apply([{ name: 'page.set', page, fields: { content: text?.id ?? null } }], text ? [text] : [])
       }

@@ -6,6 +6,8 @@ import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
 import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
 import { LabelsDialog } from '../../lenses/access/labels-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
+import { FactsDialog } from '../../lenses/menus/facts-dialog.tsx';
+import { LayoutsDialog } from '../../lenses/menus/layouts-dialog.tsx';
 import { MenusDialog } from '../../lenses/menus/menus-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
@@ -66,6 +68,10 @@ export function Dialogs() {
       return <LabelsDialog onClose={close} />;
     case 'menus':
       return <MenusDialog onClose={close} />;
+    case 'layouts':
+      return <LayoutsDialog onClose={close} />;
+    case 'facts':
+      return <FactsDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
     case 'engine':

@@ -1,0 +1,83 @@
+import { LONGEST_FACT, LONGEST_FACT_NAME, type Fact, STRAPLINE } from '#core/model/fact.ts';
+import { textIn } from '#core/model/texts.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { useFactUses } from '../../api/find.ts';
+import { newFactId } from '../../api/site-store.ts';
+import { DraftField } from '../../fields/draft-field.tsx';
+import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+import { pages } from '../../tree/words.ts';
+import { Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** So many pages that name a fact are listed. */
+const MOST_NAMED = 6;
+
+/** The facts of the site: kept once, and said in footers, tall headers and texts. */
+export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, store } = useWorkbench();
+  const { facts } = site.settings;
+  return (
+    <NamedThings
+      title="Facts"
+      description="What is said of the site in many places is kept here once. Layouts show it, and texts name it by a field; after the next release all of them say what stands here."
+      one="fact"
+      placeholder="Opening hours"
+      longest={LONGEST_FACT_NAME}
+      isEmpty={facts.length === 0}
+      onAdd={(title) => store.apply([{ name: 'fact.add', fact: newFactId(), title }]) === null}
+      onClose={onClose}
+    >
+      {facts.map((fact) => (
+        <OneFact key={fact.id} fact={fact} />
+      ))}
+    </NamedThings>
+  );
+}
+
+function OneFact({ fact }: { readonly fact: Fact }) {
+  const { store } = useWorkbench();
+  return (
+    <NamedThing
+      name={fact.name}
+      one="fact"
+      longest={LONGEST_FACT_NAME}
+      onRename={(title) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { title } }])}
+      onRemove={() => store.apply([{ name: 'fact.remove', fact: fact.id }])}
+    >
+      <DraftField
+        label="What it says"
+        saved={fact.text}
+        longest={LONGEST_FACT}
+        hint={<Uses fact={fact} />}
+        onSave={(text) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { text } }])}
+      />
+      <Tick
+        label="Footers say it"
+        checked={fact.inFooter}
+        onChange={(event) =>
+          store.apply([{ name: 'fact.set', fact: fact.id, fields: { inFooter: event.target.checked } }])
+        }
+      />
+    </NamedThing>
+  );
+}
+
+/** Where a fact appears, as a sentence. */
+function Uses({ fact }: { readonly fact: Fact }) {
+  const { site, shown } = useWorkbench();
+  const inTexts = useFactUses(site.key, fact.id, shown.revision)?.filter(
+    (id) => site.nodes.get(id)?.removedWith === null,
+  );
+  const layouts = site.settings.layouts.filter(
+    ({ header, hasFooter }) => (fact.inFooter && hasFooter) || (fact.id === STRAPLINE && header === 'tall'),
+  );
+  if (!inTexts) return 'Looking where it appears …';
+  const names = inTexts.slice(0, MOST_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
+  const parts = [
+    layouts.length > 0 &&
+      `in the layout${layouts.length === 1 ? '' : 's'} ${layouts.map(({ name }) => `‘${name}’`).join(', ')}`,
+    inTexts.length > 0 &&
+      `in the text of ${pages(inTexts.length)}: ${names.join(', ')}${inTexts.length > MOST_NAMED ? ` and ${inTexts.length - MOST_NAMED} more` : ''}`,
+  ].filter(Boolean);
+  return parts.length === 0 ? 'It appears nowhere yet.' : `It appears ${parts.join(', and ')}.`;
+}

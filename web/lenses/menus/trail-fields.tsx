@@ -1,0 +1,133 @@
+import type { PageId } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
+import { LONGEST_LEAD_IN, type TrailSetting } from '#core/model/trail-setting.ts';
+import { trailBy } from '#core/derive/shown-trail.ts';
+import { DraftField } from '../../fields/draft-field.tsx';
+import { Choice, Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** How trails look, with the trail of one page as it would show. */
+export function TrailFields({
+  setting,
+  sample,
+  onSet,
+}: {
+  readonly setting: TrailSetting;
+  /** The page whose trail shows. */
+  readonly sample: PageId | null;
+  readonly onSet: (setting: TrailSetting) => void;
+}) {
+  const { site, derived } = useWorkbench();
+  const { language } = site.settings;
+  const set = (change: Partial<TrailSetting>) => onSet({ ...setting, ...change });
+  const { start } = setting;
+  return (
+    <div className="flex flex-col gap-3">
+      {sample !== null && <SampleTrail setting={setting} page={sample} />}
+      <Tick
+        label="Pages have a trail"
+        checked={setting.isShown}
+        onChange={(event) => set({ isShown: event.target.checked })}
+      />
+      {setting.isShown && (
+        <>
+          <Choice
+            label="It starts"
+            value={start === 'top' ? 'top' : 'up' in start ? `up ${start.up}` : start.page}
+            onChange={(event) => {
+              const { value } = event.target;
+              const up = /^up (\d+)$/.exec(value)?.[1];
+              set({ start: value === 'top' ? 'top' : up ? { up: Number(up) } : { page: value as PageId } });
+            }}
+          >
+            <option value="top">At the top of the tree</option>
+            {[1, 2, 3, 4].map((up) => (
+              <option key={up} value={`up ${up}`}>
+                {up === 1 ? 'One level above the page' : `${up} levels above the page`}
+              </option>
+            ))}
+            {derived.outline.nodes.map((node, row) =>
+              node.type === 'link' ? null : (
+                <option key={node.id} value={node.id}>
+                  {'\u2003'.repeat(derived.outline.depth[row]!)}At ‘{textIn(node.title, language)}’, where that is above
+                </option>
+              ),
+            )}
+          </Choice>
+          <Tick
+            label="With home in front"
+            checked={setting.withHome}
+            onChange={(event) => set({ withHome: event.target.checked })}
+          />
+          <div className="grid grid-cols-2 gap-3">
+            <DraftField
+              label="Home is called"
+              saved={textIn(setting.homeLabel, language)}
+              placeholder="as in menus"
+              longest={LONGEST_LEAD_IN}
+              onSave={(text) => set({ homeLabel: text.trim() === '' ? {} : { [language]: text.trim() } })}
+            />
+            <DraftField
+              label="Words before it"
+              saved={textIn(setting.leadIn, language)}
+              placeholder="You are here:"
+              longest={LONGEST_LEAD_IN}
+              onSave={(text) => set({ leadIn: text.trim() === '' ? {} : { [language]: text.trim() } })}
+            />
+            <Choice
+              label="The page itself"
+              value={setting.current}
+              onChange={(event) => set({ current: event.target.value as TrailSetting['current'] })}
+            >
+              <option value="shown">Shown</option>
+              <option value="linked">Shown, as a link</option>
+              <option value="left out">Left out</option>
+            </Choice>
+            <DraftField
+              label="Between the steps"
+              saved={setting.separator}
+              longest={3}
+              onSave={(text) => text.trim() !== '' && set({ separator: text.trim() })}
+            />
+            <Choice
+              label="Long trails"
+              value={setting.most ?? ''}
+              onChange={(event) => set({ most: event.target.value === '' ? null : Number(event.target.value) })}
+            >
+              <option value="">Shown whole</option>
+              {[3, 4, 5, 6].map((most) => (
+                <option key={most} value={most}>
+                  {most} steps at most
+                </option>
+              ))}
+            </Choice>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+function SampleTrail({ setting, page }: { readonly setting: TrailSetting; readonly page: PageId }) {
+  const { site } = useWorkbench();
+  const { steps, leadIn, separator } = trailBy(site, page, setting);
+  const shown = steps.filter(({ isFolded }) => !isFolded);
+  return (
+    <p aria-label="A trail as it would show" className="rounded-md bg-sunken px-3 py-2 text-small">
+      {steps.length === 0 ? (
+        <span className="text-quiet">No trail shows.</span>
+      ) : (
+        <>
+          {leadIn !== '' && <span className="mr-2 text-quiet">{leadIn}</span>}
+          {shown.map((step, index) => (
+            <span key={step.page}>
+              {index > 0 && <span className="px-1.5 text-quiet">{separator}</span>}
+              {index === 1 && shown.length < steps.length && <span className="text-quiet">… {separator} </span>}
+              <span className={step.address === null ? '' : 'text-accent underline'}>{step.text}</span>
+            </span>
+          ))}
+        </>
+      )}
+    </p>
+  );
+}
