@@ -15,6 +15,7 @@ import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
 import { generateSite } from './generate-site.ts';
 import type { Result } from './measure.ts';
+import { benchMenus } from './menus.ts';
 import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
 import { benchSearch, searchTexts } from './search.ts';
@@ -31,6 +32,7 @@ const results: Result[] = [];
 
 if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
+if (wants('menus')) results.push(...benchMenus());
 if (wants('carry-over')) results.push(...benchCarryOver());
 if (['edit', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;

@@ -19,6 +19,53 @@ const following = () =>
 const untilArranged = (what: string, holds: (entries: string[]) => boolean) =>
   bench.until(what, async () => holds(await arranged()));
 
+describe('whether labels fit', () => {
+  /** What the side sheet says of the menu that is chosen. */
+  const said = async (menu: RegExp) => {
+    await bench.choose('Menu', menu);
+    const text = () =>
+      browser.driver.executeScript<string>(
+        `return document.querySelector('section[aria-label="Whether it fits"]')?.innerText ?? ''`,
+      );
+    await bench.until('it is measured', async () => /in the (header|footer)|beside the text/i.test(await text()));
+    return (await text()).split('\n');
+  };
+
+  it('is said as the visitors’ page has it, on wide and on narrower screens', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus');
+    const main = await said(/^Main menu/);
+    const side = await said(/^Section menu/);
+    for (const [screen, width] of [
+      ['wide', 1280],
+      ['middle', 800],
+    ] as const) {
+      await browser.resize(width, 800);
+      await browser.driver.get(`${spur.live}/pellow-quay/courses`);
+      const rows = await browser.driver.executeScript<string[][]>(
+        `const rows = new Map();
+         for (const one of document.querySelectorAll('.entries > li'))
+           rows.set(one.offsetTop, [...(rows.get(one.offsetTop) ?? []), one.querySelector('a, .text').firstChild.textContent.trim()]);
+         return [...rows.values()]`,
+      );
+      const words = `On ${screen} screens (${width} pixels) it takes ${rows.length} rows: ‘${rows[1]?.[0]}’ begins the second.`;
+      expect(main.filter((line) => line.startsWith(`On ${screen}`) && line.includes('rows:'))).toEqual(
+        rows.length > 1 ? [words] : [],
+      );
+      const wrapped = await browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('nav[aria-label=Section] a')].filter((one) => one.getBoundingClientRect().height > 45).map((one) => one.firstChild.textContent.trim())`,
+      );
+      const listed = side
+        .filter((line) => line.startsWith(`On ${screen}`))
+        .map((line) => /‘(.*?)’ takes/.exec(line)?.[1]);
+      const here = await browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('nav[aria-label=Section] a')].map((one) => one.firstChild.textContent.trim())`,
+      );
+      expect(listed.filter((label) => here.includes(label ?? '')).sort()).toEqual(wrapped.sort());
+    }
+    await browser.resize(1280, 800);
+  });
+});
+
 describe('menus', () => {
   it('have a new page at once where they follow the tree, and propose it where they were arranged by hand', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=menus');

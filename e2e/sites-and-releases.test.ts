@@ -191,7 +191,7 @@ describe('the tree by keyboard', () => {
     await bench.focusTree();
     await bench.press('4');
     await bench.until('the lens is Menus', async () =>
-      (await bench.text()).includes('It follows the tree, 2 levels deep.'),
+      (await bench.text()).includes('It follows the tree. Moving a page'),
     );
   });
 });

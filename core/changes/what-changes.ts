@@ -1,8 +1,8 @@
-import { type Derived, derivedFor, derivedOf } from '../derive/derived.ts';
-import { type Membership, accessTable } from '../derive/access.ts';
+import { derivedOf } from '../derive/derived.ts';
 import { type MenuEntry } from '../derive/menu.ts';
+import { derivedForEach, visitorOf } from '../derive/derived-for-each.ts';
 import { type MenuTable, menuTable, menuTableOf } from '../derive/menu-table.ts';
-import { type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { EntryId, MenuId } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
@@ -77,11 +77,9 @@ export function menusForAudiences(before: Site, after: Site, at: number): Audien
     ['before', before],
     ['after', after],
   ] as const) {
-    const members = ids.map((id) => closureOf(site.settings.audiences, [id]));
-    const views = derivedForEach(site, members, at);
-    views.forEach((derived, bit) => {
-      const visitor = { belongs: members[bit]!, isSignedIn: bit > 0 };
-      tables[bit]![side] = site.settings.menus.map((menu) => menuTable(site, menu, derived, visitor));
+    const visitors = ids.map((id) => visitorOf(site, id));
+    derivedForEach(site, visitors, at).forEach((derived, bit) => {
+      tables[bit]![side] = site.settings.menus.map((menu) => menuTable(site, menu, derived, visitors[bit]!));
     });
   }
   return ids.flatMap((audience, bit) => {
@@ -90,13 +88,6 @@ export function menusForAudiences(before: Site, after: Site, at: number): Audien
     const loses = changes.filter((one) => one.after === null);
     return gains.length + loses.length === 0 ? [] : [{ audience, gains, loses }];
   });
-}
-
-/** What is derived for each of several visitors, from one table of who may open what. */
-export function derivedForEach(site: Site, members: readonly Membership[], at: number): Derived[] {
-  const plain = derivedOf(site);
-  const { open, locked } = accessTable(plain.outline, site.settings, members, at);
-  return members.map((_, bit) => derivedFor(plain, (row) => (((open[row]! | locked[row]!) >>> bit) & 1) === 0));
 }
 
 function entryChanges(before: readonly MenuTable[], after: readonly MenuTable[]): EntryChange[] {

@@ -59,6 +59,15 @@ export function menuRange(
   return { top: rowsBelow(root), below: rowsBelow };
 }
 
+const collators = new Map<string, Intl.Collator>();
+
+/** How a language orders words; to make one takes long. */
+function collatorOf(language: string): Intl.Collator {
+  let collator = collators.get(language);
+  if (!collator) collators.set(language, (collator = new Intl.Collator(language, { numeric: true })));
+  return collator;
+}
+
 /** Brings rows into an order: of the tree, of the alphabet in the site's language, or by their days, newest first and those without one last. */
 export function inOrder(
   { settings: { language } }: Site,
@@ -70,7 +79,7 @@ export function inOrder(
     const day = (row: number) => outline.nodes[row]!.frame?.date ?? '';
     return (rows) => rows.sort((a, b) => (day(a) === day(b) ? a - b : day(a) < day(b) ? 1 : -1));
   }
-  const collator = new Intl.Collator(language, { numeric: true });
+  const collator = collatorOf(language);
   const name = (row: number) => {
     const { label, title } = outline.nodes[row]!;
     return textIn(label, language) || textIn(title, language);

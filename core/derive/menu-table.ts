@@ -1,5 +1,5 @@
 import type { PageId } from '../model/ids.ts';
-import { type EntryId, type Menu, entryOf } from '../model/menu.ts';
+import { type EntryException, type EntryId, type Menu, entryOf } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { type Derived, derivedOf } from './derived.ts';
 import { type MenuEntry, type MenuVisitor, entriesOf, goesBySection, numbersOf } from './menu.ts';
@@ -59,16 +59,20 @@ export function menuTable(site: Site, menu: Menu, derived: Derived, visitor: Men
   const sections: (PageId | null)[] = goesBySection(menu) ? [] : [null];
   if (goesBySection(menu))
     for (let row = 0; row < outline.nodes.length; row = outline.end[row]!) sections.push(outline.nodes[row]!.id);
-  const numbers = new Map<EntryId, string>();
-  for (const section of sections) for (const [id, number] of numbersOf(entries(section))) numbers.set(id, number);
+  let numbers: Map<EntryId, string> | undefined;
+  const allNumbers = () => {
+    if (!numbers) {
+      numbers = new Map<EntryId, string>();
+      for (const section of sections) numbersOf(entries(section), '', numbers);
+    }
+    return numbers;
+  };
 
-  const plain = derivedOf(site);
-  const exceptions = new Map(menu.exceptions.map((one) => [one.page, one]));
-  const arranged = menu.isByHand ? arrangedNow(site, menu) : null;
-  const proposed = new Set(arranged?.proposals.filter(({ kind }) => kind === 'came').map(({ page }) => page));
+  let ways: Ways | undefined;
   const answerAt = (row: number): MenuAnswer => {
     const { id } = outline.nodes[row]!;
-    if (numbers.has(entryOf(id))) return 'in';
+    if (allNumbers().has(entryOf(id))) return 'in';
+    const { plain, exceptions, proposed } = (ways ??= waysOf(site, menu));
     const answer = answerOfRow(derived, row);
     if (answer === 'hidden') return plain.hiddenBy[row] === -1 ? 'closed' : 'hidden';
     if (answer !== 'in') return answer;
@@ -80,8 +84,36 @@ export function menuTable(site: Site, menu: Menu, derived: Derived, visitor: Men
     const level = outline.depth[row]! - (root === -1 ? 0 : outline.depth[root]! + 1);
     return level >= menu.levels ? 'too deep' : 'above not in menu';
   };
-  return { menu, entries, sections, numbers, answerAt };
+  return {
+    menu,
+    entries,
+    sections,
+    get numbers() {
+      return allNumbers();
+    },
+    answerAt,
+  };
 }
+
+/** What an answer is looked up in. */
+interface Ways {
+  readonly plain: Derived;
+  readonly exceptions: ReadonlyMap<PageId, EntryException>;
+  /** The pages whose entries are proposed, where the menu is arranged by hand. */
+  readonly proposed: ReadonlySet<PageId>;
+}
+
+const waysOf = (site: Site, menu: Menu): Ways => ({
+  plain: derivedOf(site),
+  exceptions: new Map(menu.exceptions.map((one) => [one.page, one])),
+  proposed: new Set(
+    menu.isByHand
+      ? arrangedNow(site, menu)
+          .proposals.filter(({ kind }) => kind === 'came')
+          .map(({ page }) => page)
+      : [],
+  ),
+});
 
 function topOf({ outline }: Derived, row: number): number {
   let at = row;

@@ -101,17 +101,20 @@ function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
     const beside = extras.get(under);
     return beside ? [...beside.first, ...entries, ...beside.last] : entries;
   };
-  const range = menuRange(site, menu, derived, section, (row) => {
+  const isTaken = (row: number) => {
     const own = exceptions.get(derived.outline.nodes[row]!.id);
     return own === undefined || (!own.isLeftOut && isForVisitor(visitor, own.only));
-  });
+  };
+  const range = menuRange(site, menu, derived, section, exceptions.size === 0 ? undefined : isTaken);
+  const names = namesOf(site, derived);
   const made = (row: number): MenuEntry => {
     const node = derived.outline.nodes[row]!;
     const id = entryOf(node.id);
+    const own = exceptions.size === 0 ? undefined : exceptions.get(node.id);
     return {
       id,
       page: node.id,
-      text: textIn(exceptions.get(node.id)?.label ?? {}, site.settings.language) || labelOf(site, node),
+      text: (own && textIn(own.label, site.settings.language)) || names[row]!,
       leadsTo:
         node.type === 'heading' && menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row),
       does: null,
@@ -120,6 +123,15 @@ function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
   };
   const listed = (rows: readonly number[]): MenuEntry[] => pinned(rows, derived, exceptions).map(made);
   return withExtras(null, listed(range.top));
+}
+
+const known = new WeakMap<Derived['outline'], readonly string[]>();
+
+/** What menus call each row: worked out once for all menus and all visitors. */
+function namesOf(site: Site, { outline }: Derived): readonly string[] {
+  let names = known.get(outline);
+  if (!names) known.set(outline, (names = outline.nodes.map((node) => labelOf(site, node))));
+  return names;
 }
 
 /** Rows with those pinned first before the others, and those pinned last after them. */
@@ -185,12 +197,15 @@ function arrangedEntries(making: Making, entries: readonly ArrangedEntry[]): Men
 }
 
 /** "2.3" for the third entry below the second one, by the ids of the entries. */
-export function numbersOf(entries: readonly MenuEntry[], above = ''): Map<EntryId, string> {
-  const numbers = new Map<EntryId, string>();
+export function numbersOf(
+  entries: readonly MenuEntry[],
+  above = '',
+  numbers = new Map<EntryId, string>(),
+): Map<EntryId, string> {
   entries.forEach((entry, index) => {
     const number = `${above}${index + 1}`;
     numbers.set(entry.id, number);
-    for (const [id, below] of numbersOf(entry.entries, `${number}.`)) numbers.set(id, below);
+    numbersOf(entry.entries, `${number}.`, numbers);
   });
   return numbers;
 }

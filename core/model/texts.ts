@@ -11,7 +11,12 @@ export const textsSchema = (longest: number) =>
   z.record(languageSchema, z.string().max(longest, `at most ${longest} characters`));
 
 /** The text in a language, else in any other language that there is, else ''. */
-export const textIn = (texts: Texts, language: Language): string => texts[language] ?? Object.values(texts)[0] ?? '';
+export function textIn(texts: Texts, language: Language): string {
+  const text = texts[language];
+  if (text !== undefined) return text;
+  for (const other in texts) return texts[other]!;
+  return '';
+}
 
 /**
  * The texts with the changes made. Spaces are trimmed and runs of white space become one space.

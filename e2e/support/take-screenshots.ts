@@ -48,8 +48,17 @@ try {
   await bench.untilText('3 of');
   await bench.select('The year course');
   await take('shared-plan');
-  await bench.open(spur, 'pellow-quay', '?lens=menus&page=pq027');
+  await bench.open(spur, 'pellow-quay', '?lens=menus&page=pq012');
+  await bench.choose('Menu', /^Footer menu/);
+  await bench.untilText('3 differences from the tree');
+  const proposals = await browser.driver.findElement(By.css('section[aria-label="One menu"]'));
+  await browser.driver.executeScript('arguments[0].scrollIntoView()', proposals);
   await take('menus');
+  await bench.click('button', /^Layouts/);
+  const handbook = await bench.find('dialog', 'Layouts');
+  const own = await handbook.findElement(By.css('section[aria-label="Handbook"]'));
+  await browser.driver.executeScript('arguments[0].scrollIntoView()', own);
+  await take('layouts');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await take('publish');
   await bench.click('button', /^Make live…/);
@@ -61,10 +70,6 @@ try {
   await bench.click('button', 'Visitors');
   await bench.click('button', /^Can open 1\d\d pages of the draft/);
   await take('accounts');
-  await bench.click('tab', 'Directory');
-  await bench.click('button', 'See what changes');
-  await bench.untilText('Ansel Roe');
-  await take('directory');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
   await bench.click('checkbox', 'A second one beside it');
   const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
@@ -101,15 +106,6 @@ try {
     .perform();
   await take('drag');
   await browser.driver.actions().sendKeys(Key.ESCAPE).release().perform();
-  await bench.open(spur, 'pellow-quay', '?page=pq016');
-  await bench.focusTree();
-  await bench.press('l');
-  await bench.fill(
-    'The list',
-    '# Summer school\n- First week\n  - Tools\n  - Planing\n- Second week\n  1. Rivets\n  2. Oars\n~~~',
-  );
-  await take('paste');
-  await bench.press(Key.ESCAPE);
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
   await browser.prefer('dark');
@@ -120,6 +116,10 @@ try {
   await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);
   await take('visitors');
   await browser.resize(390, 800);
+  await browser.driver.get(`${spur.live}/pellow-quay/courses/short-courses/build-a-canoe`);
+  await (await browser.driver.findElement(By.css('.fold > summary'))).click();
+  await (await browser.driver.findElement(By.css('.entries details > summary'))).click();
+  await take('visitors-telephone');
   await bench.open(spur, 'pellow-quay', '?view=sheet&page=pq012');
   await take('workbench-telephone');
 } finally {

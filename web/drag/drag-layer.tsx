@@ -100,7 +100,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
 
 /** What is carried, beside the pointer. */
 function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLParagraphElement> }) {
-  const { site } = useWorkbench();
+  const { site, lens } = useWorkbench();
   const [first] = drag.moved;
   if (first === undefined) return null;
   const below = drag.moved.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
@@ -114,7 +114,10 @@ function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLPar
       className="pointer-events-none fixed top-0 left-0 z-50 w-fit max-w-80 truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet"
     >
       {drag.moved.length === 1 ? title : pages(drag.moved.length)}
-      <span className="font-normal text-quiet">{andBelow(below)}</span>
+      <span className="font-normal text-quiet">
+        {andBelow(below)}
+        {lens === 'menus' && ' · moves the page'}
+      </span>
     </p>
   );
 }

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import { audienceChanges } from '#core/changes/audience-changes.ts';
 import { type FinderChange, finderChanges } from '#core/changes/finder-changes.ts';
-import { type EntryChange, whatChanges } from '#core/changes/what-changes.ts';
+import { menusForAudiences, whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
 import { menuTableOf } from '#core/derive/menu-table.ts';
@@ -16,6 +16,7 @@ import { refusalWords } from '../api/site-store.ts';
 import { accessOf, answerAt, audiencesOf } from '../tree/access-of.ts';
 import { MENU_WORDS, addresses, menuName, pages } from '../tree/words.ts';
 import { useNow } from '../ui/use-now.ts';
+import { audienceMenuWords, menuChangeWords } from './menu-change-words.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
@@ -116,33 +117,6 @@ function menuWords(site: Site, page: PageId, row: number): string {
   return `Not in the ${menuName(first.menu)}: ${answer === 'in' ? '' : MENU_WORDS[answer].toLowerCase()}`;
 }
 
-/** What differs in the menus: of the page that it is about one by one, of the others in numbers. */
-function menuChangeWords(before: Site, after: Site, page: PageId, changes: readonly EntryChange[]): string[] {
-  const menus = [...new Set(changes.map(({ menu }) => menu))];
-  return menus.flatMap((id) => {
-    const menu =
-      after.settings.menus.find((one) => one.id === id) ?? before.settings.menus.find((one) => one.id === id)!;
-    const mine = changes.filter((one) => one.menu === id);
-    const own = mine.find(({ entry }) => entry === entryOf(page));
-    const others = mine.filter((one) => one !== own);
-    const come = others.filter((one) => one.before === null).length;
-    const go = others.filter((one) => one.after === null).length;
-    const name = menuName(menu);
-    return [
-      own && ownEntryWords(name, own),
-      come > 0 && `${come === 1 ? '1 entry comes' : `${come} entries come`} into the ${name}`,
-      go > 0 && `${go === 1 ? '1 entry leaves' : `${go} entries leave`} the ${name}`,
-    ].filter((words) => typeof words === 'string');
-  });
-}
-
-function ownEntryWords(name: string, { before, after }: EntryChange): string {
-  if (before === null) return `${name}: comes in as ${after!.number}`;
-  if (after === null) return `${name}: leaves it (was ${before.number})`;
-  if (before.number !== after.number) return `${name} ${before.number} → ${after.number}`;
-  return `${name}: called ‘${after.text}’`;
-}
-
 /** Whom the page is open to, in words. */
 function openTo(site: Site, row: number, moment: number | null): string {
   const { table } = accessOf(site, moment);
@@ -160,10 +134,31 @@ function openTo(site: Site, row: number, moment: number | null): string {
     : `Open to ${names.join(', ')}`;
 }
 
+const NO_ENTRIES = { gains: [], loses: [] };
+const wordsOfTrail = (site: Site, page: PageId): string =>
+  shownTrail(site, page)
+    .steps.map(({ text }) => text)
+    .join(' › ');
+
+/** The trail as it is now, where it will be another one; only where there is room. */
+function TrailBefore({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {
+  const now = wordsOfTrail(before, page);
+  if (!maybeNodeAt(after, page) || now === wordsOfTrail(after, page)) return null;
+  return (
+    <p className="min-w-0 shrink-3 truncate text-quiet line-through max-xl:sr-only" title={`Trail before: ${now}`}>
+      {now}
+    </p>
+  );
+}
+
 function After({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {
   const changes = useMemo(() => whatChanges(before, after), [before, after]);
   const now = useNow();
   const forWhom = useMemo(() => audienceChanges(before, after, now), [before, after, now]);
+  const forMenus = useMemo(
+    () => (forWhom.length === 0 ? [] : menusForAudiences(before, after, now)),
+    [forWhom, before, after, now],
+  );
   const finders = useMemo(() => finderChanges(before, after, now), [before, after, now]);
   const audiences = audiencesOf(after);
   const own = changes.addresses.find((one) => one.page === page);
@@ -181,6 +176,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
       return [
         gains.length > 0 && `${pages(gains.length)} ${gains.length === 1 ? 'opens' : 'open'} to ${name}`,
         loses.length > 0 && `${pages(loses.length)} ${loses.length === 1 ? 'closes' : 'close'} to ${name}`,
+        ...audienceMenuWords(forMenus.find((one) => one.audience === audience) ?? NO_ENTRIES),
         deadLinks.length > 0 &&
           (deadLinks.length === 1
             ? `a link leads ${name} to a closed page`
@@ -197,6 +193,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
   return (
     <div role="status" className="flex min-w-0 flex-1 items-center gap-x-5 gap-y-1 max-md:flex-wrap">
       <p className="rounded-sm bg-attention-soft px-1.5 font-semibold text-attention">What changes</p>
+      {maybeNodeAt(before, page) && <TrailBefore before={before} after={after} page={page} />}
       {maybeNodeAt(after, page) && <Trail site={after} page={page} />}
       {own && (
         <p className="min-w-0 truncate font-mono">

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
-import { derivedForEach } from '#core/changes/what-changes.ts';
+import { derivedForEach, visitorOf } from '#core/derive/derived-for-each.ts';
 import { arrangedNow } from '#core/derive/menu-merge.ts';
 import { sectionOf } from '#core/derive/menu.ts';
 import { menuTable, menuTableOf } from '#core/derive/menu-table.ts';
-import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
+import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { EntryId, Menu } from '#core/model/menu.ts';
 import { audiencesOf } from '../../tree/access-of.ts';
@@ -14,6 +14,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { ArrangedList } from './arranged-list.tsx';
 import { EntryFields } from './entry-fields.tsx';
 import { FollowingList } from './following-list.tsx';
+import { MenuFitPart } from './menu-fit-part.tsx';
 import { MenuSettings } from './menu-settings.tsx';
 import { NewEntry } from './new-entry.tsx';
 import { Proposals } from './proposals.tsx';
@@ -27,9 +28,9 @@ export function MenuSheet({ menu, page }: { readonly menu: Menu; readonly page: 
   const section = sectionOf(derived, page);
   const entries = useMemo(() => {
     if (audience === null) return menuTableOf(site, menu).entries(section);
-    const belongs = closureOf(site.settings.audiences, [audience]);
-    const [theirs] = derivedForEach(site, [belongs], now);
-    return menuTable(site, menu, theirs!, { belongs, isSignedIn: audience !== EVERYONE }).entries(section);
+    const visitor = visitorOf(site, audience);
+    const [theirs] = derivedForEach(site, [visitor], now);
+    return menuTable(site, menu, theirs!, visitor).entries(section);
   }, [site, menu, audience, section, now]);
   const isArranging = menu.isByHand && audience === null;
   return (
@@ -70,6 +71,7 @@ export function MenuSheet({ menu, page }: { readonly menu: Menu; readonly page: 
         <EntryFields key={chosen} menu={menu} entry={chosen} onClose={() => choose(null)} />
       )}
       {mayEdit && <NewEntry menu={menu} />}
+      <MenuFitPart menu={menu} />
       <MenuSettings menu={menu} />
     </>
   );

@@ -2,9 +2,10 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
 import { topmost } from '#core/arrange/arrange.ts';
 import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
 import { findRows } from '#core/derive/visible-rows.ts';
+import { shownTrail } from '#core/derive/shown-trail.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { branchOf, nodeAt } from '#core/model/site.ts';
+import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { refusalWords } from '../../api/site-store.ts';
@@ -13,6 +14,7 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Radios } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
+import { menuChangeWords } from '../menu-change-words.ts';
 import { useWorkbench } from '../workbench-context.tsx';
 
 /** So many places are listed at most; the find field narrows them. */
@@ -95,6 +97,12 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
         <div role="status" className="min-h-10">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
           {target !== null && operations.length === 0 && <p className="text-quiet">It stands there already.</p>}
+          {changes && outcome?.ok && <TrailsOfMove before={site} after={outcome.site} page={moved[0]!} />}
+          {changes && outcome?.ok && (
+            <p className="text-small">
+              {menuChangeWords(site, outcome.site, moved[0]!, changes.menus).join('; ') || 'No menu changes.'}
+            </p>
+          )}
           {changes && (
             <p>
               {changes.addresses.length === 0 ? 'No address changes.' : `${addresses(changes.addresses.length)}.`}{' '}
@@ -109,6 +117,20 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** The trail of what is moved, before and after. */
+function TrailsOfMove({ before, after, page }: { readonly before: Site; readonly after: Site; readonly page: PageId }) {
+  const [was, is] = [before, after].map((one) =>
+    shownTrail(one, page)
+      .steps.map(({ text }) => text)
+      .join(' › '),
+  );
+  return (
+    <p className="text-small">
+      <span className="text-quiet line-through">{was}</span> → {is}
+    </p>
   );
 }
 
