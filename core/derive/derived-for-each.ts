@@ -1,7 +1,7 @@
 import { type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
 import type { Site } from '../model/site.ts';
 import { accessTable } from './access.ts';
-import { type Derived, derivedFor, derivedOf } from './derived.ts';
+import { type Derived, derivedFor, derivedOf, hiddenFor } from './derived.ts';
 import type { MenuVisitor } from './menu.ts';
 
 /** Somebody of one audience; of `everyone`, whoever is not signed in. */
@@ -16,12 +16,9 @@ export function derivedForEach(site: Site, visitors: readonly MenuVisitor[], at:
   const { outline } = plain;
   const members = visitors.map(({ belongs }) => belongs);
   const { open, locked } = accessTable(outline, site.settings, members, at);
+  const passes = open.map((bits, row) => bits | locked[row]!);
   return visitors.map(({ isSignedIn }, bit) => {
     const other = isSignedIn ? 'signed-out' : 'signed-in';
-    return derivedFor(
-      plain,
-      (row) => (((open[row]! | locked[row]!) >>> bit) & 1) === 0,
-      (row) => outline.nodes[row]!.access?.menuFor === other,
-    );
+    return derivedFor(plain, hiddenFor(plain, passes, bit), (row) => outline.nodes[row]!.access?.menuFor === other);
   });
 }

@@ -79,16 +79,15 @@ export function derive(site: Site, outline: Outline): Derived {
 }
 
 /**
- * What is derived, for one visitor. `isShut` names rows that are closed to them: such a page is as one that is hidden by itself.
- * `isForOthers` names those whose menu entries are for other visitors.
+ * What is derived, for one visitor: a page that is closed to them is as one that is hidden by itself. `hiddenBy` is as that of `plain`,
+ * with such rows hidden by themselves; `isForOthers` names rows whose menu entries are for other visitors.
  */
 export function derivedFor(
   plain: Derived,
-  isShut: (row: number) => boolean,
+  hiddenBy: Int32Array,
   isForOthers: (row: number) => boolean = never,
 ): Derived {
   const { outline, home, addresses, states } = plain;
-  const hiddenBy = plain.hiddenBy.map((by, row) => (by === -1 && isShut(row) ? row : by));
   return {
     outline,
     home,
@@ -100,6 +99,14 @@ export function derivedFor(
       return plain.rowAt;
     },
   };
+}
+
+/** `hiddenBy` of a visitor, of whose answers bit `bit` of `passes` is set where they get a row, open or with a lock. */
+export function hiddenFor({ hiddenBy }: Derived, passes: Uint32Array, bit: number): Int32Array {
+  const hidden = new Int32Array(hiddenBy.length);
+  for (let row = 0; row < hidden.length; row++)
+    hidden[row] = hiddenBy[row] === -1 && ((passes[row]! >>> bit) & 1) === 0 ? row : hiddenBy[row]!;
+  return hidden;
 }
 
 function makeRowAt(addresses: readonly (string | null)[]): Map<string, number> {

@@ -3,6 +3,7 @@ import type { Menu, MenuOrder } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
+import type { Outline } from './outline.ts';
 
 /** What a menu takes from the tree, as rows of the outline. */
 export interface MenuRange {
@@ -33,6 +34,8 @@ export function rootRow({ root, isByHand }: Menu, { outline }: Derived, section:
   return page === null ? null : (outline.rowOf.get(page) ?? null);
 }
 
+const NO_ROWS: readonly number[] = [];
+
 /** The part of the tree that a menu takes, in its order, without what `isTaken` leaves out; nothing where its root cannot be reached. */
 export function menuRange(
   site: Site,
@@ -45,18 +48,40 @@ export function menuRange(
   const root = rootRow(menu, derived, section);
   if (root === null || (root !== -1 && hiddenBy[root] !== -1)) return { top: [], below: () => [] };
   const firstDepth = root === -1 ? 0 : outline.depth[root]! + 1;
-  const sorted = inOrder(site, menu, derived);
-  const rowsBelow = (row: number): number[] => {
-    const rows: number[] = [];
+  const rowsBelow = (row: number): readonly number[] => {
     const level = row === -1 ? 0 : outline.depth[row]! + 1 - firstDepth;
-    if (level >= menu.levels) return rows;
+    if (level >= menu.levels) return NO_ROWS;
     const last = row === -1 ? outline.nodes.length : outline.end[row]!;
-    for (let at = row + 1; at < last; at = outline.end[at]!)
-      if (answerOfRow(derived, at) === 'in' && isTaken(at)) rows.push(at);
-    return sorted(rows);
+    if (last === row + 1) return NO_ROWS;
+    const rows: number[] = [];
+    if (menu.order === 'tree') {
+      for (let at = row + 1; at < last; at = outline.end[at]!)
+        if (answerOfRow(derived, at) === 'in' && isTaken(at)) rows.push(at);
+    } else
+      for (const at of childrenInOrder(site, menu.order, derived, row))
+        if (answerOfRow(derived, at) === 'in' && isTaken(at)) rows.push(at);
+    return rows;
   };
   if (menu.withRoot && root !== -1) return { top: isTaken(root) ? [root] : [], below: rowsBelow };
   return { top: rowsBelow(root), below: rowsBelow };
+}
+
+const known = new WeakMap<Outline, Map<string, readonly number[]>>();
+
+/** The rows right below one in an order other than the tree's: sorted once for all menus and visitors. */
+function childrenInOrder(site: Site, order: MenuOrder, derived: Derived, row: number): readonly number[] {
+  const { outline } = derived;
+  const lists = known.get(outline) ?? new Map<string, readonly number[]>();
+  known.set(outline, lists);
+  const key = `${order} ${row}`;
+  let list = lists.get(key);
+  if (!list) {
+    const rows: number[] = [];
+    const last = row === -1 ? outline.nodes.length : outline.end[row]!;
+    for (let at = row + 1; at < last; at = outline.end[at]!) rows.push(at);
+    lists.set(key, (list = inOrder(site, { order }, derived)(rows)));
+  }
+  return list;
 }
 
 const collators = new Map<string, Intl.Collator>();

@@ -71,7 +71,7 @@ export function entriesOf(
   derived: Derived = derivedOf(site),
   visitor: MenuVisitor | null = null,
   section: PageId | null = null,
-): MenuEntry[] {
+): readonly MenuEntry[] {
   const making: Making = { site, menu, derived, visitor };
   return menu.isByHand ? arrangedEntries(making, arrangedNow(site, menu).entries) : followingEntries(making, section);
 }
@@ -86,7 +86,9 @@ interface Making {
 const isForVisitor = (visitor: MenuVisitor | null, only: readonly AudienceId[] | null): boolean =>
   visitor === null || only === null || only.some((id) => id === EVERYONE || visitor.belongs.has(id));
 
-function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
+const NO_ENTRIES: readonly MenuEntry[] = [];
+
+function followingEntries(making: Making, section: PageId | null): readonly MenuEntry[] {
   const { site, menu, derived, visitor } = making;
   const exceptions = new Map(menu.exceptions.map((one) => [one.page, one]));
   const extras = new Map<EntryId | null, { first: MenuEntry[]; last: MenuEntry[] }>();
@@ -97,7 +99,7 @@ function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
     extras.set(extra.under, list);
     list[extra.pin].push(entry);
   }
-  const withExtras = (under: EntryId | null, entries: MenuEntry[]): MenuEntry[] => {
+  const withExtras = (under: EntryId | null, entries: readonly MenuEntry[]): readonly MenuEntry[] => {
     const beside = extras.get(under);
     return beside ? [...beside.first, ...entries, ...beside.last] : entries;
   };
@@ -121,7 +123,8 @@ function followingEntries(making: Making, section: PageId | null): MenuEntry[] {
       entries: withExtras(id, listed(range.below(row))),
     };
   };
-  const listed = (rows: readonly number[]): MenuEntry[] => pinned(rows, derived, exceptions).map(made);
+  const listed = (rows: readonly number[]): readonly MenuEntry[] =>
+    rows.length === 0 ? NO_ENTRIES : pinned(rows, derived, exceptions).map(made);
   return withExtras(null, listed(range.top));
 }
 

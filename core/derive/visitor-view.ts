@@ -1,7 +1,7 @@
 import type { StandsIn } from '../model/access.ts';
 import type { Site } from '../model/site.ts';
 import { type Membership, accessTable, heldBackRows } from './access.ts';
-import { type Derived, derivedFor, derivedOf } from './derived.ts';
+import { type Derived, derivedFor, derivedOf, hiddenFor } from './derived.ts';
 
 /** A site as one visitor has it at one moment. */
 export interface VisitorView {
@@ -34,7 +34,11 @@ export function visitorView(site: Site, visitor: Membership, at: number, isSigne
   const derived = hasRules
     ? derivedFor(
         plain,
-        (row) => open[row] === 0 && locked[row] === 0,
+        hiddenFor(
+          plain,
+          open.map((bits, row) => bits | locked[row]!),
+          0,
+        ),
         (row) => outline.nodes[row]!.access?.menuFor === other,
       )
     : plain;
