@@ -28,7 +28,13 @@ describe('whether labels fit', () => {
         `return document.querySelector('section[aria-label="Whether it fits"]')?.innerText ?? ''`,
       );
     await bench.until('it is measured', async () => /in the (header|footer)|beside the text/i.test(await text()));
-    return (await text()).split('\n');
+    const lines = (await text()).split('\n');
+    /** The sentences under the line that names a screen. */
+    return (screen: string) => {
+      const from = lines.findIndex((line) => line.startsWith(`On ${screen} screens`)) + 1;
+      const until = lines.findIndex((line, index) => index > from && line.startsWith('On '));
+      return from === 0 ? [] : lines.slice(from, until === -1 ? undefined : until);
+    };
   };
 
   it('is said as the visitors’ page has it, on wide and on narrower screens', async () => {
@@ -47,16 +53,12 @@ describe('whether labels fit', () => {
            rows.set(one.offsetTop, [...(rows.get(one.offsetTop) ?? []), one.querySelector('a, .text').firstChild.textContent.trim()]);
          return [...rows.values()]`,
       );
-      const words = `On ${screen} screens (${width} pixels) it takes ${rows.length} rows: ‘${rows[1]?.[0]}’ begins the second.`;
-      expect(main.filter((line) => line.startsWith(`On ${screen}`) && line.includes('rows:'))).toEqual(
-        rows.length > 1 ? [words] : [],
-      );
+      const words = `It takes ${rows.length} rows: ‘${rows[1]?.[0]}’ begins the second.`;
+      expect(main(screen).filter((line) => line.includes('rows:'))).toEqual(rows.length > 1 ? [words] : []);
       const wrapped = await browser.driver.executeScript<string[]>(
         `return [...document.querySelectorAll('nav[aria-label=Section] a')].filter((one) => one.getBoundingClientRect().height > 45).map((one) => one.firstChild.textContent.trim())`,
       );
-      const listed = side
-        .filter((line) => line.startsWith(`On ${screen}`))
-        .map((line) => /‘(.*?)’ takes/.exec(line)?.[1]);
+      const listed = side(screen).map((line) => /‘(.*?)’ takes/.exec(line)?.[1]);
       const here = await browser.driver.executeScript<string[]>(
         `return [...document.querySelectorAll('nav[aria-label=Section] a')].map((one) => one.firstChild.textContent.trim())`,
       );
@@ -110,9 +112,7 @@ describe('menus', () => {
     };
     await (await entry('News')).click();
     await bench.chord(Key.CONTROL, Key.ARROW_UP);
-    await untilArranged('it stands first', (entries) =>
-      /On the quay,  News,  The chair|On the quay,  News,    /.test(entries.join()),
-    );
+    await untilArranged('it stands first', (entries) => entries[entries.indexOf('On the quay') + 1] === '  News');
     await bench.press('[');
     await untilArranged('it is lifted out', (entries) => entries.includes('News'));
     await bench.press(Key.DELETE);

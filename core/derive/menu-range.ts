@@ -1,5 +1,5 @@
 import type { PageId } from '../model/ids.ts';
-import type { Menu, MenuOrder } from '../model/menu.ts';
+import type { Menu, EntryOrder } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
@@ -69,7 +69,7 @@ export function menuRange(
 const known = new WeakMap<Outline, Map<string, readonly number[]>>();
 
 /** The rows right below one in an order other than the tree's: sorted once for all menus and visitors. */
-function childrenInOrder(site: Site, order: MenuOrder, derived: Derived, row: number): readonly number[] {
+function childrenInOrder(site: Site, order: EntryOrder, derived: Derived, row: number): readonly number[] {
   const { outline } = derived;
   const lists = known.get(outline) ?? new Map<string, readonly number[]>();
   known.set(outline, lists);
@@ -96,7 +96,7 @@ function collatorOf(language: string): Intl.Collator {
 /** Brings rows into an order: of the tree, of the alphabet in the site's language, or by their days, newest first and those without one last. */
 export function inOrder(
   { settings: { language } }: Site,
-  { order }: { readonly order: MenuOrder },
+  { order }: { readonly order: EntryOrder },
   { outline }: Derived,
 ): (rows: number[]) => number[] {
   if (order === 'tree') return (rows) => rows;

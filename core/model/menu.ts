@@ -29,8 +29,8 @@ export const MOST_LEVELS = 6;
 export const MOST_ENTRIES = 2000;
 
 /** In which order a menu has what it takes from the tree. */
-export const MENU_ORDERS = ['tree', 'alphabet', 'date'] as const;
-export type MenuOrder = (typeof MENU_ORDERS)[number];
+export const ENTRY_ORDERS = ['tree', 'alphabet', 'date'] as const;
+export type EntryOrder = (typeof ENTRY_ORDERS)[number];
 
 /** What visitors do by an entry that leads to no page: such an entry shows only to whom it is of use. */
 export const ENTRY_ACTIONS = ['sign-in', 'sign-out', 'account'] as const;
@@ -118,7 +118,7 @@ export const menuSchema = z.strictObject({
   name: z.string().min(1).max(LONGEST_MENU_NAME),
   root: menuRootSchema,
   levels: z.number().int().min(1).max(MOST_LEVELS),
-  order: z.enum(MENU_ORDERS),
+  order: z.enum(ENTRY_ORDERS),
   /** Whether the page that it begins below has an entry too, above the others. */
   withRoot: z.boolean(),
   /** Whether headings are text, or lead to the first page below them. */

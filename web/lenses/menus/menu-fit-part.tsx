@@ -40,14 +40,11 @@ export function MenuFitPart(props: { readonly menu: Menu }) {
 function Measured({ menu }: { readonly menu: Menu }) {
   const { site } = useWorkbench();
   const now = useNow();
-  const users = useMemo(() => pagesByLayout(site), [site]);
-  const places = [
-    ...new Set(
-      site.settings.layouts
-        .filter(({ id }) => (users.get(id) ?? []).length > 0)
-        .flatMap((layout) => MENU_SLOTS.filter((slot) => layout.menus[slot] === menu.id)),
-    ),
-  ];
+  const places = useMemo(() => {
+    const users = pagesByLayout(site);
+    const taken = site.settings.layouts.filter(({ id }) => (users.get(id) ?? []).length > 0);
+    return MENU_SLOTS.filter((slot) => taken.some((layout) => layout.menus[slot] === menu.id));
+  }, [site, menu]);
   const fits = useMemo(() => {
     const everyone = visitorOf(site, EVERYONE);
     const [derived] = derivedForEach(site, [everyone], now);
@@ -64,8 +61,7 @@ function Measured({ menu }: { readonly menu: Menu }) {
         table.sections.map((section) => menuFit(slot, table.entries(section), measureText, lockWords)),
       ]),
     );
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- the list of places is made anew each time; its words are not
-  }, [site, menu, now, places.join()]);
+  }, [site, menu, now, places]);
   if (places.length === 0)
     return (
       <p className="text-small text-attention">
@@ -83,39 +79,38 @@ function Measured({ menu }: { readonly menu: Menu }) {
 }
 
 function PlaceFits({ place, fits }: { readonly place: string; readonly fits: readonly (readonly MenuFit[])[] }) {
-  const { site } = useWorkbench();
-  const lines = SCREENS.flatMap(({ name }) => {
-    const here = fits.flatMap((one) => one.filter(({ screen }) => screen === name));
-    const rows = Math.max(1, ...here.map((one) => one.rows));
-    const next = here.find((one) => one.firstInNextRow !== null)?.firstInNextRow;
-    const wide = new Map(here.flatMap((one) => one.wide.map((label) => [label.entry, label])));
-    return [
-      ...(rows > 1
-        ? [
-            {
-              key: `${name} rows`,
-              words: `On ${SCREEN_WORDS[name]} it takes ${rows} rows: ‘${next}’ begins the second.`,
-            },
-          ]
-        : []),
-      ...[...wide.values()].map((label) => ({
-        key: `${name} ${label.entry}`,
-        words: `On ${SCREEN_WORDS[name]} ‘${label.text}’ takes ${label.lines} lines${label.fitting === null ? '; a shorter word is needed.' : `; ‘${label.fitting}’ would take one.`}`,
-      })),
-    ];
-  });
+  const screens = SCREENS.map(({ name }) => ({ name, lines: linesFor(fits, name) })).filter(
+    ({ lines }) => lines.length > 0,
+  );
   return (
     <div>
       <p className="text-small text-quiet first-letter:uppercase">{place}</p>
-      {lines.length === 0 ? (
-        <p className="text-small">Every label has room, on wide and narrow screens.</p>
-      ) : (
-        <ul className="list-disc pl-4 text-small" lang={site.settings.language}>
-          {lines.map(({ key, words }) => (
-            <li key={key}>{words}</li>
-          ))}
-        </ul>
-      )}
+      {screens.length === 0 && <p className="text-small">Every label has room, on wide and narrow screens.</p>}
+      {screens.map(({ name, lines }) => (
+        <div key={name} className="mt-1 text-small">
+          <p>On {SCREEN_WORDS[name]}</p>
+          <ul className="list-disc pl-4">
+            {lines.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </div>
+      ))}
     </div>
   );
+}
+
+/** What has no room on a screen, in whatever section, as sentences. */
+function linesFor(fits: readonly (readonly MenuFit[])[], screen: ScreenName): string[] {
+  const here = fits.flatMap((one) => one.filter((fit) => fit.screen === screen));
+  const rows = Math.max(1, ...here.map((one) => one.rows));
+  const next = here.find((one) => one.firstInNextRow !== null)?.firstInNextRow;
+  const wide = new Map(here.flatMap((one) => one.wide.map((label) => [label.entry, label])));
+  return [
+    ...(rows > 1 ? [`It takes ${rows} rows: ‘${next}’ begins the second.`] : []),
+    ...[...wide.values()].map(
+      ({ text, lines, fitting }) =>
+        `‘${text}’ takes ${lines} lines${fitting === null ? '; a shorter word is needed.' : `; ‘${fitting}’ would take one.`}`,
+    ),
+  ];
 }

@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import { arrangeByHand, followTree } from '#core/arrange/switch-menu.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { MOST_LEVELS, type Menu } from '#core/model/menu.ts';
+import { MOST_LEVELS, type Menu, type EntryOrder } from '#core/model/menu.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Edit } from '../../api/site-store.ts';
@@ -77,7 +77,7 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
               </option>
             ))}
           </Choice>
-          <Choice label="Order" value={order} onChange={(event) => set({ order: event.target.value as Menu['order'] })}>
+          <Choice label="Order" value={order} onChange={(event) => set({ order: event.target.value as EntryOrder })}>
             <option value="tree">As in the tree</option>
             <option value="alphabet">By the alphabet</option>
             <option value="date">Newest first</option>
