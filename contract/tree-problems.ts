@@ -136,7 +136,7 @@ export const OF_THE_TREE = {
     status: 409,
     title: 'The audience is still named',
     detail: (p) =>
-      `It is named ${p.count === 1 ? 'once' : `${p.count} times`} by rules of pages, drafted or live, or by other audiences. Take it out of these first; then nobody is shut out or let in by surprise.`,
+      `It is named ${p.count === 1 ? 'once' : `${p.count} times`} by rules of pages or entries of menus, drafted or live, or by other audiences. Take it out of these first; then nobody is shut out or let in by surprise.`,
   },
   'label-unknown': {
     status: 422,

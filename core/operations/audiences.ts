@@ -13,6 +13,7 @@ import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
+import { audiencesOfMenu } from './menus.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
 const title = z.string().max(LONGEST_AUDIENCE_NAME, `at most ${LONGEST_AUDIENCE_NAME} characters`);
@@ -105,6 +106,9 @@ export const audienceRemove = defineOperation({
       site.live.count(({ node: { access } }) => access !== null && audiencesIn(access).includes(audience)) +
       [...site.settings.labels, ...(site.liveSettings?.labels ?? [])].filter(({ rule }) =>
         audiencesIn({ ...NO_RULE, ...rule }).includes(audience),
+      ).length +
+      [...site.settings.menus, ...(site.liveSettings?.menus ?? [])].filter((menu) =>
+        audiencesOfMenu(menu).includes(audience),
       ).length;
     if (count > 0) return refuse('audience-used', { audience, count });
     const { id, name, includes: included, landing } = audiences[at]!;

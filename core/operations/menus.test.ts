@@ -77,6 +77,18 @@ describe('a menu', () => {
     expect(back && back.ok && back.site.settings).toEqual(start.settings);
   });
 
+  it('keeps an audience that one of its entries is for from being taken away', () => {
+    const staff = 'staff' as AudienceId;
+    const site = siteAfter(
+      [
+        { name: 'audience.add', audience: staff, title: 'Staff' },
+        { name: 'entry.set', menu: main, entry: entryOf(page), fields: { only: [staff] } },
+      ],
+      start,
+    );
+    expect(codeOf(site, [{ name: 'audience.remove', audience: staff }])).toBe('audience-used');
+  });
+
   it('keeps no exception that says nothing', () => {
     const set = (isLeftOut: boolean): Operation => ({
       name: 'entry.set',

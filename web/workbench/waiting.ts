@@ -1,5 +1,6 @@
 import type { Derived } from '#core/derive/derived.ts';
 import { arrangedNow } from '#core/derive/menu-merge.ts';
+import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import { answerOfRow } from '#core/derive/menu-range.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -32,7 +33,7 @@ export function countWaiting(site: Site, derived: Derived, toSettle: number): Re
     0,
   );
   // What is live and does not stand in the tree was removed from it.
-  differing += countLive(site.live) - liveHere;
+  differing += countLive(site.live) - liveHere + waitingSettings(site).length;
   return {
     plan: {
       count: questions + toSettle,

@@ -1,8 +1,10 @@
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { onArranged, putInMenu } from '#core/arrange/arrange-entries.ts';
+import { type MenuEntry, goesBySection } from '#core/derive/menu.ts';
+import { menuTableOf } from '#core/derive/menu-table.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { type EntryTarget, LONGEST_ENTRY_LABEL, type Menu, entryOf } from '#core/model/menu.ts';
+import { type EntryId, type EntryTarget, LONGEST_ENTRY_LABEL, type Menu, entryOf } from '#core/model/menu.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newEntryId } from '../../api/site-store.ts';
@@ -34,6 +36,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
   const [words, setWords] = useState('');
   const [url, setUrl] = useState('https://');
   const [page, setPage] = useState<PageId | ''>('');
+  const [under, setUnder] = useState<EntryId | ''>('');
   const { language } = site.settings;
   if (!isOpen)
     return (
@@ -54,7 +57,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
             : { does: kind };
     const label = words.trim() === '' ? {} : { [language]: words };
     const operations: Operation[] =
-      kind === 'page' && menu.isByHand
+      kind === 'page' && menu.isByHand && under === ''
         ? putInMenu(site, menu, page as PageId)
         : onArranged(site, menu, [
             {
@@ -63,13 +66,14 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
               entry: kind === 'page' ? entryOf(page as PageId) : newEntryId(),
               target,
               label,
-              under: null,
+              under: under === '' ? null : under,
             },
           ]);
     if (store.apply(operations as Edit[]) !== null) return;
     setOpen(false);
     setWords('');
     setPage('');
+    setUnder('');
   };
   const isReady = kind === 'page' ? page !== '' : words.trim() !== '' && (kind !== 'url' || url.length > 8);
   return (
@@ -122,6 +126,16 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
           onChange={(event) => setUrl(event.target.value)}
         />
       )}
+      {!goesBySection(menu) && (
+        <Choice label="It stands" value={under} onChange={(event) => setUnder(event.target.value as EntryId | '')}>
+          <option value="">On the first level</option>
+          {flat(menuTableOf(site, menu).entries(null)).map(({ entry, depth }) => (
+            <option key={entry.id} value={entry.id}>
+              {'\u2003'.repeat(depth)}Below ‘{entry.text}’
+            </option>
+          ))}
+        </Choice>
+      )}
       <div className="flex gap-2">
         <Button type="submit" look="main" disabled={!isReady}>
           Add the entry
@@ -133,3 +147,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
     </form>
   );
 }
+
+/** The entries of a menu as they are read, with how deep they stand. */
+const flat = (entries: readonly MenuEntry[], depth = 0): { readonly entry: MenuEntry; readonly depth: number }[] =>
+  entries.flatMap((entry) => [{ entry, depth }, ...flat(entry.entries, depth + 1)]);

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { type SettingsPart, waitingSettings } from '#core/changes/waiting-settings.ts';
 import { type Because, planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, maybeNodeAt } from '#core/model/site.ts';
@@ -38,12 +39,14 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     [site, scope, kind, chosen],
   );
   const { pages: made, retire } = plan.operation;
-  const doing = [
-    made.length > 0 && `Make ${pages(made.length)} live`,
-    retire.length > 0 && `${made.length > 0 ? 'take' : 'Take'} ${pages(retire.length)} down`,
-  ]
-    .filter((words) => words !== false)
-    .join(' and ');
+  const settings = kind === 'live' ? waitingSettings(site).map((part) => SETTINGS_WORDS[part]) : [];
+  const doing =
+    [
+      made.length > 0 && `Make ${pages(made.length)} live`,
+      retire.length > 0 && `${made.length > 0 ? 'take' : 'Take'} ${pages(retire.length)} down`,
+    ]
+      .filter((words) => words !== false)
+      .join(' and ') || (settings.length > 0 ? `Make the ${listOf(settings)} live` : '');
   const run = async () => {
     setRunning(true);
     setFault(null);
@@ -54,7 +57,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
       toast.success(
         [done.pages > 0 && `${pages(done.pages)} made live.`, done.retired > 0 && `${pages(done.retired)} taken down.`]
           .filter(Boolean)
-          .join(' '),
+          .join(' ') || `Visitors have the ${listOf(settings)} now.`,
       );
       onClose();
     } catch (reason) {
@@ -110,6 +113,12 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
             />
           </fieldset>
         )}
+        {settings.length > 0 && (
+          <p>
+            Every release takes the settings of the site along. The {listOf(settings)} of the draft{' '}
+            {settings.length === 1 && !settings[0]!.endsWith('s') ? 'differs' : 'differ'} from what visitors have.
+          </p>
+        )}
         <PageList
           heading="These"
           ids={(kind === 'retire' ? retire : made).filter((id) => !plan.along.some((one) => one.page === id))}
@@ -123,6 +132,19 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     </Dialog>
   );
 }
+
+const SETTINGS_WORDS: Readonly<Record<SettingsPart, string>> = {
+  name: 'name of the site',
+  language: 'language',
+  audiences: 'audiences',
+  labels: 'labels',
+  menus: 'menus',
+  layouts: 'layouts',
+  trail: 'trails',
+  facts: 'facts',
+};
+const listOf = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 function ScopeChoice({
   value,
