@@ -5,17 +5,34 @@ import { checkSite } from '../model/check-site.ts';
 import { branchOf } from '../model/site.ts';
 import { anySite } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
+import { differencesOf } from './state.ts';
 import { sharedPlan } from './shared-plan.ts';
 
 describe('a shared plan', () => {
-  it('has the same tree, with the same addresses and states, and is sound', () =>
+  it('has the same tree, with the same addresses, and the same states but for who may open what, and is sound', () =>
     fc.assert(
       fc.property(anySite, (site) => {
         const shared = sharedPlan(site);
         expect(checkSite(shared)).toEqual([]);
         expect(branchOf(shared, null)).toEqual(branchOf(site, null));
         expect(derivedOf(shared).addresses).toEqual(derivedOf(site).addresses);
-        expect(derivedOf(shared).states).toEqual(derivedOf(site).states);
+        const { outline, states } = derivedOf(shared);
+        outline.nodes.forEach(({ id }, row) => {
+          const differences = differencesOf(site, id).filter((one) => one !== 'access' && one !== 'frame');
+          const before = derivedOf(site).states[row]!;
+          expect(states[row]).toBe(before === 'edited' && differences.length === 0 ? 'live' : before);
+        });
+      }),
+    ));
+
+  it('says nothing of audiences, rules, labels, menus, layouts and facts', () =>
+    fc.assert(
+      fc.property(anySite, (site) => {
+        const { settings, liveSettings, nodes, live } = sharedPlan(site);
+        for (const one of [settings, liveSettings])
+          expect(one && [one.audiences, one.labels, one.menus, one.facts].flat()).toEqual(one && []);
+        expect(nodes.every(({ access, frame }) => access === null && frame === null)).toBe(true);
+        expect(live.every(({ node }) => node.access === null && node.frame === null)).toBe(true);
       }),
     ));
 

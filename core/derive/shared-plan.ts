@@ -1,18 +1,45 @@
 import { withPlan } from '../model/plan.ts';
-import { type Site, makeSite, maybeNodeAt } from '../model/site.ts';
+import type { SiteNode } from '../model/node.ts';
+import { type Settings, type Site, makeSite, maybeNodeAt, newSettings } from '../model/site.ts';
 
 /**
  * The site as those see it whom its plan is shared with: the tree with what is planned for each page. What was removed,
- * what was decided about the old site, and the planners' own notes, questions and references stay out.
+ * what was decided about the old site, and the planners' own notes, questions and references stay out; and so do audiences,
+ * rules of access, labels, menus, layouts and facts: who may open what is no part of a plan.
  */
 export function sharedPlan(site: Site): Site {
   const nodes = [...site.nodes.values()]
     .filter((node) => node.removedWith === null)
-    .map((node) => {
-      if (node.plan === null) return node;
-      const questions = Object.fromEntries(Object.keys(node.plan.questions).map((id) => [id, null]));
-      return { ...node, plan: withPlan(node.plan, { notes: null, references: [], questions }) };
-    });
-  const live = [...site.live.values()].filter(({ node }) => maybeNodeAt(site, node.id));
-  return makeSite(site.key, site.settings, nodes, live, site.liveSettings, { goals: site.goals });
+    .map(withoutFrame)
+    .map(withoutNotes);
+  const live = [...site.live.values()]
+    .filter(({ node }) => maybeNodeAt(site, node.id))
+    .map(({ node, retired }) => ({ node: withoutFrame(node), retired }));
+  return makeSite(
+    site.key,
+    plainSettings(site.settings),
+    nodes,
+    live,
+    site.liveSettings && plainSettings(site.liveSettings),
+    {
+      goals: site.goals,
+    },
+  );
 }
+
+const withoutFrame = (node: SiteNode): SiteNode =>
+  node.access === null && node.frame === null ? node : { ...node, access: null, frame: null };
+
+function withoutNotes(node: SiteNode): SiteNode {
+  if (node.plan === null) return node;
+  const questions = Object.fromEntries(Object.keys(node.plan.questions).map((id) => [id, null]));
+  return { ...node, plan: withPlan(node.plan, { notes: null, references: [], questions }) };
+}
+
+const plainSettings = ({ name, language, home, trail }: Settings): Settings => ({
+  ...newSettings(name, language),
+  home,
+  menus: [],
+  facts: [],
+  trail,
+});

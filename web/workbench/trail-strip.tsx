@@ -81,7 +81,7 @@ function Trail({ site, page }: { readonly site: Site; readonly page: PageId }) {
 }
 
 function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
-  const { moment } = useWorkbench();
+  const { moment, guest } = useWorkbench();
   const derived = derivedOf(site);
   const row = derived.outline.rowOf.get(page);
   if (row === undefined) return null;
@@ -91,14 +91,16 @@ function Now({ site, page }: { readonly site: Site; readonly page: PageId }) {
     <>
       <Trail site={site} page={page} />
       {address !== null && <p className="min-w-0 truncate font-mono">{address}</p>}
-      <p className={by === -1 ? 'text-quiet' : 'text-attention'}>
-        {by === -1
-          ? openTo(site, row, moment)
-          : by === row
-            ? 'Hidden: nobody can open it'
-            : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
-      </p>
-      <p className="min-w-0 truncate text-quiet">{menuWords(site, page, row)}</p>
+      {(guest === null || by !== -1) && (
+        <p className={by === -1 ? 'text-quiet' : 'text-attention'}>
+          {by === -1
+            ? openTo(site, row, moment)
+            : by === row
+              ? 'Hidden: nobody can open it'
+              : `Hidden by ‘${textIn(derived.outline.nodes[by]!.title, site.settings.language)}’`}
+        </p>
+      )}
+      {guest === null && <p className="min-w-0 truncate text-quiet">{menuWords(site, page, row)}</p>}
     </>
   );
 }
