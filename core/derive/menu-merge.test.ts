@@ -235,8 +235,29 @@ describe('what is proposed', () => {
   it('is a new page, with the place that the tree has for it', () => {
     const after = siteAfter([add(evening, courses, short)], byHand);
     expect(proposalsOf(after)).toEqual([
-      { page: evening, kind: 'came', isSafe: true, under: courses, after: short, because: null, name: 'evening' },
+      {
+        page: evening,
+        kind: 'came',
+        isSafe: true,
+        under: courses,
+        after: short,
+        along: null,
+        because: null,
+        name: 'evening',
+      },
     ]);
+  });
+
+  it('is a whole branch, page by page: the ones below come in with the one above', () => {
+    const after = siteAfter(
+      [add(evening, null), { name: 'page.move', page: short, place: { parent: evening } }],
+      byHand,
+    );
+    const made = siteAfter([add('late' as PageId, evening)], after);
+    const deeper = proposalsOf(made).find(({ page }) => page === 'late')!;
+    expect(deeper).toMatchObject({ kind: 'came', along: evening });
+    const taken = takeOne(made, deeper);
+    expect(shapeOf(menuOf(taken).arranged!.entries)).toContainEqual([evening, [['late', []]]]);
   });
 
   it('is a page that moved: safe where the menu had it as the tree did, and not where it was arranged otherwise', () => {

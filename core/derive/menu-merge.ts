@@ -26,6 +26,8 @@ export interface Proposal {
   /** Where the entry would stand, for `came` and `moved`: below which one, and after which one (null: first). */
   readonly under: EntryId | null;
   readonly after: EntryId | null;
+  /** The page above that has no entry yet and is proposed too: to take this one takes that one along. Else null. */
+  readonly along: PageId | null;
   /** Why the page has gone, for `went`: `removed` from the tree, or out of what the menu takes from it. */
   readonly because: Exclude<RowAnswer, 'in'> | 'removed' | 'out of range' | null;
   /** What the page is called now, for `renamed`. */
@@ -131,10 +133,11 @@ class MenuMerge {
     for (const [page, { name }] of this.#tree) {
       if (came.has(page) || moved.has(page)) {
         const kind = came.has(page) ? 'came' : 'moved';
-        found.push({ page, kind, isSafe: this.#isSafe(page), ...this.#place(page), because: null, name });
+        const above = this.#above(page, came);
+        const along = above !== null && came.has(above) ? above : null;
+        found.push({ page, kind, isSafe: this.#isSafe(page), ...this.#place(page), along, because: null, name });
       }
-      if (renamed.has(page))
-        found.push({ page, kind: 'renamed', isSafe: false, under: null, after: null, because: null, name });
+      if (renamed.has(page)) found.push({ page, kind: 'renamed', isSafe: false, ...NO_PLACE, because: null, name });
     }
     return found;
   }
@@ -345,12 +348,12 @@ class MenuMerge {
       page,
       kind: 'went',
       isSafe: Object.keys(label).length === 0 && only === null && !below.some(stays),
-      under: null,
-      after: null,
+      ...NO_PLACE,
       because: answer === 'in' ? 'out of range' : answer,
       name: this.#settled.get(page)!.name,
     };
   }
 }
 
+const NO_PLACE = { under: null, after: null, along: null };
 const keyOf = ({ page, kind }: ProposalKey): string => `${kind} ${page}`;

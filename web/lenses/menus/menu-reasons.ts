@@ -79,7 +79,8 @@ export function proposalWords(
   }
 }
 
-function placeWords(site: Site, menu: Menu, { under, after }: Pick<Proposal, 'under' | 'after'>): string {
+function placeWords(site: Site, menu: Menu, { under, after, along }: Proposal): string {
+  if (along !== null) return `below ‘${labelOf(site, nodeAt(site, along))}’, which comes in with it`;
   if (after !== null) return `after ‘${entryName(site, menu, after)}’, as in the tree`;
   return under === null ? 'first, as in the tree' : `first below ‘${entryName(site, menu, under)}’, as in the tree`;
 }
