@@ -1,9 +1,14 @@
 import { load } from 'cheerio';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { AudienceId } from '#core/model/audience.ts';
 import { contentIdOf } from '#core/model/content.ts';
+import { toSiteKey } from '#core/model/ids.ts';
+import { hashOfPassword } from '../security/passwords.ts';
+import { insertVisitor } from '../visitors/visitor-repository.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 const KEY = 'framed';
+const PASSWORD = 'low-water-mark';
 let server: TestServer;
 let ines: Person;
 
@@ -130,5 +135,45 @@ describe('a page that lists others', () => {
     await ines.operations(KEY, frame('courses', { listing: { look: 'a to z', levels: 1, order: 'tree' } }));
     await release();
     await until('they stand under letters', async () => (await names('/courses', '.by-letter .text')).join() === 'A,Z');
+  });
+});
+
+describe('an entry for an audience', () => {
+  it('shows to them alone, where no page has a rule', async () => {
+    const staff = 'staff' as AudienceId;
+    await ines.operations(
+      KEY,
+      { name: 'audience.add', audience: staff, title: 'Staff' },
+      {
+        name: 'entry.add',
+        menu: 'main',
+        entry: 'rota',
+        label: { en: 'Rota' },
+        target: { url: 'https://rota.example/' },
+        only: [staff],
+        under: null,
+      },
+    );
+    await release();
+    const password_hash = await hashOfPassword(PASSWORD);
+    const signedIn = async (name: string, audiences: AudienceId[]): Promise<Record<string, string>> => {
+      const email = `${name}@home.example`;
+      const given = { id: crypto.randomUUID(), site: toSiteKey(KEY), name, email, password_hash, audiences };
+      await insertVisitor(server.database, { ...given, is_suspended: false, made_at: new Date() });
+      const response = await fetch(`${server.liveOrigin}/${KEY}/sign-in`, {
+        method: 'POST',
+        headers: { Origin: server.liveOrigin, 'Content-Type': 'application/x-www-form-urlencoded' },
+        body: new URLSearchParams({ email, password: PASSWORD }),
+        redirect: 'manual',
+      });
+      return { Cookie: response.headers.getSetCookie()[0]!.split(';')[0]! };
+    };
+    const [bram, petra] = [await signedIn('bram', [staff]), await signedIn('petra', [])];
+    const menuFor = async (headers: Record<string, string>) =>
+      texts(load((await server.live(`/${KEY}/`, headers)).text), 'nav[aria-label="Main"] a');
+    await until('staff have it', async () => (await menuFor(bram)).includes('Rota'));
+    expect(await menuFor(petra)).not.toContain('Rota');
+    expect(await menuFor({})).not.toContain('Rota');
+    expect(await menuFor(bram)).toContain('Rota');
   });
 });

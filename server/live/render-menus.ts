@@ -7,15 +7,15 @@ import { ancestorsOf } from '#core/model/site.ts';
 import { escaped } from './html.ts';
 import { type LiveView, accountAddress, hrefOf, lockOf, signInAddress, signOutForm } from './live-view.ts';
 
-const known = new WeakMap<LiveView['derived'], Map<string, readonly MenuEntry[]>>();
+const known = new WeakMap<LiveView, Map<string, readonly MenuEntry[]>>();
 
 /** A menu for all visitors of one kind, made once; the same for all pages of a section. */
 function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonly MenuEntry[] {
   const { site, derived, visitor, isSignedIn } = view;
   const section = goesBySection(menu) ? sectionOf(derived, current) : null;
-  const made = known.get(derived) ?? new Map<string, readonly MenuEntry[]>();
-  known.set(derived, made);
-  const key = `${menu.id} ${section ?? ''} ${isSignedIn}`;
+  const made = known.get(view) ?? new Map<string, readonly MenuEntry[]>();
+  known.set(view, made);
+  const key = `${menu.id} ${section ?? ''}`;
   let entries = made.get(key);
   if (!entries) made.set(key, (entries = entriesOf(site, menu, derived, { belongs: visitor, isSignedIn }, section)));
   return entries;
