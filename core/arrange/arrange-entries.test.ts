@@ -1,8 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { putEntry, withoutEntry } from '../model/arranged-entries.ts';
-import { type ArrangedEntry, type EntryId, allEntries } from '../model/menu.ts';
-import { type EntryStep, entryRows, placeAfterStep, placeInGap } from './arrange-entries.ts';
+import { type PageId, toPageId } from '../model/ids.ts';
+import { type ArrangedEntry, type EntryId, MAIN_MENU, allEntries, entryOf } from '../model/menu.ts';
+import type { Site } from '../model/site.ts';
+import { arrangedNow } from '../derive/menu-merge.ts';
+import type { Operation } from '../operations/operation.ts';
+import { siteAfter } from '../testing/random-site.ts';
+import { arrangeByHand } from './switch-menu.ts';
+import {
+  type EntryStep,
+  onEach,
+  putInMenu,
+  takeOut,
+  entryRows,
+  placeAfterStep,
+  placeInGap,
+} from './arrange-entries.ts';
 
 const id = (text: string) => text as EntryId;
 const entry = (name: string, below: ArrangedEntry[] = []): ArrangedEntry => ({
@@ -65,4 +79,28 @@ describe('a gap in the list', () => {
         expect(after[gap]).toMatchObject({ entry: { id: moved }, depth: place.depth });
       }),
     ));
+});
+
+describe('several pages', () => {
+  it('are put in one after the other, and taken out, whether the menu takes what is safe by itself or not', () => {
+    const menu = MAIN_MENU.id;
+    const [home, one, two, three] = ['home', 'one', 'two', 'three'].map(toPageId) as [PageId, PageId, PageId, PageId];
+    const add = (page: PageId): Operation => ({ name: 'page.add', page, place: { parent: null }, title: { en: page } });
+    const start = siteAfter([add(home)]);
+    const arranged = siteAfter([arrangeByHand(start, start.settings.menus[0]!)], start);
+    for (const takesSafe of [false, true]) {
+      const site = siteAfter(
+        [add(one), add(two), add(three), { name: 'menu.set', menu, fields: { takesSafe } }],
+        arranged,
+      );
+      const shown = (of: Site) => shape(arrangedNow(of, of.settings.menus[0]!).entries);
+      const all = siteAfter(onEach(site, menu, [one, two, three], putInMenu), site);
+      expect(shown(all)).toBe('home one two three');
+      const fewer = siteAfter(
+        onEach(all, menu, [home, two], (of, now, page) => takeOut(of, now, entryOf(page))),
+        all,
+      );
+      expect(shown(fewer)).toBe('one three');
+    }
+  });
 });

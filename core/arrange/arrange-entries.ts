@@ -1,8 +1,9 @@
 import { entryIn } from '../model/arranged-entries.ts';
-import { type ArrangedEntry, type Arrangement, type EntryId, type Menu, entryOf } from '../model/menu.ts';
+import { type ArrangedEntry, type Arrangement, type EntryId, type Menu, type MenuId, entryOf } from '../model/menu.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
 import { arrangedNow, taking } from '../derive/menu-merge.ts';
+import { applyOperations } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 
 /** Where an entry is put: below another one, or null; and after which one, null for the first place. */
@@ -62,6 +63,24 @@ export function takeOut(site: Site, menu: Menu, id: EntryId): Operation[] {
     after: index === 0 ? before : row.entry.below[index - 1]!.id,
   }));
   return onArranged(site, menu, [...lifted, { name: 'entry.remove', menu: menu.id, entry: id }]);
+}
+
+/** What is done for several pages one after the other in a menu: each on what the ones before have made of it. */
+export function onEach(
+  site: Site,
+  id: MenuId,
+  pages: readonly PageId[],
+  step: (site: Site, menu: Menu, page: PageId) => readonly Operation[],
+): Operation[] {
+  let at = site;
+  return pages.flatMap((page) => {
+    const menu = at.settings.menus.find((one) => one.id === id);
+    const operations = menu ? step(at, menu, page) : [];
+    const outcome = applyOperations(at, operations);
+    if (!outcome.ok) return [];
+    at = outcome.site;
+    return operations;
+  });
 }
 
 export type EntryStep = 'up' | 'down' | 'nest' | 'lift';

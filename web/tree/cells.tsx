@@ -81,13 +81,13 @@ export interface CellChoice {
   readonly isChosen: boolean;
   /** What choosing it sets of the page. */
   readonly fields?: PageFields;
-  /** What choosing it does besides, for a page. */
-  readonly editsFor?: (page: PageId) => readonly Edit[];
+  /** What choosing it does besides, for the pages that are meant. */
+  readonly editsFor?: (pages: readonly PageId[]) => readonly Edit[];
 }
 
 const editsOf = (context: CellContext, { fields, editsFor }: CellChoice): Edit[] => [
   ...(fields ? settings(context, fields) : []),
-  ...(editsFor ? pagesOf(context).flatMap(editsFor) : []),
+  ...(editsFor ? editsFor(pagesOf(context)) : []),
 ];
 
 /** A value that is one of a few; pressing it offers them. */

@@ -3,7 +3,7 @@ import { type MenuAnswer, menuTableOf } from '#core/derive/menu-table.ts';
 import { type Menu, entryOf } from '#core/model/menu.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { putInMenu, takeOut } from '#core/arrange/arrange-entries.ts';
+import { onEach, putInMenu, takeOut } from '#core/arrange/arrange-entries.ts';
 import type { Edit } from '../api/site-store.ts';
 import { type CellChoice, ChoiceCell } from './cells.tsx';
 import { type Column, hidden, inMenus } from './columns.tsx';
@@ -84,7 +84,7 @@ function choicesBesideTree(menu: Menu, isLeftOut: boolean, pin: unknown): CellCh
   const set = (words: string, isChosen: boolean, fields: object): CellChoice => ({
     words,
     isChosen,
-    editsFor: (page) => [{ name: 'entry.set', menu: menu.id, entry: entryOf(page), fields }],
+    editsFor: (pages) => pages.map((page) => ({ name: 'entry.set', menu: menu.id, entry: entryOf(page), fields })),
   });
   return [
     set('As the tree has it', !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
@@ -100,12 +100,13 @@ function choicesByHand(menu: Menu, isIn: boolean, latest: () => { readonly site:
     {
       words: 'In the menu',
       isChosen: isIn,
-      editsFor: (page) => putInMenu(latest().site, menu, page) as Edit[],
+      editsFor: (pages) => onEach(latest().site, menu.id, pages, putInMenu) as Edit[],
     },
     {
       words: 'Not in the menu',
       isChosen: !isIn,
-      editsFor: (page) => takeOut(latest().site, menu, entryOf(page)) as Edit[],
+      editsFor: (pages) =>
+        onEach(latest().site, menu.id, pages, (site, now, page) => takeOut(site, now, entryOf(page))) as Edit[],
     },
   ];
 }
