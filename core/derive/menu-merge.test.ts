@@ -144,7 +144,7 @@ describe('a menu arranged by hand, beside the tree', () => {
           expect(entries.includes(page)).toBe(!wasTakenOut);
         }
       }),
-      { numRuns: 1000 },
+      { numRuns: 500 },
     );
   });
 
@@ -160,7 +160,7 @@ describe('a menu arranged by hand, beside the tree', () => {
         }
         expect(shapeOf(menuOf(at).arranged!.entries)).toEqual(shapeOf(menuOf(all).arranged!.entries));
       }),
-      { numRuns: 1000 },
+      { numRuns: 500 },
     );
   });
 
