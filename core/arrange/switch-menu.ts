@@ -61,10 +61,10 @@ function arrangementOf(site: Site, menu: Menu): Arrangement {
   const extras = new Map(menu.extras.map((one) => [one.id, one]));
   const seen = new Set<EntryId>();
   const arranged = (entries: readonly MenuEntry[]): ArrangedEntry[] =>
-    entries.flatMap(({ id, page, entries: below }): ArrangedEntry[] => {
+    entries.flatMap(({ id, page, isBeside, entries: below }): ArrangedEntry[] => {
       if (seen.has(id)) return [];
       seen.add(id);
-      const extra = extras.get(id);
+      const extra = isBeside ? extras.get(id) : undefined;
       const own = (page === null ? undefined : exceptions.get(page)) ?? NO_EXCEPTION;
       const { label, only, target } = extra ?? { ...own, target: page === null ? null : { page } };
       return [{ id, label, target, only, below: arranged(below) }];

@@ -156,6 +156,24 @@ describe('the exceptions of a menu', () => {
     expect(forOne(['everyone', 'staff'], true)).toEqual(['shop', ...tree, 'handbook', 'out', 'How to get here']);
   });
 
+  it('show a page from elsewhere once, when the tree brings it too', () => {
+    const extra = {
+      id: entryOf(short),
+      label: { en: 'Short' },
+      target: { page: short },
+      only: null,
+      under: null,
+      pin: 'last' as const,
+    };
+    expect(texts(entriesOf(site, { ...main, levels: 1, extras: [extra] }))).toEqual([
+      'Home',
+      'Courses',
+      'Good to know',
+      'Short',
+    ]);
+    expect(JSON.stringify(texts(entriesOf(site, { ...main, extras: [extra] }))).match(/Short/g)).toEqual(['Short']);
+  });
+
   it('let a heading lead to the first page below it', () => {
     const entry = (menu: Menu) => entriesOf(site, menu).find(({ page }) => page === group)!.leadsTo;
     expect(entry(main)).toBeNull();

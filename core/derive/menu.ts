@@ -16,7 +16,7 @@ import { textIn } from '../model/texts.ts';
 import type { Membership } from './access.ts';
 import { type Derived, derivedOf } from './derived.ts';
 import { arrangedNow } from './menu-merge.ts';
-import { menuRange } from './menu-range.ts';
+import { type MenuRange, menuRange } from './menu-range.ts';
 
 /** One entry of a menu. */
 export interface MenuEntry {
@@ -27,6 +27,8 @@ export interface MenuEntry {
   /** Where it leads: an address of the site (beginning with `/`), an outside address, or null for text and for what it does. */
   readonly leadsTo: string | null;
   readonly does: EntryAction | null;
+  /** Whether the menu has it besides what the tree gives. */
+  readonly isBeside: boolean;
   readonly entries: readonly MenuEntry[];
 }
 
@@ -92,7 +94,16 @@ function followingEntries(making: Making, section: PageId | null): readonly Menu
   const { site, menu, derived, visitor } = making;
   const exceptions = new Map(menu.exceptions.map((one) => [one.page, one]));
   const extras = new Map<EntryId | null, { first: MenuEntry[]; last: MenuEntry[] }>();
+  const isTaken = (row: number) => {
+    const own = exceptions.get(derived.outline.nodes[row]!.id);
+    return own === undefined || (!own.isLeftOut && isForVisitor(visitor, own.only));
+  };
+  const range = menuRange(site, menu, derived, section, exceptions.size === 0 ? undefined : isTaken);
+  // A page from elsewhere that the tree brings by itself has one entry: the tree's.
+  const fromTree = menu.extras.some(({ target }) => pageOfTarget(target) !== null) ? rowsOf(range) : new Set<number>();
   for (const extra of menu.extras) {
+    const page = pageOfTarget(extra.target);
+    if (page !== null && fromTree.has(derived.outline.rowOf.get(page) ?? -1)) continue;
     const entry = extraEntry(making, extra);
     if (entry === null) continue;
     const list = extras.get(extra.under) ?? { first: [], last: [] };
@@ -103,11 +114,6 @@ function followingEntries(making: Making, section: PageId | null): readonly Menu
     const beside = extras.get(under);
     return beside ? [...beside.first, ...entries, ...beside.last] : entries;
   };
-  const isTaken = (row: number) => {
-    const own = exceptions.get(derived.outline.nodes[row]!.id);
-    return own === undefined || (!own.isLeftOut && isForVisitor(visitor, own.only));
-  };
-  const range = menuRange(site, menu, derived, section, exceptions.size === 0 ? undefined : isTaken);
   const names = namesOf(site, derived);
   const made = (row: number): MenuEntry => {
     const node = derived.outline.nodes[row]!;
@@ -120,12 +126,26 @@ function followingEntries(making: Making, section: PageId | null): readonly Menu
       leadsTo:
         node.type === 'heading' && menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row),
       does: null,
+      isBeside: false,
       entries: withExtras(id, listed(range.below(row))),
     };
   };
   const listed = (rows: readonly number[]): readonly MenuEntry[] =>
     rows.length === 0 ? NO_ENTRIES : pinned(rows, derived, exceptions).map(made);
   return withExtras(null, listed(range.top));
+}
+
+/** All rows that a menu takes. */
+function rowsOf({ top, below }: MenuRange): Set<number> {
+  const rows = new Set<number>();
+  const walk = (list: readonly number[]) => {
+    for (const row of list) {
+      rows.add(row);
+      walk(below(row));
+    }
+  };
+  walk(top);
+  return rows;
 }
 
 const known = new WeakMap<Derived['outline'], readonly string[]>();
@@ -164,7 +184,15 @@ function extraEntry(making: Making, { id, label, target, only }: ExtraEntry | Ar
   const { site, derived, visitor } = making;
   const { language } = site.settings;
   if (!isForVisitor(visitor, only)) return null;
-  const entry = { id, page: null, text: textIn(label, language), leadsTo: null, does: null, entries: [] };
+  const entry = {
+    id,
+    page: null,
+    text: textIn(label, language),
+    leadsTo: null,
+    does: null,
+    isBeside: true,
+    entries: [],
+  };
   if (target === null) return entry;
   if ('url' in target) return { ...entry, leadsTo: target.url };
   if ('does' in target)

@@ -12,6 +12,7 @@ const entry = (text: string, entries: MenuEntry[] = []): MenuEntry => ({
   text,
   leadsTo: '/x',
   does: null,
+  isBeside: false,
   entries,
 });
 const on = (slot: Parameters<typeof menuFit>[0], entries: MenuEntry[], screen: string) =>

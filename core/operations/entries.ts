@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { changedEntry, entryIn, putEntry, withoutEntry } from '../model/arranged-entries.ts';
-import { pageIdSchema } from '../model/ids.ts';
+import { type PageId, pageIdSchema } from '../model/ids.ts';
 import {
   type ArrangedEntry,
   type EntryId,
@@ -8,6 +8,7 @@ import {
   LONGEST_ENTRY_LABEL,
   MOST_LEVELS,
   type Menu,
+  type MenuId,
   NO_EXCEPTION,
   PINS,
   entryAudiencesSchema,
@@ -47,7 +48,7 @@ export const entryAdd = defineOperation({
   apply(site, { menu, entry, label: given = {}, target, only = null, under, after, pin = 'last' }) {
     return onMenu(site, menu, (was) => {
       const own = withTexts({}, given);
-      const wrong = checkEntry(site, entry, own, target);
+      const wrong = checkEntry(site, menu, entry, own, target);
       if (wrong) return wrong;
       if (!was.isByHand) {
         if (was.extras.some(({ id }) => id === entry)) return refuse('entry-exists', { menu, entry });
@@ -102,14 +103,15 @@ export const entrySet = defineOperation({
         if (!found) return refuse('entry-unknown', { menu, entry });
         const next = change(found);
         return (
-          checkEntry(site, entry, next.label, next.target) ?? withEntries(was, changedEntry(entries, entry, change))
+          checkEntry(site, menu, entry, next.label, next.target) ??
+          withEntries(was, changedEntry(entries, entry, change))
         );
       }
       const extra = was.extras.find(({ id }) => id === entry);
       if (extra) {
         const next = { ...change(extra), pin: pin ?? extra.pin };
         return (
-          checkEntry(site, entry, next.label, next.target) ?? {
+          checkEntry(site, menu, entry, next.label, next.target) ?? {
             ...was,
             extras: was.extras.map((one) => (one === extra ? next : one)),
           }
@@ -207,12 +209,20 @@ function onMenu(site: Site, id: string, change: (menu: Menu) => Menu | Refusal):
   return checkMenu(site, next, was) ?? changedMenu(site, was, next);
 }
 
-function checkEntry(site: Site, entry: EntryId, own: Texts, target: ArrangedEntry['target']): Refusal | null {
+function checkEntry(
+  site: Site,
+  menu: MenuId,
+  entry: EntryId,
+  own: Texts,
+  target: ArrangedEntry['target'],
+): Refusal | null {
   if (target !== null && 'page' in target) {
     if ((target.page as string) !== entry || !site.nodes.has(target.page))
       return refuse('page-unknown', { page: target.page });
     return null;
   }
+  // The id of a page is that of the page's own entry.
+  if (site.nodes.has(entry as string as PageId)) return refuse('entry-exists', { menu, entry });
   return Object.keys(own).length === 0 ? refuse('entry-unnamed', { entry }) : null;
 }
 

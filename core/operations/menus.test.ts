@@ -47,6 +47,7 @@ describe('a menu', () => {
     ],
     ['an entry of words without words', [{ ...words('a'), label: {} } as Operation], 'entry-unnamed'],
     ['an entry twice', [words('a'), words('a')], 'entry-exists'],
+    ['an entry of words under the id of a page', [words(page)], 'entry-exists'],
     [
       'an entry of a page under another id',
       [{ name: 'entry.add', menu: main, entry: id('other'), target: { page }, under: null }],

@@ -105,9 +105,13 @@ const accessChange: fc.Arbitrary<AccessChange> = fc.record(
 const menu = fc.constantFrom(...['main', 'footer'].map(toMenuId));
 const entry = fc.constantFrom(...[...IDS.map(entryOf), ...['e1', 'e2'].map((one) => entryIdSchema.parse(one))]);
 const only = fc.option(fc.array(audience, { minLength: 1, maxLength: 2 }), { nil: null, freq: 4 });
-const entryTarget = fc.oneof(
-  fc.record({ page: id }),
-  fc.constantFrom({ url: 'https://ferry.example/' }, { does: 'sign-in' as const }, null),
+/** A new entry: of a page, under the page's id, or one of another kind under an id that no page has. */
+const newEntry = fc.oneof(
+  id.map((page) => ({ entry: entryOf(page), target: { page } })),
+  fc.record({
+    entry: fc.constantFrom(...['e1', 'e2'].map((one) => entryIdSchema.parse(one))),
+    target: fc.constantFrom({ url: 'https://ferry.example/' }, { does: 'sign-in' as const }, null),
+  }),
 );
 const anyMenuEdit = fc.oneof(
   fc.record({
@@ -211,16 +215,19 @@ const anyFrameEdit = fc.oneof(
   fc.record({ name: fc.constant('page.set' as const), page: id, fields: fc.record({ frame: frameChange }) }),
 ) as fc.Arbitrary<Operation>;
 const anyEntryEdit = fc.oneof(
-  fc.record({
-    name: fc.constant('entry.add' as const),
-    menu,
-    entry,
-    label: fc.constantFrom({ en: 'Words' }, {}),
-    target: entryTarget,
-    only,
-    under: fc.option(entry, { nil: null }),
-    after: fc.option(fc.option(entry, { nil: null }), { nil: undefined }),
-  }),
+  fc
+    .tuple(
+      newEntry,
+      fc.record({
+        name: fc.constant('entry.add' as const),
+        menu,
+        label: fc.constantFrom({ en: 'Words' }, {}),
+        only,
+        under: fc.option(entry, { nil: null }),
+        after: fc.option(fc.option(entry, { nil: null }), { nil: undefined }),
+      }),
+    )
+    .map(([one, others]) => ({ ...others, ...one })),
   fc.record({
     name: fc.constant('entry.set' as const),
     menu,

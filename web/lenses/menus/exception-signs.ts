@@ -1,8 +1,9 @@
-import { type ArrangedEntry, type EntryId, type Menu, NO_EXCEPTION } from '#core/model/menu.ts';
+import type { MenuEntry } from '#core/derive/menu.ts';
+import { type ArrangedEntry, type Menu, NO_EXCEPTION } from '#core/model/menu.ts';
 
 /** In what an entry of a menu is otherwise than the tree has it, in words. */
-export function exceptionSigns(menu: Menu, entry: EntryId): string[] {
-  const extra = menu.extras.find(({ id }) => id === entry);
+export function exceptionSigns(menu: Menu, { id: entry, isBeside }: MenuEntry): string[] {
+  const extra = isBeside ? menu.extras.find(({ id }) => id === entry) : undefined;
   if (extra) return ['besides the tree', ...audienceSign(extra.only)];
   const { label, pin, only } = menu.exceptions.find(({ page }) => (page as string) === entry) ?? NO_EXCEPTION;
   return [

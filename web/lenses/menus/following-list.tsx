@@ -33,7 +33,7 @@ function Entries({
       {entries.map((entry, index) => {
         const number = `${prefix}${index + 1}`;
         const isCurrent = entry.page !== null && entry.page === rest.page;
-        const signs = exceptionSigns(rest.menu, entry.id);
+        const signs = exceptionSigns(rest.menu, entry);
         return (
           <li key={entry.id}>
             <button
