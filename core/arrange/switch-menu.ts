@@ -132,9 +132,8 @@ export function pinsFor(order: readonly number[]): ('first' | 'last' | null)[] |
     runs[runs.length - 1]! += 1;
   });
   if (runs.length > 3) return null;
-  const [one = 0, two = 0, three = 0] = runs;
+  const [one = 0, two = 0] = runs;
   if (runs.length <= 1) return order.map(() => null);
-  if (runs.length === 3)
-    return order.map((_, index) => (index < one ? 'first' : index < one + two ? null : three > 0 ? 'last' : null));
+  if (runs.length === 3) return order.map((_, index) => (index < one ? 'first' : index < one + two ? null : 'last'));
   return order.map((_, index) => (one <= two ? (index < one ? 'first' : null) : index < one ? null : 'last'));
 }

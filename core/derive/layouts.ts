@@ -53,7 +53,11 @@ export function pagesByLayout(site: Site): ReadonlyMap<Layout['id'], readonly Pa
       const named = node.frame?.layout ?? null;
       const layout = named !== null && names.has(named) ? named : (known.get(parent) ?? standard);
       known.set(id, layout);
-      if (node.type === 'page') pages.set(layout, [...(pages.get(layout) ?? []), id]);
+      if (node.type === 'page') {
+        const list = pages.get(layout);
+        if (list) list.push(id);
+        else pages.set(layout, [id]);
+      }
       walk(id);
     }
   };

@@ -60,12 +60,10 @@ export class SlowReference {
   }
 
   #isOffered(id: PageId): boolean {
-    return [nodeAt(this.#site, id)].every((node) => {
-      if (!node.inMenus || this.hiddenBy(node.id) !== null) return false;
-      if (!node.target || !('page' in node.target)) return true;
-      const target = this.#site.nodes.get(node.target.page);
-      return target !== undefined && target.removedWith === null && this.hiddenBy(target.id) === null;
-    });
+    const { inMenus, target } = nodeAt(this.#site, id);
+    if (!inMenus || this.hiddenBy(id) !== null) return false;
+    if (!target || !('page' in target)) return true;
+    return this.#site.nodes.get(target.page)?.removedWith === null && this.hiddenBy(target.page) === null;
   }
 
   state(id: PageId): string {

@@ -8,7 +8,7 @@ import type { Settings } from '#core/model/site.ts';
 import { PLAIN_TRAIL, type TrailSetting } from '#core/model/trail-setting.ts';
 
 /** The columns of `site` that hold settings as JSON; `live_` before the name has what visitors have. */
-export const SETTINGS_LISTS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'trail'] as const;
+export const JSON_SETTINGS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'trail'] as const;
 
 /** The settings of a site as the table `site` has them: drafted, and live where something is. */
 export interface SettingsRow {
@@ -65,7 +65,7 @@ export function changedSettings(before: Settings | null, after: Settings): [colu
   const changed: [string, string | null][] = [];
   for (const column of ['name', 'language', 'home'] as const)
     if (before?.[column] !== after[column]) changed.push([column, after[column]]);
-  for (const column of SETTINGS_LISTS)
+  for (const column of JSON_SETTINGS)
     if (before?.[column] !== after[column]) changed.push([column, JSON.stringify(after[column])]);
   return changed;
 }
@@ -75,5 +75,5 @@ export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
   ['name', null],
   ['language', null],
   ['home', null],
-  ...SETTINGS_LISTS.map((column): [string, string | null] => [column, column === 'trail' ? null : '[]']),
+  ...JSON_SETTINGS.map((column): [string, string | null] => [column, column === 'trail' ? null : '[]']),
 ];

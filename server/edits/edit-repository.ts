@@ -18,7 +18,7 @@ import {
   toDraftRow,
   toRow,
 } from '../database/node-rows.ts';
-import { NEVER_LIVE, SETTINGS_LISTS, changedSettings } from '../database/settings-columns.ts';
+import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
 
 /** What an edit does to the list of a person's undo steps. */
 export type UndoChange =
@@ -131,7 +131,7 @@ const settingsSql = (
   changed
     .map(
       ([column, value]) =>
-        `, ${prefix}${column} = ${statement.value(value)}${(SETTINGS_LISTS as readonly string[]).includes(column) ? '::jsonb' : ''}`,
+        `, ${prefix}${column} = ${statement.value(value)}${(JSON_SETTINGS as readonly string[]).includes(column) ? '::jsonb' : ''}`,
     )
     .join('');
 
