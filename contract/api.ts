@@ -58,7 +58,7 @@ const documentSchema = z.looseObject({ type: z.literal('doc') }) as unknown as z
 /** At most so many operations in one request. */
 export const MOST_OPERATIONS = 5000;
 /** Made by the sender; the same request sent again is answered as the first time and not applied twice. */
-const requestId = z.string().regex(/^[0-9A-Za-z_-]{8,40}$/);
+export const requestId = z.string().regex(/^[0-9A-Za-z_-]{8,40}$/);
 export const operationsBody = z.strictObject({
   /** The revision that the change is meant for. Where it is left out the operations are taken at any revision. */
   revision: z.number().int().nonnegative().optional(),
@@ -162,29 +162,6 @@ export const pageAnswer = z.object({
   state: z.enum(['draft', 'live', 'edited', 'retired']),
   differences: z.array(z.string()),
   liveAddress: z.string().nullable(),
-});
-
-const pageList = z.array(pageIdSchema).max(200_000);
-export const releaseBody = z.strictObject({
-  pages: z.union([z.literal('all'), pageList]),
-  retire: pageList.default([]),
-  request: requestId.optional(),
-});
-export const releasePlanAnswer = z.object({
-  revision: z.number().int(),
-  pages: z.array(pageIdSchema),
-  retire: z.array(pageIdSchema),
-  along: z.array(z.object({ page: pageIdSchema, because: z.enum(['above', 'address', 'below']), of: pageIdSchema })),
-  addresses: z.array(z.object({ page: pageIdSchema, before: z.string().nullable(), after: z.string().nullable() })),
-});
-export const releaseAnswer = z.object({
-  number: z.number().int(),
-  revision: z.number().int(),
-  pages: z.number().int(),
-  retired: z.number().int(),
-});
-export const releasesAnswer = z.object({
-  releases: z.array(releaseAnswer.extend({ at: moment, by: z.string() })),
 });
 
 /** One committed change, as it passes in the stream of events. The operations are replayed on the receiver's site. */

@@ -11,6 +11,7 @@ import { targetSchema } from '#core/model/target.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { fromKeptPlan, goalIdSchema, keptPlanSchema, toKeptPlan } from '#core/model/plan.ts';
+import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
@@ -27,7 +28,9 @@ const settingsWire = z.object({
   menus: z.array(menuSchema),
   layouts: z.array(layoutSchema),
   facts: z.array(factSchema),
+  redirects: z.array(redirectSchema),
   trail: trailSettingSchema,
+  timeZone: z.string(),
 });
 
 /** Where the value of a row is not the usual one, by row. */
@@ -72,6 +75,8 @@ export const packedSiteSchema = z.object({
   /** One digit a node: 0 never live, 1 live as drafted, 2 live as in `liveNodes`, 3 retired as in `liveNodes`, 4 retired as drafted. */
   live: z.string().regex(/^[0-4]*$/),
   liveNodes: nodesWire,
+  /** Where the addresses of pages lead that were taken down; those that are not named lead to the page above. */
+  leadsTo: leadsToByPageSchema,
 });
 export type PackedSite = z.infer<typeof packedSiteSchema>;
 
@@ -104,6 +109,9 @@ export function packSite(site: Site, revision: number): PackedSite {
     nodes: packNodes(nodes, site.settings.language),
     live: digits.join(''),
     liveNodes: packNodes(apart, site.settings.language),
+    leadsTo: Object.fromEntries(
+      [...site.live].flatMap(([id, { leadsTo }]) => (leadsTo === undefined ? [] : [[id, leadsTo]])),
+    ),
   };
 }
 
@@ -115,8 +123,10 @@ export function unpackSite(packed: PackedSite): Site {
   let next = 0;
   for (let row = 0; row < packed.live.length; row++) {
     const digit = packed.live[row];
-    if (digit === '1' || digit === '4') live.push({ node: withoutPlan(nodes[row]!), retired: digit === '4' });
-    if (digit === '2' || digit === '3') live.push({ node: apart[next++]!, retired: digit === '3' });
+    if (digit === '0') continue;
+    const node = digit === '1' || digit === '4' ? withoutPlan(nodes[row]!) : apart[next++]!;
+    const leadsTo = packed.leadsTo[node.id];
+    live.push({ node, retired: digit === '3' || digit === '4', ...(leadsTo !== undefined && { leadsTo }) });
   }
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings, {
     goals: packed.goals,
@@ -131,6 +141,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   menus: settings.menus as z.infer<typeof menuSchema>[],
   layouts: [...settings.layouts],
   facts: [...settings.facts],
+  redirects: [...settings.redirects],
 });
 
 const isSame = (a: SiteNode, b: SiteNode): boolean => !isNodeDifferent(a, b) && a.order === b.order;

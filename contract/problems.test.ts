@@ -40,6 +40,9 @@ const PARAMS = {
   starter: 's1',
   count: 6000,
   at: 'now',
+  redirect: 'r1',
+  timeZone: 'Quay/Side',
+  release: 4,
 };
 
 describe('the table of problems', () => {

@@ -310,4 +310,36 @@ export const OF_REQUESTS = {
     detail: (p) =>
       `By the directory ${p.count} accounts would be suspended; at night at most ${p.limit} are. Nothing was changed. Look at it, and synchronise by hand if it is right.`,
   },
+  'nothing-to-release': {
+    status: 409,
+    title: 'Nothing would go live',
+    detail: () => 'Nothing of what was chosen differs from what visitors have. Choose pages or settings that differ.',
+  },
+  'release-unknown': {
+    status: 404,
+    title: 'There is no such release',
+    detail: (p) => `The site has no release ${p.release} that is kept. Look at the list of its releases.`,
+  },
+  'take-back-blocked': {
+    status: 409,
+    title: 'Something stands in the way',
+    detail: (p) =>
+      `Of what release ${p.release} did, ${p.count} cannot be taken back, since later releases build on it. Nothing was changed. Take those back first, or take back the rest.`,
+  },
+  'nothing-to-take-back': {
+    status: 409,
+    title: 'Nothing of the release can be taken back',
+    detail: (p) =>
+      `Visitors have nothing any more that release ${p.release} brought, or later releases build on all of it. Take those back first.`,
+  },
+  'moment-past': {
+    status: 422,
+    title: 'The moment is past',
+    detail: () => 'A release can be set for a moment to come. Choose a later one, or make the release now.',
+  },
+  'schedule-unknown': {
+    status: 404,
+    title: 'There is no such release to come',
+    detail: () => 'No release is waiting under this id: it was made, or called off. Look at the list.',
+  },
 } as const satisfies Record<string, ProblemWords>;

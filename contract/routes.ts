@@ -12,10 +12,6 @@ import {
   pageAnswer,
   preferenceBody,
   preferencesAnswer,
-  releaseAnswer,
-  releaseBody,
-  releasePlanAnswer,
-  releasesAnswer,
   removedAnswer,
   sessionAnswer,
   signInBody,
@@ -53,6 +49,7 @@ import {
   sharesAnswer,
 } from './sharing.ts';
 import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
+import { PUBLISH_ROUTES } from './publish-routes.ts';
 import { type Route, okAnswer } from './route.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
@@ -225,29 +222,6 @@ export const ROUTES = {
     permission: 'site.read',
     summary: 'A text',
     answer: contentAnswer,
-  },
-  showReleasePlan: {
-    method: 'get',
-    path: '/api/sites/:site/release-plan',
-    permission: 'site.read',
-    summary: 'What a release would do: of all that waits, or of `?pages=` (ids with commas between)',
-    answer: releasePlanAnswer,
-  },
-  makeRelease: {
-    method: 'post',
-    path: '/api/sites/:site/releases',
-    permission: 'site.publish',
-    summary: 'Make pages live, and take others down',
-    body: releaseBody,
-    answer: releaseAnswer,
-    largest: 4_000_000,
-  },
-  listReleases: {
-    method: 'get',
-    path: '/api/sites/:site/releases',
-    permission: 'site.read',
-    summary: 'The releases, newest first',
-    answer: releasesAnswer,
   },
   listStarters: {
     method: 'get',
@@ -465,6 +439,7 @@ export const ROUTES = {
     summary: 'Take back a comment of your own that has no answer yet',
     answer: okAnswer,
   },
+  ...PUBLISH_ROUTES,
   ...VISITOR_ROUTES,
   listOutbox: {
     method: 'get',

@@ -276,6 +276,44 @@ export const OF_THE_TREE = {
     title: 'The page would never be open',
     detail: (p) => `It would close before it opens: ${page(p)}. Let it open earlier, or close later.`,
   },
+  'redirect-unknown': {
+    status: 404,
+    title: 'There is no such redirect',
+    detail: (p) =>
+      `The site has no redirect '${p.redirect}'; somebody may have taken it away. Undo that, or make it again.`,
+  },
+  'redirect-exists': {
+    status: 409,
+    title: 'The redirect is there already',
+    detail: (p) => `The site has a redirect '${p.redirect}' already. Make another id for the new one.`,
+  },
+  'redirect-twice': {
+    status: 409,
+    title: 'The address has a redirect',
+    detail: (p) => `A redirect from ${p.address} was made by hand already. Make that one lead elsewhere instead.`,
+  },
+  'redirect-in-use': {
+    status: 409,
+    title: 'A page has the address',
+    detail: (p) =>
+      `The address ${p.address} is that of ${page(p)}, and a page is never redirected. Move the page, or take another address.`,
+  },
+  'redirect-to-no-page': {
+    status: 422,
+    title: 'A redirect leads to a page',
+    detail: (p) =>
+      `There is no ${page(p)} in the tree that a redirect could lead to. Choose a page, not a heading or a link.`,
+  },
+  'redirect-too-many': {
+    status: 422,
+    title: 'These are too many redirects',
+    detail: (p) => `A site has at most ${p.limit} redirects by hand. Take some away, or make a pattern of several.`,
+  },
+  'time-zone-unknown': {
+    status: 422,
+    title: 'There is no such time zone',
+    detail: (p) => `There is no time zone '${p.timeZone}'. Give its name, such as Europe/London.`,
+  },
   'goal-unknown': {
     status: 404,
     title: 'There is no such goal',

@@ -14,6 +14,7 @@ import { acceptContent } from '#server/contents/content-service.ts';
 import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
 import { readHtml } from '#server/old-site/read-page.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
+import type { ReleaseService } from '#server/releases/release-service.ts';
 import { insertPassphrase } from '#server/security/passphrase-repository.ts';
 import { putStandInGroups, putStandInPerson } from '#server/standins/directory-repository.ts';
 import { putSiteDirectory } from '#server/directory/directory-repository.ts';
@@ -39,6 +40,7 @@ const PASSWORD = 'slipway-42';
 export async function loadDemo(
   database: Knex,
   edits: EditService,
+  releases: ReleaseService,
   formerOrigin: string,
   now = new Date(),
 ): Promise<void> {
@@ -74,7 +76,7 @@ export async function loadDemo(
   await putSiteDirectory(database, schoolSite.key, { groupAudiences: PELLOW_GROUP_AUDIENCES, isNightly: false });
   await insertPassphrase(database, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
   await makeVisitors(database, schoolSite.key, now);
-  await editSchool(edits, school, ines, marek);
+  await editSchool(edits, releases, school, ines, marek);
   await bringFormerSite(database, schoolSite.key, formerOrigin);
   const apply = async (operationsFor: (site: Site) => Operation[]) => {
     const { site } = (await loadSite(database, schoolSite.key))!;
@@ -155,7 +157,13 @@ async function shareSchool(database: Knex, key: SiteKey, { id, name }: Account, 
 }
 
 /** What has been changed since the school's site went live: drafts, edits, a move, a removal, a page taken down. */
-async function editSchool(edits: EditService, school: DemoBuilder, ines: Account, marek: Account): Promise<void> {
+async function editSchool(
+  edits: EditService,
+  releases: ReleaseService,
+  school: DemoBuilder,
+  ines: Account,
+  marek: Account,
+): Promise<void> {
   const key = toSiteKey('pellow-quay');
   const id = (title: string): PageId => school.idOf(title);
   const before = new Set(school.documents.keys());
@@ -163,7 +171,7 @@ async function editSchool(edits: EditService, school: DemoBuilder, ines: Account
     [...school.documents]
       .filter(([content]) => !before.has(content))
       .map(([content, document]) => ({ id: content, document }));
-  await edits.release(key, ines, { pages: [], retire: [id('Boats for sale')] });
+  await releases.make(key, ines, { pages: [], retire: [id('Boats for sale')] });
   for (const draft of PELLOW_QUAY_DRAFTS) {
     await edits.apply(key, ines, { operations: school.add(draft.nodes, id(draft.into)), contents: newContents() });
   }

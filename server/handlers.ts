@@ -2,7 +2,6 @@ import type { Request } from 'express';
 import type { Knex } from 'knex';
 import { factIdSchema } from '#core/model/fact.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
-import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
@@ -11,13 +10,7 @@ import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './security/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
-import {
-  historyBefore,
-  lastRemovals,
-  latestChanges,
-  latestReleaseNumber,
-  listReleases,
-} from './history/history-repository.ts';
+import { historyBefore, lastRemovals, latestChanges } from './history/history-repository.ts';
 import type { Mailer } from './mail/mailer.ts';
 import { makeOpenApi } from './open-api.ts';
 import { exportSite } from './exports/export-site.ts';
@@ -34,6 +27,10 @@ import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/pre
 import type { FeedbackNews } from './sharing/feedback-news.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
+import { makeRedirectHandlers } from './redirects/redirect-handlers.ts';
+import { makeReleaseHandlers } from './releases/release-handlers.ts';
+import type { ReleaseService } from './releases/release-service.ts';
+import type { ScheduleService } from './releases/schedule-service.ts';
 import { siteAt } from './history/site-at.ts';
 import { describePage } from './sites/describe-page.ts';
 import { PackedTrees } from './sites/packed-trees.ts';
@@ -53,6 +50,8 @@ export interface Services {
   readonly database: Knex;
   readonly cache: SiteCache;
   readonly edits: EditService;
+  readonly releases: ReleaseService;
+  readonly schedule: ScheduleService;
   readonly attempts: Attempts;
   readonly crawls: CrawlService;
   readonly carryOver: CarryOverService;
@@ -222,37 +221,8 @@ export function makeHandlers(services: Services): Handlers {
       return found;
     },
 
-    showReleasePlan: async ({ request }) => {
-      const { site, revision } = await cache.current(siteOf(request));
-      const asked = request.query.pages;
-      const pages = typeof asked === 'string' ? asked.split(',').map(pageOf) : waitingPages(site);
-      const unknown = pages.find((page) => !site.nodes.has(page));
-      if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
-      const plan = planRelease(site, { pages, retire: [] });
-      return {
-        revision,
-        pages: plan.operation.pages,
-        retire: plan.operation.retire,
-        along: plan.along,
-        addresses: plan.addresses,
-      };
-    },
-    makeRelease: async ({ request, body, account }) => {
-      const key = siteOf(request);
-      const done = await edits.release(key, account, body);
-      return {
-        number: await latestReleaseNumber(database, key),
-        revision: done.revision,
-        pages: done.pages,
-        retired: done.retired,
-      };
-    },
-    listReleases: async ({ request }) => {
-      const key = siteOf(request);
-      await cache.current(key);
-      return { releases: await listReleases(database, key) };
-    },
-
+    ...makeReleaseHandlers(services),
+    ...makeRedirectHandlers(services),
     ...makeOldSiteHandlers(services),
     ...makeCarryOverHandlers(services),
     ...makeStarterHandlers(services),

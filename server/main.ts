@@ -11,7 +11,7 @@ import { Attempts } from './security/attempts.ts';
 import { openSessions } from './accounts/remembered-sessions.ts';
 import { makeListener } from './app.ts';
 import { readConfig } from './config.ts';
-import { EDIT_CHANNEL, FEEDBACK_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
+import { EDIT_CHANNEL, FEEDBACK_CHANNEL, SCHEDULE_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
@@ -22,6 +22,8 @@ import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
 import { ENGINE_LOOK, EngineService } from './engine/engine-service.ts';
+import { ReleaseService } from './releases/release-service.ts';
+import { SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
 import { FeedbackNews } from './sharing/feedback-news.ts';
 import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
@@ -40,6 +42,8 @@ await runProcess('workbench', async (ready) => {
   const cache = new SiteCache(database);
   const now = () => new Date();
   const edits = new EditService(database, cache, now);
+  const releases = new ReleaseService(database, cache, edits);
+  const schedule = new ScheduleService(database, cache, releases, now);
   const formerSite = config.withDemo
     ? await serveFormerSite(
         FORMER_SITE.map(({ path }, at) => ({ path, html: formerHtml(FORMER_SITE[at]!) })),
@@ -47,7 +51,7 @@ await runProcess('workbench', async (ready) => {
       )
     : null;
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
-  if (config.withDemo) await loadDemo(database, edits, formerOrigin);
+  if (config.withDemo) await loadDemo(database, edits, releases, formerOrigin);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
   const crawls = new CrawlService(database, now, crawlHosts);
   const standIn =
@@ -66,13 +70,20 @@ await runProcess('workbench', async (ready) => {
   const engine = new EngineService(database, config.liveOrigin, now);
   const queue = new PostgresQueue(
     config.databaseUrl,
-    { crawl: crawls.run, [ENGINE_LOOK]: engine.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+    {
+      crawl: crawls.run,
+      [ENGINE_LOOK]: engine.run,
+      [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+      [SCHEDULED_RELEASE]: schedule.run,
+    },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
   engine.useQueue(queue);
+  schedule.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
+  await schedule.takeUp();
   const carryOver = new CarryOverService(database, cache);
 
   const feedbackNews = new FeedbackNews();
@@ -82,6 +93,7 @@ await runProcess('workbench', async (ready) => {
     config.databaseUrl,
     {
       [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
+      [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(warn),
       [SESSION_CHANNEL]: (id) => sessions.forget(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
     },
@@ -98,6 +110,8 @@ await runProcess('workbench', async (ready) => {
     sessions,
     cache,
     edits,
+    releases,
+    schedule,
     crawls,
     crawlHosts,
     carryOver,

@@ -2,21 +2,51 @@ import { derivedOf } from '../derive/derived.ts';
 import { liveSiteOf } from '../derive/live-site.ts';
 import { differencesOf } from '../derive/state.ts';
 import type { PageId } from '../model/ids.ts';
+import type { LeadsTo } from '../model/redirect.ts';
+import { SETTINGS_PARTS, type SettingsPart } from '../model/settings-parts.ts';
 import type { Site } from '../model/site.ts';
 import { branchOf, maybeNodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
+import { type PartAlong, pagesNamingWhatGoes, partsAlong } from './settings-along.ts';
 
 /** Why a page comes along in a release that was not asked for it. */
-export type Because = 'above' | 'address' | 'below';
+export const BECAUSES = ['above', 'address', 'below', 'names'] as const;
+export type Because = (typeof BECAUSES)[number];
+
+/** A page that comes along: because of another page, or (`names`) of a part of the settings that takes away what it names. */
+export interface PageAlong {
+  readonly page: PageId;
+  readonly because: Because;
+  readonly of: PageId | SettingsPart;
+}
+
+export interface AskedRelease {
+  readonly pages: readonly PageId[];
+  readonly retire: readonly PageId[];
+  /** Which parts of the settings go along; all that differ where this is left out. */
+  readonly settings?: readonly SettingsPart[];
+  /** Where the addresses of pages lead that are taken down, by page; to the page above where one is not named. */
+  readonly leadsTo?: Readonly<Record<PageId, NonNullable<LeadsTo>>>;
+}
 
 export interface ReleasePlan {
   /** The operation that makes the release. */
   readonly operation: Extract<Operation, { name: 'release.make' }>;
-  /** The pages that come along, with the page that needs them. */
-  readonly along: readonly { page: PageId; because: Because; of: PageId }[];
+  /** The pages that come along, with what needs them. */
+  readonly along: readonly PageAlong[];
+  /** The parts of the settings that come along, with what names them. */
+  readonly parts: readonly PartAlong[];
   /** The addresses that visitors have now and those that they will have, where they differ. */
-  readonly addresses: readonly { page: PageId; before: string | null; after: string | null }[];
+  readonly addresses: readonly AddressChange[];
+  /** The site as it is with the release made; the site itself where the release is refused. */
+  readonly after: Site;
+}
+
+export interface AddressChange {
+  readonly page: PageId;
+  readonly before: string | null;
+  readonly after: string | null;
 }
 
 /** Every node whose draft differs from what visitors have; those that were removed but are still live among them. */
@@ -32,20 +62,20 @@ export function waitingPages(site: Site): PageId[] {
 /**
  * What a release of these pages is, with all that must come along: a page needs its ancestors live at their drafted
  * places; an address that somebody else still has is freed by releasing that page too; a page that is taken down takes
- * the live pages below it along.
+ * the live pages below it along; what its pages name of the settings has to be there for visitors.
  */
-export function planRelease(site: Site, asked: { pages: readonly PageId[]; retire: readonly PageId[] }): ReleasePlan {
-  const along = new Map<PageId, { because: Because; of: PageId }>();
+export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
+  const along = new Map<PageId, Omit<PageAlong, 'page'>>();
   const make = new Set<PageId>();
   const down = new Set<PageId>();
   const isLive = (id: PageId) => site.live.get(id)?.retired === false;
 
-  const takeDown = (id: PageId, of: PageId | null, because: Because) => {
+  const takeDown = (id: PageId, of: PageAlong['of'] | null, because: Because) => {
     if (down.has(id) || !isLive(id)) return;
     down.add(id);
     if (of !== null) along.set(id, { because, of });
   };
-  const take = (id: PageId, of: PageId | null, because: Because) => {
+  const take = (id: PageId, of: PageAlong['of'] | null, because: Because) => {
     const node = maybeNodeAt(site, id);
     if (!node) return takeDown(id, of, because);
     if (make.has(id)) return;
@@ -63,8 +93,13 @@ export function planRelease(site: Site, asked: { pages: readonly PageId[]; retir
   for (const id of asked.retire) takeDown(id, null, 'below');
   for (const id of asked.pages) take(id, null, 'above');
 
+  const wanted = asked.settings ?? SETTINGS_PARTS;
+  let parts: PartAlong[] = [];
   for (;;) {
     const before = make.size + down.size;
+    parts = partsAlong(site, make, wanted);
+    for (const one of pagesNamingWhatGoes(site, [...wanted, ...parts.map(({ part }) => part)]))
+      take(one.page, one.part, 'names');
     takeDownBelow(site, make, down, (id, of) => takeDown(id, of, 'below'));
     const after = applyUnchecked(site, make, down);
     for (const [a, b] of addressClashes(after)) {
@@ -80,12 +115,16 @@ export function planRelease(site: Site, asked: { pages: readonly PageId[]; retir
     name: 'release.make' as const,
     pages: [...make],
     retire: [...down].filter((id) => !make.has(id)),
+    ...(asked.settings && { settings: [...asked.settings, ...parts.map(({ part }) => part)] }),
+    ...(asked.leadsTo && Object.keys(asked.leadsTo).length > 0 && { leadsTo: { ...asked.leadsTo } }),
   };
   const outcome = applyOperation(site, operation);
   return {
     operation,
     along: [...along].filter(([id]) => make.has(id) || down.has(id)).map(([page, why]) => ({ page, ...why })),
+    parts,
     addresses: outcome.ok ? addressChanges(liveSiteOf(site), liveSiteOf(outcome.site)) : [],
+    after: outcome.ok ? outcome.site : site,
   };
 }
 
@@ -132,10 +171,11 @@ function addressClashes(site: Site): [PageId, PageId][] {
   return clashes;
 }
 
-function addressChanges(before: Site, after: Site): ReleasePlan['addresses'] {
+/** The addresses that differ between two states of the live site. */
+export function addressChanges(before: Site, after: Site): AddressChange[] {
   const was = derivedOf(before);
   const is = derivedOf(after);
-  const changes: { page: PageId; before: string | null; after: string | null }[] = [];
+  const changes: AddressChange[] = [];
   is.outline.nodes.forEach((node, row) => {
     const old = was.outline.rowOf.get(node.id);
     const oldAddress = old === undefined ? null : was.addresses[old]!;

@@ -34,6 +34,25 @@ export function scopeMembers(site: Site, scope: PageId | null, home: PageId | nu
   return members;
 }
 
+const stepOf = ({ slug }: SiteNode, language: string): string | undefined =>
+  (slug[language] ?? Object.values(slug)[0])?.text;
+
+/** The page of the tree that has an address, or null. */
+export function pageWithAddress(site: Site, address: string): PageId | null {
+  const home = homeOf(site);
+  if (address === '/') return home;
+  const { language } = site.settings;
+  let at: PageId | null = null;
+  for (const step of address.slice(1).split('/')) {
+    const next: PageId | undefined = [...scopeMembers(site, at, home)].find(
+      (id) => stepOf(nodeAt(site, id), language) === step,
+    );
+    if (next === undefined) return null;
+    at = next;
+  }
+  return at !== null && nodeAt(site, at).type === 'page' ? at : null;
+}
+
 /** The slugs of a node of that title, following it, before they are held against the neighbours'. */
 export function slugsFromTitle(node: Pick<SiteNode, 'type' | 'title' | 'slug'>): Slugs {
   if (node.type === 'link') return NO_SLUGS;

@@ -8,12 +8,15 @@ import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
+import type { LeadsTo, Redirect } from './redirect.ts';
 import { PLAIN_TRAIL, type TrailSetting } from './trail-setting.ts';
 
 /** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
 export interface LiveNode {
   readonly node: SiteNode;
   readonly retired: boolean;
+  /** Where its address leads once it is taken down; left out for the page above it. */
+  readonly leadsTo?: NonNullable<LeadsTo>;
 }
 
 /** A site's settings. */
@@ -32,6 +35,10 @@ export interface Settings {
   readonly layouts: readonly Layout[];
   /** What is said of the site in many places. */
   readonly facts: readonly Fact[];
+  /** The redirects that were made by hand, in the order in which they were. */
+  readonly redirects: readonly Redirect[];
+  /** The IANA name of the time zone in which its moments are said. */
+  readonly timeZone: string;
   /** How trails look where neither the page, nor its branch, nor its layout says. */
   readonly trail: TrailSetting;
 }
@@ -46,6 +53,8 @@ export const newSettings = (name: string, language: Language): Settings => ({
   menus: [MAIN_MENU],
   layouts: [STANDARD_LAYOUT],
   facts: FIRST_FACTS,
+  redirects: [],
+  timeZone: 'UTC',
   trail: PLAIN_TRAIL,
 });
 

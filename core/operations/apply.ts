@@ -11,6 +11,7 @@ import { labelAdd, labelRemove, labelSet } from './labels.ts';
 import { factAdd, factRemove, factSet } from './facts.ts';
 import { layoutAdd, layoutRemove, layoutSet } from './layouts.ts';
 import { menuAdd, menuRemove, menuSet } from './menus.ts';
+import { redirectAdd, redirectRemove, redirectSet } from './redirects.ts';
 import { oldPageDecide } from './old-page-decide.ts';
 import { pageAdd } from './page-add.ts';
 import { pageCopy } from './page-copy.ts';
@@ -53,6 +54,9 @@ export const OPERATIONS = {
   'fact.add': factAdd,
   'fact.set': factSet,
   'fact.remove': factRemove,
+  'redirect.add': redirectAdd,
+  'redirect.set': redirectSet,
+  'redirect.remove': redirectRemove,
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,

@@ -16,6 +16,7 @@ import { pageRemoveSchema } from './page-remove.ts';
 import { pageSetSchema } from './page-set.ts';
 import { releaseMakeSchema } from './release-make.ts';
 import { releaseTakeBackSchema } from './release-take-back.ts';
+import { redirectAddSchema, redirectRemoveSchema, redirectSetSchema } from './redirects.ts';
 import { siteSetSchema } from './site-set.ts';
 
 const EDITS = [
@@ -46,6 +47,9 @@ const EDITS = [
   factAddSchema,
   factSetSchema,
   factRemoveSchema,
+  redirectAddSchema,
+  redirectSetSchema,
+  redirectRemoveSchema,
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,

@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { pageIdSchema, type PageId } from '../model/ids.ts';
 import { isSameNode, withoutPlan } from '../model/node.ts';
+import { leadsToByPageSchema } from '../model/redirect.ts';
 import { refuse } from '../model/refusal.ts';
+import { SETTINGS_PARTS, type SettingsPart, withParts } from '../model/settings-parts.ts';
 import { withLive } from '../model/site-edit.ts';
-import { type LiveNode, homeOf } from '../model/site.ts';
+import { type LiveNode, type Settings, type Site, homeOf } from '../model/site.ts';
 import { checkStands } from './checks.ts';
 import { defineOperation } from './definition.ts';
 
@@ -11,6 +13,10 @@ export const releaseMakeSchema = z.strictObject({
   name: z.literal('release.make'),
   pages: z.array(pageIdSchema).max(200_000),
   retire: z.array(pageIdSchema).max(200_000),
+  /** What of the settings goes along; all of it where this is left out, and with the first release. */
+  settings: z.array(z.enum(SETTINGS_PARTS)).optional(),
+  /** Where the addresses of pages lead that are taken down; to the page above where one is not named. */
+  leadsTo: leadsToByPageSchema.optional(),
 });
 
 /**
@@ -20,7 +26,7 @@ export const releaseMakeSchema = z.strictObject({
 export const releaseMake = defineOperation({
   schema: releaseMakeSchema,
 
-  apply(site, { pages, retire }) {
+  apply(site, { pages, retire, settings: parts, leadsTo = {} }) {
     const changed = new Map<PageId, LiveNode>();
     for (const page of pages) {
       const forbidden = checkStands(site, page);
@@ -32,7 +38,8 @@ export const releaseMake = defineOperation({
     for (const page of retire) {
       const was = site.live.get(page);
       if (!was || was.retired) return refuse('not-live', { page });
-      changed.set(page, { node: was.node, retired: true });
+      const to = leadsTo[page];
+      changed.set(page, { node: was.node, retired: true, ...(to !== undefined && { leadsTo: to }) });
     }
     const isLive = (page: PageId) => {
       const entry = changed.get(page) ?? site.live.get(page);
@@ -49,22 +56,8 @@ export const releaseMake = defineOperation({
       );
       if (orphan !== undefined) return refuse('parent-not-live', { page: orphan, parent: page });
     }
-    const home = homeOf(site);
     const was = site.liveSettings;
-    const settings =
-      was &&
-      was.name === site.settings.name &&
-      was.language === site.settings.language &&
-      was.home === home &&
-      was.audiences === site.settings.audiences &&
-      was.labels === site.settings.labels &&
-      was.menus === site.settings.menus &&
-      was.layouts === site.settings.layouts &&
-      was.facts === site.settings.facts &&
-      was.trail === site.settings.trail
-        ? was
-        : { ...site.settings, home };
-    const next = withLive(site, changed, settings);
+    const next = withLive(site, changed, settingsAfter(site, parts));
     if (next === site) return { ok: true, site, inverse: [], touched: [] };
     const before: Record<PageId, LiveNode | null> = {};
     for (const page of changed.keys()) before[page] = site.live.get(page) ?? null;
@@ -76,13 +69,25 @@ export const releaseMake = defineOperation({
     };
   },
 
-  cells: ({ pages, retire }) => [...pages, ...retire].map((page) => `${page}.live`),
+  cells: ({ pages, retire, settings = SETTINGS_PARTS }) => [
+    ...[...pages, ...retire].map((page) => `${page}.live`),
+    ...settings.map((part) => `site.live.${part}`),
+  ],
 
   words({ pages, retire }) {
     const parts: string[] = [];
     const count = (n: number) => (n === 1 ? '1 page' : `${n} pages`);
     if (pages.length > 0) parts.push(`made ${count(pages.length)} live`);
     if (retire.length > 0) parts.push(`took ${count(retire.length)} down`);
-    return parts.join(' and ') || 'made a release of nothing';
+    return parts.join(' and ') || 'made settings of the site live';
   },
 });
+
+/** The settings that visitors have after a release of some parts of them. */
+function settingsAfter(site: Site, parts: readonly SettingsPart[] = SETTINGS_PARTS): Settings {
+  const { settings, liveSettings } = site;
+  const home = homeOf(site);
+  if (liveSettings === null) return { ...settings, home };
+  const next = withParts(liveSettings, parts, settings);
+  return next.home === home ? next : { ...next, home };
+}

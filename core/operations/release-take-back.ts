@@ -12,12 +12,15 @@ export const releaseTakeBackSchema = z.strictObject({
   ),
 });
 
-/** The inverse of `release.make`: gives pages the live states that they had. Made by Spur only, never taken from a request. */
+/**
+ * Gives pages the live states that they had, and the site the settings that visitors had: the inverse of `release.make`, and
+ * what a release is that takes back another one. Made by Spur only, never taken from a request.
+ */
 export const releaseTakeBack = defineOperation({
   schema: releaseTakeBackSchema,
 
   apply(site, { before, settings: kept }) {
-    // Logs that are older than audiences, labels, menus or layouts have none in their settings.
+    // Logs that are older than audiences, labels, menus, layouts or redirects have none in their settings.
     const settings: Settings | null = kept && { ...newSettings(kept.name, kept.language), ...kept };
     const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
     const now: Record<PageId, LiveNode | null> = {};
@@ -32,5 +35,8 @@ export const releaseTakeBack = defineOperation({
 
   cells: ({ before }) => Object.keys(before).map((page) => `${page}.live`),
 
-  words: ({ before }) => `took back the release of ${Object.keys(before).length} pages`,
+  words: ({ before }) => {
+    const count = Object.keys(before).length;
+    return `took back what a release did to ${count === 1 ? '1 page' : `${count} pages`}`;
+  },
 });

@@ -18,6 +18,7 @@ export const siteSetSchema = z.strictObject({
     language: languageSchema.optional(),
     home: pageIdSchema.nullable().optional(),
     trail: trailSettingSchema.optional(),
+    timeZone: z.string().max(60).optional(),
   }),
   restores: restoresSchema,
 });
@@ -36,6 +37,8 @@ export const siteSet = defineOperation({
     if (wrong) return wrong;
     const name = fields.name?.replace(/\s+/g, ' ').trim();
     if (name === '') return refuse('name-empty');
+    if (fields.timeZone !== undefined && !isTimeZone(fields.timeZone))
+      return refuse('time-zone-unknown', { timeZone: fields.timeZone });
     const was = site.settings;
     const next: Settings = {
       ...was,
@@ -46,17 +49,20 @@ export const siteSet = defineOperation({
         fields.trail === undefined || JSON.stringify(fields.trail) === JSON.stringify(was.trail)
           ? was.trail
           : fields.trail,
+      timeZone: fields.timeZone ?? was.timeZone,
     };
     const before: {
       name?: string;
       language?: Settings['language'];
       home?: Settings['home'];
       trail?: Settings['trail'];
+      timeZone?: string;
     } = {};
     if (next.name !== was.name) before.name = was.name;
     if (next.language !== was.language) before.language = was.language;
     if (next.home !== was.home) before.home = was.home;
     if (next.trail !== was.trail) before.trail = was.trail;
+    if (next.timeZone !== was.timeZone) before.timeZone = was.timeZone;
 
     const change = new SiteChange(site);
     if (Object.keys(before).length > 0) change.become(withSettings(site, next));
@@ -82,6 +88,17 @@ export const siteSet = defineOperation({
         fields.home === null ? 'let the first page be home' : `made ${quoted(site, fields.home)} the home page`,
       );
     if (fields.trail !== undefined) parts.push('set how trails look');
+    if (fields.timeZone !== undefined) parts.push(`set the site’s time zone to ${fields.timeZone}`);
     return parts.join(', ') || 'left the settings as they were';
   },
 });
+
+/** Whether the platform knows a time zone of that name. */
+function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}

@@ -11,6 +11,7 @@ import { type GoalId, ORIGINS, type PlanChange, READINESS } from '../model/plan.
 import { type Site, makeSite, newSettings } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
+import { anyRedirectEdit } from './random-redirects.ts';
 
 /** An empty site, for tests. */
 export const emptySite = (): Site => makeSite(toSiteKey('test-site'), newSettings('Test site', 'en'), []);
@@ -371,6 +372,7 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
     ) as fc.Arbitrary<Operation>,
   },
   { weight: 3, arbitrary: fc.oneof(anyMenuEdit, anyEntryEdit, anyFrameEdit) },
+  { weight: 1, arbitrary: anyRedirectEdit(id) },
   {
     weight: 1,
     arbitrary: fc.record({
@@ -389,7 +391,14 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
     weight: 1,
     arbitrary: fc.record({
       name: fc.constant('site.set' as const),
-      fields: fc.record({ name: fc.constantFrom('Pellow', ' ', 'Tern'), home: maybeId }, { requiredKeys: [] }),
+      fields: fc.record(
+        {
+          name: fc.constantFrom('Pellow', ' ', 'Tern'),
+          home: maybeId,
+          timeZone: fc.constantFrom('Europe/London', 'Quay/Side'),
+        },
+        { requiredKeys: [] },
+      ),
     }),
   },
 );

@@ -12,6 +12,10 @@ export async function accountByEmail(database: Knex, email: string): Promise<Sto
   );
 }
 
+export async function accountById(database: Knex, id: string): Promise<Account | undefined> {
+  return database('account').where({ id }).first('id', 'name', 'email', 'role');
+}
+
 /** Adds an account. SQLSTATE 23505 where the mail address has one. */
 export const insertAccount = (database: Knex, account: StoredAccount, isDemo: boolean): Promise<unknown> =>
   database('account').insert({

@@ -10,3 +10,5 @@ export const SESSION_CHANNEL = 'spur_session';
 export const VISITOR_CHANNEL = 'spur_visitor';
 /** When something was said of a shared plan, or settled: the site's key. */
 export const FEEDBACK_CHANNEL = 'spur_feedback';
+/** A release was set for a moment to come. The payload is the site's key. */
+export const SCHEDULE_CHANNEL = 'spur_schedule';

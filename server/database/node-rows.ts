@@ -4,6 +4,7 @@ import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Hidden, NodeType, SiteNode } from '#core/model/node.ts';
 import type { Target } from '#core/model/target.ts';
 import { type KeptPlan, fromKeptPlan, toKeptPlan } from '#core/model/plan.ts';
+import type { LiveNode } from '#core/model/site.ts';
 import type { Slugs } from '#core/model/slug.ts';
 import type { Texts } from '#core/model/texts.ts';
 
@@ -57,7 +58,7 @@ export const fromDraftRow = (row: DraftRow): SiteNode => ({
   plan: fromKeptPlan(row.plan),
 });
 
-export const toRow = (node: SiteNode): NodeRow => ({
+const toRow = (node: SiteNode): NodeRow => ({
   id: node.id,
   parent: node.parent,
   sort_order: node.order,
@@ -75,8 +76,29 @@ export const toRow = (node: SiteNode): NodeRow => ({
   frame: node.frame && toKeptFrame(node.frame),
 });
 
+/** What only the live state has: whether the node was taken down, and where its address leads then. */
+export interface LiveRow extends NodeRow {
+  is_retired: boolean;
+  leads_to: LiveNode['leadsTo'] | null;
+}
+
+export const LIVE_RECORD = 'is_retired boolean, leads_to jsonb';
+export const LIVE_COLUMNS = 'is_retired, leads_to';
+
+export const toLiveRow = ({ node, retired, leadsTo }: LiveNode): LiveRow => ({
+  ...toRow(node),
+  is_retired: retired,
+  leads_to: leadsTo ?? null,
+});
+
+export const fromLiveRow = (row: LiveRow): LiveNode => ({
+  node: fromRow(row),
+  retired: row.is_retired,
+  ...(row.leads_to != null && { leadsTo: row.leads_to }),
+});
+
 /** A node as visitors have it. */
-export const fromRow = (row: NodeRow): SiteNode => ({
+const fromRow = (row: NodeRow): SiteNode => ({
   id: row.id,
   parent: row.parent,
   order: row.sort_order,

@@ -4,11 +4,12 @@ import type { Language, PageId } from '#core/model/ids.ts';
 import type { Layout } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { PageLabel } from '#core/model/page-label.ts';
+import type { Redirect } from '#core/model/redirect.ts';
 import type { Settings } from '#core/model/site.ts';
 import { PLAIN_TRAIL, type TrailSetting } from '#core/model/trail-setting.ts';
 
 /** The columns of `site` that hold settings as JSON; `live_` before the name has what visitors have. */
-export const JSON_SETTINGS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'trail'] as const;
+export const JSON_SETTINGS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'redirects', 'trail'] as const;
 
 /** The settings of a site as the table `site` has them: drafted, and live where something is. */
 export interface SettingsRow {
@@ -20,7 +21,9 @@ export interface SettingsRow {
   menus: Menu[];
   layouts: Layout[];
   facts: Fact[];
+  redirects: Redirect[];
   trail: TrailSetting;
+  time_zone: string;
   live_name: string | null;
   live_language: Language | null;
   live_home: PageId | null;
@@ -29,7 +32,9 @@ export interface SettingsRow {
   live_menus: Menu[];
   live_layouts: Layout[];
   live_facts: Fact[];
+  live_redirects: Redirect[];
   live_trail: TrailSetting | null;
+  live_time_zone: string | null;
 }
 
 export const settingsOf = (row: SettingsRow): Settings => ({
@@ -41,7 +46,9 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   menus: row.menus,
   layouts: row.layouts,
   facts: row.facts,
+  redirects: row.redirects,
   trail: row.trail,
+  timeZone: row.time_zone,
 });
 
 /** Null where nothing was ever live. */
@@ -57,14 +64,24 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         menus: row.live_menus,
         layouts: row.live_layouts,
         facts: row.live_facts,
+        redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,
+        timeZone: row.live_time_zone ?? 'UTC',
       };
+
+/** The columns that hold settings as they are, with the name of each. */
+const PLAIN_SETTINGS = [
+  ['name', 'name'],
+  ['language', 'language'],
+  ['home', 'home'],
+  ['time_zone', 'timeZone'],
+] as const;
 
 /** The columns that differ between two settings, with their values; lists as JSON. `before` null gives all. */
 export function changedSettings(before: Settings | null, after: Settings): [column: string, value: string | null][] {
   const changed: [string, string | null][] = [];
-  for (const column of ['name', 'language', 'home'] as const)
-    if (before?.[column] !== after[column]) changed.push([column, after[column]]);
+  for (const [column, setting] of PLAIN_SETTINGS)
+    if (before?.[setting] !== after[setting]) changed.push([column, after[setting]]);
   for (const column of JSON_SETTINGS)
     if (before?.[column] !== after[column]) changed.push([column, JSON.stringify(after[column])]);
   return changed;
@@ -72,8 +89,6 @@ export function changedSettings(before: Settings | null, after: Settings): [colu
 
 /** The columns of what was never live. */
 export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
-  ['name', null],
-  ['language', null],
-  ['home', null],
+  ...PLAIN_SETTINGS.map(([column]): [string, string | null] => [column, null]),
   ...JSON_SETTINGS.map((column): [string, string | null] => [column, column === 'trail' ? null : '[]']),
 ];

@@ -4,6 +4,8 @@ import type { ClientBase } from 'pg';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { oldRedirects } from '#core/carryover/old-redirects.ts';
+import { addressesLeft } from '#core/derive/redirects.ts';
+import type { SettingsPart } from '#core/model/settings-parts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
@@ -15,8 +17,10 @@ import {
   NODE_COLUMNS,
   NODE_RECORD,
   NODE_UPDATES,
+  LIVE_COLUMNS,
+  LIVE_RECORD,
   toDraftRow,
-  toRow,
+  toLiveRow,
 } from '../database/node-rows.ts';
 import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
 
@@ -27,6 +31,18 @@ export type UndoChange =
   /** The step was undone or made again: it now holds the way back. */
   | { readonly kind: 'turn'; readonly step: number; readonly isUndone: boolean }
   | { readonly kind: 'none' };
+
+/** What is kept of a release besides what it did. */
+export interface ReleaseToSave {
+  readonly name: string;
+  readonly note: string;
+  readonly pages: number;
+  readonly retired: number;
+  /** The parts of the settings that went live with it. */
+  readonly settings: readonly SettingsPart[];
+  /** The release that it takes back, or null. */
+  readonly takesBack: number | null;
+}
 
 export interface EditToSave {
   readonly before: Site;
@@ -43,8 +59,8 @@ export interface EditToSave {
   readonly at: string;
   readonly contents: readonly StoredContent[];
   readonly undo: UndoChange;
-  /** For a release: what it counts. */
-  readonly release: { readonly pages: number; readonly retired: number } | null;
+  /** For a release: what is kept of it. */
+  readonly release: ReleaseToSave | null;
 }
 
 /**
@@ -73,7 +89,7 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   saveNodes(statement, site, edit);
   saveLive(statement, site, at, edit);
   saveOldPages(statement, site, edit);
-  if (edit.release) saveRedirects(statement, site, after);
+  if (edit.release) saveAddresses(statement, site, at, edit);
   if (edit.contents.length > 0) {
     statement.part(
       'texts',
@@ -110,8 +126,10 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
   if (edit.release) {
     statement.part(
       'released',
-      `INSERT INTO release (site, number, revision, at, account, pages, retired)
-       SELECT ${site}, release, revision, ${at}, ${account}, ${statement.value(edit.release.pages)}, ${statement.value(edit.release.retired)} FROM bumped`,
+      `INSERT INTO release (site, number, revision, at, account, pages, retired, name, note, settings, takes_back)
+       SELECT ${site}, release, revision, ${at}, ${account}, ${statement.value(edit.release.pages)}, ${statement.value(edit.release.retired)},
+       ${statement.value(edit.release.name)}, ${statement.value(edit.release.note)}, ${statement.value([...edit.release.settings])}::text[],
+       ${statement.value(edit.release.takesBack)}::bigint FROM bumped`,
     );
   }
   const told = [
@@ -165,15 +183,15 @@ function saveLive(statement: Statement, site: string, at: string, { before, afte
   for (const id of touched) {
     const entry = after.live.get(id);
     if (entry === before.live.get(id)) continue;
-    if (entry) put.push({ ...toRow(entry.node), is_retired: entry.retired });
+    if (entry) put.push(toLiveRow(entry));
     else gone.push(id);
   }
   if (put.length > 0) {
     statement.part(
       'live_put',
-      `INSERT INTO live_node (site, ${NODE_COLUMNS}, is_retired, live_at) SELECT ${site}, r.*, ${at} FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, is_retired boolean)
-       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, live_at = excluded.live_at`,
+      `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS}, live_at) SELECT ${site}, r.*, ${at} FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})
+       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, leads_to = excluded.leads_to, live_at = excluded.live_at`,
     );
   }
   if (gone.length > 0)
@@ -205,8 +223,16 @@ function saveOldPages(statement: Statement, site: string, { before, after }: Edi
     );
 }
 
-/** With a release go the redirects from the addresses of the old site. */
-function saveRedirects(statement: Statement, site: string, after: Site): void {
+/** With a release go the addresses that leave use, with the page that had them, and those of the old site. */
+function saveAddresses(statement: Statement, site: string, at: string, { before, after }: EditToSave): void {
+  const left = [...addressesLeft(before, after)].map(([path, page]) => ({ path, page }));
+  if (left.length > 0)
+    statement.part(
+      'addresses_left',
+      `INSERT INTO former_address (site, path, page, since) SELECT ${site}, r.*, ${at} FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(left))}::jsonb) AS r (path text, page text)
+       ON CONFLICT (site, path) DO UPDATE SET page = excluded.page, since = excluded.since`,
+    );
   const rows = oldRedirects(after).map(({ path, page }) => ({ path, page }));
   const paths = rows.map((row) => row.path);
   statement.part(

@@ -1,7 +1,6 @@
 import type { Knex } from 'knex';
-import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
-import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -11,9 +10,17 @@ import { inversesAfter, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
-import { type UndoChange, dropUndoStep, laterChangeByOthers, nextUndoStep, saveEdit } from './edit-repository.ts';
+import {
+  type ReleaseToSave,
+  type UndoChange,
+  dropUndoStep,
+  laterChangeByOthers,
+  nextUndoStep,
+  saveEdit,
+} from './edit-repository.ts';
 
-interface Done {
+/** What an edit did. */
+export interface Done {
   readonly revision: number;
   readonly applied: readonly Operation[];
   readonly inverse: readonly Operation[];
@@ -21,13 +28,14 @@ interface Done {
   readonly site: Site;
 }
 
-interface Draft {
+/** An edit that is to be made. */
+export interface Draft {
   readonly operations: readonly Operation[];
   readonly words?: string;
   readonly kind: HistoryEntry['kind'];
   readonly contents?: readonly StoredContent[];
   readonly undo: UndoChange;
-  readonly release?: { pages: number; retired: number };
+  readonly release?: ReleaseToSave;
 }
 
 /** Decides on edits: applies them to the site as it is committed, and saves them whole or not at all. */
@@ -46,12 +54,12 @@ export class EditService {
   apply(key: SiteKey, account: Account, body: OperationsBody): Promise<Done> {
     const together = checkTogether(body.operations);
     return this.#cache.inTurn(key, async () => {
-      const repeated = await this.#repeated(key, body.request);
+      const repeated = await this.repeated(key, body.request);
       if (repeated) return repeated;
       const { site } = await this.#cache.known(key);
       if (together) throw refusalProblem(together, site);
       const contents = await this.#acceptContents(key, body);
-      return this.#commit(key, account, body.request ?? null, body.revision, () => ({
+      return this.commit(key, account, body.request ?? null, body.revision, () => ({
         operations: body.operations,
         kind: 'edit',
         contents,
@@ -82,7 +90,7 @@ export class EditService {
     how: { anyway?: boolean; skip?: boolean; request?: string },
   ): Promise<{ revision: number; words: string }> {
     return this.#cache.inTurn(key, async () => {
-      const repeated = await this.#repeated(key, how.request);
+      const repeated = await this.repeated(key, how.request);
       if (repeated) return repeated;
       const { revision } = await this.#cache.catchUp(key);
       const step = await nextUndoStep(this.#database, key, account.id, direction === 'redo');
@@ -97,7 +105,7 @@ export class EditService {
         if (later)
           throw new ProblemError('undo-blocked', { by: later.by, words: later.words, at: later.at.toISOString() });
       }
-      return this.#commit(key, account, how.request ?? null, undefined, () => ({
+      return this.commit(key, account, how.request ?? null, undefined, () => ({
         operations: step.operations,
         words: direction === 'undo' ? `undid: ${step.words}` : `made again: ${step.words}`,
         kind: direction,
@@ -112,7 +120,7 @@ export class EditService {
    */
   goBack(key: SiteKey, account: Account, asked: { revision: number; request?: string }): Promise<Done> {
     return this.#cache.inTurn(key, async () => {
-      const repeated = await this.#repeated(key, asked.request);
+      const repeated = await this.repeated(key, asked.request);
       if (repeated) return repeated;
       const { revision, site } = await this.#cache.catchUp(key);
       if (asked.revision > revision)
@@ -123,7 +131,7 @@ export class EditService {
       if (!outcome.ok) throw new ProblemError('go-back-blocked', { reason: refusalProblem(outcome, site).message });
       if (operations.length === 0) throw new ProblemError('nothing-to-go-back');
       const at = await momentOf(this.#database, key, asked.revision);
-      return this.#commit(key, account, asked.request ?? null, revision, () => ({
+      return this.commit(key, account, asked.request ?? null, revision, () => ({
         operations,
         words: `went back to the tree of ${at === undefined ? 'the beginning' : `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`}`,
         kind: 'edit',
@@ -132,43 +140,8 @@ export class EditService {
     });
   }
 
-  /** Makes a release of these pages and all that must come along. */
-  release(
-    key: SiteKey,
-    account: Account,
-    asked: { pages: 'all' | readonly PageId[]; retire: readonly PageId[]; request?: string },
-  ): Promise<Done & { pages: number; retired: number }> {
-    return this.#cache.inTurn(key, async () => {
-      const counts = { pages: 0, retired: 0 };
-      const repeated = await this.#repeated(key, asked.request);
-      const done =
-        repeated ??
-        (await this.#commit(key, account, asked.request ?? null, undefined, (site) => {
-          const unknown = [...(asked.pages === 'all' ? [] : asked.pages), ...asked.retire].find(
-            (page) => !site.nodes.has(page) && !site.live.has(page),
-          );
-          if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
-          const { operation } = planRelease(site, {
-            pages: asked.pages === 'all' ? waitingPages(site) : asked.pages,
-            retire: asked.retire,
-          });
-          return {
-            operations: [operation],
-            kind: 'release',
-            undo: { kind: 'none' },
-            release: { pages: operation.pages.length, retired: operation.retire.length },
-          };
-        }));
-      const [operation] = done.applied;
-      if (operation?.name === 'release.make') {
-        counts.pages = operation.pages.length;
-        counts.retired = operation.retire.length;
-      }
-      return { ...done, ...counts };
-    });
-  }
-
-  async #repeated(key: SiteKey, request: string | undefined): Promise<Done | null> {
+  /** What a request did that was made already; null where it was not. Call within the site's turn. */
+  async repeated(key: SiteKey, request: string | undefined): Promise<Done | null> {
     if (request === undefined) return null;
     const made = await editOfRequest(this.#database, key, request);
     if (!made) return null;
@@ -176,8 +149,11 @@ export class EditService {
     return { revision: made.revision, applied: made.operations, inverse: made.inverse, words: made.words, site };
   }
 
-  /** Applies and saves; where another process was first, catches up and tries again on the newer site. */
-  async #commit(
+  /**
+   * Applies and saves; where another process was first, catches up and tries again on the newer site. Call within the
+   * site's turn. @throws ProblemError with the rule that forbids it
+   */
+  async commit(
     key: SiteKey,
     account: Account,
     request: string | null,

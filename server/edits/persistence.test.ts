@@ -11,6 +11,7 @@ import { contentIdOf } from '#core/model/content.ts';
 import { editsAfter, loadSite } from '../sites/site-repository.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+import { ReleaseService } from '../releases/release-service.ts';
 import { EditService } from './edit-service.ts';
 
 let server: TestServer;
@@ -45,23 +46,24 @@ describe('whatever is done to a site', () => {
         await server.site(key);
         const caches = [new SiteCache(server.database), new SiteCache(server.database)];
         // Two processes take turns: each has to catch up with what the other has done.
-        const services = caches.map(
-          (cache) => new EditService(server.database, cache, () => new Date('2026-11-25T09:00:00Z')),
-        );
+        const services = caches.map((cache) => {
+          const edits = new EditService(server.database, cache, () => new Date('2026-11-25T09:00:00Z'));
+          return { edits, releases: new ReleaseService(server.database, cache, edits) };
+        });
         for (const [index, next] of steps.entries()) {
-          const service = services[index % 2]!;
+          const { edits, releases } = services[index % 2]!;
           const refused = (fault: { code?: string }) => {
             // What the rules forbid is refused by name; anything else is a fault.
             if (fault.code === undefined) throw fault;
           };
           if (next.kind === 'edit') {
             const operations = [editSchema.parse(withStoredText(next.operation))];
-            await service.apply(key, ines.account, { operations, contents: [CONTENT] }).catch(refused);
+            await edits.apply(key, ines.account, { operations, contents: [CONTENT] }).catch(refused);
           } else if (next.kind === 'release') {
             const { site } = await caches[index % 2]!.current(key);
             const pages = next.pages.filter((id) => waitingPages(site).includes(id));
-            await service.release(key, ines.account, { pages, retire: [] }).catch(refused);
-          } else await service.turn(key, ines.account, next.kind, {}).catch(refused);
+            await releases.make(key, ines.account, { pages, retire: [] }).catch(refused);
+          } else await edits.turn(key, ines.account, next.kind, {}).catch(refused);
         }
         const stored = await loadSite(server.database, key);
         for (const cache of caches) {
@@ -90,15 +92,16 @@ describe('whatever is done to a site', () => {
     const key = toSiteKey('counted');
     await server.site(key);
     const cache = new SiteCache(server.database);
-    const service = new EditService(server.database, cache, () => new Date());
+    const edits = new EditService(server.database, cache, () => new Date());
+    const releases = new ReleaseService(server.database, cache, edits);
     const add = (page: string, above: string | null) =>
       editSchema.parse({ name: 'page.add', page, place: { parent: above }, title: { en: page } });
-    await service.apply(key, ines.account, { operations: [add('a', null), add('b', 'a'), add('c', 'b')] });
+    await edits.apply(key, ines.account, { operations: [add('a', null), add('b', 'a'), add('c', 'b')] });
     const { site } = await cache.current(key);
     const told = planRelease(site, { pages: [toPageId('c')], retire: [] });
-    const done = await service.release(key, ines.account, { pages: told.operation.pages, retire: [] });
+    const done = await releases.make(key, ines.account, { pages: told.operation.pages, retire: [] });
     expect(done).toMatchObject({ pages: 3, retired: 0 });
-    const again = await service.release(key, ines.account, { pages: 'all', retire: [] });
-    expect(again).toMatchObject({ pages: 0, retired: 0 });
+    const again = releases.make(key, ines.account, { pages: 'all', retire: [] });
+    await expect(again).rejects.toMatchObject({ code: 'nothing-to-release' });
   });
 });

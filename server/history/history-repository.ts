@@ -78,20 +78,3 @@ export async function momentOf(database: Knex, key: SiteKey, revision: number): 
   const row = await database('edit_log').where({ site: key, revision }).first('at');
   return row?.at.toISOString();
 }
-
-/** The releases of a site, newest first. */
-export async function listReleases(
-  database: Knex,
-  key: SiteKey,
-): Promise<{ number: number; revision: number; at: string; by: string; pages: number; retired: number }[]> {
-  const rows = await database('release')
-    .leftJoin('account', 'account.id', 'release.account')
-    .where('release.site', key)
-    .orderBy('number', 'desc')
-    .limit(200)
-    .select('number', 'revision', 'at', 'account.name as by', 'pages', 'retired');
-  return rows.map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' }));
-}
-
-export const latestReleaseNumber = async (database: Knex, key: SiteKey): Promise<number> =>
-  (await database('site').where({ key }).first('release'))?.release ?? 0;

@@ -1,11 +1,17 @@
+import pg from 'pg';
 import PgBoss from 'pg-boss';
+
+/** Queues are tables that are made when they are first needed: one process makes them, the others wait. */
+const OPENING_LOCK = 7_337_002;
 
 /** Work that goes on in the background and survives the process that began it. */
 export interface JobQueue {
-  /** Puts a piece of work on the queue; one process takes it. */
-  send(name: string, data: object): Promise<void>;
+  /** Puts a piece of work on the queue, to be done from a moment on where one is given; one process takes it. */
+  send(name: string, data: object, from?: Date): Promise<void>;
   /** Does a piece of work again and again, at the times of a cron line by UTC. Said twice it is the same. */
   repeat(name: string, cron: string): Promise<void>;
+  /** Has this process take its part in what others put on the queue. */
+  takePart(): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -26,15 +32,23 @@ export class PostgresQueue implements JobQueue {
     this.#onFault = onFault;
   }
 
-  async send(name: string, data: object): Promise<void> {
-    const boss = await (this.#boss ??= this.#open());
+  async send(name: string, data: object, from?: Date): Promise<void> {
+    const boss = await this.#opened();
     // Work is taken up again by those who know how far it went, so the queue itself does not repeat it.
-    await boss.send(name, data, { retryLimit: 0, expireInHours: 23 });
+    await boss.send(name, data, {
+      retryLimit: 0,
+      expireInHours: 23,
+      ...(from && { startAfter: from }),
+    });
   }
 
   async repeat(name: string, cron: string): Promise<void> {
-    const boss = await (this.#boss ??= this.#open());
+    const boss = await this.#opened();
     await boss.schedule(name, cron);
+  }
+
+  async takePart(): Promise<void> {
+    await this.#opened();
   }
 
   async stop(): Promise<void> {
@@ -43,7 +57,27 @@ export class PostgresQueue implements JobQueue {
     await boss?.stop({ graceful: false, wait: true });
   }
 
+  #opened(): Promise<PgBoss> {
+    const opening = (this.#boss ??= this.#open());
+    // What could not be opened is tried again when it is next needed.
+    opening.catch(() => {
+      if (this.#boss === opening) this.#boss = null;
+    });
+    return opening;
+  }
+
   async #open(): Promise<PgBoss> {
+    const client = new pg.Client(this.#url);
+    await client.connect();
+    try {
+      await client.query('SELECT pg_advisory_lock($1)', [OPENING_LOCK]);
+      return await this.#start();
+    } finally {
+      await client.end();
+    }
+  }
+
+  async #start(): Promise<PgBoss> {
     const boss = new PgBoss({ connectionString: this.#url, max: 2 });
     boss.on('error', this.#onFault);
     await boss.start();

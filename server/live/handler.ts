@@ -69,7 +69,15 @@ function makeExpress(
   const app = express();
   app.disable('x-powered-by');
   app.disable('etag');
+  app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
+  app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
   mountWalks(app, database, secret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  app.use(async (request, response, next) => {
+    const [, key = ''] = /^\/([^/]*)/.exec(request.path) ?? [];
+    const closed = await sites.closed(key);
+    if (closed) closed.send(request, response);
+    else next();
+  });
   mountJoiningPages(app, { sites, letters, attempts });
   mountPassphrasePages(app, { database, sites, askers, attempts, secret });
   mountVisitorPages(app, sites, sessions, attempts, askers);
@@ -77,8 +85,6 @@ function makeExpress(
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);
     next();
   });
-  app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
-  app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
   app.use(async (request, response) => {
     const [, key = '', path = ''] = /^\/([^/]*)(.*)$/s.exec(request.path) ?? [];
     if (key === '') return NO_SITE.send(request, response);
@@ -87,6 +93,7 @@ function makeExpress(
       path === '' ? '/' : path,
       /\?.*$/s.exec(request.originalUrl)?.[0],
       await askers.find(request),
+      request.get('referer'),
     );
     if (!answer) return NO_SITE.send(request, response);
     if (answer instanceof ReadyAnswer && path !== '') return answer.send(request, response);

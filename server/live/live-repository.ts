@@ -1,37 +1,45 @@
 import type { Knex } from 'knex';
 import { type Membership, seesSection } from '#core/derive/access.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
+import type { RedirectSources } from '#core/derive/redirects.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
-import { type NodeRow, fromRow } from '../database/node-rows.ts';
+import type { Works } from '#contract/releases.ts';
+import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
 export interface Release {
   readonly site: Site;
+  /** What visitors read while the site is closed for works; null while it is open. */
+  readonly works: Works | null;
   /** When each node last went live, by id. */
   readonly liveAt: ReadonlyMap<string, Date>;
-  /** The page that an address of the old site leads to, by its path and query; null where it is gone. */
-  readonly redirects: ReadonlyMap<string, PageId | null>;
+  /** The same with the pages that were taken down, in which addresses that no page has are looked up. */
+  readonly whole: Site;
+  readonly sources: RedirectSources;
 }
 
 /** What visitors have of a site, read at one moment; undefined where there is no such site or nothing was ever live. */
 export async function loadRelease(database: Knex, key: SiteKey): Promise<Release | undefined> {
   return database.transaction(
     async (trx) => {
-      const row = await trx<SettingsRow & { key: string }>('site').where({ key }).first();
+      const row = await trx<SettingsRow & { key: string; works: Works | null }>('site').where({ key }).first();
       const settings = row && liveSettingsOf(row);
       if (!settings) return undefined;
-      const rows = (await trx('live_node').where({ site: key, is_retired: false })) as (NodeRow & { live_at: Date })[];
-      const site = makeSite(
-        key,
-        settings,
-        rows.map((one) => fromRow(one)),
-      );
-      const redirects = await trx('live_redirect').where({ site: key }).select('path', 'page');
+      const rows = (await trx('live_node').where({ site: key })) as (LiveRow & { live_at: Date })[];
+      const whole = makeSite(key, settings, [], rows.map(fromLiveRow), settings);
+      const ofOldSite = await trx('live_redirect').where({ site: key }).select('path', 'page');
+      const former = await trx('former_address').where({ site: key }).select('path', 'page');
       return {
-        site,
-        redirects: new Map(redirects.map((one): [string, PageId | null] => [one.path, one.page])),
+        whole,
+        works: row.works,
+        site: liveSiteOf(whole),
+        sources: {
+          former: new Map(former.map((one): [string, PageId] => [one.path, one.page])),
+          ofOldSite: new Map(ofOldSite.map((one): [string, PageId | null] => [one.path, one.page])),
+        },
         liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
       };
     },
@@ -43,12 +51,8 @@ export async function loadRelease(database: Knex, key: SiteKey): Promise<Release
 export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | undefined> {
   const row = await database<SettingsRow & { key: string }>('site').where({ key }).first();
   if (!row) return undefined;
-  const rows = (await database('node').where({ site: key, removed_with: null })) as NodeRow[];
-  return makeSite(
-    key,
-    settingsOf(row),
-    rows.map((one) => fromRow(one)),
-  );
+  const rows = (await database('node').where({ site: key, removed_with: null })) as DraftRow[];
+  return makeSite(key, settingsOf(row), rows.map(fromDraftRow));
 }
 
 /** A text as HTML, with the sections that the visitor may see, and the site's facts where it names them. */

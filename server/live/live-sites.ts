@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
+import { leadOf } from '#core/derive/redirects.ts';
 import { type Membership, passphrasePage, passphrasesIn } from '#core/derive/access.ts';
+import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { type AudienceId, closureOf } from '#core/model/audience.ts';
 import { type PassphraseId, ruleOf } from '#core/model/access.ts';
@@ -19,14 +21,20 @@ import {
   renderFrame,
   renderNotFound,
   renderPassphrase,
+  renderWorks,
 } from './render-page.ts';
 import { ANYBODY, type Asking } from './asking.ts';
+import type { Visits } from './visits.ts';
 
 const HTML = 'text/html; charset=utf-8';
 /** So many answers of one site are kept ready for one kind of visitor; beyond that the one made first makes room. */
 const MOST_READY = 20_000;
+/** For a longer address no pages are sought that are near it. */
+const LONGEST_NEAR = 300;
 /** So many kinds of visitors of one site are remembered; beyond that the one met first makes room. */
 const MOST_KINDS = 64;
+/** Where nobody says until when a site is closed, robots are asked to come again after so long. */
+const USUAL_WORKS_SECONDS = 3600;
 /** What everyone gets may be kept by caches that ask again each time; what only some get, by their own browser alone. */
 const FOR_EVERYONE = ['Cache-Control', 'public, no-cache'];
 const FOR_ONE = ['Cache-Control', 'private, no-cache'];
@@ -64,15 +72,17 @@ export class LiveSites {
   readonly #database: Knex;
   readonly origin: string;
   readonly #stylesheet: string;
+  readonly #visits: Visits;
   readonly #now: () => number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
   readonly #ready = new Map<string, LiveSite>();
   #robots: Promise<ReadyAnswer> | null = null;
 
-  constructor(database: Knex, origin: string, stylesheet: string, now = Date.now) {
+  constructor(database: Knex, origin: string, stylesheet: string, visits: Visits, now = Date.now) {
     this.#database = database;
     this.origin = origin;
     this.#stylesheet = stylesheet;
+    this.#visits = visits;
     this.#now = now;
   }
 
@@ -111,13 +121,14 @@ export class LiveSites {
   /**
    * The answer to a path below a site, and its query (with the `?`) where the old site had such addresses: a page, the
    * sign-in page in place of one with a lock, a sitemap file, the not-found page, or where to go instead.
-   * Undefined where there is no such site.
+   * Undefined where there is no such site. `referrer` is the page that led there, as the browser says.
    */
   async answer(
     key: string,
     rest: string,
     query = '',
     asking: Asking = ANYBODY,
+    referrer?: string,
   ): Promise<ReadyAnswer | Moved | undefined> {
     const live = await this.#site(key);
     if (!live) return undefined;
@@ -131,7 +142,7 @@ export class LiveSites {
       const { view, ready } = this.#kind(live, ANYBODY);
       for (const [name, xml] of sitemapFiles(view, live.release.liveAt))
         keep(ready, `${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
-      return ready.get(path) ?? this.#notFound(kind);
+      return ready.get(path) ?? this.#notFound(kind, rest, referrer);
     }
     if (rest === '/search') return this.#search(kind, query);
     const address = decoded(rest);
@@ -149,7 +160,7 @@ export class LiveSites {
       if (without !== undefined && isAnswered(kind.view, without))
         return { moved: pathOf(place, derived.addresses[without]!), status: 308 };
     }
-    return this.#ofOldSite(live, kind, rest, query) ?? this.#notFound(kind);
+    return this.#leadFrom(live, kind, rest, query) ?? this.#notFound(kind, rest, referrer);
   }
 
   /** The sign-in page; undefined where there is no such site. */
@@ -181,6 +192,22 @@ export class LiveSites {
     const row = view.derived.rowAt.get(decoded(address) ?? '');
     if (row === undefined) return undefined;
     return new ReadyAnswer(401, HTML, renderPassphrase(view, row, address, true), [...NO_STORE, ...NO_INDEX]);
+  }
+
+  /** What visitors get wherever they go while the site is closed for works (RFC 9110, 15.6.4); undefined while it is open. */
+  async closed(key: string): Promise<ReadyAnswer | undefined> {
+    const live = await this.#site(key);
+    const works = live?.release.works;
+    if (!live || !works) return undefined;
+    const { view } = live.anonymous;
+    const until = works.until === null ? null : new Date(works.until);
+    const seconds = until === null ? USUAL_WORKS_SECONDS : Math.ceil((until.getTime() - this.#now()) / 1000);
+    return new ReadyAnswer(503, HTML, renderWorks(view, works.words, until), [
+      ...NO_STORE,
+      ...NO_INDEX,
+      'Retry-After',
+      String(Math.max(60, seconds)),
+    ]);
   }
 
   /** What a site is called; undefined where there is none, or nothing of it was ever live. */
@@ -240,29 +267,48 @@ export class LiveSites {
     return (content) => htmlOf(this.#database, site, content, visitor);
   };
 
-  /** Where an address of the old site leads: with its query, else without. An address in use never comes here. */
-  #ofOldSite({ release }: LiveSite, kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
-    if (release.redirects.size === 0) return undefined;
-    const found = [rest + query, rest].map(pathOfOldAddress).find((path) => release.redirects.has(path));
-    if (found === undefined) return undefined;
-    const page = release.redirects.get(found)!;
+  /** Where an address leads that no page has, by its path with the query, else without. */
+  #leadFrom({ release }: LiveSite, kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
     const { place, derived } = kind.view;
-    if (page === null)
-      return (kind.gone ??= new ReadyAnswer(410, HTML, renderNotFound(kind.view, true), [
-        ...cachingOf(kind.view),
-        ...NO_INDEX,
-      ]));
-    const row = derived.outline.rowOf.get(page);
-    if (row === undefined || derived.hiddenBy[row] !== -1 || derived.addresses[row] === null) return undefined;
+    const found = leadOf(release.whole, release.sources, pathOfOldAddress(rest + query));
+    if (!found) return undefined;
+    this.#visits.hit(release.site.key, pathOfOldAddress(rest));
+    if (found.to === 'gone')
+      return (kind.gone ??= new ReadyAnswer(
+        410,
+        HTML,
+        renderNotFound(kind.view, { isGone: true, near: [], own: null }),
+        [...cachingOf(kind.view), ...NO_INDEX],
+      ));
+    const row = 'url' in found.to ? rowOfOwn(kind.view, found.to.url) : derived.outline.rowOf.get(found.to.page);
+    if (row === null) return { moved: (found.to as { url: string }).url, status: 301 };
+    if (row === undefined || !isAnswered(kind.view, row)) return undefined;
     return { moved: pathOf(place, derived.addresses[row]!), status: 301 };
   }
 
-  async #notFound(kind: Kind): Promise<ReadyAnswer> {
+  /** The page for an address that leads nowhere, with the pages nearest to it that the visitor may know of. */
+  async #notFound(kind: Kind, rest: string, referrer: string | undefined): Promise<ReadyAnswer> {
     const { view } = kind;
-    return (kind.notFound ??= new ReadyAnswer(404, HTML, await notFoundPage(view, this.#textOf(view)), [
-      ...cachingOf(view),
-      ...NO_INDEX,
-    ]));
+    const { derived, place, site } = view;
+    const path = decoded(rest);
+    // An address that is in use, and closed to whoever asks, is not asked for in vain.
+    if (path !== null && !derived.rowAt.has(path)) this.#visits.miss(site.key, path, ownPath(place, referrer));
+    const near =
+      path === null || path.length > LONGEST_NEAR
+        ? []
+        : nearestPages(derived.addresses, path, (row) => view.found[row] === 1);
+    const make = async () =>
+      new ReadyAnswer(
+        404,
+        HTML,
+        await notFoundPage(
+          view,
+          near.map(({ row }) => row),
+          this.#textOf(view),
+        ),
+        [...cachingOf(view), ...NO_INDEX],
+      );
+    return near.length > 0 ? make() : (kind.notFound ??= await make());
   }
 
   /** The site as one kind of visitor has it now. */
@@ -334,6 +380,19 @@ const kindKey = ({ release, passphrases }: LiveSite, asking: Asking): string =>
 function keep(ready: Kind['ready'], path: string, answer: ReadyAnswer): void {
   if (ready.size >= MOST_READY) ready.delete(ready.keys().next().value!);
   ready.set(path, answer);
+}
+
+/** The row of a page of the site itself whose whole address is given, undefined where no page has it; null for an address outside. */
+function rowOfOwn({ place, derived }: LiveView, url: string): number | undefined | null {
+  const base = `${place.origin}${place.base}`;
+  if (url !== base && !url.startsWith(`${base}/`)) return null;
+  return derived.rowAt.get(decoded(url.slice(base.length).replace(/[?#].*$/s, '') || '/') ?? '');
+}
+
+/** The path below the site of the page that led somewhere; null where it is no page of the site. */
+function ownPath({ origin, base }: SitePlace, referrer: string | undefined): string | null {
+  const start = `${origin}${base}/`;
+  return referrer?.startsWith(start) ? decoded(referrer.slice(start.length - 1).replace(/[?#].*$/s, '')) : null;
 }
 
 function decoded(path: string): string | null {

@@ -200,13 +200,13 @@ describe('a release', () => {
     await release(['b'], [], key);
     const page = await server.live(`/${key}/alpha/beta`);
     expect(page.status).toBe(200);
-    expect((await server.live(`/${key}/beta`)).status).toBe(404);
+    expect((await server.live(`/${key}/beta`)).status).toBe(301);
     await release('all', [], key);
     expect((await server.live(`/${key}/gamma/beta`)).text).toMatch(
       /Breadcrumb.*<a href="[^"]*\/gamma">Gamma<\/a><\/li>/s,
     );
     await release([], ['a'], key);
-    expect((await server.live(`/${key}/gamma/beta`)).status).toBe(404);
+    expect((await server.live(`/${key}/gamma/beta`)).status).toBe(301);
     const { releases } = (await ines.get(`/api/sites/${key}/releases`)).json;
     expect(releases.map((one: { pages: number; retired: number }) => [one.pages, one.retired])).toEqual([
       [0, 2],

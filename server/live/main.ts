@@ -13,6 +13,7 @@ import { outbox } from '../standins/outbox-repository.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
+import { Visits } from './visits.ts';
 
 /** The visitors' process: it reads releases, and signs visitors in and out. */
 await runProcess('live', async (ready) => {
@@ -20,7 +21,8 @@ await runProcess('live', async (ready) => {
   const log = pino({ level: config.logLevel });
   const database = connect(config.databaseUrl);
   const assets = await Assets.load();
-  const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet);
+  const visits = new Visits(database, log, () => new Date());
+  const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet, visits);
   const pool = connectPool(config.databaseUrl);
   const sessions = new VisitorSessions(database, () => new Date());
   const stopListening = await listen(
@@ -52,6 +54,7 @@ await runProcess('live', async (ready) => {
   return async () => {
     server.close();
     server.closeAllConnections();
+    await visits.flush();
     await stopListening();
     await database.destroy();
     await pool.end();

@@ -66,28 +66,55 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
   });
 }
 
+/** What a page says at an address that leads nowhere. */
+export interface NotFound {
+  /** Whether what was there is gone for good. */
+  readonly isGone: boolean;
+  /** The rows of pages whose addresses are nearest. */
+  readonly near: readonly number[];
+  /** The site's own page for it, or null. */
+  readonly own: OwnPage | null;
+}
+
 /** The page for addresses that lead nowhere. */
-export function renderNotFound(view: LiveView, isGone = false, own: OwnPage | null = null): string {
+export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound): string {
   const { site, place } = view;
-  if (own)
-    return renderFrame(view, {
-      title: `${own.title} – ${site.settings.name}`,
-      head: NO_INDEX,
-      body: `<main id="content"><h1>${escaped(own.title)}</h1>${own.html}<p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`,
-      current: null,
-    });
   const [heading, words] = isGone
     ? ['This page is no longer there', 'It was taken down for good, and no other page has taken its place.']
     : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
-  const body = `<main id="content"><h1>${heading}</h1>
-<p>${words} The menu above lists the main pages.</p>
-<p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`;
+  const title = own?.title ?? heading;
+  const lead = own?.html ?? `<p>${words} The menu above lists the main pages.</p>`;
   return renderFrame(view, {
-    title: `${isGone ? 'Gone' : 'Not found'} – ${site.settings.name}`,
+    title: `${own?.title ?? (isGone ? 'Gone' : 'Not found')} – ${site.settings.name}`,
     head: NO_INDEX,
-    body,
+    body: `<main id="content"><h1>${escaped(title)}</h1>${lead}${renderNear(view, near)}
+<p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`,
     current: null,
   });
+}
+
+/** The page that stands for all pages while the site is closed for works: nothing of the site is in it but its name. */
+export function renderWorks({ site, place }: LiveView, words: string, until: Date | null): string {
+  const { name, language, timeZone } = site.settings;
+  const when =
+    until === null
+      ? ''
+      : `<p>It opens again on ${escaped(new Intl.DateTimeFormat(language, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(until))}.</p>`;
+  return `<!doctype html>
+<html lang="${escaped(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${escaped(name)}</title>${NO_INDEX}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<body><header class="head head-title"><span class="name">${escaped(name)}</span></header>
+<main id="content"><h1>Closed for works</h1>${words === '' ? '<p>This site is being worked on.</p>' : `<p>${escaped(words)}</p>`}${when}</main></body></html>`;
+}
+
+function renderNear({ site, place, derived }: LiveView, near: readonly number[]): string {
+  if (near.length === 0) return '';
+  const items = near.map((row) => {
+    const title = textIn(derived.outline.nodes[row]!.title, site.settings.language);
+    const address = derived.addresses[row]!;
+    return `<li><a href="${escaped(pathOf(place, address))}">${escaped(title)}</a> <small class="address">${escaped(address)}</small></li>`;
+  });
+  return `<section aria-labelledby="near"><h2 id="near">Perhaps you were looking for</h2><ul class="near">${items.join('')}</ul></section>`;
 }
 
 /** A whole page around what differs, in its layout. */

@@ -41,9 +41,9 @@ export async function signInPage(view: LiveView, signIn: SignIn, textOf: TextOf)
   return renderSignIn(view, signIn, await ownPage(view, isRefused ? 'no-access' : 'sign-in', textOf));
 }
 
-/** The page for addresses that lead nowhere; the site's own where it has one. */
-export const notFoundPage = async (view: LiveView, textOf: TextOf): Promise<string> =>
-  renderNotFound(view, false, await ownPage(view, 'not-found', textOf));
+/** The page for addresses that lead nowhere, with the rows of the pages nearest to it; the site's own where it has one. */
+export const notFoundPage = async (view: LiveView, near: readonly number[], textOf: TextOf): Promise<string> =>
+  renderNotFound(view, { isGone: false, near, own: await ownPage(view, 'not-found', textOf) });
 
 async function ownPage(view: LiveView, standsIn: StandsIn, textOf: TextOf): Promise<OwnPage | null> {
   const row = view.standingIn.get(standsIn);

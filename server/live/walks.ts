@@ -4,6 +4,7 @@ import type { Knex } from 'knex';
 import { type Membership, accessReason, passphrasesIn } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
+import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -100,10 +101,13 @@ async function answerOf(
     const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');
     return without !== undefined && without !== row && isAnswered(view, without)
       ? { status: 308, html: '', moved: pathOf(view.place, derived.addresses[without]!) }
-      : { status: 404, html: await notFoundPage(view, textOf) };
+      : { status: 404, html: await notFoundPage(view, nearRows(view, address), textOf) };
   }
   return answerAtRow(view, row, address, textOf);
 }
+
+const nearRows = ({ derived, found }: LiveView, address: string): number[] =>
+  nearestPages(derived.addresses, address, (row) => found[row] === 1).map(({ row }) => row);
 
 function barOf({ who, isDraft, at, origin }: Walk, address: string, why: string): string {
   const when = at === null ? 'now' : `on ${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;

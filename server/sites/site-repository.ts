@@ -7,18 +7,22 @@ import type { Goal } from '#core/model/plan.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
+import type { Works } from '#contract/releases.ts';
 import type { StoredContent } from '../contents/content-service.ts';
+import { RELEASE_CHANNEL } from '../database/channels.ts';
 import {
   DRAFT_COLUMNS,
   DRAFT_RECORD,
   type DraftRow,
   NODE_COLUMNS,
   NODE_RECORD,
-  type NodeRow,
+  LIVE_COLUMNS,
+  LIVE_RECORD,
+  type LiveRow,
   fromDraftRow,
-  fromRow,
+  fromLiveRow,
   toDraftRow,
-  toRow,
+  toLiveRow,
 } from '../database/node-rows.ts';
 import {
   NEVER_LIVE,
@@ -46,22 +50,15 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const row = await trx<SiteRow>('site').where({ key }).first();
       if (!row) return undefined;
       const nodes = (await trx('node').where({ site: key })) as DraftRow[];
-      const live = (await trx('live_node').where({ site: key })) as (NodeRow & { is_retired: boolean })[];
+      const live = (await trx('live_node').where({ site: key })) as LiveRow[];
       const decisions = await trx('old_page_decision').where({ site: key });
-      const site = makeSite(
-        key,
-        settingsOf(row),
-        nodes.map(fromDraftRow),
-        live.map((one) => ({ node: fromRow(one), retired: one.is_retired })),
-        liveSettingsOf(row),
-        {
-          goals: row.goals,
-          oldPages: decisions.map((one): [string, OldPageDecision] => [
-            one.address,
-            { letGo: one.let_go, declined: one.declined },
-          ]),
-        },
-      );
+      const site = makeSite(key, settingsOf(row), nodes.map(fromDraftRow), live.map(fromLiveRow), liveSettingsOf(row), {
+        goals: row.goals,
+        oldPages: decisions.map((one): [string, OldPageDecision] => [
+          one.address,
+          { letGo: one.let_go, declined: one.declined },
+        ]),
+      });
       return { site, revision: row.revision };
     },
     { isolationLevel: 'repeatable read', readOnly: true },
@@ -126,10 +123,10 @@ export async function insertSite(
        SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb) ON CONFLICT DO NOTHING`,
       [site.key, JSON.stringify([...contents])],
     );
-    const live = [...site.live.values()].map((entry) => ({ ...toRow(entry.node), is_retired: entry.retired }));
+    const live = [...site.live.values()].map(toLiveRow);
     await trx.raw(
-      `INSERT INTO live_node (site, ${NODE_COLUMNS}, is_retired)
-       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, is_retired boolean)`,
+      `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS})
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})`,
       [site.key, JSON.stringify(live)],
     );
   });
@@ -213,3 +210,15 @@ export const contentsOf = (
 /** Which of these texts the site has. */
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
   database('content').where({ site: key }).whereIn('id', ids).pluck('id');
+
+/** What visitors read while the site is closed for works; null while it is open. */
+export const worksOf = async (database: Knex, key: SiteKey): Promise<Works | null> =>
+  (await database('site').where({ key }).first('works'))?.works ?? null;
+
+/** Closes the site for works or opens it, and tells the visitors' side. */
+export async function setWorks(database: Knex, key: SiteKey, works: Works | null): Promise<void> {
+  await database.raw(
+    `WITH changed AS (UPDATE site SET works = ?::jsonb WHERE key = ? RETURNING key) SELECT pg_notify(?, key) FROM changed`,
+    [works === null ? null : JSON.stringify(works), key, RELEASE_CHANNEL],
+  );
+}

@@ -15,6 +15,7 @@ import {
   EDIT_CHANNEL,
   FEEDBACK_CHANNEL,
   RELEASE_CHANNEL,
+  SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
   VISITOR_CHANNEL,
 } from '../database/channels.ts';
@@ -25,11 +26,14 @@ import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.t
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
+import { Visits } from '../live/visits.ts';
 import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
 import { ENGINE_LOOK, EngineService } from '../engine/engine-service.ts';
+import { ReleaseService } from '../releases/release-service.ts';
+import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
 import { FeedbackNews } from '../sharing/feedback-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';
@@ -134,7 +138,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
 
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });
-  const sites = new LiveSites(database, 'https://www.example', assets.stylesheet);
+  const visits = new Visits(database, log, () => new Date());
+  const sites = new LiveSites(database, 'https://www.example', assets.stylesheet, visits);
   const sessionsOfVisitors = new VisitorSessions(database, () => new Date());
   const attemptsOfVisitors = await Attempts.open(pool);
   const liveOrigin = await open(
@@ -170,13 +175,22 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       access: { url: `${directoryOrigin}/scim/v2`, token: 'test' },
       now,
     });
+    const edits = new EditService(database, cache, now);
+    const releases = new ReleaseService(database, cache, edits);
+    const schedule = new ScheduleService(database, cache, releases, now);
     const engine = new EngineService(database, liveOrigin, now);
     const queue = new PostgresQueue(
       url,
-      { crawl: crawls.run, [ENGINE_LOOK]: engine.run, [NIGHTLY_SYNC]: () => directory.syncAtNight() },
+      {
+        crawl: crawls.run,
+        [ENGINE_LOOK]: engine.run,
+        [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+        [SCHEDULED_RELEASE]: schedule.run,
+      },
       () => undefined,
     );
     engine.useQueue(queue);
+    schedule.useQueue(queue);
     await directory.useQueue(queue);
     crawls.useQueue(queue);
     const carryOver = new CarryOverService(database, cache);
@@ -184,7 +198,6 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       () => queue.stop(),
       () => carryOver.close(),
     );
-    const edits = new EditService(database, cache, now);
     const attempts = await Attempts.open(pool);
     const sessions = openSessions(pool, now);
     const feedbackNews = new FeedbackNews();
@@ -193,6 +206,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         url,
         {
           [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
+          [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(() => undefined),
           [SESSION_CHANNEL]: (id) => sessions.forget(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
         },
@@ -204,6 +218,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       sessions,
       cache,
       edits,
+      releases,
+      schedule,
       attempts,
       crawls,
       crawlHosts,

@@ -1,0 +1,129 @@
+import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import { audiencesIn, ruleOf } from '../model/access.ts';
+import type { PageId } from '../model/ids.ts';
+import { allEntries } from '../model/menu.ts';
+import type { SiteNode } from '../model/node.ts';
+import { NO_RULE } from '../model/access.ts';
+import { type SettingsPart, withParts } from '../model/settings-parts.ts';
+import type { Settings, Site } from '../model/site.ts';
+import { settingsDifferences } from './waiting-settings.ts';
+
+/** A part of the settings that a release takes along, with the page or the part that names what it holds. */
+export interface PartAlong {
+  readonly part: SettingsPart;
+  readonly of: { readonly page: PageId } | { readonly part: SettingsPart };
+}
+
+/**
+ * The parts of the drafted settings that a release of these pages needs besides those that were asked for: audiences, labels
+ * and layouts that its pages name and that visitors do not have yet, menus that its layouts hold, and menus that name a page
+ * which goes live for the first time.
+ */
+export function partsAlong(site: Site, pages: ReadonlySet<PageId>, asked: readonly SettingsPart[]): PartAlong[] {
+  const { settings, liveSettings } = site;
+  if (liveSettings === null) return [];
+  const along: PartAlong[] = [];
+  const taken = new Set<SettingsPart>(asked);
+  const differing = new Set(settingsDifferences(liveSettings, settings));
+  const take = (part: SettingsPart, of: PartAlong['of']) => {
+    if (taken.has(part) || !differing.has(part)) return;
+    taken.add(part);
+    along.push({ part, of });
+  };
+  const fresh = freshIn(liveSettings, settings);
+  for (const id of pages) {
+    const node = site.nodes.get(id)!;
+    const { labels } = ruleOf(node);
+    if (audiencesIn(ruleOf(node)).some((one) => fresh.audiences.has(one))) take('audiences', { page: id });
+    if (labels.some((one) => fresh.labels.has(one))) take('labels', { page: id });
+    if (node.frame?.layout != null && fresh.layouts.has(node.frame.layout)) take('layouts', { page: id });
+  }
+  if (differing.has('menus') && !taken.has('menus')) {
+    const named = pagesNamedBy(settings, liveSettings);
+    for (const id of pages) if (!isLiveIn(site, id) && named.has(id)) take('menus', { page: id });
+  }
+  // What was taken along may name more in its turn: layouts hold menus, labels and menus name audiences.
+  if (
+    taken.has('layouts') &&
+    settings.layouts.some(({ menus }) => Object.values(menus).some((id) => id !== null && fresh.menus.has(id)))
+  )
+    take('menus', { part: 'layouts' });
+  const named = (part: 'labels' | 'menus', audiences: readonly AudienceId[]) => {
+    if (taken.has(part) && audiences.some((one) => fresh.audiences.has(one))) take('audiences', { part });
+  };
+  named(
+    'labels',
+    settings.labels.flatMap(({ rule }) => audiencesIn({ ...NO_RULE, ...rule })),
+  );
+  named('menus', audiencesOfMenus(settings));
+  return along;
+}
+
+/**
+ * The live pages that name what these parts of the settings take away, and what they name: they have to go live with them, since
+ * a label that is gone would leave them open to more visitors than it did.
+ */
+export function pagesNamingWhatGoes(
+  site: Site,
+  parts: readonly SettingsPart[],
+): { page: PageId; part: SettingsPart }[] {
+  const { settings, liveSettings } = site;
+  if (liveSettings === null) return [];
+  const after = withParts(liveSettings, parts, settings);
+  const gone = freshIn(after, liveSettings);
+  if (gone.audiences.size + gone.labels.size + gone.layouts.size === 0) return [];
+  const found: { page: PageId; part: SettingsPart }[] = [];
+  site.live.forEach(({ node, retired }, page) => {
+    const part = retired ? null : namesOf(node, gone);
+    if (part !== null) found.push({ page, part });
+  });
+  return found;
+}
+
+function namesOf(node: SiteNode, { audiences, labels, layouts }: Fresh): SettingsPart | null {
+  const rule = ruleOf(node);
+  if (rule.labels.some((one) => labels.has(one))) return 'labels';
+  if (audiencesIn(rule).some((one) => audiences.has(one))) return 'audiences';
+  return node.frame?.layout != null && layouts.has(node.frame.layout) ? 'layouts' : null;
+}
+
+interface Fresh {
+  readonly audiences: ReadonlySet<string>;
+  readonly labels: ReadonlySet<string>;
+  readonly layouts: ReadonlySet<string>;
+  readonly menus: ReadonlySet<string>;
+}
+
+/** The ids that the second settings have and the first do not. */
+function freshIn(had: Settings, has: Settings): Fresh {
+  const fresh = (part: 'audiences' | 'labels' | 'layouts' | 'menus') => {
+    const before = new Set<string>(had[part].map(({ id }) => id));
+    return new Set<string>(has[part].map(({ id }) => id).filter((id) => !before.has(id)));
+  };
+  return { audiences: fresh('audiences'), labels: fresh('labels'), layouts: fresh('layouts'), menus: fresh('menus') };
+}
+
+const isLiveIn = (site: Site, id: PageId): boolean => site.live.get(id)?.retired === false;
+
+/** The pages that menus name in the first settings and not in the second. */
+function pagesNamedBy(settings: Settings, before: Settings): ReadonlySet<PageId> {
+  const had = namesInMenus(before);
+  return new Set([...namesInMenus(settings)].filter((id) => !had.has(id)));
+}
+
+function namesInMenus({ menus }: Settings): Set<PageId> {
+  const named = new Set<PageId>();
+  for (const { root, exceptions, extras, arranged, isByHand } of menus) {
+    if (typeof root === 'object') named.add(root.page);
+    for (const { page } of isByHand ? [] : exceptions) named.add(page);
+    const targets = isByHand ? [...allEntries(arranged?.entries ?? [])] : extras;
+    for (const { target } of targets) if (target !== null && 'page' in target) named.add(target.page);
+  }
+  return named;
+}
+
+const audiencesOfMenus = ({ menus }: Settings): AudienceId[] =>
+  menus
+    .flatMap(({ exceptions, extras, arranged }) => [...exceptions, ...extras, ...allEntries(arranged?.entries ?? [])])
+    .flatMap(({ only }) => only ?? [])
+    .filter((id) => id !== EVERYONE);

@@ -1,0 +1,139 @@
+import { derivedOf } from '../derive/derived.ts';
+import { liveSiteOf } from '../derive/live-site.ts';
+import type { PageId } from '../model/ids.ts';
+import { type SettingsPart, withParts } from '../model/settings-parts.ts';
+import { withLive } from '../model/site-edit.ts';
+import type { LiveNode, Settings, Site } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+import { type AddressChange, addressChanges } from './release-plan.ts';
+import { settingsDifferences } from './waiting-settings.ts';
+
+/** What a release did: the live states that its pages had before it, and the settings before and after it. */
+export interface ReleaseDone {
+  readonly before: Readonly<Record<PageId, LiveNode | null>>;
+  readonly settingsBefore: Settings | null;
+  readonly settingsAfter: Settings | null;
+}
+
+/** Why a page stays as it is when a release is taken back. */
+export type InTheWay =
+  /** A later release changed it. */
+  | { readonly because: 'changed since'; readonly release: number }
+  /** It would stand live under a page that is not. */
+  | { readonly because: 'parent'; readonly of: PageId }
+  /** Another live page has the address by now that it would have again. */
+  | { readonly because: 'address'; readonly of: PageId };
+
+export interface TakeBackPlan {
+  /** The operation of the new release; null where nothing of the old one can be taken back. */
+  readonly operation: Extract<Operation, { name: 'release.takeBack' }> | null;
+  /** The pages that get another live state, and the parts of the settings. */
+  readonly pages: readonly PageId[];
+  readonly settings: readonly SettingsPart[];
+  /** What of the release stays as it is, with what stands in the way. */
+  readonly left: readonly ({ readonly page: PageId } & InTheWay)[];
+  readonly leftSettings: readonly SettingsPart[];
+  readonly addresses: readonly AddressChange[];
+  /** How many pages are live again, or as they were, and how many are taken down. */
+  readonly madeLive: number;
+  readonly takenDown: number;
+}
+
+/**
+ * What it is to take back a release, whatever went live since: its pages get the live states that they had before it. Those
+ * that had none are taken down, so that their addresses lead somewhere. What stands in the way is left as it is, and named.
+ * @param since the last release that changed each page after this one
+ */
+export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<PageId, number>): TakeBackPlan {
+  const left = new Map<PageId, InTheWay>();
+  const changed = new Map<PageId, LiveNode>();
+  for (const [id, was] of Object.entries(done.before) as [PageId, LiveNode | null][]) {
+    const release = since.get(id);
+    const now = site.live.get(id);
+    if (release !== undefined) left.set(id, { because: 'changed since', release });
+    else if (was !== null) changed.set(id, was);
+    else if (now && !now.retired) changed.set(id, { node: now.node, retired: true });
+  }
+  const { settings, parts, leftSettings } = settingsTakenBack(site, done);
+  for (let blocked = true; blocked;) {
+    blocked = false;
+    for (const [page, why] of blockedIn(site, changed, settings)) {
+      if (!changed.delete(page)) continue;
+      left.set(page, why);
+      blocked = true;
+    }
+  }
+  const pages = [...changed.keys()];
+  const isNothing = pages.length === 0 && parts.length === 0;
+  const operation = isNothing
+    ? null
+    : { name: 'release.takeBack' as const, before: Object.fromEntries(changed) as Record<PageId, LiveNode>, settings };
+  const entries = [...changed.values()];
+  return {
+    operation,
+    pages,
+    settings: parts,
+    left: [...left].map(([page, why]) => ({ page, ...why })),
+    leftSettings,
+    addresses: isNothing ? [] : addressChanges(liveSiteOf(site), liveSiteOf(withLive(site, changed, settings))),
+    madeLive: entries.filter(({ retired }) => !retired).length,
+    takenDown: entries.filter(({ retired }) => retired).length,
+  };
+}
+
+/** The settings with the parts as they were before the release, as far as visitors still have them as it made them. */
+function settingsTakenBack(site: Site, { settingsBefore, settingsAfter }: ReleaseDone) {
+  const now = site.liveSettings;
+  if (now === null || settingsBefore === null || settingsAfter === null)
+    return { settings: now, parts: [], leftSettings: [] };
+  const changedSince = new Set(settingsDifferences(settingsAfter, now));
+  const made = settingsDifferences(settingsBefore, settingsAfter);
+  const parts = made.filter((part) => !changedSince.has(part));
+  const home = settingsBefore.home;
+  const settings = withParts(now, parts, settingsBefore);
+  return {
+    settings: now.home === settingsAfter.home && home !== now.home ? { ...settings, home } : settings,
+    parts,
+    leftSettings: made.filter((part) => changedSince.has(part)),
+  };
+}
+
+/** The pages of `changed` that cannot have the states that they are to have. */
+function* blockedIn(
+  site: Site,
+  changed: ReadonlyMap<PageId, LiveNode>,
+  settings: Settings | null,
+): Generator<[PageId, InTheWay]> {
+  const isLive = (id: PageId) => (changed.get(id) ?? site.live.get(id))?.retired === false;
+  for (const [id, { node, retired }] of changed)
+    if (!retired && node.parent !== null && !isLive(node.parent)) yield [id, { because: 'parent', of: node.parent }];
+  for (const [id, { node, retired }] of site.live) {
+    const { parent } = node;
+    if (!retired && !changed.has(id) && parent !== null && !isLive(parent))
+      yield [parent, { because: 'parent', of: id }];
+  }
+  const { outline, addresses } = derivedOf(liveSiteOf(withLive(site, changed, settings)));
+  const holders = new Map<string, PageId>();
+  for (const [row, address] of addresses.entries()) {
+    if (address === null) continue;
+    const { id } = outline.nodes[row]!;
+    const holder = holders.get(address);
+    holders.set(address, id);
+    if (holder === undefined) continue;
+    if (changed.has(id)) yield [id, { because: 'address', of: holder }];
+    else if (changed.has(holder)) yield [holder, { because: 'address', of: id }];
+    else yield* changedAbove(site, changed, [id, holder]);
+  }
+}
+
+/** Where neither of two pages with one address is changed itself, a page above one of them is. */
+function* changedAbove(
+  site: Site,
+  changed: ReadonlyMap<PageId, LiveNode>,
+  [id, holder]: readonly [PageId, PageId],
+): Generator<[PageId, InTheWay]> {
+  for (const one of [id, holder]) {
+    for (let at: PageId | null = one; at !== null; at = (changed.get(at) ?? site.live.get(at))?.node.parent ?? null)
+      if (changed.has(at)) return yield [at, { because: 'address', of: one === id ? holder : id }];
+  }
+}

@@ -1,0 +1,81 @@
+import type { Knex } from 'knex';
+import type { Logger } from 'pino';
+import type { SiteKey } from '#core/model/ids.ts';
+import { addHits, addMisses } from './visit-repository.ts';
+
+/** What is counted is written down so often. */
+const EVERY_MS = 2_000;
+/** So many addresses are counted between two times of writing down; the others are let go. */
+const MOST_AT_ONCE = 2_000;
+/** A longer address asked for in vain is nobody's link. */
+const LONGEST_PATH = 300;
+
+/** What visitors asked for in vain, and where from within the site. */
+export interface Miss {
+  count: number;
+  from: string | null;
+}
+
+/** Counts the redirects that visitors meet and the addresses that they ask for in vain. Who they are is not kept. */
+export class Visits {
+  readonly #database: Knex;
+  readonly #log: Logger;
+  readonly #now: () => Date;
+  #hits = new Map<SiteKey, Map<string, number>>();
+  #misses = new Map<SiteKey, Map<string, Miss>>();
+  #counted = 0;
+  #timer: NodeJS.Timeout | null = null;
+  #writing: Promise<void> = Promise.resolve();
+
+  constructor(database: Knex, log: Logger, now: () => Date) {
+    this.#database = database;
+    this.#log = log;
+    this.#now = now;
+  }
+
+  /** A redirect was met at an address. */
+  hit(site: SiteKey, path: string): void {
+    const hits = this.#of(this.#hits, site);
+    if (this.#hasRoom(hits, path)) hits.set(path, (hits.get(path) ?? 0) + 1);
+  }
+
+  /** An address was asked for in vain; `from` is the path of the site's own page that led there, or null. */
+  miss(site: SiteKey, path: string, from: string | null): void {
+    const misses = this.#of(this.#misses, site);
+    if (path.length > LONGEST_PATH || !this.#hasRoom(misses, path)) return;
+    const known = misses.get(path);
+    misses.set(path, { count: (known?.count ?? 0) + 1, from: from?.slice(0, LONGEST_PATH) ?? known?.from ?? null });
+  }
+
+  /** Writes down what was counted so far. */
+  async flush(): Promise<void> {
+    if (this.#timer) clearTimeout(this.#timer);
+    this.#timer = null;
+    const [hits, misses] = [this.#hits, this.#misses];
+    this.#hits = new Map();
+    this.#misses = new Map();
+    this.#counted = 0;
+    const at = this.#now();
+    this.#writing = this.#writing.then(async () => {
+      try {
+        for (const [site, paths] of hits) await addHits(this.#database, site, paths, at);
+        for (const [site, paths] of misses) await addMisses(this.#database, site, paths, at);
+      } catch (fault) {
+        this.#log.warn({ err: fault }, 'what visitors met could not be counted');
+      }
+    });
+    await this.#writing;
+  }
+
+  #of<Value>(all: Map<SiteKey, Map<string, Value>>, site: SiteKey): Map<string, Value> {
+    this.#timer ??= setTimeout(() => void this.flush(), EVERY_MS).unref();
+    let paths = all.get(site);
+    if (!paths) all.set(site, (paths = new Map()));
+    return paths;
+  }
+
+  #hasRoom(paths: ReadonlyMap<string, unknown>, path: string): boolean {
+    if (paths.has(path)) return true;
+    return this.#counted++ < MOST_AT_ONCE;
+  }
+}

@@ -1,0 +1,86 @@
+import { derivedOf } from '#core/derive/derived.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
+import { type RedirectSources, leadOf } from '#core/derive/redirects.ts';
+import { readRedirectTable } from '#core/formats/redirect-table.ts';
+import { isPattern } from '#core/model/redirect.ts';
+import type { Site } from '#core/model/site.ts';
+import type { LiveRedirect } from '#contract/releases.ts';
+import type { Services } from '../handlers.ts';
+import { siteOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { type StoredAddresses, letMissedBe, missedAddresses, storedAddresses } from './redirect-repository.ts';
+
+type Redirects = 'listRedirects' | 'readRedirects' | 'listMissed' | 'letMissedBe';
+
+/** The addresses that lead elsewhere, and those that lead nowhere. */
+export function makeRedirectHandlers({
+  database,
+  cache,
+  liveOrigin,
+}: Pick<Services, 'database' | 'cache' | 'liveOrigin'>): Pick<Handlers, Redirects> {
+  return {
+    listRedirects: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { redirects: liveRedirects(site, await storedAddresses(database, site.key)) };
+    },
+    readRedirects: async ({ request, body }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { rows: readRedirectTable(body.text, site, `${liveOrigin}/${site.key}`) };
+    },
+    listMissed: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      const sources = sourcesOf(await storedAddresses(database, site.key));
+      const { rowAt } = derivedOf(liveSiteOf(site));
+      const stillLost = ({ path }: { path: string }) => !rowAt.has(path) && leadOf(site, sources, path) === undefined;
+      return { addresses: (await missedAddresses(database, site.key)).filter(stillLost) };
+    },
+    letMissedBe: async ({ request, body }) => {
+      const { site } = await cache.current(siteOf(request));
+      await letMissedBe(database, site.key, body.path, body.isLetBe);
+      return { ok: true };
+    },
+  };
+}
+
+const sourcesOf = ({ former, ofOldSite }: StoredAddresses): RedirectSources => ({
+  former: new Map([...former].map(([path, { page }]) => [path, page])),
+  ofOldSite,
+});
+
+/** Every address of the live site that leads elsewhere, those made by hand first, then by address. */
+export function liveRedirects(site: Site, stored: StoredAddresses): LiveRedirect[] {
+  if (site.liveSettings === null) return [];
+  const sources = sourcesOf(stored);
+  const { rowAt } = derivedOf(liveSiteOf(site));
+  const made = site.liveSettings.redirects;
+  const exact = new Set(made.filter((one) => !isPattern(one)).map(({ from }) => from));
+  const others = new Set([...stored.former.keys(), ...stored.ofOldSite.keys()].filter((path) => !exact.has(path)));
+  const told = (path: string): Pick<LiveRedirect, 'since' | 'hits' | 'lastHit'> => {
+    const hits = stored.hits.get(path);
+    return {
+      since: stored.former.get(path)?.since.toISOString() ?? null,
+      hits: hits?.hits ?? 0,
+      lastHit: hits?.last.toISOString() ?? null,
+    };
+  };
+  const byHand = made.map((redirect): LiveRedirect => {
+    const isResting = !isPattern(redirect) && rowAt.has(redirect.from);
+    const lead = isPattern(redirect) || isResting ? undefined : leadOf(site, sources, redirect.from);
+    return {
+      path: redirect.from,
+      to: lead?.to ?? redirect.to,
+      because: isPattern(redirect) ? 'pattern' : 'by hand',
+      redirect: redirect.id,
+      isResting,
+      ...told(redirect.from),
+      // An address that somebody redirects by hand may be one that a page had before.
+      since: null,
+    };
+  });
+  const found = [...others].sort().flatMap((path): LiveRedirect[] => {
+    const lead = leadOf(site, sources, path);
+    if (!lead || lead.redirect !== null) return [];
+    return [{ path, to: lead.to, because: lead.because, redirect: null, isResting: false, ...told(path) }];
+  });
+  return [...byHand, ...found];
+}

@@ -1,0 +1,82 @@
+import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import { pageOf, siteOf, uuidOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { setWorks, worksOf } from '../sites/site-repository.ts';
+import { listReleases } from './release-repository.ts';
+import { listScheduled } from './schedule-repository.ts';
+
+type Releases =
+  | 'showReleasePlan'
+  | 'makeRelease'
+  | 'listReleases'
+  | 'showTakeBack'
+  | 'takeBackRelease'
+  | 'listScheduled'
+  | 'scheduleRelease'
+  | 'callOffRelease'
+  | 'showWorks'
+  | 'setWorks';
+
+/** What goes live, when, and how it is taken back. */
+export function makeReleaseHandlers({
+  database,
+  cache,
+  releases,
+  schedule,
+}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule'>): Pick<Handlers, Releases> {
+  const releaseOf = (text: unknown): number => {
+    const number = Number(text);
+    if (!Number.isInteger(number) || number < 1) throw new ProblemError('release-unknown', { release: String(text) });
+    return number;
+  };
+  return {
+    showReleasePlan: async ({ request }) => {
+      const { site, revision } = await cache.current(siteOf(request));
+      const asked = request.query.pages;
+      const pages = typeof asked === 'string' ? asked.split(',').map(pageOf) : waitingPages(site);
+      const unknown = pages.find((page) => !site.nodes.has(page));
+      if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
+      const { operation, along, parts, addresses } = planRelease(site, { pages, retire: [] });
+      return { revision, pages: operation.pages, retire: operation.retire, along, parts, addresses };
+    },
+    makeRelease: ({ request, body, account }) => releases.make(siteOf(request), account, body),
+    listReleases: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { releases: await listReleases(database, site.key) };
+    },
+    showTakeBack: async ({ request }) => {
+      const { plan, revision } = await releases.takeBackPlan(siteOf(request), releaseOf(request.params.release));
+      const { pages, settings, left, leftSettings, addresses } = plan;
+      return { revision, pages, settings, left, leftSettings, addresses };
+    },
+    takeBackRelease: ({ request, body, account }) =>
+      releases.takeBack(siteOf(request), account, releaseOf(request.params.release), body),
+
+    listScheduled: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { scheduled: await listScheduled(database, site.key) };
+    },
+    scheduleRelease: async ({ request, body, account }) => {
+      const { site } = await cache.current(siteOf(request));
+      await schedule.set(site.key, account, body);
+      return { scheduled: await listScheduled(database, site.key) };
+    },
+    callOffRelease: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      await schedule.callOff(uuidOf(request.params.scheduled, 'schedule-unknown'));
+      return { scheduled: await listScheduled(database, site.key) };
+    },
+
+    showWorks: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { works: await worksOf(database, site.key) };
+    },
+    setWorks: async ({ request, body }) => {
+      const { site } = await cache.current(siteOf(request));
+      await setWorks(database, site.key, body.works);
+      return { works: body.works };
+    },
+  };
+}

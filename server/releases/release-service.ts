@@ -1,0 +1,174 @@
+import { settingsDifferences } from '#core/changes/waiting-settings.ts';
+import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import { type TakeBackPlan, planTakeBack } from '#core/changes/take-back.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { Knex } from 'knex';
+import type { Account } from '#contract/api.ts';
+import type { ReleaseBody } from '#contract/releases.ts';
+import type { EditService } from '../edits/edit-service.ts';
+import { ProblemError } from '../problem.ts';
+import type { SiteCache } from '../sites/site-cache.ts';
+import { latestReleaseNumber, releaseDone, releasesSince } from './release-repository.ts';
+
+/** What a release was: its number, and what it counts. */
+export interface Released {
+  readonly number: number;
+  readonly revision: number;
+  readonly pages: number;
+  readonly retired: number;
+}
+
+/** Makes releases and takes them back. */
+export class ReleaseService {
+  readonly #database: Knex;
+  readonly #cache: SiteCache;
+  readonly #edits: EditService;
+
+  constructor(database: Knex, cache: SiteCache, edits: EditService) {
+    this.#database = database;
+    this.#cache = cache;
+    this.#edits = edits;
+  }
+
+  /**
+   * Makes a release of what is asked for and all that must come along.
+   * @throws ProblemError where a page is not known, or nothing of it would differ for visitors
+   */
+  make(
+    key: SiteKey,
+    account: Account,
+    asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
+  ): Promise<Released> {
+    return this.#cache.inTurn(key, async () => {
+      const done =
+        (await this.#edits.repeated(key, asked.request)) ??
+        (await this.#edits.commit(key, account, asked.request ?? null, undefined, (site) => {
+          const { operation, after } = this.#plan(site, asked);
+          const settings = partsOf(site, after);
+          if (after === site) throw new ProblemError('nothing-to-release');
+          return {
+            operations: [operation],
+            kind: 'release',
+            undo: { kind: 'none' },
+            words: releaseWords(operation, asked.name ?? ''),
+            release: {
+              name: asked.name ?? '',
+              note: asked.note ?? '',
+              pages: operation.pages.length,
+              retired: operation.retire.length,
+              settings,
+              takesBack: null,
+            },
+          };
+        }));
+      const [operation] = done.applied as Extract<Operation, { name: 'release.make' }>[];
+      return {
+        number: await latestReleaseNumber(this.#database, key),
+        revision: done.revision,
+        pages: operation?.pages.length ?? 0,
+        retired: operation?.retire.length ?? 0,
+      };
+    });
+  }
+
+  /** What it is to take back a release as the site is now. @throws ProblemError where there is none of that number */
+  async takeBackPlan(key: SiteKey, number: number): Promise<{ plan: TakeBackPlan; revision: number }> {
+    const { site, revision } = await this.#cache.current(key);
+    return { plan: await this.#takeBackPlan(site, number), revision };
+  }
+
+  /**
+   * Takes back a release by a new one.
+   * @throws ProblemError `take-back-blocked` where later releases build on it, unless `anyway`: then the rest is taken back
+   */
+  takeBack(
+    key: SiteKey,
+    account: Account,
+    number: number,
+    { anyway = false, request }: { anyway?: boolean; request?: string },
+  ): Promise<Released> {
+    return this.#cache.inTurn(key, async () => {
+      let counts = { pages: 0, retired: 0 };
+      const repeated = await this.#edits.repeated(key, request);
+      if (repeated) {
+        const { revision } = repeated;
+        return { number: await latestReleaseNumber(this.#database, key), revision, ...counts };
+      }
+      // The plan is made of the site that is saved on: where another process is first, it is refused and made again.
+      for (;;) {
+        const { site, revision } = await this.#cache.catchUp(key);
+        const plan = await this.#takeBackPlan(site, number);
+        const inTheWay = plan.left.length + plan.leftSettings.length;
+        if (!plan.operation) throw new ProblemError('nothing-to-take-back', { release: number });
+        if (inTheWay > 0 && !anyway) throw new ProblemError('take-back-blocked', { release: number, count: inTheWay });
+        counts = { pages: plan.madeLive, retired: plan.takenDown };
+        const { operation } = plan;
+        try {
+          const done = await this.#edits.commit(key, account, request ?? null, revision, () => ({
+            operations: [operation],
+            kind: 'release',
+            undo: { kind: 'none' },
+            words: `took back release ${number}`,
+            release: {
+              name: `Release ${number} taken back`,
+              note: '',
+              ...counts,
+              settings: plan.settings,
+              takesBack: number,
+            },
+          }));
+          return {
+            number: await latestReleaseNumber(this.#database, key),
+            revision: done.revision,
+            ...counts,
+          };
+        } catch (fault) {
+          if (!(fault instanceof ProblemError) || fault.code !== 'stale-revision') throw fault;
+        }
+      }
+    });
+  }
+
+  #plan(site: Site, asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>) {
+    const unknown = [...(asked.pages === 'all' ? [] : asked.pages), ...asked.retire].find(
+      (page) => !site.nodes.has(page) && !site.live.has(page),
+    );
+    if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
+    return planRelease(site, {
+      pages: asked.pages === 'all' ? waitingPages(site) : asked.pages,
+      retire: asked.retire,
+      ...(asked.settings && { settings: asked.settings }),
+      ...(asked.leadsTo && { leadsTo: asked.leadsTo }),
+    });
+  }
+
+  async #takeBackPlan(site: Site, number: number): Promise<TakeBackPlan> {
+    const done = await releaseDone(this.#database, site.key, number);
+    if (!done) throw new ProblemError('release-unknown', { release: number });
+    const later = await releasesSince(this.#database, site.key, number);
+    const since = new Map<PageId, number>(
+      later.flatMap((one) => Object.keys(one.before).map((page): [PageId, number] => [page as PageId, one.number])),
+    );
+    // What visitors had after it is what they had before the next one.
+    const settingsAfter = later[0] ? later[0].settings : site.liveSettings;
+    return planTakeBack(site, { before: done.before, settingsBefore: done.settings, settingsAfter }, since);
+  }
+}
+
+/** The parts of the settings that a release changes for visitors; none with the first one, which brings all of it. */
+const partsOf = (before: Site, after: Site) =>
+  before.liveSettings === null || after.liveSettings === null
+    ? []
+    : settingsDifferences(before.liveSettings, after.liveSettings);
+
+function releaseWords(operation: Extract<Operation, { name: 'release.make' }>, name: string): string {
+  const count = (n: number) => (n === 1 ? '1 page' : `${n} pages`);
+  const did = [
+    operation.pages.length > 0 && `made ${count(operation.pages.length)} live`,
+    operation.retire.length > 0 && `took ${count(operation.retire.length)} down`,
+  ].filter((words) => words !== false);
+  const words = did.join(' and ') || 'made settings of the site live';
+  return name === '' ? words : `${words}: ‘${name}’`;
+}
