@@ -11,7 +11,9 @@ describe('a packed site', () => {
         const there = pages.filter((id) => waitingPages(start).includes(id));
         const live = planRelease(start, { pages: there, retire: [] }).after;
         const down = pages.slice(0, 2).filter((id) => live.live.get(id)?.retired === false);
-        const leadsTo = Object.fromEntries(down.map((id, at) => [id, at === 0 ? 'gone' : { page: IDS[0] }]));
+        const leadsTo = Object.fromEntries(
+          down.map((id, at) => [id, at === 0 ? ('gone' as const) : { page: IDS[0]! }]),
+        );
         const site = siteAfter(edits, planRelease(live, { pages: [], retire: down, leadsTo }).after);
         const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
         expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));

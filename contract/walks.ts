@@ -4,6 +4,8 @@ import { audienceIdSchema } from '#core/model/audience.ts';
 /** A walk: the site as somebody else has it. */
 export const walkBody = z.strictObject({
   isDraft: z.boolean(),
+  /** The release after which the site is seen; null for what is live now. */
+  release: z.number().int().min(1).nullable().default(null),
   /** An account of the site's visitors, or audiences to be in; `everyone` alone for nobody who is signed in. */
   who: z.union([
     z.strictObject({ visitor: z.uuid() }),

@@ -94,7 +94,7 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   for (const id of asked.pages) take(id, null, 'above');
 
   const wanted = asked.settings ?? SETTINGS_PARTS;
-  let parts: PartAlong[] = [];
+  let parts: PartAlong[];
   for (;;) {
     const before = make.size + down.size;
     parts = partsAlong(site, make, wanted);

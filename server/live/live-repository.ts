@@ -3,7 +3,8 @@ import { type Membership, seesSection } from '#core/derive/access.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import type { RedirectSources } from '#core/derive/redirects.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import { type Site, makeSite } from '#core/model/site.ts';
+import { withLive } from '#core/model/site-edit.ts';
+import { type LiveNode, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
@@ -45,6 +46,27 @@ export async function loadRelease(database: Knex, key: SiteKey): Promise<Release
     },
     { isolationLevel: 'repeatable read', readOnly: true },
   );
+}
+
+/** What visitors had of a site right after a release, from the ways back of those since. @param whole what they have now */
+export async function releasedAt(database: Knex, whole: Site, release: number): Promise<Site> {
+  const rows: { inverse: { before: Readonly<Record<PageId, LiveNode | null>>; settings: Settings | null }[] }[] =
+    await database('release')
+      .join('edit_log', (join) =>
+        join.on('edit_log.site', 'release.site').andOn('edit_log.revision', 'release.revision'),
+      )
+      .where('release.site', whole.key)
+      .andWhere('number', '>', release)
+      .orderBy('number', 'desc')
+      .select('inverse');
+  let site = whole;
+  for (const { inverse } of rows) {
+    for (const { before, settings } of inverse) {
+      const complete = settings && { ...newSettings(settings.name, settings.language), ...settings };
+      site = withLive(site, new Map(Object.entries(before) as [PageId, LiveNode | null][]), complete);
+    }
+  }
+  return liveSiteOf(site);
 }
 
 /** The draft of a site, for walks; undefined where there is no such site. */

@@ -8,9 +8,10 @@ import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
 import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
-import { htmlOf, loadDraft, loadRelease } from './live-repository.ts';
+import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
@@ -57,6 +58,13 @@ export function mountWalks(
   });
 }
 
+/** The draft, what is live, or what was live after a release. */
+async function siteOf(database: Knex, { site, isDraft, release }: Walk): Promise<Site | undefined> {
+  if (isDraft) return loadDraft(database, site);
+  const live = await loadRelease(database, site);
+  return release === null || !live ? live?.site : releasedAt(database, live.whole, release);
+}
+
 async function answerOf(
   database: Knex,
   walk: Walk,
@@ -66,7 +74,7 @@ async function answerOf(
   query: string,
   now: number,
 ): Promise<{ status: number; html: string; moved?: string }> {
-  const site = walk.isDraft ? await loadDraft(database, walk.site) : (await loadRelease(database, walk.site))?.site;
+  const site = await siteOf(database, walk);
   if (!site) return { status: 404, html: '<p>Nothing of this site is live yet. Walk through the draft instead.</p>' };
   const at = walk.at ?? now;
   const member: Membership = new Set([
@@ -109,9 +117,9 @@ async function answerOf(
 const nearRows = ({ derived, found }: LiveView, address: string): number[] =>
   nearestPages(derived.addresses, address, (row) => found[row] === 1).map(({ row }) => row);
 
-function barOf({ who, isDraft, at, origin }: Walk, address: string, why: string): string {
+function barOf({ who, isDraft, release, at, origin }: Walk, address: string, why: string): string {
   const when = at === null ? 'now' : `on ${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
-  return `<aside class="walk" aria-label="Walk"><p><strong>As ${escaped(who)}</strong>, ${isDraft ? 'the draft' : 'live'}, ${when}. ${escaped(why)}</p></aside><script data-page="${escaped(address)}" data-to="${escaped(origin)}">${SCRIPT}</script>`;
+  return `<aside class="walk" aria-label="Walk"><p><strong>As ${escaped(who)}</strong>, ${isDraft ? 'the draft' : release === null ? 'live' : `live after release ${release}`}, ${when}. ${escaped(why)}</p></aside><script data-page="${escaped(address)}" data-to="${escaped(origin)}">${SCRIPT}</script>`;
 }
 
 function decoded(path: string): string {

@@ -7,6 +7,8 @@ import { siteKeySchema } from '#core/model/ids.ts';
 const walkSchema = z.strictObject({
   site: siteKeySchema,
   isDraft: z.boolean(),
+  /** The release after which the site is seen; null for what is live now. */
+  release: z.number().nullable(),
   /** Who is walked as, in words, and the audiences that they are put into. */
   who: z.string().max(200),
   audiences: z.array(audienceIdSchema).max(32),

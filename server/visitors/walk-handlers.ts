@@ -34,6 +34,7 @@ export function makeWalkHandlers({
       const token = signWalk(walkSecret, {
         site: site.key,
         isDraft: body.isDraft,
+        release: body.release,
         who: words,
         audiences,
         hasPassphrases: body.hasPassphrases,

@@ -9,12 +9,14 @@ import type { FactId } from '#core/model/fact.ts';
 import type { LayoutId } from '#core/model/layout.ts';
 import type { EntryId, MenuId } from '#core/model/menu.ts';
 import type { GoalId } from '#core/model/plan.ts';
+import type { RedirectId } from '#core/model/redirect.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
+import type { ReleaseBody } from '#contract/releases.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
 import { NoAnswer, ServerProblem, call, wordsOfFault } from './client.ts';
@@ -189,11 +191,19 @@ export class SiteStore {
   }
 
   /** Makes a release, when all that was done here has arrived. @throws ServerProblem */
-  async release(pages: 'all' | PageId[], retire: PageId[]): Promise<{ pages: number; retired: number }> {
+  async release(asked: ReleaseBody): Promise<{ number: number; pages: number; retired: number }> {
     await this.settled();
     const request = nanoid();
     this.#ownRequests.add(request);
-    return call('makeRelease', { site: this.key }, { pages, retire, request });
+    return call('makeRelease', { site: this.key }, { ...asked, request });
+  }
+
+  /** Takes back a release; with `anyway` the rest of it where something stands in the way. @throws ServerProblem */
+  async takeBack(release: number, anyway: boolean): Promise<{ number: number; pages: number; retired: number }> {
+    await this.settled();
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    return call('takeBackRelease', { site: this.key, release: String(release) }, { anyway, request });
   }
 
   /** Waits until nothing of this browser is on its way. */
@@ -349,5 +359,6 @@ export const newMenuId = (): MenuId => newLetters() as MenuId;
 export const newEntryId = (): EntryId => newLetters() as EntryId;
 export const newLayoutId = (): LayoutId => newLetters() as LayoutId;
 export const newFactId = (): FactId => newLetters() as FactId;
+export const newRedirectId = (): RedirectId => newLetters() as RedirectId;
 export const newLabelId = (): LabelId => newLetters() as LabelId;
 export const newQuestionId = (): string => newLetters();

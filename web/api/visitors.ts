@@ -42,11 +42,13 @@ export async function startWalk(
   site: SiteKey,
   {
     isDraft,
+    release,
     who,
     moment,
     hasPassphrases,
   }: {
     readonly isDraft: boolean;
+    readonly release: number | null;
     readonly who: string;
     readonly moment: string;
     readonly hasPassphrases: boolean;
@@ -55,7 +57,7 @@ export async function startWalk(
   // Ids of accounts have hyphens; those of audiences have none.
   const whom = who.includes('-') ? { visitor: who } : { audiences: [who as AudienceId] };
   const at = moment === '' ? null : new Date(moment).toISOString();
-  return (await call('startWalk', { site }, { isDraft, who: whom, at, hasPassphrases })).address;
+  return (await call('startWalk', { site }, { isDraft, release, who: whom, at, hasPassphrases })).address;
 }
 
 /** What a list of visitors as CSV would change; with `apply` it does, all of it or nothing. @throws ServerProblem, NoAnswer */

@@ -57,6 +57,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lens: 'plan',
     columnSet: 'shared',
     feedback: null,
+    changes: null,
     guest: { ...counted, give },
     view: parameters.view === 'map' ? 'map' : 'sheet',
     filter: NO_FILTER,

@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns';
 import { leadsTo } from '#core/derive/menu.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -114,6 +115,17 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
               .join(', '),
       ],
       cell: ([words]) => <span className="truncate">{words}</span>,
+    },
+    {
+      key: 'last-change',
+      name: 'Last change',
+      width: 130,
+      isMinor: true,
+      values: ({ derived, changes }, row) => {
+        const last = derived.states[row] === 'live' ? undefined : changes?.get(derived.outline.nodes[row]!.id);
+        return [last ? `${format(parseISO(last.at), 'd MMM')}, ${last.by}` : ''];
+      },
+      cell: ([words]) => <span className="truncate text-quiet">{words}</span>,
     },
     {
       key: 'address-now',

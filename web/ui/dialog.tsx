@@ -11,17 +11,28 @@ interface DialogProps {
   /** The buttons, the one that does it last. */
   readonly actions?: ReactNode;
   readonly isWide?: boolean;
+  /** For what stands side by side. */
+  readonly isWidest?: boolean;
 }
 
 /** A window over the workbench. Escape closes it and nothing has happened. */
-export function Dialog({ title, description, isOpen, onClose, children, actions, isWide = false }: DialogProps) {
+export function Dialog({
+  title,
+  description,
+  isOpen,
+  onClose,
+  children,
+  actions,
+  isWide = false,
+  isWidest = false,
+}: DialogProps) {
   return (
     <Radix.Root open={isOpen} onOpenChange={(open) => !open && onClose()}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
-          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWide ? 'max-w-2xl' : 'max-w-md'}`}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWidest ? 'max-w-5xl' : isWide ? 'max-w-2xl' : 'max-w-md'}`}
         >
           <header className="flex items-start gap-3 px-5 pt-4 pb-2">
             <div className="min-w-0 flex-1">

@@ -8,6 +8,8 @@ import { audiencesOf } from '../tree/access-of.ts';
 /** Who walks, through what, when, and how wide. */
 export interface Walking {
   readonly isDraft: boolean;
+  /** The release after which the site is seen; null for what is live now. */
+  readonly release: number | null;
   /** The id of an audience or of a visitor's account. */
   readonly who: string;
   /** By the clock of where the person is; empty for now. */
@@ -23,10 +25,13 @@ const FIELD = 'h-8 min-w-0 rounded-md border border-edge bg-raised px-2';
 export function WalkChoices({
   site,
   walking,
+  asked,
   onSet,
 }: {
   readonly site: Site;
   readonly walking: Walking;
+  /** A release that can be chosen too, or null. */
+  readonly asked: number | null;
   readonly onSet: (walking: Walking) => void;
 }) {
   const mayAsk = useMay('site.edit');
@@ -59,12 +64,15 @@ export function WalkChoices({
       </select>
       <select
         aria-label="Through"
-        value={walking.isDraft ? 'draft' : 'live'}
-        onChange={(event) => onSet({ ...walking, isDraft: event.target.value === 'draft' })}
+        value={walking.isDraft ? 'draft' : walking.release === null ? 'live' : 'release'}
+        onChange={({ target: { value } }) =>
+          onSet({ ...walking, isDraft: value === 'draft', release: value === 'release' ? asked : null })
+        }
         className={FIELD}
       >
         <option value="draft">The draft</option>
         <option value="live">What is live</option>
+        {asked !== null && <option value="release">Release {asked}</option>}
       </select>
       <input
         type="datetime-local"

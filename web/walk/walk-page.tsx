@@ -22,12 +22,27 @@ export function WalkPage() {
   const { site, fault } = useTreeOf(toSiteKey(key));
   if (fault) return <Notice>{wordsOfFault(fault)}</Notice>;
   if (!site) return <p className="p-6 text-quiet">Loading …</p>;
-  return <Walks site={site} from={parameters.get('from') ?? '/'} />;
+  return <Walks site={site} from={parameters.get('from') ?? '/'} release={releaseIn(parameters)} />;
 }
 
-function Walks({ site, from }: { readonly site: Site; readonly from: string }) {
+/** The release that the address of the page asks for, or null. */
+function releaseIn(parameters: URLSearchParams): number | null {
+  const number = Number(parameters.get('release'));
+  return Number.isInteger(number) && number > 0 ? number : null;
+}
+
+function Walks({
+  site,
+  from,
+  release,
+}: {
+  readonly site: Site;
+  readonly from: string;
+  readonly release: number | null;
+}) {
   const [left, setLeft] = useState<Walking>(() => ({
-    isDraft: true,
+    isDraft: release === null,
+    release,
     who: 'everyone',
     moment: '',
     hasPassphrases: false,
@@ -67,6 +82,7 @@ function Walks({ site, from }: { readonly site: Site; readonly from: string }) {
           site={site}
           walking={left}
           path={sent.left}
+          asked={release}
           onSet={setLeft}
           onGo={(path) => second && isInStep && setSent((before) => ({ ...before, right: path }))}
         />
@@ -76,6 +92,7 @@ function Walks({ site, from }: { readonly site: Site; readonly from: string }) {
             site={site}
             walking={right}
             path={sent.right}
+            asked={release}
             onSet={setRight}
             onGo={(path) => isInStep && setSent((before) => ({ ...before, left: path }))}
           />
@@ -90,6 +107,7 @@ function OneWalk({
   site,
   walking,
   path,
+  asked,
   onSet,
   onGo,
 }: {
@@ -97,6 +115,8 @@ function OneWalk({
   readonly site: Site;
   readonly walking: Walking;
   readonly path: string;
+  /** The release that the page was opened for, or null. */
+  readonly asked: number | null;
   readonly onSet: (walking: Walking) => void;
   /** Is told each page that the walk comes to by itself. */
   readonly onGo: (path: string) => void;
@@ -136,7 +156,7 @@ function OneWalk({
   const scale = room === 0 ? 1 : Math.min(1, room / width);
   return (
     <section aria-label={name} className="flex min-h-0 min-w-0 flex-col border-r border-rule last:border-0">
-      <WalkChoices site={site} walking={walking} onSet={onSet} />
+      <WalkChoices site={site} walking={walking} asked={asked} onSet={onSet} />
       {fault && <Notice>{fault}</Notice>}
       <div ref={measure} className="min-h-0 flex-1 overflow-hidden bg-sunken">
         {address !== null && (
@@ -162,18 +182,18 @@ function OneWalk({
 /** The address of the walk; asked for again when who, what or when changes. */
 function useWalk(
   key: SiteKey,
-  { isDraft, who, moment, hasPassphrases }: Walking,
+  { isDraft, release, who, moment, hasPassphrases }: Walking,
 ): { address: string | null; fault: string | null } {
   const [state, setState] = useState<{ address: string | null; fault: string | null }>({ address: null, fault: null });
   useEffect(() => {
     let isGone = false;
-    startWalk(key, { isDraft, who, moment, hasPassphrases }).then(
+    startWalk(key, { isDraft, release, who, moment, hasPassphrases }).then(
       (address) => !isGone && setState({ address, fault: null }),
       (problem: unknown) => !isGone && setState({ address: null, fault: wordsOfFault(problem) }),
     );
     return () => {
       isGone = true;
     };
-  }, [key, isDraft, who, moment, hasPassphrases]);
+  }, [key, isDraft, release, who, moment, hasPassphrases]);
   return state;
 }

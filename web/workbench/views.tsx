@@ -5,6 +5,7 @@ import { AccessBar } from '../lenses/access/access-bar.tsx';
 import { AccessTimeline } from '../lenses/access/access-timeline.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
 import { MenusBar } from '../lenses/menus/menus-bar.tsx';
+import { PublishBar } from '../lenses/publish/publish-bar.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
 import { PlanBar } from '../lenses/plan/plan-bar.tsx';
@@ -57,6 +58,7 @@ export function Views({ onFocus, later }: ViewsProps) {
           </>
         )}
         {lens === 'menus' && <MenusBar />}
+        {lens === 'publish' && <PublishBar />}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}

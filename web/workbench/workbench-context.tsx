@@ -42,7 +42,11 @@ export type DialogName =
   | 'facts'
   | 'compare'
   | 'engine'
-  | 'visitors';
+  | 'visitors'
+  | 'releases'
+  | 'redirects'
+  | 'opening'
+  | 'texts';
 
 export interface Selection {
   /** The row that the keys act on. */
@@ -91,6 +95,8 @@ export interface Workbench {
   readonly columnSet: ColumnSet;
   /** Null until it is known. */
   readonly feedback: Said | null;
+  /** Who changed each page last, and when; null where no column asks for it, and until it is known. */
+  readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;
   /** Null at the workbench; what a guest does where the plan is seen by a link. */
   readonly guest: GuestWork | null;
   readonly view: View;

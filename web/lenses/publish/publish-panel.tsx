@@ -1,6 +1,7 @@
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
+import { momentWords } from '../../fields/site-moment.ts';
 import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
@@ -28,6 +29,9 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
           )}
           {chosen.some((id) => site.live.get(id)?.retired === false) && (
             <Button onClick={() => setDialog('retire')}>Take down…</Button>
+          )}
+          {chosen.length === 1 && page !== null && differencesOf(site, page).includes('text') && (
+            <Button onClick={() => setDialog('texts')}>Compare the texts…</Button>
           )}
         </div>
       )}
@@ -57,7 +61,8 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
 }
 
 function OnePage({ page }: { readonly page: PageId }) {
-  const { site, derived } = useWorkbench();
+  const { site, derived, changes } = useWorkbench();
+  const last = changes?.get(page);
   const differences = differencesOf(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const now = liveAddress(site, page);
@@ -76,6 +81,11 @@ function OnePage({ page }: { readonly page: PageId }) {
             </li>
           ))}
         </ul>
+      )}
+      {differences.length > 0 && last && (
+        <p className="mt-1.5 text-small text-quiet">
+          Last changed by {last.by}, {momentWords(last.at, site.settings.timeZone)}.
+        </p>
       )}
       {(now !== null || after !== null) && (
         <dl className="mt-4 grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1 text-small">

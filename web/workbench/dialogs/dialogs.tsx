@@ -11,13 +11,17 @@ import { LayoutsDialog } from '../../lenses/menus/layouts-dialog.tsx';
 import { MenusDialog } from '../../lenses/menus/menus-dialog.tsx';
 import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
+import { OpeningDialog } from '../../lenses/publish/opening-dialog.tsx';
+import { RedirectsDialog } from '../../lenses/publish/redirects/redirects-dialog.tsx';
+import { ReleasesDialog } from '../../lenses/publish/releases/releases-dialog.tsx';
+import { TextDialog } from '../../lenses/publish/text-dialog.tsx';
+import { ReleaseDialog } from '../../lenses/publish/release/release-dialog.tsx';
 import { ShareDialog } from '../../lenses/plan/sharing/share-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
 import { ImportDialog } from './import-dialog.tsx';
 import { KeysDialog } from './keys-dialog.tsx';
 import { MoveDialog } from './move-dialog.tsx';
-import { ReleaseDialog } from './release-dialog.tsx';
 import { RemoveDialog } from './remove-dialog.tsx';
 import { RemovedDialog } from './removed-dialog.tsx';
 import { StartersDialog } from './starters-dialog.tsx';
@@ -80,6 +84,14 @@ export function Dialogs() {
       return <VisitorsDialog onClose={close} />;
     case 'share':
       return <ShareDialog onClose={close} />;
+    case 'releases':
+      return <ReleasesDialog onClose={close} />;
+    case 'redirects':
+      return <RedirectsDialog onClose={close} />;
+    case 'opening':
+      return <OpeningDialog onClose={close} />;
+    case 'texts':
+      return <TextDialog onClose={close} />;
     case 'renameSite':
       return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
     case null:

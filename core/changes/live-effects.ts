@@ -1,0 +1,79 @@
+import { derivedOf } from '../derive/derived.ts';
+import { liveSiteOf } from '../derive/live-site.ts';
+import { addressesLeft, standInFor } from '../derive/redirects.ts';
+import type { PageId } from '../model/ids.ts';
+import type { SettingsPart } from '../model/settings-parts.ts';
+import type { Site } from '../model/site.ts';
+import { type AudienceChange, audienceChanges } from './audience-changes.ts';
+import { type AddressChange, addressChanges } from './release-plan.ts';
+import { settingsDifferences } from './waiting-settings.ts';
+import { type AudienceEntries, type EntryChange, menusForAudiences, whatChanges } from './what-changes.ts';
+
+/** An address that leads elsewhere from now on: to the address of a page, or nowhere (null). */
+export interface NewRedirect {
+  readonly from: string;
+  readonly to: string | null;
+}
+
+/** What visitors notice between two states of the live site. */
+export interface LiveEffects {
+  /** Pages that are live and were not, and the other way round. */
+  readonly came: readonly PageId[];
+  readonly went: readonly PageId[];
+  readonly addresses: readonly AddressChange[];
+  readonly redirects: readonly NewRedirect[];
+  /** Addresses that a page has again: what led elsewhere from them ends. */
+  readonly backInUse: readonly string[];
+  readonly menus: readonly EntryChange[];
+  /** Who gains and who loses pages that stay live, and what their menus gain and lose. */
+  readonly audiences: readonly AudienceChange[];
+  readonly menusOf: readonly AudienceEntries[];
+  /** Links of the live tree whose page is not live any more. */
+  readonly deadLinks: readonly PageId[];
+  readonly settings: readonly SettingsPart[];
+}
+
+/**
+ * What a release does, or what differs between two.
+ * @param before @param after the site as a whole @param at the moment at which access is looked at, in milliseconds since 1970
+ * @param former addresses that lead elsewhere before
+ */
+export function liveEffects(before: Site, after: Site, at: number, former: ReadonlySet<string>): LiveEffects {
+  const [was, is] = [liveSiteOf(before), liveSiteOf(after)];
+  const changes = whatChanges(was, is);
+  const audiences = before.liveSettings === null ? [] : audienceChanges(was, is, at);
+  const { outline, addresses } = derivedOf(is);
+  const addressOf = (page: PageId): string | null => addresses[outline.rowOf.get(page)!] ?? null;
+  const redirects = [...addressesLeft(before, after)].flatMap(([from, page]): NewRedirect[] => {
+    if (derivedOf(is).rowAt.has(from)) return [];
+    const to = standInFor(after, page);
+    return [{ from, to: to === 'gone' ? null : addressOf(to) }];
+  });
+  const changed = before.liveSettings === null ? [] : addressChanges(was, is);
+  return {
+    came: changes.added,
+    went: changes.removed,
+    addresses: changed,
+    redirects,
+    backInUse: addressChanges(was, is).flatMap(({ after: now }) => (now !== null && former.has(now) ? [now] : [])),
+    menus: before.liveSettings === null ? [] : changes.menus,
+    audiences,
+    menusOf: audiences.length === 0 ? [] : menusForAudiences(was, is, at),
+    deadLinks: linksToWhatWent(was, is),
+    settings:
+      before.liveSettings === null || after.liveSettings === null
+        ? []
+        : settingsDifferences(before.liveSettings, after.liveSettings),
+  };
+}
+
+/** Links that are live and lead to a page which is not, where they did before or were not there. */
+function linksToWhatWent(was: Site, is: Site): PageId[] {
+  const { outline } = derivedOf(is);
+  const before = derivedOf(was).outline.rowOf;
+  return outline.aliases.flatMap((row) => {
+    const { id, target } = outline.nodes[row]!;
+    if (target === null || !('page' in target) || outline.rowOf.has(target.page)) return [];
+    return before.has(target.page) || !before.has(id) ? [id] : [];
+  });
+}

@@ -1,0 +1,94 @@
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { accessTable, membershipsOf } from './access.ts';
+import { derivedOf } from './derived.ts';
+import { menuTableOf } from './menu-table.ts';
+
+/** What a site needs before visitors come, in the order in which it is told. */
+export const OPENING_POINTS = [
+  'name',
+  'home',
+  'home open',
+  'not-found page',
+  'menu',
+  'texts',
+  'descriptions',
+  'closed',
+  'links',
+] as const;
+export type OpeningPoint = (typeof OPENING_POINTS)[number];
+
+export interface OpeningLine {
+  readonly point: OpeningPoint;
+  /** Whether it is there. Points that are a matter of taste are never missing: their pages are to be looked at. */
+  readonly state: 'there' | 'missing' | 'to look at';
+  /** The pages that it concerns. */
+  readonly pages: readonly PageId[];
+}
+
+/**
+ * What is still missing in a draft before the site is opened. @param at the moment, in milliseconds since 1970: pages open by the clock
+ */
+export function openingList(site: Site, at: number): OpeningLine[] {
+  const { outline, home, hiddenBy } = derivedOf(site);
+  const { audiences, menus, layouts, name } = site.settings;
+  const { open } = accessTable(outline, site.settings, membershipsOf(audiences), at);
+  const everyone = 0;
+  const isOpen = (row: number) => hiddenBy[row] === -1 && ((open[row]! >>> everyone) & 1) === 1;
+  const rowsWhere = (holds: (row: number) => boolean): PageId[] =>
+    outline.nodes.flatMap((node, row) => (holds(row) ? [node.id] : []));
+  const isPage = (row: number) => outline.nodes[row]!.type === 'page';
+  const standsIn = (row: number) => outline.nodes[row]!.access?.standsIn ?? null;
+  const homeRow = home === null ? undefined : outline.rowOf.get(home);
+  const placed = new Set(layouts.flatMap((layout) => Object.values(layout.menus)));
+  const hasMenu = menus.some(
+    (menu) =>
+      placed.has(menu.id) &&
+      menuTableOf(site, menu).sections.some((top) => menuTableOf(site, menu).entries(top).length > 0),
+  );
+  const must = (point: OpeningPoint, isThere: boolean, pages: readonly PageId[] = []): OpeningLine => ({
+    point,
+    state: isThere ? 'there' : 'missing',
+    pages,
+  });
+  const look = (point: OpeningPoint, pages: readonly PageId[]): OpeningLine => ({
+    point,
+    state: pages.length === 0 ? 'there' : 'to look at',
+    pages,
+  });
+  const withoutText = rowsWhere((row) => isPage(row) && isOpen(row) && outline.nodes[row]!.content === null);
+  return [
+    must('name', name.trim() !== '' && name !== site.key),
+    must('home', homeRow !== undefined, home === null ? [] : [home]),
+    must('home open', homeRow !== undefined && isOpen(homeRow), home === null ? [] : [home]),
+    must(
+      'not-found page',
+      outline.ruled.some((row) => standsIn(row) === 'not-found' && isOpen(row)),
+    ),
+    must('menu', hasMenu),
+    look('texts', withoutText),
+    look(
+      'descriptions',
+      rowsWhere(
+        (row) =>
+          isPage(row) &&
+          isOpen(row) &&
+          standsIn(row) === null &&
+          Object.keys(outline.nodes[row]!.description).length === 0,
+      ),
+    ),
+    look(
+      'closed',
+      rowsWhere((row) => isPage(row) && standsIn(row) === null && !isOpen(row)),
+    ),
+    look(
+      'links',
+      outline.aliases.flatMap((row) => {
+        const { id, target } = outline.nodes[row]!;
+        if (target === null || !('page' in target) || !isOpen(row)) return [];
+        const to = outline.rowOf.get(target.page);
+        return to !== undefined && isOpen(to) ? [] : [id];
+      }),
+    ),
+  ];
+}

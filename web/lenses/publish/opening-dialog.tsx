@@ -1,0 +1,215 @@
+import { CircleAlert, CircleCheck, Eye } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { type OpeningLine, type OpeningPoint, openingList } from '#core/derive/opening-list.ts';
+import { wordsOfFault } from '../../api/client.ts';
+import { setWorks, useWorks } from '../../api/releases.ts';
+import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-moment.ts';
+import { pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { TextArea, TextField } from '../../ui/field.tsx';
+import { Notice } from '../../ui/notice.tsx';
+import { useNow } from '../../ui/use-now.ts';
+import type { Lens } from '../../workbench/lenses.ts';
+import { type DialogName, useWorkbench } from '../../workbench/workbench-context.tsx';
+import { titleIn } from './publish-words.ts';
+
+interface PointWords {
+  readonly there: string;
+  readonly missing: string;
+  /** Where it is mended. */
+  readonly lens: Lens;
+  readonly dialog?: DialogName;
+}
+
+const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
+  name: {
+    there: 'The site has a name.',
+    missing: 'The site has no name of its own.',
+    lens: 'write',
+    dialog: 'renameSite',
+  },
+  home: { there: 'It has a home page.', missing: 'There is no page that could be home. Make one.', lens: 'write' },
+  'home open': {
+    there: 'Everyone can open the home page.',
+    missing: 'Not everyone can open the home page.',
+    lens: 'access',
+  },
+  'not-found page': {
+    there: 'A page of yours stands in where nothing is found.',
+    missing: 'No page of yours stands in where nothing is found. Visitors get a plain one.',
+    lens: 'access',
+  },
+  menu: {
+    there: 'A menu with entries stands in a layout.',
+    missing: 'No menu with entries stands in a layout.',
+    lens: 'menus',
+    dialog: 'layouts',
+  },
+  texts: { there: 'Every open page has text.', missing: 'have no text', lens: 'write' },
+  descriptions: { there: 'Every open page has a description.', missing: 'have no description', lens: 'write' },
+  closed: { there: 'Everyone can open every page.', missing: 'are hidden or not open to everyone', lens: 'access' },
+  links: {
+    there: 'Every link of the tree leads to an open page.',
+    missing: 'lead to a page that is not open',
+    lens: 'menus',
+  },
+};
+
+/** What the site still needs before visitors come, and whether it is open. */
+export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, setDialog, mayPublish } = useWorkbench();
+  const works = useWorks(site.key);
+  const now = useNow();
+  const lines = useMemo(() => openingList(site, now), [site, now]);
+  const isOpened = site.liveSettings !== null;
+  const missing = lines.filter(({ state }) => state === 'missing').length;
+  return (
+    <Dialog
+      title={isOpened ? (works ? 'The site is closed for works' : 'The site is open') : 'Open the site'}
+      description={
+        isOpened
+          ? 'What visitors would miss, and closing the site for a while.'
+          : 'Visitors come in with the first release. This is what is still missing.'
+      }
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Close</Button>
+          {!isOpened && mayPublish && (
+            <Button look="main" onClick={() => setDialog('live')}>
+              {missing > 0 ? `Open the site all the same…` : 'Open the site…'}
+            </Button>
+          )}
+        </>
+      }
+    >
+      <div className="flex flex-col gap-5 pb-2">
+        <ul aria-label="Before visitors come" className="divide-y divide-rule">
+          {lines.map((line) => (
+            <OneLine key={line.point} line={line} onGo={onClose} />
+          ))}
+        </ul>
+        {isOpened && mayPublish && works !== undefined && <WorksPart key={String(works?.until)} />}
+      </div>
+    </Dialog>
+  );
+}
+
+const SIGNS = { there: CircleCheck, missing: CircleAlert, 'to look at': Eye } as const;
+const SIGN_WORDS = { there: 'There', missing: 'Missing', 'to look at': 'To look at' } as const;
+const MOST_NAMED = 4;
+
+function OneLine({
+  line: { point, state, pages: of },
+  onGo,
+}: {
+  readonly line: OpeningLine;
+  readonly onGo: () => void;
+}) {
+  const { site, setLens, setDialog, select } = useWorkbench();
+  const { there, missing, lens, dialog } = POINTS[point];
+  const Sign = SIGNS[state];
+  const names = of.slice(0, MOST_NAMED).map((page) => `‘${titleIn(site, page)}’`);
+  const words =
+    state === 'there'
+      ? there
+      : state === 'missing'
+        ? missing
+        : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^have|^are|^lead/, (verb) => ({ have: 'has', are: 'is', lead: 'leads' })[verb]!) : missing}: ${names.join(', ')}${of.length > MOST_NAMED ? ' and others' : ''}.`;
+  const go = () => {
+    setLens(lens);
+    if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });
+    if (dialog) setDialog(dialog);
+    else onGo();
+  };
+  return (
+    <li className="flex items-start gap-3 py-1.5">
+      <Sign
+        size={17}
+        aria-hidden
+        className={`mt-0.5 shrink-0 ${state === 'missing' ? 'text-danger' : state === 'there' ? 'text-accent' : 'text-attention'}`}
+      />
+      <p className={`min-w-0 flex-1 ${state === 'there' ? 'text-quiet' : ''}`}>
+        <span className="sr-only">{SIGN_WORDS[state]}: </span>
+        {words}
+      </p>
+      {state !== 'there' && (
+        <Button look="quiet" isTight className="h-7" onClick={go}>
+          Go there
+        </Button>
+      )}
+    </li>
+  );
+}
+
+/** Closes the site for works, or opens it again. */
+function WorksPart() {
+  const { site } = useWorkbench();
+  const { timeZone } = site.settings;
+  const works = useWorks(site.key) ?? null;
+  const [words, setWords] = useState(works?.words ?? '');
+  const [until, setUntil] = useState(works?.until ? fieldOfMoment(new Date(works.until), timeZone) : '');
+  const [fault, setFault] = useState<string | null>(null);
+  const set = async (next: typeof works) => {
+    setFault(null);
+    try {
+      await setWorks(site.key, next);
+      toast.success(next ? 'Visitors get a notice now. Walks show the site as it is.' : 'The site is open again.');
+    } catch (reason) {
+      setFault(wordsOfFault(reason));
+    }
+  };
+  if (works)
+    return (
+      <section aria-labelledby="works" className="rounded-md bg-attention-soft px-4 py-3">
+        <h3 id="works" className="font-medium text-attention">
+          Closed for works{works.until && ` until ${momentWords(works.until, timeZone)}`}
+        </h3>
+        <p className="mb-2 text-small">
+          {works.words || 'Visitors read that the site is being worked on.'} Robots are told to come again later.
+        </p>
+        {fault && <Notice>{fault}</Notice>}
+        <Button look="main" onClick={() => void set(null)}>
+          Open the site again
+        </Button>
+      </section>
+    );
+  return (
+    <section aria-labelledby="works" className="flex flex-col gap-3 border-t border-rule pt-4">
+      <h3 id="works" className="font-display text-large font-semibold">
+        Close for works
+      </h3>
+      <p className="text-small text-quiet">
+        Every address answers with a notice (503), so that search engines forget nothing. You see the site by a walk.
+      </p>
+      {fault && <Notice>{fault}</Notice>}
+      <TextArea
+        label="What visitors read"
+        rows={2}
+        maxLength={600}
+        placeholder="We are moving the workshops’ pages. The office answers the telephone."
+        value={words}
+        onChange={(event) => setWords(event.target.value)}
+      />
+      <TextField
+        label="Until"
+        type="datetime-local"
+        hint={`By the clock of ${timeZone}; it may stay empty. The site does not open by itself.`}
+        value={until}
+        onChange={(event) => setUntil(event.target.value)}
+      />
+      <div>
+        <Button
+          look="danger"
+          onClick={() => void set({ words, until: momentOfField(until, timeZone)?.toISOString() ?? null })}
+        >
+          Close the site for works
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { type Nearness, nearestPages } from '#core/derive/nearest-pages.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { redirectAddressSchema } from '#core/model/redirect.ts';
+import { textIn } from '#core/model/texts.ts';
+import type { MissedAddress } from '#contract/releases.ts';
+import { wordsOfFault } from '../../../api/client.ts';
+import { letMissedBe } from '../../../api/releases.ts';
+import { newRedirectId } from '../../../api/site-store.ts';
+import { momentWords } from '../../../fields/site-moment.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Tick } from '../../../ui/field.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { PageOptions } from './page-options.tsx';
+
+const BECAUSE: Readonly<Record<Nearness, string>> = {
+  'same name': 'has the same name',
+  'like name': 'has nearly the same name',
+  above: 'is the nearest page above',
+};
+
+/** The addresses that visitors asked for in vain, each with the page that it may mean. One click settles it. */
+export function MissedList({ missed }: { readonly missed: readonly MissedAddress[] | undefined }) {
+  const { site } = useWorkbench();
+  const [withLetBe, setWithLetBe] = useState(false);
+  if (!missed) return <p className="text-quiet">Loading …</p>;
+  const drafted = new Set(site.settings.redirects.map(({ from }) => from));
+  const shown = missed.filter((one) => (withLetBe || !one.isLetBe) && !drafted.has(one.path));
+  return (
+    <div className="flex flex-col gap-3 pb-2">
+      <p className="text-quiet">
+        They lead nowhere, and visitors got the not-found page. Where a visitor came from is kept only if it is a page
+        of this site.
+      </p>
+      {shown.length === 0 ? (
+        <p>No address is asked for in vain.</p>
+      ) : (
+        <ul aria-label="Addresses asked for in vain" className="divide-y divide-rule">
+          {shown.map((one) => (
+            <OneMissed key={one.path} missed={one} />
+          ))}
+        </ul>
+      )}
+      {missed.some(({ isLetBe }) => isLetBe) && (
+        <Tick label="With those that were let be" checked={withLetBe} onChange={() => setWithLetBe(!withLetBe)} />
+      )}
+    </div>
+  );
+}
+
+function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly missed: MissedAddress }) {
+  const { site, derived, store, mayEdit } = useWorkbench();
+  const { outline, addresses, hiddenBy } = derived;
+  const [near] = nearestPages(addresses, path, (row) => hiddenBy[row] === -1, 1);
+  const isAddress = redirectAddressSchema.safeParse(path).success;
+  const titleOf = (row: number) => textIn(outline.nodes[row]!.title, site.settings.language);
+  const settle = (page: PageId) => {
+    const refused = store.apply([{ name: 'redirect.add', redirect: newRedirectId(), from: path, to: { page } }]);
+    if (refused === null)
+      toast.success(`${path} leads to ‘${titleOf(outline.rowOf.get(page)!)}’ with the next release.`);
+  };
+  const letBe = () => void letMissedBe(site.key, path, !isLetBe).catch((fault) => toast.error(wordsOfFault(fault)));
+  return (
+    <li className="flex flex-wrap items-start gap-x-3 gap-y-1.5 py-2">
+      <div className="min-w-56 flex-1">
+        <p className="font-mono text-small break-all">{path}</p>
+        <p className="text-small text-quiet">
+          {hits === 1 ? 'Once' : `${hits} times`}, last on {momentWords(lastAt, site.settings.timeZone)}
+          {from !== null && `, from ${from}`}
+        </p>
+        {near && (
+          <p className="text-small">
+            ‘{titleOf(near.row)}’ <span className="font-mono">{addresses[near.row]}</span> {BECAUSE[near.because]}.
+          </p>
+        )}
+      </div>
+      {mayEdit && (
+        <div className="flex flex-wrap items-center gap-1.5">
+          {near && isAddress && (
+            <Button isTight onClick={() => settle(outline.nodes[near.row]!.id)}>
+              Lead it there
+            </Button>
+          )}
+          {isAddress && (
+            <select
+              aria-label={`Lead ${path} to another page`}
+              className="h-8 w-36 rounded-md border border-edge bg-raised px-2 text-small"
+              value=""
+              onChange={(event) => settle(event.target.value as PageId)}
+            >
+              <option value="">{near ? 'Elsewhere …' : 'Lead it to …'}</option>
+              <PageOptions without={near ? outline.nodes[near.row]!.id : null} />
+            </select>
+          )}
+          <Button look="quiet" isTight onClick={letBe}>
+            {isLetBe ? 'Take it up again' : 'Let it be'}
+          </Button>
+        </div>
+      )}
+    </li>
+  );
+}

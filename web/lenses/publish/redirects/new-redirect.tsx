@@ -1,0 +1,73 @@
+import { useState } from 'react';
+import type { PageId } from '#core/model/ids.ts';
+import { type Destination, redirectAddressSchema } from '#core/model/redirect.ts';
+import { newRedirectId } from '../../../api/site-store.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Choice, TextField } from '../../../ui/field.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { PageOptions } from './page-options.tsx';
+
+/** Makes an address lead elsewhere by hand. */
+export function NewRedirect() {
+  const { store } = useWorkbench();
+  const [from, setFrom] = useState('');
+  const [to, setTo] = useState<PageId | 'gone' | 'outside' | ''>('');
+  const [url, setUrl] = useState('https://');
+  const read = redirectAddressSchema.safeParse(from.trim());
+  const destination: Destination | null =
+    to === ''
+      ? null
+      : to === 'gone'
+        ? 'gone'
+        : to === 'outside'
+          ? url.length > 8
+            ? { url: url.trim() }
+            : null
+          : { page: to };
+  const isReady = read.success && destination !== null;
+  const make = () => {
+    if (!isReady) return;
+    const refused = store.apply([
+      { name: 'redirect.add', redirect: newRedirectId(), from: read.data, to: destination },
+    ]);
+    if (refused !== null) return;
+    setFrom('');
+    setTo('');
+  };
+  return (
+    <form
+      aria-label="A new redirect"
+      className="grid items-start gap-3 rounded-md border border-rule px-3 py-3 sm:grid-cols-[1fr_1fr_auto]"
+      onSubmit={(event) => {
+        event.preventDefault();
+        make();
+      }}
+    >
+      <TextField
+        label="The address"
+        placeholder="/old-page"
+        className="font-mono"
+        hint="With /* at its end, all addresses below it."
+        fault={from.trim().length > 1 && !read.success ? read.error.issues[0]!.message : undefined}
+        value={from}
+        onChange={(event) => setFrom(event.target.value)}
+      />
+      <div className="flex flex-col gap-2">
+        <Choice label="Leads to" value={to} onChange={(event) => setTo(event.target.value as typeof to)}>
+          <option value="">Choose where</option>
+          <option value="outside">An outside address</option>
+          <option value="gone">Nowhere: gone for good (410)</option>
+          <optgroup label="A page">
+            <PageOptions />
+          </optgroup>
+        </Choice>
+        {to === 'outside' && (
+          <TextField label="Outside address" value={url} onChange={(event) => setUrl(event.target.value)} />
+        )}
+      </div>
+      <Button type="submit" look="main" disabled={!isReady} className="sm:mt-6">
+        Make the redirect
+      </Button>
+    </form>
+  );
+}

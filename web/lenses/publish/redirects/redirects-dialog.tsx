@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { useMissed, useRedirects } from '../../../api/releases.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Dialog } from '../../../ui/dialog.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { BringRedirects } from './bring-redirects.tsx';
+import { MissedList } from './missed-list.tsx';
+import { RedirectList } from './redirect-list.tsx';
+
+const VIEWS = ['lead', 'missed', 'bring'] as const;
+type View = (typeof VIEWS)[number];
+
+/** The addresses that lead elsewhere, those that visitors asked for in vain, and a table of redirects to bring. */
+export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, shown, mayEdit } = useWorkbench();
+  const redirects = useRedirects(site.key, shown.revision);
+  const missed = useMissed(site.key);
+  const [view, setView] = useState<View>(() => 'lead');
+  const names: Readonly<Record<View, string>> = {
+    lead: `Lead elsewhere${redirects ? ` (${redirects.length})` : ''}`,
+    missed: `Asked for in vain${missed ? ` (${missed.filter(({ isLetBe }) => !isLetBe).length})` : ''}`,
+    bring: 'Bring a table',
+  };
+  return (
+    <Dialog
+      title="Redirects"
+      description="An address that was live once always leads somewhere: to its page, wherever that stands now, or to what took its place. You need to do nothing for that."
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={<Button onClick={onClose}>Close</Button>}
+    >
+      <div role="group" aria-label="What to look at" className="mb-3 flex flex-wrap gap-1">
+        {VIEWS.filter((one) => mayEdit || one !== 'bring').map((one) => (
+          <Button
+            key={one}
+            look={one === view ? 'chosen' : 'quiet'}
+            isTight
+            aria-pressed={one === view}
+            onClick={() => setView(one)}
+          >
+            {names[one]}
+          </Button>
+        ))}
+      </div>
+      {view === 'lead' ? (
+        <RedirectList redirects={redirects} />
+      ) : view === 'missed' ? (
+        <MissedList missed={missed} />
+      ) : (
+        <BringRedirects onDone={() => setView('lead')} />
+      )}
+    </Dialog>
+  );
+}

@@ -1,0 +1,54 @@
+import type { Because, PageAlong } from '#core/changes/release-plan.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { SettingsPart } from '#core/model/settings-parts.ts';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
+
+const MOST_LISTED = 12;
+
+/** Pages by their titles, under a heading; nothing where there are none. */
+export function PageList({ heading, ids }: { readonly heading: string; readonly ids: readonly PageId[] }) {
+  const { site } = useWorkbench();
+  if (ids.length === 0) return null;
+  return (
+    <section>
+      <h3 className="text-small font-medium">{heading}</h3>
+      <p>
+        {ids
+          .slice(0, MOST_LISTED)
+          .map((id) => titleIn(site, id))
+          .join(' · ')}
+        {ids.length > MOST_LISTED && ` · and ${ids.length - MOST_LISTED} more`}
+      </p>
+    </section>
+  );
+}
+
+const BECAUSE: Readonly<Record<Exclude<Because, 'names'>, string>> = {
+  above: 'stands above',
+  address: 'still has the address that is needed by',
+  below: 'stands below',
+};
+
+/** The pages that come along, each with what needs it. */
+export function Along({ along }: { readonly along: readonly PageAlong[] }) {
+  const { site } = useWorkbench();
+  return (
+    <section aria-labelledby="along" className="rounded-md bg-attention-soft px-3 py-2">
+      <h3 id="along" className="font-medium text-attention">
+        {along.length === 1 ? '1 page comes along' : `${along.length} pages come along`}
+      </h3>
+      <ul className="mt-0.5">
+        {along.slice(0, MOST_LISTED).map((one) => (
+          <li key={one.page}>
+            <span className="font-medium">{titleIn(site, one.page)}</span>{' '}
+            {one.because === 'names'
+              ? `names what the ${SETTINGS_WORDS[one.of as SettingsPart]} do not have any more`
+              : `${BECAUSE[one.because]} ‘${titleIn(site, one.of as PageId)}’`}
+          </li>
+        ))}
+        {along.length > MOST_LISTED && <li>and {along.length - MOST_LISTED} more</li>}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,148 @@
+import type { ReactNode } from 'react';
+import type { LiveEffects } from '#core/changes/live-effects.ts';
+import { EVERYONE } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { addresses, menuName, pages } from '../../../tree/words.ts';
+import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
+import { SETTINGS_WORDS, capital, listOf, titleIn } from '../publish-words.ts';
+
+const MOST_LISTED = 8;
+
+/** What visitors notice of a change of the live site, part by part; what does not differ is left out. */
+export function Effects({ effects, after }: { readonly effects: LiveEffects; readonly after: Site }) {
+  const changed = effects.addresses.filter((one) => one.before !== null && one.after !== null);
+  const parts: ReactNode[] = [];
+  if (changed.length > 0)
+    parts.push(
+      <Part key="addresses" heading={capital(addresses(changed.length))} isMono>
+        {changed.map((one) => (
+          <span key={one.page} className="break-all">
+            <span className="text-quiet line-through">{one.before}</span> → {one.after}
+          </span>
+        ))}
+      </Part>,
+    );
+  if (effects.redirects.length > 0)
+    parts.push(
+      <Part
+        key="redirects"
+        heading={
+          effects.redirects.length === 1 ? '1 redirect is made' : `${effects.redirects.length} redirects are made`
+        }
+        isMono
+      >
+        {effects.redirects.map(({ from, to }) => (
+          <span key={from} className="break-all">
+            {from} → {to ?? <span className="font-sans">gone (410)</span>}
+          </span>
+        ))}
+      </Part>,
+    );
+  if (effects.backInUse.length > 0)
+    parts.push(
+      <Part key="back" heading="In use again, so no longer redirected" isMono>
+        {effects.backInUse.map((address) => (
+          <span key={address}>{address}</span>
+        ))}
+      </Part>,
+    );
+  const menus = menuLines(effects, after);
+  if (menus.length > 0)
+    parts.push(
+      <Part key="menus" heading="Menus">
+        {menus.map((words) => (
+          <span key={words}>{words}</span>
+        ))}
+      </Part>,
+    );
+  const access = accessLines(effects, after);
+  if (access.length > 0)
+    parts.push(
+      <Part key="access" heading="Who gains and who loses" isAttention>
+        {access.map((words) => (
+          <span key={words}>{words}</span>
+        ))}
+      </Part>,
+    );
+  if (effects.deadLinks.length > 0)
+    parts.push(
+      <Part key="links" heading="Links that lead nowhere then" isAttention>
+        {effects.deadLinks.map((page) => (
+          <span key={page}>‘{titleIn(after, page)}’</span>
+        ))}
+      </Part>,
+    );
+  if (effects.settings.length > 0)
+    parts.push(
+      <Part key="settings" heading="Settings">
+        {[<span key="0">The {listOf(effects.settings.map((part) => SETTINGS_WORDS[part]))} of the site</span>]}
+      </Part>,
+    );
+  if (parts.length === 0)
+    return <p className="text-quiet">No address changes, no menu does, and nobody gains or loses a page.</p>;
+  return <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{parts}</div>;
+}
+
+function Part({
+  heading,
+  isMono = false,
+  isAttention = false,
+  children,
+}: {
+  readonly heading: string;
+  readonly isMono?: boolean;
+  readonly isAttention?: boolean;
+  readonly children: readonly ReactNode[];
+}) {
+  return (
+    <section className="min-w-0">
+      <h4 className={`text-small font-medium ${isAttention ? 'text-attention' : ''}`}>{heading}</h4>
+      <ul className={`text-small ${isMono ? 'font-mono' : ''}`}>
+        {children.slice(0, MOST_LISTED).map((child, index) => (
+          <li key={index}>{child}</li>
+        ))}
+        {children.length > MOST_LISTED && (
+          <li className="font-sans text-quiet">and {children.length - MOST_LISTED} more</li>
+        )}
+      </ul>
+    </section>
+  );
+}
+
+function menuLines({ menus }: LiveEffects, after: Site): string[] {
+  return after.settings.menus.concat(after.liveSettings?.menus ?? []).flatMap((menu, at, all) => {
+    if (all.findIndex(({ id }) => id === menu.id) !== at) return [];
+    const mine = menus.filter((one) => one.menu === menu.id);
+    const come = mine.filter((one) => one.before === null);
+    const go = mine.filter((one) => one.after === null);
+    const others = mine.length - come.length - go.length;
+    const names = (list: typeof mine, side: 'before' | 'after') =>
+      list.length <= 3 ? list.map((one) => `‘${one[side]!.text}’`).join(', ') : `${list.length} entries`;
+    const said = [
+      come.length > 0 && `${names(come, 'after')} ${come.length === 1 ? 'comes' : 'come'}`,
+      go.length > 0 && `${names(go, 'before')} ${go.length === 1 ? 'goes' : 'go'}`,
+      others > 0 && `${others} ${others === 1 ? 'moves or is' : 'move or are'} called otherwise`,
+    ].filter((words) => words !== false);
+    return said.length === 0 ? [] : [`${menuName(menu)}: ${said.join(', ')}`];
+  });
+}
+
+function accessLines({ audiences, menusOf }: LiveEffects, after: Site): string[] {
+  return audiences.map(({ audience, gains, loses }) => {
+    const name =
+      audience === EVERYONE
+        ? 'Everyone'
+        : (after.settings.audiences.find(({ id }) => id === audience)?.name ?? 'An audience');
+    const titles = (list: readonly PageId[]) =>
+      list.length <= 3 ? list.map((page) => `‘${titleIn(after, page)}’`).join(', ') : pages(list.length);
+    const menus = menusOf.find((one) => one.audience === audience);
+    return `${name}: ${[
+      gains.length > 0 && `gains ${titles(gains)}`,
+      loses.length > 0 && `loses ${titles(loses)}`,
+      ...(menus ? audienceMenuWords(menus) : []),
+    ]
+      .filter(Boolean)
+      .join(', ')}`;
+  });
+}

@@ -1,0 +1,184 @@
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { liveEffects } from '#core/changes/live-effects.ts';
+import { planRelease } from '#core/changes/release-plan.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { LeadsTo } from '#core/model/redirect.ts';
+import type { SettingsPart } from '#core/model/settings-parts.ts';
+import { wordsOfFault } from '../../../api/client.ts';
+import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
+import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
+import { pages } from '../../../tree/words.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Dialog } from '../../../ui/dialog.tsx';
+import { Radios, TextArea, TextField } from '../../../ui/field.tsx';
+import { Notice } from '../../../ui/notice.tsx';
+import { useNow } from '../../../ui/use-now.ts';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { SETTINGS_WORDS, listOf } from '../publish-words.ts';
+import { Along, PageList } from './along.tsx';
+import { Effects } from './effects.tsx';
+import { ReleaseScope, SettingsScope, useScopes } from './release-scope.tsx';
+import { TakeDownChoices } from './take-down-choices.tsx';
+
+/** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
+export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'retire'; readonly onClose: () => void }) {
+  const { site, store, chosen, shown } = useWorkbench();
+  const { timeZone } = site.settings;
+  const scopes = useScopes(kind);
+  const [settings, setSettings] = useState<readonly SettingsPart[]>(scopes.settings);
+  const [leadsTo, setLeadsTo] = useState<Readonly<Record<PageId, NonNullable<LeadsTo>>>>({});
+  const [name, setName] = useState('');
+  const [note, setNote] = useState('');
+  const [when, setWhen] = useState<'now' | 'later'>('now');
+  const [moment, setMoment] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const [isRunning, setRunning] = useState(false);
+  const now = useNow();
+  const { scope, asked } = scopes;
+  const plan = useMemo(
+    () =>
+      kind === 'retire'
+        ? planRelease(site, { pages: [], retire: chosen, settings: [], leadsTo })
+        : planRelease(site, { pages: asked, retire: [], settings, leadsTo }),
+    [site, kind, chosen, asked, settings, leadsTo],
+  );
+  const redirects = useRedirects(site.key, shown.revision);
+  const former = useMemo(
+    () => new Set(redirects?.filter((one) => !one.isResting).map(({ path }) => path)),
+    [redirects],
+  );
+  const effects = useMemo(() => liveEffects(site, plan.after, now, former), [site, plan, now, former]);
+  const { pages: made, retire } = plan.operation;
+  const parts = [...settings, ...plan.parts.map(({ part }) => part)].filter((part) => scopes.settings.includes(part));
+  const what = [made.length > 0 && `${pages(made.length)} live`, retire.length > 0 && `${pages(retire.length)} down`];
+  const isSettingsOnly = made.length + retire.length === 0;
+  const doing = isSettingsOnly
+    ? parts.length > 0 && kind === 'live'
+      ? `Make the ${listOf(parts.map((part) => SETTINGS_WORDS[part]))} live`
+      : ''
+    : [what[0] && `Make ${what[0]}`, what[1] && `${what[0] ? 'take' : 'Take'} ${what[1]}`]
+        .filter(Boolean)
+        .join(' and ');
+  const at = when === 'later' ? momentOfField(moment, timeZone) : null;
+  const isReady = doing !== '' && !isRunning && (when === 'now' || (at !== null && at.getTime() > now));
+  const run = async () => {
+    setRunning(true);
+    setFault(null);
+    const body = {
+      pages: kind === 'live' && scope === 'all' ? ('all' as const) : kind === 'live' ? [...asked] : [],
+      retire: kind === 'retire' ? [...chosen] : [],
+      settings: kind === 'retire' ? [] : [...settings],
+      leadsTo: { ...leadsTo },
+      name,
+      note,
+    };
+    try {
+      if (at) {
+        await scheduleRelease(site.key, { ...body, at: at.toISOString() });
+        toast.success(`The release is set for ${momentWords(at.toISOString(), timeZone)}.`);
+      } else {
+        const done = await store.release(body);
+        toast.success(
+          [
+            done.pages > 0 && `${pages(done.pages)} made live.`,
+            done.retired > 0 && `${pages(done.retired)} taken down.`,
+          ]
+            .filter(Boolean)
+            .join(' ') || `Visitors have the ${listOf(parts.map((part) => SETTINGS_WORDS[part]))} now.`,
+        );
+      }
+      onClose();
+    } catch (reason) {
+      setFault(wordsOfFault(reason));
+      setRunning(false);
+    }
+  };
+  return (
+    <Dialog
+      title={kind === 'retire' ? 'Take down' : 'Make live'}
+      description={
+        kind === 'retire'
+          ? 'Visitors no longer find these pages. The drafts stay as they are.'
+          : 'Visitors get the pages as they are drafted, at their places in the tree. They see all of it at once.'
+      }
+      isOpen
+      isWide
+      onClose={onClose}
+      actions={
+        <>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" disabled={!isReady} onClick={() => void run()}>
+            {isRunning
+              ? 'Working …'
+              : doing === ''
+                ? 'Nothing to make live'
+                : when === 'later'
+                  ? `Set: ${doing}`
+                  : doing}
+          </Button>
+        </>
+      }
+    >
+      <div className="flex flex-col gap-4 pb-2">
+        {fault && <Notice>{fault}</Notice>}
+        {kind === 'live' && <ReleaseScope scopes={scopes} />}
+        {kind === 'live' && scopes.settings.length > 0 && (
+          <SettingsScope all={scopes.settings} chosen={settings} along={plan.parts} onChoose={setSettings} />
+        )}
+        <PageList
+          heading="These"
+          ids={(kind === 'retire' ? retire : made).filter((id) => !plan.along.some((one) => one.page === id))}
+        />
+        {plan.along.length > 0 && <Along along={plan.along} />}
+        {kind === 'live' && <PageList heading="Removed from the tree, so taken down" ids={retire} />}
+        {retire.length > 0 && (
+          <TakeDownChoices pages={retire} after={plan.after} chosen={leadsTo} onChoose={setLeadsTo} />
+        )}
+        <section aria-labelledby="effects" className="rounded-md border border-rule px-3 py-2.5">
+          <h3 id="effects" className="mb-1.5 font-display text-large font-semibold">
+            What visitors notice
+          </h3>
+          <Effects effects={effects} after={plan.after} />
+        </section>
+        <div className="grid items-start gap-3 sm:grid-cols-2">
+          <TextField
+            label="Name of the release"
+            hint="For the list of releases. It may stay empty."
+            maxLength={120}
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+          />
+          <TextArea
+            label="Note"
+            rows={2}
+            maxLength={2000}
+            value={note}
+            onChange={(event) => setNote(event.target.value)}
+          />
+        </div>
+        <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
+          <Radios
+            legend="When"
+            choices={[
+              { value: 'now', words: 'Now' },
+              { value: 'later', words: 'At a moment to come' },
+            ]}
+            value={when}
+            onChoose={setWhen}
+          />
+          {when === 'later' && (
+            <TextField
+              label="Day and time"
+              type="datetime-local"
+              value={moment}
+              hint={`By the clock of ${timeZone}. The pages go live as they are drafted then.`}
+              fault={at !== null && at.getTime() <= now ? 'This moment is past. Choose a later one.' : undefined}
+              onChange={(event) => setMoment(event.target.value)}
+            />
+          )}
+        </div>
+      </div>
+    </Dialog>
+  );
+}

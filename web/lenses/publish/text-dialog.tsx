@@ -1,0 +1,95 @@
+import { useMemo } from 'react';
+import { type ComparedBlock, compareTexts } from '#core/changes/compare-texts.ts';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId } from '#core/model/ids.ts';
+import { useContent } from '../../api/content.ts';
+import { Button } from '../../ui/button.tsx';
+import { Dialog } from '../../ui/dialog.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { titleIn } from './publish-words.ts';
+
+/** The text that visitors have of the selected page and the drafted one beside each other, with the words marked that differ. */
+export function TextDialog({ onClose }: { readonly onClose: () => void }) {
+  const { site, selection } = useWorkbench();
+  const page = selection.active;
+  const before = page === null ? null : (site.live.get(page)?.node.content ?? null);
+  const after = page === null ? null : (site.nodes.get(page)?.content ?? null);
+  return (
+    <Dialog
+      title={page === null ? 'Texts' : `The text of ‘${titleIn(site, page)}’`}
+      description="What visitors have, and what they get with the next release of the page."
+      isOpen
+      isWidest
+      onClose={onClose}
+      actions={<Button onClick={onClose}>Close</Button>}
+    >
+      <Texts before={before} after={after} />
+    </Dialog>
+  );
+}
+
+function Texts({ before, after }: { readonly before: ContentId | null; readonly after: ContentId | null }) {
+  const { site } = useWorkbench();
+  const was = useContent(site.key, before);
+  const is = useContent(site.key, after);
+  if (was === undefined || is === undefined) return <p className="text-quiet">Loading …</p>;
+  return <Rows before={was} after={is} />;
+}
+
+function Rows({ before, after }: { readonly before: TextDocument; readonly after: TextDocument }) {
+  const rows = useMemo(() => compareTexts(before, after), [before, after]);
+  const changed = rows.filter(({ isSame }) => !isSame).length;
+  return (
+    <div className="pb-2">
+      <p role="status" className="mb-2 text-small text-quiet">
+        {changed === 0
+          ? 'No word differs; how some of it looks may.'
+          : `${changed === 1 ? '1 paragraph differs' : `${changed} paragraphs differ`} of ${rows.length}.`}
+      </p>
+      <table className="w-full table-fixed border-collapse">
+        <thead>
+          <tr className="border-b border-edge text-left text-small">
+            <th scope="col" className="w-1/2 py-1 pr-4 font-medium">
+              Live
+            </th>
+            <th scope="col" className="w-1/2 py-1 pl-4 font-medium">
+              Draft
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, at) => (
+            <tr key={at} className={`border-b border-rule align-top last:border-0 ${row.isSame ? 'text-quiet' : ''}`}>
+              <td className="border-r border-rule py-1.5 pr-4">
+                <Block block={row.before} side="before" />
+              </td>
+              <td className="py-1.5 pl-4">
+                <Block block={row.after} side="after" />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+function Block({ block, side }: { readonly block: ComparedBlock | null; readonly side: 'before' | 'after' }) {
+  if (!block) return <span className="text-small text-quiet italic">{side === 'before' ? 'New' : 'Taken out'}</span>;
+  const Mark = side === 'before' ? 'del' : 'ins';
+  const look = side === 'before' ? 'bg-danger-soft text-danger' : 'bg-accent-soft text-accent no-underline font-medium';
+  return (
+    <p className={`break-words whitespace-pre-line ${/^heading/.test(block.kind) ? 'font-display font-semibold' : ''}`}>
+      {block.kind === 'list item' && <span aria-hidden>· </span>}
+      {block.pieces.map(({ words, mark }, at) =>
+        mark === 'both' ? (
+          <span key={at}>{words}</span>
+        ) : (
+          <Mark key={at} className={`rounded-sm px-px ${look}`}>
+            {words}
+          </Mark>
+        ),
+      )}
+    </p>
+  );
+}
