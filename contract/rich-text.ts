@@ -65,7 +65,8 @@ export const textExtensions: Extensions = [
     heading: { levels: [2, 3] },
     link: {
       openOnClick: false,
-      protocols: ['http', 'https', 'mailto', 'tel'],
+      // `page:` names a page of the site; visitors get its address.
+      protocols: ['http', 'https', 'mailto', 'tel', 'page'],
       HTMLAttributes: { rel: 'noopener', target: null },
     },
   }),

@@ -16,6 +16,7 @@ import {
   sessionAnswer,
   signInBody,
   siteSummary,
+  textLinksAnswer,
   textsFoundAnswer,
   undoAnswer,
   undoBody,
@@ -192,8 +193,16 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/latest-changes',
     permission: 'site.read',
-    summary: 'Who changed each page last, and when; with `?of=access` who may open it, or whether it is hidden',
+    summary:
+      'Who changed each page last, and when; with `?of=access` who may open it, or whether it is hidden; with `?of=live` what visitors get',
     answer: latestChangesAnswer,
+  },
+  listTextLinks: {
+    method: 'get',
+    path: '/api/sites/:site/text-links',
+    permission: 'site.read',
+    summary: 'The links within texts to pages of the site, drafted and live',
+    answer: textLinksAnswer,
   },
   findTexts: {
     method: 'get',

@@ -168,6 +168,7 @@ describe('words in a text', () => {
     const editor = await bench.find('textbox', 'Text');
     await editor.sendKeys(Key.chord(Key.CONTROL, Key.HOME), Key.chord(Key.CONTROL, Key.SHIFT, Key.ARROW_RIGHT));
     await bench.click('button', 'Link the selected words');
+    await bench.click('radio', 'An outside address');
     const address = await bench.fill('Address', 'javascript:alert(1)');
     expect(await (await bench.find('button', 'Link them')).isEnabled()).toBe(false);
     await bench.fill('Address', 'https://yards.example/');

@@ -44,7 +44,15 @@ import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
-import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
+import {
+  contentAt,
+  contentsOf,
+  insertSite,
+  listSites,
+  pagesWithFact,
+  pagesWithText,
+  textLinks,
+} from './sites/site-repository.ts';
 
 export interface Services {
   readonly database: Knex;
@@ -182,11 +190,19 @@ export function makeHandlers(services: Services): Handlers {
     listLatestChanges: async ({ request }) => {
       const key = siteOf(request);
       await cache.current(key);
-      const changes = await latestChanges(database, key, request.query.of === 'access');
+      const { of } = request.query;
+      const changes = await latestChanges(database, key, of === 'access' || of === 'live' ? of : 'all');
       return {
         pages: changes.map((one) => one.page),
         by: changes.map((one) => one.by),
         at: changes.map((one) => one.at),
+      };
+    },
+    listTextLinks: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return {
+        draft: await textLinks(database, site.key, 'node'),
+        live: await textLinks(database, site.key, 'live_node'),
       };
     },
     findTexts: async ({ request }) => {

@@ -15,6 +15,12 @@ export interface NewRedirect {
   readonly to: string | null;
 }
 
+/** A link within a text to a page of the site. */
+export interface TextLink {
+  readonly page: PageId;
+  readonly to: PageId;
+}
+
 /** What visitors notice between two states of the live site. */
 export interface LiveEffects {
   /** Pages that are live and were not, and the other way round. */
@@ -30,15 +36,23 @@ export interface LiveEffects {
   readonly menusOf: readonly AudienceEntries[];
   /** Links of the live tree whose page is not live any more. */
   readonly deadLinks: readonly PageId[];
+  /** Live pages whose text links to a page that is not live any more. */
+  readonly deadTextLinks: readonly PageId[];
   readonly settings: readonly SettingsPart[];
 }
 
 /**
  * What a release does, or what differs between two.
  * @param before @param after the site as a whole @param at the moment at which access is looked at, in milliseconds since 1970
- * @param former addresses that lead elsewhere before
+ * @param former addresses that lead elsewhere before @param textLinks from the texts that are live afterwards
  */
-export function liveEffects(before: Site, after: Site, at: number, former: ReadonlySet<string>): LiveEffects {
+export function liveEffects(
+  before: Site,
+  after: Site,
+  at: number,
+  former: ReadonlySet<string>,
+  textLinks: readonly TextLink[] = [],
+): LiveEffects {
   const [was, is] = [liveSiteOf(before), liveSiteOf(after)];
   const changes = whatChanges(was, is);
   const audiences = before.liveSettings === null ? [] : audienceChanges(was, is, at);
@@ -49,6 +63,7 @@ export function liveEffects(before: Site, after: Site, at: number, former: Reado
     const to = standInFor(after, page);
     return [{ from, to: to === 'gone' ? null : addressOf(to) }];
   });
+  const isDead = ({ page, to }: TextLink) => outline.rowOf.has(page) && !outline.rowOf.has(to);
   const changed = before.liveSettings === null ? [] : addressChanges(was, is);
   return {
     came: changes.added,
@@ -60,6 +75,7 @@ export function liveEffects(before: Site, after: Site, at: number, former: Reado
     audiences,
     menusOf: audiences.length === 0 ? [] : menusForAudiences(was, is, at),
     deadLinks: linksToWhatWent(was, is),
+    deadTextLinks: [...new Set(textLinks.flatMap((link) => (isDead(link) ? [link.page] : [])))],
     settings:
       before.liveSettings === null || after.liveSettings === null
         ? []

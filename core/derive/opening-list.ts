@@ -27,14 +27,18 @@ export interface OpeningLine {
 }
 
 /**
- * What is still missing in a draft before the site is opened. @param at the moment, in milliseconds since 1970: pages open by the clock
+ * What is still missing in a draft before the site is opened. @param at the moment, in milliseconds since 1970: pages open by the clock @param textLinks of the draft
  */
-export function openingList(site: Site, at: number): OpeningLine[] {
+export function openingList(site: Site, at: number, textLinks: readonly { page: PageId; to: PageId }[]): OpeningLine[] {
   const { outline, home, hiddenBy } = derivedOf(site);
   const { audiences, menus, layouts, name } = site.settings;
   const { open } = accessTable(outline, site.settings, membershipsOf(audiences), at);
   const everyone = 0;
   const isOpen = (row: number) => hiddenBy[row] === -1 && ((open[row]! >>> everyone) & 1) === 1;
+  const isOpenPage = (page: PageId) => {
+    const row = outline.rowOf.get(page);
+    return row !== undefined && isOpen(row);
+  };
   const rowsWhere = (holds: (row: number) => boolean): PageId[] =>
     outline.nodes.flatMap((node, row) => (holds(row) ? [node.id] : []));
   const isPage = (row: number) => outline.nodes[row]!.type === 'page';
@@ -81,14 +85,12 @@ export function openingList(site: Site, at: number): OpeningLine[] {
       'closed',
       rowsWhere((row) => isPage(row) && standsIn(row) === null && !isOpen(row)),
     ),
-    look(
-      'links',
-      outline.aliases.flatMap((row) => {
+    look('links', [
+      ...outline.aliases.flatMap((row) => {
         const { id, target } = outline.nodes[row]!;
-        if (target === null || !('page' in target) || !isOpen(row)) return [];
-        const to = outline.rowOf.get(target.page);
-        return to !== undefined && isOpen(to) ? [] : [id];
+        return target !== null && 'page' in target && isOpen(row) && !isOpenPage(target.page) ? [id] : [];
       }),
-    ),
+      ...textLinks.flatMap(({ page, to }) => (isOpenPage(page) && !isOpenPage(to) ? [page] : [])),
+    ]),
   ];
 }

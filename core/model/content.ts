@@ -1,7 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
 import type { AudienceId } from './audience.ts';
-import type { ContentId } from './ids.ts';
+import type { ContentId, PageId } from './ids.ts';
 
 /** A page's text as structured JSON: the document of the editor. */
 export interface TextDocument {
@@ -99,4 +99,15 @@ export function plainTextOf(document: TextDocument | TextPart): string {
     .join(inline ? '' : ' ')
     .replace(/\s+/g, ' ')
     .trim();
+}
+
+const PAGE_LINK = /^page:([0-9A-Za-z]{1,24})$/;
+
+/** A link within a text to a page of the site, by the page: wherever it stands, the link leads there. */
+export const pageLink = (page: PageId): string => `page:${page}`;
+
+/** The page that a link within a text leads to; null where it leads to an address. */
+export function pageOfLink(href: string): PageId | null {
+  const found = PAGE_LINK.exec(href);
+  return found ? (found[1] as PageId) : null;
 }

@@ -17,7 +17,7 @@ export function renderStretches(document: TextDocument): { html: string; parts: 
 
 const isForAll = ({ only, except }: SectionRule): boolean => only === null && except.length === 0;
 
-/** A text as HTML for visitors: only the elements that the editor makes, and no address but http, https, mailto and tel. */
+/** A text as HTML for visitors: only the elements that the editor makes, and no address but of pages of the site, http, https, mailto and tel. */
 export function renderDocument(document: TextDocument): string {
   const html = renderToHTMLString({ extensions: textExtensions, content: document as never });
   return sanitizeHtml(html, {
@@ -41,6 +41,6 @@ export function renderDocument(document: TextDocument): string {
       'span',
     ],
     allowedAttributes: { a: ['href', 'rel'], ol: ['start'], span: ['data-fact'] },
-    allowedSchemes: ['http', 'https', 'mailto', 'tel'],
+    allowedSchemes: ['http', 'https', 'mailto', 'tel', 'page'],
   });
 }

@@ -47,17 +47,24 @@ export async function lastRemovals(
   );
 }
 
-/** Each page's latest change; with `ofAccess` the latest one of who may open it. */
+/** The cells of pages that each kind of change is of. */
+const CHANGES = {
+  all: `cell NOT LIKE '%.live'`,
+  access: `(cell LIKE '%.access.%' OR cell LIKE '%.hidden')`,
+  live: `cell NOT LIKE '%.live' AND cell NOT LIKE '%.plan%'`,
+} as const;
+
+/** Each page's latest change; of who may open it, or of what visitors get with the next release, where one of these is asked for. */
 export async function latestChanges(
   database: Knex,
   key: SiteKey,
-  ofAccess = false,
+  of: 'all' | 'access' | 'live' = 'all',
 ): Promise<{ page: PageId; by: string; at: string }[]> {
   const { rows } = await database.raw(
     `SELECT DISTINCT ON (page) page, at, coalesce(account.name, 'Somebody') AS by
      FROM (SELECT split_part(cell, '.', 1) AS page, revision, at, account
            FROM edit_log CROSS JOIN LATERAL unnest(cells) AS cell
-           WHERE site = ? ${ofAccess ? `AND (cell LIKE '%.access.%' OR cell LIKE '%.hidden')` : ''}) AS change
+           WHERE site = ? AND cell ~ '^[0-9A-Za-z]+[.]' AND cell NOT LIKE 'site.%' AND ${CHANGES[of]}) AS change
      LEFT JOIN account ON account.id = change.account
      ORDER BY page, revision DESC`,
     [key],

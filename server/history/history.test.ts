@@ -85,9 +85,20 @@ describe('what the filters ask for', () => {
   it('is who changed each page last', async () => {
     const key = await busySite('last-changed');
     await bram.operations(key, rename('a', 'All courses'));
+    // What is no page's is no page's change, and neither is a release.
+    await bram.operations(
+      key,
+      { name: 'goal.add', goal: 'g1', statement: 'More applicants' },
+      { name: 'site.set', fields: { name: 'The school' } },
+    );
+    await bram.post(`/api/sites/${key}/releases`, { pages: 'all' });
     const { pages, by } = (await ines.get(`/api/sites/${key}/latest-changes`)).json;
     const last = Object.fromEntries(pages.map((page: string, index: number) => [page, by[index]]));
     expect(last).toEqual({ a: 'Bram', b: 'Ines', c: 'Ines' });
+    // The plan never goes live.
+    await bram.operations(key, { name: 'page.set', page: 'b', fields: { plan: { purpose: 'For all' } } });
+    const live = (await ines.get(`/api/sites/${key}/latest-changes?of=live`)).json;
+    expect(live.by[live.pages.indexOf('b')]).toBe('Ines');
   });
   it('is who said last who can open a page, or hid it', async () => {
     const key = await busySite('access-changed');

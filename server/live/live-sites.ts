@@ -24,6 +24,7 @@ import {
   renderWorks,
 } from './render-page.ts';
 import { ANYBODY, type Asking } from './asking.ts';
+import { withPageLinks } from './text-links.ts';
 import type { Visits } from './visits.ts';
 
 const HTML = 'text/html; charset=utf-8';
@@ -263,8 +264,8 @@ export class LiveSites {
     ]);
   }
 
-  #textOf = ({ site, visitor }: LiveView): TextOf => {
-    return (content) => htmlOf(this.#database, site, content, visitor);
+  #textOf = (view: LiveView): TextOf => {
+    return async (content) => withPageLinks(await htmlOf(this.#database, view.site, content, view.visitor), view);
   };
 
   /** Where an address leads that no page has, by its path with the query, else without. */

@@ -14,6 +14,7 @@ import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
+import { withPageLinks } from './text-links.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */
@@ -103,7 +104,7 @@ async function answerOf(
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
   const { derived } = view;
-  const textOf: TextOf = (content) => htmlOf(database, site, content, view.visitor);
+  const textOf: TextOf = async (content) => withPageLinks(await htmlOf(database, site, content, view.visitor), view);
   const row = derived.rowAt.get(address);
   if (row === undefined || !isAnswered(view, row)) {
     const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');

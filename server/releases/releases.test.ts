@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { contentIdOf } from '#core/model/content.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -114,6 +115,40 @@ describe('an address that a page leaves', () => {
     expect((await ines.get(`${path}/missed-addresses`)).json.addresses).toMatchObject([{ path: '/wp-login.php' }]);
     await ines.send('PUT', `${path}/missed-addresses`, { path: '/wp-login.php', isLetBe: true });
     expect((await ines.get(`${path}/missed-addresses`)).json.addresses).toMatchObject([{ isLetBe: true }]);
+  });
+});
+
+it('a link in a text leads to its page wherever that stands, and is words alone where the page cannot be known', async () => {
+  const key = await school();
+  const linked = (page: string) => ({
+    type: 'text',
+    text: `to ${page}`,
+    marks: [{ type: 'link', attrs: { href: `page:${page}` } }],
+  });
+  const document = {
+    type: 'doc' as const,
+    content: [{ type: 'paragraph', content: [linked('visit'), linked('keys'), linked('nobody')] }],
+  };
+  const content = contentIdOf(document);
+  const made = await ines.post(`/api/sites/${key}/operations`, {
+    operations: [
+      { name: 'page.set', page: 'courses', fields: { content } },
+      add('keys', 'Keys', null, { hidden: 'page' }),
+    ],
+    contents: [{ id: content, document }],
+  });
+  expect(made.status, made.text).toBe(200);
+  await release(key);
+  const text = async () => /<p>(.*?)<\/p>/.exec((await server.live(`/${key}/courses`)).text)![1];
+  await until('it is live', async () => (await server.live(`/${key}/courses`)).text.includes('to visit'));
+  expect(await text()).toMatch(new RegExp(`^<a href="/${key}/visit"[^>]*>to visit</a>to keysto nobody$`));
+  await ines.operations(key, { name: 'page.move', page: 'visit', place: { parent: 'courses' } });
+  await release(key, { pages: ['visit'] });
+  await visits(key, '/visit', '301 /courses/visit');
+  expect(await text()).toContain(`<a href="/${key}/courses/visit"`);
+  expect((await ines.get(`/api/sites/${key}/text-links`)).json).toEqual({
+    draft: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to })),
+    live: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to })),
   });
 });
 

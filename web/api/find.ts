@@ -18,6 +18,19 @@ export function useLatestChanges(
   return useMemo(() => data && byPage(data), [data]);
 }
 
+/** Who changed what visitors get of each page last, and when; undefined until it is known. It is not fetched without a revision. */
+export function useLiveChanges(
+  key: SiteKey,
+  revision: number | null,
+): ReadonlyMap<PageId, { by: string; at: string }> | undefined {
+  const { data } = useSWR(
+    revision === null ? null : [`/sites/${key}/latest-changes?of=live`, revision],
+    () => call('listLatestChanges', { site: key }, undefined, '?of=live'),
+    { keepPreviousData: true },
+  );
+  return useMemo(() => data && byPage(data), [data]);
+}
+
 /** Who set the rule of each page last, or hid it, and when; undefined until it is known. */
 export function useRuleChanges(
   key: SiteKey,
@@ -33,6 +46,12 @@ export function useRuleChanges(
 
 const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
+
+/** The links within texts to pages of the site; undefined until they are known. */
+export const useTextLinks = (key: SiteKey, revision: number): AnswerOf<'listTextLinks'> | undefined =>
+  useSWR([`/sites/${key}/text-links`, revision], () => call('listTextLinks', { site: key }), {
+    keepPreviousData: true,
+  }).data;
 
 /** The pages whose text names a fact of the site; undefined until it is known. */
 export function useFactUses(key: SiteKey, fact: FactId, revision: number): PageId[] | undefined {

@@ -2,9 +2,10 @@ import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
-import { AUDIENCE_SECTION, type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, type TextDocument, contentIdOf, pageLink, plainTextOf } from '#core/model/content.ts';
 import type { Fact } from '#core/model/fact.ts';
-import type { ContentId, SiteKey } from '#core/model/ids.ts';
+import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import { textIn } from '#core/model/texts.ts';
 import { rememberContent, useContent } from '../api/content.ts';
 import {
   type NamedAudience,
@@ -17,7 +18,8 @@ import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
-import { TextField } from '../ui/field.tsx';
+import { Choice, Radios, TextField } from '../ui/field.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const NO_AUDIENCES: readonly NamedAudience[] = [];
 const NO_FACTS: readonly Fact[] = [];
@@ -250,10 +252,14 @@ function Tool({
   );
 }
 
-/** Asks for the address that the selected words lead to. */
+/** Asks for the page of the site, or the outside address, that the selected words lead to. */
 function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onClose: () => void }) {
-  const [href, setHref] = useState('https://');
-  const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(href.trim());
+  const { derived, site } = useWorkbench();
+  const [kind, setKind] = useState<'page' | 'outside'>('page');
+  const [page, setPage] = useState<PageId | ''>('');
+  const [url, setUrl] = useState('https://');
+  const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(url.trim());
+  const href = kind === 'outside' ? (isAddress ? url.trim() : null) : page === '' ? null : pageLink(page);
   const close = () => {
     onClose();
     window.setTimeout(() => editor.commands.focus(), 0);
@@ -266,7 +272,7 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
       actions={
         <>
           <Button onClick={close}>Cancel</Button>
-          <Button look="main" type="submit" form="link-words" disabled={!isAddress}>
+          <Button look="main" type="submit" form="link-words" disabled={href === null}>
             Link them
           </Button>
         </>
@@ -274,21 +280,47 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
     >
       <form
         id="link-words"
-        className="pb-2"
+        className="flex flex-col gap-3 pb-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (!isAddress) return;
-          editor.chain().setLink({ href: href.trim() }).run();
+          if (href === null) return;
+          editor.chain().setLink({ href }).run();
           close();
         }}
       >
-        <TextField
-          label="Address"
-          value={href}
-          autoFocus
-          hint="Starts with https://, mailto: or tel:"
-          onChange={(event) => setHref(event.target.value)}
+        <Radios
+          legend="They lead to"
+          choices={[
+            { value: 'page', words: 'A page of this site' },
+            { value: 'outside', words: 'An outside address' },
+          ]}
+          value={kind}
+          onChoose={setKind}
         />
+        {kind === 'page' ? (
+          <Choice
+            label="Page"
+            value={page}
+            hint="The link follows the page wherever it moves."
+            onChange={(event) => setPage(event.target.value as PageId)}
+          >
+            <option value="">Choose a page</option>
+            {derived.outline.nodes.map((node, row) =>
+              node.type === 'page' ? (
+                <option key={node.id} value={node.id}>
+                  {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, site.settings.language)}
+                </option>
+              ) : null,
+            )}
+          </Choice>
+        ) : (
+          <TextField
+            label="Address"
+            value={url}
+            hint="Starts with https://, mailto: or tel:"
+            onChange={(event) => setUrl(event.target.value)}
+          />
+        )}
       </form>
     </Dialog>
   );

@@ -101,11 +101,11 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
     },
   ],
   publish: [
-    stateColumn(112),
+    stateColumn(104),
     {
       key: 'differs',
       name: 'What differs',
-      width: 150,
+      width: 120,
       isMinor: true,
       values: ({ site, derived }, row) => [
         derived.states[row] === 'live'
@@ -119,7 +119,7 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
     {
       key: 'last-change',
       name: 'Last change',
-      width: 130,
+      width: 126,
       isMinor: true,
       values: ({ derived, changes }, row) => {
         const last = derived.states[row] === 'live' ? undefined : changes?.get(derived.outline.nodes[row]!.id);
@@ -130,7 +130,7 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
     {
       key: 'address-now',
       name: 'Address now',
-      width: 150,
+      width: 130,
       grows: true,
       isMinor: true,
       values: ({ site, derived }, row) => [liveAddress(site, derived.outline.nodes[row]!.id)],
@@ -139,7 +139,7 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
     {
       key: 'address-after',
       name: 'Address after',
-      width: 150,
+      width: 130,
       grows: true,
       isMinor: true,
       values: ({ site, derived }, row) => [

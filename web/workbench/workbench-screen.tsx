@@ -11,7 +11,7 @@ import {
 import { derivedOf } from '#core/derive/derived.ts';
 import { feedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { useLatestChanges } from '../api/find.ts';
+import { useLiveChanges } from '../api/find.ts';
 import { useMay, useSession } from '../api/session.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
 import type { Edit, SiteStore } from '../api/site-store.ts';
@@ -65,7 +65,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const { query, filter, moment } = parameters;
   const totals = feedback?.totals ?? null;
   const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, moment);
-  const changes = useLatestChanges(store.key, parameters.lens === 'publish' ? shown.revision : null) ?? null;
+  const changes = useLiveChanges(store.key, parameters.lens === 'publish' ? shown.revision : null) ?? null;
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);

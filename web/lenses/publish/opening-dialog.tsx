@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type OpeningLine, type OpeningPoint, openingList } from '#core/derive/opening-list.ts';
 import { wordsOfFault } from '../../api/client.ts';
+import { useTextLinks } from '../../api/find.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
 import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
@@ -51,18 +52,19 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
   descriptions: { there: 'Every open page has a description.', missing: 'have no description', lens: 'write' },
   closed: { there: 'Everyone can open every page.', missing: 'are hidden or not open to everyone', lens: 'access' },
   links: {
-    there: 'Every link of the tree leads to an open page.',
-    missing: 'lead to a page that is not open',
+    there: 'Every link leads to an open page.',
+    missing: 'link to a page that is not open',
     lens: 'menus',
   },
 };
 
 /** What the site still needs before visitors come, and whether it is open. */
 export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, setDialog, mayPublish } = useWorkbench();
+  const { site, shown, setDialog, mayPublish } = useWorkbench();
   const works = useWorks(site.key);
   const now = useNow();
-  const lines = useMemo(() => openingList(site, now), [site, now]);
+  const links = useTextLinks(site.key, shown.revision)?.draft;
+  const lines = useMemo(() => openingList(site, now, links ?? []), [site, now, links]);
   const isOpened = site.liveSettings !== null;
   const missing = lines.filter(({ state }) => state === 'missing').length;
   return (
@@ -119,7 +121,7 @@ function OneLine({
       ? there
       : state === 'missing'
         ? missing
-        : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^have|^are|^lead/, (verb) => ({ have: 'has', are: 'is', lead: 'leads' })[verb]!) : missing}: ${names.join(', ')}${of.length > MOST_NAMED ? ' and others' : ''}.`;
+        : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^(have|are|link)/, (verb) => ({ have: 'has', are: 'is', link: 'links' })[verb]!) : missing}: ${names.join(', ')}${of.length > MOST_NAMED ? ' and others' : ''}.`;
   const go = () => {
     setLens(lens);
     if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });

@@ -38,7 +38,7 @@ export function PublishBar() {
           </Button>
           <Button look="quiet" isTight onClick={() => setDialog('opening')}>
             <DoorOpen size={15} aria-hidden />{' '}
-            {site.liveSettings === null ? 'Open the site' : works ? 'Closed' : 'Open'}
+            {site.liveSettings === null ? 'Open the site' : works ? 'Closed for works' : 'Open to visitors'}
           </Button>
         </div>
       </div>

@@ -7,6 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
+import { useTextLinks } from '../../api/find.ts';
 import { andBelow, menuName, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -17,7 +18,7 @@ const MOST_ADDRESSES = 4;
 
 /** Removes the selected branches, after saying what goes with them. */
 export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, derived, store, chosen, select, setPreview, run } = useWorkbench();
+  const { site, shown, derived, store, chosen, select, setPreview, run } = useWorkbench();
   const tops = useMemo(() => topmost(site, chosen), [site, chosen]);
   const operations = useMemo(() => tops.map((page) => ({ name: 'page.remove' as const, page })), [tops]);
   const outcome = useMemo(() => applyOperations(site, operations), [site, operations]);
@@ -37,6 +38,13 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
   const aliases = derived.outline.nodes.filter(
     (node) => node.target && 'page' in node.target && gone.has(node.target.page) && !gone.has(node.id),
   );
+  const linking = (useTextLinks(site.key, shown.revision)?.draft ?? []).filter(
+    ({ page, to }) => gone.has(to) && !gone.has(page),
+  );
+  const linkingTitles = [...new Set(linking.map(({ page }) => page))].flatMap((page) => {
+    const node = site.nodes.get(page);
+    return node ? [textIn(node.title, site.settings.language)] : [];
+  });
   const title = textIn(nodeAt(site, tops[0]!).title, site.settings.language);
   const submit = () => {
     const next = neighbour(
@@ -94,6 +102,12 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         {aliases.map((node) => (
           <li key={node.id}>The link ‘{textIn(node.title, site.settings.language)}’ will lead nowhere.</li>
         ))}
+        {linkingTitles.length > 0 && (
+          <li>
+            {linkingTitles.length === 1 ? 'The text of' : 'The texts of'} {namesWords(linkingTitles)}{' '}
+            {linkingTitles.length === 1 ? 'links' : 'link'} there; the words stay, without the link.
+          </li>
+        )}
         {changes && derivedOf(site).home !== null && gone.has(derivedOf(site).home!) && (
           <li>The home page is among them; the first page left becomes home.</li>
         )}

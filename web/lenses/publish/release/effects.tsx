@@ -73,6 +73,14 @@ export function Effects({ effects, after }: { readonly effects: LiveEffects; rea
         ))}
       </Part>,
     );
+  if (effects.deadTextLinks.length > 0)
+    parts.push(
+      <Part key="texts" heading="Texts with a link to a page that is not live" isAttention>
+        {effects.deadTextLinks.map((page) => (
+          <span key={page}>‘{titleIn(after, page)}’: the words stay, without the link</span>
+        ))}
+      </Part>,
+    );
   if (effects.settings.length > 0)
     parts.push(
       <Part key="settings" heading="Settings">

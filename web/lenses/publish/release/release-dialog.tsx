@@ -6,6 +6,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { wordsOfFault } from '../../../api/client.ts';
+import { useTextLinks } from '../../../api/find.ts';
 import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
 import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
 import { pages } from '../../../tree/words.ts';
@@ -48,7 +49,14 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     () => new Set(redirects?.filter((one) => !one.isResting).map(({ path }) => path)),
     [redirects],
   );
-  const effects = useMemo(() => liveEffects(site, plan.after, now, former), [site, plan, now, former]);
+  const links = useTextLinks(site.key, shown.revision);
+  const effects = useMemo(() => {
+    const made = new Set(plan.operation.pages);
+    const after = links
+      ? [...links.draft.filter(({ page }) => made.has(page)), ...links.live.filter(({ page }) => !made.has(page))]
+      : [];
+    return liveEffects(site, plan.after, now, former, after);
+  }, [site, plan, now, former, links]);
   const { pages: made, retire } = plan.operation;
   const parts = [...settings, ...plan.parts.map(({ part }) => part)].filter((part) => scopes.settings.includes(part));
   const what = [made.length > 0 && `${pages(made.length)} live`, retire.length > 0 && `${pages(retire.length)} down`];

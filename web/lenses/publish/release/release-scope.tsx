@@ -5,7 +5,7 @@ import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { branchOf } from '#core/model/site.ts';
-import { useLatestChanges } from '../../../api/find.ts';
+import { useLiveChanges } from '../../../api/find.ts';
 import { pages } from '../../../tree/words.ts';
 import { differs } from '../../../workbench/waiting.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -31,7 +31,7 @@ export interface Scopes {
 /** What a release can be of, and which of it is chosen. */
 export function useScopes(kind: 'live' | 'retire'): Scopes {
   const { site, chosen, shown } = useWorkbench();
-  const changes = useLatestChanges(site.key, kind === 'live' ? shown.revision : null);
+  const changes = useLiveChanges(site.key, kind === 'live' ? shown.revision : null);
   const [person, setPerson] = useState('');
   const all = useMemo(() => waitingPages(site), [site]);
   const people = useMemo(() => {
