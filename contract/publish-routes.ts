@@ -111,6 +111,13 @@ export const PUBLISH_ROUTES = {
     body: letBeBody,
     answer: okAnswer,
   },
+  takeStaticSite: {
+    method: 'get',
+    path: '/api/sites/:site/static-site',
+    permission: 'site.read',
+    summary: 'What everyone may see of the live site as files, in a ZIP; `?address=` is where they will stand',
+    sends: 'application/zip',
+  },
   showWorks: {
     method: 'get',
     path: '/api/sites/:site/works',

@@ -39,6 +39,7 @@ export async function ensureBuilt() {
     absWorkingDir: ROOT,
     entryPoints: {
       'workbench/main': 'server/main.ts',
+      'workbench/export-command': 'server/exports/export-command.ts',
       'workbench/match-worker': 'server/carry-over/match-worker.ts',
       'live/main': 'server/live/main.ts',
     },
@@ -51,7 +52,8 @@ export async function ensureBuilt() {
     sourcemap: true,
     logLevel: 'warning',
   });
-  cpSync(join(ROOT, 'server/live/assets'), join(ROOT, 'dist/live/assets'), { recursive: true });
+  for (const folder of ['live', 'workbench'])
+    cpSync(join(ROOT, 'server/live/assets'), join(ROOT, 'dist', folder, 'assets'), { recursive: true });
   await vite.build({ root: join(ROOT, 'web'), configFile: join(ROOT, 'vite.config.ts'), logLevel: 'warn' });
   writeFileSync(stamp, wanted);
 }

@@ -24,8 +24,17 @@ export interface VisitorView {
   readonly until: number;
 }
 
-/** @param at the moment, in milliseconds since 1970 */
-export function visitorView(site: Site, visitor: Membership, at: number, isSignedIn: boolean): VisitorView {
+/**
+ * @param at the moment, in milliseconds since 1970
+ * @param withLocks whether pages with a lock are seen; without, they are out of sight like all that is closed
+ */
+export function visitorView(
+  site: Site,
+  visitor: Membership,
+  at: number,
+  isSignedIn: boolean,
+  withLocks = true,
+): VisitorView {
   const plain = derivedOf(site);
   const { outline } = plain;
   const { open, locked, asks, until } = accessTable(outline, site.settings, [visitor], at);
@@ -34,11 +43,7 @@ export function visitorView(site: Site, visitor: Membership, at: number, isSigne
   const derived = hasRules
     ? derivedFor(
         plain,
-        hiddenFor(
-          plain,
-          open.map((bits, row) => bits | locked[row]!),
-          0,
-        ),
+        hiddenFor(plain, withLocks ? open.map((bits, row) => bits | locked[row]!) : open, 0),
         (row) => outline.nodes[row]!.access?.menuFor === other,
       )
     : plain;
@@ -64,8 +69,8 @@ export function visitorView(site: Site, visitor: Membership, at: number, isSigne
     visitor,
     isSignedIn,
     derived,
-    locked: Uint8Array.from(locked),
-    asks: Uint8Array.from(asks),
+    locked: withLocks ? Uint8Array.from(locked) : new Uint8Array(locked.length),
+    asks: withLocks ? Uint8Array.from(asks) : new Uint8Array(asks.length),
     offered,
     found,
     standingIn,

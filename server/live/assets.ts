@@ -15,11 +15,14 @@ const FONTS = {
 /** The stylesheet and fonts of visitors' pages, by their path below `/assets`; each name holds a hash of what it is. */
 export class Assets {
   readonly stylesheet: string;
+  /** The files as they are, by their path below `/assets`. */
+  readonly bytes: ReadonlyMap<string, Buffer>;
   readonly #files: ReadonlyMap<string, ReadyAnswer>;
 
-  private constructor(stylesheet: string, files: ReadonlyMap<string, ReadyAnswer>) {
+  private constructor(stylesheet: string, files: ReadonlyMap<string, ReadyAnswer>, bytes: ReadonlyMap<string, Buffer>) {
     this.stylesheet = stylesheet;
     this.#files = files;
+    this.bytes = bytes;
   }
 
   get(path: string): ReadyAnswer | undefined {
@@ -29,16 +32,19 @@ export class Assets {
   static async load(): Promise<Assets> {
     const require = createRequire(import.meta.url);
     const files = new Map<string, ReadyAnswer>();
+    const all = new Map<string, Buffer>();
     let css = await readFile(fileURLToPath(new URL('./assets/visitors.css', import.meta.url)), 'utf8');
     for (const [name, source] of Object.entries(FONTS)) {
       const bytes = await readFile(require.resolve(source));
       const path = `/${hashed(name, bytes)}`;
       files.set(path, new ReadyAnswer(200, 'font/woff2', bytes, FOR_EVER));
+      all.set(path, bytes);
       css = css.replaceAll(`url('${name}')`, `url('/assets${path}')`);
     }
     const path = `/${hashed('visitors.css', Buffer.from(css))}`;
     files.set(path, new ReadyAnswer(200, 'text/css; charset=utf-8', css, FOR_EVER));
-    return new Assets(`/assets${path}`, files);
+    all.set(path, Buffer.from(css));
+    return new Assets(`/assets${path}`, files, all);
   }
 }
 

@@ -99,3 +99,16 @@ export async function htmlOf(
 /** The keys of the sites that have something live. */
 export const liveSiteKeys = (database: Knex): Promise<SiteKey[]> =>
   database('site').whereNotNull('live_name').orderBy('key').pluck('key');
+
+/** The texts of everyone as HTML, by their ids, with the site's facts where they name them. */
+export async function htmlOfAll(
+  database: Knex,
+  { key, settings }: Pick<Site, 'key' | 'settings'>,
+  contents: readonly string[],
+): Promise<Map<string, string>> {
+  const rows: { id: string; html: string }[] = await database('content')
+    .where({ site: key })
+    .whereIn('id', [...contents])
+    .select('id', 'html');
+  return new Map(rows.map(({ id, html }) => [id, withFacts(html, settings.facts)]));
+}

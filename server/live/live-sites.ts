@@ -10,7 +10,7 @@ import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { escaped } from './html.ts';
 import { type Release, htmlOf, liveSiteKeys, loadRelease } from './live-repository.ts';
-import { robotsFile, sitemapFiles } from './machine-files.ts';
+import { FEED, feedOf, hasFeed, robotsFile, sitemapFiles } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
 import { questionIn, renderSearch } from './site-search.ts';
@@ -154,6 +154,17 @@ export class LiveSites {
       const answer = await this.#page(kind, row, rest);
       keep(kind.ready, path, answer);
       return answer;
+    }
+    if (address?.endsWith(`/${FEED}`)) {
+      // The feed is the same for whoever asks.
+      const { view, ready } = this.#kind(live, ANYBODY);
+      const of = view.derived.rowAt.get(address.slice(0, -FEED.length - 1) || '/');
+      if (of !== undefined && hasFeed(view, of)) {
+        const feed = feedOf(view, of, live.release.liveAt);
+        const answer = new ReadyAnswer(200, 'application/atom+xml; charset=utf-8', feed);
+        if (pathOf(place, address) === path) keep(ready, path, answer);
+        return answer;
+      }
     }
     // One address a page: with a slash at the end it is another one, which leads to the page.
     if (address !== null && address !== '/' && address.endsWith('/')) {

@@ -7,6 +7,8 @@ export interface SitePlace {
   readonly base: string;
   readonly origin: string;
   readonly stylesheet: string;
+  /** Whether the pages are files: then there is no search and no signing in. */
+  readonly isStatic?: boolean;
 }
 
 /** A site for one kind of visitor: what they may open, and where the site is. */

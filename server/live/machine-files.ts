@@ -1,3 +1,5 @@
+import { type Listed, listedBelow, listingOf } from '#core/derive/listing.ts';
+import { textIn } from '#core/model/texts.ts';
 import { escaped } from './html.ts';
 import type { Release } from './live-repository.ts';
 import { type LiveView, pathOf } from './live-view.ts';
@@ -39,6 +41,60 @@ export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = M
   );
   return files;
 }
+
+/** The name of a collection's feed, as the last step of an address below the collection's own. */
+export const FEED = 'feed.xml';
+/** A feed holds so many entries, the latest. */
+const MOST_IN_FEED = 50;
+
+/** Whether a page has a feed: it lists what stands below it in the order of days, and everyone is offered it. */
+export function hasFeed({ site, derived, offered }: LiveView, row: number): boolean {
+  const { id, type } = derived.outline.nodes[row]!;
+  const { order, look } = listingOf(site, id);
+  return type === 'page' && offered[row] === 1 && order === 'date' && look !== 'none';
+}
+
+/** The address of a collection's feed. */
+export const feedAddress = (address: string): string => `${address === '/' ? '' : address}/${FEED}`;
+
+/** The feed of a collection (Atom, RFC 4287): the pages below it that everyone is offered, the latest first. @param view what everyone has */
+export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): string {
+  const { site, place, derived, offered } = view;
+  const { language } = site.settings;
+  const { outline, addresses } = derived;
+  const whole = (address: string) => escaped(place.origin + pathOf(place, address));
+  const flat = (listed: readonly Listed[]): number[] => listed.flatMap((one) => [one.row, ...flat(one.below)]);
+  const rows = flat(listedBelow(site, outline.nodes[row]!.id, derived)).filter(
+    (one) => addresses[one] !== null && offered[one] === 1,
+  );
+  const changedAt = (one: number) => liveAt.get(outline.nodes[one]!.id)?.toISOString() ?? new Date(0).toISOString();
+  const entries = rows.slice(0, MOST_IN_FEED).map((one) => {
+    const node = outline.nodes[one]!;
+    const summary = textIn(node.description, language);
+    const date = node.frame?.date;
+    return [
+      `<entry><title>${escaped(textIn(node.title, language))}</title><id>${idOf(place, node.id)}</id>`,
+      `<link href="${whole(addresses[one]!)}"/><updated>${changedAt(one)}</updated>`,
+      date ? `<published>${date}T00:00:00Z</published>` : '',
+      summary === '' ? '' : `<summary>${escaped(summary)}</summary>`,
+      '</entry>',
+    ].join('');
+  });
+  const node = outline.nodes[row]!;
+  const updated = [row, ...rows].map(changedAt).sort().at(-1)!;
+  const own = addresses[row]!;
+  return `<?xml version="1.0" encoding="UTF-8"?>
+<feed xmlns="http://www.w3.org/2005/Atom" xml:lang="${escaped(language)}">
+<title>${escaped(textIn(node.title, language))} – ${escaped(site.settings.name)}</title><id>${idOf(place, node.id)}</id>
+<link href="${whole(own)}"/><link rel="self" type="application/atom+xml" href="${whole(feedAddress(own))}"/>
+<author><name>${escaped(site.settings.name)}</name></author><updated>${updated}</updated>
+${entries.join('\n')}
+</feed>
+`;
+}
+
+/** What an entry is known by for ever: it names the page, and not where it stands. */
+const idOf = (place: LiveView['place'], page: string): string => escaped(`${place.origin}${place.base}/~page/${page}`);
 
 /** The robots file of the whole origin (RFC 9309), with each site's sitemap file. */
 export const robotsFile = (origin: string, keys: readonly string[]): string =>

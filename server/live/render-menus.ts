@@ -17,9 +17,16 @@ function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonl
   known.set(view, made);
   const key = `${menu.id} ${section ?? ''}`;
   let entries = made.get(key);
-  if (!entries) made.set(key, (entries = entriesOf(site, menu, derived, { belongs: visitor, isSignedIn }, section)));
+  if (!entries) {
+    const all = entriesOf(site, menu, derived, { belongs: visitor, isSignedIn }, section);
+    made.set(key, (entries = view.place.isStatic ? withoutDoing(all) : all));
+  }
   return entries;
 }
+
+/** The entries that lead somewhere or say something: files cannot sign anybody in. */
+const withoutDoing = (entries: readonly MenuEntry[]): readonly MenuEntry[] =>
+  entries.flatMap((entry) => (entry.does ? [] : [{ ...entry, entries: withoutDoing(entry.entries) }]));
 
 /** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
 export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): string {

@@ -9,6 +9,7 @@ import { textIn } from '#core/model/texts.ts';
 import { escaped, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
 import { factText } from './facts.ts';
+import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
@@ -46,6 +47,10 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     description === '' ? '' : `<meta name="description" content="${escaped(description)}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
     `<link rel="canonical" href="${escaped(place.origin + pathOf(place, address))}">`,
+    view.offered[row] === 1 ? renderPreview(view, title, description, address) : '',
+    hasFeed(view, row)
+      ? `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(pathOf(place, feedAddress(address)))}">`
+      : '',
     `<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
   ].join('');
   const body = [
@@ -64,6 +69,20 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     body,
     current: page,
   });
+}
+
+/** What a page looks like where somebody links to it elsewhere (the Open Graph protocol); for pages that search engines are offered. */
+function renderPreview({ site, place }: LiveView, title: string, description: string, address: string): string {
+  const said = [
+    ['og:type', 'website'],
+    ['og:site_name', site.settings.name],
+    ['og:title', title],
+    ['og:description', description],
+    ['og:url', place.origin + pathOf(place, address)],
+  ] as const;
+  return said
+    .map(([name, content]) => (content === '' ? '' : `<meta property="${name}" content="${escaped(content)}">`))
+    .join('');
 }
 
 /** What a page says at an address that leads nowhere. */
@@ -138,7 +157,7 @@ function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean)
   if (header === 'title') return `<header class="head head-title">${name}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
   const behind = header === 'tall' && picture !== '' ? `<img class="picture" src="${escaped(picture)}" alt="">` : '';
-  return `<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : `<p class="strapline">${escaped(strapline)}</p>`}${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
+  return `<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : `<p class="strapline">${escaped(strapline)}</p>`}${isSearch || place.isStatic ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
 }
 
 function renderFooter(view: LiveView, current: PageId | null): string {
@@ -152,7 +171,7 @@ function renderFooter(view: LiveView, current: PageId | null): string {
 /** The way in and out; none where the site has no audiences. */
 function renderAccount(view: LiveView): string {
   const { site, place, isSignedIn, walk } = view;
-  if (site.settings.audiences.length === 0 || walk !== null) return '';
+  if (site.settings.audiences.length === 0 || walk !== null || place.isStatic) return '';
   return isSignedIn ? signOutForm(place) : `<p><a href="${escaped(signInAddress(view))}">Sign in</a></p>`;
 }
 

@@ -1,4 +1,8 @@
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import { sendZip } from '../exports/zip-stream.ts';
+import { staticFiles } from '../exports/static-site.ts';
+import { Assets } from '../live/assets.ts';
+import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
 import { pageOf, siteOf, uuidOf } from '../route-parameters.ts';
@@ -17,7 +21,8 @@ type Releases =
   | 'scheduleRelease'
   | 'callOffRelease'
   | 'showWorks'
-  | 'setWorks';
+  | 'setWorks'
+  | 'takeStaticSite';
 
 /** What goes live, when, and how it is taken back. */
 export function makeReleaseHandlers({
@@ -25,7 +30,10 @@ export function makeReleaseHandlers({
   cache,
   releases,
   schedule,
-}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule'>): Pick<Handlers, Releases> {
+  liveOrigin,
+  now,
+}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule' | 'liveOrigin' | 'now'>): Pick<Handlers, Releases> {
+  let assets: Promise<Assets> | undefined;
   const releaseOf = (text: unknown): number => {
     const number = Number(text);
     if (!Number.isInteger(number) || number < 1) throw new ProblemError('release-unknown', { release: String(text) });
@@ -67,6 +75,29 @@ export function makeReleaseHandlers({
       const { site } = await cache.current(siteOf(request));
       await schedule.callOff(uuidOf(request.params.scheduled, 'schedule-unknown'));
       return { scheduled: await listScheduled(database, site.key) };
+    },
+
+    takeStaticSite: async ({ request, response }) => {
+      const { site } = await cache.current(siteOf(request));
+      const release = await loadRelease(database, site.key);
+      if (!release) throw new ProblemError('nothing-live');
+      const { address } = request.query;
+      const files = staticFiles({
+        release,
+        address:
+          typeof address === 'string' && /^https?:\/\/[^\s"'<>]+$/.test(address)
+            ? address.replace(/\/+$/, '')
+            : `${liveOrigin}/${site.key}`,
+        assets: await (assets ??= Assets.load()),
+        textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        now: now().getTime(),
+      });
+      response.set({
+        'Content-Type': 'application/zip',
+        'Content-Disposition': `attachment; filename="${site.key}.zip"`,
+        'Cache-Control': 'no-store',
+      });
+      await sendZip(files, response);
     },
 
     showWorks: async ({ request }) => {

@@ -8,6 +8,7 @@ import { momentWords } from '../../../fields/site-moment.ts';
 import { pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
+import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, listOf } from '../publish-words.ts';
 import { CompareReleases } from './compare-releases.tsx';
@@ -89,8 +90,45 @@ export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
           </section>
         )}
         {releases && releases.length > 1 && <CompareReleases releases={releases} />}
+        {site.liveSettings !== null && <TakeElsewhere />}
       </div>
     </Dialog>
+  );
+}
+
+/** What is live as files, for a host of files. */
+function TakeElsewhere() {
+  const { site, liveOrigin } = useWorkbench();
+  const [address, setAddress] = useState(`${liveOrigin}/${site.key}`);
+  const isAddress = /^https?:\/\/[^\s"'<>]+$/.test(address);
+  return (
+    <section aria-labelledby="elsewhere" className="flex flex-col gap-2 border-t border-rule pt-4">
+      <h3 id="elsewhere" className="font-display text-large font-semibold">
+        Take it elsewhere
+      </h3>
+      <p className="text-small text-quiet">
+        What everyone may see of what is live, as files with relative links, for any host of files. Pages with a lock,
+        the search and signing in are not among them.
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <div className="min-w-64 flex-1">
+          <TextField
+            label="The address where they will stand"
+            value={address}
+            onChange={(event) => setAddress(event.target.value)}
+          />
+        </div>
+        {isAddress && (
+          <a
+            className="mb-0.5 inline-flex h-8 items-center rounded-md border border-edge bg-raised px-3 font-medium hover:border-ink"
+            href={`/api/sites/${site.key}/static-site?address=${encodeURIComponent(address)}`}
+            download
+          >
+            Take the files (ZIP)
+          </a>
+        )}
+      </div>
+    </section>
   );
 }
 

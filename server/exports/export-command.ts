@@ -1,0 +1,57 @@
+import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+import { siteKeySchema } from '#core/model/ids.ts';
+import { connect } from '../database/connect.ts';
+import { Assets } from '../live/assets.ts';
+import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
+import { writeFolder } from './export-folder.ts';
+import { staticFiles } from './static-site.ts';
+
+/** `npm run export`: writes what everyone may see of a site as files. It ends with a sentence and code 1 where it cannot. */
+async function main(): Promise<void> {
+  const { values } = parseArgs({
+    options: { site: { type: 'string' }, out: { type: 'string' }, address: { type: 'string' } },
+  });
+  const key = siteKeySchema.safeParse(values.site);
+  if (!key.success || !values.out)
+    throw new Error('Say which site and where to: npm run export -- --site KEY --out FOLDER [--address https://…]');
+  const database = connect(process.env.DATABASE_URL!);
+  try {
+    const release = await loadRelease(database, key.data);
+    if (!release) throw new Error(`There is no site ‘${key.data}’ with something live.`);
+    const address = (values.address ?? `http://127.0.0.1/${key.data}`).replace(/\/+$/, '');
+    const total = release.site.nodes.size;
+    let pages = 0;
+    let told = 0;
+    const tell = () => {
+      pages++;
+      if (Date.now() - told < 500) return;
+      told = Date.now();
+      process.stderr.write(`\r${pages} of at most ${total} pages`);
+    };
+    const began = Date.now();
+    const files = staticFiles(
+      {
+        release,
+        address,
+        assets: await Assets.load(),
+        textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        now: Date.now(),
+      },
+      tell,
+    );
+    const count = await writeFolder(resolve(values.out), files);
+    const seconds = (Date.now() - began) / 1000;
+    process.stderr.write('\r');
+    console.log(`${pages} pages in ${count} files, in ${seconds.toFixed(1)} s: ${resolve(values.out)}`);
+  } finally {
+    await database.destroy();
+  }
+}
+
+try {
+  await main();
+} catch (fault) {
+  console.error((fault as Error).message);
+  process.exitCode = 1;
+}

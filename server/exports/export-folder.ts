@@ -1,0 +1,28 @@
+import { mkdir, readdir, rename, rm, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import type { StaticFile } from './static-site.ts';
+
+/**
+ * Writes files into a folder. They are written beside it first: the folder holds all of them or what it held before.
+ * @throws Error where the folder holds something that is no earlier export
+ */
+export async function writeFolder(folder: string, files: AsyncIterable<StaticFile>): Promise<number> {
+  const held = await readdir(folder).catch(() => [] as string[]);
+  if (held.length > 0 && !held.includes('404.html'))
+    throw new Error(`The folder ${folder} holds other files. Name an empty one, or one that does not exist yet.`);
+  const fresh = `${folder}.new-${process.pid}`;
+  await rm(fresh, { recursive: true, force: true });
+  const made = new Set<string>();
+  let count = 0;
+  for await (const { path, content } of files) {
+    const file = join(fresh, path);
+    const parent = dirname(file);
+    if (!made.has(parent)) await mkdir(parent, { recursive: true });
+    made.add(parent);
+    await writeFile(file, content);
+    count++;
+  }
+  await rm(folder, { recursive: true, force: true });
+  await rename(fresh, folder);
+  return count;
+}

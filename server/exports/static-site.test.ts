@@ -1,0 +1,127 @@
+import { unzipSync } from 'fflate';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { contentIdOf } from '#core/model/content.ts';
+import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+
+let server: TestServer;
+let ines: Person;
+let files: Map<string, string>;
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+  await server.site('quay');
+  const add = (page: string, title: string, parent: string | null = null, more: object = {}) => ({
+    name: 'page.add',
+    page,
+    place: { parent },
+    title: { en: title },
+    ...more,
+  });
+  const document = {
+    type: 'doc' as const,
+    content: [
+      {
+        type: 'paragraph',
+        content: [{ type: 'text', text: 'Find us', marks: [{ type: 'link', attrs: { href: 'page:visit' } }] }],
+      },
+    ],
+  };
+  const content = contentIdOf(document);
+  const made = await ines.post('/api/sites/quay/operations', {
+    operations: [
+      { name: 'audience.add', audience: 'staff', title: 'Staff' },
+      add('home', 'Welcome'),
+      add('courses', 'Courses', null, { content }),
+      add('evening', 'Evening', 'courses', { frame: { date: '2026-11-01' }, description: { en: 'After work.' } }),
+      add('visit', 'Visit & find', null, { slug: { en: { text: 'besuch-für-alle', own: true } } }),
+      add('handbook', 'Handbook', null, { access: { only: ['staff'], closedLook: 'locked' } }),
+      { name: 'page.set', page: 'courses', fields: { frame: { listing: { look: 'list', levels: 1, order: 'date' } } } },
+      { name: 'redirect.add', redirect: 'r1', from: '/tides', to: { url: 'https://tides.example/' } },
+    ],
+    contents: [{ id: content, document }],
+  });
+  expect(made.status, made.text).toBe(200);
+  await ines.post('/api/sites/quay/releases', { pages: 'all' });
+  await ines.operations('quay', {
+    name: 'page.set',
+    page: 'evening',
+    fields: { slug: { en: { text: 'night', own: true } } },
+  });
+  await ines.post('/api/sites/quay/releases', { pages: 'all' });
+  const response = await fetch(`${server.origin}/api/sites/quay/static-site?address=https://files.example/school`, {
+    headers: { Cookie: ines.cookie },
+  });
+  expect(response.headers.get('content-type')).toBe('application/zip');
+  const zip = unzipSync(new Uint8Array(await response.arrayBuffer()));
+  files = new Map(Object.entries(zip).map(([path, bytes]) => [path, new TextDecoder().decode(bytes)]));
+});
+afterAll(() => server.close());
+
+/** Where a link of a file leads, as a path in the folder. */
+const resolved = (file: string, to: string): string =>
+  decodeURI(new URL(to, `https://files.example/school/${encodeURI(file)}`).pathname.replace('/school/', ''));
+
+describe('a site as files', () => {
+  it('holds what everyone may see, and nothing behind a lock', () => {
+    expect([...files.keys()].filter((path) => path.endsWith('.html')).sort()).toEqual([
+      '404.html',
+      'besuch-für-alle/index.html',
+      'courses/evening/index.html',
+      'courses/index.html',
+      'courses/night/index.html',
+      'index.html',
+      'tides/index.html',
+    ]);
+    for (const [path, text] of files) if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|sign-in|<form/);
+  });
+
+  it('has links that lead to files of the folder, from any page, fonts and styles among them', () => {
+    let links = 0;
+    for (const [file, html] of files) {
+      if (!file.endsWith('index.html') || html.includes('http-equiv="refresh"')) continue;
+      for (const [, to] of html.matchAll(/\b(?:href|src)="([^"]*)"/g)) {
+        if (/^(https?:|#)/.test(to!)) continue;
+        const path = resolved(file, to!);
+        expect(files.has(path) || files.has(`${path}index.html`), `${to} in ${file}`).toBe(true);
+        links++;
+      }
+    }
+    expect(links).toBeGreaterThan(25);
+    const css = [...files].find(([path]) => path.endsWith('.css'))!;
+    for (const [, font] of css[1].matchAll(/url\('([^']+)'\)/g)) expect(files.has(resolved(css[0], font!))).toBe(true);
+    expect(files.get('courses/index.html')).toContain('<a href="../besuch-f%C3%BCr-alle/">Find us</a>');
+  });
+
+  it('says where it stands: canonical addresses, sitemap, feed, and what is not found', () => {
+    expect(files.get('courses/night/index.html')).toContain(
+      '<link rel="canonical" href="https://files.example/school/courses/night">',
+    );
+    expect(files.get('sitemap.xml')).toContain('<loc>https://files.example/school/courses/night</loc>');
+    expect(files.get('robots.txt')).toContain('Sitemap: https://files.example/school/sitemap.xml');
+    expect(files.get('courses/feed.xml')).toMatch(/<entry><title>Evening<\/title>.*After work\./s);
+    expect(files.get('404.html')).toContain('href="https://files.example/school/courses/"');
+  });
+
+  it('leads on from former addresses, by rules and by pages', () => {
+    expect(files.get('courses/evening/index.html')).toContain('url=https://files.example/school/courses/night"');
+    expect(files.get('redirects.csv')).toContain('/courses/evening,https://files.example/school/courses/night,301');
+    expect(files.get('redirects.nginx.conf')).toContain('"/tides" "https://tides.example/"');
+  });
+});
+
+describe('what machines read on the live site', () => {
+  it('is a feed of a collection, named in its page, with the latest first', async () => {
+    const page = await server.live('/quay/courses');
+    expect(page.text).toContain(
+      '<link rel="alternate" type="application/atom+xml" title="Courses" href="/quay/courses/feed.xml">',
+    );
+    expect(page.text).toContain('<meta property="og:title" content="Courses">');
+    const feed = await server.live('/quay/courses/feed.xml');
+    expect(feed.headers.get('content-type')).toContain('application/atom+xml');
+    // RFC 4287: a feed and each entry have one id, one title and one updated; a feed names its author.
+    for (const part of [feed.text.replace(/<entry>.*<\/entry>/gs, ''), ...feed.text.match(/<entry>.*?<\/entry>/gs)!])
+      for (const tag of ['id', 'title', 'updated']) expect(part.match(new RegExp(`<${tag}>`, 'g'))).toHaveLength(1);
+    expect(feed.text).toMatch(/<author><name>.+<\/name><\/author>/);
+    expect((await server.live('/quay/feed.xml')).status).toBe(404);
+  });
+});

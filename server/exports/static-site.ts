@@ -1,0 +1,130 @@
+import { leadOf } from '#core/derive/redirects.ts';
+import { visitorView } from '#core/derive/visitor-view.ts';
+import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
+import { EVERYONE } from '#core/model/audience.ts';
+import { isPattern } from '#core/model/redirect.ts';
+import { escaped } from '../live/html.ts';
+import type { Release } from '../live/live-repository.ts';
+import { type LiveView, pathOf } from '../live/live-view.ts';
+import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
+import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
+import { withPageLinks } from '../live/text-links.ts';
+
+/** A file of the export: its path below the folder, and what is in it. */
+export interface StaticFile {
+  readonly path: string;
+  readonly content: string | Uint8Array;
+}
+
+export interface StaticParts {
+  readonly release: Release;
+  /** The whole address under which the files will stand, without a slash at the end. */
+  readonly address: string;
+  /** The stylesheet and the fonts, by their path below `/assets`. */
+  readonly assets: { readonly stylesheet: string; readonly bytes: ReadonlyMap<string, Uint8Array> };
+  /** The texts of everyone as HTML, by the ids of their contents. */
+  readonly textsOf: (contents: readonly string[]) => Promise<ReadonlyMap<string, string>>;
+  readonly now: number;
+}
+
+/** So many texts are read at once. */
+const TEXTS_AT_ONCE = 500;
+
+/**
+ * What everyone may see of a release, as files that any host of files serves: a page is `index.html` in the folder of its address,
+ * and its links are relative. Pages that are closed to everyone, also those with a lock, are not among them, nor are search and
+ * signing in. `onPage` is told each page.
+ */
+export async function* staticFiles(
+  parts: StaticParts,
+  onPage: () => void = () => undefined,
+): AsyncGenerator<StaticFile> {
+  const { release, assets } = parts;
+  const view = viewOfEveryone(parts);
+  const { derived } = view;
+  const { addresses, outline, hiddenBy } = derived;
+  for (const [path, bytes] of assets.bytes) {
+    const css = path.endsWith('.css');
+    // The stylesheet names its fonts from the top of the host; here they stand beside it.
+    yield { path: `assets${path}`, content: css ? text(bytes).replaceAll("url('/assets/", "url('") : bytes };
+  }
+  const rows = addresses.flatMap((address, row) => (address !== null && hiddenBy[row] === -1 ? [row] : []));
+  for (let at = 0; at < rows.length; at += TEXTS_AT_ONCE) {
+    const some = rows.slice(at, at + TEXTS_AT_ONCE);
+    const wanted = some.flatMap((row) => outline.nodes[row]!.content ?? []);
+    const texts = await parts.textsOf(wanted);
+    for (const row of some) {
+      const address = addresses[row]!;
+      const { html } = await answerAtRow(view, row, address, (content) =>
+        Promise.resolve(withPageLinks(texts.get(content) ?? '', view)),
+      );
+      onPage();
+      yield { path: fileOf(address), content: relative(html, address) };
+      if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
+    }
+  }
+  const standsIn = view.standingIn.get('not-found');
+  const own = standsIn === undefined ? null : outline.nodes[standsIn]!.content;
+  const ownTexts = own === null ? new Map<string, string>() : await parts.textsOf([own]);
+  const notFound = await notFoundPage(view, [], (content) =>
+    Promise.resolve(withPageLinks(ownTexts.get(content) ?? '', view)),
+  );
+  // A host serves it at any depth, so its links are whole.
+  yield {
+    path: '404.html',
+    content: notFound.replace(LOCAL, (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to)}"`),
+  };
+  for (const [name, xml] of sitemapFiles(view, release.liveAt)) yield { path: name, content: xml };
+  yield { path: 'robots.txt', content: `User-agent: *\nAllow: /\n\nSitemap: ${parts.address}/sitemap.xml\n` };
+  yield* redirectFiles(parts, view);
+}
+
+function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveView {
+  const place = { base: '', origin: address, stylesheet: assets.stylesheet, isStatic: true };
+  return { ...visitorView(release.site, new Set([EVERYONE]), now, false, false), place, walk: null };
+}
+
+/** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */
+function* redirectFiles({ release, address }: StaticParts, view: LiveView): Generator<StaticFile> {
+  const { derived } = view;
+  const { former, ofOldSite } = release.sources;
+  const byHand = release.site.settings.redirects.filter((one) => !isPattern(one)).map(({ from }) => from);
+  const rules: RedirectRule[] = [];
+  for (const path of new Set([...byHand, ...former.keys(), ...ofOldSite.keys()])) {
+    const to = leadOf(release.whole, release.sources, path)?.to;
+    if (to === undefined) continue;
+    const row = to !== 'gone' && 'page' in to ? derived.outline.rowOf.get(to.page) : undefined;
+    if (to !== 'gone' && 'page' in to && (row === undefined || derived.hiddenBy[row] !== -1)) continue;
+    const target =
+      to === 'gone' ? null : 'url' in to ? to.url : `${address}${pathOf(view.place, derived.addresses[row!]!)}`;
+    rules.push({ address: path, path, to: target });
+    if (target !== null && !/[?]|\.\w+$/.test(path)) yield { path: fileOf(path), content: leadingOn(target) };
+  }
+  yield { path: 'redirects.csv', content: writeRedirects('redirects.csv', rules) };
+  yield { path: 'redirects.nginx.conf', content: writeRedirects('redirects.nginx', rules) };
+  yield { path: 'redirects.htaccess', content: writeRedirects('redirects.apache', rules) };
+}
+
+const leadingOn = (to: string): string =>
+  `<!doctype html>\n<meta charset="utf-8"><title>Moved</title><link rel="canonical" href="${escaped(to)}"><meta http-equiv="refresh" content="0; url=${escaped(to)}"><p>This page is at <a href="${escaped(to)}">${escaped(to)}</a> now.</p>\n`;
+
+const fileOf = (address: string): string => (address === '/' ? 'index.html' : `${address.slice(1)}/index.html`);
+
+/** What follows a page's own place in a link: a folder for a page, a file for what has a name with an ending. */
+function folderOf(path: string): string {
+  const [, steps = '', rest = ''] = /^([^?#]*)(.*)$/.exec(path) ?? [];
+  if (steps === '' || steps.startsWith('assets/') || /\.(xml|txt)$/.test(steps)) return path;
+  return `${steps}/${rest}`;
+}
+
+/** An attribute that leads to an address of the site itself. */
+const LOCAL = /\b(href|src)="\/([^"]*)"/g;
+
+/** A page with its links relative to where it stands. */
+function relative(html: string, address: string): string {
+  const depth = address === '/' ? 0 : address.split('/').length - 1;
+  const up = depth === 0 ? './' : '../'.repeat(depth);
+  return html.replace(LOCAL, (_, name: string, to: string) => `${name}="${up}${folderOf(to)}"`);
+}
+
+const text = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);
