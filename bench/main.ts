@@ -18,6 +18,7 @@ import type { Result } from './measure.ts';
 import { benchMenus } from './menus.ts';
 import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
+import { benchPublish } from './publish.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
 
@@ -34,7 +35,7 @@ if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
 if (wants('menus')) results.push(...benchMenus());
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
+if (['edit', 'publish', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -69,6 +70,11 @@ if (['edit', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
     const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
     if (wants('open')) results.push(...(await benchOpen(workbench.port, cookie, site.key, SIZE)));
     if (wants('edit')) results.push(...(await benchEdit(url, workbench.port, cookie, site)));
+    if (wants('publish')) {
+      const again = connect(url);
+      results.push(...(await benchPublish(again, account.id, workbench.port, cookie)));
+      await again.destroy();
+    }
     if (wants('visitors')) {
       const { addresses, hiddenBy } = derivedOf(liveSiteOf(site));
       const paths = addresses.flatMap((address, row) =>

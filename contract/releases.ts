@@ -68,6 +68,7 @@ export const takeBackPlanAnswer = z.object({
       z.object({ page: pageIdSchema, because: z.literal('changed since'), release: z.number().int() }),
       z.object({ page: pageIdSchema, because: z.literal('parent'), of: pageIdSchema }),
       z.object({ page: pageIdSchema, because: z.literal('address'), of: pageIdSchema }),
+      z.object({ page: pageIdSchema, because: z.literal('setting'), part: z.enum(SETTINGS_PARTS) }),
     ]),
   ),
   leftSettings: parts,

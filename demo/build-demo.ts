@@ -79,7 +79,7 @@ export function buildLiveSite(
   nodes: readonly DemoNode[],
   rules: (idOf: (title: string) => PageId, site: Site) => readonly Operation[] = () => [],
 ): Site {
-  const empty = makeSite(toSiteKey(key), newSettings(name, 'en'), []);
+  const empty = makeSite(toSiteKey(key), { ...newSettings(name, 'en'), timeZone: 'Europe/London' }, []);
   const added = applied(empty, builder.add(nodes, null));
   const made = applied(
     added,

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { addDays } from 'date-fns';
 import type { Knex } from 'knex';
 import { unreadPage } from '#core/carryover/inventory.ts';
+import { redirectIdSchema } from '#core/model/redirect.ts';
 import { type ContentId, type PageId, type SiteKey, toSiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
@@ -14,6 +15,7 @@ import { acceptContent } from '#server/contents/content-service.ts';
 import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
 import { readHtml } from '#server/old-site/read-page.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
+import { addMisses } from '#server/live/visit-repository.ts';
 import type { ReleaseService } from '#server/releases/release-service.ts';
 import { insertPassphrase } from '#server/security/passphrase-repository.ts';
 import { putStandInGroups, putStandInPerson } from '#server/standins/directory-repository.ts';
@@ -85,6 +87,7 @@ export async function loadDemo(
   await apply((site) => pellowPlan(site, now));
   await apply((site) => pellowCarryOver(site, formerOrigin));
   await shareSchool(database, schoolSite.key, ines, now);
+  await missAddresses(database, schoolSite.key, now);
 
   const ferries = new DemoBuilder('ts');
   const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND);
@@ -171,7 +174,12 @@ async function editSchool(
     [...school.documents]
       .filter(([content]) => !before.has(content))
       .map(([content, document]) => ({ id: content, document }));
-  await releases.make(key, ines, { pages: [], retire: [id('Boats for sale')] });
+  await releases.make(key, ines, {
+    pages: [],
+    retire: [id('Boats for sale')],
+    name: 'The autumn sale is over',
+    note: 'All four boats have found an owner. The page comes back in spring.',
+  });
   for (const draft of PELLOW_QUAY_DRAFTS) {
     await edits.apply(key, ines, { operations: school.add(draft.nodes, id(draft.into)), contents: newContents() });
   }
@@ -200,6 +208,29 @@ async function editSchool(
     ],
   });
   await edits.apply(key, marek, { operations: [{ name: 'page.remove', page: id('Plain Jane') }] });
+  await edits.apply(key, ines, {
+    operations: [
+      {
+        name: 'redirect.add',
+        redirect: redirectIdSchema.parse('prospectus'),
+        from: '/prospectus',
+        to: { page: id('How to apply') },
+      },
+    ],
+  });
+}
+
+/** What visitors of the school's site asked for in vain. */
+const PELLOW_MISSED = [
+  { path: '/courses/evening-clases', hits: 14, from: '/apply/fees-and-paying' },
+  { path: '/open-saturdays', hits: 9, from: null },
+  { path: '/workshop/the-smithy', hits: 6, from: null },
+  { path: '/wp-login.php', hits: 41, from: null },
+];
+
+async function missAddresses(database: Knex, site: SiteKey, now: Date): Promise<void> {
+  for (const { path, hits, from } of PELLOW_MISSED)
+    await addMisses(database, site, new Map([[path, { count: hits, from }]]), now);
 }
 
 const stored = (documents: ReadonlyMap<ContentId, TextDocument>) =>

@@ -4,7 +4,8 @@ import { signedIn } from './support/signed-in.ts';
 
 const { spur, bench } = await signedIn();
 
-const status = async (path: string): Promise<number> => (await fetch(`${spur.live}${path}`)).status;
+const status = async (path: string): Promise<number> =>
+  (await fetch(`${spur.live}${path}`, { redirect: 'manual' })).status;
 
 /** Visitors get a release a moment after it was made. */
 const untilStatus = (path: string, expected: number) =>
@@ -72,7 +73,7 @@ describe('a release', () => {
     await bench.untilText('6 pages come along');
     await bench.click('button', 'Take 7 pages down');
     await bench.untilText('7 pages taken down.');
-    await untilStatus('/pellow-quay/workshops/the-smithy', 404);
+    await untilStatus('/pellow-quay/workshops/the-smithy', 301);
     expect(await (await fetch(`${spur.live}/pellow-quay/`)).text()).not.toMatch(/Workshops/);
     await bench.until('the row says so', async () =>
       /^Workshops Retired/.test((await (await bench.find('row', /^Workshops/)).getText()).replace(/\s+/g, ' ')),
@@ -81,7 +82,7 @@ describe('a release', () => {
     await bench.click('button', 'Make 1 page live');
     await bench.untilText('1 page made live.');
     await untilStatus('/pellow-quay/workshops', 200);
-    await untilStatus('/pellow-quay/workshops/the-smithy', 404);
+    await untilStatus('/pellow-quay/workshops/the-smithy', 301);
   });
 
   it('of all that waits takes down what was removed from the tree', async () => {
@@ -93,7 +94,7 @@ describe('a release', () => {
     await bench.untilText('Removed from the tree, so taken down');
     await bench.click('button', /^Make \d+ pages live and take 1 page down$/);
     await bench.untilText('1 page taken down.');
-    await untilStatus('/pellow-quay/boats-built/clinker-dinghies/plain-jane', 404);
+    await untilStatus('/pellow-quay/boats-built/clinker-dinghies/plain-jane', 301);
     await untilStatus('/pellow-quay/courses/evening-classes/sharpening-day', 200);
     await bench.untilNoText('Removed, still live');
   });

@@ -1,6 +1,6 @@
 #!/usr/bin/env node
 // Benchmarks: each figure of Spur beside a limit that is measured in the same run, in one table of ratios.
-import { rmSync } from 'node:fs';
+import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
@@ -29,6 +29,7 @@ try {
     packages: 'external',
     logLevel: 'warning',
   });
+  cpSync(join(ROOT, 'server/live/assets'), join(ROOT, 'dist/bench/assets'), { recursive: true });
   // With fsync, as in earnest: an edit counts when it is durable.
   const server = await startPostgres(DATA);
   postgres = server;

@@ -23,7 +23,7 @@ import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
 import { ENGINE_LOOK, EngineService } from './engine/engine-service.ts';
 import { ReleaseService } from './releases/release-service.ts';
-import { SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
+import { CATCH_UP_EVERY_MS, SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
 import { FeedbackNews } from './sharing/feedback-news.ts';
 import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
@@ -84,6 +84,10 @@ await runProcess('workbench', async (ready) => {
   crawls.useQueue(queue);
   await crawls.takeUp();
   await schedule.takeUp();
+  const catchingUp = setInterval(
+    () => void schedule.catchUp().catch((fault: unknown) => log.warn({ fault }, 'overdue releases could not be made')),
+    CATCH_UP_EVERY_MS,
+  );
   const carryOver = new CarryOverService(database, cache);
 
   const feedbackNews = new FeedbackNews();
@@ -143,6 +147,7 @@ await runProcess('workbench', async (ready) => {
     server.closeAllConnections();
     formerSite?.close();
     standInServer?.close();
+    clearInterval(catchingUp);
     await queue.stop();
     await carryOver.close();
     await stopListening();

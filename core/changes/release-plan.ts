@@ -8,17 +8,17 @@ import type { Site } from '../model/site.ts';
 import { branchOf, maybeNodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import { type PartAlong, pagesNamingWhatGoes, partsAlong } from './settings-along.ts';
+import { type PartAlong, partsAlong } from './settings-along.ts';
 
 /** Why a page comes along in a release that was not asked for it. */
-export const BECAUSES = ['above', 'address', 'below', 'names'] as const;
+export const BECAUSES = ['above', 'address', 'below'] as const;
 export type Because = (typeof BECAUSES)[number];
 
-/** A page that comes along: because of another page, or (`names`) of a part of the settings that takes away what it names. */
+/** A page that comes along, because of another one. */
 export interface PageAlong {
   readonly page: PageId;
   readonly because: Because;
-  readonly of: PageId | SettingsPart;
+  readonly of: PageId;
 }
 
 export interface AskedRelease {
@@ -93,13 +93,8 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   for (const id of asked.retire) takeDown(id, null, 'below');
   for (const id of asked.pages) take(id, null, 'above');
 
-  const wanted = asked.settings ?? SETTINGS_PARTS;
-  let parts: PartAlong[];
   for (;;) {
     const before = make.size + down.size;
-    parts = partsAlong(site, make, wanted);
-    for (const one of pagesNamingWhatGoes(site, [...wanted, ...parts.map(({ part }) => part)]))
-      take(one.page, one.part, 'names');
     takeDownBelow(site, make, down, (id, of) => takeDown(id, of, 'below'));
     const after = applyUnchecked(site, make, down);
     for (const [a, b] of addressClashes(after)) {
@@ -109,6 +104,7 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
     }
     if (make.size + down.size === before) break;
   }
+  const parts = partsAlong(site, make, asked.settings ?? SETTINGS_PARTS);
   for (const id of asked.pages) along.delete(id);
   for (const id of asked.retire) along.delete(id);
   const operation = {

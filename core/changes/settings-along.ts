@@ -4,7 +4,7 @@ import type { PageId } from '../model/ids.ts';
 import { allEntries } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import { NO_RULE } from '../model/access.ts';
-import { type SettingsPart, withParts } from '../model/settings-parts.ts';
+import type { SettingsPart } from '../model/settings-parts.ts';
 import type { Settings, Site } from '../model/site.ts';
 import { settingsDifferences } from './waiting-settings.ts';
 
@@ -59,32 +59,13 @@ export function partsAlong(site: Site, pages: ReadonlySet<PageId>, asked: readon
   return along;
 }
 
-/**
- * The live pages that name what these parts of the settings take away, and what they name: they have to go live with them, since
- * a label that is gone would leave them open to more visitors than it did.
- */
-export function pagesNamingWhatGoes(
-  site: Site,
-  parts: readonly SettingsPart[],
-): { page: PageId; part: SettingsPart }[] {
-  const { settings, liveSettings } = site;
-  if (liveSettings === null) return [];
-  const after = withParts(liveSettings, parts, settings);
-  const gone = freshIn(after, liveSettings);
-  if (gone.audiences.size + gone.labels.size + gone.layouts.size === 0) return [];
-  const found: { page: PageId; part: SettingsPart }[] = [];
-  site.live.forEach(({ node, retired }, page) => {
-    const part = retired ? null : namesOf(node, gone);
-    if (part !== null) found.push({ page, part });
-  });
-  return found;
-}
-
-function namesOf(node: SiteNode, { audiences, labels, layouts }: Fresh): SettingsPart | null {
+/** The part of the settings that lacks an audience, a label or a layout which a page names; null where they have all of them. */
+export function lackingFor(node: SiteNode, { audiences, labels, layouts }: Settings): SettingsPart | null {
   const rule = ruleOf(node);
-  if (rule.labels.some((one) => labels.has(one))) return 'labels';
-  if (audiencesIn(rule).some((one) => audiences.has(one))) return 'audiences';
-  return node.frame?.layout != null && layouts.has(node.frame.layout) ? 'layouts' : null;
+  const has = (list: readonly { readonly id: string }[], id: string) => list.some((one) => one.id === id);
+  if (rule.labels.some((id) => !has(labels, id))) return 'labels';
+  if (audiencesIn(rule).some((id) => id !== EVERYONE && !has(audiences, id))) return 'audiences';
+  return node.frame?.layout != null && !has(layouts, node.frame.layout) ? 'layouts' : null;
 }
 
 interface Fresh {

@@ -132,6 +132,22 @@ describe('taking back a release', () => {
     expect(releases.apply(plan.operation!).site.liveSettings).toMatchObject({ name: 'Test site' });
   });
 
+  it('does not make a page live again that names a label which is gone: it would open to everyone', () => {
+    const label = { labels: ['papers' as never] };
+    const releases = start()
+      .edit(
+        { name: 'label.add', label: 'papers' as never, title: 'Papers', rule: { search: 'page' } },
+        { name: 'page.set', page: id('b'), fields: { access: label } },
+      )
+      .make()
+      .edit({ name: 'page.set', page: id('b'), fields: { access: { labels: [] } } })
+      .make()
+      .edit({ name: 'label.remove', label: 'papers' as never })
+      .make([]);
+    // What the release did is still as it made it, and yet cannot come back.
+    expect(releases.plan(2).left).toEqual([{ page: 'b', because: 'setting', part: 'labels' }]);
+  });
+
   it('leaves a sound live site, and the last release is taken back whole', () => {
     const step = fc.oneof(
       { weight: 5, arbitrary: anyEdit },

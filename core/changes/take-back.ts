@@ -6,6 +6,7 @@ import { withLive } from '../model/site-edit.ts';
 import type { LiveNode, Settings, Site } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
 import { type AddressChange, addressChanges } from './release-plan.ts';
+import { lackingFor } from './settings-along.ts';
 import { settingsDifferences } from './waiting-settings.ts';
 
 /** What a release did: the live states that its pages had before it, and the settings before and after it. */
@@ -21,6 +22,8 @@ export type InTheWay =
   | { readonly because: 'changed since'; readonly release: number }
   /** It would stand live under a page that is not. */
   | { readonly because: 'parent'; readonly of: PageId }
+  /** It names an audience, a label or a layout that visitors do not have any more. */
+  | { readonly because: 'setting'; readonly part: SettingsPart }
   /** Another live page has the address by now that it would have again. */
   | { readonly because: 'address'; readonly of: PageId };
 
@@ -105,6 +108,11 @@ function* blockedIn(
   settings: Settings | null,
 ): Generator<[PageId, InTheWay]> {
   const isLive = (id: PageId) => (changed.get(id) ?? site.live.get(id))?.retired === false;
+  // A label that is gone would leave the page open to more visitors than it was.
+  for (const [id, { node, retired }] of changed) {
+    const part = retired || settings === null ? null : lackingFor(node, settings);
+    if (part !== null) yield [id, { because: 'setting', part }];
+  }
   for (const [id, { node, retired }] of changed)
     if (!retired && node.parent !== null && !isLive(node.parent)) yield [id, { because: 'parent', of: node.parent }];
   for (const [id, { node, retired }] of site.live) {

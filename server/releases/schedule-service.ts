@@ -12,6 +12,9 @@ import type { ReleaseService } from './release-service.ts';
 import { insertScheduled, settleScheduled, waitingRelease, waitingReleases } from './schedule-repository.ts';
 
 export const SCHEDULED_RELEASE = 'scheduled-release';
+/** How often overdue releases are looked for, and so long after its moment one is overdue. */
+export const CATCH_UP_EVERY_MS = 30_000;
+const OVERDUE_MS = 15_000;
 
 /** Releases that are made at a moment to come, once, whichever process is alive then. */
 export class ScheduleService {
@@ -37,6 +40,15 @@ export class ScheduleService {
   async takeUp(): Promise<void> {
     for (const { id, at } of await waitingReleases(this.#database))
       await this.#queue!.send(SCHEDULED_RELEASE, { id }, at);
+  }
+
+  /**
+   * Makes what is overdue: its job may have been taken by a process that died before it was done. Called now and then.
+   * What another process is making at the same time is made once.
+   */
+  async catchUp(): Promise<void> {
+    const overdue = new Date(this.#now().getTime() - OVERDUE_MS);
+    for (const { id, at } of await waitingReleases(this.#database)) if (at < overdue) await this.run({ id });
   }
 
   /** Sets a release for a moment. The pages go live as they are drafted then. @throws ProblemError where it is past */

@@ -78,7 +78,11 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
       {mayEdit && (
         <div className="flex flex-wrap items-center gap-1.5">
           {near && isAddress && (
-            <Button isTight onClick={() => settle(outline.nodes[near.row]!.id)}>
+            <Button
+              isTight
+              aria-label={`Lead ${path} to ‘${titleOf(near.row)}’`}
+              onClick={() => settle(outline.nodes[near.row]!.id)}
+            >
               Lead it there
             </Button>
           )}
@@ -93,7 +97,7 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
               <PageOptions without={near ? outline.nodes[near.row]!.id : null} />
             </select>
           )}
-          <Button look="quiet" isTight onClick={letBe}>
+          <Button look="quiet" isTight aria-label={`${isLetBe ? 'Take up' : 'Let be'} ${path}`} onClick={letBe}>
             {isLetBe ? 'Take it up again' : 'Let it be'}
           </Button>
         </div>

@@ -1,8 +1,7 @@
 import type { Because, PageAlong } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
-import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
+import { titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 12;
 
@@ -24,7 +23,7 @@ export function PageList({ heading, ids }: { readonly heading: string; readonly 
   );
 }
 
-const BECAUSE: Readonly<Record<Exclude<Because, 'names'>, string>> = {
+const BECAUSE: Readonly<Record<Because, string>> = {
   above: 'stands above',
   address: 'still has the address that is needed by',
   below: 'stands below',
@@ -41,10 +40,8 @@ export function Along({ along }: { readonly along: readonly PageAlong[] }) {
       <ul className="mt-0.5">
         {along.slice(0, MOST_LISTED).map((one) => (
           <li key={one.page}>
-            <span className="font-medium">{titleIn(site, one.page)}</span>{' '}
-            {one.because === 'names'
-              ? `names what the ${SETTINGS_WORDS[one.of as SettingsPart]} do not have any more`
-              : `${BECAUSE[one.because]} ‘${titleIn(site, one.of as PageId)}’`}
+            <span className="font-medium">{titleIn(site, one.page)}</span> {BECAUSE[one.because]} ‘
+            {titleIn(site, one.of)}’
           </li>
         ))}
         {along.length > MOST_LISTED && <li>and {along.length - MOST_LISTED} more</li>}

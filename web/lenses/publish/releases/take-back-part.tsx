@@ -94,6 +94,8 @@ function leftWords(site: Site, left: TakeBackAnswer['left'][number]): string {
       return `${title} went live again with release ${left.release}. Take that one back first.`;
     case 'parent':
       return `${title}: ‘${titleIn(site, left.of)}’ stands above or below it and would not be live with it.`;
+    case 'setting':
+      return `${title} names something that the ${SETTINGS_WORDS[left.part]} do not have any more.`;
     case 'address':
       return `${title}: ‘${titleIn(site, left.of)}’ has the address by now.`;
   }

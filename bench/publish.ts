@@ -1,0 +1,128 @@
+import { mkdtemp, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Knex } from 'knex';
+import type { Site } from '#core/model/site.ts';
+import { writeFolder } from '#server/exports/export-folder.ts';
+import { staticFiles } from '#server/exports/static-site.ts';
+import { Assets } from '#server/live/assets.ts';
+import { htmlOfAll, loadRelease } from '#server/live/live-repository.ts';
+import { insertSite } from '#server/sites/site-repository.ts';
+import { generateSite } from './generate-site.ts';
+import { type Result, median } from './measure.ts';
+
+const SMALL = 100;
+const LARGE = 10_000;
+const EXPORTED = 1_000;
+const ROUNDS = 25;
+
+/** Releases of one page in a small and a large site, a first release of a large one, and a site as files. */
+export async function benchPublish(database: Knex, account: string, port: number, cookie: string): Promise<Result[]> {
+  const origin = `http://127.0.0.1:${port}`;
+  const post = async (path: string, body: object) => {
+    const answer = await fetch(origin + path, {
+      method: 'POST',
+      headers: { Origin: origin, Cookie: cookie, 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
+  };
+  const onePage = async (site: Site): Promise<number> => {
+    const [page] = [...site.nodes.keys()].slice(-1);
+    const times: number[] = [];
+    for (let round = 0; round < ROUNDS + 5; round++) {
+      await post(`/api/sites/${site.key}/operations`, {
+        operations: [{ name: 'page.set', page, fields: { description: { en: `Round ${round}` } } }],
+      });
+      const began = performance.now();
+      await post(`/api/sites/${site.key}/releases`, { pages: [page], settings: [] });
+      if (round >= 5) times.push(performance.now() - began);
+    }
+    return median(times);
+  };
+  const [small, large, first] = [
+    generateSite(SMALL, 'publish-small'),
+    generateSite(LARGE, 'publish-large'),
+    { ...generateSite(LARGE, 'publish-first') },
+  ];
+  for (const site of [small, large]) await insertSite(database, site, account);
+  await insertSite(database, { ...first, live: first.live.clear(), liveSettings: null }, account);
+  const [ofSmall, ofLarge] = [await onePage(small), await onePage(large)];
+
+  const began = performance.now();
+  await post(`/api/sites/${first.key}/releases`, { pages: 'all' });
+  const ofAll = performance.now() - began;
+  const copyBegan = performance.now();
+  await database.raw('CREATE TABLE copied_live AS SELECT * FROM live_node WHERE site = ?', [first.key]);
+  const bareCopy = performance.now() - copyBegan;
+
+  return [
+    {
+      what: `A release of one page, in a site of ${LARGE.toLocaleString('en')} pages`,
+      ours: `${ofLarge.toFixed(1)} ms`,
+      limit: `${ofSmall.toFixed(1)} ms, in a site of ${SMALL}`,
+      ratio: ofLarge / ofSmall,
+      aim: '≤ 3',
+      isMet: ofLarge / ofSmall <= 3,
+    },
+    {
+      what: `A first release of ${LARGE.toLocaleString('en')} pages`,
+      ours: `${ofAll.toFixed(0)} ms`,
+      limit: `${bareCopy.toFixed(0)} ms, the same rows copied by PostgreSQL`,
+      ratio: ofAll / bareCopy,
+      aim: 'told',
+      isMet: true,
+    },
+    await exported(database, account),
+  ];
+}
+
+/** A site as files, beside writing the same files ready made. */
+async function exported(database: Knex, account: string): Promise<Result> {
+  const site = generateSite(EXPORTED, 'publish-files');
+  await insertSite(database, site, account);
+  const folder = await mkdtemp(join(tmpdir(), 'spur-export-'));
+  try {
+    const release = (await loadRelease(database, site.key))!;
+    const assets = await Assets.load();
+    let pages = 0;
+    const began = performance.now();
+    const kept: { path: string; content: string | Uint8Array }[] = [];
+    const files = staticFiles(
+      {
+        release,
+        address: 'https://files.example/site',
+        assets,
+        textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        now: Date.now(),
+      },
+      () => pages++,
+    );
+    const keeping = (async function* () {
+      for await (const file of files) {
+        kept.push(file);
+        yield file;
+      }
+    })();
+    await writeFolder(join(folder, 'ours'), keeping);
+    const seconds = (performance.now() - began) / 1000;
+    const bareBegan = performance.now();
+    await writeFolder(
+      join(folder, 'bare'),
+      (async function* () {
+        yield* kept;
+      })(),
+    );
+    const bare = (performance.now() - bareBegan) / 1000;
+    return {
+      what: `A site of ${pages.toLocaleString('en')} pages as files`,
+      ours: `${Math.round(pages / seconds).toLocaleString('en')} pages/s`,
+      limit: `${Math.round(pages / bare).toLocaleString('en')} pages/s, the same files written only`,
+      ratio: bare / seconds,
+      aim: '≥ 1,000 pages/s',
+      isMet: pages / seconds >= 1000,
+    };
+  } finally {
+    await rm(folder, { recursive: true });
+  }
+}

@@ -1,0 +1,144 @@
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, bench } = await signedIn();
+
+/** What visitors get at an address of the school: the status, and where it leads. */
+async function visit(path: string): Promise<string> {
+  const { status, headers } = await fetch(`${spur.live}/pellow-quay${path}`, { redirect: 'manual' });
+  const to = headers.get('location')?.replace('/pellow-quay', '');
+  return to === undefined ? String(status) : `${status} ${to}`;
+}
+const untilVisit = async (path: string, answer: string) => {
+  let last = '';
+  await bench
+    .until(`visitors get ${answer} at ${path}`, async () => (last = await visit(path)) === answer)
+    .catch((fault: Error) => {
+      throw new Error(`${fault.message} They get ${last}.`);
+    });
+};
+const tick = async (name: string | RegExp, wanted: boolean) => {
+  const box = await bench.find('checkbox', name);
+  if ((await box.isSelected()) !== wanted) await box.click();
+};
+
+describe('a part of what differs', () => {
+  it('goes live under a name, with what has to come along explained and what visitors notice told before', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.untilText('Besides the pages differ');
+    await bench.select('Online talks');
+    await bench.press(Key.ARROW_RIGHT);
+    await bench.untilTree('the branch is open', (tree) => tree.some((one) => one.trim() === 'Reading a boat'));
+    await bench.select('Reading a boat');
+    await bench.click('button', 'Make this page live…');
+    await bench.untilText('Online talks stands above ‘Reading a boat’');
+    await tick('Redirects', false);
+    await bench.fill('Name of the release', 'First talk');
+    await bench.click('button', 'Make 2 pages live');
+    await bench.untilText('2 pages made live.');
+    await untilVisit('/courses/online-talks/reading-a-boat', '200');
+    expect(await visit('/prospectus')).toBe('404');
+    await bench.untilText('Besides the pages differ');
+  });
+
+  it('can be the settings alone', async () => {
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', 'Settings of the site only');
+    await bench.click('button', 'Make the redirects live');
+    await bench.untilText('Visitors have the redirects now.');
+    await untilVisit('/prospectus', '301 /apply/how-to-apply');
+    await bench.untilNoText('Besides the pages differ');
+  });
+
+  it('is taken back from the list of releases, and visitors who have its address are led on', async () => {
+    await bench.click('button', /^Releases/);
+    await bench.untilText('First talk');
+    await bench.click('button', 'Take back release 3…');
+    await bench.untilText('2 pages become what visitors had before');
+    await bench.click('button', 'Take back release 3');
+    await bench.untilText('Release 3 is taken back, by release 5.');
+    await bench.untilText('Release 3 taken back');
+    await untilVisit('/courses/online-talks/reading-a-boat', '301 /courses');
+    await bench.press(Key.ESCAPE);
+  });
+});
+
+describe('addresses', () => {
+  const setSlug = async (title: string, slug: string) => {
+    await bench.select(title);
+    await bench.until('the side sheet shows the page', async () => {
+      const field = await bench.find('textbox', 'Title');
+      return (await field.getAttribute('value')) === title;
+    });
+    await bench.fill(/^Slug/, slug);
+    await bench.press(Key.ENTER);
+    await bench.until('the strip has the address', async () => (await bench.strip()).includes(`/${slug}`));
+    await bench.saved();
+  };
+
+  it('of two pages are swapped, and each former one leads to its page', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    await setSlug('Apply', 'between');
+    await setSlug('Visit', 'apply');
+    await setSlug('Apply', 'visit');
+    await bench.select('Visit');
+    await bench.click('button', /^Make live…/);
+    await bench.untilText('still has the address that is needed by');
+    await bench.click('button', 'Make 2 pages live');
+    await bench.untilText('2 pages made live.');
+    await bench.until('the pages are swapped', async () =>
+      /<h1>Visit<\/h1>/.test(await (await fetch(`${spur.live}/pellow-quay/apply`)).text()),
+    );
+    await untilVisit('/apply/bursaries', '301 /visit/bursaries');
+    await untilVisit('/visit/open-saturdays', '301 /apply/open-saturdays');
+  });
+
+  it('that are asked for in vain are settled by one click', async () => {
+    await untilVisit('/courses/evening-clases', '404');
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.click('button', /asked for in vain/);
+    await bench.click('button', /^Asked for in vain/);
+    await bench.untilText('has nearly the same name');
+    await bench.press(Key.ESCAPE);
+    // The not-found page offers the same to visitors.
+    await bench.driver.get(`${spur.live}/pellow-quay/courses/evening-clases`);
+    await bench.untilText('Perhaps you were looking for');
+    await bench.click('link', 'Evening classes');
+    expect(await bench.driver.getCurrentUrl()).toBe(`${spur.live}/pellow-quay/courses/evening-classes`);
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.click('button', /asked for in vain/);
+    await bench.click('button', /^Asked for in vain/);
+    await bench.click('button', 'Lead /courses/evening-clases to ‘Evening classes’');
+    await bench.untilText('leads to ‘Evening classes’ with the next release');
+    await bench.press(Key.ESCAPE);
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', 'Settings of the site only');
+    await bench.click('button', 'Make the redirects live');
+    await untilVisit('/courses/evening-clases', '301 /courses/evening-classes');
+  });
+});
+
+it('a text is compared with what visitors have, the words marked that differ', async () => {
+  await bench.open(spur, 'pellow-quay', '?lens=write&page=pq008');
+  const editor = await bench.find('textbox', 'Text');
+  await editor.sendKeys(Key.chord(Key.CONTROL, Key.HOME), 'Marvellous ');
+  await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+  await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq008');
+  await bench.click('button', 'Compare the texts…');
+  await bench.untilText('1 paragraph differs');
+  const marks = await bench.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll('[role=dialog] ins')].map((one) => one.textContent.trim())`,
+  );
+  expect(marks).toEqual(['Marvellous']);
+});
+
+it('a site is closed for works and opened again', async () => {
+  await bench.open(spur, 'pellow-quay', '?lens=publish');
+  await bench.click('button', 'Open to visitors');
+  await bench.fill('What visitors read', 'We are moving house.');
+  await bench.click('button', 'Close the site for works');
+  await untilVisit('/', '503');
+  await bench.click('button', 'Open the site again');
+  await untilVisit('/', '200');
+});

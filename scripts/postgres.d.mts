@@ -1,0 +1,10 @@
+/** What `postgres.mjs` gives to programs in TypeScript. */
+export interface PrivatePostgres {
+  readonly url: (database: string) => string;
+  /** Starts it again where it has ended; whether it had. */
+  readonly revive: () => boolean;
+  readonly stop: () => void;
+}
+export function startPostgres(dataFolder: string, options?: { isForTests?: boolean }): Promise<PrivatePostgres>;
+export function ensureDatabase(server: PrivatePostgres, name: string, anew: boolean): Promise<string>;
+export function dataFolder(): string;
