@@ -1,10 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
 import { ensureDatabase, startPostgres } from '#scripts/postgres.mjs';
+import { freePort } from './spur.ts';
 
 const ROOT = new URL('../..', import.meta.url).pathname;
 const EMAIL = 'ines@pellow-quay.example';
@@ -312,14 +312,3 @@ const killed = (child: ChildProcess): Promise<unknown> =>
   });
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
-
-function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-}

@@ -74,7 +74,8 @@ const end = (child: ChildProcess): Promise<void> =>
     child.kill('SIGTERM');
   });
 
-function freePort(): Promise<number> {
+/** A port that nobody has at the moment. */
+export function freePort(): Promise<number> {
   return new Promise((resolve, reject) => {
     const probe = createServer();
     probe.once('error', reject);

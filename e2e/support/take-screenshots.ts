@@ -63,13 +63,22 @@ try {
   await take('publish');
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /All that waits/);
+  const effects = await browser.driver.findElement(By.css('section[aria-labelledby="lead"]'));
+  await browser.driver.executeScript('arguments[0].scrollIntoView()', effects);
   await take('make-live');
+  await bench.press(Key.ESCAPE);
+  await bench.click('button', /asked for in vain/);
+  await bench.click('button', /^Asked for in vain/);
+  await bench.untilText('has nearly the same name');
+  await take('redirects');
+  await bench.press(Key.ESCAPE);
+  await bench.select('Visit');
+  await bench.click('button', 'Compare the texts…');
+  await bench.untilText('2 paragraphs differ');
+  await take('texts');
   await bench.open(spur, 'pellow-quay', '?lens=access&page=pq089');
   await bench.untilText('Kept out by the page itself');
   await take('access');
-  await bench.click('button', 'Visitors');
-  await bench.click('button', /^Can open 1\d\d pages of the draft/);
-  await take('accounts');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
   await bench.click('checkbox', 'A second one beside it');
   const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
@@ -120,8 +129,6 @@ try {
   await (await browser.driver.findElement(By.css('.fold > summary'))).click();
   await (await browser.driver.findElement(By.css('.entries details > summary'))).click();
   await take('visitors-telephone');
-  await bench.open(spur, 'pellow-quay', '?view=sheet&page=pq012');
-  await take('workbench-telephone');
 } finally {
   await browser.close();
   await spur.stop();

@@ -1,5 +1,5 @@
-import pg from 'pg';
 import PgBoss from 'pg-boss';
+import { PatientDatabase } from '../database/patient-database.ts';
 
 /** Queues are tables that are made when they are first needed: one process makes them, the others wait. */
 const OPENING_LOCK = 7_337_002;
@@ -18,46 +18,8 @@ export interface JobQueue {
 /** What is done with the data of a piece of work. The signal says that the process ends: what is left is done later. */
 export type Workers = Readonly<Record<string, (data: never, signal: AbortSignal) => Promise<void>>>;
 
-/** So long a statement of the queue is tried again while the database cannot be reached. */
-const PATIENCE_MS = 120_000;
-const TRY_AGAIN_MS = 500;
-/** What says that the connection is gone or the server is starting (PostgreSQL's class 08 and 57P, and the system's own). */
-const IS_GONE = /^(08|57P0)|^E(CONNREFUSED|CONNRESET|PIPE)$/;
-
-/**
- * The queue's own connections. The queue does not wait for some of its statements, so that one which fails would end the process:
- * while the database cannot be reached they are tried again.
- */
-class PatientDatabase {
-  readonly #pool: pg.Pool;
-  readonly #ending: AbortSignal;
-
-  constructor(url: string, ending: AbortSignal, onFault: (fault: unknown) => void) {
-    this.#pool = new pg.Pool({ connectionString: url, max: 2 });
-    this.#pool.on('error', onFault);
-    this.#ending = ending;
-  }
-
-  async executeSql(text: string, values: unknown[]): Promise<{ rows: unknown[] }> {
-    for (const end = Date.now() + PATIENCE_MS; ;) {
-      try {
-        return await this.#pool.query(text, values);
-      } catch (fault) {
-        const { code = '', message } = fault as { code?: string; message: string };
-        const isGone = IS_GONE.test(code) || message.startsWith('Connection terminated');
-        if (this.#ending.aborted && isGone) return { rows: [] };
-        if (!isGone || Date.now() > end) throw fault;
-        await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
-      }
-    }
-  }
-
-  close = (): Promise<void> => this.#pool.end();
-}
-
 /** The queue in PostgreSQL. It is opened when the first piece of work comes, since most days none does. */
 export class PostgresQueue implements JobQueue {
-  readonly #url: string;
   readonly #workers: Workers;
   readonly #onFault: (fault: unknown) => void;
   readonly #ending = new AbortController();
@@ -65,7 +27,6 @@ export class PostgresQueue implements JobQueue {
   #boss: Promise<PgBoss> | null = null;
 
   constructor(url: string, workers: Workers, onFault: (fault: unknown) => void) {
-    this.#url = url;
     this.#workers = workers;
     this.#onFault = onFault;
     this.#database = new PatientDatabase(url, this.#ending.signal, onFault);
@@ -106,17 +67,8 @@ export class PostgresQueue implements JobQueue {
     return opening;
   }
 
-  async #open(): Promise<PgBoss> {
-    const client = new pg.Client(this.#url);
-    // A connection that is lost is told by the query that waits for it.
-    client.on('error', () => undefined);
-    await client.connect();
-    try {
-      await client.query('SELECT pg_advisory_lock($1)', [OPENING_LOCK]);
-      return await this.#start();
-    } finally {
-      await client.end();
-    }
+  #open(): Promise<PgBoss> {
+    return this.#database.locked(OPENING_LOCK, () => this.#start());
   }
 
   async #start(): Promise<PgBoss> {

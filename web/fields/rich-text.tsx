@@ -5,7 +5,6 @@ import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
 import { AUDIENCE_SECTION, type TextDocument, contentIdOf, pageLink, plainTextOf } from '#core/model/content.ts';
 import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
-import { textIn } from '#core/model/texts.ts';
 import { rememberContent, useContent } from '../api/content.ts';
 import {
   type NamedAudience,
@@ -14,6 +13,7 @@ import {
   keepSection,
   openSection,
 } from './audience-section.tsx';
+import { PageOptions } from './page-options.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -305,13 +305,11 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
             onChange={(event) => setPage(event.target.value as PageId)}
           >
             <option value="">Choose a page</option>
-            {derived.outline.nodes.map((node, row) =>
-              node.type === 'page' ? (
-                <option key={node.id} value={node.id}>
-                  {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, site.settings.language)}
-                </option>
-              ) : null,
-            )}
+            <PageOptions
+              outline={derived.outline}
+              language={site.settings.language}
+              isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
+            />
           </Choice>
         ) : (
           <TextField

@@ -5,9 +5,9 @@ import { type MenuEntry, goesBySection } from '#core/derive/menu.ts';
 import { menuTableOf } from '#core/derive/menu-table.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type EntryId, type EntryTarget, LONGEST_ENTRY_LABEL, type Menu, entryOf } from '#core/model/menu.ts';
-import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newEntryId } from '../../api/site-store.ts';
+import { PageOptions } from '../../fields/page-options.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Choice, TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -103,11 +103,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
       {kind === 'page' ? (
         <Choice label="Page" value={page} onChange={(event) => setPage(event.target.value as PageId)}>
           <option value="">Choose a page</option>
-          {derived.outline.nodes.map((node, row) => (
-            <option key={node.id} value={node.id}>
-              {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, language)}
-            </option>
-          ))}
+          <PageOptions outline={derived.outline} language={language} />
         </Choice>
       ) : (
         <TextField

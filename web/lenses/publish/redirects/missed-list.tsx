@@ -12,7 +12,7 @@ import { momentWords } from '../../../fields/site-moment.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { PageOptions } from './page-options.tsx';
+import { AddressedPages } from './addressed-pages.tsx';
 
 const BECAUSE: Readonly<Record<Nearness, string>> = {
   'same name': 'has the same name',
@@ -94,7 +94,7 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
               onChange={(event) => settle(event.target.value as PageId)}
             >
               <option value="">{near ? 'Elsewhere …' : 'Lead it to …'}</option>
-              <PageOptions without={near ? outline.nodes[near.row]!.id : null} />
+              <AddressedPages without={near ? outline.nodes[near.row]!.id : null} />
             </select>
           )}
           <Button look="quiet" isTight aria-label={`${isLetBe ? 'Take up' : 'Let be'} ${path}`} onClick={letBe}>

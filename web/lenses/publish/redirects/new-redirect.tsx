@@ -5,7 +5,7 @@ import { newRedirectId } from '../../../api/site-store.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { PageOptions } from './page-options.tsx';
+import { AddressedPages } from './addressed-pages.tsx';
 
 /** Makes an address lead elsewhere by hand. */
 export function NewRedirect() {
@@ -58,7 +58,7 @@ export function NewRedirect() {
           <option value="outside">An outside address</option>
           <option value="gone">Nowhere: gone for good (410)</option>
           <optgroup label="A page">
-            <PageOptions />
+            <AddressedPages />
           </optgroup>
         </Choice>
         {to === 'outside' && (

@@ -15,7 +15,11 @@ export function Effects({ effects, after }: { readonly effects: LiveEffects; rea
   const parts: ReactNode[] = [];
   if (changed.length > 0)
     parts.push(
-      <Part key="addresses" heading={capital(addresses(changed.length))} isMono>
+      <Part
+        key="addresses"
+        heading={`${capital(addresses(changed.length))}; the former ${changed.length === 1 ? 'one leads' : 'ones lead'} on`}
+        isMono
+      >
         {changed.map((one) => (
           <span key={one.page} className="break-all">
             <span className="text-quiet line-through">{one.before}</span> → {one.after}
@@ -23,16 +27,12 @@ export function Effects({ effects, after }: { readonly effects: LiveEffects; rea
         ))}
       </Part>,
     );
-  if (effects.redirects.length > 0)
+  const left = new Set(changed.map(({ before }) => before));
+  const others = effects.redirects.filter(({ from }) => !left.has(from));
+  if (others.length > 0)
     parts.push(
-      <Part
-        key="redirects"
-        heading={
-          effects.redirects.length === 1 ? '1 redirect is made' : `${effects.redirects.length} redirects are made`
-        }
-        isMono
-      >
-        {effects.redirects.map(({ from, to }) => (
+      <Part key="redirects" heading="Of pages that go, these lead elsewhere" isMono>
+        {others.map(({ from, to }) => (
           <span key={from} className="break-all">
             {from} → {to ?? <span className="font-sans">gone (410)</span>}
           </span>

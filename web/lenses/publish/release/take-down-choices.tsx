@@ -3,7 +3,7 @@ import { liveSiteOf } from '#core/derive/live-site.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { Site } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
+import { PageOptions } from '../../../fields/page-options.tsx';
 import { liveAddress } from '../../../tree/live-address.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
@@ -54,13 +54,11 @@ export function TakeDownChoices({
                 <option value="">The page above</option>
                 <option value="gone">Nowhere: gone for good (410)</option>
                 <optgroup label="Another page">
-                  {outline.nodes.map((node, row) =>
-                    addresses[row] === null ? null : (
-                      <option key={node.id} value={node.id}>
-                        {'\u2003'.repeat(outline.depth[row]!) + textIn(node.title, site.settings.language)}
-                      </option>
-                    ),
-                  )}
+                  <PageOptions
+                    outline={outline}
+                    language={site.settings.language}
+                    isOffered={(row) => addresses[row] !== null}
+                  />
                 </optgroup>
               </select>
             </li>

@@ -42,7 +42,8 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
         <p>Nothing of it can be taken back.</p>
       ) : (
         <p>
-          {plan.pages.length > 0 && `${pages(plan.pages.length)} become what visitors had before`}
+          {plan.pages.length > 0 &&
+            `${pages(plan.pages.length)} ${plan.pages.length === 1 ? 'becomes' : 'become'} what visitors had before`}
           {plan.pages.length > 0 && plan.settings.length > 0 && ', and so do the '}
           {plan.pages.length === 0 && plan.settings.length > 0 && 'As they were before become the '}
           {listOf(plan.settings.map((part) => SETTINGS_WORDS[part]))}.
