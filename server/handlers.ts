@@ -27,7 +27,8 @@ import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/pre
 import type { FeedbackNews } from './sharing/feedback-news.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
-import { makeRedirectHandlers } from './redirects/redirect-handlers.ts';
+import { storedAddresses } from './redirects/redirect-repository.ts';
+import { liveRedirects, makeRedirectHandlers } from './redirects/redirect-handlers.ts';
 import { makeReleaseHandlers } from './releases/release-handlers.ts';
 import type { ReleaseService } from './releases/release-service.ts';
 import type { ScheduleService } from './releases/schedule-service.ts';
@@ -257,7 +258,8 @@ export function makeHandlers(services: Services): Handlers {
       if (!(name in EXPORTS)) throw new ProblemError('format-unknown', { format: name.slice(0, 60) });
       const { site } = await cache.current(key);
       const { file, type } = EXPORTS[name as ExportName];
-      const text = await exportSite(name as ExportName, site, `${liveOrigin}/${key}`, now(), (ids) =>
+      const live = liveRedirects(site, await storedAddresses(database, key));
+      const text = await exportSite(name as ExportName, site, `${liveOrigin}/${key}`, now(), live, (ids) =>
         contentsOf(database, key, ids),
       );
       response

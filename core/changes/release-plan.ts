@@ -4,8 +4,9 @@ import { differencesOf } from '../derive/state.ts';
 import type { PageId } from '../model/ids.ts';
 import type { LeadsTo } from '../model/redirect.ts';
 import { SETTINGS_PARTS, type SettingsPart } from '../model/settings-parts.ts';
-import type { Site } from '../model/site.ts';
-import { branchOf, maybeNodeAt } from '../model/site.ts';
+import { withLive } from '../model/site-edit.ts';
+import type { LiveNode, Site } from '../model/site.ts';
+import { branchOf, homeOf, maybeNodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import { type PartAlong, partsAlong } from './settings-along.ts';
@@ -145,11 +146,10 @@ function takeDownBelow(
 }
 
 function applyUnchecked(site: Site, make: ReadonlySet<PageId>, down: ReadonlySet<PageId>): Site {
-  const live = site.live.withMutations((entries) => {
-    for (const id of down) entries.set(id, { node: site.live.get(id)!.node, retired: true });
-    for (const id of make) entries.set(id, { node: site.nodes.get(id)!, retired: false });
-  });
-  return { ...site, live, liveSettings: { ...site.settings, home: derivedOf(site).home } };
+  const changed = new Map<PageId, LiveNode>();
+  for (const id of down) changed.set(id, { node: site.live.get(id)!.node, retired: true });
+  for (const id of make) changed.set(id, { node: site.nodes.get(id)!, retired: false });
+  return withLive(site, changed, { ...site.settings, home: homeOf(site) });
 }
 
 /** Pairs of live pages that would have one address. */

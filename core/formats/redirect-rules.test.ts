@@ -6,6 +6,12 @@ const rules: RedirectRule[] = [
   { address: 'https://old.example/a, b.html', path: '/a, b.html', to: 'https://new.example/a?x=100%25' },
   { address: 'https://old.example/guestbook', path: '/guestbook', to: null },
 ];
+const pattern: RedirectRule = {
+  address: '/kurse.alt/*',
+  path: '/kurse.alt',
+  to: 'https://new.example/courses',
+  isPattern: true,
+};
 
 describe('redirects', () => {
   it('are taken along as a table', () =>
@@ -30,5 +36,20 @@ describe('redirects', () => {
     );
     expect(text).toContain('"https://new.example/a?x=100\\%25"');
     expect(text).toContain('RewriteRule "^/?guestbook/?$" - [G,L]');
+  });
+
+  it('hold for all addresses below, where a pattern says so, and for no other that begins alike', () => {
+    expect(writeRedirects('redirects.csv', [pattern])).toContain('/kurse.alt/*,https://new.example/courses,301');
+    const found = /"~(.*)" "/.exec(writeRedirects('redirects.nginx', [pattern]))![1]!;
+    // nginx undoes the doubling of backslashes within quotation marks; JavaScript has no \\z.
+    const nginx = new RegExp(found.replaceAll('\\\\', '\\').replace('\\z', '$'));
+    const apache = new RegExp(/RewriteRule "([^"]*)"/.exec(writeRedirects('redirects.apache', [pattern]))![1]!);
+    for (const one of [nginx, apache])
+      expect(['/kurse.alt', '/kurse.alt/1/2', '/kurse.alter', '/kursexalt'].map((path) => one.test(path))).toEqual([
+        true,
+        true,
+        false,
+        false,
+      ]);
   });
 });

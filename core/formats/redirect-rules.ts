@@ -7,6 +7,8 @@ export interface RedirectRule {
   /** Its path and query. */
   readonly path: string;
   readonly to: string | null;
+  /** Whether it holds for all addresses below its own as well; then the address ends with `/*`, and the path does not. */
+  readonly isPattern?: boolean;
 }
 
 export type RedirectFormat = 'redirects.csv' | 'redirects.nginx' | 'redirects.apache';
@@ -35,7 +37,8 @@ const asRequested = (path: string): string => encodeURI(path);
 /** nginx: two maps by the address as it is requested, for the `http` block, and two lines for the `server` block. */
 function writeNginx(rules: readonly RedirectRule[]): string {
   const quoted = (text: string) => `"${text.replace(/[\\"]/g, '\\$&').replaceAll('$', '${spur_dollar}')}"`;
-  const line = (path: string, value: string) => `    ${quoted(asRequested(path))} ${value};`;
+  const line = ({ path, isPattern }: RedirectRule, value: string) =>
+    `    ${quoted(isPattern ? `~^${literalPattern(asRequested(path))}(?:/|\\z)` : asRequested(path))} ${value};`;
   const moved = rules.filter(({ to }) => to !== null);
   const gone = rules.filter(({ to }) => to === null);
   return `# In the http block:
@@ -43,11 +46,11 @@ geo $spur_dollar { default "$"; }
 map_hash_bucket_size 512;
 map $request_uri $spur_moved_to {
     default "";
-${moved.map(({ path, to }) => line(path, quoted(to!))).join('\n')}
+${moved.map((rule) => line(rule, quoted(rule.to!))).join('\n')}
 }
 map $request_uri $spur_gone {
     default 0;
-${gone.map(({ path }) => line(path, '1')).join('\n')}
+${gone.map((rule) => line(rule, '1')).join('\n')}
 }
 
 # In the server block:
@@ -56,15 +59,18 @@ if ($spur_gone) { return 410; }
 `;
 }
 
+/** Text as it stands in a regular expression. */
+const literalPattern = (text: string): string => text.replace(/[\\^$.|?*+()[\]{}]/g, '\\$&');
+
 /** Apache: rules for mod_rewrite, in the configuration of a host or in \`.htaccess\`. */
 function writeApache(rules: readonly RedirectRule[]): string {
-  const literal = (text: string) => text.replace(/[\\^$.|?*+()[\]{}]/g, '\\$&').replaceAll(' ', '\\ ');
+  const literal = (text: string) => literalPattern(text).replaceAll(' ', '\\ ');
   // In what is put in, a percent sign and a dollar sign would stand for what was found.
   const target = (to: string) => to.replace(/[%$]/g, '\\$&');
-  const lines = rules.flatMap(({ path, to }) => {
+  const lines = rules.flatMap(({ path, to, isPattern }) => {
     const [name = '', ...query] = path.split('?');
     // The pattern sees the path without its escapes, and in a folder's own file without the slash.
-    const pattern = `^/?${literal(name.replace(/^\//, ''))}/?$`;
+    const pattern = `^/?${literal(name.replace(/^\//, ''))}${isPattern ? '(/.*)?' : '/?'}$`;
     return [
       `RewriteCond %{QUERY_STRING} "^${query.length > 0 ? literal(query.join('?')) : ''}$"`,
       to === null ? `RewriteRule "${pattern}" - [G,L]` : `RewriteRule "${pattern}" "${target(to)}" [R=301,L,NE,QSD]`,

@@ -1,3 +1,4 @@
+import { noteLiveStep } from './steps.ts';
 import type { LiveNode, Settings, Site } from './site.ts';
 import { bySiblingOrder, childrenOf } from './site.ts';
 import type { PageId } from './ids.ts';
@@ -47,6 +48,7 @@ export function withLive(
 ): Site {
   let { live } = site;
   for (const [id, entry] of changed) live = entry === null ? live.delete(id) : live.set(id, entry);
+  noteLiveStep(live, site.live, [...changed.keys()]);
   return live === site.live && liveSettings === site.liveSettings ? site : { ...site, live, liveSettings };
 }
 

@@ -19,3 +19,18 @@ export function stepTo(site: Site): { readonly before: Site; readonly touched: r
   const before = step?.before.deref();
   return step && before ? { before, touched: step.touched } : null;
 }
+
+type Live = Site['live'];
+const liveSteps = new WeakMap<Live, { readonly before: WeakRef<Live>; readonly changed: readonly PageId[] }>();
+
+/** Remembers that the live states of a site were made of others, and which differ. */
+export function noteLiveStep(after: Live, before: Live, changed: readonly PageId[]): void {
+  if (after !== before) liveSteps.set(after, { before: new WeakRef(before), changed });
+}
+
+/** The live states that these were made of, while they are there still, with the nodes whose states may differ. */
+export function liveStepTo(live: Live): { readonly before: Live; readonly changed: readonly PageId[] } | null {
+  const step = liveSteps.get(live);
+  const before = step?.before.deref();
+  return step && before ? { before, changed: step.changed } : null;
+}

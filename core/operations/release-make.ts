@@ -49,13 +49,15 @@ export const releaseMake = defineOperation({
       const parent = entry.node.parent;
       if (!entry.retired && parent !== null && !isLive(parent)) return refuse('parent-not-live', { page, parent });
     }
-    for (const page of retire) {
-      const orphan = site.live.findKey(
-        (entry, id) =>
-          !entry.retired && entry.node.parent === page && isLive(id) && (changed.get(id) ?? entry).node.parent === page,
-      );
-      if (orphan !== undefined) return refuse('parent-not-live', { page: orphan, parent: page });
-    }
+    const gone = new Set(retire);
+    const orphan =
+      gone.size === 0
+        ? undefined
+        : site.live.find(
+            ({ node, retired }, id) =>
+              !retired && isLive(id) && gone.has((changed.get(id)?.node ?? node).parent ?? ('' as PageId)),
+          );
+    if (orphan) return refuse('parent-not-live', { page: orphan.node.id, parent: orphan.node.parent! });
     const was = site.liveSettings;
     const next = withLive(site, changed, settingsAfter(site, parts));
     if (next === site) return { ok: true, site, inverse: [], touched: [] };

@@ -1,5 +1,6 @@
 import { oldRedirects } from '#core/carryover/old-redirects.ts';
 import { derivedOf } from '#core/derive/derived.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
 import { scheduleOf } from '#core/derive/schedule.ts';
 import { writeOpml } from '#core/formats/opml.ts';
 import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
@@ -10,17 +11,19 @@ import { writeIndentedTree, writeSitemapFile } from '#core/formats/tree-lists.ts
 import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { type Site, branchOf } from '#core/model/site.ts';
+import type { LiveRedirect } from '#contract/releases.ts';
 import type { ExportName } from '#contract/exports.ts';
 
 /**
- * What is taken along of a site. `base` is the live address of the site, `now` the moment at which it is written, `textsOf`
- * fetches texts.
+ * What is taken along of a site. `base` is the live address of the site, `now` the moment at which it is written, `live` the
+ * addresses of the live site that lead elsewhere; `textsOf` fetches texts.
  */
 export async function exportSite(
   name: ExportName,
   site: Site,
   base: string,
   now: Date,
+  live: readonly LiveRedirect[],
   textsOf: (ids: readonly ContentId[]) => Promise<{ id: ContentId; document: TextDocument }[]>,
 ): Promise<string> {
   switch (name) {
@@ -37,7 +40,7 @@ export async function exportSite(
     case 'redirects.csv':
     case 'redirects.nginx':
     case 'redirects.apache':
-      return writeRedirects(name, redirectRules(site, base));
+      return writeRedirects(name, redirectRules(site, base, live));
     case 'schedule.csv':
       return writeScheduleCsv(tasksOf(site, now));
     case 'schedule.ics':
@@ -56,8 +59,28 @@ const textsIn = (site: Site): ContentId[] => [
 
 const tasksOf = (site: Site, now: Date) => scheduleOf(site, derivedOf(site), now.toISOString().slice(0, 10)).tasks;
 
-/** Where each old address leads, as whole addresses; pages without an address of their own are passed over. */
-function redirectRules(site: Site, base: string): RedirectRule[] {
+/**
+ * Where each address leads that no page has, as whole addresses: those of the live site, and what the plan has for the old site
+ * and no release has brought yet. What leads to a page without an address is passed over.
+ */
+function redirectRules(site: Site, base: string, live: readonly LiveRedirect[]): RedirectRule[] {
+  const ofLive = live.flatMap(({ path, to, because, isResting }): RedirectRule[] => {
+    const isPattern = because === 'pattern';
+    const rule = { address: path, path: isPattern ? path.slice(0, -2) : path, isPattern };
+    if (isResting) return [];
+    if (to === 'gone') return [{ ...rule, to: null }];
+    if ('url' in to) return [{ ...rule, to: to.url }];
+    const derived = derivedOf(liveSiteOf(site));
+    const row = derived.outline.rowOf.get(to.page);
+    const target = row === undefined ? null : derived.addresses[row]!;
+    return target === null ? [] : [{ ...rule, to: base + encodeURI(target) }];
+  });
+  const known = new Set(ofLive.map(({ path }) => path));
+  return [...ofLive, ...planned(site, base).filter(({ path }) => !known.has(path))];
+}
+
+/** Where each address of the old site leads by the plan. */
+function planned(site: Site, base: string): RedirectRule[] {
   const { outline, addresses } = derivedOf(site);
   return oldRedirects(site).flatMap(({ address, path, page }): RedirectRule[] => {
     if (page === null) return [{ address, path, to: null }];

@@ -163,6 +163,9 @@ describe('redirects by hand', () => {
     );
     await release(key, { pages: [] });
     await visits(key, '/tides', '301 https://tides.example/today');
+    const rules = (await ines.get(`/api/sites/${key}/exports/redirects.csv`)).text;
+    expect(rules).toContain('/tides,https://tides.example/today,301');
+    expect(rules).toMatch(new RegExp(`/kurse/\\*,http.*/${key}/courses,301`));
     expect([await visit(key, '/round'), await visit(key, '/kurse/evening'), await visit(key, '/kurse/x')]).toEqual([
       '404',
       '301 /courses/evening',

@@ -1,0 +1,37 @@
+import fc from 'fast-check';
+import { expect, it } from 'vitest';
+import { planRelease, waitingPages } from '../changes/release-plan.ts';
+import { checkSite } from '../model/check-site.ts';
+import { IDS, anyEdit, anySite, plain, siteAfter } from '../testing/random-site.ts';
+import { derivedOf } from './derived.ts';
+import { liveSiteOf, makeLiveSite } from './live-site.ts';
+
+it('the live site that is made of the one before a release is the one that is made anew', () => {
+  const round = fc.record({
+    edits: fc.array(anyEdit, { maxLength: 12 }),
+    pages: fc.subarray([...IDS]),
+    retire: fc.subarray([...IDS], { maxLength: 3 }),
+  });
+  fc.assert(
+    fc.property(anySite, fc.array(round, { minLength: 2, maxLength: 6 }), (start, rounds) => {
+      let site = start;
+      for (const { edits, pages, retire } of rounds) {
+        derivedOf(liveSiteOf(site));
+        site = siteAfter(edits, site);
+        const waiting = waitingPages(site);
+        site = planRelease(site, {
+          pages: pages.filter((page) => waiting.includes(page)),
+          retire: retire.filter((page) => site.live.get(page)?.retired === false),
+        }).after;
+        const [live, anew] = [liveSiteOf(site), makeLiveSite(site)];
+        expect(plain(live)).toEqual(plain(anew));
+        const [of, ofAnew] = [derivedOf(live), derivedOf(anew)];
+        expect(of.addresses).toEqual(ofAnew.addresses);
+        expect(of.outline.nodes.map(({ id }) => id)).toEqual(ofAnew.outline.nodes.map(({ id }) => id));
+        expect([...of.outline.rowOf]).toEqual([...ofAnew.outline.rowOf]);
+        expect(checkSite(site)).toEqual([]);
+      }
+    }),
+    { numRuns: 200 },
+  );
+});
