@@ -46,12 +46,8 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
           : above.has(entry.page)
             ? ' aria-current="true"'
             : '';
-    const text = escaped(entry.text);
-    if (entry.does === 'sign-out' && view.walk === null) return signOutForm(view.place, entry.text);
-    const to = addressOf(view, entry);
-    return to === null
-      ? `<span class="text"${mark}>${text}</span>`
-      : `<a href="${escaped(to)}"${mark}>${text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`;
+    const [start, end] = labelOf(view, entry);
+    return start + mark + end;
   };
   const list = (items: readonly MenuEntry[]): string =>
     items
@@ -66,6 +62,27 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
       : `<li>${label(entry)}<details name="menu"><summary><span class="unseen">Pages in ${escaped(entry.text)}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
   );
   return `<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first.join('')}</ul></details></nav>`;
+}
+
+const labels = new WeakMap<LiveView, Map<MenuEntry, readonly [start: string, end: string]>>();
+
+/** An entry's label as HTML, in two parts: what marks it as current stands between them. It is made once for all pages. */
+function labelOf(view: LiveView, entry: MenuEntry): readonly [start: string, end: string] {
+  let made = labels.get(view);
+  if (!made) labels.set(view, (made = new Map()));
+  let label = made.get(entry);
+  if (!label) made.set(entry, (label = makeLabel(view, entry)));
+  return label;
+}
+
+function makeLabel(view: LiveView, entry: MenuEntry): readonly [start: string, end: string] {
+  const text = escaped(entry.text);
+  // A form cannot be marked, and is no page's: its mark is always empty.
+  if (entry.does === 'sign-out' && view.walk === null) return [signOutForm(view.place, entry.text), ''];
+  const to = addressOf(view, entry);
+  return to === null
+    ? ['<span class="text"', `>${text}</span>`]
+    : [`<a href="${escaped(to)}"`, `>${text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`];
 }
 
 /** Whether a menu has nothing but the page that it stands on. */
