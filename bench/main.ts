@@ -13,8 +13,10 @@ import { benchBrowser } from './browser.ts';
 import { benchCarryOver } from './carry-over.ts';
 import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
+import { benchFaults } from './faults.ts';
 import { generateSite } from './generate-site.ts';
 import type { Result } from './measure.ts';
+import { benchHistories } from './histories.ts';
 import { benchMenus } from './menus.ts';
 import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
@@ -34,6 +36,9 @@ const results: Result[] = [];
 if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
 if (wants('menus')) results.push(...benchMenus());
+if (wants('histories')) results.push(...benchHistories());
+// Ten minutes of killing: only where it is asked for.
+if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
 if (['edit', 'publish', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
