@@ -86,6 +86,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
             {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses go: `}
             <span className="font-mono text-small">{addressesGone.slice(0, MOST_ADDRESSES).join(', ')}</span>
             {addressesGone.length > MOST_ADDRESSES && ` and ${addressesGone.length - MOST_ADDRESSES} more`}.
+            {live > 0 && ' Once it is released, what was live leads to the page above, unless you choose otherwise.'}
           </li>
         )}
         {[...entriesGone].map(([menu, names]) => (
