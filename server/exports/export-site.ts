@@ -64,10 +64,13 @@ const tasksOf = (site: Site, now: Date) => scheduleOf(site, derivedOf(site), now
  * and no release has brought yet. What leads to a page without an address is passed over.
  */
 function redirectRules(site: Site, base: string, live: readonly LiveRedirect[]): RedirectRule[] {
+  const ofPlan = planned(site, base);
+  const plannedPaths = new Set(ofPlan.map(({ path }) => path));
   const ofLive = live.flatMap(({ path, to, because, isResting }): RedirectRule[] => {
     const isPattern = because === 'pattern';
     const rule = { address: path, path: isPattern ? path.slice(0, -2) : path, isPattern };
-    if (isResting) return [];
+    // The plan has the whole address of the old site.
+    if (isResting || (because === 'old site' && plannedPaths.has(path))) return [];
     if (to === 'gone') return [{ ...rule, to: null }];
     if ('url' in to) return [{ ...rule, to: to.url }];
     const derived = derivedOf(liveSiteOf(site));
@@ -76,7 +79,7 @@ function redirectRules(site: Site, base: string, live: readonly LiveRedirect[]):
     return target === null ? [] : [{ ...rule, to: base + encodeURI(target) }];
   });
   const known = new Set(ofLive.map(({ path }) => path));
-  return [...ofLive, ...planned(site, base).filter(({ path }) => !known.has(path))];
+  return [...ofLive, ...ofPlan.filter(({ path }) => !known.has(path))];
 }
 
 /** Where each address of the old site leads by the plan. */
