@@ -1,6 +1,7 @@
+import { outlineOf } from '../derive/outline.ts';
 import type { PageId } from '../model/ids.ts';
 import { planOf } from '../model/plan.ts';
-import { type Site, branchOf } from '../model/site.ts';
+import type { Site } from '../model/site.ts';
 import { pathOfOldAddress } from './old-address.ts';
 
 /** Where one address of the old site leads. */
@@ -23,10 +24,9 @@ export function oldRedirects(site: Site): OldRedirect[] {
     const path = pathOfOldAddress(address);
     if (!found.has(path)) found.set(path, { address, path, page });
   };
-  for (const id of branchOf(site, null)) {
-    const node = site.nodes.get(id)!;
-    if (node.plan !== null && node.type === 'page') for (const address of planOf(node).oldAddresses) add(address, id);
-  }
+  for (const node of outlineOf(site).nodes)
+    if (node.plan !== null && node.type === 'page')
+      for (const address of planOf(node).oldAddresses) add(address, node.id);
   for (const [address, { letGo }] of site.oldPages)
     if (letGo !== null) add(address, letGo === 'gone' ? null : letGo.page);
   return [...found.values()];
