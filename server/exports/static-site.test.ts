@@ -34,6 +34,7 @@ beforeAll(async () => {
       add('courses', 'Courses', null, { content }),
       add('evening', 'Evening', 'courses', { frame: { date: '2026-11-01' }, description: { en: 'After work.' } }),
       add('visit', 'Visit & find', null, { slug: { en: { text: 'besuch-für-alle', own: true } } }),
+      add('door', 'Sign in here', null, { access: { standsIn: 'sign-in' } }),
       add('handbook', 'Handbook', null, { access: { only: ['staff'], closedLook: 'locked' } }),
       { name: 'page.set', page: 'courses', fields: { frame: { listing: { look: 'list', levels: 1, order: 'date' } } } },
       { name: 'redirect.add', redirect: 'r1', from: '/tides', to: { url: 'https://tides.example/' } },
@@ -72,7 +73,8 @@ describe('a site as files', () => {
       'index.html',
       'tides/index.html',
     ]);
-    for (const [path, text] of files) if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|sign-in|<form/);
+    for (const [path, text] of files)
+      if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|[Ss]ign[- ]in|<form/);
   });
 
   it('has links that lead to files of the folder, from any page, fonts and styles among them', () => {

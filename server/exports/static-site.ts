@@ -1,3 +1,4 @@
+import { derivedFor } from '#core/derive/derived.ts';
 import { leadOf } from '#core/derive/redirects.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
@@ -81,7 +82,12 @@ export async function* staticFiles(
 
 function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveView {
   const place = { base: '', origin: address, stylesheet: assets.stylesheet, isStatic: true };
-  return { ...visitorView(release.site, new Set([EVERYONE]), now, false, false), place, walk: null };
+  const view = visitorView(release.site, new Set([EVERYONE]), now, false, false);
+  // Pages that stand in for signing in and the like have nothing to do where nobody can.
+  const { outline, isForOthers } = view.derived;
+  const hiddenBy = view.derived.hiddenBy.slice();
+  for (const row of outline.ruled) if (outline.nodes[row]!.access!.standsIn !== null) hiddenBy[row] = row;
+  return { ...view, derived: derivedFor(view.derived, hiddenBy, isForOthers), place, walk: null };
 }
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */
