@@ -9,7 +9,7 @@ import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-mom
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { TextArea, TextField } from '../../ui/field.tsx';
+import { Choice, TextArea, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import type { Lens } from '../../workbench/lenses.ts';
@@ -95,9 +95,32 @@ export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
             <OneLine key={line.point} line={line} onGo={onClose} />
           ))}
         </ul>
+        <TimeZone />
         {isOpened && mayPublish && works !== undefined && <WorksPart key={String(works?.until)} />}
       </div>
     </Dialog>
+  );
+}
+
+/** The clock by which the site's moments are said and set. */
+function TimeZone() {
+  const { site, store, mayEdit } = useWorkbench();
+  const { timeZone } = site.settings;
+  const all = useMemo(() => [...new Set([timeZone, 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort(), [timeZone]);
+  return (
+    <Choice
+      label="Time zone of the site"
+      hint="Releases to come are set by its clock, and the lists say their moments by it."
+      value={timeZone}
+      disabled={!mayEdit}
+      onChange={(event) => store.apply([{ name: 'site.set', fields: { timeZone: event.target.value } }])}
+    >
+      {all.map((one) => (
+        <option key={one} value={one}>
+          {one.replaceAll('_', ' ')}
+        </option>
+      ))}
+    </Choice>
   );
 }
 
