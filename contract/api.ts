@@ -133,7 +133,6 @@ export const latestChangesAnswer = z.object({
 });
 /** Links within texts to pages of the site: from which page to which. */
 const textLink = z.object({ page: pageIdSchema, to: pageIdSchema });
-export type TextLink = z.infer<typeof textLink>;
 export const textLinksAnswer = z.object({ draft: z.array(textLink), live: z.array(textLink) });
 export const textsFoundAnswer = z.object({ pages: z.array(pageIdSchema) });
 

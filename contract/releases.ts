@@ -29,7 +29,7 @@ export const releasePlanAnswer = z.object({
   revision: z.number().int(),
   pages: z.array(pageIdSchema),
   retire: z.array(pageIdSchema),
-  along: z.array(z.object({ page: pageIdSchema, because: z.enum(BECAUSES), of: z.string() })),
+  along: z.array(z.object({ page: pageIdSchema, because: z.enum(BECAUSES), of: pageIdSchema })),
   /** The parts of the settings that come along, with the page or the part that names them. */
   parts: z.array(
     z.object({

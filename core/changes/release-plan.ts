@@ -71,12 +71,12 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   const down = new Set<PageId>();
   const isLive = (id: PageId) => site.live.get(id)?.retired === false;
 
-  const takeDown = (id: PageId, of: PageAlong['of'] | null, because: Because) => {
+  const takeDown = (id: PageId, of: PageId | null, because: Because) => {
     if (down.has(id) || !isLive(id)) return;
     down.add(id);
     if (of !== null) along.set(id, { because, of });
   };
-  const take = (id: PageId, of: PageAlong['of'] | null, because: Because) => {
+  const take = (id: PageId, of: PageId | null, because: Because) => {
     const node = maybeNodeAt(site, id);
     if (!node) return takeDown(id, of, because);
     if (make.has(id)) return;

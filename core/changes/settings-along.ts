@@ -1,9 +1,8 @@
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
-import { audiencesIn, ruleOf } from '../model/access.ts';
+import { NO_RULE, audiencesIn, ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
 import { allEntries } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
-import { NO_RULE } from '../model/access.ts';
 import type { SettingsPart } from '../model/settings-parts.ts';
 import type { Settings, Site } from '../model/site.ts';
 import { settingsDifferences } from './waiting-settings.ts';

@@ -14,13 +14,18 @@ export async function writeFolder(folder: string, files: AsyncIterable<StaticFil
   await rm(fresh, { recursive: true, force: true });
   const made = new Set<string>();
   let count = 0;
-  for await (const { path, content } of files) {
-    const file = join(fresh, path);
-    const parent = dirname(file);
-    if (!made.has(parent)) await mkdir(parent, { recursive: true });
-    made.add(parent);
-    await writeFile(file, content);
-    count++;
+  try {
+    for await (const { path, content } of files) {
+      const file = join(fresh, path);
+      const parent = dirname(file);
+      if (!made.has(parent)) await mkdir(parent, { recursive: true });
+      made.add(parent);
+      await writeFile(file, content);
+      count++;
+    }
+  } catch (fault) {
+    await rm(fresh, { recursive: true, force: true });
+    throw fault;
   }
   await rm(folder, { recursive: true, force: true });
   await rename(fresh, folder);

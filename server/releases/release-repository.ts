@@ -32,8 +32,9 @@ export async function listReleases(database: Knex, key: SiteKey): Promise<Releas
   return rows.map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' }));
 }
 
-export const latestReleaseNumber = async (database: Knex, key: SiteKey): Promise<number> =>
-  (await database('site').where({ key }).first('release'))?.release ?? 0;
+/** The number of the release that was made with a revision. */
+export const releaseNumber = async (database: Knex, key: SiteKey, revision: number): Promise<number> =>
+  (await database('release').where({ site: key, revision }).first('number'))?.number ?? 0;
 
 /** What a release did, from its way back; undefined where there is none of that number. */
 export async function releaseDone(database: Knex, key: SiteKey, number: number): Promise<DoneRelease | undefined> {

@@ -10,7 +10,7 @@ import type { ReleaseBody } from '#contract/releases.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
-import { latestReleaseNumber, releaseDone, releasesSince } from './release-repository.ts';
+import { releaseDone, releaseNumber, releasesSince } from './release-repository.ts';
 
 /** What a release was: its number, and what it counts. */
 export interface Released {
@@ -65,7 +65,7 @@ export class ReleaseService {
         }));
       const [operation] = done.applied as Extract<Operation, { name: 'release.make' }>[];
       return {
-        number: await latestReleaseNumber(this.#database, key),
+        number: await releaseNumber(this.#database, key, done.revision),
         revision: done.revision,
         pages: operation?.pages.length ?? 0,
         retired: operation?.retire.length ?? 0,
@@ -94,7 +94,7 @@ export class ReleaseService {
       const repeated = await this.#edits.repeated(key, request);
       if (repeated) {
         const { revision } = repeated;
-        return { number: await latestReleaseNumber(this.#database, key), revision, ...counts };
+        return { number: await releaseNumber(this.#database, key, revision), revision, ...counts };
       }
       // The plan is made of the site that is saved on: where another process is first, it is refused and made again.
       for (;;) {
@@ -120,7 +120,7 @@ export class ReleaseService {
             },
           }));
           return {
-            number: await latestReleaseNumber(this.#database, key),
+            number: await releaseNumber(this.#database, key, done.revision),
             revision: done.revision,
             ...counts,
           };

@@ -15,7 +15,7 @@ export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
   const { site, shown, mayEdit } = useWorkbench();
   const redirects = useRedirects(site.key, shown.revision);
   const missed = useMissed(site.key);
-  const [view, setView] = useState<View>(() => 'lead');
+  const [view, setView] = useState<View>('lead');
   const names: Readonly<Record<View, string>> = {
     lead: `Lead elsewhere${redirects ? ` (${redirects.length})` : ''}`,
     missed: `Asked for in vain${missed ? ` (${missed.filter(({ isLetBe }) => !isLetBe).length})` : ''}`,
