@@ -258,7 +258,7 @@ export function makeHandlers(services: Services): Handlers {
       if (!(name in EXPORTS)) throw new ProblemError('format-unknown', { format: name.slice(0, 60) });
       const { site } = await cache.current(key);
       const { file, type } = EXPORTS[name as ExportName];
-      const live = liveRedirects(site, await storedAddresses(database, key));
+      const live = name.startsWith('redirects.') ? liveRedirects(site, await storedAddresses(database, key)) : [];
       const text = await exportSite(name as ExportName, site, `${liveOrigin}/${key}`, now(), live, (ids) =>
         contentsOf(database, key, ids),
       );

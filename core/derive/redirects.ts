@@ -52,6 +52,33 @@ export function leadOf(site: Site, { former, ofOldSite }: RedirectSources, path:
   return undefined;
 }
 
+/** An address of the live site that leads elsewhere, or would. */
+export interface LeadingAddress extends Lead {
+  readonly path: string;
+  /** Whether a page has the address by now, so that what was made by hand rests. */
+  readonly isResting: boolean;
+}
+
+/** Every address of the live site that leads elsewhere: those made by hand first, in their order, then the others by address. */
+export function leadingAddresses(site: Site, sources: RedirectSources): LeadingAddress[] {
+  const live = liveSiteOf(site);
+  const { rowAt } = derivedOf(live);
+  const { redirects } = live.settings;
+  const byHand = redirects.map((redirect): LeadingAddress => ({
+    path: redirect.from,
+    to: landed(site, redirect.to),
+    because: isPattern(redirect) ? 'pattern' : 'by hand',
+    redirect,
+    isResting: !isPattern(redirect) && rowAt.has(redirect.from),
+  }));
+  const others = new Set([...sources.former.keys(), ...sources.ofOldSite.keys()]);
+  const found = [...others].sort().flatMap((path): LeadingAddress[] => {
+    const lead = leadOf(site, sources, path);
+    return lead && lead.redirect === null ? [{ path, ...lead, isResting: false }] : [];
+  });
+  return [...byHand, ...found];
+}
+
 /**
  * The page with an address that a page stands for now: itself while it is live; for one that was taken down where its
  * address was said to lead, or the nearest page above that is live; else the home page.

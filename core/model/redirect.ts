@@ -23,7 +23,8 @@ export const redirectAddressSchema = z
   .regex(
     /^\/(?!\*$)[^\s*#]+[^\s*#/](\/\*)?$|^\/[^\s*#/](\/\*)?$/u,
     "an address of this site begins with '/' and has no spaces; '/*' stands at its end only",
-  );
+  )
+  .refine((address) => !/(^|\/)\.{1,2}(\/|$)/.test(address), "an address has no step '.' or '..'");
 
 export const redirectSchema = z.strictObject({
   id: redirectIdSchema,

@@ -1,6 +1,7 @@
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { siteKeySchema } from '#core/model/ids.ts';
+import { readConfig } from '../config.ts';
 import { connect } from '../database/connect.ts';
 import { Assets } from '../live/assets.ts';
 import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
@@ -15,17 +16,18 @@ async function main(): Promise<void> {
   const key = siteKeySchema.safeParse(values.site);
   if (!key.success || !values.out)
     throw new Error('Say which site and where to: npm run export -- --site KEY --out FOLDER [--address https://…]');
-  const database = connect(process.env.DATABASE_URL!);
+  const { databaseUrl, liveOrigin } = readConfig(process.env);
+  const database = connect(databaseUrl);
   try {
     const release = await loadRelease(database, key.data);
     if (!release) throw new Error(`There is no site ‘${key.data}’ with something live.`);
-    const address = (values.address ?? `http://127.0.0.1/${key.data}`).replace(/\/+$/, '');
+    const address = (values.address ?? `${liveOrigin}/${key.data}`).replace(/\/+$/, '');
     const total = release.site.nodes.size;
     let pages = 0;
     let told = 0;
     const tell = () => {
       pages++;
-      if (Date.now() - told < 500) return;
+      if (!process.stderr.isTTY || Date.now() - told < 500) return;
       told = Date.now();
       process.stderr.write(`\r${pages} of at most ${total} pages`);
     };
@@ -42,7 +44,7 @@ async function main(): Promise<void> {
     );
     const count = await writeFolder(resolve(values.out), files);
     const seconds = (Date.now() - began) / 1000;
-    process.stderr.write('\r');
+    if (process.stderr.isTTY) process.stderr.write('\r');
     console.log(`${pages} pages in ${count} files, in ${seconds.toFixed(1)} s: ${resolve(values.out)}`);
   } finally {
     await database.destroy();

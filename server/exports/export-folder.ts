@@ -1,5 +1,5 @@
 import { mkdir, readdir, rename, rm, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { dirname, join, sep } from 'node:path';
 import type { StaticFile } from './static-site.ts';
 
 /**
@@ -17,6 +17,8 @@ export async function writeFolder(folder: string, files: AsyncIterable<StaticFil
   try {
     for await (const { path, content } of files) {
       const file = join(fresh, path);
+      if (!file.startsWith(fresh + sep))
+        throw new Error(`A file of the export would stand outside of its folder: ${path}`);
       const parent = dirname(file);
       if (!made.has(parent)) await mkdir(parent, { recursive: true });
       made.add(parent);

@@ -11,6 +11,7 @@ import { writeIndentedTree, writeSitemapFile } from '#core/formats/tree-lists.ts
 import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { type Site, branchOf } from '#core/model/site.ts';
+import { leadingRules } from './leading-rules.ts';
 import type { LiveRedirect } from '#contract/releases.ts';
 import type { ExportName } from '#contract/exports.ts';
 
@@ -66,18 +67,9 @@ const tasksOf = (site: Site, now: Date) => scheduleOf(site, derivedOf(site), now
 function redirectRules(site: Site, base: string, live: readonly LiveRedirect[]): RedirectRule[] {
   const ofPlan = planned(site, base);
   const plannedPaths = new Set(ofPlan.map(({ path }) => path));
-  const ofLive = live.flatMap(({ path, to, because, isResting }): RedirectRule[] => {
-    const isPattern = because === 'pattern';
-    const rule = { address: path, path: isPattern ? path.slice(0, -2) : path, isPattern };
-    // The plan has the whole address of the old site.
-    if (isResting || (because === 'old site' && plannedPaths.has(path))) return [];
-    if (to === 'gone') return [{ ...rule, to: null }];
-    if ('url' in to) return [{ ...rule, to: to.url }];
-    const derived = derivedOf(liveSiteOf(site));
-    const row = derived.outline.rowOf.get(to.page);
-    const target = row === undefined ? null : derived.addresses[row]!;
-    return target === null ? [] : [{ ...rule, to: base + encodeURI(target) }];
-  });
+  // The plan has the whole address of the old site.
+  const others = live.filter(({ because, path }) => because !== 'old site' || !plannedPaths.has(path));
+  const ofLive = leadingRules(others, derivedOf(liveSiteOf(site)), base);
   const known = new Set(ofLive.map(({ path }) => path));
   return [...ofLive, ...ofPlan.filter(({ path }) => !known.has(path))];
 }

@@ -37,6 +37,12 @@ beforeAll(async () => {
       add('door', 'Sign in here', null, { access: { standsIn: 'sign-in' } }),
       add('handbook', 'Handbook', null, { access: { only: ['staff'], closedLook: 'locked' } }),
       { name: 'page.set', page: 'courses', fields: { frame: { listing: { look: 'list', levels: 1, order: 'date' } } } },
+      { name: 'redirect.add', redirect: 'r2', from: '/kurse/*', to: { page: 'courses' } },
+      {
+        name: 'oldPage.decide',
+        address: 'https://old.example/../../../outside',
+        fields: { letGo: { page: 'visit' } },
+      },
       { name: 'redirect.add', redirect: 'r1', from: '/tides', to: { url: 'https://tides.example/' } },
     ],
     contents: [{ id: content, document }],
@@ -77,6 +83,11 @@ describe('a site as files', () => {
       if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|[Ss]ign[- ]in|<form/);
   });
 
+  it('holds no file outside of its folder, whatever the old addresses are', () => {
+    expect(files.get('redirects.csv')).toContain('/../../../outside,');
+    for (const path of files.keys()) expect(path).not.toMatch(/(^|\/)\.{1,2}(\/|$)|^\//);
+  });
+
   it('has links that lead to files of the folder, from any page, fonts and styles among them', () => {
     let links = 0;
     for (const [file, html] of files) {
@@ -108,6 +119,7 @@ describe('a site as files', () => {
     expect(files.get('courses/evening/index.html')).toContain('url=https://files.example/school/courses/night"');
     expect(files.get('redirects.csv')).toContain('/courses/evening,https://files.example/school/courses/night,301');
     expect(files.get('redirects.nginx.conf')).toContain('"/tides" "https://tides.example/"');
+    expect(files.get('redirects.csv')).toContain('/kurse/*,https://files.example/school/courses,301');
   });
 });
 

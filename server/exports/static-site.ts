@@ -1,15 +1,15 @@
 import { derivedFor } from '#core/derive/derived.ts';
-import { leadOf } from '#core/derive/redirects.ts';
+import { leadingAddresses } from '#core/derive/redirects.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
-import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
+import { writeRedirects } from '#core/formats/redirect-rules.ts';
 import { EVERYONE } from '#core/model/audience.ts';
-import { isPattern } from '#core/model/redirect.ts';
 import { escaped } from '../live/html.ts';
 import type { Release } from '../live/live-repository.ts';
-import { type LiveView, pathOf } from '../live/live-view.ts';
+import type { LiveView } from '../live/live-view.ts';
 import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
 import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
 import { withPageLinks } from '../live/text-links.ts';
+import { leadingRules } from './leading-rules.ts';
 
 /** A file of the export: its path below the folder, and what is in it. */
 export interface StaticFile {
@@ -92,24 +92,21 @@ function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveVie
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */
 function* redirectFiles({ release, address }: StaticParts, view: LiveView): Generator<StaticFile> {
-  const { derived } = view;
-  const { former, ofOldSite } = release.sources;
-  const byHand = release.site.settings.redirects.filter((one) => !isPattern(one)).map(({ from }) => from);
-  const rules: RedirectRule[] = [];
-  for (const path of new Set([...byHand, ...former.keys(), ...ofOldSite.keys()])) {
-    const to = leadOf(release.whole, release.sources, path)?.to;
-    if (to === undefined) continue;
-    const row = to !== 'gone' && 'page' in to ? derived.outline.rowOf.get(to.page) : undefined;
-    if (to !== 'gone' && 'page' in to && (row === undefined || derived.hiddenBy[row] !== -1)) continue;
-    const target =
-      to === 'gone' ? null : 'url' in to ? to.url : `${address}${pathOf(view.place, derived.addresses[row!]!)}`;
-    rules.push({ address: path, path, to: target });
-    if (target !== null && !/[?]|\.\w+$/.test(path)) yield { path: fileOf(path), content: leadingOn(target) };
-  }
+  const rules = leadingRules(leadingAddresses(release.whole, release.sources), view.derived, address);
+  for (const { path, to, isPattern } of rules)
+    if (to !== null && !isPattern && isFolder(path)) yield { path: fileOf(path), content: leadingOn(to) };
   yield { path: 'redirects.csv', content: writeRedirects('redirects.csv', rules) };
   yield { path: 'redirects.nginx.conf', content: writeRedirects('redirects.nginx', rules) };
   yield { path: 'redirects.htaccess', content: writeRedirects('redirects.apache', rules) };
 }
+
+/** Whether an old address can be a folder of its own: it has no query and no ending, and its steps are names that hosts can hold. */
+const isFolder = (path: string): boolean =>
+  !/[?\\\0]|\.\w+$/.test(path) &&
+  path
+    .slice(1)
+    .split('/')
+    .every((step) => step !== '' && !/^\.{1,2}$/.test(step) && encodeURI(step).length <= 200);
 
 const leadingOn = (to: string): string =>
   `<!doctype html>\n<meta charset="utf-8"><title>Moved</title><link rel="canonical" href="${escaped(to)}"><meta http-equiv="refresh" content="0; url=${escaped(to)}"><p>This page is at <a href="${escaped(to)}">${escaped(to)}</a> now.</p>\n`;

@@ -1,8 +1,7 @@
 import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
-import { type RedirectSources, leadOf } from '#core/derive/redirects.ts';
+import { type RedirectSources, leadOf, leadingAddresses } from '#core/derive/redirects.ts';
 import { readRedirectTable } from '#core/formats/redirect-table.ts';
-import { isPattern } from '#core/model/redirect.ts';
 import type { Site } from '#core/model/site.ts';
 import type { LiveRedirect } from '#contract/releases.ts';
 import type { Services } from '../handlers.ts';
@@ -47,40 +46,21 @@ const sourcesOf = ({ former, ofOldSite }: StoredAddresses): RedirectSources => (
   ofOldSite,
 });
 
-/** Every address of the live site that leads elsewhere, those made by hand first, then by address. */
+/** Every address of the live site that leads elsewhere, with since when and how often visitors met it. */
 export function liveRedirects(site: Site, stored: StoredAddresses): LiveRedirect[] {
   if (site.liveSettings === null) return [];
-  const sources = sourcesOf(stored);
-  const { rowAt } = derivedOf(liveSiteOf(site));
-  const made = site.liveSettings.redirects;
-  const exact = new Set(made.filter((one) => !isPattern(one)).map(({ from }) => from));
-  const others = new Set([...stored.former.keys(), ...stored.ofOldSite.keys()].filter((path) => !exact.has(path)));
-  const told = (path: string): Pick<LiveRedirect, 'since' | 'hits' | 'lastHit'> => {
+  return leadingAddresses(site, sourcesOf(stored)).map(({ path, to, because, redirect, isResting }) => {
     const hits = stored.hits.get(path);
     return {
-      since: stored.former.get(path)?.since.toISOString() ?? null,
+      path,
+      to,
+      because,
+      redirect: redirect?.id ?? null,
+      isResting,
+      // An address that somebody redirects by hand may be one that a page had before.
+      since: redirect === null ? (stored.former.get(path)?.since.toISOString() ?? null) : null,
       hits: hits?.hits ?? 0,
       lastHit: hits?.last.toISOString() ?? null,
     };
-  };
-  const byHand = made.map((redirect): LiveRedirect => {
-    const isResting = !isPattern(redirect) && rowAt.has(redirect.from);
-    const lead = isPattern(redirect) || isResting ? undefined : leadOf(site, sources, redirect.from);
-    return {
-      path: redirect.from,
-      to: lead?.to ?? redirect.to,
-      because: isPattern(redirect) ? 'pattern' : 'by hand',
-      redirect: redirect.id,
-      isResting,
-      ...told(redirect.from),
-      // An address that somebody redirects by hand may be one that a page had before.
-      since: null,
-    };
   });
-  const found = [...others].sort().flatMap((path): LiveRedirect[] => {
-    const lead = leadOf(site, sources, path);
-    if (!lead || lead.redirect !== null) return [];
-    return [{ path, to: lead.to, because: lead.because, redirect: null, isResting: false, ...told(path) }];
-  });
-  return [...byHand, ...found];
 }

@@ -184,6 +184,7 @@ describe('redirects by hand', () => {
       '/over,,410',
       `/out,https://ferry.example/,301`,
       'old page,/visit,301',
+      '/../up,/visit,301',
     ].join('\r\n');
     const { rows } = (await ines.post(`/api/sites/${key}/redirects/table`, { text })).json;
     expect(rows.map((row: { destination: unknown; fault: string }) => row.destination ?? row.fault)).toEqual([
@@ -194,6 +195,7 @@ describe('redirects by hand', () => {
       'gone',
       { url: 'https://ferry.example/' },
       expect.stringMatching(/begins with '\/'/),
+      expect.stringMatching(/no step '.' or '..'/),
     ]);
   });
 });
