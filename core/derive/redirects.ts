@@ -10,6 +10,8 @@ export type RedirectReason = (typeof REDIRECT_REASONS)[number];
 
 /** Where an address leads that no page has. Pages are named, so that one hop reaches them wherever they stand. */
 export interface Lead {
+  /** The address that leads there, as lists have it: with its query where it is one of the old site, or a pattern. */
+  readonly path: string;
   readonly to: Destination;
   readonly because: RedirectReason;
   /** The redirect, where somebody made it by hand. */
@@ -36,25 +38,26 @@ export function leadOf(site: Site, { former, ofOldSite }: RedirectSources, path:
   if (rowAt.has(bare)) return undefined;
   const { exact, patterns } = redirectIndex(live.settings.redirects);
   const byHand = exact.get(path) ?? exact.get(bare);
-  if (byHand) return { to: landed(site, byHand.to), because: 'by hand', redirect: byHand };
+  if (byHand) return { path: byHand.from, to: landed(site, byHand.to), because: 'by hand', redirect: byHand };
   const page = former.get(bare);
   if (page !== undefined) {
     const isLive = site.live.get(page)?.retired === false;
-    return { to: landed(site, { page }), because: isLive ? 'moved' : 'taken down', redirect: null };
+    return { path: bare, to: landed(site, { page }), because: isLive ? 'moved' : 'taken down', redirect: null };
   }
   const old = [path, bare].find((one) => ofOldSite.has(one));
   if (old !== undefined) {
     const takesOver = ofOldSite.get(old)!;
-    return { to: takesOver === null ? 'gone' : landed(site, { page: takesOver }), because: 'old site', redirect: null };
+    const to = takesOver === null ? 'gone' : landed(site, { page: takesOver });
+    return { path: old, to, because: 'old site', redirect: null };
   }
   const pattern = patterns.find(({ from }) => bare.startsWith(from.slice(0, -1)) || bare === from.slice(0, -2));
-  if (pattern) return { to: belowPattern(site, pattern, bare), because: 'pattern', redirect: pattern };
+  if (pattern)
+    return { path: pattern.from, to: belowPattern(site, pattern, bare), because: 'pattern', redirect: pattern };
   return undefined;
 }
 
 /** An address of the live site that leads elsewhere, or would. */
 export interface LeadingAddress extends Lead {
-  readonly path: string;
   /** Whether a page has the address by now, so that what was made by hand rests. */
   readonly isResting: boolean;
 }
@@ -74,7 +77,7 @@ export function leadingAddresses(site: Site, sources: RedirectSources): LeadingA
   const others = new Set([...sources.former.keys(), ...sources.ofOldSite.keys()]);
   const found = [...others].sort().flatMap((path): LeadingAddress[] => {
     const lead = leadOf(site, sources, path);
-    return lead && lead.redirect === null ? [{ path, ...lead, isResting: false }] : [];
+    return lead && lead.redirect === null ? [{ ...lead, isResting: false }] : [];
   });
   return [...byHand, ...found];
 }

@@ -284,7 +284,14 @@ export class LiveSites {
     const { place, derived } = kind.view;
     const found = leadOf(release.whole, release.sources, pathOfOldAddress(rest + query));
     if (!found) return undefined;
-    this.#visits.hit(release.site.key, pathOfOldAddress(rest));
+    const row =
+      found.to === 'gone'
+        ? null
+        : 'url' in found.to
+          ? rowOfOwn(kind.view, found.to.url)
+          : derived.outline.rowOf.get(found.to.page);
+    if (row === undefined || (row !== null && !isAnswered(kind.view, row))) return undefined;
+    this.#visits.hit(release.site.key, found.path);
     if (found.to === 'gone')
       return (kind.gone ??= new ReadyAnswer(
         410,
@@ -292,9 +299,7 @@ export class LiveSites {
         renderNotFound(kind.view, { isGone: true, near: [], own: null }),
         [...cachingOf(kind.view), ...NO_INDEX],
       ));
-    const row = 'url' in found.to ? rowOfOwn(kind.view, found.to.url) : derived.outline.rowOf.get(found.to.page);
     if (row === null) return { moved: (found.to as { url: string }).url, status: 301 };
-    if (row === undefined || !isAnswered(kind.view, row)) return undefined;
     return { moved: pathOf(place, derived.addresses[row]!), status: 301 };
   }
 

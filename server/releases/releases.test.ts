@@ -163,14 +163,19 @@ describe('redirects by hand', () => {
     );
     await release(key, { pages: [] });
     await visits(key, '/tides', '301 https://tides.example/today');
-    const rules = (await ines.get(`/api/sites/${key}/exports/redirects.csv`)).text;
-    expect(rules).toContain('/tides,https://tides.example/today,301');
-    expect(rules).toMatch(new RegExp(`/kurse/\\*,http.*/${key}/courses,301`));
     expect([await visit(key, '/round'), await visit(key, '/kurse/evening'), await visit(key, '/kurse/x')]).toEqual([
       '404',
       '301 /courses/evening',
       '301 /courses',
     ]);
+    // A pattern is met by each address below it; one that leads nobody anywhere is not met.
+    await until('hits of the pattern are written down', async () => {
+      const { redirects } = (await ines.get(`/api/sites/${key}/redirects`)).json;
+      return redirects.find((one: { path: string }) => one.path === '/kurse/*').hits === 2;
+    });
+    const rules = (await ines.get(`/api/sites/${key}/exports/redirects.csv`)).text;
+    expect(rules).toContain('/tides,https://tides.example/today,301');
+    expect(rules).toMatch(new RegExp(`/kurse/\\*,http.*/${key}/courses,301`));
   });
 
   it('are read from a table, line by line', async () => {
