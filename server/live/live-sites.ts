@@ -14,6 +14,7 @@ import { FEED, feedOf, hasFeed, robotsFile, sitemapFiles } from './machine-files
 import { ReadyAnswer } from './ready-answer.ts';
 import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
 import { questionIn, renderSearch } from './site-search.ts';
+import { decoded, ownPath, whereTo } from './leads.ts';
 import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 import {
   type SignIn,
@@ -281,26 +282,16 @@ export class LiveSites {
 
   /** Where an address leads that no page has, by its path with the query, else without. */
   #leadFrom({ release }: LiveSite, kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
-    const { place, derived } = kind.view;
     const found = leadOf(release.whole, release.sources, pathOfOldAddress(rest + query));
     if (!found) return undefined;
-    const row =
-      found.to === 'gone'
-        ? null
-        : 'url' in found.to
-          ? rowOfOwn(kind.view, found.to.url)
-          : derived.outline.rowOf.get(found.to.page);
-    if (row === undefined || (row !== null && !isAnswered(kind.view, row))) return undefined;
+    const to = whereTo(kind.view, found.to);
+    if (to === undefined) return undefined;
     this.#visits.hit(release.site.key, found.path);
-    if (found.to === 'gone')
-      return (kind.gone ??= new ReadyAnswer(
-        410,
-        HTML,
-        renderNotFound(kind.view, { isGone: true, near: [], own: null }),
-        [...cachingOf(kind.view), ...NO_INDEX],
-      ));
-    if (row === null) return { moved: (found.to as { url: string }).url, status: 301 };
-    return { moved: pathOf(place, derived.addresses[row]!), status: 301 };
+    if (to !== 'gone') return { moved: to, status: 301 };
+    return (kind.gone ??= new ReadyAnswer(410, HTML, renderNotFound(kind.view, { isGone: true, near: [], own: null }), [
+      ...cachingOf(kind.view),
+      ...NO_INDEX,
+    ]));
   }
 
   /** The page for an address that leads nowhere, with the pages nearest to it that the visitor may know of. */
@@ -397,25 +388,4 @@ const kindKey = ({ release, passphrases }: LiveSite, asking: Asking): string =>
 function keep(ready: Kind['ready'], path: string, answer: ReadyAnswer): void {
   if (ready.size >= MOST_READY) ready.delete(ready.keys().next().value!);
   ready.set(path, answer);
-}
-
-/** The row of a page of the site itself whose whole address is given, undefined where no page has it; null for an address outside. */
-function rowOfOwn({ place, derived }: LiveView, url: string): number | undefined | null {
-  const base = `${place.origin}${place.base}`;
-  if (url !== base && !url.startsWith(`${base}/`)) return null;
-  return derived.rowAt.get(decoded(url.slice(base.length).replace(/[?#].*$/s, '') || '/') ?? '');
-}
-
-/** The path below the site of the page that led somewhere; null where it is no page of the site. */
-function ownPath({ origin, base }: SitePlace, referrer: string | undefined): string | null {
-  const start = `${origin}${base}/`;
-  return referrer?.startsWith(start) ? decoded(referrer.slice(start.length - 1).replace(/[?#].*$/s, '')) : null;
-}
-
-function decoded(path: string): string | null {
-  try {
-    return decodeURIComponent(path).normalize('NFC');
-  } catch {
-    return null;
-  }
 }
