@@ -1,5 +1,12 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { randomUUID } from 'node:crypto';
 import { contentIdOf } from '#core/model/content.ts';
+import { toSiteKey } from '#core/model/ids.ts';
+import { EditService } from '../edits/edit-service.ts';
+import { SiteCache } from '../sites/site-cache.ts';
+import { ReleaseService } from './release-service.ts';
+import { insertScheduled } from './schedule-repository.ts';
+import { ScheduleService } from './schedule-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -289,6 +296,33 @@ describe('a release to come', () => {
     await until('the release is made', async () => (await visit(key, '/news')) === '200', 12_000);
     const { scheduled } = (await ines.get(`/api/sites/${key}/scheduled-releases`)).json;
     expect(scheduled).toMatchObject([{ state: 'done', release: 2 }]);
+    expect((await ines.get(`/api/sites/${key}/releases`)).json.releases).toHaveLength(2);
+  });
+
+  it('is made without its job where whoever took that has died, once', async () => {
+    const key = await school();
+    await ines.operations(key, add('news', 'News'));
+    const cache = new SiteCache(server.database);
+    const now = () => new Date();
+    const releases = new ReleaseService(server.database, cache, new EditService(server.database, cache, now));
+    const schedule = new ScheduleService(server.database, cache, releases, now);
+    const overdue = {
+      id: randomUUID(),
+      site: toSiteKey(key),
+      at: new Date(Date.now() - 60_000),
+      name: 'Overdue',
+      note: '',
+      asked: { pages: ['news'] as never[], retire: [] },
+      account: ines.account.id,
+      made_at: new Date(Date.now() - 120_000),
+      state: 'waiting' as const,
+    };
+    await insertScheduled(server.database, overdue);
+    await Promise.all([schedule.catchUp(), schedule.catchUp()]);
+    await visits(key, '/news', '200');
+    expect((await ines.get(`/api/sites/${key}/scheduled-releases`)).json.scheduled).toMatchObject([
+      { state: 'done', release: 2 },
+    ]);
     expect((await ines.get(`/api/sites/${key}/releases`)).json.releases).toHaveLength(2);
   });
 

@@ -7,13 +7,14 @@ import { momentWords } from '../../fields/site-moment.ts';
 import { Button } from '../../ui/button.tsx';
 import { Popover } from '../../ui/popover.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { toSettle } from './redirects/to-settle.ts';
 import { SETTINGS_WORDS, capital, itemsWords } from './publish-words.ts';
 
 /** Releases, redirects and whether the site is open; and what of its settings differs. It stands above the tree in the Publish lens. */
 export function PublishBar() {
   const { site, setDialog } = useWorkbench();
   const works = useWorks(site.key);
-  const missed = useMissed(site.key)?.filter(({ isLetBe }) => !isLetBe).length ?? 0;
+  const missed = toSettle(useMissed(site.key) ?? [], site).length;
   const next = useScheduled(site.key)?.find(({ state }) => state === 'waiting');
   const settings = waitingSettings(site);
   return (

@@ -12,6 +12,7 @@ import { momentWords } from '../../../fields/site-moment.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toSettle } from './to-settle.ts';
 import { AddressedPages } from './addressed-pages.tsx';
 
 const BECAUSE: Readonly<Record<Nearness, string>> = {
@@ -25,8 +26,7 @@ export function MissedList({ missed }: { readonly missed: readonly MissedAddress
   const { site } = useWorkbench();
   const [withLetBe, setWithLetBe] = useState(false);
   if (!missed) return <p className="text-quiet">Loading …</p>;
-  const drafted = new Set(site.settings.redirects.map(({ from }) => from));
-  const shown = missed.filter((one) => (withLetBe || !one.isLetBe) && !drafted.has(one.path));
+  const shown = [...toSettle(missed, site), ...(withLetBe ? missed.filter(({ isLetBe }) => isLetBe) : [])];
   return (
     <div className="flex flex-col gap-3 pb-2">
       <p className="text-quiet">

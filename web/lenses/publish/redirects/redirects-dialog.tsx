@@ -5,6 +5,7 @@ import { Dialog } from '../../../ui/dialog.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BringRedirects } from './bring-redirects.tsx';
 import { MissedList } from './missed-list.tsx';
+import { toSettle } from './to-settle.ts';
 import { RedirectList } from './redirect-list.tsx';
 
 const VIEWS = ['lead', 'missed', 'bring'] as const;
@@ -18,7 +19,7 @@ export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
   const [view, setView] = useState<View>('lead');
   const names: Readonly<Record<View, string>> = {
     lead: `Lead elsewhere${redirects ? ` (${redirects.length})` : ''}`,
-    missed: `Asked for in vain${missed ? ` (${missed.filter(({ isLetBe }) => !isLetBe).length})` : ''}`,
+    missed: `Asked for in vain${missed ? ` (${toSettle(missed, site).length})` : ''}`,
     bring: 'Bring a table',
   };
   return (
