@@ -223,6 +223,49 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     },
   ],
   [
+    'the releases, with one to be taken back',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.click('button', 'Releases');
+      await bench.click('button', /^Take back release/);
+      await bench.untilText('becomes what visitors had before');
+    },
+  ],
+  [
+    'the redirects',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.click('button', /asked for in vain/);
+      await bench.untilText('Waiting for a release');
+    },
+  ],
+  [
+    'the addresses asked for in vain',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.click('button', /asked for in vain/);
+      await bench.click('button', /^Asked for in vain/);
+      await bench.untilText('has nearly the same name');
+    },
+  ],
+  [
+    'the list before opening',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.click('button', 'Open to visitors');
+      await bench.find('textbox', 'What visitors read');
+    },
+  ],
+  [
+    'two texts beside each other',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish')();
+      await bench.select('Visit');
+      await bench.click('button', 'Compare the texts…');
+      await bench.untilText('2 paragraphs differ');
+    },
+  ],
+  [
     'the columns',
     async () => {
       await open('/sites/pellow-quay')();
@@ -287,7 +330,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
   ],
   ['a visitors’ page', visit('/courses/long-courses/the-year-course')],
   ['the sign-in page for visitors', visit('/staff-handbook')],
-  ['the not-found page', visit('/nothing')],
+  ['the not-found page', visit('/courses/evening-clases')],
   ['the search of the site', visit('/search?q=splicng')],
   ['the way to a new password', visit('/~password')],
 ];

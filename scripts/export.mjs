@@ -30,7 +30,7 @@ async function databaseWith(server, key) {
 
 /** @type {{ stop: () => void } | null} */
 let postgres = null;
-let code = 0;
+let code;
 try {
   ensurePackages();
   await ensureBuilt();

@@ -8,7 +8,6 @@ import type { StaticFile } from './static-site.ts';
 const top = mkdtempSync(join(tmpdir(), 'spur-folder-'));
 afterAll(() => rmSync(top, { recursive: true }));
 
-// eslint-disable-next-line @typescript-eslint/require-await -- files come as they are made
 async function* files(...paths: string[]): AsyncGenerator<StaticFile> {
   for (const path of paths) yield { path, content: path };
 }
