@@ -20,6 +20,7 @@ import { benchHistories } from './histories.ts';
 import { benchMenus } from './menus.ts';
 import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
+import { benchPublicFiles } from './public-files.ts';
 import { benchPublish } from './publish.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
@@ -40,7 +41,7 @@ if (wants('histories')) results.push(...benchHistories());
 // Ten minutes of killing: only where it is asked for.
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'publish', 'visitors', 'search', 'open', 'browser', 'large'].some(wants)) {
+if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -73,18 +74,27 @@ if (['edit', 'publish', 'visitors', 'search', 'open', 'browser', 'large'].some(w
       body: JSON.stringify({ email: EMAIL, password: PASSWORD }),
     });
     const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+    const post = async (path: string, body: object) => {
+      const answer = await fetch(origin + path, {
+        method: 'POST',
+        headers: { Origin: origin, Cookie: cookie, 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
+    };
     if (wants('open')) results.push(...(await benchOpen(workbench.port, cookie, site.key, SIZE)));
     if (wants('edit')) results.push(...(await benchEdit(url, workbench.port, cookie, site)));
     if (wants('publish')) {
       const again = connect(url);
-      results.push(...(await benchPublish(again, account.id, workbench.port, cookie)));
+      results.push(...(await benchPublish(again, account.id, post)));
       await again.destroy();
     }
+    const { addresses, hiddenBy } = derivedOf(liveSiteOf(site));
+    const paths = addresses
+      .flatMap((address, row) => (address !== null && hiddenBy[row] === -1 ? [`/${site.key}${address}`] : []))
+      .slice(0, 2000);
+    if (wants('nginx')) results.push(...(await benchPublicFiles({ ...env, SPUR_LIVE_PORT: '4493' }, site.key, paths)));
     if (wants('visitors')) {
-      const { addresses, hiddenBy } = derivedOf(liveSiteOf(site));
-      const paths = addresses.flatMap((address, row) =>
-        address !== null && hiddenBy[row] === -1 ? [`/${site.key}${address}`] : [],
-      );
       const at = `http://127.0.0.1:${live.port}`;
       const entered = await fetch(`${at}/${site.key}/sign-in`, {
         method: 'POST',
@@ -93,7 +103,14 @@ if (['edit', 'publish', 'visitors', 'search', 'open', 'browser', 'large'].some(w
         redirect: 'manual',
       });
       const token = entered.headers.getSetCookie()[0]!.split(';')[0]!;
-      results.push(...(await benchVisitors(live, paths.slice(0, 2000), token)));
+      let round = 0;
+      const release = async () => {
+        const page = [...site.nodes.keys()].at(-1)!;
+        const fields = { description: { en: `Release ${++round}` } };
+        await post(`/api/sites/${site.key}/operations`, { operations: [{ name: 'page.set', page, fields }] });
+        await post(`/api/sites/${site.key}/releases`, { pages: [page], settings: [] });
+      };
+      results.push(...(await benchVisitors(live, paths, token, release)));
     }
     if (wants('search')) {
       const searched = generateSite(SIZE, 'searched');

@@ -17,16 +17,11 @@ const EXPORTED = 1_000;
 const ROUNDS = 25;
 
 /** Releases of one page in a small and a large site, a first release of a large one, and a site as files. */
-export async function benchPublish(database: Knex, account: string, port: number, cookie: string): Promise<Result[]> {
-  const origin = `http://127.0.0.1:${port}`;
-  const post = async (path: string, body: object) => {
-    const answer = await fetch(origin + path, {
-      method: 'POST',
-      headers: { Origin: origin, Cookie: cookie, 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    });
-    if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
-  };
+export async function benchPublish(
+  database: Knex,
+  account: string,
+  post: (path: string, body: object) => Promise<void>,
+): Promise<Result[]> {
   const onePage = async (site: Site): Promise<number> => {
     const [page] = [...site.nodes.keys()].slice(-1);
     const times: number[] = [];

@@ -1,34 +1,26 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { Loader } from './load.ts';
 import { type Result, median } from './measure.ts';
 import { type Running, startServer } from './processes.ts';
 
 const ROUNDS = 5;
+const SECONDS = 3;
 
 /**
  * Page requests a second, one process each, of nobody who is known and of somebody who is signed in, beside a bare
- * `node:http` handler with the same compressed bytes.
+ * `node:http` handler with the same compressed bytes; and how long they take while a release goes live.
+ * @param release makes a release of the site
  */
-export async function benchVisitors(live: Running, paths: readonly string[], cookie: string): Promise<Result[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'spur-bench-'));
-  const scriptWith = (name: string, headers: string) => {
-    const file = join(folder, name);
-    writeFileSync(
-      file,
-      `local paths = { ${paths.map((path) => JSON.stringify(path)).join(', ')} }
-local at = 0
-request = function() at = at % #paths + 1; return wrk.format("GET", paths[at], { ["Accept-Encoding"] = "gzip"${headers} }) end
-done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", summary.requests / summary.duration * 1e6, summary.errors.status, latency:percentile(99))) end`,
-    );
-    return file;
-  };
-  const plain = scriptWith('paths.lua', '');
-  const signedIn = scriptWith('signed-in.lua', `, ["Cookie"] = ${JSON.stringify(cookie)}`);
+export async function benchVisitors(
+  live: Running,
+  paths: readonly string[],
+  cookie: string,
+  release: () => Promise<void>,
+): Promise<Result[]> {
+  const loader = new Loader();
+  const [plain, signedIn] = [loader.script('plain', paths), loader.script('signed-in', paths, { Cookie: cookie })];
   const bare = await startServer('bench/bare-server.js', {}, { from: `http://127.0.0.1:${live.port}`, paths });
   const rates = { ours: [] as number[], signedIn: [] as number[], bare: [] as number[] };
-  const p99 = { ours: [] as number[], signedIn: [] as number[], bare: [] as number[] };
+  const p99 = { ours: [] as number[], signedIn: [] as number[], bare: [] as number[], released: [] as number[] };
   try {
     for (let round = 0; round <= ROUNDS; round++) {
       for (const [who, port, script] of [
@@ -36,24 +28,24 @@ done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", s
         ['signedIn', live.port, signedIn],
         ['bare', bare.port, plain],
       ] as const) {
-        const said = execFileSync(
-          'wrk',
-          ['-t1', '-c32', round === 0 ? '-d2s' : '-d3s', '-s', script, `http://127.0.0.1:${port}`],
-          { encoding: 'utf8' },
-        );
-        const [, rate, errors, latency] = /RESULT (\d+) (\d+) (\d+)/.exec(said)!;
-        if (Number(errors) > 0) throw new Error(`${errors} of the answers were not 200.`);
+        const load = await loader.run(`http://127.0.0.1:${port}`, script, SECONDS);
         if (round === 0) continue;
-        rates[who].push(Number(rate));
-        p99[who].push(Number(latency) / 1000);
+        rates[who].push(load.rate);
+        p99[who].push(load.p99);
       }
+      const loading = loader.run(`http://127.0.0.1:${live.port}`, plain, SECONDS);
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      await release();
+      const load = await loading;
+      if (round > 0) p99.released.push(load.p99);
     }
   } finally {
     await bare.stop();
-    rmSync(folder, { recursive: true });
+    loader.close();
   }
   const ratio = median(rates.ours) / median(rates.bare);
   const signedInRatio = median(rates.signedIn) / median(rates.ours);
+  const releaseRatio = median(p99.released) / median(p99.ours);
   const figure = (who: keyof typeof rates) => `${median(rates[who]).toLocaleString('en')}/s`;
   return [
     {
@@ -71,6 +63,14 @@ done = function(summary, latency) io.write(string.format("RESULT %d %d %d\\n", s
       ratio: signedInRatio,
       aim: '≥ 0.5',
       isMet: signedInRatio >= 0.5,
+    },
+    {
+      what: `The time in which 99 of 100 are answered, in ${SECONDS} s with a release among them`,
+      ours: `${median(p99.released).toFixed(1)} ms`,
+      limit: `${median(p99.ours).toFixed(1)} ms, without`,
+      ratio: releaseRatio,
+      aim: '≤ 2',
+      isMet: releaseRatio <= 2,
     },
   ];
 }

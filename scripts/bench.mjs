@@ -4,6 +4,7 @@ import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
+import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { ensureDatabase, startPostgres } from './postgres.mjs';
 import { ROOT, Told, installDebianPackages, run, works } from './run.mjs';
@@ -36,7 +37,7 @@ try {
   const url = await ensureDatabase(server, 'spur_bench', true);
   run('node', ['--expose-gc', 'dist/bench/main.js', ...process.argv.slice(2)], {
     show: true,
-    env: { ...process.env, DATABASE_URL: url },
+    env: { ...process.env, DATABASE_URL: url, SPUR_TEST_NGINX: ensureNginx(DATA) },
   });
 } catch (fault) {
   console.error(fault instanceof Told ? fault.message : fault);

@@ -5,6 +5,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
+import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { ROOT, Told, run, runBeside } from './run.mjs';
@@ -47,7 +48,12 @@ try {
   postgres = server;
   ensureChromium();
   await ensureBuilt();
-  const env = { ...process.env, SPUR_TEST_DATABASE: server.url('postgres'), NODE_ENV: 'test' };
+  const env = {
+    ...process.env,
+    SPUR_TEST_DATABASE: server.url('postgres'),
+    SPUR_TEST_NGINX: ensureNginx(DATA),
+    NODE_ENV: 'test',
+  };
   run('npx', ['vitest', 'run', ...process.argv.slice(2)], { show: true, env });
 } catch (fault) {
   console.error(fault instanceof Told ? fault.message : fault);

@@ -23,6 +23,8 @@ declare module 'express-session' {
 export interface AppParts extends Services {
   readonly sessions: RememberedSessions;
   readonly sessionSecret: string;
+  /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
+  readonly proxies: readonly string[];
   readonly log: Logger;
   /** The folder of the built interface, or null where only the API is wanted. */
   readonly webFolder: string | null;
@@ -66,6 +68,7 @@ function makeApp(parts: AppParts): Express {
   // The tree has a tag of its own making; other answers of the API are not kept by anybody.
   app.disable('etag');
   app.set('query parser', 'simple');
+  app.set('trust proxy', [...parts.proxies]);
   const withSession = session({
     name: SESSION_COOKIE,
     secret: parts.sessionSecret,

@@ -11,6 +11,8 @@ describe('the settings', () => {
       host: '127.0.0.1',
       liveOrigin: 'http://127.0.0.1:4401',
       databaseUrl: DATABASE_URL,
+      publicFiles: null,
+      proxies: [],
       logLevel: 'warn',
       withDemo: false,
       crawlHosts: [],

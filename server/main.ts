@@ -125,6 +125,7 @@ await runProcess('workbench', async (ready) => {
     feedbackNews,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,
+    proxies: config.proxies,
     walkSecret: secret,
     liveOrigin: config.liveOrigin,
     now,

@@ -12,6 +12,7 @@ import {
   accessReason,
   accessTable,
   accessTableAfter,
+  closingRows,
   heldBackRows,
   membershipsOf,
   passphrasePage,
@@ -204,6 +205,20 @@ describe('who may open what', () => {
         const before = accessTable(outline, site.settings, visitors, Math.min(now.until, at + 1e12) - 1);
         expect(before.open).toEqual(now.open);
         expect(before.locked).toEqual(now.locked);
+      }),
+    ));
+
+  it('closes what is open by the clock only where that was said before', () =>
+    fc.assert(
+      fc.property(anySite, moment, moment, (site, one, other) => {
+        const [now, then] = [Math.min(one, other), Math.max(one, other)];
+        const outline = outlineOf(site);
+        const openAt = (at: number) => accessTable(outline, site.settings, [visitorOf(site, [], [])], at).open;
+        const closing = closingRows(outline, site.settings, now);
+        const later = openAt(then);
+        openAt(now).forEach((open, row) => {
+          if (open === 1 && later[row] === 0) expect(closing[row]).toBe(1);
+        });
       }),
     ));
 

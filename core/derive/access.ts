@@ -237,6 +237,24 @@ export function heldBackRows(
   return by;
 }
 
+/** 1 where the clock will close a row: a rule of its own, or of one above, has a last moment that is to come. @param at in milliseconds since 1970 */
+export function closingRows(
+  { nodes, parent }: Pick<Outline, 'nodes' | 'parent'>,
+  { labels }: AccessSettings,
+  at: number,
+): Uint8Array {
+  const closing = new Uint8Array(nodes.length);
+  const ofLabels = rulesOfLabels(labels);
+  for (let row = 0; row < nodes.length; row++) {
+    const { access } = nodes[row]!;
+    const isAbove = parent[row] !== -1 && closing[parent[row]!] === 1 && access?.standsAlone !== true;
+    const isHere =
+      access !== null && rulesAt(access, ofLabels).some(({ until }) => until !== null && Date.parse(until) > at);
+    if (isAbove || isHere) closing[row] = 1;
+  }
+  return closing;
+}
+
 /** Every passphrase that pages of a site ask for. */
 export const passphrasesIn = (site: Site): Set<PassphraseId> => {
   const found = new Set<PassphraseId>();

@@ -34,23 +34,33 @@ const writeCsv = (rules: readonly RedirectRule[]): string =>
 /** A path as it stands in a request: letters that are not plain are escaped. */
 const asRequested = (path: string): string => encodeURI(path);
 
-/** nginx: two maps by the address as it is requested, for the `http` block, and two lines for the `server` block. */
-function writeNginx(rules: readonly RedirectRule[]): string {
+/** A percent sign starts nothing in nginx's texts, but a dollar sign names a variable: this one, which holds it. */
+export const NGINX_DOLLAR = 'geo $spur_dollar { default "$"; }';
+
+/** The lines of two maps of nginx by the address as it is requested: where what has moved is, and what is gone. */
+export function nginxMaps(rules: readonly RedirectRule[]): { moved: string[]; gone: string[] } {
   const quoted = (text: string) => `"${text.replace(/[\\"]/g, '\\$&').replaceAll('$', '${spur_dollar}')}"`;
   const line = ({ path, isPattern }: RedirectRule, value: string) =>
     `    ${quoted(isPattern ? `~^${literalPattern(asRequested(path))}(?:/|\\z)` : asRequested(path))} ${value};`;
-  const moved = rules.filter(({ to }) => to !== null);
-  const gone = rules.filter(({ to }) => to === null);
+  return {
+    moved: rules.flatMap((rule) => (rule.to === null ? [] : [line(rule, quoted(rule.to))])),
+    gone: rules.flatMap((rule) => (rule.to === null ? [line(rule, '1')] : [])),
+  };
+}
+
+/** nginx: two maps for the `http` block, and two lines for the `server` block. */
+function writeNginx(rules: readonly RedirectRule[]): string {
+  const { moved, gone } = nginxMaps(rules);
   return `# In the http block:
-geo $spur_dollar { default "$"; }
+${NGINX_DOLLAR}
 map_hash_bucket_size 512;
 map $request_uri $spur_moved_to {
     default "";
-${moved.map((rule) => line(rule, quoted(rule.to!))).join('\n')}
+${moved.join('\n')}
 }
 map $request_uri $spur_gone {
     default 0;
-${gone.map((rule) => line(rule, '1')).join('\n')}
+${gone.join('\n')}
 }
 
 # In the server block:

@@ -41,6 +41,8 @@ export interface LiveParts {
   readonly database: Knex;
   /** What walks and passphrases that were given are signed with. */
   readonly secret: string;
+  /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
+  readonly proxies: readonly string[];
   readonly log: Logger;
 }
 
@@ -63,12 +65,13 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
 }
 
 function makeExpress(
-  { sites, sessions, attempts, letters, assets, database, secret, log }: LiveParts,
+  { sites, sessions, attempts, letters, assets, database, secret, proxies, log }: LiveParts,
   askers: Askers,
 ): express.Express {
   const app = express();
   app.disable('x-powered-by');
   app.disable('etag');
+  app.set('trust proxy', [...proxies]);
   app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
   app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
   mountWalks(app, database, secret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);

@@ -112,8 +112,20 @@ export class LiveSites {
     this.#robots = null;
   }
 
+  /** The sites that have something live. */
+  keys(): Promise<SiteKey[]> {
+    return liveSiteKeys(this.#database);
+  }
+
+  /** What nobody who is known gets of a site now; undefined where there is no such site, or it is closed for works. */
+  async forEveryone(key: string): Promise<{ release: Release; view: LiveView } | undefined> {
+    const live = await this.#site(key);
+    if (!live || live.release.works) return undefined;
+    return { release: live.release, view: this.#kind(live, ANYBODY).view };
+  }
+
   robots(): Promise<ReadyAnswer> {
-    const made = (this.#robots ??= liveSiteKeys(this.#database).then(
+    const made = (this.#robots ??= this.keys().then(
       (keys) => new ReadyAnswer(200, 'text/plain; charset=utf-8', robotsFile(this.origin, keys)),
     ));
     made.catch(() => (this.#robots = null));

@@ -6,6 +6,7 @@ import { connect, connectPool } from '../database/connect.ts';
 import { sessionSecret } from '../database/session-secret.ts';
 import { listen } from '../database/listen.ts';
 import { runProcess } from '../process.ts';
+import { PublicFiles } from '../public-files/public-files.ts';
 import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
 import { Attempts } from '../security/attempts.ts';
@@ -23,13 +24,23 @@ await runProcess('live', async (ready) => {
   const assets = await Assets.load();
   const visits = new Visits(database, log, () => new Date());
   const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet, visits);
+  const files = config.publicFiles
+    ? await PublicFiles.start(config.publicFiles, `${config.host}:${config.livePort}`, sites, log)
+    : null;
   const pool = connectPool(config.databaseUrl);
   const sessions = new VisitorSessions(database, () => new Date());
   const stopListening = await listen(
     config.databaseUrl,
-    { [RELEASE_CHANNEL]: (key) => sites.forget(key), [VISITOR_CHANNEL]: (visitor) => sessions.forget(visitor) },
+    {
+      [RELEASE_CHANNEL]: (key) => {
+        sites.forget(key);
+        files?.renew(key);
+      },
+      [VISITOR_CHANNEL]: (visitor) => sessions.forget(visitor),
+    },
     () => {
       sites.forgetAll();
+      void files?.renewAll();
       sessions.forgetAll();
     },
   );
@@ -43,6 +54,7 @@ await runProcess('live', async (ready) => {
       assets,
       database,
       secret: await sessionSecret(database),
+      proxies: config.proxies,
       log,
     }),
   );
@@ -54,6 +66,7 @@ await runProcess('live', async (ready) => {
   return async () => {
     server.close();
     server.closeAllConnections();
+    await files?.end();
     await visits.flush();
     await stopListening();
     await database.destroy();

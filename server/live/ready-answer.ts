@@ -2,9 +2,10 @@ import { createHash } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 
-type Encoding = 'br' | 'gzip' | 'identity';
+export type Encoding = 'br' | 'gzip' | 'identity';
 interface Form {
   readonly body: Buffer;
+  readonly stamp: number;
   /** Names and values by turns, as `writeHead` takes them. */
   readonly headers: string[];
   readonly notModified: string[];
@@ -13,7 +14,7 @@ interface Form {
 
 /** Below this many bytes compressing costs more than it spares. */
 const WORTH_COMPRESSING = 800;
-const SAFETY = [
+export const SAFETY: readonly string[] = [
   'X-Content-Type-Options',
   'nosniff',
   'Referrer-Policy',
@@ -24,11 +25,10 @@ const SAFETY = [
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */
 export class ReadyAnswer {
-  readonly #status: number;
+  readonly status: number;
   readonly #type: string;
   readonly #extra: readonly string[];
   readonly #body: Buffer;
-  readonly #hash: string;
   readonly #forms: Partial<Record<Encoding, Form>> = {};
 
   constructor(
@@ -37,24 +37,41 @@ export class ReadyAnswer {
     body: string | Buffer,
     extra: readonly string[] = ['Cache-Control', 'public, no-cache'],
   ) {
-    this.#status = status;
+    this.status = status;
     this.#type = type;
     this.#extra = extra;
     this.#body = typeof body === 'string' ? Buffer.from(body) : body;
-    this.#hash = createHash('sha256').update(this.#body).digest('base64url').slice(0, 22);
   }
 
   send(request: IncomingMessage, response: ServerResponse): void {
     const encoding = this.#isCompressible() ? bestEncoding(headerOf(request, 'accept-encoding')) : 'identity';
-    const form = (this.#forms[encoding] ??= this.#make(encoding));
+    const form = this.#form(encoding);
     const asked = headerOf(request, 'if-none-match');
-    if (asked !== undefined && this.#status === 200 && hasTag(asked, this.#hash)) {
+    if (asked !== undefined && this.status === 200 && (asked === '*' || asked.includes(form.tag))) {
       response.writeHead(304, form.notModified).end();
       return;
     }
-    response.writeHead(this.#status, form.headers);
+    response.writeHead(this.status, form.headers);
     if (request.method === 'HEAD') response.end();
     else response.end(form.body);
+  }
+
+  /** What it says under a header of its own, by the header's usual name. */
+  header(name: string): string | undefined {
+    const at = this.#extra.indexOf(name);
+    return at === -1 ? undefined : this.#extra[at + 1];
+  }
+
+  /** The forms that requests of browsers are answered by, each with the second that its tag names. */
+  *forms(): Generator<{ encoding: Encoding; body: Buffer; stamp: number }> {
+    for (const encoding of this.#isCompressible() ? (['br', 'gzip'] as const) : (['identity'] as const)) {
+      const { body, stamp } = this.#form(encoding);
+      yield { encoding, body, stamp };
+    }
+  }
+
+  #form(encoding: Encoding): Form {
+    return (this.#forms[encoding] ??= this.#make(encoding));
   }
 
   #isCompressible(): boolean {
@@ -68,14 +85,17 @@ export class ReadyAnswer {
         : encoding === 'gzip'
           ? gzipSync(this.#body)
           : this.#body;
-    // Each form is a representation of its own, so it has a tag of its own (RFC 9110, 8.8.3).
-    const tag = `"${this.#hash}${encoding === 'identity' ? '' : `-${encoding}`}"`;
+    // Each form is a representation of its own, so it has a tag of its own (RFC 9110, 8.8.3). It reads as nginx tags files, by
+    // second and length, where the second stands for what the file says: so nginx gives a file with that second the same tag.
+    const stamp = createHash('sha256').update(body).digest().readUInt32BE() >>> 1;
+    const tag = `"${stamp.toString(16)}-${body.length.toString(16)}"`;
     // Who is signed in may get another page: no cache may take one for the other.
     const vary = this.#type.startsWith('text/html') ? 'Accept-Encoding, Cookie' : 'Accept-Encoding';
     const shared = ['ETag', tag, 'Vary', vary, ...this.#extra, ...SAFETY];
     const coded = encoding === 'identity' ? [] : ['Content-Encoding', encoding];
     return {
       body,
+      stamp,
       tag,
       notModified: shared,
       headers: ['Content-Type', this.#type, 'Content-Length', String(body.length), ...coded, ...shared],
@@ -92,8 +112,6 @@ export function headerOf(request: IncomingMessage, name: string): string | undef
   }
   return undefined;
 }
-
-const hasTag = (asked: string, hash: string): boolean => asked === '*' || asked.includes(`"${hash}`);
 
 const known = new Map<string, Encoding>();
 

@@ -105,6 +105,9 @@ export interface TestServer {
   readonly url: string;
   readonly origin: string;
   readonly liveOrigin: string;
+  /** What answers visitors, and who else is to hear of releases. */
+  readonly liveSites: LiveSites;
+  readonly onRelease: ((key: string) => void)[];
   /** The stand-in for a directory. */
   readonly directoryOrigin: string;
   /** A second workbench process on the same database. */
@@ -152,12 +155,17 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         assets,
         database,
         secret: 'test',
+        proxies: [],
         log,
       }),
     ),
   );
+  const onRelease: ((key: string) => void)[] = [];
   const liveNews = {
-    [RELEASE_CHANNEL]: (key: string) => sites.forget(key),
+    [RELEASE_CHANNEL]: (key: string) => {
+      sites.forget(key);
+      for (const heard of onRelease) heard(key);
+    },
     [VISITOR_CHANNEL]: (visitor: string) => sessionsOfVisitors.forget(visitor),
   };
   ends.push(await listen(url, liveNews, () => sites.forgetAll()));
@@ -229,6 +237,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       mailer: outbox,
       feedbackNews,
       sessionSecret: 'test',
+      proxies: [],
       walkSecret: 'test',
       liveOrigin,
       now,
@@ -245,6 +254,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     url,
     origin,
     liveOrigin,
+    liveSites: sites,
+    onRelease,
     directoryOrigin,
     otherOrigin,
     person: async (personName, role = 'manager', at = origin) => {

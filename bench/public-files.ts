@@ -1,0 +1,71 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startNginx } from '#server/testing/nginx.ts';
+import { Loader } from './load.ts';
+import { type Result, median } from './measure.ts';
+import { startServer } from './processes.ts';
+
+const ROUNDS = 5;
+const SECONDS = 3;
+
+/**
+ * Page requests a second to nginx in front of Spur, which answers them from files, beside nginx on the same files with nothing to
+ * find out: one worker each.
+ * @param env with which the visitors' side starts @param paths of pages that everyone may see
+ */
+export async function benchPublicFiles(
+  env: Record<string, string>,
+  site: string,
+  paths: readonly string[],
+): Promise<Result[]> {
+  const program = process.env.SPUR_TEST_NGINX!;
+  const folder = mkdtempSync(join(tmpdir(), 'spur-public-'));
+  const live = await startServer('live/main.js', { ...env, SPUR_PUBLIC_FILES: folder });
+  const began = performance.now();
+  const now = join(folder, site, 'now');
+  while (!existsSync(now)) await new Promise((resolve) => setTimeout(resolve, 50));
+  const laid = (performance.now() - began) / 1000;
+  const config = (name: string) => readFileSync(join(folder, name), 'utf8');
+  const ours = await startNginx(program, config('nginx-http.conf'), config('nginx-server.conf'));
+  const plain = await startNginx(
+    program,
+    '',
+    `root ${folder};
+etag on;
+location / { types {} default_type text/html; add_header Content-Encoding gzip; }`,
+  );
+  const loader = new Loader();
+  const fileOf = (path: string) => `/${site}/now${path.slice(site.length + 1)}~.html.gz`;
+  const [byAddress, byFile] = [loader.script('pages', paths), loader.script('files', paths.map(fileOf))];
+  const rates = { ours: [] as number[], plain: [] as number[] };
+  const p99 = { ours: [] as number[], plain: [] as number[] };
+  try {
+    for (let round = 0; round <= ROUNDS; round++) {
+      for (const [who, origin, script] of [
+        ['ours', ours.origin, byAddress],
+        ['plain', plain.origin, byFile],
+      ] as const) {
+        const load = await loader.run(origin, script, SECONDS);
+        if (round === 0) continue;
+        rates[who].push(load.rate);
+        p99[who].push(load.p99);
+      }
+    }
+  } finally {
+    loader.close();
+    await Promise.all([ours.close(), plain.close(), live.stop()]);
+    rmSync(folder, { recursive: true, force: true });
+  }
+  const ratio = median(rates.ours) / median(rates.plain);
+  return [
+    {
+      what: `Visitors’ page requests to nginx in front, ${paths.length.toLocaleString('en')} pages (p99 ${median(p99.ours).toFixed(1)} and ${median(p99.plain).toFixed(1)} ms; the files of the whole site were there after ${laid.toFixed(0)} s)`,
+      ours: `${median(rates.ours).toLocaleString('en')}/s`,
+      limit: `${median(rates.plain).toLocaleString('en')}/s, nginx on plain files`,
+      ratio,
+      aim: '≥ 0.9',
+      isMet: ratio >= 0.9,
+    },
+  ];
+}
