@@ -1,4 +1,4 @@
-import { derivedOf } from '../derive/derived.ts';
+import { derivedOf, haveSameAddresses } from '../derive/derived.ts';
 import { liveSiteOf } from '../derive/live-site.ts';
 import { differencesOf } from '../derive/state.ts';
 import type { PageId } from '../model/ids.ts';
@@ -98,7 +98,7 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
     const before = make.size + down.size;
     takeDownBelow(site, make, down, (id, of) => takeDown(id, of, 'below'));
     const after = applyUnchecked(site, make, down);
-    for (const [a, b] of addressClashes(after)) {
+    for (const [a, b] of addressClashes(site, after)) {
       const settle = make.has(a) ? b : a;
       take(settle, settle === a ? b : a, 'address');
       if (differencesOf(site, a).length > 0 && !make.has(a)) take(a, b, 'address');
@@ -152,17 +152,16 @@ function applyUnchecked(site: Site, make: ReadonlySet<PageId>, down: ReadonlySet
   return withLive(site, changed, { ...site.settings, home: homeOf(site) });
 }
 
-/** Pairs of live pages that would have one address. */
-function addressClashes(site: Site): [PageId, PageId][] {
-  const { outline, addresses } = derivedOf(liveSiteOf(site));
-  const holders = new Map<string, PageId>();
+/** Pairs of live pages that would have one address after a release: one of each pair gets it with the release. */
+function addressClashes(before: Site, after: Site): [PageId, PageId][] {
+  const was = derivedOf(liveSiteOf(before));
+  const { outline, addresses, rowAt } = derivedOf(liveSiteOf(after));
+  if (addresses === was.addresses) return [];
   const clashes: [PageId, PageId][] = [];
   addresses.forEach((address, row) => {
-    if (address === null) return;
-    const id = outline.nodes[row]!.id;
-    const holder = holders.get(address);
-    if (holder) clashes.push([holder, id]);
-    else holders.set(address, id);
+    // Of several rows with one address the last is found by it.
+    const holder = address === null ? row : rowAt.get(address)!;
+    if (holder !== row) clashes.push([outline.nodes[row]!.id, outline.nodes[holder]!.id]);
   });
   return clashes;
 }
@@ -172,6 +171,7 @@ export function addressChanges(before: Site, after: Site): AddressChange[] {
   const was = derivedOf(before);
   const is = derivedOf(after);
   const changes: AddressChange[] = [];
+  if (haveSameAddresses(was, is)) return changes;
   is.outline.nodes.forEach((node, row) => {
     const old = was.outline.rowOf.get(node.id);
     const oldAddress = old === undefined ? null : was.addresses[old]!;

@@ -2,6 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import { type Site, homeOf } from '../model/site.ts';
 import { type Outline, outlineOf } from './outline.ts';
 import type { State } from './state.ts';
+import { statesOf } from './states.ts';
 
 /** All that follows from a site's tree, row by row of its outline. */
 export interface Derived {
@@ -33,18 +34,43 @@ export function derivedOf(site: Site): Derived {
 
 /** One pass over the outline. */
 export function derive(site: Site, outline: Outline): Derived {
-  const { parent, slugs, isPage, hidden, states } = outline;
-  const count = outline.nodes.length;
   const home = homeOf(site);
-  const homeRow = home === null ? -1 : outline.rowOf.get(home)!;
+  const placed = addressesOf(outline, home === null ? -1 : outline.rowOf.get(home)!);
+  const hiddenBy = hiddenByOf(outline);
+  let states: readonly State[] | undefined;
+  return {
+    outline,
+    home,
+    addresses: placed.addresses,
+    hiddenBy,
+    isForOthers: never,
+    get states() {
+      return (states ??= statesOf(site));
+    },
+    get rowAt() {
+      return (placed.rowAt ??= makeRowAt(placed.addresses));
+    },
+  };
+}
+
+interface Placed {
+  readonly parent: Int32Array;
+  readonly isPage: Uint8Array;
+  readonly homeRow: number;
+  readonly addresses: readonly (string | null)[];
+  rowAt: ReadonlyMap<string, number> | undefined;
+}
+/** By the columns of slugs: an edit that changes none of what addresses follow from leaves them as they were. */
+const knownAddresses = new WeakMap<Outline['slugs'], Placed>();
+
+function addressesOf({ parent, slugs, isPage }: Outline, homeRow: number): Placed {
+  const known = knownAddresses.get(slugs);
+  if (known?.parent === parent && known.isPage === isPage && known.homeRow === homeRow) return known;
+  const count = slugs.length;
   const paths: string[] = new Array<string>(count);
   const addresses: (string | null)[] = new Array<string | null>(count);
-  const hiddenBy = new Int32Array(count);
-  /** The row of the topmost ancestor, or the node itself, that hides its whole branch. */
-  const branchHiddenBy = new Int32Array(count);
   for (let row = 0; row < count; row++) {
     const above = parent[row]!;
-
     let path = above === -1 ? '' : paths[above]!;
     let address: string | null = null;
     const slug = slugs[row]!;
@@ -57,25 +83,30 @@ export function derive(site: Site, outline: Outline): Derived {
     }
     paths[row] = path;
     addresses[row] = address;
+  }
+  const placed = { parent, isPage, homeRow, addresses, rowAt: undefined };
+  knownAddresses.set(slugs, placed);
+  return placed;
+}
 
+const knownHiding = new WeakMap<Outline['hidden'], { readonly parent: Int32Array; readonly hiddenBy: Int32Array }>();
+
+function hiddenByOf({ parent, hidden }: Outline): Int32Array {
+  const known = knownHiding.get(hidden);
+  if (known?.parent === parent) return known.hiddenBy;
+  const count = hidden.length;
+  const hiddenBy = new Int32Array(count);
+  /** The row of the topmost ancestor, or the node itself, that hides its whole branch. */
+  const branchHiddenBy = new Int32Array(count);
+  for (let row = 0; row < count; row++) {
+    const above = parent[row]!;
     const inherited = above === -1 ? -1 : branchHiddenBy[above]!;
     const own = hidden[row]!;
     branchHiddenBy[row] = inherited !== -1 ? inherited : own === 2 ? row : -1;
-    const by = inherited !== -1 ? inherited : own === 0 ? -1 : row;
-    hiddenBy[row] = by;
+    hiddenBy[row] = inherited !== -1 ? inherited : own === 0 ? -1 : row;
   }
-  let rowAt: Map<string, number> | undefined;
-  return {
-    outline,
-    home,
-    addresses,
-    hiddenBy,
-    isForOthers: never,
-    states,
-    get rowAt() {
-      return (rowAt ??= makeRowAt(addresses));
-    },
-  };
+  knownHiding.set(hidden, { parent, hiddenBy });
+  return hiddenBy;
 }
 
 /**
@@ -87,14 +118,16 @@ export function derivedFor(
   hiddenBy: Int32Array,
   isForOthers: (row: number) => boolean = never,
 ): Derived {
-  const { outline, home, addresses, states } = plain;
+  const { outline, home, addresses } = plain;
   return {
     outline,
     home,
     addresses,
     hiddenBy,
     isForOthers,
-    states,
+    get states() {
+      return plain.states;
+    },
     get rowAt() {
       return plain.rowAt;
     },
@@ -119,3 +152,7 @@ function makeRowAt(addresses: readonly (string | null)[]): Map<string, number> {
 
 /** Whether visitors can reach the page, as far as hiding decides. */
 export const isReachable = (derived: Derived, row: number): boolean => derived.hiddenBy[row] === -1;
+
+/** Whether it is known at once that all nodes of two trees, and their addresses, are the same. */
+export const haveSameAddresses = (was: Derived, is: Derived): boolean =>
+  was.addresses === is.addresses && was.outline.rowOf === is.outline.rowOf;

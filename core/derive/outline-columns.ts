@@ -16,6 +16,34 @@ export function columnsOf(nodes: readonly SiteNode[], language: string): Columns
   return { ...columns, ...rowLists(nodes) };
 }
 
+/** The columns with some rows set anew. A column in which these rows are as they were is the same object: what follows from it stays. */
+export function refreshedColumns(
+  before: Columns & Pick<Outline, 'nodes'>,
+  nodes: readonly SiteNode[],
+  rows: readonly number[],
+  language: string,
+): Columns {
+  const columns = {
+    slugs: before.slugs.slice(),
+    isPage: before.isPage.slice(),
+    inMenus: before.inMenus.slice(),
+    hidden: before.hidden.slice(),
+  };
+  for (const row of rows) setColumns(columns, row, nodes[row]!, language);
+  const kept = <Name extends keyof typeof columns>(name: Name): Columns[Name] =>
+    rows.every((row) => columns[name][row] === before[name][row]) ? before[name] : (columns[name] as Columns[Name]);
+  const isListed = (node: SiteNode | undefined) => node !== undefined && (isAlias(node) || node.access !== null);
+  return {
+    slugs: kept('slugs'),
+    isPage: kept('isPage'),
+    inMenus: kept('inMenus'),
+    hidden: kept('hidden'),
+    aliases: before.aliases,
+    ruled: before.ruled,
+    ...(rows.some((row) => isListed(nodes[row]) || isListed(before.nodes[row])) && rowLists(nodes)),
+  };
+}
+
 /** Sets the columns of one row. */
 export function setColumns(
   columns: { slugs: (string | null)[]; isPage: Uint8Array; inMenus: Uint8Array; hidden: Uint8Array },
@@ -34,12 +62,14 @@ export function rowLists(nodes: readonly SiteNode[]): { aliases: number[]; ruled
   const aliases: number[] = [];
   const ruled: number[] = [];
   for (let row = 0; row < nodes.length; row++) {
-    const { target, access } = nodes[row]!;
-    if (target !== null && 'page' in target) aliases.push(row);
-    if (access !== null) ruled.push(row);
+    const node = nodes[row]!;
+    if (isAlias(node)) aliases.push(row);
+    if (node.access !== null) ruled.push(row);
   }
   return { aliases, ruled };
 }
+
+const isAlias = ({ target }: SiteNode): boolean => target !== null && 'page' in target;
 
 function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {
   for (const key in values) return values[key];

@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest';
 import { planRelease, waitingPages } from '../changes/release-plan.ts';
 import { applyOperation } from '../operations/apply.ts';
 import { IDS, anyEdit, anySite } from '../testing/random-site.ts';
+import { derive, derivedOf } from './derived.ts';
 import { type Outline, makeOutline, outlineOf } from './outline.ts';
+import { statesAnew, statesOf } from './states.ts';
 
 const plainOutline = (outline: Outline) => ({
   ...outline,
@@ -33,6 +35,10 @@ describe('the outline', () => {
           // Several edits may lie between two looks.
           if (!isLookedAt) continue;
           expect(plainOutline(outlineOf(site))).toEqual(plainOutline(makeOutline(site)));
+          expect(statesOf(site)).toEqual(statesAnew(site, makeOutline(site)));
+          const { addresses, hiddenBy } = derivedOf(site);
+          const anew = derive(site, makeOutline(site));
+          expect([addresses, hiddenBy]).toEqual([anew.addresses, anew.hiddenBy]);
         }
       }),
       { numRuns: 150 },

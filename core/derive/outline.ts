@@ -2,9 +2,8 @@ import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import { stepTo } from '../model/steps.ts';
-import { columnsOf, rowLists, setColumns } from './outline-columns.ts';
+import { columnsOf, refreshedColumns } from './outline-columns.ts';
 import { replanted } from './replanted.ts';
-import { type State, stateOf } from './state.ts';
 
 /**
  * The tree in tree order, as flat arrays: what is derived from the tree is one pass over these. Row `i` stands before
@@ -27,12 +26,9 @@ export interface Outline {
   readonly aliases: readonly number[];
   /** The rows of nodes with a rule of access of their own. */
   readonly ruled: readonly number[];
-  /** How each node stands to what visitors have of it. */
-  readonly states: readonly State[];
 }
 
 interface Known {
-  readonly live: Site['live'];
   readonly language: string;
   readonly outline: Outline;
 }
@@ -44,19 +40,16 @@ const MOST_STEPS = 64;
 const MOST_TOUCHED = 500;
 
 /**
- * The outline of a site; the same object again while the tree, what is live and the language are the same. After an
- * edit it is made of the outline before: what the edit did not touch is copied.
+ * The outline of a site; the same object again while the tree and the language are the same. After an edit it is made
+ * of the outline before: what the edit did not touch is copied.
  */
 export function outlineOf(site: Site): Outline {
-  const { nodes, live } = site;
+  const { nodes } = site;
   const { language } = site.settings;
   const here = known.get(nodes);
-  if (here?.live === live && here.language === language) return here.outline;
-  const outline =
-    here?.language === language
-      ? { ...here.outline, states: statesOf(site, here.outline.nodes) }
-      : (fromBefore(site) ?? makeOutline(site));
-  known.set(nodes, { live, language, outline });
+  if (here?.language === language) return here.outline;
+  const outline = fromBefore(site) ?? makeOutline(site);
+  known.set(nodes, { language, outline });
   return outline;
 }
 
@@ -75,40 +68,23 @@ function fromBefore(site: Site): Outline | null {
     if (before.language !== site.settings.language) return null;
     const { outline } = before;
     const moved = at.children === site.children ? outline : replanted(outline, site, touched);
-    return refreshed(moved, site, touched, before.live === site.live);
+    return refreshed(moved, site, touched);
   }
   return null;
 }
 
-/** An outline with the nodes of a site in the columns, where these may differ. */
-function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>, isLiveSame: boolean): Outline {
-  const { language } = site.settings;
+/** An outline with the nodes of a site in the columns, where these may differ; a column in which none does is the same object. */
+function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>): Outline {
   const nodes = outline.nodes.slice();
-  const columns = {
-    slugs: outline.slugs.slice(),
-    isPage: outline.isPage.slice(),
-    inMenus: outline.inMenus.slice(),
-    hidden: outline.hidden.slice(),
-  };
-  const states = outline.states.slice();
+  const rows: number[] = [];
   for (const id of touched) {
     const row = outline.rowOf.get(id);
     if (row === undefined) continue;
     nodes[row] = site.nodes.get(id)!;
-    setColumns(columns, row, nodes[row]!, language);
-    states[row] = stateOf(site.live.get(id), nodes[row]!);
+    rows.push(row);
   }
-  return {
-    ...outline,
-    nodes,
-    ...columns,
-    ...rowLists(nodes),
-    states: isLiveSame ? states : statesOf(site, nodes),
-  };
+  return { ...outline, nodes, ...refreshedColumns(outline, nodes, rows, site.settings.language) };
 }
-
-const statesOf = ({ live }: Site, nodes: readonly SiteNode[]): State[] =>
-  nodes.map((node) => stateOf(live.get(node.id), node));
 
 /** The row of a node. @throws where the node does not stand in the tree. */
 export function rowOf(outline: Outline, id: PageId): number {
@@ -147,6 +123,5 @@ export function makeOutline(site: Site): Outline {
     end: end.subarray(0, count),
     rowOf: rows,
     ...columnsOf(nodes, site.settings.language),
-    states: statesOf(site, nodes),
   };
 }

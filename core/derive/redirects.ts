@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import { type Destination, type Redirect, isPattern } from '../model/redirect.ts';
 import type { LiveNode, Site } from '../model/site.ts';
-import { derivedOf } from './derived.ts';
+import { derivedOf, haveSameAddresses } from './derived.ts';
 import { liveSiteOf } from './live-site.ts';
 
 /** Why an address leads elsewhere. */
@@ -151,8 +151,10 @@ export function addressesLeft(before: Site, after: Site): Map<string, PageId> {
   const left = new Map<string, PageId>();
   const [was, is] = [liveSiteOf(before), liveSiteOf(after)];
   if (was === is || before.liveSettings === null) return left;
-  const { outline, addresses } = derivedOf(was);
+  const then = derivedOf(was);
   const now = derivedOf(is);
+  if (haveSameAddresses(then, now)) return left;
+  const { outline, addresses } = then;
   addresses.forEach((address, row) => {
     const { id } = outline.nodes[row]!;
     const rowNow = now.outline.rowOf.get(id);

@@ -2,8 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import type { Outline } from './outline.ts';
-import { setColumns } from './outline-columns.ts';
-import { type State, stateOf } from './state.ts';
+import { rowLists, setColumns } from './outline-columns.ts';
 
 /**
  * The outline of a site whose tree has another shape than that of an earlier outline. `touched` are the nodes that
@@ -24,7 +23,6 @@ export function replanted(before: Outline, site: Site, touched: ReadonlySet<Page
   const isPage = new Uint8Array(most);
   const inMenus = new Uint8Array(most);
   const hidden = new Uint8Array(most);
-  const states: State[] = [];
 
   /** Copies a branch in which nothing has changed its place. */
   const copy = (from: number, parentRow: number, level: number) => {
@@ -36,7 +34,6 @@ export function replanted(before: Outline, site: Site, touched: ReadonlySet<Page
       rowOf.set(node.id, nodes.length);
       nodes.push(node);
       slugs.push(before.slugs[row]!);
-      states.push(before.states[row]!);
       parent[row + byRow] = before.parent[row]! + byRow;
       depth[row + byRow] = before.depth[row]! + byLevel;
       end[row + byRow] = before.end[row]! + byRow;
@@ -60,7 +57,6 @@ export function replanted(before: Outline, site: Site, touched: ReadonlySet<Page
       parent[row] = aboveRow;
       depth[row] = level;
       setColumns({ slugs, isPage, inMenus, hidden }, row, node, language);
-      states.push(stateOf(site.live.get(id), node));
       walk(id, row, level + 1);
       end[row] = nodes.length;
     }
@@ -77,9 +73,7 @@ export function replanted(before: Outline, site: Site, touched: ReadonlySet<Page
     isPage: isPage.slice(0, count),
     inMenus: inMenus.slice(0, count),
     hidden: hidden.slice(0, count),
-    aliases: [],
-    ruled: [],
-    states,
+    ...rowLists(nodes),
   };
 }
 

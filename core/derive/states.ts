@@ -1,0 +1,52 @@
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { stepTo } from '../model/steps.ts';
+import { type Outline, outlineOf } from './outline.ts';
+import { type State, stateOf } from './state.ts';
+
+interface Known {
+  readonly outline: Outline;
+  readonly states: readonly State[];
+}
+const known = new WeakMap<Site, Known>();
+/** So many edits back states are looked for that can be gone on from. */
+const MOST_STEPS = 64;
+
+/** How each node stands to what visitors have of it, row by row of the outline. After an edit those of the nodes that it touched are worked out. */
+export function statesOf(site: Site): readonly State[] {
+  const here = known.get(site);
+  if (here) return here.states;
+  const outline = outlineOf(site);
+  const states = fromBefore(site, outline) ?? statesAnew(site, outline);
+  known.set(site, { outline, states });
+  return states;
+}
+
+export const statesAnew = ({ live }: Site, { nodes }: Outline): State[] =>
+  nodes.map((node) => stateOf(live.get(node.id), node));
+
+function fromBefore(site: Site, { nodes, rowOf }: Outline): State[] | null {
+  const touched = new Set<PageId>();
+  let at = site;
+  for (let steps = 0; steps < MOST_STEPS; steps++) {
+    const step = stepTo(at);
+    if (!step) return null;
+    for (const id of step.touched) touched.add(id);
+    at = step.before;
+    const before = known.get(at);
+    if (!before) continue;
+    if (before.outline.rowOf === rowOf) {
+      const states = before.states.slice();
+      for (const id of touched) {
+        const row = rowOf.get(id);
+        if (row !== undefined) states[row] = stateOf(site.live.get(id), nodes[row]!);
+      }
+      return states;
+    }
+    return nodes.map((node) => {
+      const row = touched.has(node.id) ? undefined : before.outline.rowOf.get(node.id);
+      return row === undefined ? stateOf(site.live.get(node.id), node) : before.states[row]!;
+    });
+  }
+  return null;
+}
