@@ -109,7 +109,7 @@ describe('addresses', () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
     await bench.click('button', /asked for in vain/);
     await bench.click('button', /^Asked for in vain/);
-    await bench.click('button', 'Lead /courses/evening-clases to ‘Evening classes’');
+    await bench.click('button', 'Lead it there: /courses/evening-clases to ‘Evening classes’');
     await bench.untilText('leads to ‘Evening classes’ with the next release');
     await bench.press(Key.ESCAPE);
     await bench.click('button', /^Make live…/);

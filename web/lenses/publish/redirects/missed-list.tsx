@@ -61,6 +61,7 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
       toast.success(`${path} leads to ‘${titleOf(outline.rowOf.get(page)!)}’ with the next release.`);
   };
   const letBe = () => void letMissedBe(site.key, path, !isLetBe).catch((fault) => toast.error(wordsOfFault(fault)));
+  const letBeWords = isLetBe ? 'Take it up again' : 'Let it be';
   return (
     <li className="flex flex-wrap items-start gap-x-3 gap-y-1.5 py-2">
       <div className="min-w-56 flex-1">
@@ -80,7 +81,7 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
           {near && isAddress && (
             <Button
               isTight
-              aria-label={`Lead ${path} to ‘${titleOf(near.row)}’`}
+              aria-label={`Lead it there: ${path} to ‘${titleOf(near.row)}’`}
               onClick={() => settle(outline.nodes[near.row]!.id)}
             >
               Lead it there
@@ -97,8 +98,8 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
               <AddressedPages without={near ? outline.nodes[near.row]!.id : null} />
             </select>
           )}
-          <Button look="quiet" isTight aria-label={`${isLetBe ? 'Take up' : 'Let be'} ${path}`} onClick={letBe}>
-            {isLetBe ? 'Take it up again' : 'Let it be'}
+          <Button look="quiet" isTight aria-label={`${letBeWords}: ${path}`} onClick={letBe}>
+            {letBeWords}
           </Button>
         </div>
       )}
