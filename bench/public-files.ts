@@ -23,8 +23,7 @@ export async function benchPublicFiles(
   const folder = mkdtempSync(join(tmpdir(), 'spur-public-'));
   const live = await startServer('live/main.js', { ...env, SPUR_PUBLIC_FILES: folder });
   const began = performance.now();
-  const now = join(folder, site, 'now');
-  while (!existsSync(now)) await new Promise((resolve) => setTimeout(resolve, 50));
+  while (!existsSync(join(folder, site))) await new Promise((resolve) => setTimeout(resolve, 50));
   const laid = (performance.now() - began) / 1000;
   const config = (name: string) => readFileSync(join(folder, name), 'utf8');
   const ours = await startNginx(program, config('nginx-http.conf'), config('nginx-server.conf'));
@@ -36,7 +35,7 @@ etag on;
 location / { types {} default_type text/html; add_header Content-Encoding gzip; }`,
   );
   const loader = new Loader();
-  const fileOf = (path: string) => `/${site}/now${path.slice(site.length + 1)}~.html.gz`;
+  const fileOf = (path: string) => `${path}~.html.gz`;
   const [byAddress, byFile] = [loader.script('pages', paths), loader.script('files', paths.map(fileOf))];
   const rates = { ours: [] as number[], plain: [] as number[] };
   const p99 = { ours: [] as number[], plain: [] as number[] };

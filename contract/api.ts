@@ -131,9 +131,6 @@ export const latestChangesAnswer = z.object({
   by: z.array(z.string()),
   at: z.array(moment),
 });
-/** Links within texts to pages of the site: from which page to which. */
-const textLink = z.object({ page: pageIdSchema, to: pageIdSchema });
-export const textLinksAnswer = z.object({ draft: z.array(textLink), live: z.array(textLink) });
 export const textsFoundAnswer = z.object({ pages: z.array(pageIdSchema) });
 
 export const goBackBody = z.strictObject({

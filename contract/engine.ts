@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
+import { lookAnswerOf } from './looks.ts';
 
 /** What a search engine would index of the live site, next to what is intended. */
 export const engineReport = z.object({
@@ -22,12 +23,5 @@ export const engineReport = z.object({
 });
 export type EngineReport = z.infer<typeof engineReport>;
 
-/** How the latest look at the live site stands; while another one is under way the report is that of the one before. */
-export const engineAnswer = z.object({
-  state: z.enum(['none', 'running', 'stopped', 'failed', 'done']),
-  addressesRead: z.number(),
-  /** How many addresses it knows of so far. */
-  addressesKnown: z.number(),
-  report: engineReport.nullable(),
-});
+export const engineAnswer = lookAnswerOf(engineReport);
 export type EngineAnswer = z.infer<typeof engineAnswer>;

@@ -16,7 +16,6 @@ import {
   sessionAnswer,
   signInBody,
   siteSummary,
-  textLinksAnswer,
   textsFoundAnswer,
   undoAnswer,
   undoBody,
@@ -52,6 +51,7 @@ import {
 import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
 import { PUBLISH_ROUTES } from './publish-routes.ts';
 import { type Route, okAnswer } from './route.ts';
+import { LINK_ROUTES } from './link-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
 
@@ -196,13 +196,6 @@ export const ROUTES = {
     summary:
       'Who changed each page last, and when; with `?of=access` who may open it, or whether it is hidden; with `?of=live` what visitors get',
     answer: latestChangesAnswer,
-  },
-  listTextLinks: {
-    method: 'get',
-    path: '/api/sites/:site/text-links',
-    permission: 'site.read',
-    summary: 'The links within texts to pages of the site, drafted and live',
-    answer: textLinksAnswer,
   },
   findTexts: {
     method: 'get',
@@ -449,6 +442,7 @@ export const ROUTES = {
     answer: okAnswer,
   },
   ...PUBLISH_ROUTES,
+  ...LINK_ROUTES,
   ...VISITOR_ROUTES,
   listOutbox: {
     method: 'get',

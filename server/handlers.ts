@@ -38,6 +38,8 @@ import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
+import { makeLinkHandlers } from './checks/link-handlers.ts';
+import type { LinkService } from './checks/link-service.ts';
 import { makeEngineHandlers } from './engine/engine-handlers.ts';
 import type { EngineService } from './engine/engine-service.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
@@ -45,15 +47,7 @@ import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
-import {
-  contentAt,
-  contentsOf,
-  insertSite,
-  listSites,
-  pagesWithFact,
-  pagesWithText,
-  textLinks,
-} from './sites/site-repository.ts';
+import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
 
 export interface Services {
   readonly database: Knex;
@@ -72,6 +66,7 @@ export interface Services {
   readonly walkSecret: string;
   readonly directory: DirectoryService;
   readonly engine: EngineService;
+  readonly links: LinkService;
   readonly liveOrigin: string;
   readonly now: () => Date;
 }
@@ -199,13 +194,6 @@ export function makeHandlers(services: Services): Handlers {
         at: changes.map((one) => one.at),
       };
     },
-    listTextLinks: async ({ request }) => {
-      const { site } = await cache.current(siteOf(request));
-      return {
-        draft: await textLinks(database, site.key, 'node'),
-        live: await textLinks(database, site.key, 'live_node'),
-      };
-    },
     findTexts: async ({ request }) => {
       const key = siteOf(request);
       await cache.current(key);
@@ -250,6 +238,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makePassphraseHandlers(services),
     ...makeDirectoryHandlers(services),
     ...makeEngineHandlers(services),
+    ...makeLinkHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
     exportSite: async ({ request, response }) => {

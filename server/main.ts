@@ -21,7 +21,8 @@ import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
-import { ENGINE_LOOK, EngineService } from './engine/engine-service.ts';
+import { LinkService } from './checks/link-service.ts';
+import { EngineService } from './engine/engine-service.ts';
 import { ReleaseService } from './releases/release-service.ts';
 import { CATCH_UP_EVERY_MS, SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
 import { FeedbackNews } from './sharing/feedback-news.ts';
@@ -68,17 +69,20 @@ await runProcess('workbench', async (ready) => {
     now,
   });
   const engine = new EngineService(database, config.liveOrigin, now);
+  const links = new LinkService(database, cache, now, crawlHosts);
   const queue = new PostgresQueue(
     config.databaseUrl,
     {
       crawl: crawls.run,
-      [ENGINE_LOOK]: engine.run,
+      [engine.look.job]: engine.look.run,
+      [links.look.job]: links.look.run,
       [NIGHTLY_SYNC]: () => directory.syncAtNight(),
       [SCHEDULED_RELEASE]: schedule.run,
     },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
-  engine.useQueue(queue);
+  engine.look.useQueue(queue);
+  links.look.useQueue(queue);
   schedule.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);
@@ -121,6 +125,7 @@ await runProcess('workbench', async (ready) => {
     carryOver,
     directory,
     engine,
+    links,
     mailer: outbox,
     feedbackNews,
     attempts: await Attempts.open(pool),

@@ -15,12 +15,6 @@ export interface NewRedirect {
   readonly to: string | null;
 }
 
-/** A link within a text to a page of the site. */
-export interface TextLink {
-  readonly page: PageId;
-  readonly to: PageId;
-}
-
 /** What visitors notice between two states of the live site. */
 export interface LiveEffects {
   /** Pages that are live and were not, and the other way round. */
@@ -34,25 +28,15 @@ export interface LiveEffects {
   /** Who gains and who loses pages that stay live, and what their menus gain and lose. */
   readonly audiences: readonly AudienceChange[];
   readonly menusOf: readonly AudienceEntries[];
-  /** Links of the live tree whose page is not live any more. */
-  readonly deadLinks: readonly PageId[];
-  /** Live pages whose text links to a page that is not live any more. */
-  readonly deadTextLinks: readonly PageId[];
   readonly settings: readonly SettingsPart[];
 }
 
 /**
  * What a release does, or what differs between two.
  * @param before @param after the site as a whole @param at the moment at which access is looked at, in milliseconds since 1970
- * @param former addresses that lead elsewhere before @param textLinks from the texts that are live afterwards
+ * @param former addresses that lead elsewhere before
  */
-export function liveEffects(
-  before: Site,
-  after: Site,
-  at: number,
-  former: ReadonlySet<string>,
-  textLinks: readonly TextLink[] = [],
-): LiveEffects {
+export function liveEffects(before: Site, after: Site, at: number, former: ReadonlySet<string>): LiveEffects {
   const [was, is] = [liveSiteOf(before), liveSiteOf(after)];
   const changes = whatChanges(was, is);
   const audiences = before.liveSettings === null ? [] : audienceChanges(was, is, at);
@@ -63,7 +47,6 @@ export function liveEffects(
     const to = standInFor(after, page);
     return [{ from, to: to === 'gone' ? null : addressOf(to) }];
   });
-  const isDead = ({ page, to }: TextLink) => outline.rowOf.has(page) && !outline.rowOf.has(to);
   const changed = before.liveSettings === null ? [] : addressChanges(was, is);
   return {
     came: changes.added,
@@ -74,22 +57,9 @@ export function liveEffects(
     menus: before.liveSettings === null ? [] : changes.menus,
     audiences,
     menusOf: audiences.length === 0 ? [] : menusForAudiences(was, is, at),
-    deadLinks: linksToWhatWent(was, is),
-    deadTextLinks: [...new Set(textLinks.flatMap((link) => (isDead(link) ? [link.page] : [])))],
     settings:
       before.liveSettings === null || after.liveSettings === null
         ? []
         : settingsDifferences(before.liveSettings, after.liveSettings),
   };
-}
-
-/** Links that are live and lead to a page which is not, where they did before or were not there. */
-function linksToWhatWent(was: Site, is: Site): PageId[] {
-  const { outline } = derivedOf(is);
-  const before = derivedOf(was).outline.rowOf;
-  return outline.aliases.flatMap((row) => {
-    const { id, target } = outline.nodes[row]!;
-    if (target === null || !('page' in target) || outline.rowOf.has(target.page)) return [];
-    return before.has(target.page) || !before.has(id) ? [id] : [];
-  });
 }

@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
 import type { AudienceId } from './audience.ts';
 import type { ContentId, PageId } from './ids.ts';
+import { freeSlug, slugFromTitle } from './slug.ts';
 
 /** A page's text as structured JSON: the document of the editor. */
 export interface TextDocument {
@@ -101,13 +102,47 @@ export function plainTextOf(document: TextDocument | TextPart): string {
     .trim();
 }
 
-const PAGE_LINK = /^page:([0-9A-Za-z]{1,24})$/;
+const PAGE_LINK = /^page:([0-9A-Za-z]{1,24})(?:#([a-z0-9-]{1,80}))?$/;
 
-/** A link within a text to a page of the site, by the page: wherever it stands, the link leads there. */
-export const pageLink = (page: PageId): string => `page:${page}`;
+/** A link within a text to a page of the site, by the page: wherever it stands, the link leads there; to a heading of its text by the heading's anchor. */
+export const pageLink = (page: PageId, heading: string | null = null): string =>
+  heading === null ? `page:${page}` : `page:${page}#${heading}`;
 
 /** The page that a link within a text leads to; null where it leads to an address. */
 export function pageOfLink(href: string): PageId | null {
   const found = PAGE_LINK.exec(href);
   return found ? (found[1] as PageId) : null;
+}
+
+/** A heading within a text, and the anchor by which links lead to it. */
+export interface TextHeading {
+  readonly words: string;
+  readonly anchor: string;
+}
+
+/** The headings of a text in their order. */
+export function headingsOf(document: TextDocument): TextHeading[] {
+  const words: string[] = [];
+  const walk = (part: TextDocument | TextPart): void => {
+    if (part.type === 'heading') words.push(spoken(part));
+    else part.content?.forEach(walk);
+  };
+  walk(document);
+  return anchorsFor(words).map((anchor, index) => ({ words: words[index]!, anchor }));
+}
+
+/** What a part says by itself: facts say something else every now and then, so they are passed over. */
+const spoken = (part: TextPart): string => part.text ?? (part.content ?? []).map(spoken).join('');
+
+/** What pages have anchors for besides the headings of their text. */
+const ANCHORS_OF_PAGES: ReadonlySet<string> = new Set(['content', 'near']);
+
+/** The anchors of headings with these words, in their order; no two are the same. */
+export function anchorsFor(words: readonly string[]): string[] {
+  const taken = new Set<string>(ANCHORS_OF_PAGES);
+  return words.map((one) => {
+    const anchor = freeSlug(slugFromTitle(one), (text) => taken.has(text));
+    taken.add(anchor);
+    return anchor;
+  });
 }

@@ -10,6 +10,7 @@ import * as seventh from './migrations/0007-access.ts';
 import * as eighth from './migrations/0008-visitors.ts';
 import * as ninth from './migrations/0009-search.ts';
 import * as tenth from './migrations/0010-joining.ts';
+import * as sixteenth from './migrations/0016-looks.ts';
 import * as fifteenth from './migrations/0015-publishing.ts';
 import * as fourteenth from './migrations/0014-menus.ts';
 import * as thirteenth from './migrations/0013-engine-look.ts';
@@ -39,6 +40,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0013-engine-look', up: thirteenth.up, down: thirteenth.down },
   { name: '0014-menus', up: fourteenth.up, down: fourteenth.down },
   { name: '0015-publishing', up: fifteenth.up, down: fifteenth.down },
+  { name: '0016-looks', up: sixteenth.up, down: sixteenth.down },
 ];
 
 /**

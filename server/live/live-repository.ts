@@ -9,6 +9,7 @@ import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
+import { withAnchors } from './heading-anchors.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
 export interface Release {
@@ -93,7 +94,7 @@ export async function htmlOf(
         .map((part) => part.html)
         .join('')
     : (row?.html ?? '');
-  return withFacts(html, settings.facts);
+  return withFacts(withAnchors(html), settings.facts);
 }
 
 /** The keys of the sites that have something live. */
@@ -110,5 +111,5 @@ export async function htmlOfAll(
     .where({ site: key })
     .whereIn('id', [...contents])
     .select('id', 'html');
-  return new Map(rows.map(({ id, html }) => [id, withFacts(html, settings.facts)]));
+  return new Map(rows.map(({ id, html }) => [id, withFacts(withAnchors(html), settings.facts)]));
 }

@@ -3,7 +3,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Knex } from 'knex';
-import robotsParser, { type Robot } from 'robots-parser';
+import type { Robot } from 'robots-parser';
 import { MOST_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CrawlBody } from '#contract/old-site.ts';
@@ -30,6 +30,7 @@ import { normalAddress } from './normal-address.ts';
 import { countOldPages, countOldSiteChange, putOldPages } from './old-site-repository.ts';
 import { AGENT, type FetchLimits, politeFetch } from './polite-fetch.ts';
 import { readHtml } from './read-page.ts';
+import { CrawlFault, robotsAt } from './robots.ts';
 
 const LARGEST_PAGE = 3_000_000;
 const LONGEST_MS = 15_000;
@@ -107,7 +108,7 @@ export class CrawlService {
 
   async #read(crawl: Crawl, signal: AbortSignal): Promise<void> {
     const limits: FetchLimits = { largest: LARGEST_PAGE, longestMs: LONGEST_MS, allowedHosts: this.#allowedHosts };
-    const robots = await this.#robots(crawl.start, limits, signal);
+    const robots = await robotsAt(crawl.start, limits, signal);
     const asked = (robots.getCrawlDelay(AGENT) ?? 0) * 1000;
     const waitMs = Math.min(LONGEST_PAUSE_MS, Math.max(crawl.pause_ms, asked));
     /** Addresses in a row that got no answer: they are read again when the crawl goes on. */
@@ -189,32 +190,12 @@ export class CrawlService {
     await addAddresses(this.#database, crawl.id, links);
   }
 
-  /** RFC 9309: no file allows all; a server that fails, or cannot be reached, allows nothing. */
-  async #robots(start: string, limits: FetchLimits, signal: AbortSignal): Promise<Robot> {
-    let address = new URL('/robots.txt', start).href;
-    for (let hop = 0; hop < 5; hop++) {
-      const fetched = await politeFetch(address, { ...limits, largest: 500_000 }, signal);
-      if (!fetched.ok) throw new CrawlFault(fetched.detail);
-      if (fetched.movedTo !== null) address = fetched.movedTo;
-      else if (fetched.status >= 500)
-        throw new CrawlFault(
-          `Its robots.txt answers with ${fetched.status}, so nothing may be read now. Try again later.`,
-        );
-      else
-        return robotsParser(new URL('/robots.txt', start).href, fetched.status < 300 ? decodeText(fetched.body) : '');
-    }
-    return robotsParser(new URL('/robots.txt', start).href, '');
-  }
-
   async #latest(site: SiteKey): Promise<Crawl> {
     const crawl = await latestCrawl(this.#database, site);
     if (!crawl) throw new ProblemError('crawl-unknown');
     return crawl;
   }
 }
-
-/** Why a crawl cannot go on, in words for the person. */
-class CrawlFault extends Error {}
 
 /** HTML by the encoding that its header or its first part names; else by its bytes. */
 function decodeHtml(body: Buffer, type: string): string {

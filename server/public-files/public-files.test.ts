@@ -109,7 +109,7 @@ const get = (origin: string, path: string, headers: Record<string, string> = {},
 
 /** The files of now; none while there are none. */
 const namesOf = (): string[] => {
-  const now = join(folder, 'quay', 'now');
+  const now = join(folder, 'quay');
   return existsSync(now) ? readdirSync(now, { recursive: true }).map(String).sort() : [];
 };
 
@@ -118,7 +118,6 @@ const IN_FILES = [
   '/quay/courses',
   '/quay/courses/evening',
   '/quay/boote-f%C3%BCr-alle',
-  '/quay/legal',
   '/quay/sitemap.xml',
   '/quay/courses/feed.xml',
   '/quay/courses?from=letter',
@@ -132,8 +131,10 @@ const PATHS = [
   '/quay/boats/../courses',
   '/quay/%63ourses',
   '/quay/courses~.html',
-  '/quay/now/courses~.html.br',
+  '/quay/courses~.html.br',
+  '/.made/',
   '/quay/handbook',
+  '/quay/legal',
   '/quay/secret',
   '/quay/fair',
   '/quay/door',
@@ -174,7 +175,6 @@ describe('nginx in front', () => {
       'courses/feed.xml',
       'courses~.html.br',
       'gone.map',
-      'legal~.noindex.html.br',
       'moved.map',
       'sitemap.xml.br',
       '~.html.br',
@@ -218,7 +218,7 @@ describe('nginx in front', () => {
     expect(namesOf()).not.toEqual(before);
     for (const path of ['/quay/', '/quay/courses', '/quay/learning'])
       expect(await get(nginx.origin, path, asked)).toEqual(await get(server.liveOrigin, path, asked));
-    expect(readdirSync(join(folder, 'quay'))).toHaveLength(2);
+    expect(readdirSync(join(folder, '.made'))).toHaveLength(1);
   });
 
   it('follows the clock: a page that opens at a moment comes with its entries in menus', async () => {

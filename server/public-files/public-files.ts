@@ -1,6 +1,6 @@
-import { existsSync, mkdirSync, readlinkSync, renameSync, symlinkSync, unlinkSync } from 'node:fs';
+import { existsSync, lstatSync, mkdirSync, readlinkSync, renameSync, symlinkSync, unlinkSync } from 'node:fs';
 import { mkdir, open, readdir, rm, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import type { Logger } from 'pino';
 import { leadingAddresses } from '#core/derive/redirects.ts';
 import { nginxMaps } from '#core/formats/redirect-rules.ts';
@@ -12,8 +12,10 @@ import { ReadyAnswer } from '../live/ready-answer.ts';
 import { fileFor, publicPaths } from './public-paths.ts';
 import { nginxConfig } from './nginx-config.ts';
 
-/** The link to what visitors have now, in the folder of a site. */
-const NOW = 'now';
+/** The folder of what was made, of all sites; a link with a site's key leads to what visitors have of it now. No site has such a key. */
+const MADE = '.made';
+/** So many pages are made and written at once. */
+const AT_ONCE = 6;
 /** The longest time that timers take, in milliseconds. */
 const LONGEST_WAIT = 2 ** 31 - 1;
 
@@ -56,13 +58,12 @@ export class PublicFiles {
     log: Logger,
     now: () => number = Date.now,
   ): Promise<PublicFiles> {
-    mkdirSync(folder, { recursive: true });
+    mkdirSync(join(folder, MADE), { recursive: true });
     const config = nginxConfig({ folder, upstream });
     await writeFile(join(folder, 'nginx-http.conf'), config.http);
     await writeFile(join(folder, 'nginx-server.conf'), config.server);
     const files = new PublicFiles(folder, sites, log, now);
-    for (const entry of await readdir(folder, { withFileTypes: true }))
-      if (entry.isDirectory()) files.renew(entry.name);
+    for (const name of await readdir(folder)) if (lstatSync(join(folder, name)).isSymbolicLink()) files.renew(name);
     await files.renewAll();
     return files;
   }
@@ -72,7 +73,7 @@ export class PublicFiles {
     this.#rounds.set(key, (this.#rounds.get(key) ?? 0) + 1);
     clearTimeout(this.#timers.get(key));
     try {
-      unlinkSync(join(this.#folder, key, NOW));
+      unlinkSync(join(this.#folder, key));
     } catch {
       // There was none.
     }
@@ -103,34 +104,57 @@ export class PublicFiles {
     const holds = () => this.#rounds.get(key) === round && !this.#isEnded;
     if (!holds()) return;
     const live = await this.#sites.forEveryone(key);
-    const top = join(this.#folder, key);
-    if (!live) return rm(top, { recursive: true, force: true });
-    const name = `release-${process.pid}-${round}`;
-    const fresh = join(top, name);
-    await mkdir(fresh, { recursive: true });
-    await this.#writeRedirects(fresh, live);
-    for (const path of publicPaths(live.view, this.#now())) {
-      if (!holds()) return rm(fresh, { recursive: true, force: true });
-      const answer = await this.#sites.answer(key, path);
-      if (answer instanceof ReadyAnswer) await this.#write(fresh, path, answer);
-    }
-    if (!holds()) return rm(fresh, { recursive: true, force: true });
-    const before = leadTo(top, name);
-    const { until } = live.view;
-    if (until !== Infinity) {
-      const wait = Math.min(until - this.#now(), LONGEST_WAIT);
+    const name = `${key}-${process.pid}-${round}`;
+    const fresh = join(this.#folder, MADE, name);
+    const isMade = live !== undefined && (await this.#make(fresh, key, live, holds));
+    const before = isMade && holds() ? this.#leadTo(key, name) : null;
+    if (before === null) await rm(fresh, { recursive: true, force: true });
+    else if (live!.view.until !== Infinity) {
+      const wait = Math.min(live!.view.until - this.#now(), LONGEST_WAIT);
       this.#timers.set(key, setTimeout(() => this.renew(key), wait).unref());
     }
-    for (const other of await readdir(top))
-      if (other !== name && (other === before || isLeft(other)))
-        await rm(join(top, other), { recursive: true, force: true });
+    for (const other of await readdir(join(this.#folder, MADE)))
+      if (other !== name && (other === before || isLeft(other, key)))
+        await rm(join(this.#folder, MADE, other), { recursive: true, force: true });
+  }
+
+  /** Makes all files of a site in a new folder. Gives whether they are whole: not, where they do not hold any more before the end. */
+  async #make(
+    fresh: string,
+    key: string,
+    live: { release: Release; view: LiveView },
+    holds: () => boolean,
+  ): Promise<boolean> {
+    await mkdir(fresh, { recursive: true });
+    await this.#writeRedirects(fresh, live);
+    const paths = publicPaths(live.view, this.#now()).values();
+    const work = async () => {
+      for (const path of paths) {
+        if (!holds()) return;
+        const answer = await this.#sites.answer(key, path);
+        if (answer instanceof ReadyAnswer) await this.#write(fresh, path, answer);
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, work));
+    return holds();
+  }
+
+  /** Lets a site's link lead to a folder, in one step, and gives the name of the one before; '' where there was none. */
+  #leadTo(key: string, name: string): string {
+    const link = join(this.#folder, key);
+    const before = existsSync(link) ? basename(readlinkSync(link)) : '';
+    const fresh = join(this.#folder, MADE, `${name}.link`);
+    symlinkSync(join(MADE, name), fresh);
+    renameSync(fresh, link);
+    return before;
   }
 
   /** The forms of an answer, where everyone gets it alike; the day of a file is the second that its tag names. */
   async #write(fresh: string, path: string, answer: ReadyAnswer): Promise<void> {
-    if (answer.status !== 200 || answer.header('Cache-Control') !== 'public, no-cache') return;
+    const isForAll = answer.header('Cache-Control') === 'public, no-cache';
+    if (answer.status !== 200 || !isForAll || answer.header('X-Robots-Tag') !== undefined) return;
     for (const { encoding, body, stamp } of answer.forms()) {
-      const name = fileFor(path, answer.header('X-Robots-Tag') === undefined, encoding);
+      const name = fileFor(path, encoding);
       if (name === null) continue;
       const file = join(fresh, name);
       const handle = await open(file, 'w').catch(async () => {
@@ -155,18 +179,9 @@ export class PublicFiles {
   }
 }
 
-/** Lets a site's link lead to another of its folders, in one step, and gives the name of the one before. */
-function leadTo(top: string, name: string): string | null {
-  const before = existsSync(join(top, NOW)) ? readlinkSync(join(top, NOW)) : null;
-  const link = join(top, `${name}.link`);
-  symlinkSync(name, link);
-  renameSync(link, join(top, NOW));
-  return before;
-}
-
-/** Whether a folder is an earlier one of this process, or of one that has ended. */
-function isLeft(name: string): boolean {
-  const maker = /^release-(\d+)-/.exec(name)?.[1];
+/** Whether a folder is an earlier one of a site by this process, or one of a process that has ended. */
+function isLeft(name: string, key: string): boolean {
+  const [, site, maker] = /^(.*)-(\d+)-\d+$/.exec(name) ?? [];
   if (maker === undefined) return false;
-  return Number(maker) === process.pid || !existsSync(`/proc/${maker}`);
+  return Number(maker) === process.pid ? site === key : !existsSync(`/proc/${maker}`);
 }

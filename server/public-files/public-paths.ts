@@ -24,20 +24,17 @@ export function publicPaths(view: LiveView, now: number): string[] {
 
 /** The longest name that files can have, in bytes. */
 const LONGEST_NAME = 255;
-/** What follows the last step of a page's address in the name of its file. */
+/** What follows a page's address in the name of its file: no address ends so, and a page's file stands beside the folder of those below it. */
 const PAGE = '~.html';
-const UNOFFERED_PAGE = '~.noindex.html';
 const ENDINGS = { br: '.br', gzip: '.gz', identity: '' } as const;
 
 /**
- * The file for an answer, below the folder of its site's release: null where no file can stand for it. A page's file has a name that
- * no path of a request has, since the letters that follow a page's address in it stand in no address.
+ * The file for an answer, below the folder of its site's release: null where none is to stand for it. nginx looks for the compressed files
+ * of pages only, and for none with a dot in the address, so that none leads out of the folder.
  */
-export function fileFor(path: string, isOffered: boolean, encoding: keyof typeof ENDINGS): string | null {
+export function fileFor(path: string, encoding: keyof typeof ENDINGS): string | null {
   const isXml = path.endsWith(`/${FEED}`) || /^\/sitemap(-\d+)?\.xml$/.test(path);
-  const steps = path.slice(1).split('/');
-  // nginx is asked for names without dots only, so that none of them leads out of the folder.
-  if (!isXml && path.includes('.')) return null;
-  const name = path.slice(1) + (isXml ? '' : isOffered ? PAGE : UNOFFERED_PAGE) + ENDINGS[encoding];
-  return steps.some((step) => step.length + UNOFFERED_PAGE.length + 3 > LONGEST_NAME) ? null : name;
+  if (!isXml && (path.includes('.') || encoding === 'identity')) return null;
+  const name = path.slice(1) + (isXml ? '' : PAGE) + ENDINGS[encoding];
+  return name.split('/').some((step) => step.length > LONGEST_NAME) ? null : name;
 }

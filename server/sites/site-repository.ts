@@ -187,22 +187,6 @@ export async function pagesWithText(database: Knex, key: SiteKey, words: readonl
   return (await query).map((row: { id: PageId }) => row.id);
 }
 
-/** The links within texts to pages of the site, of the draft or of what is live. */
-export async function textLinks(
-  database: Knex,
-  key: SiteKey,
-  of: 'node' | 'live_node',
-): Promise<{ page: PageId; to: PageId }[]> {
-  const { rows } = await database.raw(
-    `SELECT DISTINCT n.id AS page, found[1] AS "to" FROM ${of} AS n
-     JOIN content ON content.site = n.site AND content.id = n.content
-     CROSS JOIN LATERAL regexp_matches(content.html || coalesce(content.parts::text, ''), :pattern, 'g') AS found
-     WHERE n.site = :key AND ${of === 'node' ? 'n.removed_with IS NULL' : 'NOT n.is_retired'} ORDER BY 1, 2`,
-    { key, pattern: 'href=\\\\?"page:([0-9A-Za-z]+)' },
-  );
-  return rows as { page: PageId; to: PageId }[];
-}
-
 /** The pages of the tree whose text names a fact of the site. */
 export const pagesWithFact = (database: Knex, key: SiteKey, fact: FactId): Promise<PageId[]> =>
   database('node')

@@ -30,6 +30,7 @@ export async function startNginx(program: string, http: string, server: string):
   writeFileSync(
     join(top, 'nginx.conf'),
     `${process.getuid?.() === 0 ? 'user root;\n' : ''}worker_processes 1;
+pcre_jit on;
 pid ${top}/nginx.pid;
 error_log ${top}/error.log;
 events { worker_connections 1024; }

@@ -31,7 +31,8 @@ import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
-import { ENGINE_LOOK, EngineService } from '../engine/engine-service.ts';
+import { LinkService } from '../checks/link-service.ts';
+import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
 import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
 import { FeedbackNews } from '../sharing/feedback-news.ts';
@@ -187,17 +188,20 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const releases = new ReleaseService(database, cache, edits);
     const schedule = new ScheduleService(database, cache, releases, now);
     const engine = new EngineService(database, liveOrigin, now);
+    const links = new LinkService(database, cache, now, crawlHosts);
     const queue = new PostgresQueue(
       url,
       {
         crawl: crawls.run,
-        [ENGINE_LOOK]: engine.run,
+        [engine.look.job]: engine.look.run,
+        [links.look.job]: links.look.run,
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
         [SCHEDULED_RELEASE]: schedule.run,
       },
       () => undefined,
     );
-    engine.useQueue(queue);
+    engine.look.useQueue(queue);
+    links.look.useQueue(queue);
     schedule.useQueue(queue);
     await directory.useQueue(queue);
     crawls.useQueue(queue);
@@ -234,6 +238,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       carryOver,
       directory,
       engine,
+      links,
       mailer: outbox,
       feedbackNews,
       sessionSecret: 'test',

@@ -1,0 +1,38 @@
+import type { Services } from '../handlers.ts';
+import { siteOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { outsideTextLinks, textLinks } from './link-repository.ts';
+
+type Links = 'listTextLinks' | 'showLinkLook' | 'askOutsideLinks' | 'stopLinkLook';
+
+/** Where the links of texts lead, and whether outside addresses are there still. */
+export function makeLinkHandlers({
+  database,
+  cache,
+  links,
+}: Pick<Services, 'database' | 'cache' | 'links'>): Pick<Handlers, Links> {
+  return {
+    listTextLinks: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return {
+        draft: await textLinks(database, site.key, 'node'),
+        live: await textLinks(database, site.key, 'live_node'),
+        outside: await outsideTextLinks(database, site.key),
+      };
+    },
+    showLinkLook: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return links.look.show(site.key);
+    },
+    askOutsideLinks: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      await links.look.start(site.key);
+      return links.look.show(site.key);
+    },
+    stopLinkLook: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      await links.look.stop(site.key);
+      return links.look.show(site.key);
+    },
+  };
+}
