@@ -13,6 +13,7 @@ const facts = (site: FilterFacts['site'], more: Partial<FilterFacts> = {}): Filt
   changes: null,
   texts: null,
   feedback: null,
+  faults: null,
   moment: null,
   ...more,
 });

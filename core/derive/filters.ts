@@ -16,6 +16,8 @@ export interface FilterFacts {
   readonly texts: ReadonlySet<PageId> | null;
   /** What was said of the plan; null while it is not known. */
   readonly feedback: FeedbackTotals | null;
+  /** What is wrong with links of each page; null while it is not known. */
+  readonly faults: ReadonlyMap<PageId, readonly { readonly fault: string }[]> | null;
   /** The moment that access is asked for, in milliseconds since 1970; null for now. */
   readonly moment: number | null;
 }

@@ -47,12 +47,6 @@ export function useRuleChanges(
 const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
 
-/** The links within texts to pages of the site; undefined until they are known. */
-export const useTextLinks = (key: SiteKey, revision: number): AnswerOf<'listTextLinks'> | undefined =>
-  useSWR([`/sites/${key}/text-links`, revision], () => call('listTextLinks', { site: key }), {
-    keepPreviousData: true,
-  }).data;
-
 /** The pages whose text names a fact of the site; undefined until it is known. */
 export function useFactUses(key: SiteKey, fact: FactId, revision: number): PageId[] | undefined {
   return useSWR(

@@ -2,7 +2,14 @@ import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
-import { AUDIENCE_SECTION, type TextDocument, contentIdOf, pageLink, plainTextOf } from '#core/model/content.ts';
+import {
+  AUDIENCE_SECTION,
+  type TextDocument,
+  contentIdOf,
+  headingsOf,
+  pageLink,
+  plainTextOf,
+} from '#core/model/content.ts';
 import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { rememberContent, useContent } from '../api/content.ts';
@@ -23,6 +30,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 const NO_AUDIENCES: readonly NamedAudience[] = [];
 const NO_FACTS: readonly Fact[] = [];
+const NO_TEXT: TextDocument = { type: 'doc' };
 /** So long after the last key the text is saved. */
 const PAUSE_MS = 900;
 
@@ -257,9 +265,18 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
   const { derived, site } = useWorkbench();
   const [kind, setKind] = useState<'page' | 'outside'>('page');
   const [page, setPage] = useState<PageId | ''>('');
+  const [heading, setHeading] = useState('');
+  const headings = headingsOf(useContent(site.key, site.nodes.get(page as PageId)?.content ?? null) ?? NO_TEXT);
   const [url, setUrl] = useState('https://');
   const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(url.trim());
-  const href = kind === 'outside' ? (isAddress ? url.trim() : null) : page === '' ? null : pageLink(page);
+  const href =
+    kind === 'outside'
+      ? isAddress
+        ? url.trim()
+        : null
+      : page === ''
+        ? null
+        : pageLink(page, heading === '' ? null : heading);
   const close = () => {
     onClose();
     window.setTimeout(() => editor.commands.focus(), 0);
@@ -298,19 +315,34 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
           onChoose={setKind}
         />
         {kind === 'page' ? (
-          <Choice
-            label="Page"
-            value={page}
-            hint="The link follows the page wherever it moves."
-            onChange={(event) => setPage(event.target.value as PageId)}
-          >
-            <option value="">Choose a page</option>
-            <PageOptions
-              outline={derived.outline}
-              language={site.settings.language}
-              isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
-            />
-          </Choice>
+          <>
+            <Choice
+              label="Page"
+              value={page}
+              hint="The link follows the page wherever it moves."
+              onChange={(event) => {
+                setPage(event.target.value as PageId);
+                setHeading('');
+              }}
+            >
+              <option value="">Choose a page</option>
+              <PageOptions
+                outline={derived.outline}
+                language={site.settings.language}
+                isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
+              />
+            </Choice>
+            {headings.length > 0 && (
+              <Choice label="At" value={heading} onChange={(event) => setHeading(event.target.value)}>
+                <option value="">The top of the page</option>
+                {headings.map(({ words, anchor }) => (
+                  <option key={anchor} value={anchor}>
+                    {words}
+                  </option>
+                ))}
+              </Choice>
+            )}
+          </>
         ) : (
           <TextField
             label="Address"

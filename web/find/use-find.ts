@@ -1,7 +1,7 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
-import { type Filter, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
+import { type Filter, type FilterFacts, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -21,6 +21,7 @@ export function useFind(
   query: string,
   filter: Filter,
   feedback: FeedbackTotals | null,
+  faults: FilterFacts['faults'],
   moment: number | null,
 ): { found: Found | null; isWaiting: boolean } {
   usePreparation(site, derived);
@@ -35,12 +36,12 @@ export function useFind(
   const found = useMemo(
     () =>
       asked
-        ? filterRows({ site, derived, changes: changes ?? null, texts, feedback, moment }, ALL_FILTERS, {
+        ? filterRows({ site, derived, changes: changes ?? null, texts, feedback, faults, moment }, ALL_FILTERS, {
             query: shown,
             filter,
           })
         : null,
-    [asked, site, derived, changes, texts, feedback, moment, shown, filter],
+    [asked, site, derived, changes, texts, feedback, faults, moment, shown, filter],
   );
   return { found, isWaiting: needsChanges && changes === undefined };
 }

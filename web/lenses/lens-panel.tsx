@@ -1,6 +1,7 @@
 import { memo } from 'react';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { AccessPanel } from './access/access-panel.tsx';
+import { ChecksPanel } from './checks/checks-panel.tsx';
 import { MenusPanel } from './menus/menus-panel.tsx';
 import { PlanPanel } from './plan/plan-panel.tsx';
 import { PublishPanel } from './publish/publish-panel.tsx';
@@ -25,6 +26,8 @@ export const LensPanel = memo(function LensPanel() {
         <MenusPanel page={hasPage ? active : null} />
       ) : lens === 'publish' ? (
         <PublishPanel page={hasPage ? active : null} />
+      ) : lens === 'checks' ? (
+        <ChecksPanel page={hasPage ? active : null} />
       ) : hasPage ? (
         <fieldset disabled={!mayEdit} className="contents">
           <WritePanel key={active} page={active} />

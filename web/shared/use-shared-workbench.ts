@@ -31,7 +31,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
   const found = useMemo(
     () =>
       isAsking({ query, filter: {} })
-        ? filterRows({ site, derived, changes: null, texts: null, feedback: null, moment: null }, [], {
+        ? filterRows({ site, derived, changes: null, texts: null, feedback: null, faults: null, moment: null }, [], {
             query,
             filter: {},
           })
@@ -57,6 +57,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lens: 'plan',
     columnSet: 'shared',
     feedback: null,
+    findings: null,
     changes: null,
     guest: { ...counted, give },
     view: parameters.view === 'map' ? 'map' : 'sheet',

@@ -9,7 +9,7 @@ import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell } from './cells.tsx';
 import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
-import { DIFFERENCE_WORDS, STATE_WORDS } from './words.ts';
+import { DIFFERENCE_WORDS, FAULT_WORDS, STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;
 
@@ -154,6 +154,25 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
           <Address text={text as string | null} isQuiet={false} />
         ),
     },
+  ],
+  checks: [
+    {
+      key: 'links',
+      name: 'Links',
+      width: 190,
+      values: ({ derived, findings }, row) => {
+        const found = findings?.get(derived.outline.nodes[row]!.id) ?? [];
+        return [found.length === 0 ? '' : FAULT_WORDS[found[0]!.fault], found.length];
+      },
+      cell: ([words, count]) => (
+        <span className="truncate text-attention">
+          {words}
+          {Number(count) > 1 && `, and ${Number(count) - 1} more`}
+        </span>
+      ),
+    },
+    stateColumn(96),
+    address,
   ],
 };
 

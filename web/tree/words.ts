@@ -1,7 +1,10 @@
+import type { LinkFault, LinkFinding } from '#core/checks/link-findings.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
 import type { Difference, State } from '#core/derive/state.ts';
+import type { Site } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
 
 /** The words for what the core derives. */
 export const STATE_WORDS: Readonly<Record<State, string>> = {
@@ -66,3 +69,22 @@ export const withBelow = (count: number, below: number): string =>
     : `${pages(count)} and the ${below === 1 ? 'one' : below} below ${count === 1 ? 'it' : 'them'}`;
 /** "", " and the page below it", " and the 4 pages below it". */
 export { andBelow } from '#core/operations/definition.ts';
+
+/** What is wrong, in the few words of a cell. */
+export const FAULT_WORDS: Readonly<Record<LinkFault, string>> = {
+  'not there': 'Leads nowhere',
+  hidden: 'Leads to a hidden page',
+  closed: 'Closed to readers',
+  'no heading': 'No such heading',
+  missing: 'Outside page missing',
+  'no answer': 'No answer outside',
+  moved: 'Outside page moved',
+};
+
+/** What a link leads to, in short. */
+export function linkTargetWords(site: Site, { to }: LinkFinding): string {
+  if ('address' in to) return to.address;
+  const node = site.nodes.get(to.page);
+  const title = node ? textIn(node.title, site.settings.language) : 'A page that is gone';
+  return to.heading === null ? title : `${title} › ${to.heading}`;
+}

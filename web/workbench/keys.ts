@@ -23,6 +23,7 @@ export const KEYS = {
   lensAccess: { keys: '3', words: 'The Access lens' },
   lensMenus: { keys: '4', words: 'The Menus lens' },
   lensPublish: { keys: '5', words: 'The Publish lens' },
+  lensChecks: { keys: '6', words: 'The Checks lens' },
   map: { keys: 'M', words: 'The map, and back to the rows' },
   history: { keys: 'H', words: 'History' },
   help: { keys: '?', words: 'The list of these keys' },
@@ -107,6 +108,8 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'lensMenus';
     case '5':
       return 'lensPublish';
+    case '6':
+      return 'lensChecks';
     case '?':
       return 'help';
     default:

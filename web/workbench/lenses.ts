@@ -1,4 +1,4 @@
-export const LENSES = ['plan', 'write', 'access', 'menus', 'publish'] as const;
+export const LENSES = ['plan', 'write', 'access', 'menus', 'publish', 'checks'] as const;
 export type Lens = (typeof LENSES)[number];
 /** Each lens has columns of its own, and so has a plan that is seen by a link. */
 export type ColumnSet = Lens | 'shared';

@@ -18,15 +18,24 @@ const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
   access: { name: 'Access', keys: '3' },
   menus: { name: 'Menus', keys: '4' },
   publish: { name: 'Publish', keys: '5' },
+  checks: { name: 'Checks', keys: '6' },
 };
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
-  const { site, derived, feedback, lens, setLens, run, mayEdit, shown } = useWorkbench();
+  const { site, derived, feedback, findings, lens, setLens, run, mayEdit, shown } = useWorkbench();
   // The counts may follow a moment later: what is typed and pressed comes first.
-  const seen = useDeferredValue(useMemo(() => ({ site, derived, feedback }), [site, derived, feedback]));
+  const seen = useDeferredValue(
+    useMemo(() => ({ site, derived, feedback, findings }), [site, derived, feedback, findings]),
+  );
   const waiting = useMemo(
-    () => countWaiting(seen.site, seen.derived, seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0),
+    () =>
+      countWaiting(
+        seen.site,
+        seen.derived,
+        seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0,
+        seen.findings,
+      ),
     [seen],
   );
   return (

@@ -139,6 +139,9 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
     case 'lensPublish':
       setLens('publish');
       return;
+    case 'lensChecks':
+      setLens('checks');
+      return;
     case 'help':
       setDialog('keys');
       return;

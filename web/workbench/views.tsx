@@ -3,6 +3,7 @@ import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resiz
 import { FoundBar } from '../find/found-bar.tsx';
 import { AccessBar } from '../lenses/access/access-bar.tsx';
 import { AccessTimeline } from '../lenses/access/access-timeline.tsx';
+import { ChecksBar } from '../lenses/checks/checks-bar.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
 import { MenusBar } from '../lenses/menus/menus-bar.tsx';
 import { PublishBar } from '../lenses/publish/publish-bar.tsx';
@@ -59,6 +60,7 @@ export function Views({ onFocus, later }: ViewsProps) {
         )}
         {lens === 'menus' && <MenusBar />}
         {lens === 'publish' && <PublishBar />}
+        {lens === 'checks' && <ChecksBar />}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}

@@ -1,3 +1,4 @@
+import type { LinkFinding } from '#core/checks/link-findings.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import { arrangedNow } from '#core/derive/menu-merge.ts';
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
@@ -13,8 +14,13 @@ export interface Waiting {
   readonly words: string;
 }
 
-/** What waits under each lens; `toSettle` of what was said of the plan. */
-export function countWaiting(site: Site, derived: Derived, toSettle: number): Readonly<Record<Lens, Waiting>> {
+/** What waits under each lens; `toSettle` of what was said of the plan, `findings` about links as far as they are known. */
+export function countWaiting(
+  site: Site,
+  derived: Derived,
+  toSettle: number,
+  findings: ReadonlyMap<PageId, readonly LinkFinding[]> | null,
+): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
   let differing = 0;
   let liveHere = 0;
@@ -26,6 +32,8 @@ export function countWaiting(site: Site, derived: Derived, toSettle: number): Re
     if (state === 'draft' || state === 'edited') differing++;
     if (state === 'live' || state === 'edited') liveHere++;
   });
+  let amiss = 0;
+  for (const ofPage of findings?.values() ?? []) amiss += ofPage.length;
   let dead = 0;
   for (const row of derived.outline.aliases) if (answerOfRow(derived, row) === 'leads nowhere') dead++;
   const proposals = site.settings.menus.reduce(
@@ -57,6 +65,7 @@ export function countWaiting(site: Site, derived: Derived, toSettle: number): Re
         .join(', '),
     },
     publish: { count: differing, words: `${differing} differ from what is live` },
+    checks: { count: amiss, words: amiss === 1 ? '1 link to mend' : `${amiss} links to mend` },
   };
 }
 

@@ -24,6 +24,7 @@ import { Dialogs } from './dialogs/dialogs.tsx';
 import { TopBar } from './top-bar.tsx';
 import { TrailStrip } from './trail-strip.tsx';
 import { useCommands } from './use-commands.ts';
+import { useFindings } from './use-findings.ts';
 import { useSelection } from './use-selection.ts';
 import { useTold } from './use-told.ts';
 import { useView } from './use-view.ts';
@@ -64,7 +65,9 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   );
   const { query, filter, moment } = parameters;
   const totals = feedback?.totals ?? null;
-  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, moment);
+  const isChecked = parameters.lens === 'checks' || filter.link !== undefined;
+  const findings = useFindings(store.key, site, shown.revision, isChecked);
+  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, findings, moment);
   const changes = useLiveChanges(store.key, parameters.lens === 'publish' ? shown.revision : null) ?? null;
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
@@ -109,6 +112,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     ...parameters,
     columnSet: parameters.lens,
     feedback,
+    findings,
     changes,
     guest: null,
     ...selected,

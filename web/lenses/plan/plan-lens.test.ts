@@ -42,7 +42,7 @@ const rowOf = (name: string) => derived.outline.rowOf.get(id(name))!;
 
 describe('the filters of the Plan lens', () => {
   const found = (filter: Filter): string[] => {
-    const facts = { site, derived, changes: null, texts: null, feedback: null, moment: null };
+    const facts = { site, derived, changes: null, texts: null, feedback: null, faults: null, moment: null };
     return [...filterRows(facts, PLAN_FILTERS, { query: '', filter }).matches].map(
       (row) => derived.outline.nodes[row]!.id,
     );
@@ -90,7 +90,7 @@ describe('the columns of the Plan lens', () => {
 });
 
 describe('the map in the Plan lens', () => {
-  const noted = { site, derived, moment: null, feedback: null, guest: null };
+  const noted = { site, derived, moment: null, feedback: null, findings: null, guest: null };
   it('says of each page where it comes from, how far it is, and what is asked', () => {
     const note = notesOf({ ...noted, lens: 'plan' })!;
     expect(note(rowOf('a'))).toEqual({ origin: 'keep', words: 'Keep · drafting · Bram, Jr · 1 Jan 2020' });

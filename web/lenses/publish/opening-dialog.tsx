@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type OpeningLine, type OpeningPoint, openingList } from '#core/derive/opening-list.ts';
 import { wordsOfFault } from '../../api/client.ts';
-import { useTextLinks } from '../../api/find.ts';
+import { useTextLinks } from '../../api/links.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
 import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
@@ -54,7 +54,7 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
   links: {
     there: 'Every link leads to an open page.',
     missing: 'link to a page that is not open',
-    lens: 'menus',
+    lens: 'checks',
   },
 };
 

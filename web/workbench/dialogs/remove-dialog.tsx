@@ -7,7 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import { useTextLinks } from '../../api/find.ts';
+import { useTextLinks } from '../../api/links.ts';
 import { andBelow, menuName, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';

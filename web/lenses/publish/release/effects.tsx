@@ -1,16 +1,36 @@
 import type { ReactNode } from 'react';
 import type { LiveEffects } from '#core/changes/live-effects.ts';
+import type { LinkFinding } from '#core/checks/link-findings.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { addresses, menuName, pages } from '../../../tree/words.ts';
+import { addresses, linkTargetWords, menuName, pages } from '../../../tree/words.ts';
 import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
 import { SETTINGS_WORDS, capital, listOf, titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 8;
+const NOTHING_BROKEN: readonly LinkFinding[] = [];
+const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
+  'not there': 'not live',
+  hidden: 'hidden',
+  closed: 'closed to some who read it',
+  'no heading': 'no such heading',
+  missing: 'missing',
+  'no answer': 'no answer',
+  moved: 'moved',
+};
 
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */
-export function Effects({ effects, after }: { readonly effects: LiveEffects; readonly after: Site }) {
+export function Effects({
+  effects,
+  after,
+  broken = NOTHING_BROKEN,
+}: {
+  readonly effects: LiveEffects;
+  readonly after: Site;
+  /** Links that it would break; left out where two past releases are compared. */
+  readonly broken?: readonly LinkFinding[];
+}) {
   const changed = effects.addresses.filter((one) => one.before !== null && one.after !== null);
   const parts: ReactNode[] = [];
   if (changed.length > 0)
@@ -65,19 +85,13 @@ export function Effects({ effects, after }: { readonly effects: LiveEffects; rea
         ))}
       </Part>,
     );
-  if (effects.deadLinks.length > 0)
+  if (broken.length > 0)
     parts.push(
-      <Part key="links" heading="Links that lead nowhere then" isAttention>
-        {effects.deadLinks.map((page) => (
-          <span key={page}>‘{titleIn(after, page)}’</span>
-        ))}
-      </Part>,
-    );
-  if (effects.deadTextLinks.length > 0)
-    parts.push(
-      <Part key="texts" heading="Texts with a link to a page that is not live" isAttention>
-        {effects.deadTextLinks.map((page) => (
-          <span key={page}>‘{titleIn(after, page)}’: the words stay, without the link</span>
+      <Part key="links" heading="Links that do not lead where they should then" isAttention>
+        {broken.map((finding) => (
+          <span key={JSON.stringify([finding.page, finding.to])}>
+            ‘{titleIn(after, finding.page)}’ to ‘{linkTargetWords(after, finding)}’: {LIVE_FAULTS[finding.fault]}
+          </span>
         ))}
       </Part>,
     );

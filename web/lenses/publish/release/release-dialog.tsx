@@ -1,12 +1,14 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { liveEffects } from '#core/changes/live-effects.ts';
+import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
 import { planRelease } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { wordsOfFault } from '../../../api/client.ts';
-import { useTextLinks } from '../../../api/find.ts';
+import { useTextLinks } from '../../../api/links.ts';
 import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
 import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
 import { pages } from '../../../tree/words.ts';
@@ -50,13 +52,19 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     [redirects],
   );
   const links = useTextLinks(site.key, shown.revision);
-  const effects = useMemo(() => {
+  const effects = useMemo(() => liveEffects(site, plan.after, now, former), [site, plan, now, former]);
+  const broken = useMemo(() => {
+    if (!links) return [];
     const made = new Set(plan.operation.pages);
-    const after = links
-      ? [...links.draft.filter(({ page }) => made.has(page)), ...links.live.filter(({ page }) => !made.has(page))]
-      : [];
-    return liveEffects(site, plan.after, now, former, after);
-  }, [site, plan, now, former, links]);
+    const after = [
+      ...links.draft.filter(({ page }) => made.has(page)),
+      ...links.live.filter(({ page }) => !made.has(page)),
+    ];
+    return newFindings(
+      site.liveSettings === null ? [] : linkFindings(liveSiteOf(site), now, links.live),
+      linkFindings(liveSiteOf(plan.after), now, after),
+    );
+  }, [site, plan, now, links]);
   const { pages: made, retire } = plan.operation;
   const parts = [...settings, ...plan.parts.map(({ part }) => part)].filter((part) => scopes.settings.includes(part));
   const what = [made.length > 0 && `${pages(made.length)} live`, retire.length > 0 && `${pages(retire.length)} down`];
@@ -147,7 +155,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
           <h3 id="effects" className="mb-1.5 font-display text-large font-semibold">
             What visitors notice
           </h3>
-          <Effects effects={effects} after={plan.after} />
+          <Effects effects={effects} after={plan.after} broken={broken} />
         </section>
         <div className="grid items-start gap-3 sm:grid-cols-2">
           <TextField

@@ -1,0 +1,65 @@
+import { Link2 } from 'lucide-react';
+import { toast } from 'sonner';
+import { wordsOfFault } from '../../api/client.ts';
+import { askOutsideLinks, stopLinkLook, useLinkLook } from '../../api/links.ts';
+import { momentWords } from '../../fields/site-moment.ts';
+import { Button } from '../../ui/button.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** How many links do not lead where they should, and asking outside addresses again. It stands above the tree in the Checks lens. */
+export function ChecksBar() {
+  const { site, findings, mayEdit } = useWorkbench();
+  const look = useLinkLook(site.key);
+  const count = findings === null ? null : [...findings.values()].reduce((sum, of) => sum + of.length, 0);
+  const isBusy = look?.state === 'running';
+  const report = look?.report ?? null;
+  const during = (work: Promise<void>) => void work.catch((problem: unknown) => toast.error(wordsOfFault(problem)));
+  return (
+    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
+      <p role="status" className={count ? 'font-medium text-attention' : 'text-quiet'}>
+        {count === null
+          ? 'Looking at the links …'
+          : count === 0
+            ? 'Every link leads where it should.'
+            : count === 1
+              ? '1 link does not lead where it should.'
+              : `${count} links do not lead where they should.`}
+      </p>
+      <p className="text-quiet max-md:hidden">
+        {isBusy
+          ? `Asking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`
+          : look?.state === 'failed'
+            ? 'Asking outside addresses did not come to an end.'
+            : report === null
+              ? 'Outside addresses were not asked yet.'
+              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
+      </p>
+      {mayEdit && (
+        <div className="ml-auto flex items-center gap-2">
+          {isBusy && (
+            <progress
+              aria-label="How many outside addresses were asked"
+              className="h-2 w-24 accent-accent"
+              value={look.addressesRead}
+              max={Math.max(1, look.addressesKnown)}
+            />
+          )}
+          {isBusy ? (
+            <Button look="quiet" isTight onClick={() => during(stopLinkLook(site.key))}>
+              Stop asking
+            </Button>
+          ) : (
+            <Button
+              look="quiet"
+              isTight
+              disabled={look === undefined}
+              onClick={() => during(askOutsideLinks(site.key))}
+            >
+              <Link2 size={15} aria-hidden /> {report === null ? 'Ask outside addresses' : 'Ask them again'}
+            </Button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

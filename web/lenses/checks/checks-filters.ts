@@ -1,0 +1,15 @@
+import { LINK_FAULTS } from '#core/checks/link-findings.ts';
+import type { FilterField } from '#core/derive/filters.ts';
+import { FAULT_WORDS } from '../../tree/words.ts';
+
+/** What the Checks lens adds to the filters. */
+export const CHECKS_FILTERS: readonly FilterField[] = [
+  {
+    key: 'link',
+    name: 'Links',
+    kind: 'one-of',
+    values: LINK_FAULTS.map((value) => ({ value, words: FAULT_WORDS[value] })),
+    matches: ({ derived, faults }, row, value) =>
+      faults?.get(derived.outline.nodes[row]!.id)?.some((finding) => finding.fault === value) ?? false,
+  },
+];

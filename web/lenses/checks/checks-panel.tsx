@@ -1,0 +1,129 @@
+import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { useLinkLook } from '../../api/links.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { PageHead } from '../page-head.tsx';
+import { FAULT_WORDS, linkTargetWords } from '../../tree/words.ts';
+import { findingWords } from './finding-words.ts';
+
+/** So many pages with findings are listed. */
+const MOST_LISTED = 100;
+
+/** The Checks lens: what was found about the links of the selected page, and where else something was found. */
+export function ChecksPanel({ page }: { readonly page: PageId | null }) {
+  const { findings } = useWorkbench();
+  if (findings === null) return <p className="text-quiet">Looking at the links …</p>;
+  return (
+    <div className="flex flex-col gap-5">
+      {page !== null && (
+        <section>
+          <PageHead page={page} />
+          <h3 className="mt-4 font-display text-large font-semibold">Its links</h3>
+          {findings.get(page) ? (
+            <ul aria-label="Links of this page that do not lead where they should" className="divide-y divide-rule">
+              {findings.get(page)!.map((finding) => (
+                <OneFinding key={JSON.stringify([finding.to, finding.fault])} finding={finding} />
+              ))}
+            </ul>
+          ) : (
+            <p className="text-quiet">Nothing was found: they lead where they should.</p>
+          )}
+        </section>
+      )}
+      <Others page={page} findings={findings} />
+      <NotAsked />
+    </div>
+  );
+}
+
+function OneFinding({ finding }: { readonly finding: LinkFinding }) {
+  const { site, select } = useWorkbench();
+  const { to, fault } = finding;
+  const there = 'page' in to && maybeNodeAt(site, to.page) ? to.page : null;
+  return (
+    <li className="py-2">
+      <p className="flex flex-wrap items-baseline justify-between gap-x-3">
+        <span className={`min-w-0 font-medium break-words ${'address' in to ? 'font-mono text-small' : ''}`}>
+          {linkTargetWords(site, finding)}
+        </span>
+        <span className="text-small text-attention">{FAULT_WORDS[fault]}</span>
+      </p>
+      <p className="text-small break-words text-quiet">
+        {findingWords(site, finding)}{' '}
+        {there !== null && (
+          <button
+            type="button"
+            className="text-accent underline"
+            onClick={() => select({ active: there, chosen: new Set([there]), anchor: there })}
+          >
+            Show that page
+          </button>
+        )}
+      </p>
+    </li>
+  );
+}
+
+function Others({
+  page,
+  findings,
+}: {
+  readonly page: PageId | null;
+  readonly findings: ReadonlyMap<PageId, readonly LinkFinding[]>;
+}) {
+  const { site, select } = useWorkbench();
+  const others = [...findings].filter(([id]) => id !== page && maybeNodeAt(site, id));
+  if (others.length === 0) return null;
+  return (
+    <section aria-labelledby="findings-elsewhere" className={page === null ? '' : 'border-t border-rule pt-4'}>
+      <h3 id="findings-elsewhere" className="font-display text-large font-semibold">
+        {page === null ? 'Pages with such links' : 'Elsewhere'}
+      </h3>
+      <ul className="divide-y divide-rule">
+        {others.slice(0, MOST_LISTED).map(([id, of]) => (
+          <li key={id} className="flex items-baseline justify-between gap-3 py-1.5">
+            <button
+              type="button"
+              className="min-w-0 truncate text-left text-accent hover:underline"
+              onClick={() => select({ active: id, chosen: new Set([id]), anchor: id })}
+            >
+              {textIn(site.nodes.get(id)!.title, site.settings.language)}
+            </button>
+            <span className="shrink-0 text-small text-quiet">
+              {FAULT_WORDS[of[0]!.fault]}
+              {of.length > 1 && ` and ${of.length - 1} more`}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {others.length > MOST_LISTED && (
+        <p className="text-small text-quiet">and {others.length - MOST_LISTED} more pages; the filter lists them all</p>
+      )}
+    </section>
+  );
+}
+
+/** Outside addresses that were not asked, with the reason. */
+function NotAsked() {
+  const { site } = useWorkbench();
+  const notAsked = useLinkLook(site.key)?.report?.notAsked ?? [];
+  if (notAsked.length === 0) return null;
+  return (
+    <section aria-labelledby="not-asked" className="border-t border-rule pt-4">
+      <h3 id="not-asked" className="font-display text-large font-semibold">
+        Not asked
+      </h3>
+      <p className="text-small text-quiet">Whether these are there only a look in the browser tells.</p>
+      <ul className="divide-y divide-rule">
+        {notAsked.map(({ address, says }) => (
+          <li key={address} className="py-1.5 text-small">
+            <p className="font-mono break-all">{address}</p>
+            <p className="text-quiet">{says}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,25 @@
+import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { Site } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+
+/** What is wrong with a link and what can be done, as a sentence. */
+export function findingWords(site: Site, { to, fault, says }: LinkFinding): string {
+  if ('address' in to)
+    return fault === 'moved'
+      ? `It has moved for good, to ${says}. Link to that.`
+      : `${says} Link elsewhere, or take the link away.`;
+  const node = site.nodes.get(to.page);
+  const title = node ? `‘${textIn(node.title, site.settings.language)}’` : 'a page';
+  switch (fault) {
+    case 'not there':
+      return node
+        ? `${title} ${node.removedWith === null ? 'has no address of its own' : 'was removed'}. Visitors read the words without the link.`
+        : 'The page is not there any more. Visitors read the words without the link.';
+    case 'hidden':
+      return `${title} is hidden, or out of its time. Visitors read the words without the link.`;
+    case 'closed':
+      return `Some who can read this page cannot open ${title}. They read the words without the link.`;
+    default:
+      return `${title} has no heading of that name any more. The link leads to the top of the page.`;
+  }
+}

@@ -1,0 +1,31 @@
+import { useDeferredValue, useMemo, useState } from 'react';
+import { type LinkFinding, linkFindings, outsideFindings } from '#core/checks/link-findings.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import { useLinkLook, useTextLinks } from '../api/links.ts';
+import { useNow } from '../ui/use-now.ts';
+
+/**
+ * What was found about the links of each page; null until it is known. The links of the tree are those of now; the texts are read
+ * anew while `isWatched`, else they are as they were when they were read last.
+ */
+export function useFindings(
+  key: SiteKey,
+  site: Site,
+  revision: number,
+  isWatched: boolean,
+): ReadonlyMap<PageId, readonly LinkFinding[]> | null {
+  const [read, setRead] = useState(revision);
+  if (isWatched && read !== revision) setRead(revision);
+  const links = useTextLinks(key, read);
+  const answers = useLinkLook(key)?.report?.faults;
+  const now = useNow();
+  const seen = useDeferredValue(site);
+  return useMemo(() => {
+    if (!links) return null;
+    const byPage = new Map<PageId, LinkFinding[]>();
+    const found = [...linkFindings(seen, now, links.draft), ...outsideFindings(seen, links.outside, answers ?? [])];
+    for (const finding of found) byPage.set(finding.page, [...(byPage.get(finding.page) ?? []), finding]);
+    return byPage;
+  }, [seen, now, links, answers]);
+}
