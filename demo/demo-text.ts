@@ -2,7 +2,7 @@ import { AUDIENCE_SECTION, FACT, type TextDocument, type TextPart } from '#core/
 
 /**
  * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience;
- * `{telephone}` is a fact of the site.
+ * `{telephone}` is a fact of the site, `[words](page:…)` or `[words](https://…)` a link.
  */
 export function demoDocument(blocks: readonly string[]): TextDocument {
   return { type: 'doc', content: blocks.flatMap((block) => block.split(/\n\n/)).flatMap(partsOf) };
@@ -46,12 +46,13 @@ const list = (type: string, items: readonly string[]): TextPart => ({
 
 const inline = (text: string): TextPart[] =>
   text
-    .split(/(\*[^*]+\*|\{[a-z]+\})/)
+    .split(/(\*[^*]+\*|\{[a-z]+\}|\[[^\]]+\]\([^)]+\))/)
     .filter((part) => part !== '')
-    .map((part) =>
-      part.startsWith('{')
-        ? { type: FACT, attrs: { id: part.slice(1, -1) } }
-        : part.startsWith('*')
-          ? { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] }
-          : { type: 'text', text: part },
-    );
+    .map((part) => {
+      if (part.startsWith('{')) return { type: FACT, attrs: { id: part.slice(1, -1) } };
+      if (part.startsWith('*')) return { type: 'text', text: part.slice(1, -1), marks: [{ type: 'italic' }] };
+      const [, words, href] = /^\[([^\]]+)\]\(([^)]+)\)$/.exec(part) ?? [];
+      return words === undefined
+        ? { type: 'text', text: part }
+        : { type: 'text', text: words, marks: [{ type: 'link', attrs: { href } }] };
+    });

@@ -4,7 +4,7 @@ import type { Knex } from 'knex';
 import { unreadPage } from '#core/carryover/inventory.ts';
 import { redirectIdSchema } from '#core/model/redirect.ts';
 import { type ContentId, type PageId, type SiteKey, toSiteKey } from '#core/model/ids.ts';
-import type { TextDocument } from '#core/model/content.ts';
+import { type TextDocument, pageLink } from '#core/model/content.ts';
 import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -194,8 +194,8 @@ async function editSchool(
     ],
   });
   const content = school.contentOf([
-    'The school stands at the end of Cooper’s Hard, where the road becomes shingle. From May the ferry stops at our own quay, four times a day.',
-    'Come by boat if the weather is kind, by the number 12 bus if it is not.',
+    `The school stands at the end of Cooper’s Hard, where the road becomes shingle, with [Plain Jane](${pageLink(id('Plain Jane'))}) at the slip and the [student council](${pageLink(id('Student council'))}) at the gate. From May the ferry stops at our own quay, four times a day.`,
+    `Come by boat if the weather and the [tides](https://tides.example/pellow-quay) are kind, by the number 12 bus if they are not. [How to find us](${pageLink(id('How to find us'), 'by-bicycle')}) has the rest.`,
   ]);
   await edits.apply(key, ines, {
     operations: [{ name: 'page.set', page: id('Visit'), fields: { content } }],

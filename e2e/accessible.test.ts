@@ -223,6 +223,14 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     },
   ],
   [
+    'the Checks lens',
+    async () => {
+      await open('/sites/pellow-quay?lens=checks')();
+      await bench.select('Visit');
+      await bench.untilText('was removed');
+    },
+  ],
+  [
     'the releases, with one to be taken back',
     async () => {
       await open('/sites/pellow-quay?lens=publish')();

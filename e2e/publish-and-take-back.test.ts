@@ -133,6 +133,49 @@ it('a text is compared with what visitors have, the words marked that differ', a
   expect(marks).toEqual(['Marvellous']);
 });
 
+describe('links that do not lead where they should', () => {
+  it('are counted, listed page by page, and mended by linking to a heading that is there', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=checks');
+    await bench.select('Visit');
+    await bench.untilText('has no heading of that name any more');
+    await bench.untilText('‘Plain Jane’ was removed.');
+    await bench.untilText('3 links do not lead where they should.');
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    await bench.select('How to find us');
+    let editor = await bench.find('textbox', 'Text');
+    await editor.sendKeys(Key.chord(Key.CONTROL, Key.END), Key.ENTER, 'By bicycle');
+    await bench.click('button', 'Heading');
+    await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+    await bench.select('Course dates');
+    editor = await bench.find('textbox', 'Text');
+    await editor.sendKeys(Key.chord(Key.CONTROL, 'a'));
+    await bench.click('button', 'Link the selected words');
+    await bench.choose('Page', /How to find us/);
+    await bench.choose('At', /^By bicycle/);
+    await bench.click('button', 'Link them');
+    await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+    await bench.open(spur, 'pellow-quay', '?lens=checks');
+    await bench.untilText('2 links do not lead where they should.');
+    await bench.select('Course dates');
+    await bench.untilText('Nothing was found: they lead where they should.');
+  });
+
+  it('lead outside too: those are asked in the background, and what does not answer is told', async () => {
+    await bench.click('button', 'Ask outside addresses');
+    await bench.untilText('2 outside addresses were asked on');
+    await bench.click('button', 'Tide tables');
+    await bench.untilText('Link elsewhere, or take the link away.');
+  });
+
+  it('are told before a release that would break them', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', /All that waits/);
+    await bench.untilText('‘Visit’ to ‘Student council’: hidden');
+    await bench.press(Key.ESCAPE);
+  });
+});
+
 it('a site is closed for works and opened again', async () => {
   await bench.open(spur, 'pellow-quay', '?lens=publish');
   await bench.click('button', 'Open to visitors');

@@ -71,7 +71,7 @@ export async function politeFetch(address: string, limits: FetchLimits, signal?:
           why: 'too-slow',
           detail: `${url.host} did not answer within ${limits.longestMs / 1000} seconds.`,
         });
-      else end({ ok: false, why: 'no-answer', detail: `${url.host} does not answer (${fault.message}).` });
+      else end({ ok: false, why: 'no-answer', detail: noAnswerWords(url.host, fault) });
     };
     const request = client.get(
       url,
@@ -114,6 +114,21 @@ export function isPublic(address: string): boolean {
   if (parsed.kind() === 'ipv6' && (parsed as ipaddr.IPv6).isIPv4MappedAddress())
     parsed = (parsed as ipaddr.IPv6).toIPv4Address();
   return parsed.range() === 'unicast';
+}
+
+/** Why a host does not answer, in words for people as far as there are any. */
+function noAnswerWords(host: string, fault: NodeJS.ErrnoException): string {
+  switch (fault.code) {
+    case 'ENOTFOUND':
+    case 'EAI_AGAIN':
+      return `There is no host ${host}, as far as can be seen from here.`;
+    case 'ECONNREFUSED':
+      return `${host} takes no requests.`;
+    case 'ECONNRESET':
+      return `${host} broke off.`;
+    default:
+      return `${host} does not answer (${fault.message}).`;
+  }
 }
 
 const forbiddenHost = (host: string, address: string): Fetched => ({

@@ -1,5 +1,5 @@
 import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
-import { useDeferredValue, useMemo } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
@@ -38,6 +38,9 @@ export function TopBar() {
       ),
     [seen],
   );
+  const current = useRef<HTMLButtonElement>(null);
+  // Where the bar is too narrow for all lenses, the one at hand is in sight.
+  useEffect(() => current.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [lens]);
   return (
     <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
       <SiteSwitcher />
@@ -48,6 +51,7 @@ export function TopBar() {
         {LENSES.map((one) => (
           <button
             key={one}
+            ref={one === lens ? current : undefined}
             type="button"
             aria-current={one === lens ? 'true' : undefined}
             title={`The ${LENS_NAMES[one].name} lens (${LENS_NAMES[one].keys})${waiting[one].words ? `: ${waiting[one].words}` : ''}`}
