@@ -33,11 +33,15 @@ export async function benchVisitors(
         rates[who].push(load.rate);
         p99[who].push(load.p99);
       }
+    }
+    // The pages are ready again after each release before the next round begins.
+    for (let round = 0; round <= ROUNDS; round++) {
       const loading = loader.run(`http://127.0.0.1:${live.port}`, plain, SECONDS);
       await new Promise((resolve) => setTimeout(resolve, 500));
       await release();
       const load = await loading;
       if (round > 0) p99.released.push(load.p99);
+      await loader.run(`http://127.0.0.1:${live.port}`, plain, SECONDS);
     }
   } finally {
     await bare.stop();

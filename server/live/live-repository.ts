@@ -1,7 +1,8 @@
 import type { Knex } from 'knex';
 import { type Membership, seesSection } from '#core/derive/access.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
-import type { RedirectSources } from '#core/derive/redirects.ts';
+import { type RedirectSources, addressesLeft } from '#core/derive/redirects.ts';
+import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { withLive } from '#core/model/site-edit.ts';
 import { type LiveNode, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
@@ -12,7 +13,11 @@ import { withFacts } from './facts.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
+const NOBODY_KNOWN: Membership = new Set([EVERYONE]);
+
 export interface Release {
+  /** Its number, counted from the site's first one. */
+  readonly number: number;
   readonly site: Site;
   /** What visitors read while the site is closed for works; null while it is open. */
   readonly works: Works | null;
@@ -23,45 +28,104 @@ export interface Release {
   readonly sources: RedirectSources;
 }
 
-/** What visitors have of a site, read at one moment; undefined where there is no such site or nothing was ever live. */
-export async function loadRelease(database: Knex, key: SiteKey): Promise<Release | undefined> {
-  return database.transaction(
+type LiveSiteRow = SettingsRow & { key: string; works: Works | null; release: number };
+type Reading<Result> = (trx: Knex.Transaction, row: LiveSiteRow, settings: Settings) => Promise<Result>;
+
+/** Reads of a site at one moment; undefined where there is no such site or nothing was ever live. */
+const atOneMoment = <Result>(database: Knex, key: SiteKey, read: Reading<Result>): Promise<Result | undefined> =>
+  database.transaction(
     async (trx) => {
-      const row = await trx<SettingsRow & { key: string; works: Works | null }>('site').where({ key }).first();
+      const row = await trx<LiveSiteRow>('site').where({ key }).first();
       const settings = row && liveSettingsOf(row);
-      if (!settings) return undefined;
-      const rows = (await trx('live_node').where({ site: key })) as (LiveRow & { live_at: Date })[];
-      const whole = makeSite(key, settings, [], rows.map(fromLiveRow), settings);
-      const ofOldSite = await trx('live_redirect').where({ site: key }).select('path', 'page');
-      const former = await trx('former_address').where({ site: key }).select('path', 'page');
-      return {
-        whole,
-        works: row.works,
-        site: liveSiteOf(whole),
-        sources: {
-          former: new Map(former.map((one): [string, PageId] => [one.path, one.page])),
-          ofOldSite: new Map(ofOldSite.map((one): [string, PageId | null] => [one.path, one.page])),
-        },
-        liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
-      };
+      return settings ? read(trx, row, settings) : undefined;
     },
     { isolationLevel: 'repeatable read', readOnly: true },
   );
+
+/** What visitors have of a site; undefined where there is no such site or nothing was ever live. */
+export const loadRelease = (database: Knex, key: SiteKey): Promise<Release | undefined> =>
+  atOneMoment(database, key, readWhole);
+
+/** The same, made of what visitors had: where one release came since, only what it changed is read. */
+export const loadReleaseAfter = (database: Knex, before: Release): Promise<Release | undefined> =>
+  atOneMoment(database, before.site.key, (trx, row, settings) =>
+    Number(row.release) - before.number > 1 ? readWhole(trx, row, settings) : readChanged(trx, row, settings, before),
+  );
+
+async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Settings): Promise<Release> {
+  const { key } = row;
+  const rows = (await trx('live_node').where({ site: key })) as (LiveRow & { live_at: Date })[];
+  const whole = makeSite(key as SiteKey, settings, [], rows.map(fromLiveRow), settings);
+  const former = await trx('former_address').where({ site: key }).select('path', 'page');
+  return {
+    number: Number(row.release),
+    whole,
+    works: row.works,
+    site: liveSiteOf(whole),
+    sources: {
+      former: new Map(former.map((one): [string, PageId] => [one.path, one.page])),
+      ofOldSite: await redirectsOfOldSite(trx, key),
+    },
+    liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
+  };
 }
+
+async function readChanged(
+  trx: Knex.Transaction,
+  row: LiveSiteRow,
+  settings: Settings,
+  before: Release,
+): Promise<Release> {
+  const { key } = row;
+  const number = Number(row.release);
+  const changed = new Map<PageId, LiveNode | null>();
+  const liveAt = new Map(before.liveAt);
+  if (number > before.number) {
+    for (const { inverse } of await waysBack(trx, key, before.number))
+      for (const step of inverse) for (const id of Object.keys(step.before) as PageId[]) changed.set(id, null);
+    const rows = (await trx('live_node')
+      .where({ site: key })
+      .whereIn('id', [...changed.keys()])) as (LiveRow & { live_at: Date })[];
+    for (const one of rows) {
+      changed.set(one.id, fromLiveRow(one));
+      liveAt.set(one.id, one.live_at);
+    }
+  }
+  const whole = { ...withLive(before.whole, changed, settings), settings };
+  const former = new Map(before.sources.former);
+  for (const [path, page] of addressesLeft(before.whole, whole)) former.set(path, page);
+  return {
+    number,
+    whole,
+    works: row.works,
+    site: liveSiteOf(whole),
+    sources: { former, ofOldSite: await redirectsOfOldSite(trx, key) },
+    liveAt,
+  };
+}
+
+async function redirectsOfOldSite(trx: Knex, key: string): Promise<Map<string, PageId | null>> {
+  const rows = await trx('live_redirect').where({ site: key }).select('path', 'page');
+  return new Map(rows.map((one): [string, PageId | null] => [one.path, one.page]));
+}
+
+/** The ways back of the releases since one, the latest first. */
+const waysBack = (
+  database: Knex,
+  site: string,
+  since: number,
+): Promise<{ inverse: { before: Readonly<Record<PageId, LiveNode | null>>; settings: Settings | null }[] }[]> =>
+  database('release')
+    .join('edit_log', (join) => join.on('edit_log.site', 'release.site').andOn('edit_log.revision', 'release.revision'))
+    .where('release.site', site)
+    .andWhere('number', '>', since)
+    .orderBy('number', 'desc')
+    .select('inverse');
 
 /** What visitors had of a site right after a release, from the ways back of those since. @param whole what they have now */
 export async function releasedAt(database: Knex, whole: Site, release: number): Promise<Site> {
-  const rows: { inverse: { before: Readonly<Record<PageId, LiveNode | null>>; settings: Settings | null }[] }[] =
-    await database('release')
-      .join('edit_log', (join) =>
-        join.on('edit_log.site', 'release.site').andOn('edit_log.revision', 'release.revision'),
-      )
-      .where('release.site', whole.key)
-      .andWhere('number', '>', release)
-      .orderBy('number', 'desc')
-      .select('inverse');
   let site = whole;
-  for (const { inverse } of rows) {
+  for (const { inverse } of await waysBack(database, whole.key, release)) {
     for (const { before, settings } of inverse) {
       const complete = settings && { ...newSettings(settings.name, settings.language), ...settings };
       site = withLive(site, new Map(Object.entries(before) as [PageId, LiveNode | null][]), complete);
@@ -79,37 +143,32 @@ export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | un
 }
 
 /** A text as HTML, with the sections that the visitor may see, and the site's facts where it names them. */
-export async function htmlOf(
+export const htmlOf = async (
   database: Knex,
-  { key, settings }: Pick<Site, 'key' | 'settings'>,
+  site: Pick<Site, 'key' | 'settings'>,
   content: string,
   visitor: Membership,
-): Promise<string> {
-  const row = await database('content')
-    .where({ site: key, id: content })
-    .first<{ html: string; parts: readonly RenderedPart[] | null } | undefined>('html', 'parts');
-  const html = row?.parts
-    ? row.parts
-        .filter((part) => seesSection(part, visitor, settings))
-        .map((part) => part.html)
-        .join('')
-    : (row?.html ?? '');
-  return withFacts(withAnchors(html), settings.facts);
+): Promise<string> => (await htmlOfAll(database, site, [content], visitor)).get(content) ?? '';
+
+/** Texts as HTML in the same way, by their ids. */
+export async function htmlOfAll(
+  database: Knex,
+  { key, settings }: Pick<Site, 'key' | 'settings'>,
+  contents: readonly string[],
+  visitor: Membership = NOBODY_KNOWN,
+): Promise<Map<string, string>> {
+  const rows: { id: string; html: string; parts: readonly RenderedPart[] | null }[] = await database('content')
+    .where({ site: key })
+    .whereIn('id', [...contents])
+    .select('id', 'html', 'parts');
+  return new Map(
+    rows.map(({ id, html, parts }) => {
+      const seen = parts?.filter((part) => seesSection(part, visitor, settings)).map((part) => part.html);
+      return [id, withFacts(withAnchors(seen ? seen.join('') : html), settings.facts)];
+    }),
+  );
 }
 
 /** The keys of the sites that have something live. */
 export const liveSiteKeys = (database: Knex): Promise<SiteKey[]> =>
   database('site').whereNotNull('live_name').orderBy('key').pluck('key');
-
-/** The texts of everyone as HTML, by their ids, with the site's facts where they name them. */
-export async function htmlOfAll(
-  database: Knex,
-  { key, settings }: Pick<Site, 'key' | 'settings'>,
-  contents: readonly string[],
-): Promise<Map<string, string>> {
-  const rows: { id: string; html: string }[] = await database('content')
-    .where({ site: key })
-    .whereIn('id', [...contents])
-    .select('id', 'html');
-  return new Map(rows.map(({ id, html }) => [id, withFacts(withAnchors(html), settings.facts)]));
-}

@@ -33,13 +33,13 @@ await runProcess('live', async (ready) => {
     config.databaseUrl,
     {
       [RELEASE_CHANNEL]: (key) => {
-        sites.forget(key);
+        sites.renew(key);
         files?.renew(key);
       },
       [VISITOR_CHANNEL]: (visitor) => sessions.forget(visitor),
     },
     () => {
-      sites.forgetAll();
+      sites.renewAll();
       void files?.renewAll();
       sessions.forgetAll();
     },

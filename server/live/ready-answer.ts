@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
+import { promisify } from 'node:util';
+import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
 
 export type Encoding = 'br' | 'gzip' | 'identity';
 interface Form {
@@ -11,6 +12,10 @@ interface Form {
   readonly notModified: string[];
   readonly tag: string;
 }
+
+const BROTLI = { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } };
+const brotliBeside = promisify(brotliCompress) as (body: Buffer, options: typeof BROTLI) => Promise<Buffer>;
+const gzipBeside = promisify(gzip) as (body: Buffer) => Promise<Buffer>;
 
 /** Below this many bytes compressing costs more than it spares. */
 const WORTH_COMPRESSING = 800;
@@ -70,21 +75,41 @@ export class ReadyAnswer {
     }
   }
 
+  /** Makes the forms ready in which another answer was asked for. */
+  prepareLike(other: ReadyAnswer): Promise<void> {
+    return this.prepare(Object.keys(other.#forms) as Encoding[]);
+  }
+
+  /** Makes forms ready, beside what else is done. */
+  async prepare(encodings: readonly Encoding[]): Promise<void> {
+    for (const encoding of encodings) {
+      if (this.#forms[encoding] || (encoding !== 'identity' && !this.#isCompressible())) continue;
+      const body =
+        encoding === 'br'
+          ? await brotliBeside(this.#body, BROTLI)
+          : encoding === 'gzip'
+            ? await gzipBeside(this.#body)
+            : this.#body;
+      this.#forms[encoding] = this.#make(encoding, body);
+    }
+  }
+
   #form(encoding: Encoding): Form {
-    return (this.#forms[encoding] ??= this.#make(encoding));
+    return (this.#forms[encoding] ??= this.#make(
+      encoding,
+      encoding === 'br'
+        ? brotliCompressSync(this.#body, BROTLI)
+        : encoding === 'gzip'
+          ? gzipSync(this.#body)
+          : this.#body,
+    ));
   }
 
   #isCompressible(): boolean {
     return this.#body.length >= WORTH_COMPRESSING && !this.#type.startsWith('font/');
   }
 
-  #make(encoding: Encoding): Form {
-    const body =
-      encoding === 'br'
-        ? brotliCompressSync(this.#body, { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } })
-        : encoding === 'gzip'
-          ? gzipSync(this.#body)
-          : this.#body;
+  #make(encoding: Encoding, body: Buffer): Form {
     // Each form is a representation of its own, so it has a tag of its own (RFC 9110, 8.8.3). It reads as nginx tags files, by
     // second and length, where the second stands for what the file says: so nginx gives a file with that second the same tag.
     const stamp = createHash('sha256').update(body).digest().readUInt32BE() >>> 1;

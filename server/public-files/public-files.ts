@@ -153,6 +153,7 @@ export class PublicFiles {
   async #write(fresh: string, path: string, answer: ReadyAnswer): Promise<void> {
     const isForAll = answer.header('Cache-Control') === 'public, no-cache';
     if (answer.status !== 200 || !isForAll || answer.header('X-Robots-Tag') !== undefined) return;
+    await answer.prepare(['br', 'gzip']);
     for (const { encoding, body, stamp } of answer.forms()) {
       const name = fileFor(path, encoding);
       if (name === null) continue;

@@ -154,8 +154,9 @@ it('a link in a text leads to its page wherever that stands, and is words alone 
   await visits(key, '/visit', '301 /courses/visit');
   expect(await text()).toContain(`<a href="/${key}/courses/visit"`);
   expect((await ines.get(`/api/sites/${key}/text-links`)).json).toEqual({
-    draft: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to })),
-    live: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to })),
+    draft: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to, heading: null, hasHeading: true })),
+    live: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to, heading: null, hasHeading: true })),
+    outside: [],
   });
 });
 

@@ -164,12 +164,12 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const onRelease: ((key: string) => void)[] = [];
   const liveNews = {
     [RELEASE_CHANNEL]: (key: string) => {
-      sites.forget(key);
+      sites.renew(key);
       for (const heard of onRelease) heard(key);
     },
     [VISITOR_CHANNEL]: (visitor: string) => sessionsOfVisitors.forget(visitor),
   };
-  ends.push(await listen(url, liveNews, () => sites.forgetAll()));
+  ends.push(await listen(url, liveNews, () => sites.renewAll()));
 
   const directoryOrigin = await open(createServer(makeDirectory(database, 'test')));
   const startWorkbench = async () => {
