@@ -7,7 +7,7 @@ export const EXPORTS = {
   'site.opml': { file: 'pages.opml', type: 'text/x-opml', words: 'Outline (OPML 2.0)' },
   'site.md': { file: 'pages.md', type: 'text/markdown', words: 'Titles as an indented list (Markdown)' },
   'sitemap.xml': { file: 'sitemap.xml', type: 'application/xml', words: 'Addresses (sitemap.xml)' },
-  'site.json': { file: 'site.json', type: 'application/json', words: 'The whole site (JSON)' },
+  'site.json': { file: 'site.json', type: 'application/json', words: 'The draft with its plan and texts (JSON)' },
   'schedule.csv': { file: 'schedule.csv', type: 'text/csv', words: 'Table (CSV)' },
   'schedule.ics': { file: 'schedule.ics', type: 'text/calendar', words: 'Calendar (iCalendar)' },
 } as const;

@@ -51,6 +51,7 @@ import {
 import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
 import { PUBLISH_ROUTES } from './publish-routes.ts';
 import { type Route, okAnswer } from './route.ts';
+import { ARCHIVE_ROUTES } from './archive-routes.ts';
 import { LINK_ROUTES } from './link-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
@@ -442,6 +443,7 @@ export const ROUTES = {
     answer: okAnswer,
   },
   ...PUBLISH_ROUTES,
+  ...ARCHIVE_ROUTES,
   ...LINK_ROUTES,
   ...VISITOR_ROUTES,
   listOutbox: {

@@ -1,3 +1,6 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
@@ -46,6 +49,35 @@ describe('sites', () => {
     await bench.press(Key.ENTER);
     await bench.until('the bar has the new name', async () => bench.has('button', /^Site: Third quay/));
   });
+});
+
+it('a site is taken along with its history, and brought back under another key', async () => {
+  await bench.open(spur, 'pellow-quay', '?lens=plan');
+  const archive = await bench.driver.executeAsyncScript<string>(
+    'const done = arguments[0]; fetch("/api/sites/pellow-quay/archive").then((answer) => answer.text()).then(done)',
+  );
+  const folder = mkdtempSync(join(tmpdir(), 'spur-archive-'));
+  try {
+    const file = join(folder, 'pellow-quay-archive.json');
+    writeFileSync(file, archive);
+    await bench.driver.get(`${spur.workbench}/sites`);
+    await bench.click('button', /^Bring a site back/);
+    await (await bench.driver.findElement(By.css('input[type=file]'))).sendKeys(file);
+    await bench.until(
+      'the key of the site is proposed',
+      async () => (await (await bench.find('textbox', 'Key')).getAttribute('value')) === 'pellow-quay',
+    );
+    await bench.click('button', 'Make the site of it');
+    await bench.untilText("Another site has the key 'pellow-quay' already");
+    await bench.fill('Key', 'old-quay');
+    await bench.click('button', 'Make the site of it');
+    await bench.untilTree('the tree is there', (tree) => tree.some((one) => one.trim() === 'Long courses'));
+    await untilStatus('/old-quay/courses', 200);
+    await bench.click('button', 'History');
+    await bench.untilText('removed ‘Plain Jane’');
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
 });
 
 describe('a release', () => {

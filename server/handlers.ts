@@ -38,6 +38,7 @@ import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
+import { makeArchiveHandlers } from './archives/archive-handlers.ts';
 import { makeLinkHandlers } from './checks/link-handlers.ts';
 import type { LinkService } from './checks/link-service.ts';
 import { makeEngineHandlers } from './engine/engine-handlers.ts';
@@ -48,6 +49,7 @@ import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
 import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
+import { asNewSite } from './sites/new-site.ts';
 
 export interface Services {
   readonly database: Knex;
@@ -72,8 +74,6 @@ export interface Services {
 }
 
 /** Keys that the visitors' side or the workbench needs for itself. */
-const RESERVED_KEYS: ReadonlySet<string> = new Set(['api', 'assets', 'sites', 'sign-in', 'welcome', 'problems']);
-const UNIQUE_VIOLATION = '23505';
 /** Longer words to find are cut. */
 const LONGEST_QUERY = 300;
 
@@ -125,15 +125,8 @@ export function makeHandlers(services: Services): Handlers {
 
     listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
     makeSite: async ({ body, account }) => {
-      if (RESERVED_KEYS.has(body.key)) throw new ProblemError('site-exists', { site: body.key });
       const site = makeSite(body.key, newSettings(body.name, body.language), []);
-      try {
-        await insertSite(database, site, account.id);
-      } catch (fault) {
-        if ((fault as { code?: string }).code === UNIQUE_VIOLATION)
-          throw new ProblemError('site-exists', { site: body.key });
-        throw fault;
-      }
+      await asNewSite(body.key, () => insertSite(database, site, account.id));
       return (await listSites(database, liveOrigin, body.key))[0];
     },
     showSite: async ({ request }) => {
@@ -238,6 +231,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makePassphraseHandlers(services),
     ...makeDirectoryHandlers(services),
     ...makeEngineHandlers(services),
+    ...makeArchiveHandlers(services),
     ...makeLinkHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),

@@ -1,6 +1,7 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
+import { affectedPages } from '#core/changes/affected-pages.ts';
 import { leadOf } from '#core/derive/redirects.ts';
 import { type Membership, passphrasePage, passphrasesIn } from '#core/derive/access.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
@@ -104,19 +105,25 @@ export class LiveSite {
 
   /**
    * Makes ready what visitors had asked for of the site as it was before, a few pages at a time, so that requests are answered
-   * meanwhile. @param longestMs so long at most; what is left is made when it is asked for
+   * meanwhile. Pages that the release has not touched are taken as they are. @param longestMs so long at most; what is left is made when it is asked for
    */
   async prepare(before: LiveSite, longestMs: number): Promise<void> {
     const end = performance.now() + longestMs;
+    const affected = affectedPages(before.release.site, this.release.site);
     // One at a time: the other core is for those who are served meanwhile.
     let packing = Promise.resolve();
     for (const was of [before.#anonymous, ...before.#kinds.values()]) {
       const kind = this.#kind(was.asking);
       const { view } = kind;
+      // What was made before the clock turned a page is not kept.
+      const touched = was.view.until > this.#parts.now() ? affected : null;
       const wanted = [...was.ready].flatMap(([path, answer]) => {
         const rest = path.slice(this.#place.base.length);
         const row = view.derived.rowAt.get(decoded(rest) ?? '');
-        return row === undefined || !isAnswered(view, row) || kind.ready.has(path) ? [] : [{ path, rest, row, answer }];
+        if (row === undefined || !isAnswered(view, row) || kind.ready.has(path)) return [];
+        if (!touched || touched.has(view.derived.outline.nodes[row]!.id)) return [{ path, rest, row, answer }];
+        keep(kind.ready, path, answer);
+        return [];
       });
       for (let at = 0; at < wanted.length; at += TEXTS_AT_ONCE) {
         const some = wanted.slice(at, at + TEXTS_AT_ONCE);

@@ -19,6 +19,13 @@ export async function makeSite(given: { key: SiteKey; name: string }): Promise<S
   return site;
 }
 
+/** Makes a site of an archive. @throws ServerProblem, NoAnswer */
+export async function restoreSite(given: { key: SiteKey; name: string; bytes: string }): Promise<SiteSummary> {
+  const site = await call('restoreArchive', {}, given);
+  await mutate(SITES);
+  return site;
+}
+
 export async function renameSite(key: SiteKey, name: string): Promise<void> {
   await call('applyOperations', { site: key }, { operations: [{ name: 'site.set', fields: { name } }] });
   await mutate(SITES);

@@ -1,5 +1,5 @@
 import { formatDistanceToNow } from 'date-fns';
-import { ExternalLink, Pencil, Plus } from 'lucide-react';
+import { ArchiveRestore, ExternalLink, Pencil, Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { SiteSummary } from '#contract/api.ts';
@@ -12,12 +12,14 @@ import { Notice } from '../ui/notice.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
 import { MakeSiteDialog } from './make-site-dialog.tsx';
 import { RenameSiteDialog } from './rename-site-dialog.tsx';
+import { RestoreSiteDialog } from './restore-site-dialog.tsx';
 
 export function SitesPage() {
   const { sites, fault } = useSites();
   const mayMake = useMay('sites.make');
   const mayEdit = useMay('site.edit');
   const [isMaking, setMaking] = useState(false);
+  const [isRestoring, setRestoring] = useState(false);
   const [renamed, setRenamed] = useState<SiteSummary | null>(null);
   return (
     <div className="flex min-h-full flex-col">
@@ -29,9 +31,14 @@ export function SitesPage() {
         <div className="mb-5 flex flex-wrap items-end justify-between gap-3">
           <h1 className="font-display text-display leading-tight font-semibold tracking-tight">Sites</h1>
           {mayMake && (
-            <Button look="main" onClick={() => setMaking(true)}>
-              <Plus size={16} aria-hidden /> New site
-            </Button>
+            <div className="flex flex-wrap gap-2">
+              <Button onClick={() => setRestoring(true)}>
+                <ArchiveRestore size={16} aria-hidden /> Bring a site back…
+              </Button>
+              <Button look="main" onClick={() => setMaking(true)}>
+                <Plus size={16} aria-hidden /> New site
+              </Button>
+            </div>
           )}
         </div>
         {fault ? <Notice>{wordsOfFault(fault)}</Notice> : null}
@@ -45,6 +52,7 @@ export function SitesPage() {
         )}
       </main>
       {isMaking && <MakeSiteDialog onClose={() => setMaking(false)} />}
+      {isRestoring && <RestoreSiteDialog onClose={() => setRestoring(false)} />}
       {renamed && <RenameSiteDialog site={renamed} onClose={() => setRenamed(null)} />}
     </div>
   );

@@ -40,7 +40,9 @@ export function TopBar() {
   );
   const current = useRef<HTMLButtonElement>(null);
   // Where the bar is too narrow for all lenses, the one at hand is in sight.
-  useEffect(() => current.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [lens]);
+  useEffect(() => {
+    current.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+  }, [lens]);
   return (
     <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
       <SiteSwitcher />

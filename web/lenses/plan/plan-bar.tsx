@@ -83,6 +83,14 @@ export function PlanBar() {
               words: EXPORTS[name].words,
               run: () => window.location.assign(`/api/sites/${site.key}/exports/${name}`),
             })),
+            ...(mayEdit
+              ? [
+                  {
+                    words: 'The whole site with its history (JSON)',
+                    run: () => window.location.assign(`/api/sites/${site.key}/archive`),
+                  },
+                ]
+              : []),
           ]}
           trigger={
             <Button look="quiet" isTight>

@@ -1,0 +1,23 @@
+import { siteSummary } from './api.ts';
+import { restoreBody } from './archive.ts';
+import type { Route } from './route.ts';
+
+/** Whole sites with their history. */
+export const ARCHIVE_ROUTES = {
+  takeArchive: {
+    method: 'get',
+    path: '/api/sites/:site/archive',
+    permission: 'site.edit',
+    summary: 'Take the whole site along with all that became of it, as JSON',
+    sends: 'application/json',
+  },
+  restoreArchive: {
+    method: 'post',
+    path: '/api/archives',
+    permission: 'sites.make',
+    summary: 'Make a site of such a file, with its history',
+    body: restoreBody,
+    answer: siteSummary,
+    largest: 40_000_000,
+  },
+} as const satisfies Record<string, Route>;

@@ -1,0 +1,67 @@
+import { z } from 'zod';
+import { contentIdSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
+import { SETTINGS_PARTS } from '#core/model/settings-parts.ts';
+import { operationSchema } from '#core/operations/operation.ts';
+import { packedSiteSchema } from './packed-site.ts';
+
+const moment = z.iso.datetime({ offset: true });
+/** A person by their place in the list of people, or null. */
+const person = z.number().int().min(0).nullable();
+
+/** An edit as the log has it: what was done, in words too, and the way back. */
+export const archivedEdit = z.strictObject({
+  revision: z.number().int().min(1),
+  at: moment,
+  by: person,
+  kind: z.enum(['edit', 'undo', 'redo', 'release']),
+  words: z.string(),
+  operations: z.array(operationSchema),
+  inverse: z.array(operationSchema),
+  cells: z.array(z.string()),
+});
+export type ArchivedEdit = z.infer<typeof archivedEdit>;
+
+export const archivedRelease = z.strictObject({
+  number: z.number().int().min(1),
+  revision: z.number().int().min(1),
+  at: moment,
+  by: person,
+  pages: z.number().int(),
+  retired: z.number().int(),
+  name: z.string(),
+  note: z.string(),
+  settings: z.array(z.enum(SETTINGS_PARTS)),
+  takesBack: z.number().int().nullable(),
+});
+
+/** A whole site with all that became of it: `docs/formats` tells of it. */
+export const archiveSchema = z.strictObject({
+  format: z.literal('spur-archive'),
+  version: z.literal(1),
+  writtenAt: moment,
+  /** Draft, removed pages and what is live, as the workbench has them, with the revision. */
+  site: packedSiteSchema,
+  /** The number of the latest release. */
+  release: z.number().int().min(0),
+  /** When each page went live last. */
+  liveAt: z.record(pageIdSchema, moment),
+  contents: z.array(z.strictObject({ id: contentIdSchema, document: z.looseObject({ type: z.literal('doc') }) })),
+  /** Addresses that were live and are not, with the page that had each last. */
+  formerAddresses: z.array(z.strictObject({ path: z.string().startsWith('/'), page: pageIdSchema, since: moment })),
+  /** Where addresses of the old site lead since the latest release. */
+  oldRedirects: z.array(z.strictObject({ path: z.string(), page: pageIdSchema.nullable() })),
+  /** What passphrases are checked against; the words themselves are nowhere. */
+  passphrases: z.array(z.strictObject({ id: z.string(), hash: z.string().startsWith('$argon2id$') })),
+  people: z.array(z.strictObject({ name: z.string(), email: z.string() })),
+  releases: z.array(archivedRelease),
+  history: z.array(archivedEdit),
+});
+export type Archive = z.infer<typeof archiveSchema>;
+
+export const restoreBody = z.strictObject({
+  /** The key of the site that is made. */
+  key: siteKeySchema,
+  name: z.string().max(300).default(''),
+  /** The file in base 64; it may be packed by gzip. */
+  bytes: z.base64().max(35_000_000),
+});

@@ -1,0 +1,171 @@
+import type { Knex } from 'knex';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Archive, ArchivedEdit } from '#contract/archive.ts';
+import { packSite } from '#contract/packed-site.ts';
+import { passphrasesIn } from '#core/derive/access.ts';
+import type { StoredContent } from '../contents/content-service.ts';
+import { insertSite, loadSite } from '../sites/site-repository.ts';
+
+/** So many edits are read, or written, at once. */
+const EDITS_AT_ONCE = 1000;
+
+/** All of an archive but the history, and the history in pieces, the oldest first. */
+export interface ReadArchive {
+  readonly head: Omit<Archive, 'history'>;
+  readonly history: AsyncIterable<readonly ArchivedEdit[]>;
+}
+
+/**
+ * Reads a site with all that became of it, at one moment; `write` is given it and reads the history to its end.
+ * Gives false where there is no such site.
+ */
+export async function readArchive(
+  database: Knex,
+  key: SiteKey,
+  now: Date,
+  write: (archive: ReadArchive) => Promise<void>,
+): Promise<boolean> {
+  return database.transaction(
+    async (trx) => {
+      const loaded = await loadSite(trx, key);
+      if (!loaded) return false;
+      const people = await peopleOf(trx, key);
+      const places = new Map(people.map(({ id }, index) => [id, index]));
+      const place = (account: string | null) => (account === null ? null : (places.get(account) ?? null));
+      const head = await headOf(trx, key, loaded.site, Number(loaded.revision), now, people, place);
+      await write({ head, history: historyOf(trx, key, place) });
+      return true;
+    },
+    { isolationLevel: 'repeatable read', readOnly: true },
+  );
+}
+
+const peopleOf = (trx: Knex, key: SiteKey): Promise<{ id: string; name: string; email: string }[]> =>
+  trx('account')
+    .whereIn('id', trx('edit_log').where({ site: key }).select('account'))
+    .orderBy('name')
+    .select('id', 'name', 'email');
+
+async function headOf(
+  trx: Knex,
+  key: SiteKey,
+  site: Site,
+  revision: number,
+  now: Date,
+  people: readonly { name: string; email: string }[],
+  place: (account: string | null) => number | null,
+): Promise<ReadArchive['head']> {
+  const row = await trx('site').where({ key }).first<{ release: string }>('release');
+  const live: { id: PageId; live_at: Date }[] = await trx('live_node')
+    .where({ site: key })
+    .orderBy('id')
+    .select('id', 'live_at');
+  const former = await trx('former_address').where({ site: key }).orderBy('path').select('path', 'page', 'since');
+  const releases = await trx('release').where({ site: key }).orderBy('number');
+  const asked = [...passphrasesIn(site)];
+  return {
+    format: 'spur-archive',
+    version: 1,
+    writtenAt: now.toISOString(),
+    site: packSite(site, revision),
+    release: Number(row.release),
+    liveAt: Object.fromEntries(live.map((one) => [one.id, one.live_at.toISOString()])),
+    contents: await trx('content').where({ site: key }).orderBy('id').select('id', 'document'),
+    formerAddresses: former.map((one) => ({ ...one, since: one.since.toISOString() })),
+    oldRedirects: await trx('live_redirect').where({ site: key }).orderBy('path').select('path', 'page'),
+    passphrases: await trx('passphrase').whereIn('id', asked).orderBy('id').select('id', 'hash'),
+    people: people.map(({ name, email }) => ({ name, email })),
+    releases: releases.map((one) => ({
+      number: Number(one.number),
+      revision: Number(one.revision),
+      at: one.at.toISOString(),
+      by: place(one.account),
+      pages: one.pages,
+      retired: one.retired,
+      name: one.name,
+      note: one.note,
+      settings: one.settings,
+      takesBack: one.takes_back === null ? null : Number(one.takes_back),
+    })),
+  };
+}
+
+async function* historyOf(
+  trx: Knex,
+  key: SiteKey,
+  place: (account: string | null) => number | null,
+): AsyncGenerator<readonly ArchivedEdit[]> {
+  for (let after = 0; ;) {
+    const rows = await trx('edit_log')
+      .where({ site: key })
+      .andWhere('revision', '>', after)
+      .orderBy('revision')
+      .limit(EDITS_AT_ONCE)
+      .select('revision', 'at', 'account', 'kind', 'words', 'operations', 'inverse', 'cells');
+    if (rows.length === 0) return;
+    yield rows.map(({ account, at, revision, ...row }) => ({
+      ...row,
+      revision: Number(revision),
+      at: at.toISOString(),
+      by: place(account),
+    }));
+    after = Number(rows.at(-1).revision);
+  }
+}
+
+/** Writes a site with all that became of it. SQLSTATE 23505 where the key is taken; then nothing is written. */
+export async function writeArchive(
+  database: Knex,
+  site: Site,
+  archive: Archive,
+  contents: readonly StoredContent[],
+  account: string,
+  now: Date,
+): Promise<void> {
+  const { key } = site;
+  await database.transaction(async (trx) => {
+    await insertSite(trx, site, account, contents);
+    await trx('site')
+      .where({ key })
+      .update({ revision: archive.site.revision, release: archive.release, changed_at: now });
+    await trx.raw(
+      `UPDATE live_node SET live_at = r.at FROM jsonb_to_recordset(?::jsonb) AS r (id text, at timestamptz)
+       WHERE live_node.site = ? AND live_node.id = r.id`,
+      [JSON.stringify(Object.entries(archive.liveAt).map(([id, at]) => ({ id, at }))), key],
+    );
+    // People are known again by their mail addresses; what others did has nobody's name.
+    const known: { id: string; email: string }[] = await trx('account').select('id', trx.raw('lower(email) AS email'));
+    const ids = archive.people.map(({ email }) => known.find((one) => one.email === email.toLowerCase())?.id ?? null);
+    const idOf = (by: number | null) => (by === null ? null : (ids[by] ?? null));
+    const insert = (table: string, rows: readonly object[]) => trx.batchInsert(table, [...rows], EDITS_AT_ONCE);
+    await insert(
+      'edit_log',
+      archive.history.map(({ by, operations, inverse, ...edit }) => ({
+        site: key,
+        ...edit,
+        account: idOf(by),
+        operations: JSON.stringify(operations),
+        inverse: JSON.stringify(inverse),
+      })),
+    );
+    await insert(
+      'release',
+      archive.releases.map(({ by, takesBack, ...one }) => ({
+        site: key,
+        ...one,
+        account: idOf(by),
+        takes_back: takesBack,
+      })),
+    );
+    await insert(
+      'former_address',
+      archive.formerAddresses.map((one) => ({ site: key, ...one })),
+    );
+    await insert(
+      'live_redirect',
+      archive.oldRedirects.map((one) => ({ site: key, ...one })),
+    );
+    if (archive.passphrases.length > 0) await trx('passphrase').insert(archive.passphrases).onConflict('id').ignore();
+  });
+}
