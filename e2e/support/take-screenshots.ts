@@ -118,9 +118,11 @@ try {
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
   await browser.prefer('dark');
-  await bench.open(spur, 'pellow-quay', '?lens=write&page=pq089');
-  await bench.find('textbox', 'Text');
-  await take('workbench-dark');
+  await bench.open(spur, 'pellow-quay', '?lens=checks');
+  await bench.select('Visit');
+  await bench.click('button', 'Ask outside addresses');
+  await bench.untilText('were asked on');
+  await take('checks');
   await browser.prefer('light');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);
   await take('visitors');

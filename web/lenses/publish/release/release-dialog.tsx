@@ -123,7 +123,13 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
       onClose={onClose}
       actions={
         <>
-          <Button onClick={onClose}>Cancel</Button>
+          {isRunning && when === 'now' && (
+            <span role="status" className="mr-auto flex items-center gap-2 text-small text-quiet">
+              <progress aria-label="The release is being made" className="h-2 w-20 accent-accent" />
+              Visitors keep what they have until all of it is there.
+            </span>
+          )}
+          <Button onClick={onClose}>{isRunning ? 'Close' : 'Cancel'}</Button>
           <Button look="main" disabled={!isReady} onClick={() => void run()}>
             {isRunning
               ? 'Working …'
