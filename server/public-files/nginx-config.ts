@@ -17,7 +17,7 @@ function headers(vary: string, encoding: string): string {
 
 /** What all kinds of files have in common; a file that is not there is for Spur to answer. */
 const answered = (type: string, folder: string) => `    root "${folder}";
-    error_page 404 = @spur;
+    error_page 403 404 = @spur;
     recursive_error_pages on;
     log_not_found off;
     types {}
