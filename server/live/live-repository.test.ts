@@ -7,6 +7,7 @@ import { toSiteKey } from '#core/model/ids.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 import { ANYBODY } from './asking.ts';
 import { type Release, loadRelease, loadReleaseAfter } from './live-repository.ts';
+import { LiveSite } from './live-site.ts';
 import { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { Visits } from './visits.ts';
@@ -131,6 +132,34 @@ it('a process that has taken releases over answers as one that begins anew', asy
   await taking.forEveryone(KEY);
   expect(taking.ready(`/${KEY}/shop`)).toBe(untouched);
   expect(taking.ready(`/${KEY}/visit`)).not.toBe(touched);
+});
+
+it('a release that takes a page from somebody is told from one that takes none', async () => {
+  const parts = {
+    database: server.database,
+    visits: new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
+    now: Date.now,
+  };
+  const read = async () =>
+    new LiveSite(
+      (await loadRelease(server.database, KEY))!,
+      { base: '/quay', origin: 'https://www.example', stylesheet: '/style.css' },
+      parts,
+    );
+  const closes = async (...operations: object[]) => {
+    const before = await read();
+    before.view(staff);
+    await edit(...operations);
+    await release();
+    return (await read()).closesPages(before);
+  };
+  expect(await closes(set('shop', { title: { en: 'School shop' } }), slug('shop', 'school-shop'))).toBe(false);
+  expect(await closes(set('shop', { access: { only: ['staff'] } }))).toBe(true);
+  expect(await closes(set('papers', { hidden: 'no' }))).toBe(false);
+  // Only staff have these.
+  expect(await closes(set('papers', { hidden: 'page' }))).toBe(true);
+  expect(await closes(set('shop', { access: { only: null } }))).toBe(false);
+  expect(await closes(add('extra'), { name: 'page.remove', page: 'all' })).toBe(true);
 });
 
 it('a release that is made of the one before is the one that is read as a whole', async () => {

@@ -103,6 +103,18 @@ export class LiveSite {
     return until === Infinity || until > this.#parts.now() ? kind.ready.get(path) : undefined;
   }
 
+  /** Whether somebody who is known of loses a page by it, beside the site as it was before: then it does not wait. */
+  closesPages(before: LiveSite): boolean {
+    return [before.#anonymous, ...before.#kinds.values()].some(({ asking, view: was }) => {
+      const is = this.view(asking);
+      const isOpen = ({ derived, locked }: LiveView, row: number | undefined) =>
+        row !== undefined && derived.hiddenBy[row] === -1 && locked[row] === 0;
+      return was.derived.outline.nodes.some(
+        ({ id }, row) => isOpen(was, row) && !isOpen(is, is.derived.outline.rowOf.get(id)),
+      );
+    });
+  }
+
   /**
    * Makes ready what visitors had asked for of the site as it was before, a few pages at a time, so that requests are answered
    * meanwhile. Pages that the release has not touched are taken as they are. @param longestMs so long at most; what is left is made when it is asked for

@@ -19,7 +19,8 @@ const LONGEST_PREPARING_MS = 5000;
  *
  *   unknown ── asked for ──▶ read ── a release ──▶ read, the next one being prepared ──▶ read
  *
- * While the next one is prepared visitors get what they had; then all of the new one, at once.
+ * While the next one is prepared visitors get what they had; then all of the new one, at once. One that takes a page from somebody does
+ * not wait.
  */
 export class LiveSites {
   readonly #database: Knex;
@@ -70,8 +71,8 @@ export class LiveSites {
     try {
       const next = await loadReleaseAfter(this.#database, before.release);
       const live = next && this.#siteOf(next);
-      const isOpen = live && !live.release.works && !before.release.works;
-      if (isOpen) await live.prepare(before, LONGEST_PREPARING_MS);
+      const mayWait = live && !live.release.works && !before.release.works && !live.closesPages(before);
+      if (mayWait) await live.prepare(before, LONGEST_PREPARING_MS);
       if (!live) throw new Error('Nothing of it is live any more.');
       this.#sites.set(key, Promise.resolve(live));
       this.#ready.set(key, live);
