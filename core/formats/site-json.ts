@@ -1,7 +1,13 @@
 import { z } from 'zod';
 import { type AccessChange, NO_RULE, accessChangeSchema, toKeptAccess } from '../model/access.ts';
 import { audienceSchema } from '../model/audience.ts';
+import { factSchema } from '../model/fact.ts';
+import { frameChangeSchema, toKeptFrame } from '../model/frame.ts';
+import { layoutSchema } from '../model/layout.ts';
+import { menuSchema } from '../model/menu.ts';
 import { oldPageDecisionSchema } from '../model/old-page.ts';
+import { redirectSchema } from '../model/redirect.ts';
+import { trailSettingSchema } from '../model/trail-setting.ts';
 import { type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
 import { contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
@@ -27,6 +33,7 @@ const pageSchema = z.strictObject({
   target: targetSchema.optional(),
   access: accessChangeSchema.optional(),
   plan: keptPlanSchema.optional(),
+  frame: frameChangeSchema.optional(),
   content: contentIdSchema.optional(),
 });
 
@@ -39,6 +46,13 @@ export const siteFileSchema = z.strictObject({
   home: pageIdSchema.nullable(),
   audiences: z.array(audienceSchema).default([]),
   labels: z.array(pageLabelSchema).default([]),
+  /** What is left out here, as in files of earlier versions, stays as it is in the site that the file is brought into. */
+  facts: z.array(factSchema).optional(),
+  menus: z.array(menuSchema).optional(),
+  layouts: z.array(layoutSchema).optional(),
+  redirects: z.array(redirectSchema).optional(),
+  trail: trailSettingSchema.optional(),
+  timeZone: z.string().max(60).optional(),
   goals: z.array(
     z.strictObject({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() }),
   ),
@@ -64,6 +78,12 @@ export function writeSiteJson(
     home,
     audiences: site.settings.audiences,
     labels: site.settings.labels,
+    facts: site.settings.facts,
+    menus: site.settings.menus,
+    layouts: site.settings.layouts,
+    redirects: site.settings.redirects,
+    trail: site.settings.trail,
+    timeZone: site.settings.timeZone,
     goals: site.goals,
     oldPages: [...site.oldPages].map(([address, decision]) => ({ address, ...decision })),
     pages: branchOf(site, null).map((id) => {
@@ -82,6 +102,7 @@ export function writeSiteJson(
         target: node.target ?? undefined,
         access: node.access ? toKeptAccess(node.access) : undefined,
         plan: node.plan ? toKeptPlan(node.plan) : undefined,
+        frame: node.frame ? toKeptFrame(node.frame) : undefined,
         content: node.content ?? undefined,
       };
     }),

@@ -13,7 +13,8 @@ import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
 import type { BroughtTree } from './brought-page.ts';
-import { operationsOf, planAudiences, planImport, planSettings } from './import-plan.ts';
+import { operationsOf, planImport } from './import-plan.ts';
+import { planSiteFile } from './site-file-plan.ts';
 
 const newIds = () => {
   let count = 0;
@@ -65,9 +66,7 @@ describe('what is taken along and brought back', () => {
         expect(itemsFor(readOpml(writeOpml(site)), site)).toEqual([]);
         const json = readSiteJson(writeSiteJson(site, []));
         if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));
-        expect(itemsFor(json.tree, site)).toEqual([]);
-        expect(planSettings(site, json.file)).toEqual([]);
-        expect(planAudiences(site, json.file).items).toEqual([]);
+        expect(planSiteFile(site, json.file, pagesOf(json.tree), newIds())).toEqual([]);
       }),
       { numRuns: 150 },
     );
@@ -82,10 +81,15 @@ describe('what is taken along and brought back', () => {
         expect(shape(imported(readOpml(writeOpml(site)), emptySite()), false)).toEqual(shape(site, false));
         const json = readSiteJson(writeSiteJson(site, []));
         if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));
-        const { site: withAudiences } = planAudiences(emptySite(), json.file);
-        expect(shape(imported(json.tree, withAudiences))).toEqual(shape(site));
-        expect(withAudiences.settings.audiences.length).toBe(site.settings.audiences.length);
-        expect(withAudiences.settings.labels).toEqual(site.settings.labels);
+        const items = planSiteFile(emptySite(), json.file, pagesOf(json.tree), newIds());
+        const again = siteAfter(operationsOf(emptySite(), items, 'all'), emptySite());
+        expect(shape(again)).toEqual(shape(site));
+        expect(again.settings.audiences.length).toBe(site.settings.audiences.length);
+        const { labels, trail, timeZone } = site.settings;
+        expect(again.settings).toMatchObject({ labels, trail, timeZone });
+        for (const part of ['facts', 'menus', 'layouts', 'redirects'] as const)
+          expect(again.settings[part]).toEqual(expect.arrayContaining([...site.settings[part]]));
+        for (const id of branchOf(site, null)) expect(nodeAt(again, id).frame).toEqual(nodeAt(site, id).frame);
       }),
       { numRuns: 150 },
     );
@@ -128,6 +132,37 @@ describe('an import', () => {
       ['added', 'New one'],
       ['removed', 'Apply'],
     ]);
+  });
+
+  it('of a site file names pages by the ids that they have here: in menus, in redirects, and of their entries', () => {
+    const there = siteAfter([
+      add('h', 'Home'),
+      add('x', 'Apply'),
+      { name: 'menu.add', menu: 'foot' as never, title: 'Foot', fields: { root: { page: toPageId('x') } } },
+      {
+        name: 'menu.set',
+        menu: 'foot' as never,
+        fields: {
+          isByHand: true,
+          arranged: {
+            settled: [],
+            entries: [{ id: 'x', label: {}, target: { page: toPageId('x') }, only: null, below: [] }],
+          } as never,
+        },
+      },
+      { name: 'redirect.add', redirect: 'r1' as never, from: '/join', to: { page: toPageId('x') } },
+    ]);
+    const json = readSiteJson(writeSiteJson(there, []));
+    if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));
+    const after = siteAfter(
+      operationsOf(site, planSiteFile(site, json.file, pagesOf(json.tree), newIds()), 'all'),
+      site,
+    );
+    expect(after.settings.menus.find(({ id }) => id === 'foot')).toMatchObject({
+      root: { page: 'a' },
+      arranged: { entries: [{ id: 'a', target: { page: 'a' } }] },
+    });
+    expect(after.settings.redirects).toMatchObject([{ from: '/join', to: { page: 'a' } }]);
   });
 
   it('moves as few pages as can be', () => {

@@ -35,9 +35,12 @@ export interface ImportItem {
  * the file does not name are offered for removal. Items stand in the order in which they can be done. `newId` makes ids.
  * Law: a file that says what the tree is asks for nothing.
  */
-export function planImport(site: Site, pages: readonly BroughtPage[], newId: () => PageId): ImportItem[] {
+export const planImport = (site: Site, pages: readonly BroughtPage[], newId: () => PageId): ImportItem[] =>
+  planPages(site, pages, matched(site, pages, newId));
+
+/** The same, with the page of the site that each page of the file is. */
+export function planPages(site: Site, pages: readonly BroughtPage[], ids: readonly PageId[]): ImportItem[] {
   const { language } = site.settings;
-  const ids = matched(site, pages, newId);
   const parentOf = (page: BroughtPage): PageId | null =>
     page.parent === null ? null : typeof page.parent === 'number' ? ids[page.parent]! : page.parent.page;
   const items: ImportItem[] = [];
@@ -190,7 +193,7 @@ const withoutNeighbour = (operation: Operation): Operation =>
     : operation;
 
 /** The page of the site that each node of the file is, or a new id. */
-function matched(site: Site, pages: readonly BroughtPage[], newId: () => PageId): PageId[] {
+export function matched(site: Site, pages: readonly BroughtPage[], newId: () => PageId): PageId[] {
   const { rowAt, outline, home } = derivedOf(site);
   const { language } = site.settings;
   const ids: PageId[] = [];

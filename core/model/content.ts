@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { utf8ToBytes } from '@noble/hashes/utils.js';
 import type { AudienceId } from './audience.ts';
+import { canonicalJson } from './canonical-json.ts';
 import type { ContentId, PageId } from './ids.ts';
 import { freeSlug, slugFromTitle } from './slug.ts';
 
@@ -68,7 +69,7 @@ const LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'
  * the same id, so that a text changed and changed back is no change.
  */
 export function contentIdOf(document: TextDocument): ContentId {
-  const digest = sha256(utf8ToBytes(canonical(document)));
+  const digest = sha256(utf8ToBytes(canonicalJson(document)));
   let number = 0n;
   for (const byte of digest.subarray(0, 9)) number = (number << 8n) | BigInt(byte);
   let id = '';
@@ -77,17 +78,6 @@ export function contentIdOf(document: TextDocument): ContentId {
     number /= 62n;
   }
   return id as ContentId;
-}
-
-/** JSON with the keys of every object sorted and undefined ones left out. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`;
-  if (typeof value === 'object' && value !== null) {
-    const entries = Object.entries(value).filter(([, part]) => part !== undefined);
-    entries.sort(([a], [b]) => (a < b ? -1 : 1));
-    return `{${entries.map(([key, part]) => `${JSON.stringify(key)}:${canonical(part)}`).join(',')}}`;
-  }
-  return JSON.stringify(value);
 }
 
 /** The words of a text, its blocks parted by spaces; for search, counts and extracts. */

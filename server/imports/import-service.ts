@@ -6,7 +6,8 @@ import { readSiteCsv } from '#core/formats/site-csv.ts';
 import { type SiteFile, readSiteJson } from '#core/formats/site-json.ts';
 import { readIndentedTree, readSitemapTree } from '#core/formats/tree-lists.ts';
 import type { BroughtTree } from '#core/imports/brought-page.ts';
-import { operationsOf, planAudiences, planImport, planSettings } from '#core/imports/import-plan.ts';
+import { operationsOf, planImport } from '#core/imports/import-plan.ts';
+import { planSiteFile } from '#core/imports/site-file-plan.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { type PageId, type SiteKey, toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -41,12 +42,10 @@ export class ImportService {
   async bring(key: SiteKey, account: Account, body: ImportBody): Promise<ImportAnswer> {
     const { site, revision } = await this.#cache.current(key);
     const read = await readFile(body, site);
-    const audiences = planAudiences(site, read.file ?? { audiences: [], labels: [] });
-    const items = [
-      ...audiences.items,
-      ...planImport(audiences.site, read.tree.pages, idsFrom(body, site)),
-      ...(read.file ? planSettings(site, read.file) : []),
-    ];
+    const newId = idsFrom(body, site);
+    const items = read.file
+      ? planSiteFile(site, read.file, read.tree.pages, newId)
+      : planImport(site, read.tree.pages, newId);
     const told = {
       format: read.format,
       pages: read.tree.pages.length,

@@ -15,7 +15,10 @@ const KIND_WORDS: Readonly<Record<ImportKind, { title: string; hint: string }>> 
   added: { title: 'Added', hint: 'The tree has no page of that id or address.' },
   moved: { title: 'Moved', hint: 'They stand elsewhere in what you bring.' },
   changed: { title: 'Changed', hint: 'What you bring says something else.' },
-  settings: { title: 'Of the site', hint: 'Its name, home page, goals and old addresses.' },
+  settings: {
+    title: 'Of the site',
+    hint: 'Its name, home page, goals, menus, layouts, facts, redirects and old addresses.',
+  },
   removed: { title: 'Removed', hint: 'What you bring does not name them. They stay unless you choose them.' },
 };
 const KINDS = Object.keys(KIND_WORDS) as ImportKind[];
