@@ -150,10 +150,28 @@ export class EditService {
   }
 
   /**
-   * Applies and saves; where another process was first, catches up and tries again on the newer site. Call within the
-   * site's turn. @throws ProblemError with the rule that forbids it
+   * Applies and saves; where another process was first, catches up and tries again on the newer site. What another process made of the
+   * same request meanwhile is given as what this one did. Call within the site's turn.
+   * @throws ProblemError with the rule that forbids it
    */
   async commit(
+    key: SiteKey,
+    account: Account,
+    request: string | null,
+    wanted: number | undefined,
+    draftFor: (site: Site) => Draft,
+  ): Promise<Done> {
+    try {
+      return await this.#commit(key, account, request, wanted, draftFor);
+    } catch (fault) {
+      // What forbids it now may be that it is done.
+      const done = await this.repeated(key, request ?? undefined);
+      if (done) return done;
+      throw fault;
+    }
+  }
+
+  async #commit(
     key: SiteKey,
     account: Account,
     request: string | null,

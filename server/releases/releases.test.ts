@@ -357,3 +357,18 @@ it('a site closed for works answers 503 everywhere, says until when, and opens a
   await ines.send('PUT', `/api/sites/${key}/works`, { works: null });
   await visits(key, '/courses', '200');
 });
+
+it('a request that two processes have at once is done once, and answered alike by both', async () => {
+  const key = await school();
+  const there = await server.person('Ines', 'manager', server.otherOrigin);
+  const numbers = new Set<number>();
+  for (let round = 0; round < 25; round++) {
+    await ines.operations(key, { name: 'page.set', page: 'visit', fields: { description: { en: `Round ${round}` } } });
+    const body = { pages: 'all', request: `round-${round}-of-two` };
+    const answers = await Promise.all([ines, there].map((one) => one.post(`/api/sites/${key}/releases`, body)));
+    expect(answers.map(({ status, text }) => (status === 200 ? 200 : text))).toEqual([200, 200]);
+    expect(new Set(answers.map(({ json }) => json.number)).size).toBe(1);
+    numbers.add(answers[0]!.json.number);
+  }
+  expect(numbers.size).toBe(25);
+});
