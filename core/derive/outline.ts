@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
-import { stepTo } from '../model/steps.ts';
+import { knownBefore } from '../model/steps.ts';
 import { columnsOf, refreshedColumns } from './outline-columns.ts';
 import { replanted } from './replanted.ts';
 
@@ -55,22 +55,12 @@ export function outlineOf(site: Site): Outline {
 
 /** The outline made of that of an earlier site; null where there is none, or where too much has changed since. */
 function fromBefore(site: Site): Outline | null {
-  const touched = new Set<PageId>();
-  let at = site;
-  for (let steps = 0; steps < MOST_STEPS; steps++) {
-    const step = stepTo(at);
-    if (!step) return null;
-    for (const id of step.touched) touched.add(id);
-    if (touched.size > MOST_TOUCHED) return null;
-    at = step.before;
-    const before = known.get(at.nodes);
-    if (!before) continue;
-    if (before.language !== site.settings.language) return null;
-    const { outline } = before;
-    const moved = at.children === site.children ? outline : replanted(outline, site, touched);
-    return refreshed(moved, site, touched);
-  }
-  return null;
+  const limits = { mostSteps: MOST_STEPS, mostTouched: MOST_TOUCHED };
+  const found = knownBefore(site, (before) => known.get(before.nodes), limits);
+  if (found?.known.language !== site.settings.language) return null;
+  const { before, known: was, touched } = found;
+  const moved = before.children === site.children ? was.outline : replanted(was.outline, site, touched);
+  return refreshed(moved, site, touched);
 }
 
 /** An outline with the nodes of a site in the columns, where these may differ; a column in which none does is the same object. */

@@ -1,6 +1,5 @@
-import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { stepTo } from '../model/steps.ts';
+import { knownBefore } from '../model/steps.ts';
 import { type Outline, outlineOf } from './outline.ts';
 import { type State, stateOf } from './state.ts';
 
@@ -26,27 +25,18 @@ export const statesAnew = ({ live }: Site, { nodes }: Outline): State[] =>
   nodes.map((node) => stateOf(live.get(node.id), node));
 
 function fromBefore(site: Site, { nodes, rowOf }: Outline): State[] | null {
-  const touched = new Set<PageId>();
-  let at = site;
-  for (let steps = 0; steps < MOST_STEPS; steps++) {
-    const step = stepTo(at);
-    if (!step) return null;
-    for (const id of step.touched) touched.add(id);
-    at = step.before;
-    const before = known.get(at);
-    if (!before) continue;
-    if (before.outline.rowOf === rowOf) {
-      const states = before.states.slice();
-      for (const id of touched) {
-        const row = rowOf.get(id);
-        if (row !== undefined) states[row] = stateOf(site.live.get(id), nodes[row]!);
-      }
-      return states;
-    }
+  const found = knownBefore(site, (before) => known.get(before), { mostSteps: MOST_STEPS });
+  if (!found) return null;
+  const { touched, known: before } = found;
+  if (before.outline.rowOf !== rowOf)
     return nodes.map((node) => {
       const row = touched.has(node.id) ? undefined : before.outline.rowOf.get(node.id);
       return row === undefined ? stateOf(site.live.get(node.id), node) : before.states[row]!;
     });
+  const states = before.states.slice();
+  for (const id of touched) {
+    const row = rowOf.get(id);
+    if (row !== undefined) states[row] = stateOf(site.live.get(id), nodes[row]!);
   }
-  return null;
+  return states;
 }

@@ -20,6 +20,29 @@ export function stepTo(site: Site): { readonly before: Site; readonly touched: r
   return step && before ? { before, touched: step.touched } : null;
 }
 
+/**
+ * The nearest site before this one of which something is known, going back step by step, with all nodes in which the two may differ.
+ * Null where there is none within `mostSteps`, or where more than `mostTouched` nodes differ.
+ */
+export function knownBefore<Known>(
+  site: Site,
+  knownOf: (before: Site) => Known | undefined,
+  { mostSteps, mostTouched = Infinity }: { readonly mostSteps: number; readonly mostTouched?: number },
+): { readonly before: Site; readonly known: Known; readonly touched: ReadonlySet<PageId> } | null {
+  const touched = new Set<PageId>();
+  let before = site;
+  for (let steps = 0; steps < mostSteps; steps++) {
+    const step = stepTo(before);
+    if (!step) return null;
+    for (const id of step.touched) touched.add(id);
+    if (touched.size > mostTouched) return null;
+    before = step.before;
+    const known = knownOf(before);
+    if (known !== undefined) return { before, known, touched };
+  }
+  return null;
+}
+
 type Live = Site['live'];
 const liveSteps = new WeakMap<Live, { readonly before: WeakRef<Live>; readonly changed: readonly PageId[] }>();
 

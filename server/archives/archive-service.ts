@@ -80,13 +80,21 @@ function siteIn(archive: Archive, key: SiteKey): Site | null {
 }
 
 /** In what an archive does not agree with itself, in sentences. Its history has to lead back to the beginning. */
-function disagreements({ site: packed, history, releases, release, contents }: Archive, site: Site): string[] {
+function disagreements(archive: Archive, site: Site): string[] {
+  const { site: packed, history, releases, release, contents } = archive;
   const faults = checkSite(site).map((fault) => `Page ${fault}.`);
   const there = new Set<ContentId>(contents.map(({ id }) => id));
   const missing = [...site.nodes.values(), ...[...site.live.values()].map(({ node }) => node)].filter(
     ({ content, plan }) => [content, plan?.notes ?? null].some((id) => id !== null && !there.has(id)),
   );
   faults.push(...missing.map(({ id }) => `Page ${id}: its text is not in the file.`));
+  const twice = {
+    Release: repeatedIn(releases.map(({ number }) => String(number))),
+    'The former address': repeatedIn(archive.formerAddresses.map(({ path }) => path)),
+    'The old address': repeatedIn(archive.oldRedirects.map(({ path }) => path)),
+  };
+  for (const [what, one] of Object.entries(twice))
+    if (one !== undefined) faults.push(`${what} ${one} stands in the file a second time.`);
   if (history.some(({ revision }, index) => revision !== index + 1) || history.length !== packed.revision)
     return [...faults, `The history has to hold the edits 1 to ${packed.revision}, one after another.`];
   for (const { number, revision } of releases)
@@ -100,3 +108,8 @@ function disagreements({ site: packed, history, releases, release, contents }: A
   }
   return faults;
 }
+
+const repeatedIn = (values: readonly string[]): string | undefined => {
+  const met = new Set<string>();
+  return values.find((one) => met.size === met.add(one).size);
+};

@@ -117,7 +117,8 @@ export class LiveSite {
 
   /**
    * Makes ready what visitors had asked for of the site as it was before, a few pages at a time, so that requests are answered
-   * meanwhile. Pages that the release has not touched are taken as they are. @param longestMs so long at most; what is left is made when it is asked for
+   * meanwhile. Pages that the release has not touched are taken as they are.
+   * @param longestMs so long at most; what is left is made when it is asked for
    */
   async prepare(before: LiveSite, longestMs: number): Promise<void> {
     const end = performance.now() + longestMs;

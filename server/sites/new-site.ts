@@ -10,7 +10,8 @@ export async function asNewSite(key: SiteKey, insert: () => Promise<void>): Prom
   try {
     await insert();
   } catch (fault) {
-    if ((fault as { code?: string }).code === UNIQUE_VIOLATION) throw new ProblemError('site-exists', { site: key });
+    const { code, constraint } = fault as { code?: string; constraint?: string };
+    if (code === UNIQUE_VIOLATION && constraint === 'site_pkey') throw new ProblemError('site-exists', { site: key });
     throw fault;
   }
 }
