@@ -151,7 +151,7 @@ describe('links that do not lead where they should', () => {
     await editor.sendKeys(Key.chord(Key.CONTROL, 'a'));
     await bench.click('button', 'Link the selected words');
     await bench.choose('Page', /How to find us/);
-    await bench.choose('At', /^By bicycle/);
+    await bench.choose('Where on the page', /^By bicycle/);
     await bench.click('button', 'Link them');
     await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
     await bench.open(spur, 'pellow-quay', '?lens=checks');

@@ -333,7 +333,7 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
               />
             </Choice>
             {headings.length > 0 && (
-              <Choice label="At" value={heading} onChange={(event) => setHeading(event.target.value)}>
+              <Choice label="Where on the page" value={heading} onChange={(event) => setHeading(event.target.value)}>
                 <option value="">The top of the page</option>
                 {headings.map(({ words, anchor }) => (
                   <option key={anchor} value={anchor}>
