@@ -193,20 +193,22 @@ async function run(
   const there = new Set(
     (await database.query('SELECT id FROM node WHERE site = $1', [SITE])).rows.map((row) => row.id),
   );
-  // What was set and not made yet is made as soon as it can be.
+  // What a process had taken that died is made by another within a minute.
   const stillWaiting = async () =>
     (await database.query(`SELECT 1 FROM scheduled_release WHERE state = 'waiting'`)).rowCount ?? 0;
-  for (const end = Date.now() + 15_000; Date.now() < end && (await stillWaiting()) > 0;) await pause(200);
+  for (const end = Date.now() + 60_000; Date.now() < end && (await stillWaiting()) > 0;) await pause(200);
   const made = new Map<string, number>();
   for (const { name: title } of (await database.query('SELECT name FROM release WHERE site = $1', [SITE])).rows)
     made.set(title, (made.get(title) ?? 0) + 1);
   const settled = new Map(
     (await database.query('SELECT name, state FROM scheduled_release')).rows.map((row) => [row.name, row.state]),
   );
-  const notOnce = scheduled.filter((title) => {
+  const notOnce = scheduled.flatMap((title) => {
     const times = made.get(title) ?? 0;
+    const state = settled.get(title) ?? 'not there';
     // Where another release had taken its pages live before, nothing was left to do: it says so, and is not made.
-    return settled.get(title) === 'failed' ? times !== 0 : settled.get(title) !== 'done' || times !== 1;
+    const isRight = state === 'failed' ? times === 0 : state === 'done' && times === 1;
+    return isRight ? [] : [`${title}: ${state}, made ${times} times`];
   });
   const releases = Number((await database.query('SELECT count(*) FROM release')).rows[0].count);
   await database.end();
