@@ -201,14 +201,14 @@ async function run(
   for (const { name: title } of (await database.query('SELECT name FROM release WHERE site = $1', [SITE])).rows)
     made.set(title, (made.get(title) ?? 0) + 1);
   const settled = new Map(
-    (await database.query('SELECT name, state FROM scheduled_release')).rows.map((row) => [row.name, row.state]),
+    (await database.query('SELECT name, state, fault FROM scheduled_release')).rows.map((row) => [row.name, row]),
   );
   const notOnce = scheduled.flatMap((title) => {
     const times = made.get(title) ?? 0;
-    const state = settled.get(title) ?? 'not there';
+    const { state, fault } = settled.get(title) ?? { state: 'not there', fault: null };
     // Where another release had taken its pages live before, nothing was left to do: it says so, and is not made.
     const isRight = state === 'failed' ? times === 0 : state === 'done' && times === 1;
-    return isRight ? [] : [`${title}: ${state}, made ${times} times`];
+    return isRight ? [] : [`${title}: ${state}${fault === null ? '' : ` (${fault})`}, made ${times} times`];
   });
   const releases = Number((await database.query('SELECT count(*) FROM release')).rows[0].count);
   await database.end();

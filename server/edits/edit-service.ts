@@ -184,14 +184,15 @@ export class EditService {
         ({ site, revision } = await this.#cache.catchUp(key));
         checkRevision(wanted, revision);
       }
-      const draft = draftFor(site);
-      const outcome = applyOperations(site, draft.operations);
-      if (!outcome.ok) {
+      const drafted = draftOf(site, draftFor);
+      if (!drafted.ok) {
+        // What forbids it may be that this process is behind.
         const newer = await this.#cache.catchUp(key);
-        if (newer.revision === revision) throw refusalProblem(outcome, site, outcome.index);
+        if (newer.revision === revision) throw drafted.problem;
         ({ site, revision } = newer);
         continue;
       }
+      const { draft, outcome } = drafted;
       const at = this.#now().toISOString();
       const words = draft.words ?? wordsOfAll(draft.operations, site);
       const saved = await saveEdit(this.#database, {
@@ -243,6 +244,20 @@ export class EditService {
       if (missing !== undefined) throw new ProblemError('content-unknown', { content: missing });
     }
     return accepted;
+  }
+}
+
+/** An edit of a site, applied; or the problem that forbids it on the site as it is known. */
+function draftOf(site: Site, draftFor: (site: Site) => Draft) {
+  try {
+    const draft = draftFor(site);
+    const outcome = applyOperations(site, draft.operations);
+    return outcome.ok
+      ? { ok: true as const, draft, outcome }
+      : { ok: false as const, problem: refusalProblem(outcome, site, outcome.index) };
+  } catch (fault) {
+    if (!(fault instanceof ProblemError)) throw fault;
+    return { ok: false as const, problem: fault };
   }
 }
 
