@@ -164,6 +164,12 @@ export const OF_THE_TREE = {
     title: 'There are too many labels',
     detail: (p) => `A site has at most ${p.limit} labels. Take away one that is not used.`,
   },
+  'kind-twice': {
+    status: 409,
+    title: 'A page has one kind',
+    detail: (p) =>
+      `Page '${p.page}' would have two of them. Take the one off first; labels that are no kinds can stand beside it.`,
+  },
   'audience-too-many': {
     status: 422,
     title: 'There are too many audiences',

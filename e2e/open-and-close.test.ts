@@ -173,6 +173,29 @@ describe('what is kept for some', () => {
     await bench.untilRow('Sandpiper', /Opens.*Opens/);
   });
 
+  it('takes the rule of its kind, which machines are told of too', async () => {
+    await bench.click('button', /^Labels/);
+    await bench.choose('What it says of pages', /about a place/);
+    await bench.click('button', 'Close');
+    await bench.focusTree();
+    await bench.press('2');
+    await bench.select('Boats');
+    await bench.choose('Kind', /^Crew matters$/);
+    await bench.untilRow('Boats', /Crew matters/);
+    await bench.focusTree();
+    await bench.press('3');
+    await bench.untilText('Kept out by the page itself: of the kind ‘Crew matters’: only Crew.');
+    await bench.untilRow('Sandpiper', /Closed.*Opens/);
+    await bench.click('button', /^Labels/);
+    await bench.click('checkbox', 'Crew');
+    await bench.click('button', 'Close');
+    await bench.untilRow('Sandpiper', /Opens.*Opens/);
+    await makeLive();
+    await bench.until('the page says what it is about', async () =>
+      (await (await fetch(`${spur.live}/tern-sound/boats`)).text()).includes('"@type":"Place"'),
+    );
+  });
+
   it('asks visitors for a passphrase once, for the branch', async () => {
     await bench.fill('Passphrase', 'wind and tide');
     await bench.click('button', 'Ask for this passphrase');

@@ -1,7 +1,6 @@
 import type { Audience, AudienceId } from '../model/audience.ts';
 import type { AccessTable } from './access.ts';
-import { ruleOf } from '../model/access.ts';
-import { rulesOfLabels } from '../model/page-label.ts';
+import { narrowsWho } from '../model/narrowing.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 
@@ -63,14 +62,5 @@ export function passing(
 }
 
 /** Whether access narrows at a node: by whom its own rule or one of its labels names, or by a passphrase. */
-export function hasGate({ settings }: Pick<Site, 'settings'>, node: SiteNode): boolean {
-  if (node.access === null) return false;
-  const own = ruleOf(node);
-  const names = ({ only, except }: Pick<typeof own, 'only' | 'except'>) => only !== null || except.length > 0;
-  if (names(own) || own.passphrase !== null) return true;
-  const ofLabels = rulesOfLabels(settings.labels);
-  return own.labels.some((label) => {
-    const rule = ofLabels.get(label);
-    return rule === undefined || names(rule);
-  });
-}
+export const hasGate = ({ settings }: Pick<Site, 'settings'>, node: SiteNode): boolean =>
+  node.access !== null && narrowsWho(node.access, settings.labels);

@@ -1,7 +1,7 @@
 import { NO_RULE } from '../model/access.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
-import type { LabelRule } from '../model/page-label.ts';
+import { type LabelRule, isKind } from '../model/page-label.ts';
 import { type Site, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import { type AccessReason, type Narrowing, decidingNarrowing } from './access.ts';
@@ -31,8 +31,9 @@ const titleOf = (site: Site, by: PageId, page: PageId): string =>
 
 function narrowingWords(site: Site, { label, ...one }: Omit<Narrowing, 'page'>, momentWords: MomentWords): string {
   const words = ownWords(site, one, momentWords);
-  const name = site.settings.labels.find(({ id }) => id === label)?.name ?? 'an unknown label';
-  return label === null ? words : `labelled ‘${name}’: ${words}`;
+  if (label === null) return words;
+  const known = site.settings.labels.find(({ id }) => id === label);
+  return `${known && isKind(known) ? 'of the kind' : 'labelled'} ‘${known?.name ?? 'an unknown label'}’: ${words}`;
 }
 
 function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, momentWords: MomentWords): string {

@@ -132,10 +132,10 @@ export function planAudiences(
     const key = `settings audience ${id}`;
     items.push({ key, kind: 'settings', page: null, title: `Audience: ${title}`, fields: [], line: null, operation });
   }
-  for (const { id, name: title, rule } of labels) {
+  for (const { id, name: title, rule, about } of labels) {
     const operation: Operation = at.settings.labels.some((one) => one.id === id)
-      ? { name: 'label.set', label: id, fields: { title, rule } }
-      : { name: 'label.add', label: id, title, rule };
+      ? { name: 'label.set', label: id, fields: { title, rule, about: about ?? null } }
+      : { name: 'label.add', label: id, title, rule, ...(about && { about }) };
     const outcome = applyOperation(at, operation);
     if (!outcome.ok || outcome.site === at) continue;
     at = outcome.site;

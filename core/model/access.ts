@@ -75,16 +75,6 @@ export const NO_RULE: AccessRule = Object.freeze({
 });
 export const ACCESS_FIELDS = Object.keys(NO_RULE) as readonly (keyof AccessRule)[];
 
-/** The change that leaves a rule without anything that says who may open the page; its window stays. */
-export const NO_NARROWING = { only: null, except: [], standsAlone: false, passphrase: null, labels: [] } satisfies Pick<
-  AccessRule,
-  'only' | 'except' | 'standsAlone' | 'passphrase' | 'labels'
->;
-
-/** Whether a rule says who may open the page, its window left aside. */
-export const saysWho = ({ only, except, standsAlone, passphrase, labels }: AccessRule): boolean =>
-  only !== null || except.length > 0 || standsAlone || passphrase !== null || labels.length > 0;
-
 const audienceList = z.array(audienceIdSchema).max(MOST_AUDIENCES + 1);
 const moment = z.iso.datetime({ error: 'a moment such as 2027-03-01T08:00:00Z' });
 

@@ -24,18 +24,46 @@ export const labelRuleSchema = accessChangeSchema.pick({
 });
 export type LabelRule = z.infer<typeof labelRuleSchema>;
 
+/** What pages of a kind are about; `page` says no more than that. */
+export const ABOUT = ['page', 'person', 'place', 'course', 'event', 'article', 'organisation'] as const;
+export type About = (typeof ABOUT)[number];
+
 export const pageLabelSchema = z.strictObject({
   id: labelIdSchema,
   name: z.string().min(1).max(LONGEST_LABEL_NAME),
   rule: labelRuleSchema,
+  about: z.enum(ABOUT).optional(),
 });
 
-/** A word that pages are labelled with, and the rule that holds for all of them: said once for the site. */
+/**
+ * A word that pages are labelled with, and the rule that holds for all of them: said once for the site. One that says what its
+ * pages are about is a *kind*: a page bears any number of labels, and one kind at most.
+ */
 export interface PageLabel {
   readonly id: LabelId;
   readonly name: string;
   readonly rule: LabelRule;
+  readonly about?: About;
 }
+
+/** A label that is a kind. */
+export type PageKind = PageLabel & { readonly about: About };
+
+export const isKind = (label: PageLabel): label is PageKind => label.about !== undefined;
+
+/** The kind among labels that a page bears, or null where it is a page like any other. */
+export const kindAmong = (borne: readonly LabelId[], labels: readonly PageLabel[]): PageKind | null =>
+  borne.length === 0 ? null : (labels.find((one): one is PageKind => isKind(one) && borne.includes(one.id)) ?? null);
+
+/** The labels that a page bears with this kind in place of the one that it had; null takes its kind away. */
+export const withKind = (
+  borne: readonly LabelId[],
+  kind: LabelId | null,
+  labels: readonly PageLabel[],
+): readonly LabelId[] => [
+  ...borne.filter((id) => !labels.some((one) => one.id === id && isKind(one))),
+  ...(kind === null ? [] : [kind]),
+];
 
 const known = new WeakMap<readonly PageLabel[], ReadonlyMap<LabelId, AccessRule>>();
 

@@ -32,6 +32,7 @@ export const REFUSAL_CODES = [
   'label-unnamed',
   'label-used',
   'label-too-many',
+  'kind-twice',
   'menu-unknown',
   'menu-exists',
   'menu-unnamed',

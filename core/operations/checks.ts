@@ -3,6 +3,7 @@ import { EVERYONE } from '../model/audience.ts';
 import type { PageFrame } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
 import type { NodeType } from '../model/node.ts';
+import { isKind } from '../model/page-label.ts';
 import type { Target } from '../model/target.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { scopeBelow } from '../model/address-scope.ts';
@@ -51,11 +52,13 @@ export function checkTarget(
   return null;
 }
 
-/** A rule names audiences and labels that there are, and a window that is open for a while. */
+/** A rule names audiences and labels that there are, one kind at most, and a window that is open for a while. */
 export function checkAccess(site: Site, page: PageId, rule: AccessRule | null): Refusal | null {
   if (rule === null) return null;
   const label = rule.labels.find((id) => !site.settings.labels.some((one) => one.id === id));
   if (label !== undefined) return refuse('label-unknown', { label });
+  const kinds = site.settings.labels.filter((one) => isKind(one) && rule.labels.includes(one.id));
+  if (kinds.length > 1) return refuse('kind-twice', { page });
   return checkNarrowing(site, page, rule);
 }
 

@@ -1,13 +1,18 @@
 import { z } from 'zod';
 import { type LabelId, NO_RULE, labelIdSchema } from '../model/access.ts';
 import {
+  ABOUT,
+  type About,
   LONGEST_LABEL_NAME,
   type LabelRule,
   MOST_LABELS,
   type PageLabel,
+  isKind,
+  kindAmong,
   labelRuleSchema,
   normalLabelRule,
 } from '../model/page-label.ts';
+import type { SiteNode } from '../model/node.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
@@ -23,17 +28,24 @@ export const labelAddSchema = z.strictObject({
   after: labelIdSchema.nullable().optional(),
   title,
   rule: labelRuleSchema.optional(),
+  /** Makes it a kind. */
+  about: z.enum(ABOUT).optional(),
 });
 
 /** Adds a label of the site. Whoever adds it makes the id. */
 export const labelAdd = defineOperation({
   schema: labelAddSchema,
 
-  apply(site, { label, after, title: given, rule }) {
+  apply(site, { label, after, title: given, rule, about }) {
     const { labels } = site.settings;
     if (labels.some((one) => one.id === label)) return refuse('label-exists', { label });
     if (labels.length >= MOST_LABELS) return refuse('label-too-many', { limit: MOST_LABELS });
-    const made: PageLabel = { id: label, name: given.trim(), rule: normalLabelRule(rule ?? {}) };
+    const made: PageLabel = {
+      id: label,
+      name: given.trim(),
+      rule: normalLabelRule(rule ?? {}),
+      ...(about !== undefined && { about }),
+    };
     const before = after == null ? -1 : labels.findIndex((one) => one.id === after);
     const at = after === undefined || (after !== null && before === -1) ? labels.length : before + 1;
     return checkLabel(site, made) ?? withLabels(site, labels.toSpliced(at, 0, made), { name: 'label.remove', label });
@@ -41,17 +53,24 @@ export const labelAdd = defineOperation({
 
   cells: ({ label }) => [`label:${label}.there`],
 
-  words: ({ title: text }) => `added the label ‘${text}’`,
+  words: ({ title: text, about }) => `added the ${about === undefined ? 'label' : 'kind'} ‘${text}’`,
 });
 
 export const labelSetSchema = z.strictObject({
   name: z.literal('label.set'),
   label: labelIdSchema,
   /** The rule takes the place of the one before as a whole. */
-  fields: z.strictObject({ title, rule: labelRuleSchema }).partial(),
+  fields: z
+    .strictObject({
+      title,
+      rule: labelRuleSchema,
+      /** Null makes a kind a label like others. */
+      about: z.enum(ABOUT).nullable(),
+    })
+    .partial(),
 });
 
-/** Renames a label, or gives it another rule. */
+/** Renames a label, gives it another rule, or makes it a kind, or none. A label of pages that have a kind already becomes none. */
 export const labelSet = defineOperation({
   schema: labelSetSchema,
 
@@ -59,17 +78,21 @@ export const labelSet = defineOperation({
     const { labels } = site.settings;
     const was = labels.find((one) => one.id === label);
     if (!was) return refuse('label-unknown', { label });
+    const about = fields.about === undefined ? was.about : (fields.about ?? undefined);
     const next: PageLabel = {
       id: label,
       name: fields.title?.trim() ?? was.name,
       rule: fields.rule ? normalLabelRule(fields.rule) : was.rule,
+      ...(about !== undefined && { about }),
     };
-    const before: { title?: string; rule?: LabelRule } = {};
+    const before: { title?: string; rule?: LabelRule; about?: About | null } = {};
     if (next.name !== was.name) before.title = was.name;
     if (JSON.stringify(next.rule) !== JSON.stringify(was.rule)) before.rule = was.rule;
+    if (about !== was.about) before.about = was.about ?? null;
     if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
     return (
       checkLabel(site, next) ??
+      (isKind(next) && !isKind(was) ? checkOnlyKind(site, label) : null) ??
       withLabels(
         site,
         labels.map((one) => (one === was ? next : one)),
@@ -80,10 +103,13 @@ export const labelSet = defineOperation({
 
   cells: ({ label, fields }) => Object.keys(fields).map((field) => `label:${label}.${field}`),
 
-  words: ({ label, fields }, site) =>
-    fields.title === undefined
-      ? `set who can open what is labelled ${named(site, label)}`
-      : `renamed the label ${named(site, label)} to ‘${fields.title}’`,
+  words: ({ label, fields }, site) => {
+    if (fields.title !== undefined) return `renamed the label ${named(site, label)} to ‘${fields.title}’`;
+    if (fields.rule !== undefined) return `set who can open what is labelled ${named(site, label)}`;
+    return fields.about === null
+      ? `made ${named(site, label)} a label that is no kind`
+      : `made ${named(site, label)} a kind of page`;
+  },
 });
 
 export const labelRemoveSchema = z.strictObject({ name: z.literal('label.remove'), label: labelIdSchema });
@@ -101,13 +127,14 @@ export const labelRemove = defineOperation({
       site.nodes.count(({ access }) => bears(access)) +
       site.live.count(({ node }, id) => bears(node.access) && !bears(site.nodes.get(id)?.access ?? null));
     if (count > 0) return refuse('label-used', { label, count });
-    const { name, rule } = labels[at]!;
+    const { name, rule, about } = labels[at]!;
     return withLabels(site, labels.toSpliced(at, 1), {
       name: 'label.add',
       label,
       after: labels[at - 1]?.id ?? null,
       title: name,
       rule,
+      ...(about !== undefined && { about }),
     });
   },
 
@@ -118,6 +145,14 @@ export const labelRemove = defineOperation({
 
 const checkLabel = (site: Site, { id, name, rule }: PageLabel): Refusal | null =>
   name === '' ? refuse('label-unnamed', { label: id }) : checkNarrowing(site, id, { ...NO_RULE, ...rule });
+
+/** No page that bears the label has a kind already. */
+function checkOnlyKind(site: Site, label: LabelId): Refusal | null {
+  const hasAnother = ({ access }: SiteNode): boolean =>
+    access !== null && access.labels.includes(label) && kindAmong(access.labels, site.settings.labels) !== null;
+  const page = [...site.nodes.values()].find(hasAnother);
+  return page ? refuse('kind-twice', { page: page.id }) : null;
+}
 
 const withLabels = (site: Site, labels: readonly PageLabel[], inverse: Applied['inverse'][number]): Applied => ({
   ok: true,

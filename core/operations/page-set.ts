@@ -238,7 +238,7 @@ function accessWords(access: AccessChange, name: string): string {
     return access.passphrase === null
       ? `took away the passphrase of ${name}`
       : `set a passphrase for ${name} and what is below`;
-  if (set.every((field) => field === 'labels')) return `changed the labels of ${name}`;
+  if (set.every((field) => field === 'labels')) return `changed the labels or the kind of ${name}`;
   if (set.every((field) => field === 'menuFor')) return `set whom the menu entry of ${name} is for`;
   if (set.every((field) => field === 'standsIn'))
     return access.standsIn === null

@@ -1,3 +1,4 @@
+import type { StarterLayout } from './starter-settings.ts';
 import type { Shell, Starter } from './starter.ts';
 
 const page = (title: string, more: Omit<Shell, 'title' | 'below'> = {}, below: readonly Shell[] = []): Shell => ({
@@ -7,7 +8,24 @@ const page = (title: string, more: Omit<Shell, 'title' | 'below'> = {}, below: r
 });
 const off = { inMenus: false } as const;
 
-const LEGAL = page('Legal', off, [
+/** For what has to be said: read once, without much around it. */
+const PLAIN: StarterLayout = {
+  name: 'Plain',
+  header: 'slim',
+  hasFooter: true,
+  hasTurns: false,
+  menus: { header: 'Main' },
+};
+/** For what is read from one page to the next. */
+const STEP_BY_STEP: StarterLayout = {
+  name: 'Step by step',
+  header: 'band',
+  hasFooter: true,
+  hasTurns: true,
+  menus: { header: 'Main' },
+};
+
+const LEGAL = page('Legal', { ...off, layout: 'Plain' }, [
   page('Imprint', { ...off, sections: ['Who is responsible', 'How to reach us'] }),
   page('Privacy', { ...off, sections: ['What we keep', 'Why, and how long', 'Your rights', 'Whom to ask'] }),
   page('Accessibility', { ...off, sections: ['What works', 'What does not yet', 'Tell us'] }),
@@ -21,6 +39,11 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     name: 'School',
     description:
       'For a school of any kind: what it teaches, how one comes in, and what pupils and families need each week.',
+    layouts: [PLAIN, STEP_BY_STEP],
+    kinds: [
+      { name: 'Place', about: 'place' },
+      { name: 'Event', about: 'event' },
+    ],
     pages: [
       page('Home', {
         ...off,
@@ -28,14 +51,14 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
       }),
       page('About the school', { sections: ['What we are like', 'Where we come from'] }, [
         page('People', { purpose: 'Who teaches and who runs the office, with how to reach them.' }),
-        page('Buildings and grounds'),
+        page('Buildings and grounds', { kind: 'Place' }),
         page('Governors', { sections: ['Who they are', 'When they meet'] }),
         page('Jobs', { sections: ['What is open now', 'How to apply'] }),
       ]),
       page('Learning', {}, [page('Subjects'), page('Exams'), page('Extra help'), page('Library')]),
-      page('Joining', { purpose: 'A family knows how to apply, by when, and what it costs.' }, [
+      page('Joining', { layout: 'Step by step', purpose: 'A family knows how to apply, by when, and what it costs.' }, [
         page('How to apply', { sections: ['Step by step', 'Dates', 'What to bring'] }),
-        page('Open days'),
+        page('Open days', { kind: 'Event' }),
         page('Fees and help with fees', { slug: 'fees' }),
         page('Questions people ask', { slug: 'questions' }),
       ]),
@@ -61,12 +84,14 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     version: 1,
     name: 'Office intranet',
     description: 'For the people who work in an office: what they look up, ask for and have to know.',
+    layouts: [STEP_BY_STEP],
+    kinds: [{ name: 'How to', about: 'article' }],
     pages: [
       page('Today', {
         ...off,
         purpose: 'What has changed since yesterday, and the five things that are looked up most.',
       }),
-      page('New here', { sections: ['The first day', 'The first week', 'Whom to ask'] }),
+      page('New here', { layout: 'Step by step', sections: ['The first day', 'The first week', 'Whom to ask'] }),
       page('People', {}, [page('Telephone list'), page('Who does what'), page('Holidays and absences')]),
       page('How we work', {}, [
         page('Rules', { sections: ['Working hours', 'Working from home', 'Keys and visitors'] }),
@@ -75,16 +100,16 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
         page('Safety', { sections: ['In case of fire', 'First aid'] }),
       ]),
       page('Ask for something', {}, [
-        page('Time off'),
-        page('Expenses', { sections: ['What is paid', 'How to claim', 'When the money comes'] }),
+        page('Time off', { kind: 'How to' }),
+        page('Expenses', { kind: 'How to', sections: ['What is paid', 'How to claim', 'When the money comes'] }),
         page('Equipment'),
         page('A room'),
         page('Training'),
       ]),
       page('Help with computers', { slug: 'it' }, [
-        page('Passwords'),
-        page('Printing'),
-        page('Working from elsewhere'),
+        page('Passwords', { kind: 'How to' }),
+        page('Printing', { kind: 'How to' }),
+        page('Working from elsewhere', { kind: 'How to' }),
       ]),
       page('Forms'),
       page('For heads of department', { access: { only: ['Heads of department'], closedLook: 'locked' } }),
@@ -97,6 +122,8 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     version: 1,
     name: 'Small organisation',
     description: 'For a club, a charity or a small firm: who it is, what it does, and how one takes part.',
+    layouts: [PLAIN],
+    kinds: [{ name: 'Event', about: 'event' }],
     pages: [
       page('Home', { ...off, purpose: 'A stranger understands in ten seconds what this is, and what to do next.' }),
       page('What we do', {}, [
@@ -109,7 +136,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
         page('Volunteer'),
         page('Give'),
       ]),
-      page('Dates'),
+      page('Dates', {}, [page('Yearly meeting', { kind: 'Event', sections: ['When and where', 'What is decided'] })]),
       page('News'),
       page('Contact', { sections: ['Write or call', 'Where we are'] }),
       LEGAL,

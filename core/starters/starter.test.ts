@@ -3,8 +3,12 @@ import { describe, expect, it } from 'vitest';
 import { type PageId, toPageId } from '../model/ids.ts';
 import { branchOf, nodeAt } from '../model/site.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
-import type { Audience, AudienceId } from '../model/audience.ts';
+import { type LabelId, ruleOf } from '../model/access.ts';
+import type { AudienceId } from '../model/audience.ts';
+import type { LayoutId } from '../model/layout.ts';
+import type { Site } from '../model/site.ts';
 import { SHIPPED } from './shipped.ts';
+import type { StarterSite } from './starter-settings.ts';
 import { type Starter, flatShells, isUsable, pagesOfStarter, starterOf, starterSchema } from './starter.ts';
 
 const newIds = () => {
@@ -14,10 +18,15 @@ const newIds = () => {
 const all = (starter: Starter) => new Set(flatShells(starter).map((_, at) => at));
 const top = { parent: null, after: null };
 const begun = (starter: Starter, chosen = all(starter), titles = new Map<number, string>()) =>
-  pagesOfStarter(starter, chosen, titles, top, 'en', newIds(), audiences());
-const audiences = (known: readonly Audience[] = []) => {
+  pagesOfStarter(starter, chosen, titles, top, 'en', newIds(), goingTo());
+const goingTo = (site: Site = emptySite()): StarterSite => {
   let count = 0;
-  return { known, newId: () => `a${++count}` as AudienceId };
+  return {
+    settings: site.settings,
+    newAudience: () => `a${++count}` as AudienceId,
+    newLabel: () => `k${++count}` as LabelId,
+    newLayout: () => `l${++count}` as LayoutId,
+  };
 };
 const titlesOf = (starter: Starter) =>
   flatShells(starter).map(({ shell, depth }) => `${' '.repeat(depth)}${shell.title}`);
@@ -80,9 +89,8 @@ describe('a starter', () => {
         { title: 'Handbook', access: { only: ['staff'], except: ['Governors'], search: 'branch' } },
       ],
     };
-    const staff: Audience = { id: 'staff' as AudienceId, name: 'Staff', includes: [] };
-    const site = siteAfter([{ name: 'audience.add', audience: staff.id, title: staff.name }]);
-    const { operations } = pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), audiences([staff]));
+    const site = siteAfter([{ name: 'audience.add', audience: 'staff' as AudienceId, title: 'Staff' }]);
+    const { operations } = pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), goingTo(site));
     expect(operations[0]).toEqual({ name: 'audience.add', audience: 'a1', title: 'Governors' });
     const after = siteAfter(operations, site);
     expect(after.settings.audiences.map(({ name }) => name)).toEqual(['Staff', 'Governors']);
@@ -90,6 +98,52 @@ describe('a starter', () => {
       { only: ['Governors', 'Staff'], closedLook: 'locked' },
       { only: ['Staff'], except: ['Governors'], search: 'branch' },
     ]);
+  });
+
+  it('brings kinds and layouts by their names; what the site does not have is added once, with its menus by name', () => {
+    const starter: Starter = {
+      ...SHIPPED.school!,
+      layouts: [
+        { name: 'Plain', header: 'slim', hasFooter: false, hasTurns: true, menus: { header: 'main', side: 'No such' } },
+      ],
+      kinds: [{ name: 'Course', about: 'course' }],
+      pages: [
+        { title: 'Lofting', kind: 'Course', layout: 'Plain', access: { only: ['Staff'] } },
+        { title: 'Oars', kind: 'course', layout: 'plain' },
+        { title: 'Elsewhere', layout: 'Unheard of' },
+      ],
+    };
+    const { operations } = begun(starter);
+    expect(operations.map(({ name }) => name).filter((name) => name !== 'page.add')).toEqual([
+      'layout.add',
+      'audience.add',
+      'label.add',
+    ]);
+    const site = siteAfter(operations);
+    const { labels, layouts } = site.settings;
+    expect(labels).toMatchObject([{ name: 'Course', about: 'course' }]);
+    expect(layouts.at(-1)).toMatchObject({
+      name: 'Plain',
+      header: 'slim',
+      hasTurns: true,
+      menus: { header: 'main', side: null },
+    });
+    const again = starterOf(site, null, 'x', '', () => undefined);
+    expect(again.pages).toMatchObject([
+      { title: 'Lofting', kind: 'Course', layout: 'Plain', access: { only: ['Staff'] } },
+      { title: 'Oars', kind: 'Course', layout: 'Plain' },
+      { title: 'Elsewhere' },
+    ]);
+    expect([again.kinds, again.layouts]).toEqual([
+      starter.kinds,
+      [{ ...starter.layouts![0], menus: { header: 'Main' } }],
+    ]);
+    // On a site that has them nothing is added, whatever it made of them.
+    const more = pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), goingTo(site));
+    expect(more.operations.filter(({ name }) => name !== 'page.add')).toEqual([]);
+    expect(
+      ruleOf({ access: siteAfter(more.operations.slice(0, 1), site).nodes.get(toPageId('s1'))!.access }).labels,
+    ).toHaveLength(1);
   });
 
   it('of any site keeps the rules of its pages, by names', () =>

@@ -1,18 +1,41 @@
 import { z } from 'zod';
 import type { DropPlace } from '../arrange/landing.ts';
 import { type TextDocument, contentIdOf, plainTextOf } from '../model/content.ts';
-import { CLOSED_LOOKS, HELD_BACK, MENU_FOR, STANDS_IN, type AccessChange, toKeptAccess } from '../model/access.ts';
-import { type Audience, type AudienceId, EVERYONE, LONGEST_AUDIENCE_NAME, MOST_AUDIENCES } from '../model/audience.ts';
+import {
+  type AccessChange,
+  CLOSED_LOOKS,
+  HELD_BACK,
+  type LabelId,
+  MENU_FOR,
+  STANDS_IN,
+  ruleOf,
+  toKeptAccess,
+} from '../model/access.ts';
+import { type Audience, type AudienceId, EVERYONE, MOST_AUDIENCES } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
+import { type LayoutId, MOST_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/node.ts';
+import { MOST_LABELS, kindAmong } from '../model/page-label.ts';
 import { LONGEST_PURPOSE, planOf } from '../model/plan.ts';
 import { DEEPEST, LONGEST_TITLE, type Site, childrenOf, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
+import {
+  NamedSettings,
+  type StarterKind,
+  type StarterLayout,
+  type StarterSite,
+  audienceNameSchema,
+  kindNameSchema,
+  layoutNameSchema,
+  starterKindSchema,
+  starterLayout,
+  starterLayoutSchema,
+} from './starter-settings.ts';
 
 export const MOST_SHELLS = 2000;
 
-const audienceNames = z.array(z.string().trim().min(1).max(LONGEST_AUDIENCE_NAME)).max(MOST_AUDIENCES);
+const audienceNames = z.array(audienceNameSchema).max(MOST_AUDIENCES);
 const shellAccessSchema = z
   .strictObject({
     only: audienceNames.min(1),
@@ -40,6 +63,9 @@ export interface Shell {
   /** The headings of its sections. */
   readonly sections?: readonly string[] | undefined;
   readonly access?: ShellAccess | undefined;
+  /** The name of its kind, and of its own layout. */
+  readonly kind?: string | undefined;
+  readonly layout?: string | undefined;
   readonly below?: readonly Shell[] | undefined;
 }
 
@@ -53,6 +79,8 @@ const shellSchema: z.ZodType<Shell> = z.strictObject({
   purpose: z.string().max(LONGEST_PURPOSE).optional(),
   sections: z.array(z.string().trim().min(1).max(200)).max(100).optional(),
   access: shellAccessSchema.optional(),
+  kind: kindNameSchema.optional(),
+  layout: layoutNameSchema.optional(),
   get below() {
     return z.array(shellSchema).max(MOST_SHELLS).optional();
   },
@@ -64,6 +92,8 @@ export const starterSchema = z.strictObject({
   version: z.literal(1),
   name: z.string().trim().min(1, 'a starter has a name').max(100),
   description: z.string().max(500),
+  layouts: z.array(starterLayoutSchema).max(MOST_LAYOUTS).optional(),
+  kinds: z.array(starterKindSchema).max(MOST_LABELS).optional(),
   pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MOST_SHELLS),
 });
 export type Starter = z.infer<typeof starterSchema>;
@@ -100,43 +130,30 @@ export const isUsable = (starter: Starter): boolean => {
 };
 
 type Add = Extract<Operation, { name: 'page.add' }>;
-type AddAudience = Extract<Operation, { name: 'audience.add' }>;
-
-/** The audiences of the site that a starter's pages go to; those that it names and the site does not have get a new id. */
-export interface StarterAudiences {
-  readonly known: readonly Audience[];
-  readonly newId: () => AudienceId;
-}
 
 /**
  * The pages of a starter at a place: those that are chosen, by their places in `flatShells`, with the titles that were
  * given on the way. A page whose page above is not chosen is left too. Sections become headings of the page's text.
- * Audiences that the site does not have are added first.
+ * Audiences, kinds and layouts that these pages name and the site does not have are added first.
  */
 export function pagesOfStarter(
-  starter: Pick<Starter, 'pages'>,
+  { pages, layouts = [], kinds = [] }: Pick<Starter, 'pages' | 'layouts' | 'kinds'>,
   chosen: ReadonlySet<number>,
   titles: ReadonlyMap<number, string>,
   place: Pick<DropPlace, 'parent' | 'after'>,
   language: Language,
   newId: () => PageId,
-  audiences: StarterAudiences,
-): { readonly operations: (Add | AddAudience)[]; readonly contents: { id: ContentId; document: TextDocument }[] } {
+  site: StarterSite,
+): {
+  readonly operations: (Add | NamedSettings['added'][number])[];
+  readonly contents: { id: ContentId; document: TextDocument }[];
+} {
   const ids = new Map<number, PageId>();
   const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
   const contents = new Map<ContentId, TextDocument>();
   const operations: Add[] = [];
-  const added: AddAudience[] = [];
-  const byName = new Map(audiences.known.map(({ id, name }) => [name.toLowerCase(), id]));
-  const idOf = (title: string): AudienceId => {
-    let audience = byName.get(title.toLowerCase());
-    if (audience === undefined) {
-      byName.set(title.toLowerCase(), (audience = audiences.newId()));
-      added.push({ name: 'audience.add', audience, title });
-    }
-    return audience;
-  };
-  flatShells(starter).forEach(({ shell, parent }, at) => {
+  const named = new NamedSettings(site, layouts, kinds);
+  flatShells({ pages }).forEach(({ shell, parent }, at) => {
     if (!chosen.has(at) || (parent !== -1 && !ids.has(parent))) return;
     const page = newId();
     ids.set(at, page);
@@ -146,6 +163,7 @@ export function pagesOfStarter(
     const content = document && contentIdOf(document);
     if (content) contents.set(content, document);
     const given = titles.get(at)?.trim();
+    const layout = shell.layout === undefined ? null : named.layout(shell.layout);
     operations.push({
       name: 'page.add',
       page,
@@ -159,11 +177,15 @@ export function pagesOfStarter(
       inMenus: shell.inMenus,
       content: content ?? undefined,
       plan: shell.purpose ? { purpose: shell.purpose } : undefined,
-      access: shell.access ? accessOfShell(shell.access, idOf) : undefined,
+      access: accessOfShell(shell, named),
+      frame: layout === null ? undefined : { layout },
     });
     latest.set(above, page);
   });
-  return { operations: [...added, ...operations], contents: [...contents].map(([id, document]) => ({ id, document })) };
+  return {
+    operations: [...named.added, ...operations],
+    contents: [...contents].map(([id, document]) => ({ id, document })),
+  };
 }
 
 /** A branch, or the whole tree (`null`), as a starter. Links lead out of it and are left. */
@@ -174,7 +196,19 @@ export function starterOf(
   description: string,
   documentOf: (content: ContentId) => TextDocument | undefined,
 ): Starter {
-  const { language } = site.settings;
+  const { language, labels } = site.settings;
+  const layouts = new Map<string, StarterLayout>();
+  const kinds = new Map<string, StarterKind>();
+  const layoutNamed = (id: LayoutId): string | undefined => {
+    const layout = site.settings.layouts.find((one) => one.id === id);
+    if (layout) layouts.set(layout.name, starterLayout(layout, site.settings));
+    return layout?.name;
+  };
+  const kindNamed = (borne: readonly LabelId[]): string | undefined => {
+    const kind = kindAmong(borne, labels);
+    if (kind) kinds.set(kind.name, { name: kind.name, about: kind.about });
+    return kind?.name;
+  };
   const shellsOf = (ids: readonly PageId[]): Shell[] =>
     ids.flatMap((id): Shell[] => {
       const node = nodeAt(site, id);
@@ -194,21 +228,33 @@ export function starterOf(
           purpose: planOf(node).purpose || undefined,
           sections: sections.length > 0 ? sections : undefined,
           access: node.access === null ? undefined : shellAccess(toKeptAccess(node.access), site.settings.audiences),
+          kind: kindNamed(ruleOf(node).labels),
+          layout: node.frame?.layout == null ? undefined : layoutNamed(node.frame.layout),
           below: below.length > 0 ? below : undefined,
         },
       ];
     });
+  const pages = shellsOf(top === null ? childrenOf(site, null) : [top]);
   return {
     format: 'spur-starter',
     version: 1,
     name,
     description,
-    pages: shellsOf(top === null ? childrenOf(site, null) : [top]),
+    layouts: layouts.size > 0 ? [...layouts.values()] : undefined,
+    kinds: kinds.size > 0 ? [...kinds.values()] : undefined,
+    pages,
   };
 }
 
-function accessOfShell({ only, except, ...rest }: ShellAccess, idOf: (name: string) => AudienceId): AccessChange {
-  return { ...rest, ...(only && { only: only.map(idOf) }), ...(except && { except: except.map(idOf) }) };
+function accessOfShell({ access = {}, kind }: Shell, named: NamedSettings): AccessChange | undefined {
+  const { only, except, ...rest } = access;
+  const change: AccessChange = {
+    ...rest,
+    ...(only && { only: only.map((name) => named.audience(name)) }),
+    ...(except && { except: except.map((name) => named.audience(name)) }),
+    ...(kind !== undefined && { labels: [named.kind(kind)] }),
+  };
+  return Object.keys(change).length === 0 ? undefined : change;
 }
 
 /** A rule by the names of its audiences; a rule that names everyone names nobody in particular. */

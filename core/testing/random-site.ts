@@ -6,7 +6,7 @@ import { factIdSchema } from '../model/fact.ts';
 import { STANDARD_LAYOUT, layoutIdSchema } from '../model/layout.ts';
 import { entryIdSchema, entryOf, toMenuId } from '../model/menu.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
-import type { LabelRule } from '../model/page-label.ts';
+import { ABOUT, type LabelRule } from '../model/page-label.ts';
 import { type GoalId, ORIGINS, type PlanChange, READINESS } from '../model/plan.ts';
 import { type Site, makeSite, newSettings } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
@@ -74,6 +74,7 @@ const anyAudience = fc.oneof(audience, fc.constant(EVERYONE));
 const moment = fc.constantFrom('2026-11-01T00:00:00Z', '2026-12-01T00:00:00Z', '2027-01-01T00:00:00Z');
 const passphrase = fc.constantFrom(...(['passphraseOfTests1', 'passphraseOfTests2'] as PassphraseId[]));
 const label = fc.constantFrom(...(['handbook', 'archive'] as LabelId[]));
+const about = fc.constantFrom(...ABOUT);
 const labelRule: fc.Arbitrary<LabelRule> = fc.record(
   {
     only: fc.option(fc.array(anyAudience, { minLength: 1, maxLength: 2 }), { nil: null }),
@@ -359,12 +360,17 @@ export const anyEdit: fc.Arbitrary<Operation> = fc.oneof(
         after: fc.option(fc.option(label, { nil: null }), { nil: undefined }),
         title: fc.constantFrom('Handbook', ' '),
         rule: optional(labelRule),
+        about: optional(about),
       }),
       fc.record({
         name: fc.constant('label.set' as const),
         label,
         fields: fc.record(
-          { title: fc.constantFrom('Handbook', 'Old papers', ''), rule: labelRule },
+          {
+            title: fc.constantFrom('Handbook', 'Old papers', ''),
+            rule: labelRule,
+            about: fc.option(about, { nil: null }),
+          },
           { requiredKeys: [] },
         ),
       }),
@@ -425,7 +431,7 @@ const anyStart: fc.Arbitrary<Site> = fc.oneof(
         includes: one === 'students' ? ['staff' as AudienceId] : [],
       })),
       { name: 'label.add', label: 'handbook' as LabelId, title: 'Handbook', rule: first },
-      { name: 'label.add', label: 'archive' as LabelId, title: 'Old papers', rule: second },
+      { name: 'label.add', label: 'archive' as LabelId, title: 'Old papers', rule: second, about: 'article' },
     ]),
   ),
 );

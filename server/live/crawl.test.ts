@@ -4,10 +4,12 @@ import { arrangeByHand } from '#core/arrange/switch-menu.ts';
 import { accessTable } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { trailSettingOf } from '#core/derive/layouts.ts';
+import { ruleOf } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import { toPageId } from '#core/model/ids.ts';
 import { layoutIdSchema } from '#core/model/layout.ts';
 import { entryIdSchema, entryOf, toMenuId } from '#core/model/menu.ts';
+import { kindAmong } from '#core/model/page-label.ts';
 import { type Site, ancestorsOf } from '#core/model/site.ts';
 import { PLAIN_TRAIL } from '#core/model/trail-setting.ts';
 import { applyOperations } from '#core/operations/apply.ts';
@@ -167,10 +169,13 @@ describe('the whole site, crawled', () => {
         const way = [...above.toReversed(), node.id].filter(isNamed);
         const path = way.includes(home) || !isNamed(home) ? way : [home, ...way];
         const titles = path.map((id) => site.nodes.get(id)!.title.en!);
-        const data = JSON.parse($('script[type="application/ld+json"]').text()) as {
-          itemListElement: { name: string }[];
-        };
-        expect(data.itemListElement.map(({ name }) => name)).toEqual(titles);
+        const [data, ofKind] = $('script[type="application/ld+json"]')
+          .toArray()
+          .map((one) => JSON.parse($(one).text()) as Record<string, unknown>);
+        expect((data!.itemListElement as { name: string }[]).map(({ name }) => name)).toEqual(titles);
+        // What the page is about, where it has a kind.
+        const hasKind = kindAmong(ruleOf(node).labels, site.settings.labels) !== null;
+        expect(ofKind && [ofKind['@type'], ofKind.name]).toEqual(hasKind ? ['Course', node.title.en] : undefined);
         const trail = $('nav[aria-label="Breadcrumb"]');
         const isShown = node.id !== home && trailSettingOf(site, node.id).setting.isShown;
         expect(trail.length).toBe(isShown ? 1 : 0);

@@ -1,6 +1,8 @@
 import { layoutOf } from '#core/derive/layouts.ts';
 import { type ShownTrail, shownTrail } from '#core/derive/shown-trail.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
+import { ruleOf } from '#core/model/access.ts';
+import { type About, kindAmong } from '#core/model/page-label.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -43,6 +45,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
   const address = derived.addresses[row]!;
   const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
+  const kind = kindAmong(ruleOf(node).labels, site.settings.labels);
   const head = [
     description === '' ? '' : `<meta name="description" content="${escaped(description)}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
@@ -52,6 +55,9 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
       ? `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(pathOf(place, feedAddress(address)))}">`
       : '',
     `<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
+    kind === null
+      ? ''
+      : `<script type="application/ld+json">${scriptJson(kindData(kind.about, title, description, place.origin + pathOf(place, address)))}</script>`,
   ].join('');
   const body = [
     isHome ? '' : renderTrail(place, shownTrail(site, page, derived)),
@@ -213,6 +219,25 @@ function trailData(place: SitePlace, trail: readonly TrailStep[]): object {
     })),
   };
 }
+
+/** What pages of a kind are about, in the words of schema.org. */
+const SCHEMA_TYPES: Readonly<Record<About, string>> = {
+  page: 'WebPage',
+  person: 'Person',
+  place: 'Place',
+  course: 'Course',
+  event: 'Event',
+  article: 'Article',
+  organisation: 'Organization',
+};
+
+const kindData = (about: About, name: string, description: string, url: string): object => ({
+  '@context': 'https://schema.org',
+  '@type': SCHEMA_TYPES[about],
+  [about === 'article' ? 'headline' : 'name']: name,
+  ...(description !== '' && { description }),
+  url,
+});
 
 /** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */
 export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): string {

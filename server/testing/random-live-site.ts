@@ -32,6 +32,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       name: 'label.add',
       label,
       title: label,
+      ...(label === LABELS[1] && { about: 'course' }),
       rule: {
         ...(random(2) === 0 ? { only: [AUDIENCES[random(6)]!] } : { except: [AUDIENCES[random(6)]!] }),
         ...(random(2) === 0 && { closedLook: 'locked' }),

@@ -4,6 +4,7 @@ import { accessTable, letsPass, membershipsOf } from '#core/derive/access.ts';
 import { outlineOf } from '#core/derive/outline.ts';
 import { type AccessRule, NO_RULE, ruleOf, withAccess } from '#core/model/access.ts';
 import { type Audience, type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
+import type { PageId } from '#core/model/ids.ts';
 import { anySite } from '#core/testing/random-site.ts';
 import { accessColumns, choicesFor } from './access-columns.tsx';
 import { answerAt, audiencesOf } from './access-of.ts';
@@ -26,7 +27,7 @@ const rule: fc.Arbitrary<AccessRule> = fc
 const passing = (one: AccessRule): AudienceId[] =>
   [EVERYONE, ...ids].filter((id) => letsPass(one, closureOf(AUDIENCES, [id])));
 const after = (before: AccessRule, fields: ReturnType<typeof choicesFor>[number]['fields']): AccessRule =>
-  ruleOf({ access: withAccess(before, fields!.access!) });
+  ruleOf({ access: withAccess(before, (typeof fields === 'function' ? fields('p' as PageId) : fields)!.access!) });
 
 describe('what can be chosen in a cell', () => {
   it('does what its words say', () =>

@@ -1,8 +1,10 @@
 import { type Finder, accessReason } from '#core/derive/access.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
-import { NO_NARROWING, NO_RULE, ruleOf, saysWho } from '#core/model/access.ts';
+import { type AccessChange, NO_RULE, ruleOf } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
-import type { Site } from '#core/model/site.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { narrowsWho, saysWho, withoutNarrowing } from '#core/model/narrowing.ts';
+import { type Site, nodeAt } from '#core/model/site.ts';
 import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from './access-of.ts';
 import { type CellChoice, ChoiceCell } from './cells.tsx';
 import type { CellContext, Column } from './columns.tsx';
@@ -35,11 +37,11 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
     const { only, except, standsAlone } = rule;
     return [
       answerAt(accessOf(site, moment).table, row, bit),
-      saysWho(rule),
+      saysWho(rule, site.settings.labels),
       only?.join() ?? null,
       except.join(),
       standsAlone,
-      rule.passphrase !== null || rule.labels.length > 0,
+      narrowsWho({ ...rule, only: null, except: [] }, site.settings.labels),
     ];
   },
   cell: ([answer, isOwn, only, except, standsAlone, hasMore], context) => (
@@ -59,10 +61,16 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
         listed(except as string) ?? [],
         standsAlone === true,
         hasMore === true,
+        (page) => clearedOf(page, context),
       )}
     />
   ),
 });
+
+function clearedOf(page: PageId, { latest }: CellContext): AccessChange {
+  const { site } = latest();
+  return withoutNarrowing(ruleOf(nodeAt(site, page)).labels, site.settings.labels);
+}
 
 /** Why visitors of an audience get what they get of a page, at the moment that is looked at. */
 function whyFor(id: AudienceId, { page, latest }: CellContext): string {
@@ -81,18 +89,20 @@ export function choicesFor(
   only: readonly AudienceId[] | null,
   except: readonly AudienceId[],
   standsAlone: boolean,
-  /** Whether it bears labels or asks for a passphrase besides. */
+  /** Whether it bears labels that narrow, or asks for a passphrase, besides. */
   hasMore = false,
+  /** What takes all that narrows a page away. */
+  cleared: (page: PageId) => AccessChange = () => withoutNarrowing([], []),
 ): CellChoice[] {
   const asAbove: CellChoice = {
     words: 'As the page above',
     isChosen: only === null && except.length === 0 && !standsAlone && !hasMore,
-    fields: { access: NO_NARROWING },
+    fields: (page) => ({ access: cleared(page) }),
   };
   const alone: CellChoice = {
     words: 'Everyone, whatever stands above',
     isChosen: standsAlone && only === null && except.length === 0 && !hasMore,
-    fields: { access: { ...NO_NARROWING, standsAlone: true } },
+    fields: (page) => ({ access: { ...cleared(page), standsAlone: true } }),
   };
   if (id === EVERYONE) return [asAbove, alone];
   const others = (only ?? []).filter((one) => one !== id);

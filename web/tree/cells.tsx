@@ -1,6 +1,9 @@
 import { type ReactNode, useId, useState } from 'react';
+import { type LabelId, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Hidden } from '#core/model/node.ts';
+import { isKind, withKind } from '#core/model/page-label.ts';
+import { nodeAt } from '#core/model/site.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
 import type { Edit } from '../api/site-store.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
@@ -15,8 +18,12 @@ function setFields(context: CellContext, fields: PageFields): void {
 }
 
 /** What sets a field of a row, or of all that are selected. */
-function settings(context: CellContext, fields: PageFields): Edit[] {
-  return pagesOf(context).map((page) => ({ name: 'page.set', page, fields }));
+function settings(context: CellContext, fields: PageFields | ((page: PageId) => PageFields)): Edit[] {
+  return pagesOf(context).map((page) => ({
+    name: 'page.set',
+    page,
+    fields: typeof fields === 'function' ? fields(page) : fields,
+  }));
 }
 
 /** The page of a cell; all that are selected, where it is one of several. */
@@ -76,11 +83,45 @@ export function HiddenCell({
   );
 }
 
+/** The kind of a page; pressing it offers those that the site has. */
+export function KindCell({
+  own,
+  name,
+  context,
+}: {
+  /** The kind's id; '' where the page has none. */
+  readonly own: string;
+  readonly name: string | null;
+  readonly context: CellContext;
+}) {
+  return (
+    <ChoiceCell
+      field="Kind"
+      words={name ?? '–'}
+      look={name === null ? 'text-quiet' : ''}
+      label="What it is about"
+      context={context}
+      choices={() => kindChoices(own, context)}
+    />
+  );
+}
+
+function kindChoices(own: string, { latest }: CellContext): CellChoice[] {
+  const { labels } = latest().site.settings;
+  const fieldsOf = (kind: LabelId | null) => (page: PageId) => ({
+    access: { labels: [...withKind(ruleOf(nodeAt(latest().site, page)).labels, kind, labels)] },
+  });
+  return [
+    { words: 'A page like any other', isChosen: own === '', fields: fieldsOf(null) },
+    ...labels.filter(isKind).map(({ id, name }) => ({ words: name, isChosen: own === id, fields: fieldsOf(id) })),
+  ];
+}
+
 export interface CellChoice {
   readonly words: string;
   readonly isChosen: boolean;
-  /** What choosing it sets of the page. */
-  readonly fields?: PageFields;
+  /** What choosing it sets of a page. */
+  readonly fields?: PageFields | ((page: PageId) => PageFields);
   /** What choosing it does besides, for the pages that are meant. */
   readonly editsFor?: (pages: readonly PageId[]) => readonly Edit[];
 }
@@ -109,7 +150,8 @@ export function ChoiceCell({
   readonly title?: string;
   readonly look: string;
   readonly label: string;
-  readonly choices: readonly CellChoice[];
+  /** A function is asked when the choices are. */
+  readonly choices: readonly CellChoice[] | (() => readonly CellChoice[]);
   /** Why the value is what it is, as a sentence; asked for when the choices are. */
   readonly why?: () => string;
   readonly context: CellContext;
@@ -142,7 +184,7 @@ export function ChoiceCell({
         context.latest().setPreview(null);
         context.latest().focusTree();
       }}
-      actions={choices.map((choice) => ({
+      actions={(typeof choices === 'function' ? choices() : choices).map((choice) => ({
         words: choice.words,
         isChosen: choice.isChosen,
         run: () => context.latest().store.apply(editsOf(context, choice)),

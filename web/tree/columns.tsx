@@ -1,12 +1,14 @@
 import { format, parseISO } from 'date-fns';
 import { leadsTo } from '#core/derive/menu.ts';
+import { ruleOf } from '#core/model/access.ts';
+import { kindAmong } from '#core/model/page-label.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { ReactNode } from 'react';
 import type { ColumnSet } from '../workbench/lenses.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
-import { HiddenCell, InMenusCell } from './cells.tsx';
+import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
 import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
 import { DIFFERENCE_WORDS, FAULT_WORDS, STATE_WORDS } from './words.ts';
@@ -60,6 +62,20 @@ export const hidden: Column = {
     <HiddenCell hidden={own as 'no' | 'page' | 'branch'} hiddenBy={by as string | null} context={context} />
   ),
 };
+const kind: Column = {
+  key: 'kind',
+  name: 'Kind',
+  width: 84,
+  isMinor: true,
+  values: ({ site, derived }, row) => {
+    const node = derived.outline.nodes[row]!;
+    if (node.type !== 'page') return [null, null];
+    const own = kindAmong(ruleOf(node).labels, site.settings.labels);
+    return [own?.id ?? '', own?.name ?? null];
+  },
+  cell: ([own, name], context) =>
+    own !== null && <KindCell own={own as string} name={name as string | null} context={context} />,
+};
 const stateColumn = (width: number): Column => ({
   key: 'state',
   name: 'State',
@@ -87,6 +103,7 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
     hidden,
     stateColumn(96),
     address,
+    kind,
     {
       key: 'text',
       name: 'Text',

@@ -88,3 +88,7 @@ export function linkTargetWords(site: Site, { to }: LinkFinding): string {
   const title = node ? textIn(node.title, site.settings.language) : 'A page that is gone';
   return to.heading === null ? title : `${title} › ${to.heading}`;
 }
+
+/** "menus", "menus and facts", "menus, facts and labels". */
+export const listOf = (words: readonly string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;

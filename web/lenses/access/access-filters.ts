@@ -1,5 +1,7 @@
 import type { FilterFacts, FilterField } from '#core/derive/filters.ts';
-import { type LabelId, ruleOf, saysWho } from '#core/model/access.ts';
+import { type LabelId, ruleOf } from '#core/model/access.ts';
+import { isKind } from '#core/model/page-label.ts';
+import { saysWho } from '#core/model/narrowing.ts';
 import { accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
 
 /** What the Access lens adds to the filters. */
@@ -38,7 +40,7 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       const { standsAlone, from, until, standsIn } = rule;
       switch (value) {
         case 'own':
-          return saysWho(rule);
+          return saysWho(rule, site.settings.labels);
         case 'alone':
           return standsAlone;
         case 'locked':
@@ -60,7 +62,8 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
     key: 'labelled',
     name: 'Labelled',
     kind: 'some',
-    valuesOf: ({ site }) => site.settings.labels.map(({ id, name }) => ({ value: id, words: name })),
+    valuesOf: ({ site }) =>
+      site.settings.labels.filter((one) => !isKind(one)).map(({ id, name }) => ({ value: id, words: name })),
     matches: ({ derived }, row, value) => ruleOf(derived.outline.nodes[row]!).labels.includes(value as LabelId),
   },
 ];

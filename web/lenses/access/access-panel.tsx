@@ -1,7 +1,9 @@
-import { type AccessChange, type MenuFor, NO_NARROWING, type StandsIn, ruleOf, saysWho } from '#core/model/access.ts';
+import { type AccessChange, type MenuFor, type StandsIn, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { isKind, kindAmong } from '#core/model/page-label.ts';
+import { saysWho, withoutNarrowing } from '#core/model/narrowing.ts';
 import { GateSign } from '../../tree/access-columns.tsx';
 import { pages } from '../../tree/words.ts';
 import { labelWords } from '#core/derive/reason-words.ts';
@@ -39,7 +41,7 @@ function OwnRule({ page }: { readonly page: PageId }) {
   return (
     <section aria-label="Its own rule" className="flex flex-col gap-3 border-t border-rule pt-4">
       <h3 className="flex items-center gap-2 font-display text-large font-semibold">
-        {saysWho(rule) && <GateSign />} Its own rule
+        {saysWho(rule, site.settings.labels) && <GateSign />} Its own rule
       </h3>
       {audiences.length === 0 ? (
         <p className="text-quiet">The site has no audiences yet. Name one, and you can keep this page for it.</p>
@@ -96,13 +98,23 @@ function Labels({ page }: { readonly page: PageId }) {
   const { site, store, setDialog } = useWorkbench();
   const { labels } = site.settings;
   const borne = ruleOf(nodeAt(site, page)).labels;
+  const kind = kindAmong(borne, labels);
+  const plainLabels = labels.filter((one) => !isKind(one));
   return (
-    <section aria-label="Labels" className="flex flex-col gap-2 border-t border-rule pt-4">
-      <h3 className="font-display text-large font-semibold">Labels</h3>
+    <section aria-label="Labels and kind" className="flex flex-col gap-2 border-t border-rule pt-4">
+      <h3 className="font-display text-large font-semibold">Labels and kind</h3>
       {labels.length === 0 && (
-        <p className="text-small text-quiet">A label has one rule for all pages that bear it, wherever they stand.</p>
+        <p className="text-small text-quiet">
+          A label has one rule for all pages that bear it, wherever they stand. A label can be a kind, such as Course; a
+          page has one.
+        </p>
       )}
-      {labels.map(({ id, name, rule }) => (
+      {kind && (
+        <p>
+          Its kind is ‘{kind.name}’. <span className="text-quiet">{labelWords(site, kind.rule)}</span>
+        </p>
+      )}
+      {plainLabels.map(({ id, name, rule }) => (
         <Tick
           key={id}
           label={name}
@@ -123,7 +135,7 @@ function Labels({ page }: { readonly page: PageId }) {
       ))}
       <div>
         <Button onClick={() => setDialog('labels')}>
-          {labels.length === 0 ? 'Make a label' : 'Change the labels'}
+          {labels.length === 0 ? 'Make a label' : 'Change labels and kinds'}
         </Button>
       </div>
     </section>
@@ -135,7 +147,7 @@ function RulesBelow({ page }: { readonly page: PageId }) {
   const { site, store, select } = useWorkbench();
   const below = branchOf(site, page)
     .slice(1)
-    .filter((id) => saysWho(ruleOf(nodeAt(site, id))));
+    .filter((id) => saysWho(ruleOf(nodeAt(site, id)), site.settings.labels));
   if (below.length === 0) return null;
   return (
     <section aria-label="Rules below" className="flex flex-col gap-2 border-t border-rule pt-4">
@@ -165,7 +177,7 @@ function RulesBelow({ page }: { readonly page: PageId }) {
               below.map((id) => ({
                 name: 'page.set',
                 page: id,
-                fields: { access: NO_NARROWING },
+                fields: { access: withoutNarrowing(ruleOf(nodeAt(site, id)).labels, site.settings.labels) },
               })),
             )
           }

@@ -1,20 +1,38 @@
 import { NO_RULE } from '#core/model/access.ts';
-import { LONGEST_LABEL_NAME, type LabelRule, type PageLabel } from '#core/model/page-label.ts';
+import {
+  ABOUT,
+  type About,
+  LONGEST_LABEL_NAME,
+  type LabelRule,
+  type PageLabel,
+  isKind,
+} from '#core/model/page-label.ts';
 import { newLabelId } from '../../api/site-store.ts';
 import { pages } from '../../tree/words.ts';
 import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { Choice } from '../../ui/field.tsx';
 import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
-/** The labels of the site: a rule is said once, and holds for all pages that bear the label. */
+const ABOUT_WORDS: Readonly<Record<About, string>> = {
+  page: 'A kind of page, of its own',
+  person: 'A kind: each page is about a person',
+  place: 'A kind: each page is about a place',
+  course: 'A kind: each page is about a course',
+  event: 'A kind: each page is about an event',
+  article: 'A kind: each page is an article',
+  organisation: 'A kind: each page is about an organisation',
+};
+
+/** The labels of the site, kinds among them: a rule is said once, and holds for all pages that bear the label. */
 export function LabelsDialog({ onClose }: { readonly onClose: () => void }) {
   const { site, store } = useWorkbench();
   const { labels } = site.settings;
   return (
     <NamedThings
-      title="Labels"
-      description="A label has one rule, and every page that bears it takes it, with what is below. Pages get their labels in the side sheet."
+      title="Labels and kinds"
+      description="A label has one rule, and every page that bears it takes it, with what is below. A label can be a kind, which says what its pages are about; a page has one kind. Pages get their labels in the side sheet of the Access lens, and their kind in that of the Write lens."
       one="label"
       placeholder="Handbook"
       longest={LONGEST_LABEL_NAME}
@@ -29,8 +47,9 @@ export function LabelsDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function OneLabel({ label: { id, name, rule: kept } }: { readonly label: PageLabel }) {
+function OneLabel({ label }: { readonly label: PageLabel }) {
   const { site, store } = useWorkbench();
+  const { id, name, rule: kept, about } = label;
   const rule = { ...NO_RULE, ...kept };
   const set = (change: LabelRule) =>
     store.apply([{ name: 'label.set', label: id, fields: { rule: { ...kept, ...change } } }]);
@@ -45,6 +64,23 @@ function OneLabel({ label: { id, name, rule: kept } }: { readonly label: PageLab
       onRename={(title) => store.apply([{ name: 'label.set', label: id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'label.remove', label: id }])}
     >
+      <Choice
+        label="What it says of pages"
+        hint={isKind(label) ? 'Machines that read the site are told so too.' : undefined}
+        value={about ?? ''}
+        onChange={(event) =>
+          store.apply([
+            { name: 'label.set', label: id, fields: { about: (event.target.value || null) as About | null } },
+          ])
+        }
+      >
+        <option value="">A label, beside their kind</option>
+        {ABOUT.map((one) => (
+          <option key={one} value={one}>
+            {ABOUT_WORDS[one]}
+          </option>
+        ))}
+      </Choice>
       {audiences.length > 0 && (
         <AudienceTicks
           audiences={audiences}

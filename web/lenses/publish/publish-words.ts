@@ -19,10 +19,6 @@ export const SETTINGS_WORDS: Readonly<Record<SettingsPart, string>> = {
 
 export const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
 
-/** "menus", "menus and facts", "menus, facts and labels". */
-export const listOf = (words: readonly string[]): string =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-
 /** What differs in a part of the settings, as clauses. */
 export function itemsWords(items: SettingsItems): string[] {
   if (items.kind === 'whole') return ['They look otherwise.'];

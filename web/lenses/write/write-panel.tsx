@@ -8,6 +8,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
+import { KindChoice } from '../../fields/kind-choice.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { SlugField } from './slug-field.tsx';
 import { TargetField } from './target-field.tsx';
@@ -93,6 +94,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
           {TYPE_WORDS.link}
         </option>
       </Choice>
+      {node.type === 'page' && <KindChoice site={site} page={page} onSet={(access) => set({ access })} />}
       <Tick
         label="In menus"
         hint="The tree offers it to menus."

@@ -1,13 +1,16 @@
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
+import { ruleOf } from '#core/model/access.ts';
 import type { Hidden } from '#core/model/node.ts';
 import type { PlanChange } from '#core/model/plan.ts';
+import { isKind } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
 import { type Edit, refusalWords } from '../../api/site-store.ts';
 import { addresses, pages } from '../../tree/words.ts';
+import { KindOptions, NO_KIND, kindChange } from '../../fields/kind-choice.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, TextArea, Tick } from '../../ui/field.tsx';
@@ -27,6 +30,7 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
   const [type, setType] = useState(LEFT);
   const [label, setLabel] = useState(LEFT);
   const [slug, setSlug] = useState(LEFT);
+  const [kind, setKind] = useState(LEFT);
   const [withDescription, setWithDescription] = useState(false);
   const [description, setDescription] = useState('');
   const [plan, setPlan] = useState<PlanChange>({});
@@ -42,10 +46,16 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
     };
     const ofSlug: PageFields = slug === LEFT ? {} : { slug: { [language]: { text: '', own: false } } };
     return chosen.flatMap((page): Edit[] => {
-      const all = nodeAt(site, page).type === 'link' ? fields : { ...fields, ...ofSlug };
+      const node = nodeAt(site, page);
+      const all: PageFields = {
+        ...fields,
+        ...(node.type !== 'link' && ofSlug),
+        ...(node.type === 'page' &&
+          kind !== LEFT && { access: kindChange(ruleOf(node).labels, kind, site.settings.labels) }),
+      };
       return Object.keys(all).length === 0 ? [] : [{ name: 'page.set', page, fields: all }];
     });
-  }, [site, chosen, language, inMenus, hidden, type, label, slug, withDescription, description, plan]);
+  }, [site, chosen, language, inMenus, hidden, type, label, slug, kind, withDescription, description, plan]);
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
     setPreview(outcome?.ok ? operations : null);
@@ -103,6 +113,13 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
           <option value={LEFT}>{LEFT_WORDS}</option>
           <option value="title">Follow the title</option>
         </Choice>
+        {site.settings.labels.some(isKind) && (
+          <Choice label="Kind" value={kind} onChange={(event) => setKind(event.target.value)}>
+            <option value={LEFT}>{LEFT_WORDS}</option>
+            <option value="">{NO_KIND}</option>
+            <KindOptions labels={site.settings.labels} />
+          </Choice>
+        )}
         <div className="sm:col-span-2">
           <Tick
             label="Give all the same description"

@@ -5,9 +5,9 @@ import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
 import { wordsOfFault } from '../../api/client.ts';
-import { type Edit, newAudienceId, newPageId } from '../../api/site-store.ts';
+import { type Edit, newAudienceId, newLabelId, newLayoutId, newPageId } from '../../api/site-store.ts';
 import { bringStarter, deleteStarter, saveStarter, useStarters } from '../../api/starters.ts';
-import { pages } from '../../tree/words.ts';
+import { listOf, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, Radios, TextField } from '../../ui/field.tsx';
@@ -71,7 +71,7 @@ function BeginFrom({
         { parent, after: childrenOf(site, parent).at(-1) ?? null },
         language,
         newPageId,
-        { known: site.settings.audiences, newId: newAudienceId },
+        { settings: site.settings, newAudience: newAudienceId, newLabel: newLabelId, newLayout: newLayoutId },
       ),
     [starter, taken, titles, parent, site, language],
   );
@@ -85,7 +85,13 @@ function BeginFrom({
     setTaken(next);
   };
   const count = made.operations.filter(({ name }) => name === 'page.add').length;
-  const audiences = made.operations.flatMap((one) => (one.name === 'audience.add' ? [one.title] : []));
+  const addedBy = (name: 'audience.add' | 'label.add' | 'layout.add') =>
+    made.operations.flatMap((one) => (one.name === name ? [`‘${one.title}’`] : []));
+  const audiences = addedBy('audience.add');
+  const along = [
+    ...addedBy('layout.add').map((name) => `the layout ${name}`),
+    ...addedBy('label.add').map((name) => `the kind ${name}`),
+  ];
   const begin = () => {
     if (store.apply(made.operations as Edit[], made.contents) !== null) return;
     if (parent !== null) setOpen(parent, true);
@@ -126,10 +132,13 @@ function BeginFrom({
         </div>
         {audiences.length > 0 && (
           <p className="rounded-md bg-attention-soft px-3 py-2">
-            Some of its pages are kept for {audiences.map((name) => `‘${name}’`).join(' and ')}, which this site does
-            not have yet: {audiences.length === 1 ? 'it is' : 'they are'} added, without anybody in{' '}
+            Some of its pages are kept for {listOf(audiences)}, which this site does not have yet:{' '}
+            {audiences.length === 1 ? 'it is' : 'they are'} added, without anybody in{' '}
             {audiences.length === 1 ? 'it' : 'them'}.
           </p>
+        )}
+        {along.length > 0 && (
+          <p className="text-small text-quiet">It brings {listOf(along)} along, which this site does not have yet.</p>
         )}
         {childrenOf(site, null).length > 0 && (
           <Radios
@@ -175,6 +184,8 @@ function BeginFrom({
                       shell.type === 'heading' && 'heading',
                       shell.inMenus === false && 'off menus',
                       shell.sections && `${shell.sections.length} sections`,
+                      shell.kind && `kind ‘${shell.kind}’`,
+                      shell.layout && `layout ‘${shell.layout}’`,
                     ]
                       .filter(Boolean)
                       .join(', ')}
@@ -278,7 +289,7 @@ function SaveStarter({ onClose, onBack }: { readonly onClose: () => void; readon
   return (
     <Dialog
       title="Save as a starter"
-      description="Titles, slugs that were chosen, what is in menus, purposes and the outline of each text. Texts themselves, and links, are left."
+      description="Titles, slugs that were chosen, what is in menus, purposes, kinds, layouts, who may open what, and the outline of each text. Texts themselves, and links, are left."
       isOpen
       onClose={onClose}
       actions={

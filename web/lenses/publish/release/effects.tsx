@@ -4,9 +4,9 @@ import type { LinkFinding } from '#core/checks/link-findings.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { addresses, linkTargetWords, menuName, pages } from '../../../tree/words.ts';
+import { addresses, linkTargetWords, listOf, menuName, pages } from '../../../tree/words.ts';
 import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
-import { SETTINGS_WORDS, capital, listOf, titleIn } from '../publish-words.ts';
+import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 8;
 const NOTHING_BROKEN: readonly LinkFinding[] = [];

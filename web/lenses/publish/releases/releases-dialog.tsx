@@ -5,12 +5,12 @@ import type { ReleaseSummary, ScheduledRelease } from '#contract/releases.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { callOffRelease, useReleases, useScheduled } from '../../../api/releases.ts';
 import { momentWords } from '../../../fields/site-moment.ts';
-import { pages } from '../../../tree/words.ts';
+import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { SETTINGS_WORDS, listOf } from '../publish-words.ts';
+import { SETTINGS_WORDS } from '../publish-words.ts';
 import { CompareReleases } from './compare-releases.tsx';
 import { TakeBackPart } from './take-back-part.tsx';
 

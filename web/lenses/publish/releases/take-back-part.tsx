@@ -4,11 +4,11 @@ import type { TakeBackAnswer } from '#contract/releases.ts';
 import type { Site } from '#core/model/site.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { useTakeBack } from '../../../api/releases.ts';
-import { pages } from '../../../tree/words.ts';
+import { listOf, pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { SETTINGS_WORDS, listOf, titleIn } from '../publish-words.ts';
+import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 8;
 

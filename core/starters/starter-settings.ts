@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import type { LabelId } from '../model/access.ts';
+import { type AudienceId, LONGEST_AUDIENCE_NAME } from '../model/audience.ts';
+import { HEADER_STYLES, type Layout, type LayoutId, LONGEST_LAYOUT_NAME, MENU_SLOTS } from '../model/layout.ts';
+import { LONGEST_MENU_NAME } from '../model/menu.ts';
+import { ABOUT, LONGEST_LABEL_NAME, isKind } from '../model/page-label.ts';
+import type { Settings } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+
+/** How a starter names settings of a site: ids are a site's own. */
+export const audienceNameSchema = z.string().trim().min(1).max(LONGEST_AUDIENCE_NAME);
+export const layoutNameSchema = z.string().trim().min(1).max(LONGEST_LAYOUT_NAME);
+export const kindNameSchema = z.string().trim().min(1).max(LONGEST_LABEL_NAME);
+
+/** A layout that a starter's pages stand in. Menus go by their names; trails and pictures are a site's own. */
+export const starterLayoutSchema = z.strictObject({
+  name: layoutNameSchema,
+  header: z.enum(HEADER_STYLES),
+  hasFooter: z.boolean(),
+  hasTurns: z.boolean(),
+  menus: z.partialRecord(z.enum(MENU_SLOTS), z.string().trim().min(1).max(LONGEST_MENU_NAME)),
+});
+export type StarterLayout = z.infer<typeof starterLayoutSchema>;
+
+/** A kind that a starter's pages are of. Its rule is a site's own. */
+export const starterKindSchema = z.strictObject({ name: kindNameSchema, about: z.enum(ABOUT) });
+export type StarterKind = z.infer<typeof starterKindSchema>;
+
+/** The site that a starter's pages go to: its settings, and ids for what they lack. */
+export interface StarterSite {
+  readonly settings: Pick<Settings, 'audiences' | 'labels' | 'layouts' | 'menus'>;
+  readonly newAudience: () => AudienceId;
+  readonly newLabel: () => LabelId;
+  readonly newLayout: () => LayoutId;
+}
+
+type Addition = Extract<Operation, { name: 'audience.add' | 'label.add' | 'layout.add' }>;
+
+/** Finds what a starter names among a site's settings, whatever its capitals, and adds what is not there, once. */
+export class NamedSettings {
+  readonly added: Addition[] = [];
+  readonly #site: StarterSite;
+  readonly #layouts: readonly StarterLayout[];
+  readonly #kinds: readonly StarterKind[];
+  readonly #ids = new Map<string, string>();
+
+  constructor(site: StarterSite, layouts: readonly StarterLayout[], kinds: readonly StarterKind[]) {
+    this.#site = site;
+    this.#layouts = layouts;
+    this.#kinds = kinds;
+  }
+
+  audience(name: string): AudienceId {
+    return this.#named('audience', name, this.#site.settings.audiences, () => {
+      const audience = this.#site.newAudience();
+      return { id: audience, operation: { name: 'audience.add', audience, title: name } };
+    });
+  }
+
+  /** A kind that the starter says nothing of is one of pages as such. */
+  kind(name: string): LabelId {
+    return this.#named('kind', name, this.#site.settings.labels.filter(isKind), () => {
+      const label = this.#site.newLabel();
+      const about = this.#kinds.find((one) => isSame(one.name, name))?.about ?? 'page';
+      return { id: label, operation: { name: 'label.add', label, title: name, about } };
+    });
+  }
+
+  /** Null where neither the site nor the starter has a layout of that name. */
+  layout(name: string): LayoutId | null {
+    const { layouts, menus } = this.#site.settings;
+    const known = this.#layouts.find((one) => isSame(one.name, name));
+    if (!known && !layouts.some((one) => isSame(one.name, name))) return null;
+    return this.#named('layout', name, layouts, () => {
+      const layout = this.#site.newLayout();
+      const { header, hasFooter, hasTurns, menus: named } = known!;
+      const menuAt = (slot: (typeof MENU_SLOTS)[number]) =>
+        menus.find((one) => named[slot] !== undefined && isSame(one.name, named[slot]))?.id ?? null;
+      const slots = {
+        utility: menuAt('utility'),
+        header: menuAt('header'),
+        side: menuAt('side'),
+        footer: menuAt('footer'),
+      };
+      return {
+        id: layout,
+        operation: {
+          name: 'layout.add',
+          layout,
+          title: name,
+          fields: { header, hasFooter, hasTurns, menus: slots, picture: '', trail: null },
+        },
+      };
+    });
+  }
+
+  #named<Id extends string>(
+    what: string,
+    name: string,
+    known: readonly { readonly id: Id; readonly name: string }[],
+    make: () => { readonly id: Id; readonly operation: Addition },
+  ): Id {
+    const key = `${what} ${name.toLowerCase()}`;
+    let id = this.#ids.get(key) ?? known.find((one) => isSame(one.name, name))?.id;
+    if (id === undefined) {
+      const made = make();
+      ({ id } = made);
+      this.added.push(made.operation);
+    }
+    this.#ids.set(key, id);
+    return id as Id;
+  }
+}
+
+/** A layout as a starter keeps it. */
+export function starterLayout(
+  { name, header, hasFooter, hasTurns, menus }: Layout,
+  settings: Pick<Settings, 'menus'>,
+): StarterLayout {
+  const named = MENU_SLOTS.flatMap((slot) => {
+    const menu = settings.menus.find(({ id }) => id === menus[slot]);
+    return menu ? [[slot, menu.name] as const] : [];
+  });
+  return { name, header, hasFooter, hasTurns, menus: Object.fromEntries(named) };
+}
+
+const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
