@@ -8,7 +8,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Account } from '#contract/api.ts';
 import { type RememberedSessions, SESSION_COOKIE } from './accounts/remembered-sessions.ts';
-import { takeEdit } from './edits/edit-lane.ts';
+import { SignedSessions, takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
 import { ProblemError, handleErrors } from './problem.ts';
@@ -57,8 +57,9 @@ const securedFor = (liveOrigin: string) =>
 /** The workbench's server, without listening: edits take a lane of their own, Express does the rest. */
 export function makeListener(parts: AppParts): RequestListener {
   const app = makeApp(parts);
+  const lane = { ...parts, signed: new SignedSessions(parts.sessionSecret) };
   return (request, response) => {
-    if (!takeEdit(parts, request, response)) app(request, response);
+    if (!takeEdit(lane, request, response)) app(request, response);
   };
 }
 

@@ -21,7 +21,7 @@ import type { EditService } from './edit-service.ts';
 interface EditLane {
   readonly edits: EditService;
   readonly sessions: RememberedSessions;
-  readonly sessionSecret: string;
+  readonly signed: SignedSessions;
   readonly log: Logger;
 }
 
@@ -52,13 +52,35 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
   return true;
 }
 
-/** Who sent the cookie, if the session is signed by this server and remembered. */
-function rememberedCaller({ sessions, sessionSecret }: EditLane, cookies: string | undefined): Account | null {
-  const cookie = cookies === undefined ? undefined : parseCookies(cookies)[SESSION_COOKIE];
-  // The session package marks a signed value so.
-  if (!cookie?.startsWith('s:')) return null;
-  const id = unsign(cookie.slice(2), sessionSecret);
-  return id === false ? null : (sessions.remembered(id)?.account ?? null);
+/** Who sent the cookies, if the session is signed by this server and remembered. */
+function rememberedCaller({ sessions, signed }: EditLane, cookies: string | undefined): Account | null {
+  const id = cookies === undefined ? null : signed.sessionIn(cookies);
+  return id === null ? null : (sessions.remembered(id)?.account ?? null);
+}
+
+const MOST_COOKIES = 1000;
+
+/** The sessions that cookies name. That a signature is right is worked out once for the same cookies, since it costs as much as an edit. */
+export class SignedSessions {
+  readonly #secret: string;
+  readonly #known = new Map<string, string>();
+
+  constructor(secret: string) {
+    this.#secret = secret;
+  }
+
+  /** The id of the session in a Cookie header; null where there is none that this server has signed. */
+  sessionIn(cookies: string): string | null {
+    const known = this.#known.get(cookies);
+    if (known !== undefined) return known;
+    const cookie = parseCookies(cookies)[SESSION_COOKIE];
+    // The session package marks a signed value so.
+    const id = cookie?.startsWith('s:') ? unsign(cookie.slice(2), this.#secret) : false;
+    if (id === false) return null;
+    if (this.#known.size >= MOST_COOKIES) this.#known.clear();
+    this.#known.set(cookies, id);
+    return id;
+  }
 }
 
 function readText(request: IncomingMessage): Promise<string> {

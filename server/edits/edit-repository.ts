@@ -271,12 +271,23 @@ class Statement {
     const client = database.client as KnexClient;
     const connection = await client.acquireConnection();
     try {
-      const name = createHash('md5').update(text).digest('hex');
-      return (await connection.query({ name, text, values: this.#values })).rows as Row[];
+      return (await connection.query({ name: nameOf(text), text, values: this.#values })).rows as Row[];
     } finally {
       await client.releaseConnection(connection);
     }
   }
+}
+
+const MOST_NAMES = 500;
+const names = new Map<string, string>();
+
+function nameOf(text: string): string {
+  let name = names.get(text);
+  if (name === undefined) {
+    if (names.size >= MOST_NAMES) names.clear();
+    names.set(text, (name = createHash('md5').update(text).digest('hex')));
+  }
+  return name;
 }
 
 /** The part of Knex's client that lends a connection. */
