@@ -9,6 +9,7 @@ import { hashOfPassword } from '#server/security/passwords.ts';
 import { insertVisitor } from '#server/visitors/visitor-repository.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
 import { benchAccess } from './access.ts';
+import { benchAccessCheck } from './access-check.ts';
 import { benchBrowser } from './browser.ts';
 import { benchCarryOver } from './carry-over.ts';
 import { benchDerive } from './derive.ts';
@@ -110,7 +111,8 @@ if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large
         await post(`/api/sites/${site.key}/operations`, { operations: [{ name: 'page.set', page, fields }] });
         await post(`/api/sites/${site.key}/releases`, { pages: [page], settings: [] });
       };
-      results.push(...(await benchVisitors(live, paths, token, release)));
+      const check = await benchAccessCheck(url, paths, token);
+      results.push(...(await benchVisitors(live, paths, token, release, check)));
     }
     if (wants('search')) {
       const searched = generateSite(SIZE, 'searched');

@@ -1,3 +1,4 @@
+import type { AccessCheck } from './access-check.ts';
 import { Loader } from './load.ts';
 import { type Result, median } from './measure.ts';
 import { type Running, startServer } from './processes.ts';
@@ -9,12 +10,14 @@ const SECONDS = 3;
  * Page requests a second, one process each, of nobody who is known and of somebody who is signed in, beside a bare
  * `node:http` handler with the same compressed bytes; and how long they take while a release goes live.
  * @param release makes a release of the site
+ * @param check what finding out who asks and what they get takes, of a request's time
  */
 export async function benchVisitors(
   live: Running,
   paths: readonly string[],
   cookie: string,
   release: () => Promise<void>,
+  check: AccessCheck,
 ): Promise<Result[]> {
   const loader = new Loader();
   const [plain, signedIn] = [loader.script('plain', paths), loader.script('signed-in', paths, { Cookie: cookie })];
@@ -50,6 +53,10 @@ export async function benchVisitors(
   const ratio = median(rates.ours) / median(rates.bare);
   const signedInRatio = median(rates.signedIn) / median(rates.ours);
   const releaseRatio = median(p99.released) / median(p99.ours);
+  const shares = [
+    ['of nobody who is known', check.anybody, median(rates.ours)],
+    ['of a visitor who is signed in', check.signedIn, median(rates.signedIn)],
+  ] as const;
   const figure = (who: keyof typeof rates) => `${median(rates[who]).toLocaleString('en')}/s`;
   return [
     {
@@ -68,6 +75,14 @@ export async function benchVisitors(
       aim: '≥ 0.5',
       isMet: signedInRatio >= 0.5,
     },
+    ...shares.map(([who, took, rate]): Result => ({
+      what: `Finding out who asks and what they get, ${who}`,
+      ours: `${took.toFixed(2)} µs`,
+      limit: `${(1e6 / rate).toFixed(1)} µs, the whole request`,
+      ratio: (took * rate) / 1e6,
+      aim: '≤ 0.05',
+      isMet: (took * rate) / 1e6 <= 0.05,
+    })),
     {
       what: `The time in which 99 of 100 are answered, in ${SECONDS} s with a release among them`,
       ours: `${median(p99.released).toFixed(1)} ms`,

@@ -2,7 +2,7 @@ import type { IncomingMessage } from 'node:http';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import { readPassphrases } from '../security/passphrase-token.ts';
-import type { SignedIn, VisitorSessions } from '../visitors/visitor-sessions.ts';
+import { type SignedIn, VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { headerOf } from './ready-answer.ts';
 
 /** The cookie of the passphrases that a visitor has given on a site. */
@@ -32,33 +32,56 @@ export class Askers {
   remembered(request: IncomingMessage): Asking | undefined {
     const cookies = headerOf(request, 'cookie');
     if (cookies === undefined) return ANYBODY;
-    const token = visitorToken(cookies);
+    const { token, given } = tokensIn(cookies);
     const signedIn = token === null ? null : this.#sessions.remembered(token);
-    return signedIn === undefined ? undefined : this.#asking(signedIn, cookies, request.url!);
+    return signedIn === undefined ? undefined : this.#asking(signedIn, given, request.url!);
   }
 
   async find(request: IncomingMessage): Promise<Asking> {
     const { cookie } = request.headers;
     if (cookie === undefined) return ANYBODY;
-    const token = visitorToken(cookie);
-    return this.#asking(token === null ? null : await this.#sessions.find(token), cookie, request.url!);
+    const { token, given } = tokensIn(cookie);
+    return this.#asking(token === null ? null : await this.#sessions.find(token), given, request.url!);
   }
 
   /** A session or passphrases of another site count for nothing. */
-  #asking(signedIn: SignedIn | null, cookies: string, url: string): Asking {
+  #asking(signedIn: SignedIn | null, given: string | null, url: string): Asking {
     const site = /^\/([^/?]*)/.exec(url)?.[1] ?? '';
     const isHere = signedIn?.site === site;
-    const token = cookieIn(cookies, PASSPHRASE_COOKIE);
-    const passphrases = token === null ? [] : readPassphrases(this.#secret, site, token);
+    const passphrases = given === null ? [] : readPassphrases(this.#secret, site, given);
     if (!isHere && passphrases.length === 0) return ANYBODY;
     return { isSignedIn: isHere, audiences: isHere ? signedIn.audiences : [], passphrases };
   }
 }
 
 /** The token of a visitor who is signed in, in a Cookie header; null where there is none. */
-export function visitorToken(header: string | undefined): string | null {
-  const token = header === undefined ? null : cookieIn(header, 'spur.visitor');
-  return token !== null && /^[0-9A-Za-z_-]{10,64}$/.test(token) ? token : null;
+export const visitorToken = (header: string | undefined): string | null =>
+  header === undefined ? null : tokensIn(header).token;
+
+interface Tokens {
+  /** Of a visitor who is signed in, or null. */
+  readonly token: string | null;
+  /** Of the passphrases that were given, or null. */
+  readonly given: string | null;
+}
+
+const MOST_HEADERS = 2000;
+const LONGEST_KEPT = 2000;
+const known = new Map<string, Tokens>();
+
+/** What a Cookie header holds for us. A browser sends the same one with each request, so it is taken apart once. */
+function tokensIn(header: string): Tokens {
+  let tokens = known.get(header);
+  if (tokens === undefined) {
+    const token = cookieIn(header, VISITOR_COOKIE);
+    tokens = {
+      token: token !== null && /^[0-9A-Za-z_-]{10,64}$/.test(token) ? token : null,
+      given: cookieIn(header, PASSPHRASE_COOKIE),
+    };
+    if (known.size >= MOST_HEADERS) known.clear();
+    if (header.length <= LONGEST_KEPT) known.set(header, tokens);
+  }
+  return tokens;
 }
 
 const cookieIn = (header: string, name: string): string | null =>

@@ -79,6 +79,8 @@ export class LiveSite {
   #anonymous: Kind;
   /** The others, by the audiences that they belong to and the passphrases that they gave. */
   readonly #kinds = new Map<string, Kind>();
+  /** The keys of those who are signed in and gave no passphrase, by their list of audiences. */
+  readonly #keys = new WeakMap<readonly AudienceId[], string>();
   /** The passphrases that its pages ask for: no other makes a visitor differ. */
   readonly #passphrases: ReadonlySet<PassphraseId>;
 
@@ -348,6 +350,14 @@ export class LiveSite {
 
   /** Visitors who belong to the same audiences and gave the same passphrases are of one kind. */
   #keyOf(asking: Asking): string {
+    if (!asking.isSignedIn || asking.passphrases.length > 0) return this.#newKeyOf(asking);
+    // Who is signed in asks with the same list again and again.
+    let key = this.#keys.get(asking.audiences);
+    if (key === undefined) this.#keys.set(asking.audiences, (key = this.#newKeyOf(asking)));
+    return key;
+  }
+
+  #newKeyOf(asking: Asking): string {
     return [
       String(asking.isSignedIn),
       ...[...closureOf(this.release.site.settings.audiences, asking.audiences)].sort(),
