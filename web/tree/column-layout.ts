@@ -1,11 +1,12 @@
 import { useMemo } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
+import { isKind } from '#core/model/page-label.ts';
 import type { Site } from '#core/model/site.ts';
 import type { ColumnSet } from '../workbench/lenses.ts';
 import { accessColumns } from './access-columns.tsx';
 import { menuColumns } from './menu-columns.tsx';
-import { COLUMNS, type Column } from './columns.tsx';
+import { COLUMNS, type Column, WRITE_WITHOUT_KINDS } from './columns.tsx';
 
 const layoutSchema = z.object({
   order: z.array(z.string()).max(100),
@@ -31,16 +32,30 @@ export function useColumnLayout(
   readonly setLayout: (layout: ColumnLayout) => void;
 } {
   const [layout, setLayout] = usePreference(`columns.${set}`, layoutSchema, AS_AT_FIRST);
+  const columnsOfSet = columnsOf(set, site);
   const all = useMemo(() => {
     const place = (column: Column) => {
       const at = layout.order.indexOf(column.key);
       return at === -1 ? layout.order.length : at;
     };
-    const columns = set === 'access' ? accessColumns(site) : set === 'menus' ? menuColumns(site) : COLUMNS[set];
-    return [...columns].sort((a, b) => place(a) - place(b));
-  }, [set, site, layout.order]);
+    return [...columnsOfSet].sort((a, b) => place(a) - place(b));
+  }, [columnsOfSet, layout.order]);
   const columns = useMemo(() => all.filter((one) => !layout.hidden.includes(one.key)), [all, layout.hidden]);
   return { columns, all, layout, setLayout };
+}
+
+/** The columns of a set; the same list while the site's settings are the same, so that an edit does not draw every row anew. */
+function columnsOf(set: ColumnSet, site: Site): readonly Column[] {
+  switch (set) {
+    case 'access':
+      return accessColumns(site);
+    case 'menus':
+      return menuColumns(site);
+    case 'write':
+      return site.settings.labels.some(isKind) ? COLUMNS.write : WRITE_WITHOUT_KINDS;
+    default:
+      return COLUMNS[set];
+  }
 }
 
 /** In a sheet narrower than this the person's own widths do not count. */

@@ -207,3 +207,6 @@ function Address({ text, isQuiet }: { readonly text: string | null; readonly isQ
     </span>
   );
 }
+
+/** Those of the Write lens where the site has no kinds. */
+export const WRITE_WITHOUT_KINDS: readonly Column[] = COLUMNS.write.filter((column) => column !== kind);
