@@ -1,7 +1,7 @@
 import { type Finder, accessTable, heldBackRows, membershipsOf } from '../derive/access.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
-import { ruleOf } from '../model/access.ts';
+import { ruleOf, sameAccess } from '../model/access.ts';
 import type { Site } from '../model/site.ts';
 
 /** Which pages a finder gains and loses by a change. */
@@ -16,13 +16,34 @@ export interface FinderChange {
  * change are counted too.
  */
 export function finderChanges(before: Site, after: Site, at: number): Readonly<Record<Finder, FinderChange>> {
-  if (before === after) return { engines: NOTHING, search: NOTHING };
+  if (before === after || isAlike(before, after)) return { engines: NOTHING, search: NOTHING };
   const [was, is] = [pagesFound(before, at), pagesFound(after, at)];
   const change = (finder: Finder): FinderChange => ({
     gains: [...is[finder]].filter((page) => !was[finder].has(page)),
     loses: [...was[finder]].filter((page) => !is[finder].has(page)),
   });
   return { engines: change('engines'), search: change('search') };
+}
+
+/** Whether two drafts are alike in all that finders go by, as they are while a title or an address is typed. */
+function isAlike(before: Site, after: Site): boolean {
+  const { audiences, labels } = after.settings;
+  if (audiences !== before.settings.audiences || labels !== before.settings.labels) return false;
+  const [was, is] = [derivedOf(before).outline, derivedOf(after).outline];
+  return (
+    was.nodes.length === is.nodes.length &&
+    is.nodes.every((node, row) => {
+      const old = was.nodes[row]!;
+      return (
+        node === old ||
+        (node.id === old.id &&
+          node.parent === old.parent &&
+          node.type === old.type &&
+          node.hidden === old.hidden &&
+          sameAccess(node.access, old.access))
+      );
+    })
+  );
 }
 
 const NOTHING: FinderChange = { gains: [], loses: [] };

@@ -2,6 +2,7 @@ import { derivedOf } from '../derive/derived.ts';
 import { type MenuEntry } from '../derive/menu.ts';
 import { derivedForEach, visitorOf } from '../derive/derived-for-each.ts';
 import { type MenuTable, menuTable, menuTableOf } from '../derive/menu-table.ts';
+import type { Outline } from '../derive/outline.ts';
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { EntryId, MenuId } from '../model/menu.ts';
@@ -43,7 +44,7 @@ export function whatChanges(before: Site, after: Site): Consequences {
   const was = derivedOf(before);
   const is = derivedOf(after);
   is.outline.nodes.forEach((node, row) => {
-    const old = was.outline.rowOf.get(node.id);
+    const old = rowBeside(was.outline, row, node.id);
     if (old === undefined) return void added.push(node.id);
     const addressBefore = was.addresses[old];
     const addressAfter = is.addresses[row];
@@ -53,13 +54,19 @@ export function whatChanges(before: Site, after: Site): Consequences {
     const canBeReached = is.hiddenBy[row] === -1;
     if (couldBeReached !== canBeReached) (canBeReached ? opened : closed).push(node.id);
   });
-  for (const node of was.outline.nodes) if (!is.outline.rowOf.has(node.id)) removed.push(node.id);
+  was.outline.nodes.forEach(({ id }, row) => {
+    if (rowBeside(is.outline, row, id) === undefined) removed.push(id);
+  });
   const menus = entryChanges(
     before.settings.menus.map((menu) => menuTableOf(before, menu)),
     after.settings.menus.map((menu) => menuTableOf(after, menu)),
   );
   return { addresses, added, removed, closed, opened, menus };
 }
+
+/** The row of a page in another outline. Most changes move no page, so the same row is looked at first. */
+const rowBeside = ({ nodes, rowOf }: Outline, row: number, page: PageId): number | undefined =>
+  nodes[row]?.id === page ? row : rowOf.get(page);
 
 /** What an audience gains and loses in the menus, where that is not the same for all. */
 export interface AudienceEntries {
