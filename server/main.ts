@@ -21,7 +21,7 @@ import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
-import { LinkService } from './checks/link-service.ts';
+import { LinkService, NIGHTLY_LINKS } from './checks/link-service.ts';
 import { EngineService } from './engine/engine-service.ts';
 import { ReleaseService } from './releases/release-service.ts';
 import { CATCH_UP_EVERY_MS, SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
@@ -76,13 +76,14 @@ await runProcess('workbench', async (ready) => {
       crawl: crawls.run,
       [engine.look.job]: engine.look.run,
       [links.look.job]: links.look.run,
+      [NIGHTLY_LINKS]: () => links.askAtNight(),
       [NIGHTLY_SYNC]: () => directory.syncAtNight(),
       [SCHEDULED_RELEASE]: schedule.run,
     },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
   engine.look.useQueue(queue);
-  links.look.useQueue(queue);
+  await links.useQueue(queue);
   schedule.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);

@@ -26,7 +26,7 @@ export function makeLinkHandlers({
     },
     askOutsideLinks: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
-      await links.look.start(site.key);
+      await links.start(site.key);
       return links.look.show(site.key);
     },
     stopLinkLook: async ({ request }) => {

@@ -4,11 +4,17 @@ import type { Robot } from 'robots-parser';
 import { type OutsideAnswer, outsideLinksOf } from '#core/checks/link-findings.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { LinkReport } from '#contract/links.ts';
+import type { JobQueue } from '../jobs/job-queue.ts';
 import { BackgroundLook, type Tell } from '../looks/background-look.ts';
+import { sitesLookedAt } from '../looks/look-repository.ts';
 import { AGENT, type FetchLimits, politeFetch } from '../old-site/polite-fetch.ts';
 import { CrawlFault, robotsAt } from '../old-site/robots.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { outsideTextLinks } from './link-repository.ts';
+
+export const NIGHTLY_LINKS = 'nightly-links';
+/** By UTC. */
+const AT_NIGHT = '0 3 * * *';
 
 /** So many addresses of a site are asked at most. */
 const MOST_ADDRESSES = 5000;
@@ -30,6 +36,7 @@ export class LinkService {
   readonly #cache: SiteCache;
   readonly #now: () => Date;
   readonly #limits: FetchLimits;
+  #queue: JobQueue | null = null;
 
   constructor(database: Knex, cache: SiteCache, now: () => Date, allowedHosts: ReadonlySet<string>) {
     this.#database = database;
@@ -37,6 +44,24 @@ export class LinkService {
     this.#now = now;
     this.#limits = { largest: LARGEST, longestMs: LONGEST_MS, allowedHosts };
     this.look = new BackgroundLook(database, now, 'links', (...given) => this.#ask(...given));
+  }
+
+  /** From now on this queue has the asking, and that of each night for sites whose addresses were asked before. */
+  async useQueue(queue: JobQueue): Promise<void> {
+    this.#queue = queue;
+    this.look.useQueue(queue);
+    if ((await sitesLookedAt(this.#database, 'links')).length > 0) await queue.repeat(NIGHTLY_LINKS, AT_NIGHT);
+  }
+
+  /** Begins to ask the addresses of a site, unless that is under way. Each night they are asked again. */
+  async start(site: SiteKey): Promise<void> {
+    await this.look.start(site);
+    await this.#queue!.repeat(NIGHTLY_LINKS, AT_NIGHT);
+  }
+
+  /** Asks again what was asked before, of all sites. */
+  async askAtNight(): Promise<void> {
+    for (const site of await sitesLookedAt(this.#database, 'links')) await this.look.start(site);
   }
 
   async #ask(key: SiteKey, tell: Tell, signal: AbortSignal): Promise<LinkReport> {

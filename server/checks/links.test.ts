@@ -2,6 +2,7 @@ import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
+import { NIGHTLY_LINKS } from './link-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -118,6 +119,15 @@ describe('outside addresses', () => {
     ]);
     expect(asked).not.toContain('/private');
     expect(asked.filter((one) => one === '/robots.txt')).toHaveLength(1);
+  });
+
+  it('are asked again at night, once they were asked', async () => {
+    const { rows } = await server.database.raw(`SELECT cron FROM pgboss.schedule WHERE name = ?`, [NIGHTLY_LINKS]);
+    expect(rows).toEqual([{ cron: '0 3 * * *' }]);
+    const readAt = async () => (await ines.get('/api/sites/quay/link-look')).json.report.readAt;
+    const before = await readAt();
+    await server.database.raw(`INSERT INTO pgboss.job (name, data) VALUES (?, '{}')`, [NIGHTLY_LINKS]);
+    await until('the night has come', async () => (await readAt()) > before, 20_000);
   });
 
   it('are asked by editors only', async () => {

@@ -46,3 +46,7 @@ export async function tellLook(
 export async function stopLook(database: Knex, site: SiteKey, kind: LookKind): Promise<void> {
   await database('look').where({ site, kind, state: 'running' }).update({ state: 'stopped' });
 }
+
+/** The sites that a look of the kind was begun at. */
+export const sitesLookedAt = (database: Knex, kind: LookKind): Promise<SiteKey[]> =>
+  database('look').where({ kind }).orderBy('site').pluck('site');

@@ -31,7 +31,7 @@ import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
-import { LinkService } from '../checks/link-service.ts';
+import { LinkService, NIGHTLY_LINKS } from '../checks/link-service.ts';
 import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
 import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
@@ -195,13 +195,14 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         crawl: crawls.run,
         [engine.look.job]: engine.look.run,
         [links.look.job]: links.look.run,
+      [NIGHTLY_LINKS]: () => links.askAtNight(),
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
         [SCHEDULED_RELEASE]: schedule.run,
       },
       () => undefined,
     );
     engine.look.useQueue(queue);
-    links.look.useQueue(queue);
+    await links.useQueue(queue);
     schedule.useQueue(queue);
     await directory.useQueue(queue);
     crawls.useQueue(queue);

@@ -32,7 +32,7 @@ export function ChecksBar() {
             ? 'Asking outside addresses did not come to an end.'
             : report === null
               ? 'Outside addresses were not asked yet.'
-              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
+              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}, and each night again.`}
       </p>
       {mayEdit && (
         <div className="ml-auto flex items-center gap-2">
