@@ -195,7 +195,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         crawl: crawls.run,
         [engine.look.job]: engine.look.run,
         [links.look.job]: links.look.run,
-      [NIGHTLY_LINKS]: () => links.askAtNight(),
+        [NIGHTLY_LINKS]: () => links.askAtNight(),
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
         [SCHEDULED_RELEASE]: schedule.run,
       },
