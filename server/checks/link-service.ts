@@ -2,6 +2,7 @@ import { setTimeout as pause } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { Robot } from 'robots-parser';
 import { type OutsideAnswer, outsideLinksOf } from '#core/checks/link-findings.ts';
+import { outsideLinksOfSettings } from '#core/checks/settings-links.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { LinkReport } from '#contract/links.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
@@ -29,7 +30,7 @@ const MOST_HOPS = 5;
 /** What came of asking for an address: null where all is well. */
 type Asked = { readonly fault: OutsideAnswer['fault'] | 'not asked'; readonly says: string } | null;
 
-/** Asks the outside addresses that a site's pages link to whether they are there still. It reaches what the crawler may, and no more. */
+/** Asks the outside addresses that a site's pages, menus and redirects lead to whether they are there still. It reaches what the crawler may, and no more. */
 export class LinkService {
   readonly look: BackgroundLook<LinkReport>;
   readonly #database: Knex;
@@ -66,7 +67,10 @@ export class LinkService {
 
   async #ask(key: SiteKey, tell: Tell, signal: AbortSignal): Promise<LinkReport> {
     const { site } = await this.#cache.current(key);
-    const links = outsideLinksOf(site, await outsideTextLinks(this.#database, key));
+    const links = [
+      ...outsideLinksOf(site, await outsideTextLinks(this.#database, key)),
+      ...outsideLinksOfSettings(site.settings),
+    ];
     const all = [...new Set(links.map(({ address }) => address))].sort();
     const addresses = all.slice(0, MOST_ADDRESSES);
     const readAt = this.#now().toISOString();

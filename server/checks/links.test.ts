@@ -101,12 +101,18 @@ describe('outside addresses', () => {
         ),
       ],
     });
+    await ines.operations('quay', {
+      name: 'redirect.add',
+      redirect: 'r1',
+      from: '/shop',
+      to: { url: `http://${host}/shop` },
+    });
     const path = '/api/sites/quay/link-look';
     expect((await ines.get(path)).json).toEqual({ state: 'none', addressesRead: 0, addressesKnown: 0, report: null });
     expect((await ines.post(path, undefined)).json.state).toBe('running');
     await until('all were asked', async () => (await ines.get(path)).json.state === 'done', 20_000);
     const { report } = (await ines.get(path)).json;
-    expect(report).toMatchObject({ addresses: 10, isWhole: true });
+    expect(report).toMatchObject({ addresses: 11, isWhole: true });
     expect(report.faults).toEqual([
       { address: `http://${host}/broken`, fault: 'no answer', says: 'It answers with 503, a fault of its own.' },
       { address: `http://${host}/gone`, fault: 'missing', says: 'It answers with 410: nothing is there.' },
@@ -117,6 +123,7 @@ describe('outside addresses', () => {
       { address: `http://${host}/private`, says: 'Its robots.txt asks programs not to read it.' },
       { address: 'http://192.168.0.1/router', says: expect.stringContaining('not in the public net') },
     ]);
+    expect(asked).toContain('/shop');
     expect(asked).not.toContain('/private');
     expect(asked.filter((one) => one === '/robots.txt')).toHaveLength(1);
   });

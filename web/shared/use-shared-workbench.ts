@@ -58,6 +58,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     columnSet: 'shared',
     feedback: null,
     findings: null,
+    settingsFindings: [],
     changes: null,
     guest: { ...counted, give },
     view: parameters.view === 'map' ? 'map' : 'sheet',

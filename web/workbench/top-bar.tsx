@@ -23,10 +23,13 @@ const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
-  const { site, derived, feedback, findings, lens, setLens, run, mayEdit, shown } = useWorkbench();
+  const { site, derived, feedback, findings, settingsFindings, lens, setLens, run, mayEdit, shown } = useWorkbench();
   // The counts may follow a moment later: what is typed and pressed comes first.
   const seen = useDeferredValue(
-    useMemo(() => ({ site, derived, feedback, findings }), [site, derived, feedback, findings]),
+    useMemo(
+      () => ({ site, derived, feedback, findings, settingsFindings }),
+      [site, derived, feedback, findings, settingsFindings],
+    ),
   );
   const waiting = useMemo(
     () =>
@@ -35,6 +38,7 @@ export function TopBar() {
         seen.derived,
         seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0,
         seen.findings,
+        seen.settingsFindings,
       ),
     [seen],
   );

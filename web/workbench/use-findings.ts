@@ -1,5 +1,6 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type LinkFinding, linkFindings, outsideFindings } from '#core/checks/link-findings.ts';
+import { type SettingsFinding, settingsFindings } from '#core/checks/settings-links.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useLinkLook, useTextLinks } from '../api/links.ts';
@@ -28,4 +29,10 @@ export function useFindings(
     for (const finding of found) byPage.set(finding.page, [...(byPage.get(finding.page) ?? []), finding]);
     return byPage;
   }, [seen, now, links, answers]);
+}
+
+/** What was heard of the outside addresses that menus and redirects lead to, where that is to be told. */
+export function useSettingsFindings(key: SiteKey, { settings }: Pick<Site, 'settings'>): readonly SettingsFinding[] {
+  const answers = useLinkLook(key)?.report?.faults;
+  return useMemo(() => settingsFindings(settings, answers ?? []), [settings, answers]);
 }

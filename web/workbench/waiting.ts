@@ -1,4 +1,5 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { SettingsFinding } from '#core/checks/settings-links.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import { arrangedNow } from '#core/derive/menu-merge.ts';
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
@@ -14,12 +15,16 @@ export interface Waiting {
   readonly words: string;
 }
 
-/** What waits under each lens; `toSettle` of what was said of the plan, `findings` about links as far as they are known. */
+/**
+ * What waits under each lens; `toSettle` of what was said of the plan, `findings` about links of pages as far as they are known, and
+ * `settingsFindings` about those of menus and redirects.
+ */
 export function countWaiting(
   site: Site,
   derived: Derived,
   toSettle: number,
   findings: ReadonlyMap<PageId, readonly LinkFinding[]> | null,
+  settingsFindings: readonly SettingsFinding[],
 ): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
   let differing = 0;
@@ -32,7 +37,7 @@ export function countWaiting(
     if (state === 'draft' || state === 'edited') differing++;
     if (state === 'live' || state === 'edited') liveHere++;
   });
-  let amiss = 0;
+  let amiss = settingsFindings.length;
   for (const ofPage of findings?.values() ?? []) amiss += ofPage.length;
   let dead = 0;
   for (const row of derived.outline.aliases) if (answerOfRow(derived, row) === 'leads nowhere') dead++;

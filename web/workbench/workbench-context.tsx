@@ -2,6 +2,7 @@ import { createContext, useContext } from 'react';
 import type { TreeComparison } from '#core/changes/compare-trees.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { SettingsFinding } from '#core/checks/settings-links.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { Filter } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
@@ -98,6 +99,8 @@ export interface Workbench {
   readonly feedback: Said | null;
   /** What was found about the links of each page; null until it is known. */
   readonly findings: ReadonlyMap<PageId, readonly LinkFinding[]> | null;
+  /** The same of menus and redirects, whose outside addresses alone are looked at. */
+  readonly settingsFindings: readonly SettingsFinding[];
   /** Who changed each page last, and when; null where no column asks for it, and until it is known. */
   readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;
   /** Null at the workbench; what a guest does where the plan is seen by a link. */

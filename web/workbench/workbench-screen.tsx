@@ -24,7 +24,7 @@ import { Dialogs } from './dialogs/dialogs.tsx';
 import { TopBar } from './top-bar.tsx';
 import { TrailStrip } from './trail-strip.tsx';
 import { useCommands } from './use-commands.ts';
-import { useFindings } from './use-findings.ts';
+import { useFindings, useSettingsFindings } from './use-findings.ts';
 import { useSelection } from './use-selection.ts';
 import { useTold } from './use-told.ts';
 import { useView } from './use-view.ts';
@@ -67,6 +67,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const totals = feedback?.totals ?? null;
   const isChecked = parameters.lens === 'checks' || filter.link !== undefined;
   const findings = useFindings(store.key, site, shown.revision, isChecked);
+  const settingsFindings = useSettingsFindings(store.key, site);
   const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, findings, moment);
   const changes = useLiveChanges(store.key, parameters.lens === 'publish' ? shown.revision : null) ?? null;
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
@@ -113,6 +114,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     columnSet: parameters.lens,
     feedback,
     findings,
+    settingsFindings,
     changes,
     guest: null,
     ...selected,

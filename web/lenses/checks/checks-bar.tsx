@@ -8,9 +8,10 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** How many links do not lead where they should, and asking outside addresses again. It stands above the tree in the Checks lens. */
 export function ChecksBar() {
-  const { site, findings, mayEdit } = useWorkbench();
+  const { site, findings, settingsFindings, mayEdit } = useWorkbench();
   const look = useLinkLook(site.key);
-  const count = findings === null ? null : [...findings.values()].reduce((sum, of) => sum + of.length, 0);
+  const count =
+    findings === null ? null : [...findings.values()].reduce((sum, of) => sum + of.length, settingsFindings.length);
   const isBusy = look?.state === 'running';
   const report = look?.report ?? null;
   const during = (work: Promise<void>) => void work.catch((problem: unknown) => toast.error(wordsOfFault(problem)));
@@ -32,7 +33,7 @@ export function ChecksBar() {
             ? 'Asking outside addresses did not come to an end.'
             : report === null
               ? 'Outside addresses were not asked yet.'
-              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}, and each night again.`}
+              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}; asked again each night.`}
       </p>
       {mayEdit && (
         <div className="ml-auto flex items-center gap-2">

@@ -6,7 +6,7 @@ import { useLinkLook } from '../../api/links.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
 import { FAULT_WORDS, linkTargetWords } from '../../tree/words.ts';
-import { findingWords } from './finding-words.ts';
+import { findingWords, outsideWords, settingsLinkWords } from './finding-words.ts';
 
 /** So many pages with findings are listed. */
 const MOST_LISTED = 100;
@@ -33,6 +33,7 @@ export function ChecksPanel({ page }: { readonly page: PageId | null }) {
         </section>
       )}
       <Others page={page} findings={findings} />
+      <OfSettings />
       <NotAsked />
     </div>
   );
@@ -101,6 +102,37 @@ function Others({
       {others.length > MOST_LISTED && (
         <p className="text-small text-quiet">and {others.length - MOST_LISTED} more pages; the filter lists them all</p>
       )}
+    </section>
+  );
+}
+
+/** Entries of menus, and redirects, that lead to outside addresses which do not answer as they should. */
+function OfSettings() {
+  const { site, settingsFindings, setDialog } = useWorkbench();
+  if (settingsFindings.length === 0) return null;
+  return (
+    <section aria-labelledby="findings-of-settings" className="border-t border-rule pt-4">
+      <h3 id="findings-of-settings" className="font-display text-large font-semibold">
+        In menus and redirects
+      </h3>
+      <ul className="divide-y divide-rule">
+        {settingsFindings.map(({ of, address, fault, says }) => (
+          <li key={'menu' in of ? `${of.menu} ${of.entry}` : of.redirect} className="py-2">
+            <p className="flex flex-wrap items-baseline justify-between gap-x-3">
+              <button
+                type="button"
+                className="min-w-0 text-left text-accent hover:underline"
+                onClick={() => setDialog('menu' in of ? 'menus' : 'redirects')}
+              >
+                {settingsLinkWords(site, of)}
+              </button>
+              <span className="text-small text-attention">{FAULT_WORDS[fault]}</span>
+            </p>
+            <p className="font-mono text-small break-all">{address}</p>
+            <p className="text-small text-quiet">{outsideWords(fault, says)}</p>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

@@ -1,13 +1,11 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { SettingsLink } from '#core/checks/settings-links.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 
 /** What is wrong with a link and what can be done, as a sentence. */
 export function findingWords(site: Site, { to, fault, says }: LinkFinding): string {
-  if ('address' in to)
-    return fault === 'moved'
-      ? `It has moved for good, to ${says}. Link to that.`
-      : `${says} Link elsewhere, or take the link away.`;
+  if ('address' in to) return outsideWords(fault, says);
   const node = site.nodes.get(to.page);
   const title = node ? `‘${textIn(node.title, site.settings.language)}’` : 'a page';
   switch (fault) {
@@ -22,4 +20,17 @@ export function findingWords(site: Site, { to, fault, says }: LinkFinding): stri
     default:
       return `${title} has no heading of that name any more. The link leads to the top of the page.`;
   }
+}
+
+/** What an outside address said, and what can be done. */
+export const outsideWords = (fault: LinkFinding['fault'], says: string): string =>
+  fault === 'moved'
+    ? `It has moved for good, to ${says}. Link to that.`
+    : `${says} Link elsewhere, or take the link away.`;
+
+/** Where a link stands that is in no page. */
+export function settingsLinkWords({ settings }: Pick<Site, 'settings'>, of: SettingsLink['of']): string {
+  if (!('menu' in of)) return `The redirect from ${of.from}`;
+  const menu = settings.menus.find(({ id }) => id === of.menu);
+  return `‘${textIn(of.label, settings.language)}’ in the ${menu?.name ?? 'former'} menu`;
 }

@@ -12,7 +12,7 @@ const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[]
   { words: 'Bring pages…', dialog: 'import' },
   { words: 'Begin from a starter…', dialog: 'starters' },
   { words: 'Audiences…', dialog: 'audiences' },
-  { words: 'Labels…', dialog: 'labels' },
+  { words: 'Labels and kinds…', dialog: 'labels' },
   { words: 'Compare who can open what…', dialog: 'compare' },
   { words: 'Visitors…', dialog: 'visitors' },
   { words: 'Share the plan for comment…', dialog: 'share' },

@@ -1,0 +1,65 @@
+import { expect, it } from 'vitest';
+import { entryIdSchema, toMenuId } from '../model/menu.ts';
+import { redirectIdSchema } from '../model/redirect.ts';
+import { emptySite, siteAfter } from '../testing/random-site.ts';
+import { outsideLinksOfSettings, settingsFindings } from './settings-links.ts';
+
+const main = toMenuId('main');
+const entry = (id: string) => entryIdSchema.parse(id);
+const site = siteAfter(
+  [
+    {
+      name: 'entry.add',
+      menu: main,
+      entry: entry('tides'),
+      label: { en: 'Tides' },
+      target: { url: 'https://tides.example/' },
+      under: null,
+    },
+    {
+      name: 'entry.add',
+      menu: main,
+      entry: entry('mail'),
+      label: { en: 'Mail' },
+      target: { url: 'mailto:a@spur.example' },
+      under: null,
+    },
+    {
+      name: 'entry.add',
+      menu: main,
+      entry: entry('enter'),
+      label: { en: 'Sign in' },
+      target: { does: 'sign-in' },
+      under: null,
+    },
+    {
+      name: 'redirect.add',
+      redirect: redirectIdSchema.parse('r1'),
+      from: '/shop',
+      to: { url: 'https://shop.example/' },
+    },
+    { name: 'redirect.add', redirect: redirectIdSchema.parse('r2'), from: '/left', to: 'gone' },
+  ],
+  emptySite(),
+);
+
+it('outside web addresses of menus and redirects are found, and nothing else', () =>
+  expect(outsideLinksOfSettings(site.settings)).toEqual([
+    { of: { menu: 'main', entry: 'tides', label: { en: 'Tides' } }, address: 'https://tides.example/' },
+    { of: { redirect: 'r1', from: '/shop' }, address: 'https://shop.example/' },
+  ]));
+
+it('they are told with what was heard of them, where something was', () =>
+  expect(
+    settingsFindings(site.settings, [
+      { address: 'https://shop.example/', fault: 'missing', says: 'It answers with 404.' },
+      { address: 'https://elsewhere.example/', fault: 'moved', says: 'https://nowhere.example/' },
+    ]),
+  ).toEqual([
+    {
+      of: { redirect: 'r1', from: '/shop' },
+      address: 'https://shop.example/',
+      fault: 'missing',
+      says: 'It answers with 404.',
+    },
+  ]));
