@@ -321,7 +321,7 @@ describe('columns', () => {
     await bench.click('checkbox', 'Hidden');
     await bench.click('button', 'Move Address left');
     await bench.press(Key.ESCAPE);
-    const wanted = ['Title', 'In menus', 'Address', 'State', 'Text'];
+    const wanted = ['Title', 'In menus', 'Address', 'State', 'Kind', 'Text'];
     await bench.until('they are so', async () => (await names()).join() === wanted.join());
     const handle = await bench.find('separator', 'Width of Address');
     await handle.sendKeys(Key.ARROW_RIGHT);
