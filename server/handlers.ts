@@ -73,7 +73,6 @@ export interface Services {
   readonly now: () => Date;
 }
 
-/** Keys that the visitors' side or the workbench needs for itself. */
 /** Longer words to find are cut. */
 const LONGEST_QUERY = 300;
 
