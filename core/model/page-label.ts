@@ -56,11 +56,7 @@ export const kindAmong = (borne: readonly LabelId[], labels: readonly PageLabel[
   borne.length === 0 ? null : (labels.find((one): one is PageKind => isKind(one) && borne.includes(one.id)) ?? null);
 
 /** The labels that a page bears with this kind in place of the one that it had; null takes its kind away. */
-export const withKind = (
-  borne: readonly LabelId[],
-  kind: LabelId | null,
-  labels: readonly PageLabel[],
-): readonly LabelId[] => [
+export const withKind = (borne: readonly LabelId[], kind: LabelId | null, labels: readonly PageLabel[]): LabelId[] => [
   ...borne.filter((id) => !labels.some((one) => one.id === id && isKind(one))),
   ...(kind === null ? [] : [kind]),
 ];

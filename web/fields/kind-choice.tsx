@@ -2,10 +2,8 @@ import { isKind, kindAmong, withKind, type PageLabel } from '#core/model/page-la
 import { type AccessChange, type LabelId, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
+import { NO_KIND } from '../tree/words.ts';
 import { Choice } from '../ui/field.tsx';
-
-/** What a page is called that has no kind. */
-export const NO_KIND = 'A page like any other';
 
 /** The kind of a page, one of those that the site has. */
 export function KindChoice({
@@ -47,5 +45,5 @@ export function KindOptions({ labels }: { readonly labels: readonly PageLabel[] 
 
 /** The change that gives a page of these labels the kind that was chosen; '' takes its kind away. */
 export const kindChange = (borne: readonly LabelId[], chosen: string, labels: readonly PageLabel[]): AccessChange => ({
-  labels: [...withKind(borne, chosen === '' ? null : (chosen as LabelId), labels)],
+  labels: withKind(borne, chosen === '' ? null : (chosen as LabelId), labels),
 });

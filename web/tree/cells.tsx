@@ -8,6 +8,7 @@ import type { PageFields } from '#core/operations/page-set.ts';
 import type { Edit } from '../api/site-store.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import type { CellContext } from './columns.tsx';
+import { NO_KIND } from './words.ts';
 
 const CELL_BUTTON =
   'inline-flex h-6 max-w-full items-center gap-1.5 truncate rounded px-1.5 -ml-1.5 hover:bg-accent-soft disabled:hover:bg-transparent';
@@ -109,10 +110,10 @@ export function KindCell({
 function kindChoices(own: string, { latest }: CellContext): CellChoice[] {
   const { labels } = latest().site.settings;
   const fieldsOf = (kind: LabelId | null) => (page: PageId) => ({
-    access: { labels: [...withKind(ruleOf(nodeAt(latest().site, page)).labels, kind, labels)] },
+    access: { labels: withKind(ruleOf(nodeAt(latest().site, page)).labels, kind, labels) },
   });
   return [
-    { words: 'A page like any other', isChosen: own === '', fields: fieldsOf(null) },
+    { words: NO_KIND, isChosen: own === '', fields: fieldsOf(null) },
     ...labels.filter(isKind).map(({ id, name }) => ({ words: name, isChosen: own === id, fields: fieldsOf(id) })),
   ];
 }

@@ -92,3 +92,6 @@ export function linkTargetWords(site: Site, { to }: LinkFinding): string {
 /** "menus", "menus and facts", "menus, facts and labels". */
 export const listOf = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
+
+/** What a page is called that has no kind. */
+export const NO_KIND = 'A page like any other';

@@ -103,7 +103,7 @@ function Labels({ page }: { readonly page: PageId }) {
   return (
     <section aria-label="Labels and kind" className="flex flex-col gap-2 border-t border-rule pt-4">
       <h3 className="font-display text-large font-semibold">Labels and kind</h3>
-      {labels.length === 0 && (
+      {plainLabels.length === 0 && kind === null && (
         <p className="text-small text-quiet">
           A label has one rule for all pages that bear it, wherever they stand. A label can be a kind, such as Course; a
           page has one.

@@ -153,7 +153,7 @@ function BeginFrom({
             onChoose={setWhere}
           />
         )}
-        <fieldset>
+        <fieldset className="min-w-0">
           <legend className="mb-1 text-small font-medium">Which pages; change a title to rename it</legend>
           <ul className="rounded-md border border-rule">
             {flat.map(({ shell, depth }, at) => {
@@ -179,7 +179,7 @@ function BeginFrom({
                     onChange={(event) => setTitles(new Map(titles).set(at, event.target.value))}
                     className="h-7 min-w-0 flex-1 rounded border border-transparent bg-transparent px-1 hover:border-edge disabled:opacity-45"
                   />
-                  <span className="truncate text-small text-quiet">
+                  <span className="max-w-1/2 truncate text-small text-quiet">
                     {[
                       shell.type === 'heading' && 'heading',
                       shell.inMenus === false && 'off menus',
