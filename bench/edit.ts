@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { type Socket, connect } from 'node:net';
 import { once } from 'node:events';
 import pg from 'pg';
@@ -66,7 +67,7 @@ async function bareEdit(client: pg.Client, page: PageId, title: object, operatio
 
 /** One request over a connection that stays open: as bare on our side as the driver is on the other. */
 async function edit(socket: Socket, port: number, cookie: string, site: string, operations: object): Promise<void> {
-  const body = JSON.stringify({ operations });
+  const body = JSON.stringify({ request: randomUUID(), operations });
   const answered = once(socket, 'data') as Promise<[Buffer]>;
   socket.write(
     [

@@ -53,19 +53,20 @@ export class EditService {
   /** Applies the operations of a request. @throws ProblemError with the rule that forbids it; nothing is written then. */
   apply(key: SiteKey, account: Account, body: OperationsBody): Promise<Done> {
     const together = checkTogether(body.operations);
-    return this.#cache.inTurn(key, async () => {
-      const repeated = await this.repeated(key, body.request);
-      if (repeated) return repeated;
-      const { site } = await this.#cache.known(key);
-      if (together) throw refusalProblem(together, site);
-      const contents = await this.#acceptContents(key, body);
-      return this.commit(key, account, body.request ?? null, body.revision, () => ({
-        operations: body.operations,
-        kind: 'edit',
-        contents,
-        undo: { kind: 'push' },
-      }));
-    });
+    // A request that was made already is found out when it is saved: asking before would cost each edit a journey.
+    return this.#cache.inTurn(key, () =>
+      this.#orRepeated(key, body.request, async () => {
+        const { site } = await this.#cache.known(key);
+        if (together) throw refusalProblem(together, site);
+        const contents = await this.#acceptContents(key, body);
+        return this.#commit(key, account, body.request ?? null, body.revision, () => ({
+          operations: body.operations,
+          kind: 'edit',
+          contents,
+          undo: { kind: 'push' },
+        }));
+      }),
+    );
   }
 
   /** What the operations would change; nothing is written. */
@@ -161,11 +162,15 @@ export class EditService {
     wanted: number | undefined,
     draftFor: (site: Site) => Draft,
   ): Promise<Done> {
+    return this.#orRepeated(key, request ?? undefined, () => this.#commit(key, account, request, wanted, draftFor));
+  }
+
+  /** What is made; where it fails, what the same request did before, if it did: what forbids it now may be that it is done. */
+  async #orRepeated(key: SiteKey, request: string | undefined, make: () => Promise<Done>): Promise<Done> {
     try {
-      return await this.#commit(key, account, request, wanted, draftFor);
+      return await make();
     } catch (fault) {
-      // What forbids it now may be that it is done.
-      const done = await this.repeated(key, request ?? undefined);
+      const done = await this.repeated(key, request);
       if (done) return done;
       throw fault;
     }
