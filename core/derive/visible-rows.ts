@@ -35,13 +35,15 @@ export function findRows(site: Site, outline: Outline, query: string): Found {
 /** The rows that match, with those above them. */
 export function withContext(outline: Outline, isMatch: (row: number) => boolean): Found {
   const matches = new Set<number>();
-  const shown = new Set<number>();
+  const isShown = new Uint8Array(outline.nodes.length);
   for (let row = 0; row < outline.nodes.length; row++) {
     if (!isMatch(row)) continue;
     matches.add(row);
-    for (let at = row; at !== -1 && !shown.has(at); at = outline.parent[at]!) shown.add(at);
+    for (let at = row; at !== -1 && isShown[at] === 0; at = outline.parent[at]!) isShown[at] = 1;
   }
-  return { rows: [...shown].sort((a, b) => a - b), matches };
+  const rows: number[] = [];
+  for (let row = 0; row < isShown.length; row++) if (isShown[row] === 1) rows.push(row);
+  return { rows, matches };
 }
 
 /** Text without upper case and accents, for finding. */

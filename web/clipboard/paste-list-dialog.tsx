@@ -12,6 +12,7 @@ import { TextArea } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { PlaceChoice } from './place-choice.tsx';
+import { numberWords } from '../ui/number-words.ts';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
   'no-title': 'No letter or digit in it: left out',
@@ -99,12 +100,10 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
   );
 }
 
-const number = (value: number): string => value.toLocaleString('en');
-
 const tooMuch = ({ why, most, found }: { why: 'too-many-lines' | 'too-large'; most: number; found: number }): string =>
   why === 'too-many-lines'
-    ? `The list has ${number(found)} titles; at most ${number(most)} pages are made at once. Nothing was made. Paste it in parts.`
-    : `The text has ${number(found)} characters; at most ${number(most)} are read at once. Nothing was made. Paste it in parts.`;
+    ? `The list has ${numberWords(found)} titles; at most ${numberWords(most)} pages are made at once. Nothing was made. Paste it in parts.`
+    : `The text has ${numberWords(found)} characters; at most ${numberWords(most)} are read at once. Nothing was made. Paste it in parts.`;
 
 function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> }) {
   const entries = list.ok ? list.entries : [];
@@ -138,10 +137,10 @@ function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
       <summary className="font-medium text-attention">
         {notes.length === 1
           ? '1 line was not taken as it stands'
-          : `${number(notes.length)} lines were not taken as they stand`}
+          : `${numberWords(notes.length)} lines were not taken as they stand`}
         {notes.length > 3 && (
           <span className="block font-normal text-ink">
-            {[...kinds].map(([what, list]) => `${NOTE_WORDS[what]} (${number(list.length)}).`).join(' ')}
+            {[...kinds].map(([what, list]) => `${NOTE_WORDS[what]} (${numberWords(list.length)}).`).join(' ')}
           </span>
         )}
       </summary>

@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
-import { type ReactNode, useEffect, useEffectEvent, useState } from 'react';
+import { type ReactNode, startTransition, useEffect, useEffectEvent, useState } from 'react';
 import {
   AUDIENCE_SECTION,
   type TextDocument,
@@ -59,7 +59,18 @@ const NOTHING_SAVED = Symbol('nothing saved');
 /** A text in the editor; saved by itself. */
 export function RichText(props: RichTextProps) {
   const document = useContent(props.site, props.content);
+  // Making the editor takes as long as all else beside it: it comes after what is beside it shows.
+  const [isItsTurn, setItsTurn] = useState(false);
+  useEffect(() => startTransition(() => setItsTurn(true)), []);
   if (!document) return <p className="text-quiet">Fetching the text …</p>;
+  if (!isItsTurn)
+    return (
+      <section
+        aria-label={props.name}
+        aria-busy
+        className={`rounded-md border border-edge bg-raised ${props.isShort ? 'min-h-30' : 'min-h-54'}`}
+      />
+    );
   return <TextEditor {...props} document={document} />;
 }
 

@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { numberWords } from '../ui/number-words.ts';
 
 /** What is looked for, how much was found, and the ways out. It shows only while something is looked for. */
 export function FoundBar() {
@@ -25,7 +26,7 @@ export function FoundBar() {
       <p role="status" className="font-medium">
         {isFinding
           ? 'Looking …'
-          : `${found.matches.size.toLocaleString('en')} of ${total.toLocaleString('en')} ${total === 1 ? 'page' : 'pages'}`}
+          : `${numberWords(found.matches.size)} of ${numberWords(total)} ${total === 1 ? 'page' : 'pages'}`}
       </p>
       {query.trim() !== '' && <Chip words={`‘${query.trim()}’`} />}
       {chips.map(({ key, value, words }) => (

@@ -1,4 +1,4 @@
-import { useDeferredValue, useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import { type Filter, type FilterFacts, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
@@ -31,17 +31,15 @@ export function useFind(
   const words = useSettled(query.trim(), TEXTS_AFTER_MS);
   const pages = useTextsFound(site.key, words.length >= LEAST_LETTERS ? words : null, revision);
   const texts = useMemo(() => (pages && words === query.trim() ? new Set<PageId>(pages) : null), [pages, words, query]);
-  // Typing goes first; the rows follow as soon as there is time.
-  const shown = useDeferredValue(query);
   const found = useMemo(
     () =>
       asked
         ? filterRows({ site, derived, changes: changes ?? null, texts, feedback, faults, moment }, ALL_FILTERS, {
-            query: shown,
+            query,
             filter,
           })
         : null,
-    [asked, site, derived, changes, texts, feedback, faults, moment, shown, filter],
+    [asked, site, derived, changes, texts, feedback, faults, moment, query, filter],
   );
   return { found, isWaiting: needsChanges && changes === undefined };
 }

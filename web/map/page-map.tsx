@@ -39,6 +39,7 @@ import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
 import { useDirection } from './use-direction.ts';
 import { useMapTarget } from './use-map-target.ts';
 import { passingOf, tintOfBranch } from '../tree/access-of.ts';
+import { numberWords } from '../ui/number-words.ts';
 
 /** Nearer than this each page shows; farther only the rails and the names of sections. */
 const NEAR = 0.45;
@@ -146,9 +147,7 @@ export function PageMap() {
           </g>
         </svg>
       </div>
-      {!drawn && (
-        <p className="absolute top-14 left-4 text-quiet">Laying out {nodes.length.toLocaleString('en')} pages …</p>
-      )}
+      {!drawn && <p className="absolute top-14 left-4 text-quiet">Laying out {numberWords(nodes.length)} pages …</p>}
       {drawn && <Minimap layout={drawn.layout} camera={camera} />}
       {exported && drawn && <ExportMapDialog drawn={drawn} seen={exported} onClose={() => setExported(null)} />}
     </div>

@@ -13,6 +13,7 @@ import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS, dayWor
 import { Button } from '../ui/button.tsx';
 import { Radios, TextArea } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { numberWords } from '../ui/number-words.ts';
 
 interface PanelProps {
   readonly token: string;
@@ -129,7 +130,7 @@ function Planned({ page }: { readonly page: PageId }) {
     ['Written by', owner],
     ['Due', due !== null && dayWords(due)],
     ['Readiness', node.type === 'page' && READINESS_WORDS[readiness]],
-    ['Words', words !== null && words.toLocaleString('en')],
+    ['Words', words !== null && numberWords(words)],
     ['Importance', importance !== null && IMPORTANCE_WORDS[importance]],
   ];
   return (

@@ -1,11 +1,11 @@
-import { type KeyboardEvent, type PointerEvent, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, memo, useState } from 'react';
 import { useMedia } from '../ui/use-media.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { NARROWEST, TITLE, WIDEST, useColumnLayout } from './column-layout.ts';
 import type { Column } from './columns.tsx';
 
 /** The names of the columns. Between them stand handles that make a column wider or narrower, by pointer or arrow keys. */
-export function HeaderRow({ columns }: { readonly columns: readonly Column[] }) {
+export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns: readonly Column[] }) {
   const handles = !useMedia('(pointer: coarse)');
   return (
     <div
@@ -32,7 +32,7 @@ export function HeaderRow({ columns }: { readonly columns: readonly Column[] }) 
       </div>
     </div>
   );
-}
+});
 
 const STEP = 16;
 

@@ -19,6 +19,7 @@ import type { Column } from './columns.tsx';
 import { IMPORTANCE_WORDS, ORIGIN_WORDS, OriginSign, READINESS_WORDS, dayWords, todayHere } from './plan-words.tsx';
 import { commentsColumn, feedbackColumn, verdictColumn } from './feedback-columns.tsx';
 import { ReadinessBar } from './readiness-bar.tsx';
+import { numberWords } from '../ui/number-words.ts';
 
 /** Everybody who owns a page of the site, by name. */
 export function ownersOf(site: Site): string[] {
@@ -219,7 +220,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
         field="Words expected"
         type="number"
         value={words === null ? '' : String(words)}
-        words={words === null ? '–' : Number(words).toLocaleString('en')}
+        words={words === null ? '–' : numberWords(Number(words))}
         look={words === null ? 'text-quiet' : ''}
         fieldsOf={(text) => {
           const count = text.trim() === '' ? null : Math.round(Number(text));

@@ -1,9 +1,22 @@
 import { Search, X } from 'lucide-react';
+import { useState, useTransition } from 'react';
 import { useWorkbench } from './workbench-context.tsx';
 
 /** Finds in the tree as one types; Escape shows the whole tree again. */
 export function FindField({ label }: { readonly label: string }) {
   const { query, setQuery, found, clearFind, focusTree } = useWorkbench();
+  // Letters show at once; the tree follows as soon as there is time, and leaves off where another letter comes.
+  const [isFollowing, follow] = useTransition();
+  const [typed, setTyped] = useState(query);
+  const shown = isFollowing ? typed : query;
+  const type = (words: string) => {
+    setTyped(words);
+    follow(() => setQuery(words));
+  };
+  const clear = () => {
+    setTyped('');
+    clearFind();
+  };
   return (
     <search className="relative">
       <Search size={15} aria-hidden className="pointer-events-none absolute top-2 left-2 text-quiet" />
@@ -12,12 +25,12 @@ export function FindField({ label }: { readonly label: string }) {
         aria-label={label}
         placeholder="Find"
         title={`${label} (/)`}
-        value={query}
+        value={shown}
         maxLength={200}
-        onChange={(event) => setQuery(event.target.value)}
+        onChange={(event) => type(event.target.value)}
         onKeyDown={(event) => {
           if (event.key === 'Escape') {
-            clearFind();
+            clear();
             focusTree();
           } else if (event.key === 'Enter' || event.key === 'ArrowDown') {
             event.preventDefault();
@@ -26,11 +39,11 @@ export function FindField({ label }: { readonly label: string }) {
         }}
         className="h-8 w-28 rounded-md border border-edge bg-paper pr-7 pl-7 sm:w-36 lg:w-48"
       />
-      {(query !== '' || found !== null) && (
+      {(shown !== '' || found !== null) && (
         <button
           type="button"
           aria-label="Show the whole tree again"
-          onClick={clearFind}
+          onClick={clear}
           className="absolute top-1 right-1 inline-flex size-6 items-center justify-center rounded hover:bg-sunken"
         >
           <X size={14} aria-hidden />

@@ -4,6 +4,7 @@ import { READINESS } from '#core/model/plan.ts';
 import { READINESS_WORDS, dayWords, todayHere } from '../../tree/plan-words.tsx';
 import { ReadinessBar } from '../../tree/readiness-bar.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { numberWords } from '../../ui/number-words.ts';
 
 /** What the plans of a branch come to; nothing for a page without any below. */
 export function BranchTotals({ page }: { readonly page: PageId }) {
@@ -32,7 +33,7 @@ export function BranchTotals({ page }: { readonly page: PageId }) {
       <p className="mt-0.5 text-quiet">
         {due === null ? 'No due day' : due < todayHere() ? `Late since ${dayWords(due)}` : `First due ${dayWords(due)}`}
         {` · ${questions === 0 ? 'no open questions' : questions === 1 ? '1 open question' : `${questions} open questions`}`}
-        {words > 0 && ` · ${words.toLocaleString('en')} words expected`}
+        {words > 0 && ` · ${numberWords(words)} words expected`}
       </p>
     </section>
   );

@@ -9,6 +9,7 @@ import { Button } from '../../ui/button.tsx';
 import { Choice, TextArea, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { numberWords } from '../../ui/number-words.ts';
 
 type From = BringOldPagesBody['from'];
 
@@ -77,7 +78,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
           <Preview seen={seen} />
           <div>
             <Button look="main" disabled={seen.found === 0} onClick={() => void bring()}>
-              Bring {seen.found.toLocaleString('en')} {seen.found === 1 ? 'address' : 'addresses'}
+              Bring {numberWords(seen.found)} {seen.found === 1 ? 'address' : 'addresses'}
             </Button>
           </div>
         </>
@@ -191,7 +192,7 @@ function Preview({ seen }: { readonly seen: BringOldPagesAnswer }) {
       <p role="status" className="font-medium">
         {seen.found === 0
           ? 'No address was found.'
-          : `${seen.found.toLocaleString('en')} found: ${seen.added.toLocaleString('en')} new, ${seen.updated.toLocaleString('en')} known already.`}
+          : `${numberWords(seen.found)} found: ${numberWords(seen.added)} new, ${numberWords(seen.updated)} known already.`}
       </p>
       {seen.faultCount > 0 && (
         <details className="mt-1 text-small text-attention" open={seen.found === 0}>
@@ -221,7 +222,7 @@ function Preview({ seen }: { readonly seen: BringOldPagesAnswer }) {
               <tr key={page.address} className="border-t border-rule">
                 <td className="truncate py-1 pr-2 font-mono">{page.address}</td>
                 <td className="truncate py-1 pr-2">{page.title}</td>
-                <td className="py-1 text-right">{page.visits?.toLocaleString('en') ?? ''}</td>
+                <td className="py-1 text-right">{page.visits == null ? '' : numberWords(page.visits)}</td>
               </tr>
             ))}
           </tbody>

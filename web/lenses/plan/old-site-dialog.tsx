@@ -8,6 +8,7 @@ import { Radios, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { BringOldPages } from './bring-old-pages.tsx';
+import { numberWords } from '../../ui/number-words.ts';
 
 type Way = 'crawl' | 'sitemap' | 'file' | 'list';
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
@@ -32,7 +33,7 @@ export function OldSiteDialog({ onClose }: { readonly onClose: () => void }) {
       description={
         count === 0
           ? 'Bring its addresses, with what is known of them. Spur then proposes which page of the plan takes each one over.'
-          : `${count.toLocaleString('en')} addresses are known. What you bring is added, and what is newly known of an address takes the place of what was known.`
+          : `${numberWords(count)} addresses are known. What you bring is added, and what is newly known of an address takes the place of what was known.`
       }
       isOpen
       isWide

@@ -12,6 +12,7 @@ import { Choice } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { type OldPageWire, useCarryOverState } from './carry-over-context.ts';
 import { REASON_WORDS, percent, titleOfOld } from './old-words.ts';
+import { numberWords } from '../../../ui/number-words.ts';
 
 /** The chosen old page: what is known of it, which pages may take it over and why, and what else can be done with it. */
 export function CarryOverPanel() {
@@ -70,8 +71,8 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
   const apply = (operations: readonly unknown[]) => store.apply(operations as Edit[]);
   const titleAt = (id: PageId) => titleOfNode(maybeNodeAt(site, id), site.settings.language);
   const facts = [
-    page.visits !== null && `${page.visits.toLocaleString('en')} visits`,
-    page.words !== null && `${page.words.toLocaleString('en')} words`,
+    page.visits !== null && `${numberWords(page.visits)} visits`,
+    page.words !== null && `${numberWords(page.words)} words`,
     page.linksIn !== null && `${page.linksIn} ${page.linksIn === 1 ? 'link' : 'links'} to it`,
     page.status !== null && page.status !== 200 && `answers with ${page.status}`,
   ].filter(Boolean);

@@ -5,6 +5,7 @@ import { type Schedule, WORDS_A_WEEK, type WeekLoad, mondayOf } from '#core/deri
 import { dayWords } from '../../../tree/plan-words.tsx';
 import { pages } from '../../../tree/words.ts';
 import type { ChosenWeek } from './schedule-view.tsx';
+import { numberWords } from '../../../ui/number-words.ts';
 
 const WEEK = 62;
 const OWNER = 84;
@@ -56,7 +57,7 @@ export function LoadChart({
               <span className={`truncate ${name === '' ? 'text-quiet italic' : 'font-medium'}`}>
                 {name || 'Nobody yet'}
               </span>
-              <span className="text-small text-quiet">{words.toLocaleString('en')} words</span>
+              <span className="text-small text-quiet">{numberWords(words)} words</span>
             </div>
           );
         })}
@@ -145,7 +146,7 @@ function Week({
   const isLate = isPast && load.words > 0;
   const base = OWNER - 20;
   const flag = isLate ? ' late' : load.isTooMuch ? ' too much' : '';
-  const amount = load.words === 0 ? 'ready' : load.words.toLocaleString('en');
+  const amount = load.words === 0 ? 'ready' : numberWords(load.words);
   const top = base - Math.max(height, 2);
   const words = `${owner || 'Nobody yet'}, week of ${dayWords(week)}, ${pages(load.tasks.length)}: ${amount}${flag}`;
   return (

@@ -9,6 +9,7 @@ import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { LoadChart } from './load-chart.tsx';
 import { TaskList } from './task-list.tsx';
+import { numberWords } from '../../../ui/number-words.ts';
 
 export interface ChosenWeek {
   readonly owner: string;
@@ -39,8 +40,8 @@ export function ScheduleView() {
         </p>
         {tooMuch > 0 && (
           <p className="text-small text-attention">
-            {tooMuch === 1 ? 'One week has' : `${tooMuch} weeks have`} more than {WORDS_A_WEEK.toLocaleString('en')}{' '}
-            words for one person
+            {tooMuch === 1 ? 'One week has' : `${tooMuch} weeks have`} more than {numberWords(WORDS_A_WEEK)} words for
+            one person
           </p>
         )}
         <div className="ml-auto">
@@ -67,7 +68,7 @@ export function ScheduleView() {
           {chosen && load ? (
             <Tasks
               title={`${chosen.owner || 'Nobody yet'}, week of ${dayWords(chosen.week)}`}
-              hint={`${pages(load.tasks.length)}, ${load.words.toLocaleString('en')} words to write${load.isTooMuch ? ': too many for one week' : ''}.`}
+              hint={`${pages(load.tasks.length)}, ${numberWords(load.words)} words to write${load.isTooMuch ? ': too many for one week' : ''}.`}
               tasks={load.tasks}
               onBack={() => choose(null)}
             />

@@ -3,6 +3,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { READINESS_WORDS, dayWords } from '../../../tree/plan-words.tsx';
 import { useArrangement } from '../../../workbench/use-view.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { numberWords } from '../../../ui/number-words.ts';
 
 /** Pages that have to be written; pressing one goes to it in the tree. */
 export function TaskList({ tasks }: { readonly tasks: readonly Task[] }) {
@@ -32,8 +33,8 @@ export function TaskList({ tasks }: { readonly tasks: readonly Task[] }) {
             </span>
           </div>
           <p className="text-small text-quiet">
-            {task.owner || 'Nobody yet'} · {READINESS_WORDS[task.readiness].toLowerCase()} ·{' '}
-            {task.words.toLocaleString('en')} words
+            {task.owner || 'Nobody yet'} · {READINESS_WORDS[task.readiness].toLowerCase()} · {numberWords(task.words)}{' '}
+            words
           </p>
         </li>
       ))}
