@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { layoutMap } from './map-layout.ts';
-import { gatePath, mapRails, railEnd, railPath } from './map-rails.ts';
+import { gatePath, mapRails, railEnd, railPath, smallRails } from './map-rails.ts';
 
 /** The site with two sections, the second with two pages: 0 ─ 1, 2 ─ 3, 4. */
 const shape = {
@@ -93,5 +93,44 @@ describe('the rails of a map', () => {
     const [rail] = mapRails(across, () => live, { runsThrough: true });
     expect(rail!.path).toContain('h60');
     expect(mapRails(down, () => live, { runsThrough: true })[0]!.path).toContain('v30');
+  });
+});
+
+describe('the rails of a small map', () => {
+  /** The strokes of a path of right angles, as the points that each leads through. */
+  const strokes = (path: string) =>
+    path
+      .split('M')
+      .slice(1)
+      .map((stroke) => {
+        let [x, y] = /^-?\d+ -?\d+/.exec(stroke)![0].split(' ').map(Number) as [number, number];
+        const through: [number, number][] = [[x, y]];
+        for (const [, way, to] of stroke.matchAll(/([HV])(-?\d+)/g)) {
+          if (way === 'H') x = Number(to);
+          else y = Number(to);
+          through.push([x, y]);
+        }
+        return through;
+      });
+
+  it.each([
+    ['across', across],
+    ['down', down],
+  ] as const)('%s: lead from the node above through the node, in whole pixels', (direction, layout) => {
+    const scale = 0.5;
+    const drawn = strokes(smallRails(layout, scale));
+    expect(drawn).toHaveLength(4);
+    drawn.forEach((stroke, at) => {
+      const index = at + 1;
+      const near = ([x, y]: readonly number[]) => [Math.round(x! * scale), Math.round(y! * scale)];
+      expect(stroke[0]).toEqual(near(railEnd(layout, shape.parent[index]!)));
+      const [x, y] = railEnd(layout, index);
+      const end = direction === 'across' ? [x + shape.width[index]!, y] : [x, y + shape.height[index]!];
+      expect(stroke.at(-1)).toEqual(near(end));
+    });
+  });
+
+  it('are drawn once where they fall on the same pixels', () => {
+    expect(strokes(smallRails(across, 0.001))).toHaveLength(1);
   });
 });

@@ -51,6 +51,31 @@ export function mapRails(
     .map(({ look: { state, isCovered, tint }, parts }) => ({ state, isCovered, tint, path: parts.join('') }));
 }
 
+/**
+ * The rails of a whole map that is drawn so small that bends do not show, in pixels, as the data of one SVG path: each
+ * runs through its node, at right angles, and what falls on the same pixels is drawn once. `scale` is pixels by the
+ * layout's units.
+ */
+export function smallRails(layout: MapLayout, scale: number): string {
+  const isAcross = layout.direction === 'across';
+  const length = isAcross ? layout.width : layout.height;
+  const small = (value: number) => Math.round(value * scale);
+  const parts = new Set<string>();
+  for (let index = 1; index < layout.parent.length; index++) {
+    const [fromX, fromY] = railEnd(layout, layout.parent[index]!);
+    const [toX, toY] = railEnd(layout, index);
+    const [from, to] = isAcross ? [fromX, toX] : [fromY, toY];
+    const [fromBeside, toBeside] = isAcross ? [small(fromY), small(toY)] : [small(fromX), small(toX)];
+    const [trunk, end] = [small(to - TRUNK_BEFORE), small(to + length[index]!)];
+    parts.add(
+      isAcross
+        ? `M${small(from)} ${fromBeside}H${trunk}V${toBeside}H${end}`
+        : `M${fromBeside} ${small(from)}V${trunk}H${toBeside}V${end}`,
+    );
+  }
+  return [...parts].join('');
+}
+
 /** The two bars of a gate across the rail, shortly before the node that it leads to, as the data of an SVG path. */
 export function gatePath(layout: MapLayout, index: number): string {
   const [x, y] = railEnd(layout, index);

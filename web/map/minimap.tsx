@@ -1,11 +1,10 @@
 import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
 import type { MapLayout } from '#core/drawing/map-layout.ts';
-import { type MapRails, mapRails } from '#core/drawing/map-rails.ts';
+import { smallRails } from '#core/drawing/map-rails.ts';
 import type { MapCamera } from './map-camera.ts';
 
 const WIDEST = 168;
 const HIGHEST = 120;
-const plain = () => ({ state: 'live', isCovered: false, tint: -1 }) as const;
 
 /** The whole map, small, with the part that is in the window; pressing it goes there. */
 export function Minimap({ layout, camera }: { readonly layout: MapLayout; readonly camera: MapCamera }) {
@@ -13,7 +12,7 @@ export function Minimap({ layout, camera }: { readonly layout: MapLayout; readon
   const { extent } = layout;
   const scale = Math.min(WIDEST / extent.width, HIGHEST / extent.height);
   const [width, height] = [Math.max(24, extent.width * scale), Math.max(24, extent.height * scale)];
-  const rails = useMemo<MapRails[]>(() => mapRails(layout, plain, { runsThrough: true }), [layout]);
+  const rails = useMemo(() => smallRails(layout, scale), [layout, scale]);
   useEffect(() => {
     const follow = () => {
       const { left, top, right, bottom } = camera.seen();
@@ -46,16 +45,14 @@ export function Minimap({ layout, camera }: { readonly layout: MapLayout; readon
         }}
         onPointerMove={go}
       >
-        {rails.map(({ path }) => (
-          <path
-            key="rails"
-            d={path}
-            fill="none"
-            stroke="var(--quiet)"
-            strokeWidth={1}
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
+        <path
+          d={rails}
+          transform={`scale(${1 / scale})`}
+          fill="none"
+          stroke="var(--quiet)"
+          strokeWidth={1}
+          vectorEffect="non-scaling-stroke"
+        />
         <rect
           ref={frame}
           fill="var(--accent)"
