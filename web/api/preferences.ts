@@ -1,4 +1,4 @@
-import { useCallback } from 'react';
+import { useCallback, useMemo } from 'react';
 import useSWR, { mutate } from 'swr';
 import type { z } from 'zod';
 import type { AnswerOf } from '#contract/routes.ts';
@@ -24,7 +24,7 @@ async function fetchPreferences(): Promise<Preferences> {
 /**
  * One of the person's own settings, kept on the server: it is the same in every browser. What does not have the shape
  * that is expected (it may come from another version) counts as not set. Setting it shows at once and is sent a moment
- * later, the latest value only. Who has no account has settings for as long as the page is open.
+ * later, the latest value only. The same value comes back until it is set. Who has no account has settings for as long as the page is open.
  */
 export function usePreference<Value>(
   name: string,
@@ -37,7 +37,11 @@ export function usePreference<Value>(
     async (): Promise<Preferences> => (isKnown ? fetchPreferences() : {}),
     { revalidateOnFocus: false, revalidateIfStale: isKnown, revalidateOnReconnect: isKnown },
   );
-  const parsed = schema.safeParse(data?.[name]);
+  const stored = data?.[name];
+  const value = useMemo(() => {
+    const parsed = schema.safeParse(stored);
+    return parsed.success ? parsed.data : otherwise;
+  }, [stored, schema, otherwise]);
   const set = useCallback(
     (value: Value) => {
       const key = isKnown ? KEY : IN_PAGE;
@@ -52,5 +56,5 @@ export function usePreference<Value>(
     },
     [name, isKnown],
   );
-  return [parsed.success ? parsed.data : otherwise, set];
+  return [value, set];
 }

@@ -1,11 +1,13 @@
 import { type KeyboardEvent, type PointerEvent, memo, useState } from 'react';
 import { useMedia } from '../ui/use-media.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { NARROWEST, TITLE, WIDEST, useColumnLayout } from './column-layout.ts';
+import { type ColumnLayout, NARROWEST, TITLE, WIDEST, useColumnLayout } from './column-layout.ts';
 import type { Column } from './columns.tsx';
 
 /** The names of the columns. Between them stand handles that make a column wider or narrower, by pointer or arrow keys. */
 export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns: readonly Column[] }) {
+  const { columnSet, site } = useWorkbench();
+  const { layout, setLayout } = useColumnLayout(columnSet, site);
   const handles = !useMedia('(pointer: coarse)');
   return (
     <div
@@ -21,12 +23,12 @@ export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns
       >
         <div role="columnheader" className="relative flex h-full items-center pl-13.5">
           Title
-          {handles && <WidthHandle column={TITLE} name="Title" />}
+          {handles && <WidthHandle column={TITLE} name="Title" layout={layout} onChange={setLayout} />}
         </div>
         {columns.map((one) => (
           <div key={one.key} role="columnheader" className="relative flex h-full min-w-0 items-center pr-2">
             <span className="truncate">{one.name}</span>
-            {handles && <WidthHandle column={one.key} name={one.name} />}
+            {handles && <WidthHandle column={one.key} name={one.name} layout={layout} onChange={setLayout} />}
           </div>
         ))}
       </div>
@@ -36,16 +38,21 @@ export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns
 
 const STEP = 16;
 
-function WidthHandle({ column, name }: { readonly column: string; readonly name: string }) {
-  const { columnSet, site } = useWorkbench();
-  const { layout, setLayout } = useColumnLayout(columnSet, site);
+interface WidthHandleProps {
+  readonly column: string;
+  readonly name: string;
+  readonly layout: ColumnLayout;
+  readonly onChange: (layout: ColumnLayout) => void;
+}
+
+function WidthHandle({ column, name, layout, onChange }: WidthHandleProps) {
   const [from, setFrom] = useState<{ x: number; width: number } | null>(null);
   const widthNow = (element: Element) => element.parentElement!.getBoundingClientRect().width;
   const set = (width: number | null) => {
     const widths = { ...layout.widths };
     if (width === null) delete widths[column];
     else widths[column] = Math.round(Math.max(NARROWEST, Math.min(WIDEST, width)));
-    setLayout({ ...layout, widths });
+    onChange({ ...layout, widths });
   };
   const onPointerDown = (event: PointerEvent) => {
     event.currentTarget.setPointerCapture(event.pointerId);
