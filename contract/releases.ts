@@ -39,6 +39,14 @@ export const releasePlanAnswer = z.object({
   ),
   addresses: z.array(addressChange),
 });
+/** How far a release of many pages is, as the site's stream of events tells it. */
+export const releaseProgress = z.object({
+  /** The request that makes it, or null where none was named. */
+  request: requestId.nullable(),
+  done: z.number().int(),
+  total: z.number().int(),
+});
+export type ReleaseProgress = z.infer<typeof releaseProgress>;
 export const releaseAnswer = z.object({
   number: z.number().int(),
   revision: z.number().int(),

@@ -5,11 +5,13 @@ import { makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
+import type { ReleaseProgress } from '#contract/releases.ts';
 import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
 import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './security/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
+import type { SiteNews } from './events/site-news.ts';
 import { historyBefore, lastRemovals, latestChanges } from './history/history-repository.ts';
 import type { Mailer } from './mail/mailer.ts';
 import { makeOpenApi } from './open-api.ts';
@@ -24,7 +26,6 @@ import { makeOldSiteHandlers } from './old-site/old-site-handlers.ts';
 import { makeStarterHandlers } from './starters/starter-handlers.ts';
 import { pageOf, siteOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
-import type { FeedbackNews } from './sharing/feedback-news.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
 import { storedAddresses } from './redirects/redirect-repository.ts';
@@ -63,7 +64,10 @@ export interface Services {
   /** Hosts that may be read though they are not in the public net. */
   readonly crawlHosts: ReadonlySet<string>;
   readonly mailer: Mailer;
-  readonly feedbackNews: FeedbackNews;
+  /** Told when something was said of a site's plan. */
+  readonly feedbackNews: SiteNews;
+  /** Told how far a release is. */
+  readonly releaseNews: SiteNews<ReleaseProgress>;
   /** What walks are signed with. */
   readonly walkSecret: string;
   readonly directory: DirectoryService;

@@ -11,7 +11,14 @@ import { Attempts } from './security/attempts.ts';
 import { openSessions } from './accounts/remembered-sessions.ts';
 import { makeListener } from './app.ts';
 import { readConfig } from './config.ts';
-import { EDIT_CHANNEL, FEEDBACK_CHANNEL, SCHEDULE_CHANNEL, SESSION_CHANNEL } from './database/channels.ts';
+import type { ReleaseProgress } from '#contract/releases.ts';
+import {
+  EDIT_CHANNEL,
+  FEEDBACK_CHANNEL,
+  PROGRESS_CHANNEL,
+  SCHEDULE_CHANNEL,
+  SESSION_CHANNEL,
+} from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
@@ -23,9 +30,10 @@ import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
 import { LinkService, NIGHTLY_LINKS } from './checks/link-service.ts';
 import { EngineService } from './engine/engine-service.ts';
+import { passOnProgress } from './events/release-progress.ts';
 import { ReleaseService } from './releases/release-service.ts';
 import { CATCH_UP_EVERY_MS, SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
-import { FeedbackNews } from './sharing/feedback-news.ts';
+import { SiteNews } from './events/site-news.ts';
 import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
@@ -95,7 +103,8 @@ await runProcess('workbench', async (ready) => {
   );
   const carryOver = new CarryOverService(database, cache);
 
-  const feedbackNews = new FeedbackNews();
+  const feedbackNews = new SiteNews();
+  const releaseNews = new SiteNews<ReleaseProgress>();
   const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
@@ -105,6 +114,7 @@ await runProcess('workbench', async (ready) => {
       [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(warn),
       [SESSION_CHANNEL]: (id) => sessions.forget(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+      [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
     },
     () => {
       sessions.forgetAll();
@@ -129,6 +139,7 @@ await runProcess('workbench', async (ready) => {
     links,
     mailer: outbox,
     feedbackNews,
+    releaseNews,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,
     proxies: config.proxies,

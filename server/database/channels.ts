@@ -10,5 +10,7 @@ export const SESSION_CHANNEL = 'spur_session';
 export const VISITOR_CHANNEL = 'spur_visitor';
 /** When something was said of a shared plan, or settled: the site's key. */
 export const FEEDBACK_CHANNEL = 'spur_feedback';
+/** While a long release is made: `ReleaseProgress` with the site's key, as JSON. */
+export const PROGRESS_CHANNEL = 'spur_progress';
 /** A release was set for a moment to come. The payload is the site's key. */
 export const SCHEDULE_CHANNEL = 'spur_schedule';

@@ -10,12 +10,13 @@ import * as seventh from './migrations/0007-access.ts';
 import * as eighth from './migrations/0008-visitors.ts';
 import * as ninth from './migrations/0009-search.ts';
 import * as tenth from './migrations/0010-joining.ts';
-import * as sixteenth from './migrations/0016-looks.ts';
-import * as fifteenth from './migrations/0015-publishing.ts';
-import * as fourteenth from './migrations/0014-menus.ts';
-import * as thirteenth from './migrations/0013-engine-look.ts';
-import * as twelfth from './migrations/0012-directory.ts';
 import * as eleventh from './migrations/0011-labels-passphrases-sections.ts';
+import * as twelfth from './migrations/0012-directory.ts';
+import * as thirteenth from './migrations/0013-engine-look.ts';
+import * as fourteenth from './migrations/0014-menus.ts';
+import * as fifteenth from './migrations/0015-publishing.ts';
+import * as sixteenth from './migrations/0016-looks.ts';
+import * as seventeenth from './migrations/0017-words-of-texts.ts';
 
 interface Migration {
   readonly name: string;
@@ -41,6 +42,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0014-menus', up: fourteenth.up, down: fourteenth.down },
   { name: '0015-publishing', up: fifteenth.up, down: fifteenth.down },
   { name: '0016-looks', up: sixteenth.up, down: sixteenth.down },
+  { name: '0017-words-of-texts', up: seventeenth.up, down: seventeenth.down },
 ];
 
 /**

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { ClientBase } from 'pg';
 import type { PageId } from '#core/model/ids.ts';
@@ -23,6 +22,7 @@ import {
   toLiveRow,
 } from '../database/node-rows.ts';
 import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
+import { Statement, inTransaction, withConnection } from './statement.ts';
 
 /** What an edit does to the list of a person's undo steps. */
 export type UndoChange =
@@ -63,12 +63,20 @@ export interface EditToSave {
   readonly release: ReleaseToSave | null;
 }
 
+/** A release of more pages is written in so many at a time, within one transaction, so that it can be told how far it is. */
+const LIVE_AT_A_TIME = 500;
+
 /**
  * Saves an edit of the site at `revision`, and tells the other processes: all of it in one statement, so in one
- * transaction and one journey to the database. Only rows that differ are written.
+ * transaction and one journey to the database; only a release of very many pages takes several. Only rows that differ
+ * are written. `onProgress` is told how many pages of a long release are written.
  * Gives the new revision, or null where the site is not at that revision any more; then nothing is written.
  */
-export async function saveEdit(database: Knex, edit: EditToSave): Promise<number | null> {
+export async function saveEdit(
+  database: Knex,
+  edit: EditToSave,
+  onProgress: (done: number, total: number) => void = () => undefined,
+): Promise<number | null> {
   const { before, after } = edit;
   const key = after.key;
   const statement = new Statement();
@@ -87,7 +95,14 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
   );
   saveNodes(statement, site, edit);
-  saveLive(statement, site, at, edit);
+  const { put, gone } = liveRows(edit);
+  const isLong = put.length > LIVE_AT_A_TIME;
+  if (put.length > 0 && !isLong) statement.part('live_put', putLive(statement, edit, put, 'bumped,'));
+  if (gone.length > 0)
+    statement.part(
+      'live_gone',
+      `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`,
+    );
   saveOldPages(statement, site, edit);
   if (edit.release) saveAddresses(statement, site, at, edit);
   if (edit.contents.length > 0) {
@@ -136,8 +151,26 @@ export async function saveEdit(database: Knex, edit: EditToSave): Promise<number
     `pg_notify('${EDIT_CHANNEL}', ${site} || ' ' || revision)`,
     ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : []),
   ];
-  const answer = await statement.run<{ revision: number }>(database, `SELECT revision, ${told.join(', ')} FROM bumped`);
-  return answer[0]?.revision ?? null;
+  const bump = async (connection: ClientBase): Promise<number | null> => {
+    const [row] = await statement.run<{ revision: number }>(
+      connection,
+      `SELECT revision, ${told.join(', ')} FROM bumped`,
+    );
+    return row?.revision ?? null;
+  };
+  if (!isLong) return withConnection(database, bump);
+  return withConnection(database, (connection) =>
+    inTransaction(connection, async () => {
+      const revision = await bump(connection);
+      if (revision === null) return null;
+      for (let done = 0; done < put.length; done += LIVE_AT_A_TIME) {
+        onProgress(done, put.length);
+        const some = new Statement();
+        await some.run(connection, putLive(some, edit, put.slice(done, done + LIVE_AT_A_TIME), ''));
+      }
+      return revision;
+    }),
+  );
 }
 
 /** Columns of settings as they stand in an UPDATE, each with a comma before it. */
@@ -176,30 +209,26 @@ function saveNodes(statement: Statement, site: string, { before, after, touched 
     );
 }
 
-function saveLive(statement: Statement, site: string, at: string, { before, after, touched }: EditToSave): void {
-  if (after.live === before.live) return;
-  const put = [];
+/** What visitors have of the pages that an edit touched, where it differs from before: the rows to write, and the pages to take out. */
+function liveRows({ before, after, touched }: EditToSave): { put: object[]; gone: PageId[] } {
+  const put: object[] = [];
   const gone: PageId[] = [];
-  for (const id of touched) {
-    const entry = after.live.get(id);
-    if (entry === before.live.get(id)) continue;
-    if (entry) put.push(toLiveRow(entry));
-    else gone.push(id);
-  }
-  if (put.length > 0) {
-    statement.part(
-      'live_put',
-      `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS}, live_at) SELECT ${site}, r.*, ${at} FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})
-       ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, leads_to = excluded.leads_to, live_at = excluded.live_at`,
-    );
-  }
-  if (gone.length > 0)
-    statement.part(
-      'live_gone',
-      `DELETE FROM live_node USING bumped WHERE site = ${site} AND id = ANY(${statement.value(gone)}::text[])`,
-    );
+  if (after.live !== before.live)
+    for (const id of touched) {
+      const entry = after.live.get(id);
+      if (entry === before.live.get(id)) continue;
+      if (entry) put.push(toLiveRow(entry));
+      else gone.push(id);
+    }
+  return { put, gone };
 }
+
+/** Writes rows of what is live; `beside` are further sources of the statement. */
+const putLive = (statement: Statement, { after, at }: EditToSave, rows: readonly object[], beside: string): string =>
+  `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS}, live_at)
+   SELECT ${statement.value(after.key)}, r.*, ${statement.value(at)}::timestamptz FROM ${beside}
+   jsonb_to_recordset(${statement.value(JSON.stringify(rows))}::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})
+   ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, leads_to = excluded.leads_to, live_at = excluded.live_at`;
 
 function saveOldPages(statement: Statement, site: string, { before, after }: EditToSave): void {
   if (after.oldPages === before.oldPages) return;
@@ -245,55 +274,6 @@ function saveAddresses(statement: Statement, site: string, at: string, { before,
      jsonb_to_recordset(${statement.value(JSON.stringify(rows))}::jsonb) AS r (path text, page text)
      ON CONFLICT (site, path) DO UPDATE SET page = excluded.page`,
   );
-}
-
-/** One SQL statement made of parts that change data, each a common table expression; they all hold or none does. */
-class Statement {
-  readonly #parts: string[] = [];
-  readonly #values: unknown[] = [];
-
-  /** A value's placeholder. */
-  value(value: unknown): string {
-    this.#values.push(value);
-    return `$${this.#values.length}`;
-  }
-
-  part(name: string, sql: string): void {
-    this.#parts.push(`${name} AS (${sql})`);
-  }
-
-  /**
-   * Runs the statement on a connection of Knex's pool, without Knex's own rewriting of placeholders. It is prepared
-   * under a name made from its text: an edit is one of few shapes, and planning it costs more than running it.
-   */
-  async run<Row>(database: Knex, select: string): Promise<Row[]> {
-    const text = `WITH ${this.#parts.join(',\n')} ${select}`;
-    const client = database.client as KnexClient;
-    const connection = await client.acquireConnection();
-    try {
-      return (await connection.query({ name: nameOf(text), text, values: this.#values })).rows as Row[];
-    } finally {
-      await client.releaseConnection(connection);
-    }
-  }
-}
-
-const MOST_NAMES = 500;
-const names = new Map<string, string>();
-
-function nameOf(text: string): string {
-  let name = names.get(text);
-  if (name === undefined) {
-    if (names.size >= MOST_NAMES) names.clear();
-    names.set(text, (name = createHash('md5').update(text).digest('hex')));
-  }
-  return name;
-}
-
-/** The part of Knex's client that lends a connection. */
-interface KnexClient {
-  acquireConnection(): Promise<ClientBase>;
-  releaseConnection(connection: ClientBase): Promise<void>;
 }
 
 export interface UndoStep {

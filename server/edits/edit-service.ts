@@ -8,6 +8,7 @@ import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 import { inversesAfter, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
+import { progressTeller } from '../events/release-progress.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
 import {
@@ -200,23 +201,28 @@ export class EditService {
       const { draft, outcome } = drafted;
       const at = this.#now().toISOString();
       const words = draft.words ?? wordsOfAll(draft.operations, site);
-      const saved = await saveEdit(this.#database, {
-        before: site,
-        after: outcome.site,
-        revision,
-        touched: outcome.touched,
-        operations: draft.operations,
-        inverse: outcome.inverse,
-        cells: draft.operations.flatMap(cellsOf),
-        words,
-        kind: draft.kind,
-        account: account.id,
-        request,
-        at,
-        contents: draft.contents ?? [],
-        undo: draft.undo,
-        release: draft.release ?? null,
-      });
+      const progress = progressTeller(this.#database, key, request);
+      const saved = await saveEdit(
+        this.#database,
+        {
+          before: site,
+          after: outcome.site,
+          revision,
+          touched: outcome.touched,
+          operations: draft.operations,
+          inverse: outcome.inverse,
+          cells: draft.operations.flatMap(cellsOf),
+          words,
+          kind: draft.kind,
+          account: account.id,
+          request,
+          at,
+          contents: draft.contents ?? [],
+          undo: draft.undo,
+          release: draft.release ?? null,
+        },
+        progress,
+      );
       if (saved === null) {
         ({ site, revision } = await this.#cache.catchUp(key));
         continue;

@@ -2,9 +2,10 @@ import type { Request, Response } from 'express';
 import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CommittedEdit } from '#contract/api.ts';
+import type { ReleaseProgress } from '#contract/releases.ts';
 import { editsAfter } from '../sites/site-repository.ts';
-import type { FeedbackNews } from '../sharing/feedback-news.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
+import type { SiteNews } from './site-news.ts';
 
 /** A comment is sent so often, so that nothing between takes the stream for dead. */
 const BEAT_MS = 20_000;
@@ -12,18 +13,19 @@ const BEAT_MS = 20_000;
 interface Sources {
   readonly database: Knex;
   readonly cache: SiteCache;
-  readonly feedbackNews: FeedbackNews;
+  readonly feedbackNews: SiteNews;
+  readonly releaseNews: SiteNews<ReleaseProgress>;
 }
 
 /**
  * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
  * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice. Between them it says,
- * without an id, when something was said of the site's plan.
+ * without an id, when something was said of the site's plan, and how far a release is.
  */
 export async function streamEdits(
   request: Request,
   response: Response,
-  { database, cache, feedbackNews }: Sources,
+  { database, cache, feedbackNews, releaseNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -45,10 +47,13 @@ export async function streamEdits(
     else send(edit);
   });
   const beat = setInterval(() => response.write(': here\n\n'), BEAT_MS);
-  const stopNews = feedbackNews.on(key, () => response.write('event: feedback\ndata: {}\n\n'));
+  const stops = [
+    feedbackNews.on(key, () => response.write('event: feedback\ndata: {}\n\n')),
+    releaseNews.on(key, (progress) => response.write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
+  ];
   request.on('close', () => {
     stop();
-    stopNews();
+    for (const stopNews of stops) stopNews();
     clearInterval(beat);
   });
   for (const edit of await editsAfter(database, key, since)) send(edit);

@@ -47,8 +47,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const search = async (query: string) => {
-  const { text: page, status, headers } = await server.live(`/quay/search?${query}`);
+const search = async (query: string, site = 'quay') => {
+  const { text: page, status, headers } = await server.live(`/${site}/search?${query}`);
   const main = page.slice(page.indexOf('<main'), page.indexOf('</main>'));
   const titles = [...main.matchAll(/<li><a href="[^"]*">([^<]*)<\/a>/g)].map(([, title]) => title);
   return { status, headers, main, titles };
@@ -122,5 +122,24 @@ describe('the search of a site', () => {
     await ines.operations('quay', { name: 'page.remove', page: 'oars' });
     await ines.post('/api/sites/quay/releases', { pages: [], retire: ['oars'] });
     await found('oars', []);
+  });
+
+  it('knows the forms of words in the language that the site has with a release, in texts that were saved before it too', async () => {
+    const { id, document } = text('Wir bauen Segelboote aus Eiche.');
+    await server.site('kai');
+    const made = await ines.post('/api/sites/kai/operations', {
+      operations: [
+        { name: 'page.add', page: 'home', place: { parent: null }, title: { en: 'Home' } },
+        { name: 'page.add', page: 'boote', place: { parent: null }, title: { en: 'Boats' }, content: id },
+        { name: 'site.set', fields: { language: 'de' } },
+        { name: 'page.set', page: 'boote', fields: { title: { de: 'Boote' } } },
+      ],
+      contents: [{ id, document }],
+    });
+    expect(made.status, made.text).toBe(200);
+    await ines.post('/api/sites/kai/releases', { pages: 'all' });
+    const titles = async (words: string) => (await search(`q=${words}`, 'kai')).titles;
+    await until('the German form finds it', async () => String(await titles('segelboot')) === 'Boote');
+    expect(await titles('eichen')).toEqual(['Boote']);
   });
 });

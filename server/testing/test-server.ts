@@ -6,6 +6,7 @@ import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, Role } from '#contract/api.ts';
+import type { ReleaseProgress } from '#contract/releases.ts';
 import { makeAccount } from '../accounts/account-service.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
 import { Attempts } from '../security/attempts.ts';
@@ -14,6 +15,7 @@ import type { StoredContent } from '../contents/content-service.ts';
 import {
   EDIT_CHANNEL,
   FEEDBACK_CHANNEL,
+  PROGRESS_CHANNEL,
   RELEASE_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
@@ -35,7 +37,8 @@ import { LinkService, NIGHTLY_LINKS } from '../checks/link-service.ts';
 import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
 import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
-import { FeedbackNews } from '../sharing/feedback-news.ts';
+import { passOnProgress } from '../events/release-progress.ts';
+import { SiteNews } from '../events/site-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';
 import { Letters } from '../visitors/letters.ts';
@@ -213,7 +216,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     );
     const attempts = await Attempts.open(pool);
     const sessions = openSessions(pool, now);
-    const feedbackNews = new FeedbackNews();
+    const feedbackNews = new SiteNews();
+    const releaseNews = new SiteNews<ReleaseProgress>();
     ends.push(
       await listen(
         url,
@@ -222,6 +226,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(() => undefined),
           [SESSION_CHANNEL]: (id) => sessions.forget(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+          [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
         },
         () => sessions.forgetAll(),
       ),
@@ -242,6 +247,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       links,
       mailer: outbox,
       feedbackNews,
+      releaseNews,
       sessionSecret: 'test',
       proxies: [],
       walkSecret: 'test',

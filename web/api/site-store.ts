@@ -16,7 +16,7 @@ import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
-import type { ReleaseBody } from '#contract/releases.ts';
+import { type ReleaseBody, releaseProgress } from '#contract/releases.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
 import { NoAnswer, ServerProblem, call, wordsOfFault } from './client.ts';
@@ -57,6 +57,12 @@ const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
 
+/** So many of all pages of a release are written. */
+export interface Progress {
+  readonly done: number;
+  readonly total: number;
+}
+
 /**
  * One site in the browser: as the server has confirmed it, and on top of that what was done here and is on its way.
  * Changes show at once; one that the server refuses is taken back, with its reason told.
@@ -78,6 +84,7 @@ export class SiteStore {
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Told) => void>();
   readonly #feedbackListeners = new Set<() => void>();
+  #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
   #recent: (Pick<Pending, 'operations' | 'contents'> & { readonly at: number })[] = [];
@@ -127,6 +134,8 @@ export class SiteStore {
     return () => this.#subscribers.delete(subscriber);
   };
   getShown = (): Shown => this.#shown;
+  /** How far the release is that is made from here; null where there is none, or nothing is known of it. */
+  getReleaseProgress = (): Progress | null => this.#releasing?.progress ?? null;
 
   onTold(listener: (told: Told) => void): () => void {
     this.#listeners.add(listener);
@@ -195,7 +204,13 @@ export class SiteStore {
     await this.settled();
     const request = nanoid();
     this.#ownRequests.add(request);
-    return call('makeRelease', { site: this.key }, { ...asked, request });
+    this.#releasing = { request, progress: null };
+    try {
+      return await call('makeRelease', { site: this.key }, { ...asked, request });
+    } finally {
+      this.#releasing = null;
+      this.#subscribers.forEach((subscriber) => subscriber());
+    }
   }
 
   /** Takes back a release; with `anyway` the rest of it where something stands in the way. @throws ServerProblem */
@@ -251,6 +266,12 @@ export class SiteStore {
     stream.addEventListener('open', () => this.#setConnected(true));
     stream.addEventListener('error', () => this.#setConnected(false));
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
+    stream.addEventListener('release', (event) => {
+      const { request, done, total } = releaseProgress.parse(JSON.parse(event.data as string));
+      if (request === null || this.#releasing?.request !== request) return;
+      this.#releasing = { request, progress: { done, total } };
+      this.#subscribers.forEach((subscriber) => subscriber());
+    });
     stream.addEventListener('edit', (event) => this.#receive(JSON.parse(event.data as string) as CommittedEdit));
   }
 

@@ -5,6 +5,7 @@ import type { Side } from '#core/arrange/landing.ts';
 import type { Difference, State } from '#core/derive/state.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { numberWords } from '../ui/number-words.ts';
 
 /** The words for what the core derives. */
 export const STATE_WORDS: Readonly<Record<State, string>> = {
@@ -60,7 +61,7 @@ export const SIDES: readonly { readonly value: Side; readonly words: string }[] 
   { value: 'after', words: 'After it' },
 ];
 
-export const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);
+export const pages = (count: number): string => (count === 1 ? '1 page' : `${numberWords(count)} pages`);
 export const addresses = (count: number): string => (count === 1 ? '1 address changes' : `${count} addresses change`);
 /** "4 pages", "4 pages and the 11 below them": so many are meant, with what goes along. */
 export const withBelow = (count: number, below: number): string =>

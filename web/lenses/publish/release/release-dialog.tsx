@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
@@ -10,12 +10,14 @@ import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { useTextLinks } from '../../../api/links.ts';
 import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
+import type { Progress } from '../../../api/site-store.ts';
 import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { Radios, TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
+import { numberWords } from '../../../ui/number-words.ts';
 import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS } from '../publish-words.ts';
@@ -37,6 +39,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
   const [moment, setMoment] = useState('');
   const [fault, setFault] = useState<string | null>(null);
   const [isRunning, setRunning] = useState(false);
+  const progress = useSyncExternalStore(store.subscribe, store.getReleaseProgress);
   const now = useNow();
   const { scope, asked } = scopes;
   const plan = useMemo(
@@ -123,12 +126,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
       onClose={onClose}
       actions={
         <>
-          {isRunning && when === 'now' && (
-            <span role="status" className="mr-auto flex items-center gap-2 text-small text-quiet">
-              <progress aria-label="The release is being made" className="h-2 w-20 accent-accent" />
-              Visitors keep what they have until all of it is there.
-            </span>
-          )}
+          {isRunning && when === 'now' && <Running progress={progress} />}
           <Button onClick={onClose}>{isRunning ? 'Close' : 'Cancel'}</Button>
           <Button look="main" disabled={!isReady} onClick={() => void run()}>
             {isRunning
@@ -202,5 +200,20 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         </div>
       </div>
     </Dialog>
+  );
+}
+
+/** How far the release is, where it takes long enough for that to be told. */
+function Running({ progress }: { readonly progress: Progress | null }) {
+  return (
+    <span role="status" className="mr-auto flex items-center gap-2 text-small text-quiet">
+      <progress
+        aria-label="The release is being made"
+        className="h-2 w-20 accent-accent"
+        {...(progress && { value: progress.done, max: progress.total })}
+      />
+      {progress && `${numberWords(progress.done)} of ${pages(progress.total)}. `}
+      Visitors keep what they have until all of it is there.
+    </span>
   );
 }
