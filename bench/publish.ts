@@ -10,6 +10,7 @@ import { htmlOfAll, loadRelease } from '#server/live/live-repository.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
 import { generateSite } from './generate-site.ts';
 import { type Result, median } from './measure.ts';
+import { searchTexts } from './search.ts';
 
 const SMALL = 100;
 const LARGE = 10_000;
@@ -41,15 +42,13 @@ export async function benchPublish(
     { ...generateSite(LARGE, 'publish-first') },
   ];
   for (const site of [small, large]) await insertSite(database, site, account);
-  await insertSite(database, { ...first, live: first.live.clear(), liveSettings: null }, account);
+  await insertSite(database, { ...first, live: first.live.clear(), liveSettings: null }, account, searchTexts(first));
   const [ofSmall, ofLarge] = [await onePage(small), await onePage(large)];
 
   const began = performance.now();
   await post(`/api/sites/${first.key}/releases`, { pages: 'all' });
   const ofAll = performance.now() - began;
-  const copyBegan = performance.now();
-  await database.raw('CREATE TABLE copied_live AS SELECT * FROM live_node WHERE site = ?', [first.key]);
-  const bareCopy = performance.now() - copyBegan;
+  const bareWriting = await writeAgain(database, first.key, ['live_node', 'search_document', 'search_word']);
 
   return [
     {
@@ -61,15 +60,26 @@ export async function benchPublish(
       isMet: ofLarge / ofSmall <= 3,
     },
     {
-      what: `A first release of ${LARGE.toLocaleString('en')} pages`,
+      what: `A first release of ${LARGE.toLocaleString('en')} pages with texts of 2 kB`,
       ours: `${ofAll.toFixed(0)} ms`,
-      limit: `${bareCopy.toFixed(0)} ms, the same rows copied by PostgreSQL`,
-      ratio: ofAll / bareCopy,
+      limit: `${bareWriting.toFixed(0)} ms, the same rows and indexes written by PostgreSQL alone`,
+      ratio: ofAll / bareWriting,
       aim: 'told',
       isMet: true,
     },
     await exported(database, account),
   ];
+}
+
+/** The milliseconds in which PostgreSQL writes a site's rows of these tables, ready made, with their indexes. */
+async function writeAgain(database: Knex, site: string, tables: readonly string[]): Promise<number> {
+  for (const table of tables) await database.raw(`CREATE TABLE again_${table} (LIKE ${table} INCLUDING ALL)`);
+  const began = performance.now();
+  await database.transaction(async (trx) => {
+    for (const table of tables)
+      await trx.raw(`INSERT INTO again_${table} SELECT * FROM ${table} WHERE site = ?`, [site]);
+  });
+  return performance.now() - began;
 }
 
 /** A site as files, beside writing the same files ready made. */
