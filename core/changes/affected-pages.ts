@@ -1,5 +1,5 @@
 import { derivedOf, haveSameAddresses } from '../derive/derived.ts';
-import { listingOf } from '../derive/listing.ts';
+import { listingOfNode } from '../derive/listing.ts';
 import type { PageId } from '../model/ids.ts';
 import { nodeDifferences } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
@@ -18,7 +18,7 @@ export function affectedPages(before: Site, after: Site): ReadonlySet<PageId> | 
   const { nodes, parent } = is.outline;
   for (let row = 0; row < nodes.length; row++) {
     const node = nodes[row]!;
-    if (listingOf(after, node.id).look === 'sitemap') affected.add(node.id);
+    if (listingOfNode(node).look === 'sitemap') affected.add(node.id);
     const old = was.outline.nodes[row]!;
     if (old === node) continue;
     const isText = nodeDifferences(old, node).every((aspect) => aspect === 'text' || aspect === 'description');

@@ -1,5 +1,6 @@
 import { type Listing, PLAIN_LISTING } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
+import type { SiteNode } from '../model/node.ts';
 import { type Site, nodeAt } from '../model/site.ts';
 import type { Derived } from './derived.ts';
 import { answerOfRow, inOrder } from './menu-range.ts';
@@ -11,7 +12,8 @@ export interface Listed {
 }
 
 /** How a page lists what stands below it. */
-export const listingOf = (site: Site, page: PageId): Listing => nodeAt(site, page).frame?.listing ?? PLAIN_LISTING;
+export const listingOf = (site: Site, page: PageId): Listing => listingOfNode(nodeAt(site, page));
+export const listingOfNode = ({ frame }: SiteNode): Listing => frame?.listing ?? PLAIN_LISTING;
 
 /** The nodes that a page lists for a visitor: those below it, or the whole tree, that are in menus and can be reached. Headings count for no level. */
 export function listedBelow(site: Site, page: PageId, derived: Derived): readonly Listed[] {

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
 import { affectedPages } from '#core/changes/affected-pages.ts';
 import { leadOf } from '#core/derive/redirects.ts';
-import { type Membership, passphrasePage, passphrasesIn } from '#core/derive/access.ts';
+import { type Membership, passphrasePage } from '#core/derive/access.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { type AudienceId, closureOf } from '#core/model/audience.ts';
@@ -88,8 +88,9 @@ export class LiveSite {
     this.release = release;
     this.#place = place;
     this.#parts = parts;
-    this.#passphrases = passphrasesIn(release.site);
     this.#anonymous = this.#makeKind(ANYBODY);
+    const { ruled, nodes } = this.#anonymous.view.derived.outline;
+    this.#passphrases = new Set(ruled.flatMap((row) => nodes[row]!.access?.passphrase ?? []));
   }
 
   /** What a kind of visitors has of it now. */
@@ -111,8 +112,10 @@ export class LiveSite {
       const is = this.view(asking);
       const isOpen = ({ derived, locked }: LiveView, row: number | undefined) =>
         row !== undefined && derived.hiddenBy[row] === -1 && locked[row] === 0;
+      const { nodes, rowOf } = is.derived.outline;
       return was.derived.outline.nodes.some(
-        ({ id }, row) => isOpen(was, row) && !isOpen(is, is.derived.outline.rowOf.get(id)),
+        // Most releases leave each page in its row.
+        ({ id }, row) => isOpen(was, row) && !isOpen(is, nodes[row]?.id === id ? row : rowOf.get(id)),
       );
     });
   }
@@ -132,13 +135,18 @@ export class LiveSite {
       const { view } = kind;
       // What was made before the clock turned a page is not kept.
       const touched = was.view.until > this.#parts.now() ? affected : null;
+      const { outline, addresses, rowAt } = view.derived;
+      const touchedPaths =
+        touched && new Set([...touched].map((id) => pathOf(this.#place, addresses[outline.rowOf.get(id)!] ?? '')));
       const wanted = [...was.ready].flatMap(([path, answer]) => {
+        if (!answer.isPage || kind.ready.has(path)) return [];
+        if (touchedPaths && !touchedPaths.has(path)) {
+          keep(kind.ready, path, answer);
+          return [];
+        }
         const rest = path.slice(this.#place.base.length);
-        const row = view.derived.rowAt.get(decoded(rest) ?? '');
-        if (row === undefined || !isAnswered(view, row) || kind.ready.has(path)) return [];
-        if (!touched || touched.has(view.derived.outline.nodes[row]!.id)) return [{ path, rest, row, answer }];
-        keep(kind.ready, path, answer);
-        return [];
+        const row = rowAt.get(decoded(rest) ?? '');
+        return row !== undefined && isAnswered(view, row) ? [{ path, rest, row, answer }] : [];
       });
       for (let at = 0; at < wanted.length; at += TEXTS_AT_ONCE) {
         const some = wanted.slice(at, at + TEXTS_AT_ONCE);

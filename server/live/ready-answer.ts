@@ -61,6 +61,11 @@ export class ReadyAnswer {
     else response.end(form.body);
   }
 
+  /** Whether it is a page, and not a file that machines read. */
+  get isPage(): boolean {
+    return this.#type.startsWith('text/html');
+  }
+
   /** What it says under a header of its own, by the header's usual name. */
   header(name: string): string | undefined {
     const at = this.#extra.indexOf(name);
