@@ -176,6 +176,40 @@ describe('links that do not lead where they should', () => {
   });
 });
 
+describe('what pages lack', () => {
+  it('is told page by page, can be filtered by, and is gone once it is there', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=checks&lacks=no%20text');
+    await bench.untilTree('only pages without text and those above are left', (tree) => {
+      const titles = tree.map((row) => row.trim());
+      return titles.includes('Machines') && !titles.includes('Course dates');
+    });
+    await bench.select('Machines');
+    await bench.untilText('It has no text, and lists no pages.');
+    await bench.click('button', 'Thank you for applying');
+    await bench.untilText('It stands in no menu and in no list, and no text links to it.');
+    await bench.open(spur, 'pellow-quay', '?lens=write&find=machines');
+    await bench.select('Machines');
+    await (await bench.find('textbox', 'Text')).sendKeys('Ask before you switch one on.');
+    await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+    await bench.open(spur, 'pellow-quay', '?lens=checks&find=machines');
+    await bench.select('Machines');
+    await bench.untilText('Nothing was found: it has what it needs.');
+  });
+
+  it('is told before a release that would bring it to visitors', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.select('Course dates');
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press(...'Lathes', Key.ENTER, Key.ESCAPE);
+    await bench.saved();
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', /All that waits/);
+    await bench.untilText('‘Lathes’: nothing stands on it');
+    await bench.press(Key.ESCAPE);
+  });
+});
+
 it('a site is closed for works and opened again', async () => {
   await bench.open(spur, 'pellow-quay', '?lens=publish');
   await bench.click('button', 'Open to visitors');

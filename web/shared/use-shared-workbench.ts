@@ -57,7 +57,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lens: 'plan',
     columnSet: 'shared',
     feedback: null,
-    findings: null,
+    findings: NOTHING_FOUND,
     settingsFindings: [],
     changes: null,
     guest: { ...counted, give },
@@ -91,6 +91,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
 
 const NO_FILTER = {};
 const NOTHING_CUT: Workbench['cut'] = new Set();
+const NOTHING_FOUND: Workbench['findings'] = { ofLinks: null, ofPages: null };
 
 /** The guest's own verdicts and everybody's comments, row by row. */
 function countOfGuest(

@@ -11,7 +11,7 @@ import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
 import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
-import { DIFFERENCE_WORDS, FAULT_WORDS, STATE_WORDS } from './words.ts';
+import { DIFFERENCE_WORDS, FAULT_WORDS, LACK_WORDS, STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;
 
@@ -178,13 +178,30 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
       name: 'Links',
       width: 190,
       values: ({ derived, findings }, row) => {
-        const found = findings?.get(derived.outline.nodes[row]!.id) ?? [];
+        const found = findings.ofLinks?.get(derived.outline.nodes[row]!.id) ?? [];
         return [found.length === 0 ? '' : FAULT_WORDS[found[0]!.fault], found.length];
       },
       cell: ([words, count]) => (
         <span className="truncate text-attention">
           {words}
           {Number(count) > 1 && `, and ${Number(count) - 1} more`}
+        </span>
+      ),
+    },
+    {
+      key: 'lacks',
+      name: 'The page',
+      width: 190,
+      isMinor: true,
+      values: ({ derived, findings }, row) => {
+        const found = findings.ofPages?.get(derived.outline.nodes[row]!.id) ?? [];
+        return [
+          found.map(({ fault }, at) => (at === 0 ? LACK_WORDS[fault] : LACK_WORDS[fault].toLowerCase())).join(', '),
+        ];
+      },
+      cell: ([words]) => (
+        <span title={String(words)} className="truncate text-attention">
+          {words}
         </span>
       ),
     },

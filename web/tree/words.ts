@@ -1,4 +1,5 @@
 import type { LinkFault, LinkFinding } from '#core/checks/link-findings.ts';
+import type { PageFault } from '#core/checks/page-checks.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
@@ -80,6 +81,13 @@ export const FAULT_WORDS: Readonly<Record<LinkFault, string>> = {
   missing: 'Outside page missing',
   'no answer': 'No answer outside',
   moved: 'Outside page moved',
+};
+
+export const LACK_WORDS: Readonly<Record<PageFault, string>> = {
+  'no text': 'Nothing on it',
+  'no way': 'No way leads there',
+  'no description': 'No description',
+  'same title': 'Title used twice',
 };
 
 /** What a link leads to, in short. */

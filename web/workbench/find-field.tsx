@@ -18,7 +18,7 @@ export function FindField({ label }: { readonly label: string }) {
     clearFind();
   };
   return (
-    <search className="relative">
+    <search className="relative min-w-20 shrink basis-28 sm:basis-36 lg:basis-48">
       <Search size={15} aria-hidden className="pointer-events-none absolute top-2 left-2 text-quiet" />
       <input
         id="find-field"
@@ -37,7 +37,7 @@ export function FindField({ label }: { readonly label: string }) {
             focusTree();
           }
         }}
-        className="h-8 w-28 rounded-md border border-edge bg-paper pr-7 pl-7 sm:w-36 lg:w-48"
+        className="h-8 w-full rounded-md border border-edge bg-paper pr-7 pl-7"
       />
       {(shown !== '' || found !== null) && (
         <button

@@ -76,7 +76,7 @@ export function TopBar() {
           </button>
         ))}
       </nav>
-      <div className="flex flex-1 items-center justify-end gap-1">
+      <div className="flex min-w-0 flex-1 items-center justify-end gap-1">
         <span
           role="status"
           className={`mr-1 text-small max-xl:sr-only ${shown.isConnected ? 'text-quiet' : 'font-medium text-attention'}`}

@@ -1,34 +1,61 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type LinkFinding, linkFindings, outsideFindings } from '#core/checks/link-findings.ts';
+import { type PageFinding, pageFindings } from '#core/checks/page-checks.ts';
 import { type SettingsFinding, settingsFindings } from '#core/checks/settings-links.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useLinkLook, useTextLinks } from '../api/links.ts';
 import { useNow } from '../ui/use-now.ts';
+import { useWhenIdle } from '../ui/use-when-idle.ts';
+
+/** What was found about each page; null until it is known. */
+export interface Findings {
+  readonly ofLinks: ReadonlyMap<PageId, readonly LinkFinding[]> | null;
+  readonly ofPages: ReadonlyMap<PageId, readonly PageFinding[]> | null;
+}
 
 /**
- * What was found about the links of each page; null until it is known. The links of the tree are those of now; the texts are read
- * anew while `isWatched`, else they are as they were when they were read last.
+ * What was found about the links of each page, and what the pages lack. The tree is that of now; the texts are read anew while
+ * `isWatched`, else they are as they were when they were read last.
  */
-export function useFindings(
-  key: SiteKey,
-  site: Site,
-  revision: number,
-  isWatched: boolean,
-): ReadonlyMap<PageId, readonly LinkFinding[]> | null {
+export function useFindings(key: SiteKey, site: Site, revision: number, isWatched: boolean): Findings {
   const [read, setRead] = useState(revision);
   if (isWatched && read !== revision) setRead(revision);
   const links = useTextLinks(key, read);
   const answers = useLinkLook(key)?.report?.faults;
   const now = useNow();
   const seen = useDeferredValue(site);
-  return useMemo(() => {
-    if (!links) return null;
-    const byPage = new Map<PageId, LinkFinding[]>();
-    const found = [...linkFindings(seen, now, links.draft), ...outsideFindings(seen, links.outside, answers ?? [])];
-    for (const finding of found) byPage.set(finding.page, [...(byPage.get(finding.page) ?? []), finding]);
-    return byPage;
-  }, [seen, now, links, answers]);
+  const ofLinks = useMemo(
+    () =>
+      links
+        ? byPage([...linkFindings(seen, now, links.draft), ...outsideFindings(seen, links.outside, answers ?? [])])
+        : null,
+    [seen, now, links, answers],
+  );
+  const lookAtPages = useMemo(
+    () => (links ? () => byPage(pageFindings(seen, now, links.draft)) : null),
+    [seen, now, links],
+  );
+  const ofPages = useWhenIdle<Findings['ofPages']>(lookAtPages, null);
+  return useMemo(() => ({ ofLinks, ofPages }), [ofLinks, ofPages]);
+}
+
+/** All that was found about each page, for filtering by it. */
+export function faultsOf({ ofLinks, ofPages }: Findings): ReadonlyMap<PageId, readonly { readonly fault: string }[]> {
+  const faults = new Map<PageId, { readonly fault: string }[]>();
+  for (const [page, found] of [...(ofLinks ?? []), ...(ofPages ?? [])])
+    faults.set(page, [...(faults.get(page) ?? []), ...found]);
+  return faults;
+}
+
+function byPage<Finding extends { readonly page: PageId }>(found: readonly Finding[]): Map<PageId, Finding[]> {
+  const pages = new Map<PageId, Finding[]>();
+  for (const finding of found) {
+    const ofPage = pages.get(finding.page);
+    if (ofPage) ofPage.push(finding);
+    else pages.set(finding.page, [finding]);
+  }
+  return pages;
 }
 
 /** What was heard of the outside addresses that menus and redirects lead to, where that is to be told. */

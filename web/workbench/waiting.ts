@@ -1,4 +1,3 @@
-import type { LinkFinding } from '#core/checks/link-findings.ts';
 import type { SettingsFinding } from '#core/checks/settings-links.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import { arrangedNow } from '#core/derive/menu-merge.ts';
@@ -9,6 +8,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { openQuestions } from '#core/model/plan.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import type { Lens } from './lenses.ts';
+import type { Findings } from './use-findings.ts';
 
 export interface Waiting {
   readonly count: number;
@@ -16,14 +16,14 @@ export interface Waiting {
 }
 
 /**
- * What waits under each lens; `toSettle` of what was said of the plan, `findings` about links of pages as far as they are known, and
- * `settingsFindings` about those of menus and redirects.
+ * What waits under each lens; `toSettle` of what was said of the plan, `findings` about pages and their links as far as they are
+ * known, and `settingsFindings` about links of menus and redirects.
  */
 export function countWaiting(
   site: Site,
   derived: Derived,
   toSettle: number,
-  findings: ReadonlyMap<PageId, readonly LinkFinding[]> | null,
+  findings: Findings,
   settingsFindings: readonly SettingsFinding[],
 ): Readonly<Record<Lens, Waiting>> {
   let unwritten = 0;
@@ -38,7 +38,8 @@ export function countWaiting(
     if (state === 'live' || state === 'edited') liveHere++;
   });
   let amiss = settingsFindings.length;
-  for (const ofPage of findings?.values() ?? []) amiss += ofPage.length;
+  for (const ofPage of findings.ofLinks?.values() ?? []) amiss += ofPage.length;
+  const lacking = findings.ofPages?.size ?? 0;
   let dead = 0;
   for (const row of derived.outline.aliases) if (answerOfRow(derived, row) === 'leads nowhere') dead++;
   const proposals = site.settings.menus.reduce(
@@ -70,7 +71,15 @@ export function countWaiting(
         .join(', '),
     },
     publish: { count: differing, words: `${differing} differ from what is live` },
-    checks: { count: amiss, words: amiss === 1 ? '1 link to mend' : `${amiss} links to mend` },
+    checks: {
+      count: amiss + lacking,
+      words: [
+        (amiss > 0 || lacking === 0) && (amiss === 1 ? '1 link to mend' : `${amiss} links to mend`),
+        lacking > 0 && (lacking === 1 ? '1 page that lacks something' : `${lacking} pages that lack something`),
+      ]
+        .filter(Boolean)
+        .join(', '),
+    },
   };
 }
 

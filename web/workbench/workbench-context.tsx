@@ -1,7 +1,6 @@
 import { createContext, useContext } from 'react';
 import type { TreeComparison } from '#core/changes/compare-trees.ts';
 import type { Derived } from '#core/derive/derived.ts';
-import type { LinkFinding } from '#core/checks/link-findings.ts';
 import type { SettingsFinding } from '#core/checks/settings-links.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { Filter } from '#core/derive/filters.ts';
@@ -15,6 +14,7 @@ import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
 import type { ColumnSet, Lens, View } from './lenses.ts';
+import type { Findings } from './use-findings.ts';
 
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
 export type Editing =
@@ -97,9 +97,9 @@ export interface Workbench {
   readonly columnSet: ColumnSet;
   /** Null until it is known. */
   readonly feedback: Said | null;
-  /** What was found about the links of each page; null until it is known. */
-  readonly findings: ReadonlyMap<PageId, readonly LinkFinding[]> | null;
-  /** The same of menus and redirects, whose outside addresses alone are looked at. */
+  /** What was found about the links of each page, and what the pages lack. */
+  readonly findings: Findings;
+  /** What was found about the links of menus and redirects, whose outside addresses alone are looked at. */
   readonly settingsFindings: readonly SettingsFinding[];
   /** Who changed each page last, and when; null where no column asks for it, and until it is known. */
   readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;

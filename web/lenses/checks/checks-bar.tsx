@@ -4,14 +4,16 @@ import { wordsOfFault } from '../../api/client.ts';
 import { askOutsideLinks, stopLinkLook, useLinkLook } from '../../api/links.ts';
 import { momentWords } from '../../fields/site-moment.ts';
 import { Button } from '../../ui/button.tsx';
+import { pages } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** How many links do not lead where they should, and asking outside addresses again. It stands above the tree in the Checks lens. */
 export function ChecksBar() {
   const { site, findings, settingsFindings, mayEdit } = useWorkbench();
   const look = useLinkLook(site.key);
+  const { ofLinks, ofPages } = findings;
   const count =
-    findings === null ? null : [...findings.values()].reduce((sum, of) => sum + of.length, settingsFindings.length);
+    ofLinks === null ? null : [...ofLinks.values()].reduce((sum, of) => sum + of.length, settingsFindings.length);
   const isBusy = look?.state === 'running';
   const report = look?.report ?? null;
   const during = (work: Promise<void>) => void work.catch((problem: unknown) => toast.error(wordsOfFault(problem)));
@@ -26,6 +28,11 @@ export function ChecksBar() {
               ? '1 link does not lead where it should.'
               : `${count} links do not lead where they should.`}
       </p>
+      {ofPages !== null && ofPages.size > 0 && (
+        <p className="font-medium text-attention">
+          {pages(ofPages.size)} {ofPages.size === 1 ? 'lacks' : 'lack'} something.
+        </p>
+      )}
       <p className="text-quiet max-md:hidden">
         {isBusy
           ? `Asking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`

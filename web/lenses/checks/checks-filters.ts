@@ -1,6 +1,7 @@
 import { LINK_FAULTS } from '#core/checks/link-findings.ts';
 import type { FilterField } from '#core/derive/filters.ts';
-import { FAULT_WORDS } from '../../tree/words.ts';
+import { PAGE_FAULTS } from '#core/checks/page-checks.ts';
+import { FAULT_WORDS, LACK_WORDS } from '../../tree/words.ts';
 
 /** What the Checks lens adds to the filters. */
 export const CHECKS_FILTERS: readonly FilterField[] = [
@@ -9,6 +10,14 @@ export const CHECKS_FILTERS: readonly FilterField[] = [
     name: 'Links',
     kind: 'one-of',
     values: LINK_FAULTS.map((value) => ({ value, words: FAULT_WORDS[value] })),
+    matches: ({ derived, faults }, row, value) =>
+      faults?.get(derived.outline.nodes[row]!.id)?.some((finding) => finding.fault === value) ?? false,
+  },
+  {
+    key: 'lacks',
+    name: 'The page',
+    kind: 'one-of',
+    values: PAGE_FAULTS.map((value) => ({ value, words: LACK_WORDS[value] })),
     matches: ({ derived, faults }, row, value) =>
       faults?.get(derived.outline.nodes[row]!.id)?.some((finding) => finding.fault === value) ?? false,
   },

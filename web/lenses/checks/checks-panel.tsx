@@ -1,12 +1,13 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { PageFinding } from '#core/checks/page-checks.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { useLinkLook } from '../../api/links.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
-import { FAULT_WORDS, linkTargetWords } from '../../tree/words.ts';
-import { findingWords, outsideWords, settingsLinkWords } from './finding-words.ts';
+import { FAULT_WORDS, LACK_WORDS, linkTargetWords } from '../../tree/words.ts';
+import { findingWords, lackWords, outsideWords, settingsLinkWords } from './finding-words.ts';
 
 /** So many pages with findings are listed. */
 const MOST_LISTED = 100;
@@ -14,16 +15,29 @@ const MOST_LISTED = 100;
 /** The Checks lens: what was found about the links of the selected page, and where else something was found. */
 export function ChecksPanel({ page }: { readonly page: PageId | null }) {
   const { findings } = useWorkbench();
-  if (findings === null) return <p className="text-quiet">Looking at the links …</p>;
+  const { ofLinks, ofPages } = findings;
+  if (ofLinks === null) return <p className="text-quiet">Looking at the links …</p>;
   return (
     <div className="flex flex-col gap-5">
       {page !== null && (
         <section>
           <PageHead page={page} />
+          <h3 className="mt-4 font-display text-large font-semibold">The page</h3>
+          {ofPages === null ? (
+            <p className="text-quiet">Looking at the pages …</p>
+          ) : ofPages.get(page) ? (
+            <ul aria-label="What this page lacks" className="divide-y divide-rule">
+              {ofPages.get(page)!.map((finding) => (
+                <OneLack key={finding.fault} finding={finding} />
+              ))}
+            </ul>
+          ) : (
+            <p className="text-quiet">Nothing was found: it has what it needs.</p>
+          )}
           <h3 className="mt-4 font-display text-large font-semibold">Its links</h3>
-          {findings.get(page) ? (
+          {ofLinks.get(page) ? (
             <ul aria-label="Links of this page that do not lead where they should" className="divide-y divide-rule">
-              {findings.get(page)!.map((finding) => (
+              {ofLinks.get(page)!.map((finding) => (
                 <OneFinding key={JSON.stringify([finding.to, finding.fault])} finding={finding} />
               ))}
             </ul>
@@ -32,17 +46,41 @@ export function ChecksPanel({ page }: { readonly page: PageId | null }) {
           )}
         </section>
       )}
-      <Others page={page} findings={findings} />
+      <Others page={page} />
       <OfSettings />
       <NotAsked />
     </div>
   );
 }
 
+function OneLack({ finding }: { readonly finding: PageFinding }) {
+  const { site } = useWorkbench();
+  return (
+    <li className="py-2">
+      <p className="font-medium text-attention">{LACK_WORDS[finding.fault]}</p>
+      <p className="text-small text-quiet">
+        {lackWords(site, finding)} {finding.other !== null && <ShowPage page={finding.other} />}
+      </p>
+    </li>
+  );
+}
+
+function ShowPage({ page }: { readonly page: PageId }) {
+  const { select } = useWorkbench();
+  return (
+    <button
+      type="button"
+      className="text-accent underline"
+      onClick={() => select({ active: page, chosen: new Set([page]), anchor: page })}
+    >
+      Show that page
+    </button>
+  );
+}
+
 function OneFinding({ finding }: { readonly finding: LinkFinding }) {
-  const { site, select } = useWorkbench();
+  const { site } = useWorkbench();
   const { to, fault } = finding;
-  const there = 'page' in to && maybeNodeAt(site, to.page) ? to.page : null;
   return (
     <li className="py-2">
       <p className="flex flex-wrap items-baseline justify-between gap-x-3">
@@ -52,38 +90,31 @@ function OneFinding({ finding }: { readonly finding: LinkFinding }) {
         <span className="text-small text-attention">{FAULT_WORDS[fault]}</span>
       </p>
       <p className="text-small break-words text-quiet">
-        {findingWords(site, finding)}{' '}
-        {there !== null && (
-          <button
-            type="button"
-            className="text-accent underline"
-            onClick={() => select({ active: there, chosen: new Set([there]), anchor: there })}
-          >
-            Show that page
-          </button>
-        )}
+        {findingWords(site, finding)} {'page' in to && maybeNodeAt(site, to.page) && <ShowPage page={to.page} />}
       </p>
     </li>
   );
 }
 
-function Others({
-  page,
-  findings,
-}: {
-  readonly page: PageId | null;
-  readonly findings: ReadonlyMap<PageId, readonly LinkFinding[]>;
-}) {
-  const { site, select } = useWorkbench();
-  const others = [...findings].filter(([id]) => id !== page && maybeNodeAt(site, id));
+/** The other pages about which something was found, in tree order. */
+function Others({ page }: { readonly page: PageId | null }) {
+  const { site, derived, select, findings } = useWorkbench();
+  const others = derived.outline.nodes.flatMap(({ id }): [PageId, string[]][] => {
+    if (id === page) return [];
+    const words = [
+      ...(findings.ofLinks?.get(id) ?? []).map(({ fault }) => FAULT_WORDS[fault]),
+      ...(findings.ofPages?.get(id) ?? []).map(({ fault }) => LACK_WORDS[fault]),
+    ];
+    return words.length === 0 ? [] : [[id, words]];
+  });
   if (others.length === 0) return null;
   return (
     <section aria-labelledby="findings-elsewhere" className={page === null ? '' : 'border-t border-rule pt-4'}>
       <h3 id="findings-elsewhere" className="font-display text-large font-semibold">
-        {page === null ? 'Pages with such links' : 'Elsewhere'}
+        {page === null ? 'Pages to look at' : 'Elsewhere'}
       </h3>
       <ul className="divide-y divide-rule">
-        {others.slice(0, MOST_LISTED).map(([id, of]) => (
+        {others.slice(0, MOST_LISTED).map(([id, words]) => (
           <li key={id} className="flex items-baseline justify-between gap-3 py-1.5">
             <button
               type="button"
@@ -93,8 +124,8 @@ function Others({
               {textIn(site.nodes.get(id)!.title, site.settings.language)}
             </button>
             <span className="shrink-0 text-small text-quiet">
-              {FAULT_WORDS[of[0]!.fault]}
-              {of.length > 1 && ` and ${of.length - 1} more`}
+              {words[0]}
+              {words.length > 1 && ` and ${words.length - 1} more`}
             </span>
           </li>
         ))}

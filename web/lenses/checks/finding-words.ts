@@ -1,4 +1,5 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { PageFinding } from '#core/checks/page-checks.ts';
 import type { SettingsLink } from '#core/checks/settings-links.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -19,6 +20,23 @@ export function findingWords(site: Site, { to, fault, says }: LinkFinding): stri
       return `Some who can read this page cannot open ${title}. They read the words without the link.`;
     default:
       return `${title} has no heading of that name any more. The link leads to the top of the page.`;
+  }
+}
+
+/** What a page lacks and what can be done, as a sentence. */
+export function lackWords(site: Site, { fault, other }: PageFinding): string {
+  switch (fault) {
+    case 'no text':
+      return 'It has no text, and lists no pages. Write its text in the Write lens, or hide it until it has one.';
+    case 'no way':
+      return 'It stands in no menu and in no list, and no text links to it. Put it in menus, or link to it.';
+    case 'no description':
+      return 'Search engines show it with words of their own choice. Say in the Write lens what it is about.';
+    case 'same title': {
+      const node = other === null ? undefined : site.nodes.get(other);
+      const title = node ? `‘${textIn(node.title, site.settings.language)}’` : 'Another page';
+      return `Another page is called ${title} too. In a browser’s tabs, and among what is found, the two look alike.`;
+    }
   }
 }
 

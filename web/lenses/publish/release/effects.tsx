@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import type { LiveEffects } from '#core/changes/live-effects.ts';
 import type { LinkFinding } from '#core/checks/link-findings.ts';
+import type { PageFinding } from '#core/checks/page-checks.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -10,6 +11,7 @@ import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 8;
 const NOTHING_BROKEN: readonly LinkFinding[] = [];
+const NOTHING_LACKING: readonly PageFinding[] = [];
 const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
   'not there': 'not live',
   hidden: 'hidden',
@@ -20,16 +22,26 @@ const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
   moved: 'moved',
 };
 
+const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
+  'no text': 'nothing stands on it',
+  'no way': 'no menu, list or text leads there',
+  'no description': 'no description',
+  'same title': 'another page has its title',
+};
+
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */
 export function Effects({
   effects,
   after,
   broken = NOTHING_BROKEN,
+  lacking = NOTHING_LACKING,
 }: {
   readonly effects: LiveEffects;
   readonly after: Site;
   /** Links that it would break; left out where two past releases are compared. */
   readonly broken?: readonly LinkFinding[];
+  /** What pages would lack with it; left out where two past releases are compared. */
+  readonly lacking?: readonly PageFinding[];
 }) {
   const changed = effects.addresses.filter((one) => one.before !== null && one.after !== null);
   const parts: ReactNode[] = [];
@@ -91,6 +103,16 @@ export function Effects({
         {broken.map((finding) => (
           <span key={JSON.stringify([finding.page, finding.to])}>
             ‘{titleIn(after, finding.page)}’ to ‘{linkTargetWords(after, finding)}’: {LIVE_FAULTS[finding.fault]}
+          </span>
+        ))}
+      </Part>,
+    );
+  if (lacking.length > 0)
+    parts.push(
+      <Part key="lacking" heading="Pages that lack something then" isAttention>
+        {lacking.map(({ page, fault }) => (
+          <span key={`${fault} ${page}`}>
+            ‘{titleIn(after, page)}’: {LIVE_LACKS[fault]}
           </span>
         ))}
       </Part>,

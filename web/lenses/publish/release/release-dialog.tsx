@@ -2,6 +2,7 @@ import { useMemo, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
+import { newPageFindings, pageFindings } from '#core/checks/page-checks.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import { planRelease } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -56,17 +57,21 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
   );
   const links = useTextLinks(site.key, shown.revision);
   const effects = useMemo(() => liveEffects(site, plan.after, now, former), [site, plan, now, former]);
-  const broken = useMemo(() => {
-    if (!links) return [];
+  const found = useMemo(() => {
+    if (!links) return { broken: [], lacking: [] };
     const made = new Set(plan.operation.pages);
-    const after = [
+    const linksAfter = [
       ...links.draft.filter(({ page }) => made.has(page)),
       ...links.live.filter(({ page }) => !made.has(page)),
     ];
-    return newFindings(
-      site.liveSettings === null ? [] : linkFindings(liveSiteOf(site), now, links.live),
-      linkFindings(liveSiteOf(plan.after), now, after),
-    );
+    const [before, after] = [site.liveSettings === null ? null : liveSiteOf(site), liveSiteOf(plan.after)];
+    return {
+      broken: newFindings(before ? linkFindings(before, now, links.live) : [], linkFindings(after, now, linksAfter)),
+      lacking: newPageFindings(
+        before ? pageFindings(before, now, links.live) : [],
+        pageFindings(after, now, linksAfter),
+      ),
+    };
   }, [site, plan, now, links]);
   const { pages: made, retire } = plan.operation;
   const parts = [...settings, ...plan.parts.map(({ part }) => part)].filter((part) => scopes.settings.includes(part));
@@ -159,7 +164,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
           <h3 id="effects" className="mb-1.5 font-display text-large font-semibold">
             What visitors notice
           </h3>
-          <Effects effects={effects} after={plan.after} broken={broken} />
+          <Effects effects={effects} after={plan.after} {...found} />
         </section>
         <div className="grid items-start gap-3 sm:grid-cols-2">
           <TextField

@@ -1,0 +1,197 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { accessTable, membershipsOf } from '../derive/access.ts';
+import { derivedOf } from '../derive/derived.ts';
+import type { AudienceId } from '../model/audience.ts';
+import type { ContentId } from '../model/ids.ts';
+import { type PageId, toPageId } from '../model/ids.ts';
+import { MAIN_MENU } from '../model/menu.ts';
+import type { Operation } from '../operations/operation.ts';
+import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
+import { PAGE_FAULTS, type PageFault, newPageFindings, pageFindings } from './page-checks.ts';
+
+const id = toPageId;
+const NOW = Date.parse('2026-11-26T00:00:00Z');
+const staff = 'staff' as AudienceId;
+const TEXT = 'text0001' as ContentId;
+const add = (page: string, parent: string | null = null, more: object = {}): Operation => ({
+  name: 'page.add',
+  page: id(page),
+  place: { parent: parent === null ? null : id(parent) },
+  title: { en: page },
+  description: { en: `About ${page}` },
+  content: TEXT,
+  ...more,
+});
+const siteOf = (...operations: Operation[]) =>
+  siteAfter([{ name: 'audience.add', audience: staff, title: 'Staff' }, add('home'), ...operations], emptySite());
+/** The pages that lack something, for operations on a small site and links in texts. */
+const lacking = (fault: PageFault, operations: Operation[], links: [string, string][] = []) =>
+  pageFindings(
+    siteOf(...operations),
+    NOW,
+    links.map(([page, to]) => ({ page: id(page), to: id(to) })),
+  )
+    .filter((finding) => finding.fault === fault)
+    .map(({ page }) => page as string);
+
+describe('a page without text', () => {
+  it('is told unless it lists what is below it', () => {
+    expect(
+      lacking('no text', [
+        add('courses', null, { content: null }),
+        add('evening', 'courses', { content: null }),
+        add('visit'),
+      ]),
+    ).toEqual(['evening']);
+  });
+
+  it('is told where all that it would list is off menus, or where it is to list nothing', () => {
+    const silent = { listing: { look: 'none', levels: 1, order: 'tree' } };
+    expect(
+      lacking('no text', [
+        add('courses', null, { content: null }),
+        add('evening', 'courses', { inMenus: false }),
+        add('places', null, { content: null, frame: silent }),
+        add('harbour', 'places'),
+      ]),
+    ).toEqual(['courses', 'places']);
+  });
+
+  it('is no fault of headings, links, and what nobody can read', () => {
+    expect(
+      lacking('no text', [
+        add('more', null, { type: 'heading', content: null }),
+        add('hidden', null, { content: null, hidden: 'page' }),
+        add('soon', null, { content: null, access: { from: '2027-01-01T00:00:00.000Z' } }),
+        add('signIn', null, { content: null, access: { standsIn: 'sign-in' } }),
+      ]),
+    ).toEqual([]);
+  });
+});
+
+describe('a page without a description', () => {
+  const bare = { description: {} };
+
+  it('is told where search engines show it to everyone', () => {
+    expect(
+      lacking('no description', [
+        add('visit', null, bare),
+        add('staffroom', null, { ...bare, access: { only: [staff] } }),
+        add('thanks', null, { ...bare, access: { engines: 'page' } }),
+      ]),
+    ).toEqual(['visit']);
+  });
+});
+
+describe('a title that pages share', () => {
+  it('is told of each of them, with another one that has it, whatever its letters', () => {
+    const site = siteOf(
+      add('courses'),
+      add('fees', 'courses', { title: { en: 'Fees' } }),
+      add('visit'),
+      add('costs', 'visit', { title: { en: 'FÉES ' } }),
+      add('prices', null, { title: { en: 'fees' } }),
+      add('old', null, { title: { en: 'Fees' }, hidden: 'page' }),
+    );
+    expect(
+      pageFindings(site, NOW, [])
+        .filter(({ fault }) => fault === 'same title')
+        .map(({ page, other }) => [page, other]),
+    ).toEqual([
+      ['fees', 'costs'],
+      ['costs', 'fees'],
+      ['prices', 'fees'],
+    ]);
+  });
+});
+
+describe('a page that no way leads to', () => {
+  const apart = add('apart', null, { inMenus: false });
+
+  it('stands in no menu and no list, and no text links to it', () => {
+    expect(lacking('no way', [apart])).toEqual(['apart']);
+    expect(lacking('no way', [apart], [['home', 'apart']])).toEqual([]);
+    expect(
+      lacking('no way', [apart, add('way', null, { type: 'link', content: null, target: { page: id('apart') } })]),
+    ).toEqual([]);
+    expect(
+      lacking('no way', [
+        apart,
+        add('way', null, { type: 'link', content: null, inMenus: false, target: { page: id('apart') } }),
+      ]),
+    ).toEqual(['apart']);
+  });
+
+  it('is not one below a menu’s last level, which the page above lists', () => {
+    expect(lacking('no way', [add('a'), add('b', 'a'), add('c', 'b'), add('d', 'c')])).toEqual([]);
+  });
+
+  it('is one that the page above does not list, and what lies below it, but not where a trail leads up to it', () => {
+    const silent = { frame: { listing: { look: 'none', levels: 1, order: 'tree' } } };
+    const deep = [add('a'), add('b', 'a', silent), add('c', 'b', silent), add('d', 'c')];
+    expect(lacking('no way', deep)).toEqual(['c', 'd']);
+    expect(lacking('no way', deep, [['home', 'd']])).toEqual([]);
+  });
+
+  it('is not one that an entry of a menu leads to besides, nor the landing page of an audience', () => {
+    expect(
+      lacking('no way', [
+        apart,
+        {
+          name: 'menu.set',
+          menu: MAIN_MENU.id,
+          fields: {
+            extras: [
+              { id: 'extra001', label: {}, target: { page: id('apart') }, only: null, under: null, pin: 'last' },
+            ],
+          },
+        } as Operation,
+      ]),
+    ).toEqual([]);
+    expect(
+      lacking('no way', [
+        apart,
+        { name: 'audience.set', audience: staff, fields: { landing: id('apart') } } as Operation,
+      ]),
+    ).toEqual([]);
+  });
+
+  it('is not the home page', () => {
+    expect(lacking('no way', [{ name: 'page.set', page: id('home'), fields: { inMenus: false } }])).toEqual([]);
+  });
+});
+
+describe('what pages lack', () => {
+  it('is told in tree order, of pages that somebody can read, each thing once', () => {
+    fc.assert(
+      fc.property(anySite, (site) => {
+        const { outline } = derivedOf(site);
+        const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), NOW);
+        const found = pageFindings(site, NOW, []);
+        const rows = found.map(({ page }) => outline.rowOf.get(page)!);
+        expect(rows).toEqual([...rows].sort((a, b) => a - b));
+        for (const row of rows) expect([outline.nodes[row]!.type, open[row] !== 0]).toEqual(['page', true]);
+        expect(new Set(found.map(({ page, fault }) => `${fault} ${page}`)).size).toBe(found.length);
+        for (const { fault } of found) expect(PAGE_FAULTS).toContain(fault);
+      }),
+    );
+  });
+
+  it('is what a release brings where it was not so before', () => {
+    const before = pageFindings(siteOf(add('a', null, { content: null })), NOW, []);
+    const after = pageFindings(
+      siteOf(add('a', null, { content: null, inMenus: false }), add('b', null, { description: {} })),
+      NOW,
+      [],
+    );
+    const told = (found: ReturnType<typeof pageFindings>): [PageId, PageFault][] =>
+      found.map(({ page, fault }) => [page, fault]);
+    expect(told(newPageFindings(before, after))).toEqual([
+      ['a', 'no way'],
+      ['b', 'no description'],
+    ]);
+    expect(newPageFindings(before, before)).toEqual([]);
+    expect(newPageFindings(after, [])).toEqual([]);
+  });
+});

@@ -1,0 +1,57 @@
+import { accessTable, membershipsOf } from '../derive/access.ts';
+import { derivedOf } from '../derive/derived.ts';
+import type { PageId } from '../model/ids.ts';
+import type { Site } from '../model/site.ts';
+import { noDescription } from './no-description.ts';
+import { noText } from './no-text.ts';
+import { noWay } from './no-way.ts';
+import type { PageCheck, PageFacts } from './page-check.ts';
+import { sameTitle } from './same-title.ts';
+
+/** What a page can lack, in the order in which it is told. */
+const PAGE_CHECKS = {
+  'no text': noText,
+  'no way': noWay,
+  'no description': noDescription,
+  'same title': sameTitle,
+} as const satisfies Record<string, PageCheck>;
+export type PageFault = keyof typeof PAGE_CHECKS;
+export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];
+
+export interface PageFinding {
+  readonly page: PageId;
+  readonly fault: PageFault;
+  /** The other page that it is about, or null. */
+  readonly other: PageId | null;
+}
+
+/**
+ * What the pages that somebody can read lack, in tree order.
+ * @param at the moment, in milliseconds since 1970 @param textLinks of the texts that these pages have
+ */
+export function pageFindings(site: Site, at: number, textLinks: PageFacts['textLinks']): PageFinding[] {
+  const derived = derivedOf(site);
+  const { outline, addresses } = derived;
+  const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
+  const read: number[] = [];
+  for (let row = 0; row < outline.nodes.length; row++) {
+    const isForm = (outline.nodes[row]!.access?.standsIn ?? null) !== null;
+    if (outline.isPage[row] === 1 && open[row] !== 0 && addresses[row] !== null && !isForm) read.push(row);
+  }
+  // Everyone is the first of the audiences.
+  const isPublic = (row: number) => (open[row]! & 1) === 1;
+  const facts: PageFacts = { site, derived, read, isPublic, textLinks };
+  const found = PAGE_FAULTS.flatMap((fault) =>
+    PAGE_CHECKS[fault](facts).map(({ row, other = null }) => ({
+      row,
+      finding: { page: outline.nodes[row]!.id, fault, other },
+    })),
+  );
+  return found.sort((a, b) => a.row - b.row).map(({ finding }) => finding);
+}
+
+/** What pages lack in one state of a site and did not in another: what a release would bring. */
+export function newPageFindings(before: readonly PageFinding[], after: readonly PageFinding[]): PageFinding[] {
+  const known = new Set(before.map(({ page, fault }) => `${fault} ${page}`));
+  return after.filter(({ page, fault }) => !known.has(`${fault} ${page}`));
+}

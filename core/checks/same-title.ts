@@ -1,0 +1,19 @@
+import { folded } from '../derive/visible-rows.ts';
+import { textIn } from '../model/texts.ts';
+import type { PageCheck } from './page-check.ts';
+
+/** A page whose title another one has too: in a browser's tabs and among what is found they cannot be told apart (WCAG 2.2, 2.4.2). */
+export const sameTitle: PageCheck = ({ site, derived: { outline }, read }) => {
+  const rowsOf = new Map<string, number[]>();
+  for (const row of read) {
+    const title = folded(textIn(outline.nodes[row]!.title, site.settings.language)).trim();
+    const rows = rowsOf.get(title);
+    if (rows) rows.push(row);
+    else rowsOf.set(title, [row]);
+  }
+  return [...rowsOf.values()].flatMap((rows) =>
+    rows.length === 1
+      ? []
+      : rows.map((row) => ({ row, other: outline.nodes[row === rows[0] ? rows[1]! : rows[0]!]!.id })),
+  );
+};
