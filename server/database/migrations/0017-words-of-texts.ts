@@ -20,45 +20,57 @@ export async function up(knex: Knex): Promise<void> {
     CREATE TRIGGER content_words BEFORE INSERT OR UPDATE OF html ON content FOR EACH ROW EXECUTE FUNCTION words_of_text();
     UPDATE content SET html = html;
 
-    -- Each page is looked up by its key: the planner knows nothing of rows that came in this transaction, and would look through
-    -- all pages for each.
-    CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql AS $$
+    -- Each page and each text is looked up by its whole key, in a query of its own that the planner cannot take apart: it knows
+    -- nothing of rows that came in this transaction, and a plan made while there were few pages is kept. Else it looks through all
+    -- of a site's for each.
+    CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql
+    SET enable_seqscan TO off AS $$
     DECLARE
       spoken text := (SELECT live_language FROM site WHERE key = of_site);
     BEGIN
-      DELETE FROM search_document d USING unnest(pages) AS asked (id) WHERE d.site = of_site AND d.page = asked.id;
-      DELETE FROM search_section s USING unnest(pages) AS asked (id) WHERE s.site = of_site AND s.page = asked.id;
+      DELETE FROM search_document WHERE ctid = ANY (ARRAY(
+        SELECT d.ctid FROM unnest(pages) AS asked (id), LATERAL (
+          SELECT t.ctid FROM search_document t WHERE t.site = of_site AND t.page = asked.id OFFSET 0) d));
+      DELETE FROM search_section WHERE ctid = ANY (ARRAY(
+        SELECT d.ctid FROM unnest(pages) AS asked (id), LATERAL (
+          SELECT t.ctid FROM search_section t WHERE t.site = of_site AND t.page = asked.id OFFSET 0) d));
       IF spoken IS NULL THEN RETURN; END IF;
       INSERT INTO search_document (site, page, title, description, body, words)
-      SELECT of_site, d.id, d.title, d.description, d.body,
-        search_words(spoken, d.title, d.description, '')
-          || CASE WHEN d.language = spoken THEN d.words ELSE to_tsvector(search_language(spoken), d.body) END
-      FROM unnest(pages) AS asked (id), LATERAL (
-        SELECT n.id, c.language, c.words, coalesce(c.plain, '') AS body,
-          concat_ws(' ', n.title ->> spoken, n.label ->> spoken) AS title,
-          coalesce(n.description ->> spoken, '') AS description
-        FROM live_node n LEFT JOIN content c ON c.site = n.site AND c.id = n.content
-        WHERE n.site = of_site AND n.id = asked.id AND n.type = 'page' AND NOT n.is_retired OFFSET 0
-      ) d;
+      SELECT of_site, n.id, n.title, n.description, coalesce(c.plain, ''),
+        search_words(spoken, n.title, n.description, '')
+          || CASE WHEN c.language = spoken THEN c.words ELSE to_tsvector(search_language(spoken), coalesce(c.plain, '')) END
+      FROM unnest(pages) AS asked (id)
+      CROSS JOIN LATERAL (
+        SELECT l.id, l.content, concat_ws(' ', l.title ->> spoken, l.label ->> spoken) AS title,
+          coalesce(l.description ->> spoken, '') AS description
+        FROM live_node l WHERE l.site = of_site AND l.id = asked.id AND l.type = 'page' AND NOT l.is_retired OFFSET 0
+      ) n
+      LEFT JOIN LATERAL (SELECT t.* FROM content t WHERE t.site = of_site AND t.id = n.content OFFSET 0) c ON true;
       INSERT INTO search_section (site, page, part, only_for, except_for, body, words)
-      SELECT of_site, d.id, d.part, d.only_for, d.except_for, d.body, search_words(spoken, '', '', d.body)
-      FROM unnest(pages) AS asked (id), LATERAL (
-        SELECT n.id, p.* FROM live_node n JOIN content c ON c.site = n.site AND c.id = n.content AND c.parts IS NOT NULL,
-          LATERAL sections_of(c.parts) AS p
-        WHERE n.site = of_site AND n.id = asked.id AND n.type = 'page' AND NOT n.is_retired OFFSET 0
-      ) d;
+      SELECT of_site, n.id, p.part, p.only_for, p.except_for, p.body, search_words(spoken, '', '', p.body)
+      FROM unnest(pages) AS asked (id)
+      CROSS JOIN LATERAL (
+        SELECT l.id, l.content FROM live_node l
+        WHERE l.site = of_site AND l.id = asked.id AND l.type = 'page' AND NOT l.is_retired OFFSET 0
+      ) n
+      CROSS JOIN LATERAL (
+        SELECT t.parts FROM content t WHERE t.site = of_site AND t.id = n.content AND t.parts IS NOT NULL OFFSET 0
+      ) c
+      CROSS JOIN LATERAL sections_of(c.parts) AS p;
       INSERT INTO search_word (site, word, stem)
       SELECT of_site, w.word, coalesce(first_stem(spoken, w.word), '')
       FROM ts_stat(format($words$
-        SELECT d.words FROM unnest(%2$L::text[]) AS asked (id), LATERAL (
-          SELECT to_tsvector('simple', t.title || ' ' || t.description) || coalesce(c.bare_words, '') AS words
-          FROM search_document t JOIN live_node n ON n.site = t.site AND n.id = t.page
-          LEFT JOIN content c ON c.site = n.site AND c.id = n.content
-          WHERE t.site = %1$L AND t.page = asked.id OFFSET 0
-        ) d
-        UNION ALL SELECT s.words FROM unnest(%2$L::text[]) AS asked (id), LATERAL (
-          SELECT to_tsvector('simple', body) AS words FROM search_section WHERE site = %1$L AND page = asked.id OFFSET 0
-        ) s
+        SELECT to_tsvector('simple', d.title || ' ' || d.description) || coalesce(c.bare_words, '')
+        FROM unnest(%2$L::text[]) AS asked (id)
+        CROSS JOIN LATERAL (
+          SELECT t.title, t.description FROM search_document t WHERE t.site = %1$L AND t.page = asked.id OFFSET 0) d
+        CROSS JOIN LATERAL (
+          SELECT l.content FROM live_node l WHERE l.site = %1$L AND l.id = asked.id OFFSET 0) n
+        LEFT JOIN LATERAL (
+          SELECT t.bare_words FROM content t WHERE t.site = %1$L AND t.id = n.content OFFSET 0) c ON true
+        UNION ALL SELECT s.words FROM unnest(%2$L::text[]) AS asked (id)
+        CROSS JOIN LATERAL (
+          SELECT to_tsvector('simple', t.body) AS words FROM search_section t WHERE t.site = %1$L AND t.page = asked.id OFFSET 0) s
       $words$, of_site, pages)) AS w
       WHERE w.word ~ '^[[:alnum:]]{1,40}$'
       ON CONFLICT DO NOTHING;
