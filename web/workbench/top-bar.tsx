@@ -6,6 +6,7 @@ import { useSites } from '../api/sites.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
+import { numberWords } from '../ui/number-words.ts';
 import { FindField } from './find-field.tsx';
 import { KEYS } from './keys.ts';
 import { countWaiting } from './waiting.ts';
@@ -69,7 +70,7 @@ export function TopBar() {
               <span
                 className={`min-w-5 rounded-full px-1.5 text-center text-tiny leading-5 ${one === lens ? 'bg-accent text-on-accent' : 'bg-sunken text-quiet'}`}
               >
-                {waiting[one].count}
+                {numberWords(waiting[one].count)}
                 <span className="sr-only"> {waiting[one].words}</span>
               </span>
             )}

@@ -60,7 +60,7 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
             </p>
             <progress
               aria-label="How far the robot is"
-              className="h-2 w-full accent-accent"
+              className="h-2 w-full"
               value={look.addressesRead}
               max={Math.max(1, look.addressesKnown)}
             />

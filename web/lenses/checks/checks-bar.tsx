@@ -47,7 +47,7 @@ export function ChecksBar() {
           {isBusy && (
             <progress
               aria-label="How many outside addresses were asked"
-              className="h-2 w-24 accent-accent"
+              className="h-2 w-24"
               value={look.addressesRead}
               max={Math.max(1, look.addressesKnown)}
             />

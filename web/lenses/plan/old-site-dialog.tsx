@@ -139,7 +139,7 @@ function Crawl() {
           </p>
           <progress
             aria-label="Pages read"
-            className="mt-1 h-2 w-full accent-accent"
+            className="mt-1 h-2 w-full"
             max={Math.max(1, crawl.read + crawl.waiting)}
             value={crawl.read}
           />

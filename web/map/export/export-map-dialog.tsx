@@ -124,7 +124,7 @@ export function ExportMapDialog({
         )}
         {share !== null && (
           <div className="sm:col-span-2">
-            <progress aria-label="How far it is made" max={1} value={share} className="w-full accent-accent" />
+            <progress aria-label="How far it is made" max={1} value={share} className="w-full" />
           </div>
         )}
       </div>

@@ -2,6 +2,7 @@ import type { Because, PageAlong } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { titleIn } from '../publish-words.ts';
+import { numberWords } from '../../../ui/number-words.ts';
 
 const MOST_LISTED = 12;
 
@@ -17,7 +18,7 @@ export function PageList({ heading, ids }: { readonly heading: string; readonly 
           .slice(0, MOST_LISTED)
           .map((id) => titleIn(site, id))
           .join(' · ')}
-        {ids.length > MOST_LISTED && ` · and ${ids.length - MOST_LISTED} more`}
+        {ids.length > MOST_LISTED && ` · and ${numberWords(ids.length - MOST_LISTED)} more`}
       </p>
     </section>
   );
@@ -44,7 +45,7 @@ export function Along({ along }: { readonly along: readonly PageAlong[] }) {
             {titleIn(site, one.of)}’
           </li>
         ))}
-        {along.length > MOST_LISTED && <li>and {along.length - MOST_LISTED} more</li>}
+        {along.length > MOST_LISTED && <li>and {numberWords(along.length - MOST_LISTED)} more</li>}
       </ul>
     </section>
   );

@@ -7,6 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { addresses, linkTargetWords, listOf, menuName, pages } from '../../../tree/words.ts';
 import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
+import { numberWords } from '../../../ui/number-words.ts';
 import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 
 const MOST_LISTED = 8;
@@ -147,7 +148,7 @@ function Part({
           <li key={index}>{child}</li>
         ))}
         {children.length > MOST_LISTED && (
-          <li className="font-sans text-quiet">and {children.length - MOST_LISTED} more</li>
+          <li className="font-sans text-quiet">and {numberWords(children.length - MOST_LISTED)} more</li>
         )}
       </ul>
     </section>

@@ -211,14 +211,16 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
 /** How far the release is, where it takes long enough for that to be told. */
 function Running({ progress }: { readonly progress: Progress | null }) {
   return (
-    <span role="status" className="mr-auto flex items-center gap-2 text-small text-quiet">
+    <span role="status" className="mr-auto flex min-w-0 flex-1 items-center gap-2 text-small text-quiet">
       <progress
         aria-label="The release is being made"
-        className="h-2 w-20 accent-accent"
+        className="h-2 w-20 shrink-0"
         {...(progress && { value: progress.done, max: progress.total })}
       />
-      {progress && `${numberWords(progress.done)} of ${pages(progress.total)}. `}
-      Visitors keep what they have until all of it is there.
+      <span>
+        {progress && `${numberWords(progress.done)} of ${pages(progress.total)}. `}
+        Visitors keep what they have until all of it is there.
+      </span>
     </span>
   );
 }
