@@ -1,4 +1,4 @@
-import { type Listed, listedBelow } from '../derive/listing.ts';
+import { forEachListed } from '../derive/listing.ts';
 import type { MenuEntry } from '../derive/menu.ts';
 import { menuTableOf } from '../derive/menu-table.ts';
 import type { PageId } from '../model/ids.ts';
@@ -32,20 +32,18 @@ export const noWay: PageCheck = ({ site, derived, read, textLinks }) => {
     const table = menuTableOf(site, menu);
     for (const section of table.sections) reachEntries(table.entries(section));
   }
-  const reachListed = (listed: readonly Listed[]) => {
-    for (const { row, below } of listed) {
-      isReached[row] = 1;
-      reachListed(below);
-    }
-  };
-  for (const row of read) reachListed(listedBelow(site, outline.nodes[row]!.id, derived));
+  for (const row of read) forEachListed(row, derived, (listed) => (isReached[listed] = 1));
   for (const { to } of textLinks) reach(to);
   // A link of the tree leads on from wherever it can be come upon itself.
   for (const row of outline.aliases) {
     const { target } = outline.nodes[row]!;
     if (isReached[row] === 1 && target !== null && 'page' in target) reach(target.page);
   }
-  for (let row = isReached.length - 1; row > 0; row--)
-    if (isReached[row] === 1 && outline.parent[row] !== -1) isReached[outline.parent[row]!] = 1;
+  const leadsUp = new Uint8Array(isReached.length);
+  for (let row = isReached.length - 1; row > 0; row--) {
+    const above = outline.parent[row]!;
+    if (isReached[row] === 1 && outline.isPage[row] === 1) leadsUp[row] = 1;
+    if (leadsUp[row] === 1 && above !== -1) isReached[above] = leadsUp[above] = 1;
+  }
   return read.flatMap((row) => (isReached[row] === 1 ? [] : [{ row }]));
 };

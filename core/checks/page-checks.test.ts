@@ -157,6 +157,15 @@ describe('a page that no way leads to', () => {
     ).toEqual([]);
   });
 
+  it('is one whose list holds nothing but a heading without pages', () => {
+    expect(
+      lacking('no way', [
+        add('apart', null, { inMenus: false }),
+        add('more', 'apart', { type: 'heading', content: null }),
+      ]),
+    ).toEqual(['apart']);
+  });
+
   it('is not the home page', () => {
     expect(lacking('no way', [{ name: 'page.set', page: id('home'), fields: { inMenus: false } }])).toEqual([]);
   });

@@ -139,11 +139,11 @@ export function prepareFind(site: Site, { outline }: Derived, from: number, isTi
   return null;
 }
 
-/** Folding is dear and titles are many: each is folded once. */
 const foldedTitles = new Map<string, string>();
 const MOST_FOLDED = 200_000;
 
-function foldedTitle(title: string, label: string): string {
+/** A title, with a menu label if there is one, as `folded` makes it. Folding is dear and titles are many: each is folded once. */
+export function foldedTitle(title: string, label = ''): string {
   const text = label === '' ? title : `${title} ${label}`;
   let made = foldedTitles.get(text);
   if (made === undefined) {

@@ -1,11 +1,12 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Listing } from '../model/frame.ts';
 import { toPageId } from '../model/ids.ts';
 import { type Site, nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
-import { siteAfter } from '../testing/random-site.ts';
+import { anySite, siteAfter } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
-import { type Listed, listedBelow, turnsOfPage } from './listing.ts';
+import { type Listed, forEachListed, listedBelow, turnsOfPage } from './listing.ts';
 
 const id = toPageId;
 const add = (page: string, parent: string | null, more: object = {}): Operation =>
@@ -63,6 +64,27 @@ describe('what a page lists', () => {
       'home',
       ['news', 'old', 'new', ['more', 'deep']],
     ]));
+});
+
+describe('the rows that a page lists', () => {
+  it('are those of its list, and headings that have nothing to show', () => {
+    fc.assert(
+      fc.property(anySite, (site) => {
+        const derived = derivedOf(site);
+        const { nodes } = derived.outline;
+        const rowsOf = (listed: readonly Listed[]): number[] =>
+          listed.flatMap(({ row, below }) => [row, ...rowsOf(below)]);
+        nodes.forEach(({ id, type }, row) => {
+          if (type !== 'page') return;
+          const told: number[] = [];
+          forEachListed(row, derived, (listed) => told.push(listed));
+          const listed = new Set(rowsOf(listedBelow(site, id, derived)));
+          expect(new Set(told.filter((at) => listed.has(at) || nodes[at]!.type !== 'heading'))).toEqual(listed);
+          expect(told).toEqual([...told].sort((a, b) => a - b));
+        });
+      }),
+    );
+  });
 });
 
 describe('the pages before and after', () => {

@@ -34,6 +34,23 @@ export function listedBelow(site: Site, page: PageId, derived: Derived): readonl
   return look === 'sitemap' ? below(-1, levels) : below(outline.rowOf.get(page)!, levels);
 }
 
+/** Tells the rows that a page lists, as `listedBelow` has them, in tree order; of headings those with nothing below them too. */
+export function forEachListed(row: number, derived: Derived, tell: (listed: number) => void): void {
+  const { outline } = derived;
+  const { look, levels } = listingOfNode(outline.nodes[row]!);
+  if (look === 'none') return;
+  const tellBelow = (above: number, left: number): void => {
+    const last = above === -1 ? outline.nodes.length : outline.end[above]!;
+    for (let at = above + 1; at < last; at = outline.end[at]!) {
+      if (answerOfRow(derived, at) !== 'in') continue;
+      tell(at);
+      if (outline.nodes[at]!.type === 'heading') tellBelow(at, left);
+      else if (left > 1) tellBelow(at, left - 1);
+    }
+  };
+  tellBelow(look === 'sitemap' ? -1 : row, levels);
+}
+
 /**
  * The pages before and after one as the section is read, the section's own page first: those in menus that can be reached.
  * `isShut` names rows that show a lock to the visitor: nobody is led on to these.

@@ -8,6 +8,9 @@ import { useLinkLook, useTextLinks } from '../api/links.ts';
 import { useNow } from '../ui/use-now.ts';
 import { useWhenIdle } from '../ui/use-when-idle.ts';
 
+/** While nobody looks at the findings, pages are looked at once nothing was changed for so long. */
+const QUIET_MS = 4000;
+
 /** What was found about each page; null until it is known. */
 export interface Findings {
   readonly ofLinks: ReadonlyMap<PageId, readonly LinkFinding[]> | null;
@@ -36,7 +39,7 @@ export function useFindings(key: SiteKey, site: Site, revision: number, isWatche
     () => (links ? () => byPage(pageFindings(seen, now, links.draft)) : null),
     [seen, now, links],
   );
-  const ofPages = useWhenIdle<Findings['ofPages']>(lookAtPages, null);
+  const ofPages = useWhenIdle<Findings['ofPages']>(lookAtPages, null, isWatched ? 0 : QUIET_MS);
   return useMemo(() => ({ ofLinks, ofPages }), [ofLinks, ofPages]);
 }
 
