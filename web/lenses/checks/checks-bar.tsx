@@ -33,14 +33,14 @@ export function ChecksBar() {
           {pages(ofPages.size)} {ofPages.size === 1 ? 'lacks' : 'lack'} something.
         </p>
       )}
-      <p className="text-quiet max-md:hidden">
+      <p className="text-quiet max-md:hidden" title={report === null ? undefined : 'They are asked again each night.'}>
         {isBusy
           ? `Asking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`
           : look?.state === 'failed'
             ? 'Asking outside addresses did not come to an end.'
             : report === null
               ? 'Outside addresses were not asked yet.'
-              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}; asked again each night.`}
+              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
       </p>
       {mayEdit && (
         <div className="ml-auto flex items-center gap-2">
