@@ -37,9 +37,9 @@ export function readRedirectTable(text: string, site: Site, base: string): Redir
     const address = ownAddress(cells[from]!, base);
     const isGone = cells[to] === '' || (status !== -1 && cells[status] === '410');
     const read = readLine(site, base, taken, address, isGone ? null : cells[to]!);
-    if (typeof read === 'string') return fault(line, address, cells[to]!, read);
+    if ('fault' in read) return fault(line, address, cells[to]!, read.fault);
     taken.add(address);
-    return { line, from: address, to: cells[to]!, destination: read, fault: null };
+    return { line, from: address, to: cells[to]!, destination: read.destination, fault: null };
   });
 }
 
@@ -69,17 +69,19 @@ function readLine(
   taken: ReadonlySet<string>,
   from: string,
   to: string | null,
-): Destination | string {
+): { destination: Destination } | { fault: string } {
   const address = redirectAddressSchema.safeParse(from);
-  if (!address.success) return address.error.issues[0]!.message;
-  if (taken.has(from)) return 'This address has a redirect already.';
-  if (!isPattern({ from }) && pageWithAddress(site, from) !== null) return 'A page has this address.';
-  if (to === null) return 'gone';
+  if (!address.success) return { fault: address.error.issues[0]!.message };
+  if (taken.has(from)) return { fault: 'This address has a redirect already.' };
+  if (!isPattern({ from }) && pageWithAddress(site, from) !== null) return { fault: 'A page has this address.' };
+  if (to === null) return { destination: 'gone' };
   const own = ownAddress(to, base);
   if (own.startsWith('/')) {
     const page = pageWithAddress(site, own);
-    return page === null ? `No page has the address ${own}.` : { page };
+    return page === null ? { fault: `No page has the address ${own}.` } : { destination: { page } };
   }
   const outside = targetSchema.safeParse({ url: to });
-  return outside.success ? outside.data : 'An outside address starts with https:// or http://.';
+  return outside.success
+    ? { destination: outside.data }
+    : { fault: 'An outside address starts with https:// or http://.' };
 }
