@@ -230,3 +230,61 @@ describe('ids of new pages', () => {
     for (const one of ids) expect(one).toMatch(/^[0-9A-Za-z]{12}$/);
   });
 });
+
+describe('a release made here', () => {
+  const BODY = { pages: 'all' as const, retire: [], name: '', note: '' };
+  const progressOf = () => store.getReleaseProgress();
+
+  it('says how far it is, as the stream tells it, until it is there', async () => {
+    const seen: (number | null)[] = [];
+    store.subscribe(() => seen.push(progressOf()?.done ?? null));
+    const released = store.release(BODY);
+    await settle();
+    const { body, answer } = server.asked[0]!;
+    const stream = server.streams.at(-1)!;
+    expect(progressOf()).toBeNull();
+    stream.say('release', { request: body.request, done: 500, total: 6000 });
+    expect(progressOf()).toEqual({ done: 500, total: 6000 });
+    stream.say('release', { request: body.request, done: 1000, total: 6000 });
+    answer(200, { number: 1, revision: 1, pages: 6000, retired: 0 });
+    expect(await released).toMatchObject({ number: 1, pages: 6000 });
+    expect(progressOf()).toBeNull();
+    expect(seen).toEqual([500, 1000, null]);
+  });
+
+  it('says nothing of somebody else’s, nor of one that is over', async () => {
+    const stream = server.streams.at(-1)!;
+    stream.say('release', { request: 'somebody-else', done: 500, total: 6000 });
+    expect(progressOf()).toBeNull();
+    const released = store.release(BODY);
+    await settle();
+    const { body, answer } = server.asked[0]!;
+    stream.say('release', { request: 'somebody-else', done: 500, total: 6000 });
+    stream.say('release', { request: null, done: 500, total: 6000 });
+    expect(progressOf()).toBeNull();
+    answer(409, {
+      type: '/problems/x',
+      title: 'x',
+      status: 409,
+      detail: 'Nothing differs.',
+      code: 'nothing-to-release',
+    });
+    await expect(released).rejects.toThrow('Nothing differs.');
+    stream.say('release', { request: body.request, done: 500, total: 6000 });
+    expect(progressOf()).toBeNull();
+  });
+
+  it('waits until all that was done here has arrived', async () => {
+    store.apply([rename('visit', 'Come')]);
+    const released = store.release(BODY);
+    await settle();
+    expect(server.asked.map(({ path }) => path.split('/').at(-1))).toEqual(['operations']);
+    await server.decide();
+    server.tell();
+    await vi.advanceTimersByTimeAsync(50);
+    await settle();
+    expect(server.asked.map(({ path }) => path.split('/').at(-1))).toEqual(['releases']);
+    server.asked[0]!.answer(200, { number: 1, revision: 2, pages: 3, retired: 0 });
+    await released;
+  });
+});

@@ -107,7 +107,11 @@ export class HeldStream {
   }
   send(edit: CommittedEdit) {
     this.had = edit.revision;
-    this.#listeners.get('edit')!({ data: JSON.stringify(edit) });
+    this.say('edit', edit);
+  }
+  /** Says something else than an edit. */
+  say(name: string, data: unknown) {
+    this.#listeners.get(name)!({ data: JSON.stringify(data) });
   }
   close() {
     this.isClosed = true;
