@@ -34,8 +34,10 @@ export function lackWords(site: Site, { fault, other }: PageFinding): string {
       return 'Search engines show it with words of their own choice. Say in the Write lens what it is about.';
     case 'same title': {
       const node = other === null ? undefined : site.nodes.get(other);
-      const title = node ? `‘${textIn(node.title, site.settings.language)}’` : 'Another page';
-      return `Another page is called ${title} too. In a browser’s tabs, and among what is found, the two look alike.`;
+      const which = node
+        ? `Another page is called ‘${textIn(node.title, site.settings.language)}’ too.`
+        : 'Another page had its title.';
+      return `${which} In a browser’s tabs, and among what is found, the two look alike.`;
     }
   }
 }

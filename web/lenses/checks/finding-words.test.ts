@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import type { LinkFault } from '#core/checks/link-findings.ts';
+import type { PageFault } from '#core/checks/page-checks.ts';
+import { toPageId } from '#core/model/ids.ts';
+import { MAIN_MENU } from '#core/model/menu.ts';
+import { siteAfter } from '#core/testing/random-site.ts';
+import { siteOf } from '../../testing/workbench-for-keys.ts';
+import { findingWords, lackWords, outsideWords, settingsLinkWords } from './finding-words.ts';
+
+const [visit, gone] = [toPageId('Visit'), toPageId('Gone')];
+const site = siteAfter([{ name: 'page.remove', page: gone }], siteOf(['Home', 'Visit', 'Gone']));
+const words = (fault: LinkFault, page = visit) =>
+  findingWords(site, { page: toPageId('Home'), to: { page, heading: null }, fault, says: '' });
+
+describe('what is wrong with a link', () => {
+  it('says what visitors read instead', () => {
+    expect(words('hidden')).toBe('‘Visit’ is hidden, or out of its time. Visitors read the words without the link.');
+    expect(words('closed')).toBe(
+      'Some who can read this page cannot open ‘Visit’. They read the words without the link.',
+    );
+    expect(words('no heading')).toBe(
+      '‘Visit’ has no heading of that name any more. The link leads to the top of the page.',
+    );
+  });
+
+  it('tells apart a page that was removed, one without an address, and one that is gone for good', () => {
+    expect(words('not there', gone)).toMatch(/^‘Gone’ was removed\. /);
+    expect(words('not there')).toMatch(/^‘Visit’ has no address of its own\. /);
+    expect(words('not there', toPageId('never'))).toMatch(/^The page is not there any more\. /);
+  });
+
+  it('says what an outside address said, and the way out', () => {
+    const outside = (fault: 'missing' | 'moved', says: string) =>
+      findingWords(site, { page: visit, to: { address: 'https://tides.example/' }, fault, says });
+    expect(outside('moved', 'https://tides.example/today')).toBe(
+      'It has moved for good, to https://tides.example/today. Link to that.',
+    );
+    expect(outside('missing', 'It answers 404.')).toBe('It answers 404. Link elsewhere, or take the link away.');
+    expect(outsideWords('no answer', 'No host.')).toBe('No host. Link elsewhere, or take the link away.');
+  });
+});
+
+describe('what a page lacks', () => {
+  const lack = (fault: PageFault, other: typeof visit | null = null) => lackWords(site, { page: visit, fault, other });
+
+  it('is told with what can be done', () => {
+    expect(lack('no text')).toMatch(/no text, and lists no pages.*Write lens/);
+    expect(lack('no way')).toMatch(/no menu and in no list.*Put it in menus, or link to it/);
+    expect(lack('no description')).toMatch(/Say in the Write lens what it is about/);
+  });
+
+  it('names the page that has the same title', () => {
+    expect(lack('same title', toPageId('Home'))).toMatch(/^Another page is called ‘Home’ too\./);
+    expect(lack('same title', toPageId('never'))).toMatch(/^Another page had its title\./);
+  });
+});
+
+it('links of settings are named by where they stand', () => {
+  expect(
+    settingsLinkWords(site, { menu: MAIN_MENU.id, entry: 'tides001' as never, label: { en: 'Tides' } } as never),
+  ).toBe('‘Tides’ in the Main menu');
+  expect(settingsLinkWords(site, { redirect: 'known001', from: '/tides' } as never)).toBe('The redirect from /tides');
+});
