@@ -3,7 +3,7 @@ import type { LabelId } from '../model/access.ts';
 import type { AudienceId } from '../model/audience.ts';
 import { toPageId } from '../model/ids.ts';
 import { type LayoutId, STANDARD_LAYOUT } from '../model/layout.ts';
-import { MAIN_MENU, type MenuId } from '../model/menu.ts';
+import { type EntryId, MAIN_MENU, type MenuId } from '../model/menu.ts';
 import type { SettingsPart } from '../model/settings-parts.ts';
 import { nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -78,7 +78,16 @@ describe('what goes along with what goes along', () => {
           name: 'menu.set',
           menu: side,
           fields: {
-            extras: [{ id: 'rota0001', label: { en: 'Rota' }, target: null, only: [staff], under: null, pin: 'last' }],
+            extras: [
+              {
+                id: 'rota0001' as EntryId,
+                label: { en: 'Rota' },
+                target: null,
+                only: [staff],
+                under: null,
+                pin: 'last',
+              },
+            ],
           },
         } as Operation,
         layout,
