@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { Key } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { pause } from './support/screen.ts';
 import { signedIn } from './support/signed-in.ts';
@@ -134,6 +134,11 @@ describe('a branch that is cut', () => {
     await bench.chord(Key.CONTROL, 'v');
     await bench.click('button', 'Move 1 page');
     await bench.untilTree('it is here', (tree) => tree.includes('School groups'));
+    // It leaves the other site once this one has it; the dialog closes then.
+    await bench.until('the dialog has closed', async () => {
+      const dialogs = await bench.driver.findElements(By.css('[role="dialog"]'));
+      return dialogs.length === 0;
+    });
     await bench.open(spur, 'pellow-quay');
     await bench.untilTree('it is not there', (tree) => tree.includes('Visit') && !tree.includes('  School groups'));
   });

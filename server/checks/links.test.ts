@@ -89,6 +89,39 @@ describe('links within texts', () => {
   });
 });
 
+describe('links within sections for some', () => {
+  it('are found as others are, and words that look like links are none', async () => {
+    await server.site('dock');
+    const section = (...content: object[]) => ({
+      type: 'audienceSection',
+      attrs: { only: ['staff'], except: [] },
+      content,
+    });
+    const document = {
+      type: 'doc',
+      content: [
+        paragraph({ type: 'text', text: 'Write page:visit or https://tides.example/ as they stand.' }),
+        section(paragraph(linked('The rota', 'page:rota'), linked('Tides', 'https://tides.example/staff'))),
+      ],
+    } as unknown as TextDocument;
+    const id = contentIdOf(document);
+    const made = await ines.post('/api/sites/dock/operations', {
+      operations: [
+        { name: 'audience.add', audience: 'staff', title: 'Staff' },
+        { name: 'page.add', page: 'rota', place: { parent: null }, title: { en: 'Rota' } },
+        { name: 'page.add', page: 'board', place: { parent: null }, title: { en: 'Board' }, content: id },
+      ],
+      contents: [{ id, document }],
+    });
+    expect(made.status, made.text).toBe(200);
+    expect((await ines.get('/api/sites/dock/text-links')).json).toEqual({
+      draft: [{ page: 'board', to: 'rota', heading: null, hasHeading: true }],
+      live: [],
+      outside: [{ page: 'board', address: 'https://tides.example/staff' }],
+    });
+  });
+});
+
 describe('outside addresses', () => {
   it('are asked in the background, as far as their hosts let programs read, and what is wrong is told', async () => {
     const paths = ['/', '/gone', '/moved', '/for-now', '/away', '/broken', '/members', '/large', '/private'];
