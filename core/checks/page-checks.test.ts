@@ -166,6 +166,19 @@ describe('a page that no way leads to', () => {
     ).toEqual(['apart']);
   });
 
+  it('is one that only pages link to which cannot be come upon themselves, or be read', () => {
+    const other = add('other', null, { inMenus: false });
+    const hidden = add('hidden', null, { hidden: 'page' });
+    const links: [string, string][] = [
+      ['apart', 'other'],
+      ['other', 'apart'],
+      ['apart', 'apart'],
+      ['hidden', 'apart'],
+    ];
+    expect(lacking('no way', [apart, other, hidden], links)).toEqual(['apart', 'other']);
+    expect(lacking('no way', [apart, other, hidden], [...links, ['home', 'apart']])).toEqual([]);
+  });
+
   it('is not the home page', () => {
     expect(lacking('no way', [{ name: 'page.set', page: id('home'), fields: { inMenus: false } }])).toEqual([]);
   });

@@ -3,6 +3,10 @@ import type { FilterField } from '#core/derive/filters.ts';
 import { PAGE_FAULTS } from '#core/checks/page-checks.ts';
 import { FAULT_WORDS, LACK_WORDS } from '../../tree/words.ts';
 
+/** Links and pages have faults of different names, so that one look finds either. */
+const hasFault: FilterField['matches'] = ({ derived, faults }, row, value) =>
+  faults?.get(derived.outline.nodes[row]!.id)?.some(({ fault }) => fault === value) ?? false;
+
 /** What the Checks lens adds to the filters. */
 export const CHECKS_FILTERS: readonly FilterField[] = [
   {
@@ -10,15 +14,13 @@ export const CHECKS_FILTERS: readonly FilterField[] = [
     name: 'Links',
     kind: 'one-of',
     values: LINK_FAULTS.map((value) => ({ value, words: FAULT_WORDS[value] })),
-    matches: ({ derived, faults }, row, value) =>
-      faults?.get(derived.outline.nodes[row]!.id)?.some((finding) => finding.fault === value) ?? false,
+    matches: hasFault,
   },
   {
     key: 'lacks',
     name: 'The page',
     kind: 'one-of',
     values: PAGE_FAULTS.map((value) => ({ value, words: LACK_WORDS[value] })),
-    matches: ({ derived, faults }, row, value) =>
-      faults?.get(derived.outline.nodes[row]!.id)?.some((finding) => finding.fault === value) ?? false,
+    matches: hasFault,
   },
 ];
