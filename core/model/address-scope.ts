@@ -21,17 +21,23 @@ export function scopeBelow(site: Site, parent: PageId | null, home: PageId | nul
 }
 
 /** The nodes whose own step is the first one at or below `id`: the node itself if it adds a step. */
-export function frontierOf(site: Site, id: PageId, home: PageId | null): PageId[] {
-  return addsStep(nodeAt(site, id), home)
-    ? [id]
-    : childrenOf(site, id).flatMap((child) => frontierOf(site, child, home));
+export const frontierOf = (site: Site, id: PageId, home: PageId | null): PageId[] =>
+  frontier(site, [id], home).map((node) => node.id);
+
+function frontier(site: Site, ids: readonly PageId[], home: PageId | null, found: SiteNode[] = []): SiteNode[] {
+  for (const id of ids) {
+    const node = nodeAt(site, id);
+    if (addsStep(node, home)) found.push(node);
+    else frontier(site, childrenOf(site, id), home, found);
+  }
+  return found;
 }
 
-/** The nodes of a scope. */
-export function scopeMembers(site: Site, scope: PageId | null, home: PageId | null): Set<PageId> {
-  const members = new Set(childrenOf(site, scope).flatMap((child) => frontierOf(site, child, home)));
-  if (scope === null && home !== null) for (const id of frontierOf(site, home, home)) members.add(id);
-  return members;
+/** The nodes of a scope, each once. */
+export function scopeMembers(site: Site, scope: PageId | null, home: PageId | null): SiteNode[] {
+  const members = frontier(site, childrenOf(site, scope), home);
+  if (scope !== null || home === null) return members;
+  return [...new Set(frontier(site, [home], home, members))];
 }
 
 const stepOf = ({ slug }: SiteNode, language: string): string | undefined =>
@@ -44,11 +50,9 @@ export function pageWithAddress(site: Site, address: string): PageId | null {
   const { language } = site.settings;
   let at: PageId | null = null;
   for (const step of address.slice(1).split('/')) {
-    const next: PageId | undefined = [...scopeMembers(site, at, home)].find(
-      (id) => stepOf(nodeAt(site, id), language) === step,
-    );
-    if (next === undefined) return null;
-    at = next;
+    const next: SiteNode | undefined = scopeMembers(site, at, home).find((node) => stepOf(node, language) === step);
+    if (!next) return null;
+    at = next.id;
   }
   return at !== null && nodeAt(site, at).type === 'page' ? at : null;
 }
@@ -68,45 +72,86 @@ export function slugsFromTitle(node: Pick<SiteNode, 'type' | 'title' | 'slug'>):
  * Makes the slugs of these nodes unique in their scopes, each settled in turn with `-2`, `-3` …
  * `anew`: those that follow their title are made from it again first.
  */
-export function settleSlugs(change: SiteChange, ids: Iterable<PageId>, anew: boolean): void {
+export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: boolean): void {
   const home = homeOf(change.site);
-  const takenIn = new Map<PageId | null, Map<string, Set<PageId>>>();
+  const scopes = new Map<PageId | null, ScopeSlugs>();
   for (const id of ids) {
     const node = maybeNodeAt(change.site, id);
     if (!node || node.type === 'link') continue;
-    let next = anew ? slugsFromTitle(node) : node.slug;
-    if (addsStep(node, home)) {
-      const scope = scopeBelow(change.site, node.parent, home);
-      let taken = takenIn.get(scope);
-      if (!taken) takenIn.set(scope, (taken = slugsTaken(change.site, scopeMembers(change.site, scope, home))));
-      for (const [language, slug] of Object.entries(next)) {
-        const text = freeSlug(slug.text, (candidate) => {
-          if (scope === null && RESERVED_AT_ROOT.has(candidate)) return true;
-          const holders = taken.get(`${language}/${candidate}`);
-          return holders !== undefined && (holders.size > 1 || !holders.has(id));
-        });
-        if (text !== slug.text) next = { ...next, [language]: { text, own: slug.own } };
-      }
-      for (const [language, slug] of Object.entries(node.slug)) taken.get(`${language}/${slug.text}`)?.delete(id);
-      for (const [language, slug] of Object.entries(next)) addTaken(taken, `${language}/${slug.text}`, id);
+    const wanted = anew ? slugsFromTitle(node) : node.slug;
+    if (!addsStep(node, home)) {
+      if (!sameSlugs(wanted, node.slug)) change.put({ ...node, slug: wanted });
+      continue;
     }
-    if (!sameSlugs(next, node.slug)) change.put({ ...node, slug: next });
+    const scope = scopeBelow(change.site, node.parent, home);
+    const slugs = scopes.get(scope) ?? slugsOf(scopeMembers(change.site, scope, home), ids.length);
+    scopes.set(scope, slugs);
+    let next = wanted;
+    for (const [language, slug] of Object.entries(wanted)) {
+      const isTaken = (candidate: string) =>
+        (scope === null && RESERVED_AT_ROOT.has(candidate)) || slugs.hasAnother(id, language, candidate);
+      const text = freeSlug(slug.text, isTaken);
+      if (text !== slug.text) next = { ...next, [language]: { text, own: slug.own } };
+    }
+    if (sameSlugs(next, node.slug)) continue;
+    slugs.become(id, node.slug, next);
+    change.put({ ...node, slug: next });
   }
 }
 
-function slugsTaken(site: Site, members: Iterable<PageId>): Map<string, Set<PageId>> {
-  const taken = new Map<string, Set<PageId>>();
-  for (const id of members) {
-    for (const [language, slug] of Object.entries(nodeAt(site, id).slug))
-      addTaken(taken, `${language}/${slug.text}`, id);
-  }
-  return taken;
+/** Who has which slug in a scope. */
+interface ScopeSlugs {
+  /** Whether another node of the scope than `id` has the slug. */
+  hasAnother(id: PageId, language: string, slug: string): boolean;
+  /** Is told before a node's slugs change. */
+  become(id: PageId, before: Slugs, after: Slugs): void;
 }
 
-function addTaken(taken: Map<string, Set<PageId>>, key: string, id: PageId): void {
-  const holders = taken.get(key);
-  if (holders) holders.add(id);
-  else taken.set(key, new Set([id]));
+/** To look through the scope for one node is less than to gather the slugs of all. */
+const slugsOf = (members: readonly SiteNode[], toSettle: number): ScopeSlugs =>
+  toSettle === 1 ? new SoughtSlugs(members) : new GatheredSlugs(members);
+
+class SoughtSlugs implements ScopeSlugs {
+  readonly #members: readonly SiteNode[];
+
+  constructor(members: readonly SiteNode[]) {
+    this.#members = members;
+  }
+
+  hasAnother(id: PageId, language: string, slug: string): boolean {
+    return this.#members.some((other) => other.id !== id && other.slug[language]?.text === slug);
+  }
+
+  become(): void {
+    // Nobody is asked about after the only one is settled.
+  }
+}
+
+class GatheredSlugs implements ScopeSlugs {
+  readonly #holders = new Map<string, Set<PageId>>();
+
+  constructor(members: readonly SiteNode[]) {
+    for (const { id, slug } of members) this.#add(id, slug);
+  }
+
+  hasAnother(id: PageId, language: string, slug: string): boolean {
+    const holders = this.#holders.get(`${language}/${slug}`);
+    return holders !== undefined && holders.size > (holders.has(id) ? 1 : 0);
+  }
+
+  become(id: PageId, before: Slugs, after: Slugs): void {
+    for (const [language, slug] of Object.entries(before)) this.#holders.get(`${language}/${slug.text}`)?.delete(id);
+    this.#add(id, after);
+  }
+
+  #add(id: PageId, slugs: Slugs): void {
+    for (const [language, slug] of Object.entries(slugs)) {
+      const key = `${language}/${slug.text}`;
+      const holders = this.#holders.get(key);
+      if (holders) holders.add(id);
+      else this.#holders.set(key, new Set([id]));
+    }
+  }
 }
 
 /**
@@ -116,15 +161,16 @@ function addTaken(taken: Map<string, Set<PageId>>, key: string, id: PageId): voi
 export function settleAfter(change: SiteChange, moved: readonly PageId[]): void {
   const home = homeOf(change.site);
   const homeBefore = homeOf(change.before);
-  const frontier = (id: PageId | null) =>
+  const around = (id: PageId | null) =>
     id !== null && maybeNodeAt(change.site, id) ? frontierOf(change.site, id, home) : [];
-  settleSlugs(change, moved.flatMap(frontier), true);
-  if (home !== homeBefore) settleSlugs(change, [homeBefore, home].flatMap(frontier), false);
+  settleSlugs(change, moved.flatMap(around), true);
+  if (home !== homeBefore) settleSlugs(change, [homeBefore, home].flatMap(around), false);
 }
 
 /** The slugs that the nodes touched so far had before, where they have others now. */
 export function slugsBefore(change: SiteChange): Record<PageId, Slugs> {
-  const found: Record<PageId, Slugs> = {};
+  // A dictionary from the beginning: an ordinary object would get a shape of its own for each page, kept for ever.
+  const found = Object.create(null) as Record<PageId, Slugs>;
   for (const id of change.touched) {
     const was = change.before.nodes.get(id);
     const is = change.site.nodes.get(id);
