@@ -1,6 +1,7 @@
 import connectPgSimple from 'connect-pg-simple';
 import session, { type SessionData, Store } from 'express-session';
 import type pg from 'pg';
+import type { Account } from '#contract/api.ts';
 import { tellSessionEnded } from './session-repository.ts';
 
 /** A session is read again after so long, should the word that it ended not have come through. */
@@ -19,7 +20,7 @@ export class RememberedSessions extends Store {
   readonly #pool: pg.Pool;
   readonly #now: () => Date;
   /** As JSON: the session package changes what it is given. */
-  readonly #remembered = new Map<string, { json: string; until: number }>();
+  readonly #remembered = new Map<string, { json: string; account: Account | null; until: number }>();
 
   constructor(store: Pick<Store, 'get' | 'set' | 'destroy'>, pool: pg.Pool, now: () => Date) {
     super();
@@ -38,8 +39,18 @@ export class RememberedSessions extends Store {
 
   /** The session, where it is remembered: no journey to the database is made for it. */
   remembered(id: string): SessionData | null {
+    const known = this.#known(id);
+    return known && (JSON.parse(known.json) as SessionData);
+  }
+
+  /** Who is signed in with the session, where it is remembered. */
+  rememberedAccount(id: string): Account | null {
+    return this.#known(id)?.account ?? null;
+  }
+
+  #known(id: string) {
     const known = this.#remembered.get(id);
-    return known && known.until > this.#now().getTime() ? (JSON.parse(known.json) as SessionData) : null;
+    return known && known.until > this.#now().getTime() ? known : null;
   }
 
   override get(id: string, callback: (fault: unknown, session?: SessionData | null) => void): void {
@@ -49,7 +60,7 @@ export class RememberedSessions extends Store {
       if (session) {
         if (this.#remembered.size >= MOST_REMEMBERED) this.#remembered.clear();
         const until = Math.min(this.#now().getTime() + REMEMBERED_MS, expiryOf(session));
-        this.#remembered.set(id, { json: JSON.stringify(session), until });
+        this.#remembered.set(id, { json: JSON.stringify(session), account: session.account ?? null, until });
       }
       callback(fault, session);
     });

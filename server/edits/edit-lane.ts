@@ -26,6 +26,7 @@ interface EditLane {
 }
 
 const ROUTE = ROUTES.applyOperations;
+const ANSWER_HEADERS = { ...API_HEADERS, 'Content-Type': 'application/json; charset=utf-8' };
 const [BEFORE_KEY, AFTER_KEY] = ROUTE.path.split(':site') as [string, string];
 
 /** Takes the request if it is an edit with nothing unusual about it; false leaves it as it was. */
@@ -40,22 +41,25 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
   const account = rememberedCaller(lane, headers.cookie);
   if (!account || !mayDo(account, ROUTE.permission)) return false;
 
-  for (const name in API_HEADERS) response.setHeader(name, API_HEADERS[name as keyof typeof API_HEADERS]);
   readText(request)
     .then((text) => lane.edits.apply(key.data, account, parseBody(ROUTE.body, parseJson(text))))
     .then(({ revision, applied, inverse }) => {
-      response.setHeader('Content-Type', 'application/json; charset=utf-8');
-      response.end(JSON.stringify({ revision, applied, inverse }));
+      const answer = JSON.stringify({ revision, applied, inverse });
+      response.writeHead(200, { ...ANSWER_HEADERS, 'Content-Length': Buffer.byteLength(answer) }).end(answer);
     })
-    // Whoever went away in the middle of the body needs no answer.
-    .catch((fault: unknown) => request.complete && answerFault(lane.log, fault, request, response));
+    .catch((fault: unknown) => {
+      // Whoever went away in the middle of the body needs no answer.
+      if (!request.complete) return;
+      response.setHeaders(new Map(Object.entries(API_HEADERS)));
+      answerFault(lane.log, fault, request, response);
+    });
   return true;
 }
 
 /** Who sent the cookies, if the session is signed by this server and remembered. */
 function rememberedCaller({ sessions, signed }: EditLane, cookies: string | undefined): Account | null {
   const id = cookies === undefined ? null : signed.sessionIn(cookies);
-  return id === null ? null : (sessions.remembered(id)?.account ?? null);
+  return id === null ? null : sessions.rememberedAccount(id);
 }
 
 const MOST_COOKIES = 1000;
