@@ -1,4 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { NODE_FLAGS } from '../scripts/node-flags.mjs';
 
 const ROOT = new URL('..', import.meta.url).pathname.replace(/dist\/$/, '');
 
@@ -9,7 +10,7 @@ export interface Running {
 
 /** Starts one of the built servers, tells it what it waits for, and waits until it is ready. */
 export async function startServer(file: string, env: Record<string, string>, told?: object): Promise<Running> {
-  const child: ChildProcess = spawn(process.execPath, [`${ROOT}dist/${file}`], {
+  const child: ChildProcess = spawn(process.execPath, [...NODE_FLAGS, `${ROOT}dist/${file}`], {
     env: { ...process.env, NODE_ENV: 'production', SPUR_LOG: 'error', ...env },
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });

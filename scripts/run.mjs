@@ -1,4 +1,5 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { NODE_FLAGS } from './node-flags.mjs';
 
 /** The folder of the project. */
 export const ROOT = new URL('..', import.meta.url).pathname.replace(/\/$/, '');
@@ -72,7 +73,7 @@ export function installDebianPackages(names, purpose) {
  * @param {string} file @param {string[]} args @param {NodeJS.ProcessEnv} env
  */
 export const startProcess = (file, args, env) =>
-  spawn(process.execPath, ['--enable-source-maps', file, ...args], {
+  spawn(process.execPath, [...NODE_FLAGS, file, ...args], {
     cwd: ROOT,
     env,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
