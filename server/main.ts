@@ -38,7 +38,7 @@ import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
-import { SiteCache } from './sites/site-cache.ts';
+import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
 
 /** The workbench's process: migrations, demo data, the API and the interface. */
@@ -122,6 +122,8 @@ await runProcess('workbench', async (ready) => {
     },
   );
 
+  const looking = setInterval(() => void cache.followAll().catch(warn), LOOK_EVERY_MS);
+
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
   const secret = await sessionSecret(database);
   const listener = makeListener({
@@ -166,6 +168,7 @@ await runProcess('workbench', async (ready) => {
     formerSite?.close();
     standInServer?.close();
     clearInterval(catchingUp);
+    clearInterval(looking);
     await queue.stop();
     await carryOver.close();
     await stopListening();

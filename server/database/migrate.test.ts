@@ -1,9 +1,12 @@
-import { randomBytes } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { setTimeout as pause } from 'node:timers/promises';
+import { toSiteKey } from '#core/model/ids.ts';
+import { makeSite, newSettings } from '#core/model/site.ts';
+import { insertSite } from '../sites/site-repository.ts';
 import { type Database, connect } from './connect.ts';
 import { listen } from './listen.ts';
-import { MIGRATIONS, migrate } from './migrate.ts';
+import { MIGRATIONS, type Migration, migrate } from './migrate.ts';
 import { until } from '../testing/test-server.ts';
 
 const base = process.env.SPUR_TEST_DATABASE!;
@@ -50,6 +53,58 @@ describe('migrations', () => {
     });
     await migrate(database);
     expect(await database.schema.hasTable('node')).toBe(true);
+  });
+});
+
+describe('the migration of undo into the log', () => {
+  it('keeps what can be undone and made again, in its order, there and back', async () => {
+    const number = MIGRATIONS.findIndex((migration) => migration.name === '0018-undo-in-the-log');
+    const [{ up, down }, ...later] = MIGRATIONS.slice(number) as [Migration, ...Migration[]];
+    const account = randomUUID();
+    await database('account').insert({
+      id: account,
+      name: 'Ines',
+      email: 'i@quay.example',
+      password_hash: '',
+      role: 'manager',
+    });
+    await insertSite(database, makeSite(toSiteKey('quay'), newSettings('Quay', 'en'), []), account);
+    await database.transaction(async (trx) => {
+      for (const migration of [...later].reverse()) await migration.down(trx);
+      await down(trx);
+      const log = (revision: number, kind: string, words: string) => ({
+        site: 'quay',
+        revision,
+        at: new Date(),
+        account,
+        kind,
+        words,
+        operations: '[]',
+        inverse: JSON.stringify([revision]),
+        cells: [],
+      });
+      await trx('edit_log').insert([
+        log(1, 'edit', 'added A'),
+        log(2, 'edit', 'added B'),
+        log(3, 'edit', 'added C'),
+        log(4, 'undo', 'undid: added C'),
+        log(5, 'undo', 'undid: added B'),
+      ]);
+      const steps = [
+        { revision: 1, is_undone: false, words: 'added A' },
+        { revision: 5, is_undone: true, words: 'added B' },
+        { revision: 4, is_undone: true, words: 'added C' },
+      ];
+      for (const step of steps)
+        await trx('undo_step').insert({ ...step, site: 'quay', account, operations: JSON.stringify([step.revision]) });
+      await up(trx);
+      expect(await trx('edit_log').orderBy('revision').pluck('turn')).toEqual(['undo', null, null, 'redo', 'redo']);
+      await down(trx);
+      expect(await trx('undo_step').orderBy('id').select('revision', 'is_undone', 'words', 'operations')).toEqual(
+        steps.map((step) => ({ ...step, operations: [step.revision] })),
+      );
+      for (const migration of [{ up }, ...later]) await migration.up(trx);
+    });
   });
 });
 

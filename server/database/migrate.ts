@@ -17,8 +17,9 @@ import * as fourteenth from './migrations/0014-menus.ts';
 import * as fifteenth from './migrations/0015-publishing.ts';
 import * as sixteenth from './migrations/0016-looks.ts';
 import * as seventeenth from './migrations/0017-words-of-texts.ts';
+import * as eighteenth from './migrations/0018-undo-in-the-log.ts';
 
-interface Migration {
+export interface Migration {
   readonly name: string;
   readonly up: (knex: Knex) => Promise<void>;
   readonly down: (knex: Knex) => Promise<void>;
@@ -43,6 +44,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0015-publishing', up: fifteenth.up, down: fifteenth.down },
   { name: '0016-looks', up: sixteenth.up, down: sixteenth.down },
   { name: '0017-words-of-texts', up: seventeenth.up, down: seventeenth.down },
+  { name: '0018-undo-in-the-log', up: eighteenth.up, down: eighteenth.down },
 ];
 
 /**

@@ -27,24 +27,51 @@ export interface NodeRow {
   frame: FrameChange | null;
 }
 
-/** The row's columns with their types, for `jsonb_to_recordset`. */
-export const NODE_RECORD = `id text, parent text, sort_order text, type text, title jsonb, label jsonb, slug jsonb,
-  description jsonb, in_menus boolean, hidden text, in_address boolean, target jsonb, content text, access jsonb, frame jsonb`;
-export const NODE_COLUMNS =
-  'id, parent, sort_order, type, title, label, slug, description, in_menus, hidden, in_address, target, content, access, frame';
-export const NODE_UPDATES = NODE_COLUMNS.split(', ')
-  .slice(1)
-  .map((column) => `${column} = excluded.${column}`)
-  .join(', ');
+type ColumnTypes<Row> = Readonly<Record<keyof Row, 'text' | 'boolean' | 'jsonb'>>;
 
-/** What only the draft has, with its types. */
-export const DRAFT_RECORD = 'removed_with text, plan jsonb';
-export const DRAFT_COLUMNS = 'removed_with, plan';
-export const DRAFT_UPDATES = 'removed_with = excluded.removed_with, plan = excluded.plan';
+const NODE_TYPES: ColumnTypes<NodeRow> = {
+  id: 'text',
+  parent: 'text',
+  sort_order: 'text',
+  type: 'text',
+  title: 'jsonb',
+  label: 'jsonb',
+  slug: 'jsonb',
+  description: 'jsonb',
+  in_menus: 'boolean',
+  hidden: 'text',
+  in_address: 'boolean',
+  target: 'jsonb',
+  content: 'text',
+  access: 'jsonb',
+  frame: 'jsonb',
+};
+
+/** Columns with their types, for `jsonb_to_recordset`. */
+const recordOf = (types: Readonly<Record<string, string>>): string =>
+  Object.entries(types)
+    .map(([column, type]) => `${column} ${type}`)
+    .join(', ');
+const columnsOf = (types: object): string => Object.keys(types).join(', ');
+const updatesOf = (types: object): string =>
+  Object.keys(types)
+    .filter((column) => column !== 'id')
+    .map((column) => `${column} = excluded.${column}`)
+    .join(', ');
+
+export const NODE_RECORD = recordOf(NODE_TYPES);
+export const NODE_COLUMNS = columnsOf(NODE_TYPES);
+export const NODE_UPDATES = updatesOf(NODE_TYPES);
+
+/** What only the draft has. */
 export interface DraftRow extends NodeRow {
   removed_with: PageId | null;
   plan: KeptPlan | null;
 }
+const DRAFT_TYPES: ColumnTypes<Omit<DraftRow, keyof NodeRow>> = { removed_with: 'text', plan: 'jsonb' };
+export const DRAFT_RECORD = recordOf(DRAFT_TYPES);
+export const DRAFT_COLUMNS = columnsOf(DRAFT_TYPES);
+export const DRAFT_UPDATES = updatesOf(DRAFT_TYPES);
 
 export const toDraftRow = (node: SiteNode): DraftRow => ({
   ...toRow(node),
@@ -57,6 +84,41 @@ export const fromDraftRow = (row: DraftRow): SiteNode => ({
   removedWith: row.removed_with,
   plan: fromKeptPlan(row.plan),
 });
+
+/** The field of a node that each of its columns keeps. */
+const FIELDS: Readonly<Record<Exclude<keyof DraftRow, 'id'>, keyof SiteNode>> = {
+  parent: 'parent',
+  sort_order: 'order',
+  type: 'type',
+  title: 'title',
+  label: 'label',
+  slug: 'slug',
+  description: 'description',
+  in_menus: 'inMenus',
+  hidden: 'hidden',
+  in_address: 'inAddress',
+  target: 'target',
+  content: 'content',
+  access: 'access',
+  frame: 'frame',
+  plan: 'plan',
+  removed_with: 'removedWith',
+};
+const COLUMNS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
+const ALL_TYPES: ColumnTypes<DraftRow> = { ...NODE_TYPES, ...DRAFT_TYPES };
+
+/** The columns of the draft in which two states of a node differ, with what they are set to. */
+export function changedColumns(
+  before: SiteNode,
+  after: SiteNode,
+): { readonly column: string; readonly type: string; readonly value: unknown }[] {
+  const row = toDraftRow(after);
+  return COLUMNS.filter((column) => before[FIELDS[column]] !== after[FIELDS[column]]).map((column) => {
+    const value = row[column];
+    const type = ALL_TYPES[column];
+    return { column, type, value: type === 'jsonb' && value !== null ? JSON.stringify(value) : value };
+  });
+}
 
 const toRow = (node: SiteNode): NodeRow => ({
   id: node.id,
@@ -82,8 +144,10 @@ export interface LiveRow extends NodeRow {
   leads_to: LiveNode['leadsTo'] | null;
 }
 
-export const LIVE_RECORD = 'is_retired boolean, leads_to jsonb';
-export const LIVE_COLUMNS = 'is_retired, leads_to';
+const LIVE_TYPES: ColumnTypes<Omit<LiveRow, keyof NodeRow>> = { is_retired: 'boolean', leads_to: 'jsonb' };
+export const LIVE_RECORD = recordOf(LIVE_TYPES);
+export const LIVE_COLUMNS = columnsOf(LIVE_TYPES);
+export const LIVE_UPDATES = updatesOf(LIVE_TYPES);
 
 export const toLiveRow = ({ node, retired, leadsTo }: LiveNode): LiveRow => ({
   ...toRow(node),

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { ClientBase } from 'pg';
 import type { PageId } from '#core/model/ids.ts';
+import type { SiteNode } from '#core/model/node.ts';
 import type { Site } from '#core/model/site.ts';
 import { oldRedirects } from '#core/carryover/old-redirects.ts';
 import { addressesLeft } from '#core/derive/redirects.ts';
@@ -8,7 +9,7 @@ import type { SettingsPart } from '#core/model/settings-parts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 import type { StoredContent } from '../contents/content-service.ts';
-import { EDIT_CHANNEL, RELEASE_CHANNEL } from '../database/channels.ts';
+import { RELEASE_CHANNEL } from '../database/channels.ts';
 import {
   DRAFT_COLUMNS,
   DRAFT_RECORD,
@@ -18,19 +19,13 @@ import {
   NODE_UPDATES,
   LIVE_COLUMNS,
   LIVE_RECORD,
+  LIVE_UPDATES,
+  changedColumns,
   toDraftRow,
   toLiveRow,
 } from '../database/node-rows.ts';
 import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
-import { Statement, inTransaction, withConnection } from './statement.ts';
-
-/** What an edit does to the list of a person's undo steps. */
-export type UndoChange =
-  /** A new step; what was undone before cannot be made again. */
-  | { readonly kind: 'push' }
-  /** The step was undone or made again: it now holds the way back. */
-  | { readonly kind: 'turn'; readonly step: number; readonly isUndone: boolean }
-  | { readonly kind: 'none' };
+import { Statement, inTransaction, withConnection } from '../database/statement.ts';
 
 /** What is kept of a release besides what it did. */
 export interface ReleaseToSave {
@@ -58,7 +53,8 @@ export interface EditToSave {
   readonly request: string | null;
   readonly at: string;
   readonly contents: readonly StoredContent[];
-  readonly undo: UndoChange;
+  /** For an undo and for making again: the revision of the edit that it turns round. */
+  readonly turns: number | null;
   /** For a release: what is kept of it. */
   readonly release: ReleaseToSave | null;
 }
@@ -67,7 +63,7 @@ export interface EditToSave {
 const LIVE_AT_A_TIME = 500;
 
 /**
- * Saves an edit of the site at `revision`, and tells the other processes: all of it in one statement, so in one
+ * Saves an edit of the site at `revision`, and tells of a release: all of it in one statement, so in one
  * transaction and one journey to the database; only a release of very many pages takes several. Only rows that differ
  * are written. `onProgress` is told how many pages of a long release are written.
  * Gives the new revision, or null where the site is not at that revision any more; then nothing is written.
@@ -113,31 +109,18 @@ export async function saveEdit(
        ON CONFLICT DO NOTHING`,
     );
   }
-  const inverse = statement.value(JSON.stringify(edit.inverse));
-  const words = statement.value(edit.words);
   statement.part(
     'logged',
-    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells)
-     SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${words},
-     ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${inverse}::jsonb, ${statement.value([...edit.cells])}::text[] FROM bumped`,
+    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn)
+     SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${statement.value(edit.words)},
+     ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${statement.value(JSON.stringify(edit.inverse))}::jsonb,
+     ${statement.value([...edit.cells])}::text[], ${statement.value(TURN_AFTER[edit.kind])} FROM bumped`,
   );
-  if (edit.undo.kind === 'push') {
-    statement.part(
-      'dropped',
-      `DELETE FROM undo_step USING bumped WHERE site = ${site} AND account = ${account} AND is_undone`,
-    );
-    statement.part(
-      'stepped',
-      `INSERT INTO undo_step (site, account, revision, operations, words)
-       SELECT ${site}, ${account}, revision, ${inverse}::jsonb, ${words} FROM bumped`,
-    );
-  } else if (edit.undo.kind === 'turn') {
+  if (edit.turns !== null)
     statement.part(
       'turned',
-      `UPDATE undo_step SET is_undone = ${statement.value(edit.undo.isUndone)}, revision = bumped.revision, operations = ${inverse}::jsonb
-       FROM bumped WHERE id = ${statement.value(edit.undo.step)}`,
+      `UPDATE edit_log SET turn = NULL FROM bumped WHERE site = ${site} AND edit_log.revision = ${statement.value(edit.turns)}`,
     );
-  }
   if (edit.release) {
     statement.part(
       'released',
@@ -147,15 +130,9 @@ export async function saveEdit(
        ${statement.value(edit.release.takesBack)}::bigint FROM bumped`,
     );
   }
-  const told = [
-    `pg_notify('${EDIT_CHANNEL}', ${site} || ' ' || revision)`,
-    ...(edit.release ? [`pg_notify('${RELEASE_CHANNEL}', ${site})`] : []),
-  ];
+  const tellRelease = edit.release ? `, pg_notify('${RELEASE_CHANNEL}', ${site})` : '';
   const bump = async (connection: ClientBase): Promise<number | null> => {
-    const [row] = await statement.run<{ revision: number }>(
-      connection,
-      `SELECT revision, ${told.join(', ')} FROM bumped`,
-    );
+    const [row] = await statement.run<{ revision: number }>(connection, `SELECT revision${tellRelease} FROM bumped`);
     return row?.revision ?? null;
   };
   if (!isLong) return withConnection(database, bump);
@@ -187,18 +164,29 @@ const settingsSql = (
     .join('');
 
 function saveNodes(statement: Statement, site: string, { before, after, touched }: EditToSave): void {
-  const put = [];
+  const put: SiteNode[] = [];
   const gone: PageId[] = [];
   for (const id of touched) {
     const node = after.nodes.get(id);
     if (!node) gone.push(id);
-    else if (node !== before.nodes.get(id)) put.push(toDraftRow(node));
+    else if (node !== before.nodes.get(id)) put.push(node);
   }
-  if (put.length > 0) {
+  const [first] = put;
+  const known = first && before.nodes.get(first.id);
+  if (known && put.length === 1) {
+    // Most edits change a field or two of one page. To write no more than these saves a sixth of the statement.
+    const changed = changedColumns(known, first);
+    const set = changed.map(({ column, type, value }) => `${column} = ${statement.value(value)}::${type}`).join(', ');
+    if (changed.length > 0)
+      statement.part(
+        'put',
+        `UPDATE node SET ${set} FROM bumped WHERE site = ${site} AND id = ${statement.value(first.id)}`,
+      );
+  } else if (put.length > 0) {
     statement.part(
       'put',
       `INSERT INTO node (site, ${NODE_COLUMNS}, ${DRAFT_COLUMNS}) SELECT ${site}, r.* FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(put))}::jsonb) AS r (${NODE_RECORD}, ${DRAFT_RECORD})
+       jsonb_to_recordset(${statement.value(JSON.stringify(put.map(toDraftRow)))}::jsonb) AS r (${NODE_RECORD}, ${DRAFT_RECORD})
        ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, ${DRAFT_UPDATES}`,
     );
   }
@@ -228,7 +216,7 @@ const putLive = (statement: Statement, { after, at }: EditToSave, rows: readonly
   `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS}, live_at)
    SELECT ${statement.value(after.key)}, r.*, ${statement.value(at)}::timestamptz FROM ${beside}
    jsonb_to_recordset(${statement.value(JSON.stringify(rows))}::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})
-   ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, is_retired = excluded.is_retired, leads_to = excluded.leads_to, live_at = excluded.live_at`;
+   ON CONFLICT (site, id) DO UPDATE SET ${NODE_UPDATES}, ${LIVE_UPDATES}, live_at = excluded.live_at`;
 
 function saveOldPages(statement: Statement, site: string, { before, after }: EditToSave): void {
   if (after.oldPages === before.oldPages) return;
@@ -277,27 +265,46 @@ function saveAddresses(statement: Statement, site: string, at: string, { before,
 }
 
 export interface UndoStep {
-  readonly id: number;
   readonly revision: number;
   readonly operations: Operation[];
   readonly words: string;
 }
 
-/** The person's latest step that can be undone, or (`isUndone`) the one that was undone last. */
+type Turn = 'undo' | 'redo';
+/** How the person who made an edit can turn it round. What was undone can be made again; a release has a way back of its own. */
+const TURN_AFTER: Readonly<Record<HistoryEntry['kind'], Turn | null>> = {
+  edit: 'undo',
+  redo: 'undo',
+  undo: 'redo',
+  release: null,
+};
+/** Stands before the words of the edit that was turned round. */
+const TURNED = { undo: 'undid: ', redo: 'made again: ' } as const;
+export const turnedWords = (turn: Turn, words: string): string => TURNED[turn] + words;
+
+/**
+ * The person's latest edit that can be undone, or what was undone last and can be made again, with its words as they were at first.
+ * Nothing can be made again once the person has edited anew.
+ */
 export async function nextUndoStep(
   database: Knex,
   site: string,
   account: string,
-  isUndone: boolean,
+  turn: Turn,
 ): Promise<UndoStep | undefined> {
-  return database('undo_step')
-    .where({ site, account, is_undone: isUndone })
-    .orderBy('id', isUndone ? 'asc' : 'desc')
-    .first('id', 'revision', 'operations', 'words');
+  const steps = database('edit_log').where({ site, account, turn });
+  if (turn === 'redo') {
+    const edits = database('edit_log').where({ site, account, kind: 'edit' });
+    void steps.andWhere('revision', '>', edits.select(database.raw('coalesce(max(revision), 0)')));
+  }
+  const step = await steps.orderBy('revision', 'desc').first('revision', 'inverse', 'words', 'kind');
+  if (!step) return undefined;
+  const before = step.kind === 'undo' || step.kind === 'redo' ? TURNED[step.kind as Turn] : '';
+  return { revision: step.revision, operations: step.inverse, words: step.words.slice(before.length) };
 }
 
-export const dropUndoStep = (database: Knex, id: number): Promise<number> =>
-  database('undo_step').where({ id }).delete();
+export const dropUndoStep = (database: Knex, site: string, revision: number): Promise<number> =>
+  database('edit_log').where({ site, revision }).update({ turn: null });
 
 /** The latest change by somebody else, after a revision, of any of these cells. */
 export async function laterChangeByOthers(

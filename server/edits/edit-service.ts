@@ -8,16 +8,17 @@ import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 import { inversesAfter, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
+import { editTeller } from '../events/edit-teller.ts';
 import { progressTeller } from '../events/release-progress.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
 import {
   type ReleaseToSave,
-  type UndoChange,
   dropUndoStep,
   laterChangeByOthers,
   nextUndoStep,
   saveEdit,
+  turnedWords,
 } from './edit-repository.ts';
 
 /** What an edit did. */
@@ -35,7 +36,8 @@ export interface Draft {
   readonly words?: string;
   readonly kind: HistoryEntry['kind'];
   readonly contents?: readonly StoredContent[];
-  readonly undo: UndoChange;
+  /** For an undo and for making again: the revision of the edit that it turns round. */
+  readonly turns?: number;
   readonly release?: ReleaseToSave;
 }
 
@@ -44,11 +46,13 @@ export class EditService {
   readonly #database: Knex;
   readonly #cache: SiteCache;
   readonly #now: () => Date;
+  readonly #tellOthers: ReturnType<typeof editTeller>;
 
   constructor(database: Knex, cache: SiteCache, now: () => Date) {
     this.#database = database;
     this.#cache = cache;
     this.#now = now;
+    this.#tellOthers = editTeller(database);
   }
 
   /** Applies the operations of a request. @throws ProblemError with the rule that forbids it; nothing is written then. */
@@ -64,7 +68,6 @@ export class EditService {
           operations: body.operations,
           kind: 'edit',
           contents,
-          undo: { kind: 'push' },
         }));
       }),
     );
@@ -95,10 +98,10 @@ export class EditService {
       const repeated = await this.repeated(key, how.request);
       if (repeated) return repeated;
       const { revision } = await this.#cache.catchUp(key);
-      const step = await nextUndoStep(this.#database, key, account.id, direction === 'redo');
+      const step = await nextUndoStep(this.#database, key, account.id, direction);
       if (!step) throw new ProblemError(direction === 'undo' ? 'undo-nothing' : 'redo-nothing');
       if (how.skip) {
-        await dropUndoStep(this.#database, step.id);
+        await dropUndoStep(this.#database, key, step.revision);
         return { revision, words: `left as it is: ${step.words}` };
       }
       if (!how.anyway) {
@@ -109,9 +112,9 @@ export class EditService {
       }
       return this.commit(key, account, how.request ?? null, undefined, () => ({
         operations: step.operations,
-        words: direction === 'undo' ? `undid: ${step.words}` : `made again: ${step.words}`,
+        words: turnedWords(direction, step.words),
         kind: direction,
-        undo: { kind: 'turn', step: step.id, isUndone: direction === 'undo' },
+        turns: step.revision,
       }));
     });
   }
@@ -137,7 +140,6 @@ export class EditService {
         operations,
         words: `went back to the tree of ${at === undefined ? 'the beginning' : `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`}`,
         kind: 'edit',
-        undo: { kind: 'push' },
       }));
     });
   }
@@ -218,7 +220,7 @@ export class EditService {
           request,
           at,
           contents: draft.contents ?? [],
-          undo: draft.undo,
+          turns: draft.turns ?? null,
           release: draft.release ?? null,
         },
         progress,
@@ -237,6 +239,7 @@ export class EditService {
         words,
         operations: draft.operations,
       });
+      this.#tellOthers(key, saved);
       return { revision: saved, applied: draft.operations, inverse: outcome.inverse, words, site: outcome.site };
     }
   }

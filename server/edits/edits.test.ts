@@ -35,7 +35,6 @@ async function written(key: string): Promise<unknown> {
     nodes: await rows('node').orderBy('id'),
     log: await rows('edit_log').orderBy('revision'),
     contents: await rows('content').orderBy('id'),
-    steps: await rows('undo_step').orderBy('id'),
     site: await server.database('site').where({ key }),
   };
 }
@@ -259,6 +258,22 @@ describe('undo', () => {
     expect((await ines.get(`/api/sites/${key}/tree`)).json.nodes.id).toEqual([]);
     for (let n = 0; n < 3; n++) expect((await redo(ines, key)).status).toBe(200);
     expect((await ines.get(`/api/sites/${key}/tree`)).json.nodes).toEqual(whole.json.nodes);
+  });
+
+  it('makes nothing again once the person has edited anew, and goes on with what came before', async () => {
+    const key = await newSite();
+    await ines.operations(key, set('courses', { title: { en: 'Learning' } }));
+    await ines.operations(key, set('evening', { title: { en: 'Nights' } }));
+    await undo(ines, key);
+    await undo(ines, key);
+    await marek.operations(key, set('home', { title: { en: 'Welcome' } }));
+    expect((await redo(ines, key)).json.words).toBe('made again: renamed ‘Courses’ to ‘Learning’');
+    expect((await undo(ines, key)).json.words).toBe('undid: renamed ‘Courses’ to ‘Learning’');
+    await ines.operations(key, set('courses', { inMenus: false }));
+    expect((await redo(ines, key)).json.code).toBe('redo-nothing');
+    expect((await undo(ines, key)).json.words).toBe('undid: took ‘Courses’ off menus');
+    expect((await redo(ines, key)).json.words).toBe('made again: took ‘Courses’ off menus');
+    expect((await redo(ines, key)).json.code).toBe('redo-nothing');
   });
 
   it('says whose later change stands in the way, and writes nothing until it is told to', async () => {

@@ -51,7 +51,6 @@ export class ReleaseService {
           return {
             operations: [operation],
             kind: 'release',
-            undo: { kind: 'none' },
             words: releaseWords(operation, asked.name ?? ''),
             release: {
               name: asked.name ?? '',
@@ -109,7 +108,6 @@ export class ReleaseService {
           const done = await this.#edits.commit(key, account, request ?? null, revision, () => ({
             operations: [operation],
             kind: 'release',
-            undo: { kind: 'none' },
             words: `took back release ${number}`,
             release: {
               name: `Release ${number} taken back`,

@@ -5,10 +5,13 @@ import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import { ProblemError } from '../problem.ts';
-import { type LoadedSite, editsAfter, loadSite } from './site-repository.ts';
+import { type LoadedSite, editsAfter, loadSite, revisionsOf } from './site-repository.ts';
 
 /** At most so many sites are kept in memory; the one that was used longest ago makes room. */
 const MOST_SITES = 100;
+
+/** A process looks by itself so often whether it has missed an edit. */
+export const LOOK_EVERY_MS = 10_000;
 
 /**
  * The sites in memory. PostgreSQL holds the truth: the cache only spares reading a site again, and is brought up to
@@ -67,9 +70,10 @@ export class SiteCache {
     if (isBehind()) await this.inTurn(key, async () => void (isBehind() && (await this.catchUp(key))));
   }
 
-  /** Follows all that may have been missed while the database could not be heard. */
+  /** Follows all that was not told here: while the database could not be heard, or by a process that died before it could. */
   async followAll(): Promise<void> {
-    for (const key of [...this.#sites.keys()]) await this.inTurn(key, () => this.catchUp(key));
+    for (const { key, revision } of await revisionsOf(this.#database, [...this.#sites.keys()]))
+      await this.follow(`${key} ${revision}`);
   }
 
   /** Brings the site up to the log. Call within `inTurn`. */

@@ -65,6 +65,10 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
   );
 }
 
+/** The revisions that these sites have reached. */
+export const revisionsOf = (database: Knex, keys: readonly SiteKey[]): Promise<{ key: SiteKey; revision: number }[]> =>
+  keys.length === 0 ? Promise.resolve([]) : database('site').whereIn('key', keys).select('key', 'revision');
+
 /** The committed edits after a revision, oldest first. */
 export async function editsAfter(database: Knex, key: SiteKey, revision: number): Promise<CommittedEdit[]> {
   const rows = await database('edit_log')
