@@ -122,7 +122,7 @@ async function pointOf(
   x: number,
   y: number,
 ): Promise<{ x: number; y: number }> {
-  const box = await (await bench.find(role, name)).getRect();
+  const box = await bench.restOf(role, name);
   return { x: Math.round(x < 0 ? box.x - x : box.x + box.width * x), y: Math.round(box.y + box.height * y) };
 }
 

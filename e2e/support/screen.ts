@@ -1,4 +1,4 @@
-import { By, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { By, type IRectangle, Key, type WebDriver, type WebElement } from 'selenium-webdriver';
 
 /** Where to look for the elements of a role; the browser's own computed role and name decide. */
 const CANDIDATES = {
@@ -88,14 +88,23 @@ export class Screen {
   }
 
   async click(role: Role, name: Name): Promise<void> {
-    await (await this.find(role, name)).click();
+    await this.#use(role, name, (element) => element.click());
   }
 
   /** Types into a field in place of what it holds. */
-  async fill(name: Name, text: string): Promise<WebElement> {
-    const field = await this.find('textbox', name);
-    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), text);
-    return field;
+  fill(name: Name, text: string): Promise<WebElement> {
+    return this.#use('textbox', name, (field) => field.sendKeys(Key.chord(Key.CONTROL, 'a'), text));
+  }
+
+  /** Does something with an element that shows; once more where another one has just taken its place. */
+  async #use(role: Role, name: Name, act: (element: WebElement) => Promise<void>): Promise<WebElement> {
+    let element!: WebElement;
+    await this.until(`the ${role} ‘${String(name)}’ can be used`, async () => {
+      element = await this.find(role, name);
+      await act(element);
+      return true;
+    });
+    return element;
   }
 
   /** Presses keys wherever the keyboard is. */
@@ -117,16 +126,28 @@ export class Screen {
     return (await this.driver.findElement(By.css('body'))).getText();
   }
 
+  /** Where an element of that role and name is, once it has come to rest there. */
+  async restOf(role: Role, name: Name): Promise<IRectangle> {
+    let box: IRectangle | null = null;
+    await this.until(`‘${String(name)}’ has come to rest`, async () => {
+      const before = box;
+      box = await (await this.find(role, name)).getRect();
+      await pause(100);
+      return before !== null && before.x === box.x && before.y === box.y;
+    });
+    return box!;
+  }
+
   /** Waits until something holds. @throws after 20 seconds, with what was waited for. */
   async until(what: string, holds: () => Promise<boolean>): Promise<void> {
     for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
       try {
         if (await holds()) return;
       } catch (fault) {
-        // Between two pages there is nothing to be found, and what was found before is gone.
+        // Between two pages there is nothing to be found, and what was found before is gone or not quite there.
         const { name, message } = fault as Error;
         const isBetween =
-          /^(StaleElementReference|NoSuchElement)Error$/.test(name) ||
+          /^(StaleElementReference|NoSuchElement|ElementNotInteractable)Error$/.test(name) ||
           message.includes('does not belong to the document');
         if (!isBetween) throw fault;
       }

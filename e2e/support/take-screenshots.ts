@@ -101,7 +101,7 @@ try {
   await bench.select('Course dates');
   await bench.select('Compare the courses', Key.SHIFT);
   const pointOf = async (title: RegExp, down: number) => {
-    const row = await (await bench.find('row', title)).getRect();
+    const row = await bench.restOf('row', title);
     return { x: 130, y: Math.round(row.y + row.height * down) };
   };
   const from = await pointOf(/^Course dates/, 0.5);
