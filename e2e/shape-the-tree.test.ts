@@ -136,6 +136,27 @@ describe('a text', () => {
     expect(words).toMatch(/ Bring a pencil\.Two, even\.$/);
   });
 
+  it('is not saved anew for having been looked at, though the editor writes it in its own way', async () => {
+    const savings = async () => {
+      await bench.click('button', 'History');
+      await bench.untilText('removed ‘Plain Jane’');
+      const found = (await bench.text()).match(/changed the text of ‘(Visit|Apply|Courses)’/g);
+      await bench.click('button', 'History');
+      return found?.length ?? 0;
+    };
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    const before = await savings();
+    // The first has links.
+    for (const title of ['Visit', 'Apply', 'Courses']) {
+      await bench.select(title);
+      await bench.click('textbox', 'Text');
+      await bench.press(Key.ARROW_DOWN, Key.ARROW_UP);
+    }
+    await bench.focusTree();
+    await bench.saved();
+    expect(await savings()).toBe(before);
+  });
+
   it('is written in the editor, saved by itself, and live after the release', async () => {
     await bench.open(spur, 'pellow-quay', '?page=pq007');
     const editor = await bench.find('textbox', 'Text');

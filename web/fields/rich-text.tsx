@@ -1,7 +1,7 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
-import { type ReactNode, startTransition, useEffect, useEffectEvent, useState } from 'react';
+import { type ReactNode, startTransition, useEffect, useEffectEvent, useRef, useState } from 'react';
 import {
   AUDIENCE_SECTION,
   type TextDocument,
@@ -21,6 +21,7 @@ import {
   openSection,
 } from './audience-section.tsx';
 import { PageOptions } from './page-options.tsx';
+import { saysTheSame } from './says-the-same.ts';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -100,7 +101,11 @@ function TextEditor({
     },
   });
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
+  const shown = useRef(editor.state.doc);
   const save = useEffectEvent(() => {
+    // What the editor makes of a text by itself is no change: it writes out what others leave to be understood.
+    if (saysTheSame(editor.state.doc, shown.current)) return;
+    shown.current = editor.state.doc;
     const written = editor.getJSON() as TextDocument;
     const next = plainTextOf(written) === '' ? null : contentIdOf(written);
     if (next === base.id) return;
@@ -110,6 +115,7 @@ function TextEditor({
   });
   // Saved after a pause, when the editor is left, and when the person goes to another page.
   useEffect(() => {
+    shown.current = editor.state.doc;
     let timer: number | undefined;
     const later = () => {
       window.clearTimeout(timer);
@@ -135,6 +141,7 @@ function TextEditor({
     if (!isOthers || isFocused) return;
     setBase({ id: content, over: NOTHING_SAVED });
     editor.commands.setContent(document as object, { emitUpdate: false });
+    shown.current = editor.state.doc;
   });
   // eslint-disable-next-line react-hooks/set-state-in-effect -- the editor is a system of its own, kept in step here
   useEffect(() => takeIn(), [content, isFocused]);
