@@ -29,7 +29,7 @@ export interface NodeRow {
 
 type ColumnTypes<Row> = Readonly<Record<keyof Row, 'text' | 'boolean' | 'jsonb'>>;
 
-const NODE_TYPES: ColumnTypes<NodeRow> = {
+const NODE_COLUMN_TYPES: ColumnTypes<NodeRow> = {
   id: 'text',
   parent: 'text',
   sort_order: 'text',
@@ -59,19 +59,19 @@ const updatesOf = (types: object): string =>
     .map((column) => `${column} = excluded.${column}`)
     .join(', ');
 
-export const NODE_RECORD = recordOf(NODE_TYPES);
-export const NODE_COLUMNS = columnsOf(NODE_TYPES);
-export const NODE_UPDATES = updatesOf(NODE_TYPES);
+export const NODE_RECORD = recordOf(NODE_COLUMN_TYPES);
+export const NODE_COLUMNS = columnsOf(NODE_COLUMN_TYPES);
+export const NODE_UPDATES = updatesOf(NODE_COLUMN_TYPES);
 
 /** What only the draft has. */
 export interface DraftRow extends NodeRow {
   removed_with: PageId | null;
   plan: KeptPlan | null;
 }
-const DRAFT_TYPES: ColumnTypes<Omit<DraftRow, keyof NodeRow>> = { removed_with: 'text', plan: 'jsonb' };
-export const DRAFT_RECORD = recordOf(DRAFT_TYPES);
-export const DRAFT_COLUMNS = columnsOf(DRAFT_TYPES);
-export const DRAFT_UPDATES = updatesOf(DRAFT_TYPES);
+const DRAFT_COLUMN_TYPES: ColumnTypes<Omit<DraftRow, keyof NodeRow>> = { removed_with: 'text', plan: 'jsonb' };
+export const DRAFT_RECORD = recordOf(DRAFT_COLUMN_TYPES);
+export const DRAFT_COLUMNS = columnsOf(DRAFT_COLUMN_TYPES);
+export const DRAFT_UPDATES = updatesOf(DRAFT_COLUMN_TYPES);
 
 export const toDraftRow = (node: SiteNode): DraftRow => ({
   ...toRow(node),
@@ -105,7 +105,7 @@ const FIELDS: Readonly<Record<Exclude<keyof DraftRow, 'id'>, keyof SiteNode>> = 
   removed_with: 'removedWith',
 };
 const COLUMNS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
-const ALL_TYPES: ColumnTypes<DraftRow> = { ...NODE_TYPES, ...DRAFT_TYPES };
+const DRAFT_ROW_TYPES: ColumnTypes<DraftRow> = { ...NODE_COLUMN_TYPES, ...DRAFT_COLUMN_TYPES };
 
 /** The columns of the draft in which two states of a node differ, with what they are set to. */
 export function changedColumns(
@@ -115,7 +115,7 @@ export function changedColumns(
   const row = toDraftRow(after);
   return COLUMNS.filter((column) => before[FIELDS[column]] !== after[FIELDS[column]]).map((column) => {
     const value = row[column];
-    const type = ALL_TYPES[column];
+    const type = DRAFT_ROW_TYPES[column];
     return { column, type, value: type === 'jsonb' && value !== null ? JSON.stringify(value) : value };
   });
 }
@@ -144,10 +144,10 @@ export interface LiveRow extends NodeRow {
   leads_to: LiveNode['leadsTo'] | null;
 }
 
-const LIVE_TYPES: ColumnTypes<Omit<LiveRow, keyof NodeRow>> = { is_retired: 'boolean', leads_to: 'jsonb' };
-export const LIVE_RECORD = recordOf(LIVE_TYPES);
-export const LIVE_COLUMNS = columnsOf(LIVE_TYPES);
-export const LIVE_UPDATES = updatesOf(LIVE_TYPES);
+const LIVE_COLUMN_TYPES: ColumnTypes<Omit<LiveRow, keyof NodeRow>> = { is_retired: 'boolean', leads_to: 'jsonb' };
+export const LIVE_RECORD = recordOf(LIVE_COLUMN_TYPES);
+export const LIVE_COLUMNS = columnsOf(LIVE_COLUMN_TYPES);
+export const LIVE_UPDATES = updatesOf(LIVE_COLUMN_TYPES);
 
 export const toLiveRow = ({ node, retired, leadsTo }: LiveNode): LiveRow => ({
   ...toRow(node),

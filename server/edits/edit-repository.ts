@@ -26,6 +26,7 @@ import {
 } from '../database/node-rows.ts';
 import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
 import { Statement, inTransaction, withConnection } from '../database/statement.ts';
+import { TURN_AFTER, type Turn, firstWords } from './turn.ts';
 
 /** What is kept of a release besides what it did. */
 export interface ReleaseToSave {
@@ -270,18 +271,6 @@ export interface UndoStep {
   readonly words: string;
 }
 
-type Turn = 'undo' | 'redo';
-/** How the person who made an edit can turn it round. What was undone can be made again; a release has a way back of its own. */
-const TURN_AFTER: Readonly<Record<HistoryEntry['kind'], Turn | null>> = {
-  edit: 'undo',
-  redo: 'undo',
-  undo: 'redo',
-  release: null,
-};
-/** Stands before the words of the edit that was turned round. */
-const TURNED = { undo: 'undid: ', redo: 'made again: ' } as const;
-export const turnedWords = (turn: Turn, words: string): string => TURNED[turn] + words;
-
 /**
  * The person's latest edit that can be undone, or what was undone last and can be made again, with its words as they were at first.
  * Nothing can be made again once the person has edited anew.
@@ -298,9 +287,7 @@ export async function nextUndoStep(
     void steps.andWhere('revision', '>', edits.select(database.raw('coalesce(max(revision), 0)')));
   }
   const step = await steps.orderBy('revision', 'desc').first('revision', 'inverse', 'words', 'kind');
-  if (!step) return undefined;
-  const before = step.kind === 'undo' || step.kind === 'redo' ? TURNED[step.kind as Turn] : '';
-  return { revision: step.revision, operations: step.inverse, words: step.words.slice(before.length) };
+  return step && { revision: step.revision, operations: step.inverse, words: firstWords(step) };
 }
 
 export const dropUndoStep = (database: Knex, site: string, revision: number): Promise<number> =>

@@ -12,14 +12,8 @@ import { editTeller } from '../events/edit-teller.ts';
 import { progressTeller } from '../events/release-progress.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
-import {
-  type ReleaseToSave,
-  dropUndoStep,
-  laterChangeByOthers,
-  nextUndoStep,
-  saveEdit,
-  turnedWords,
-} from './edit-repository.ts';
+import { type ReleaseToSave, dropUndoStep, laterChangeByOthers, nextUndoStep, saveEdit } from './edit-repository.ts';
+import { type Turn, turnedWords } from './turn.ts';
 
 /** What an edit did. */
 export interface Done {
@@ -91,7 +85,7 @@ export class EditService {
   turn(
     key: SiteKey,
     account: Account,
-    direction: 'undo' | 'redo',
+    direction: Turn,
     how: { anyway?: boolean; skip?: boolean; request?: string },
   ): Promise<{ revision: number; words: string }> {
     return this.#cache.inTurn(key, async () => {
