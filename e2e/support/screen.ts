@@ -144,10 +144,10 @@ export class Screen {
       try {
         if (await holds()) return;
       } catch (fault) {
-        // Between two pages there is nothing to be found, and what was found before is gone or not quite there.
+        // Between two pages there is nothing to be found, and what was found before is gone, not quite there, or on its way.
         const { name, message } = fault as Error;
         const isBetween =
-          /^(StaleElementReference|NoSuchElement|ElementNotInteractable)Error$/.test(name) ||
+          /^(StaleElementReference|NoSuchElement|ElementNotInteractable|ElementClickIntercepted)Error$/.test(name) ||
           message.includes('does not belong to the document');
         if (!isBetween) throw fault;
       }
