@@ -2,7 +2,7 @@ import type { ListEntry } from '../formats/indented-list.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import { NO_PLAN, type PlanChange, toKeptPlan, withPlan } from '../model/plan.ts';
-import { type Site, branchOf, nodeAt } from '../model/site.ts';
+import { type Site, branchOf, nodeAt, maybeNodeAt } from '../model/site.ts';
 import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import type { Operation } from '../operations/operation.ts';
 import { nearestParent, removedWith } from '../operations/page-put-back.ts';
@@ -71,11 +71,13 @@ export function carryTo(
   const left: LeftBehind[] = [];
   const first: Add[] = [];
   const links: Add[] = [];
+  /** What was a page when the link was made may be a heading by now, or a link itself. */
+  const copyOfPage = (id: PageId) => (maybeNodeAt(source, id)?.type === 'page' ? ofCopy.get(id) : undefined);
   /** The latest copy below each parent, so that the order is kept. */
   const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
   for (const id of taken) {
     const node = nodeAt(source, id);
-    const leadsTo = node.target && 'page' in node.target ? ofCopy.get(node.target.page) : undefined;
+    const leadsTo = node.target && 'page' in node.target ? copyOfPage(node.target.page) : undefined;
     if (node.target && 'page' in node.target && leadsTo === undefined) {
       left.push({ page: id, why: 'link-target-stays' });
       continue;
@@ -92,7 +94,8 @@ export function carryTo(
     } else links.push({ ...add, target: { page: leadsTo } });
   }
   return {
-    operations: [...first, ...links],
+    // Each link follows the page before it, so those that follow one page are added last first.
+    operations: [...first, ...links.reverse()],
     contents: [...new Set(first.flatMap((add) => [add.content, add.plan?.notes].filter((id) => id != null)))],
     left,
   };

@@ -25,7 +25,7 @@ export function makeLiveSite(site: Site): Site {
   const nodes: SiteNode[] = [];
   for (const entry of site.live.values()) if (!entry.retired) nodes.push(entry.node);
   const settings = site.liveSettings ?? site.settings;
-  return { ...makeSite(site.key, settings, nodes), live: site.live, liveSettings: site.liveSettings };
+  return { ...makeSite(site.key, settings, nodes), live: site.live, liveSettings: site.liveSettings, isLiveTree: true };
 }
 
 /** The same tree with the live settings of now. */

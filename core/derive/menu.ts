@@ -1,5 +1,5 @@
 import { type AudienceId, EVERYONE } from '../model/audience.ts';
-import type { PageId } from '../model/ids.ts';
+import type { Language, PageId } from '../model/ids.ts';
 import {
   type ArrangedEntry,
   type EntryAction,
@@ -148,12 +148,15 @@ function rowsOf({ top, below }: MenuRange): Set<number> {
   return rows;
 }
 
-const known = new WeakMap<Derived['outline'], readonly string[]>();
+const known = new WeakMap<Derived['outline'], { readonly language: Language; readonly names: readonly string[] }>();
 
 /** What menus call each row: worked out once for all menus and all visitors. */
 function namesOf(site: Site, { outline }: Derived): readonly string[] {
-  let names = known.get(outline);
-  if (!names) known.set(outline, (names = outline.nodes.map((node) => labelOf(site, node))));
+  const { language } = site.settings;
+  const last = known.get(outline);
+  if (last?.language === language) return last.names;
+  const names = outline.nodes.map((node) => labelOf(site, node));
+  known.set(outline, { language, names });
   return names;
 }
 

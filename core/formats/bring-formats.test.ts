@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { isAddress, readAddressList } from './address-list.ts';
 import { readCsvTable, writeCsvTable } from './csv-table.ts';
 import { guessColumns, readInventory } from './inventory-csv.ts';
@@ -15,7 +16,7 @@ const rowsOf = (text: string) => {
 describe('CSV', () => {
   it('that was written reads back, whatever stands in the cells', () => {
     const cell = fc.string({ unit: 'grapheme', maxLength: 12 }).map((text) => text.trim());
-    fc.assert(
+    holds(
       fc.property(
         fc.uniqueArray(fc.stringMatching(/^[a-z]{1,8}$/), { minLength: 2, maxLength: 5 }),
         fc.array(fc.array(cell, { minLength: 5, maxLength: 5 }), { maxLength: 8 }),
@@ -97,7 +98,7 @@ describe('an inventory as a table', () => {
 
 describe('a list of addresses', () => {
   it('keeps every address once, and blames every other line that is not empty', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.array(fc.constantFrom('https://a.example/x', '/y', '', '  ', 'nonsense', 'ftp://x/', '/y Title'), {
           maxLength: 12,

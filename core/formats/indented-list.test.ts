@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { DEEPEST, LONGEST_TITLE } from '../model/site.ts';
 import { MOST_LINES, readIndentedList, writeIndentedList } from './indented-list.ts';
 
@@ -94,7 +95,7 @@ describe('a pasted list', () => {
       let before = -1;
       return entries.map(({ title: text, step }) => ({ title: text, depth: (before = Math.min(before + 1, step)) }));
     });
-    fc.assert(
+    holds(
       fc.property(list, (entries) => {
         expect(read(writeIndentedList(entries))).toEqual(
           entries.map((entry) => `${entry.depth} ${entry.title.normalize('NFC')}`),
@@ -104,7 +105,7 @@ describe('a pasted list', () => {
     );
   });
   it('never stands deeper than one level below the line above it', () => {
-    fc.assert(
+    holds(
       fc.property(
         fc.string({ unit: fc.constantFrom(' ', '\t', '\n', 'a', '-', '#', '1', '.'), maxLength: 300 }),
         (text) => {

@@ -16,8 +16,8 @@ export function writeOpml(site: Site): string {
   const { language } = site.settings;
   const outlineOf = (id: Parameters<typeof nodeAt>[1]): object => {
     const node = nodeAt(site, id);
-    const label = textIn(node.label, language);
-    const description = textIn(node.description, language);
+    const label = node.label[language];
+    const description = node.description[language];
     return {
       '@text': textIn(node.title, language),
       ...(node.target && 'url' in node.target && { '@type': 'link', '@url': node.target.url }),

@@ -46,9 +46,15 @@ export function planPages(site: Site, pages: readonly BroughtPage[], ids: readon
   const items: ImportItem[] = [];
   let at = site;
   const add = (item: Omit<ImportItem, 'key'>) => {
-    const outcome = applyOperation(at, item.operation);
+    let { operation } = item;
+    let outcome = applyOperation(at, operation);
+    if (!outcome.ok && outcome.code === 'slug-reserved' && operation.name === 'page.add') {
+      // It has the slug from where it stood: here it follows its title, rather than be lost with all below it.
+      operation = { ...operation, slug: undefined };
+      outcome = applyOperation(at, operation);
+    }
     if (!outcome.ok || outcome.site === at) return;
-    items.push({ ...item, key: `${item.kind} ${item.page}` });
+    items.push({ ...item, operation, key: `${item.kind} ${item.page}` });
     at = outcome.site;
   };
 
@@ -303,7 +309,7 @@ function changedFields(node: SiteNode, fields: BroughtPage['fields'], language: 
   const changed: PageFields = {};
   const is = (texts: SiteNode['title']) => texts[language] ?? '';
   if (fields.type !== undefined && fields.type !== node.type) changed.type = fields.type;
-  if (fields.title !== undefined && fields.title !== '' && fields.title !== is(node.title))
+  if (fields.title !== undefined && fields.title !== '' && fields.title !== textIn(node.title, language))
     changed.title = { [language]: fields.title };
   if (fields.label !== undefined && fields.label !== is(node.label)) changed.label = { [language]: fields.label };
   if (fields.description !== undefined && fields.description !== is(node.description))

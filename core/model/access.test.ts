@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import {
   ACCESS_FIELDS,
   MENU_FOR,
@@ -39,7 +40,7 @@ const rule = fc.array(change, { maxLength: 3 }).map((changes) => changes.reduce(
 
 describe('a rule of access', () => {
   it('takes a change, keeps what is left out, and names each audience once', () =>
-    fc.assert(
+    holds(
       fc.property(rule, change, (before, made) => {
         const after = ruleOf({ access: withAccess(before, made) });
         for (const field of [
@@ -59,7 +60,7 @@ describe('a rule of access', () => {
     ));
 
   it('comes back as the same object where nothing changes, and as none where nothing is left of it', () =>
-    fc.assert(
+    holds(
       fc.property(rule, change, (before, made) => {
         const after = withAccess(before, made);
         expect(withAccess(after, made)).toBe(after);
@@ -69,7 +70,7 @@ describe('a rule of access', () => {
     ));
 
   it('is undone by the change that leads back', () =>
-    fc.assert(
+    holds(
       fc.property(rule, change, (before, made) => {
         const after = withAccess(before, made);
         expect(withAccess(after, accessChange(after, before))).toEqual(before);
@@ -77,7 +78,7 @@ describe('a rule of access', () => {
     ));
 
   it('is kept without what is usual, and read back as it was, through JSON and its schema', () =>
-    fc.assert(
+    holds(
       fc.property(rule, (one) => {
         fc.pre(one !== null);
         const kept = accessChangeSchema.parse(JSON.parse(JSON.stringify(toKeptAccess(one!))));

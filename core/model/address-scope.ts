@@ -6,7 +6,8 @@ import { NO_SLUGS, RESERVED_AT_ROOT, type Slug, type Slugs, freeSlug, sameSlugs,
 
 /**
  * Two nodes share an *address scope* when their slugs follow the same step: siblings do, and so do the children of
- * a heading that adds no step, or of the home page, with the nodes around it. Slugs are unique in a scope.
+ * a heading that adds no step, or of the home page, with the nodes around it. A slug is unique in its scope, whatever
+ * the language: a node that has none in the language of the site is found by one of another language.
  */
 
 /** The node whose step precedes the slugs of `parent`'s children, or null for the root. */
@@ -22,22 +23,29 @@ export function scopeBelow(site: Site, parent: PageId | null, home: PageId | nul
 
 /** The nodes whose own step is the first one at or below `id`: the node itself if it adds a step. */
 export const frontierOf = (site: Site, id: PageId, home: PageId | null): PageId[] =>
-  frontier(site, [id], home).map((node) => node.id);
+  frontier(site, [id], home, true).map((node) => node.id);
 
-function frontier(site: Site, ids: readonly PageId[], home: PageId | null, found: SiteNode[] = []): SiteNode[] {
+/** `throughHome`: what stands below the home page too. Its addresses begin at the root, wherever it stands. */
+function frontier(
+  site: Site,
+  ids: readonly PageId[],
+  home: PageId | null,
+  throughHome: boolean,
+  found: SiteNode[] = [],
+): SiteNode[] {
   for (const id of ids) {
     const node = nodeAt(site, id);
     if (addsStep(node, home)) found.push(node);
-    else frontier(site, childrenOf(site, id), home, found);
+    else if (throughHome || id !== home) frontier(site, childrenOf(site, id), home, throughHome, found);
   }
   return found;
 }
 
 /** The nodes of a scope, each once. */
 export function scopeMembers(site: Site, scope: PageId | null, home: PageId | null): SiteNode[] {
-  const members = frontier(site, childrenOf(site, scope), home);
+  const members = frontier(site, childrenOf(site, scope), home, scope === null);
   if (scope !== null || home === null) return members;
-  return [...new Set(frontier(site, [home], home, members))];
+  return [...new Set(frontier(site, [home], home, true, members))];
 }
 
 const stepOf = ({ slug }: SiteNode, language: string): string | undefined =>
@@ -87,9 +95,9 @@ export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: bo
     const slugs = scopes.get(scope) ?? slugsOf(scopeMembers(change.site, scope, home), ids.length);
     scopes.set(scope, slugs);
     let next = wanted;
+    const isTaken = (candidate: string) =>
+      (scope === null && RESERVED_AT_ROOT.has(candidate)) || slugs.hasAnother(id, candidate);
     for (const [language, slug] of Object.entries(wanted)) {
-      const isTaken = (candidate: string) =>
-        (scope === null && RESERVED_AT_ROOT.has(candidate)) || slugs.hasAnother(id, language, candidate);
       const text = freeSlug(slug.text, isTaken);
       if (text !== slug.text) next = { ...next, [language]: { text, own: slug.own } };
     }
@@ -102,7 +110,7 @@ export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: bo
 /** Who has which slug in a scope. */
 interface ScopeSlugs {
   /** Whether another node of the scope than `id` has the slug. */
-  hasAnother(id: PageId, language: string, slug: string): boolean;
+  hasAnother(id: PageId, slug: string): boolean;
   /** Is told before a node's slugs change. */
   become(id: PageId, before: Slugs, after: Slugs): void;
 }
@@ -118,8 +126,10 @@ class SoughtSlugs implements ScopeSlugs {
     this.#members = members;
   }
 
-  hasAnother(id: PageId, language: string, slug: string): boolean {
-    return this.#members.some((other) => other.id !== id && other.slug[language]?.text === slug);
+  hasAnother(id: PageId, slug: string): boolean {
+    return this.#members.some(
+      (other) => other.id !== id && Object.values(other.slug).some(({ text }) => text === slug),
+    );
   }
 
   become(): void {
@@ -134,22 +144,21 @@ class GatheredSlugs implements ScopeSlugs {
     for (const { id, slug } of members) this.#add(id, slug);
   }
 
-  hasAnother(id: PageId, language: string, slug: string): boolean {
-    const holders = this.#holders.get(`${language}/${slug}`);
+  hasAnother(id: PageId, slug: string): boolean {
+    const holders = this.#holders.get(slug);
     return holders !== undefined && holders.size > (holders.has(id) ? 1 : 0);
   }
 
   become(id: PageId, before: Slugs, after: Slugs): void {
-    for (const [language, slug] of Object.entries(before)) this.#holders.get(`${language}/${slug.text}`)?.delete(id);
+    for (const { text } of Object.values(before)) this.#holders.get(text)?.delete(id);
     this.#add(id, after);
   }
 
   #add(id: PageId, slugs: Slugs): void {
-    for (const [language, slug] of Object.entries(slugs)) {
-      const key = `${language}/${slug.text}`;
-      const holders = this.#holders.get(key);
+    for (const { text } of Object.values(slugs)) {
+      const holders = this.#holders.get(text);
       if (holders) holders.add(id);
-      else this.#holders.set(key, new Set([id]));
+      else this.#holders.set(text, new Set([id]));
     }
   }
 }

@@ -32,8 +32,9 @@ export function checkSite(site: Site): string[] {
       if (!slug || slug.text === '') faults.push(`${id}: has no slug in '${language}'`);
       else if (addsStep(node, home)) {
         const scope = scopeBelow(site, node.parent, home);
-        const key = `${scope ?? ''}/${language}/${slug.text}`;
-        if (slugsTaken.has(key)) faults.push(`${id}: has the address of ${slugsTaken.get(key)}`);
+        const key = `${scope ?? ''}/${slug.text}`;
+        const holder = slugsTaken.get(key);
+        if (holder !== undefined && holder !== id) faults.push(`${id}: has the address of ${holder}`);
         slugsTaken.set(key, id);
         if (scope === null && RESERVED_AT_ROOT.has(slug.text)) faults.push(`${id}: has a reserved address`);
       }

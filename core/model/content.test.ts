@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { type TextDocument, contentIdOf, plainTextOf } from './content.ts';
 import { contentIdSchema } from './ids.ts';
 
@@ -20,7 +21,7 @@ describe('the id of a text', () => {
   it('does not see what is undefined, as JSON does not', () =>
     expect(contentIdOf({ ...text('Hello'), attrs: undefined } as TextDocument)).toBe(contentIdOf(text('Hello'))));
   it('is another one for another text, and always has the shape of an id', () => {
-    fc.assert(
+    holds(
       fc.property(fc.string(), fc.string(), (a, b) => {
         expect(contentIdSchema.safeParse(contentIdOf(text(a))).success).toBe(true);
         expect(contentIdOf(text(a)) === contentIdOf(text(b))).toBe(a === b);

@@ -77,7 +77,9 @@ export const isSameNode = (a: SiteNode, b: SiteNode): boolean =>
         ? sameAccess(a.access, b.access)
         : key === 'frame'
           ? sameFrame(a.frame, b.frame)
-          : a[key] === b[key],
+          : key === 'slug'
+            ? sameSlugs(a.slug, b.slug)
+            : a[key] === b[key],
   );
 
 const sameTarget = (a: Target | null, b: Target | null): boolean =>

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from './ids.ts';
 import {
   type GoalId,
@@ -44,7 +45,7 @@ const plan = fc.array(change, { maxLength: 4 }).map((changes) => changes.reduce(
 
 describe('a plan', () => {
   it('is given back by the change between two plans, in either direction', () => {
-    fc.assert(
+    holds(
       fc.property(plan, plan, (before, after) => {
         expect(withPlan(after, planChange(after, before))).toEqual(before);
         expect(withPlan(before, planChange(before, after))).toEqual(after);
@@ -54,7 +55,7 @@ describe('a plan', () => {
   });
 
   it('stays the same object where nothing changes, and is null where nothing is planned', () => {
-    fc.assert(
+    holds(
       fc.property(plan, (one) => {
         expect(withPlan(one, {})).toBe(one);
         expect(withPlan(one, planChange(one, one))).toBe(one);
@@ -64,7 +65,7 @@ describe('a plan', () => {
   });
 
   it('is kept in short, through JSON and its schema, and read back the same', () => {
-    fc.assert(
+    holds(
       fc.property(plan, (one) => {
         if (one === null) return;
         const kept = keptPlanSchema.parse(JSON.parse(JSON.stringify(toKeptPlan(one))));

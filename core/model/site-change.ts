@@ -1,5 +1,5 @@
 import type { PageId } from './ids.ts';
-import type { SiteNode } from './node.ts';
+import { type SiteNode, isSameNode } from './node.ts';
 import { withNodes, withoutNode } from './site-edit.ts';
 import type { Site } from './site.ts';
 
@@ -9,7 +9,7 @@ import type { Site } from './site.ts';
  */
 export class SiteChange {
   readonly before: Site;
-  readonly touched = new Set<PageId>();
+  readonly #put = new Set<PageId>();
   #site: Site;
 
   constructor(before: Site) {
@@ -21,13 +21,22 @@ export class SiteChange {
     return this.#site;
   }
 
+  /** The nodes that differ from the site before: one that has become as it was is not among them. */
+  get touched(): ReadonlySet<PageId> {
+    return new Set([...this.#put].filter((id) => this.#site.nodes.get(id) !== this.before.nodes.get(id)));
+  }
+
   put(...nodes: SiteNode[]): void {
-    for (const node of nodes) if (this.#site.nodes.get(node.id) !== node) this.touched.add(node.id);
-    this.#site = withNodes(this.#site, nodes);
+    const kept = nodes.map((node) => {
+      const was = this.before.nodes.get(node.id);
+      return was && isSameNode(was, node) ? was : node;
+    });
+    for (const node of kept) if (this.#site.nodes.get(node.id) !== node) this.#put.add(node.id);
+    this.#site = withNodes(this.#site, kept);
   }
 
   takeOut(id: PageId): void {
-    this.touched.add(id);
+    this.#put.add(id);
     this.#site = withoutNode(this.#site, id);
   }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { anyEdit, anySite, emptySite, plain, siteAfter } from '../testing/random-site.ts';
+import { holds } from '../testing/holds.ts';
+import { anySite, anyStep, emptySite, plain, siteAfter, siteAfterSteps } from '../testing/random-site.ts';
 import { checkSite } from './check-site.ts';
 import { toPageId } from './ids.ts';
 import { isOrderKey, orderKeyFor } from './place.ts';
@@ -29,7 +30,7 @@ const add = (page: string, parent: string | null = null, more: object = {}) => (
 
 describe('a site', () => {
   it('made anew of its nodes is the same, with the same lists of children', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const again = makeSite(
           site.key,
@@ -46,10 +47,10 @@ describe('a site', () => {
   });
 
   it('is never changed in place: what was held before an edit stays what it was', () => {
-    fc.assert(
-      fc.property(anySite, fc.array(anyEdit, { maxLength: 10 }), (site, edits) => {
+    holds(
+      fc.property(anySite, fc.array(anyStep, { maxLength: 10 }), (site, steps) => {
         const before = plain(site);
-        siteAfter(edits, site);
+        siteAfterSteps(steps, site);
         expect(plain(site)).toEqual(before);
       }),
       { numRuns: 200 },
@@ -57,7 +58,7 @@ describe('a site', () => {
   });
 
   it('gives every branch in tree order, and says of each node what stands above and below', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const all = branchOf(site, null);
         expect(new Set(all).size).toBe(all.length);
@@ -101,7 +102,7 @@ describe('the home page', () => {
 
 describe('a place among siblings', () => {
   it('has an order key between its neighbours, wherever it is', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, fc.nat(20), (site, at) => {
         const siblings = childrenOf(site, null);
         const after = at % (siblings.length + 1) === 0 ? null : siblings[(at % (siblings.length + 1)) - 1]!;

@@ -76,6 +76,8 @@ export interface Site {
   readonly goals: readonly Goal[];
   /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
   readonly oldPages: PersistentMap<string, OldPageDecision>;
+  /** Set where this is the tree as visitors have it (`liveSiteOf`): no page is home there but the one that is named. */
+  readonly isLiveTree?: true;
 }
 
 export const LONGEST_TITLE = 300;
@@ -171,11 +173,14 @@ export function isWithin(site: Site, id: PageId, top: PageId): boolean {
   return false;
 }
 
-/** The home page: the one that is named, where it stands in the tree as a page; else the first page of the tree. */
+/**
+ * The home page: the one that is named, where it stands in the tree as a page; else the first page of a drafted tree. A
+ * release names the home page that the draft has: while that one is not live, visitors have none, and no other page takes its address.
+ */
 export function homeOf(site: Site): PageId | null {
   const named = site.settings.home === null ? undefined : maybeNodeAt(site, site.settings.home);
   if (named?.type === 'page') return named.id;
-  return firstPage(site, null);
+  return site.isLiveTree ? null : firstPage(site, null);
 }
 
 function firstPage(site: Site, parent: PageId | null): PageId | null {

@@ -26,12 +26,21 @@ export function checkRestored(restores: Readonly<Record<PageId, Slugs>> | undefi
   return null;
 }
 
-/** Chosen slugs must be fit for an address and not be one that the visitors' side needs for itself. */
-export function checkSlugs(site: Site, page: PageId, slugs: Slugs | undefined, parent: PageId | null): Refusal | null {
+/**
+ * Chosen slugs must be fit for an address and not be one that the visitors' side needs for itself. One that is restored
+ * may be: the node had it where it added no step, or where its step was not at the root.
+ */
+export function checkSlugs(
+  site: Site,
+  page: PageId,
+  slugs: Slugs | undefined,
+  parent: PageId | null,
+  isRestored: boolean,
+): Refusal | null {
   for (const slug of Object.values(slugs ?? {})) {
     if (!slug.own) continue;
     if (!isSlug(slug.text)) return refuse('slug-shape', { page, slug: slug.text });
-    if (RESERVED_AT_ROOT.has(slug.text) && scopeBelow(site, parent, homeOf(site)) === null)
+    if (!isRestored && RESERVED_AT_ROOT.has(slug.text) && scopeBelow(site, parent, homeOf(site)) === null)
       return refuse('slug-reserved', { page, slug: slug.text });
   }
   return null;

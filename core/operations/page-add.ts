@@ -46,7 +46,7 @@ export const pageAdd = defineOperation({
     if (site.nodes.has(page)) return refuse('page-exists', { page });
     const forbidden =
       checkParent(site, operation.place.parent, null, 0) ??
-      checkSlugs(site, page, operation.slug, operation.place.parent) ??
+      checkSlugs(site, page, operation.slug, operation.place.parent, operation.restores !== undefined) ??
       checkTarget(site, page, type, operation.target, operation.restores !== undefined) ??
       (operation.restores === undefined ? (checkAccess(site, page, access) ?? checkFrame(site, frame)) : null) ??
       checkRestored(operation.restores);

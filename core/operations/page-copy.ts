@@ -7,7 +7,8 @@ import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
 import { NO_PLAN, type PagePlan, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { type Site, branchOf, nodeAt } from '../model/site.ts';
+import { type Site, branchOf, homeOf, nodeAt } from '../model/site.ts';
+import { type Slugs, sameSlugs } from '../model/slug.ts';
 import { checkStands } from './checks.ts';
 import { andBelow, defineOperation, quoted } from './definition.ts';
 
@@ -53,14 +54,15 @@ export const pageCopy = defineOperation({
     const made = copied.map((id) => ofCopy[id]!);
     settleSlugs(change, made, false);
     settleAfter(change, []);
+    const lastFirst = made.toReversed();
     return {
       ok: true,
       site: change.site,
-      inverse: made.reverse().map((id) => ({
+      inverse: lastFirst.map((id) => ({
         name: 'page.remove',
         page: id,
         forGood: true,
-        restores: id === ofCopy[page] ? slugsBefore(change) : undefined,
+        restores: id === ofCopy[page] ? slugsLost(site, change, lastFirst) : undefined,
       })),
       touched: [...change.touched],
     };
@@ -74,6 +76,27 @@ export const pageCopy = defineOperation({
     return `copied ${quoted(site, page)}${below} ${where}`;
   },
 });
+
+/**
+ * The slugs that others had before, where they have other ones after the copy, or after its removal piece by piece: while
+ * a copy is home, the pages around it are settled anew with each piece that goes.
+ */
+function slugsLost(site: Site, change: SiteChange, lastFirst: readonly PageId[]): Record<PageId, Slugs> {
+  const before = slugsBefore(change);
+  if (homeOf(change.site) === homeOf(site)) return before;
+  const back = new SiteChange(change.site);
+  for (const id of lastFirst) {
+    const piece = new SiteChange(back.site);
+    piece.takeOut(id);
+    settleAfter(piece, []);
+    back.become(piece.site);
+  }
+  site.nodes.forEach(({ id, slug }) => {
+    const left = back.site.nodes.get(id);
+    if (left && !sameSlugs(left.slug, slug)) before[id] = slug;
+  });
+  return before;
+}
 
 /** The nodes of the branch that are copied: each has an id for its copy, and its parent is among them. In tree order. */
 function copiedFrom(site: Site, page: PageId, ids: Readonly<Record<PageId, PageId>>): PageId[] {

@@ -59,7 +59,7 @@ export const pageSet = defineOperation({
     const next = withFields(node, fields);
     const wrong =
       checkRestored(restores) ??
-      checkSlugs(site, page, fields.slug, node.parent) ??
+      checkSlugs(site, page, fields.slug, node.parent, restores !== undefined) ??
       (fields.access && restores === undefined ? checkAccess(site, page, next.access) : null) ??
       (fields.frame && restores === undefined ? checkFrame(site, next.frame) : null) ??
       (fields.type !== undefined || fields.target !== undefined

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { canonicalJson } from '../model/canonical-json.ts';
 import type { PageId } from '../model/ids.ts';
 import { withLive } from '../model/site-edit.ts';
 import { type LiveNode, type Settings, newSettings } from '../model/site.ts';
@@ -21,13 +22,17 @@ export const releaseTakeBack = defineOperation({
 
   apply(site, { before, settings: kept }) {
     // Logs that are older than audiences, labels, menus, layouts or redirects have none in their settings.
-    const settings: Settings | null = kept && { ...newSettings(kept.name, kept.language), ...kept };
+    const given: Settings | null = kept && { ...newSettings(kept.name, kept.language), ...kept };
+    const was = site.liveSettings;
+    const settings = was && canonicalJson(given) === canonicalJson(was) ? was : given;
     const changed = new Map(Object.entries(before) as [PageId, LiveNode | null][]);
     const now: Record<PageId, LiveNode | null> = {};
     for (const page of changed.keys()) now[page] = site.live.get(page) ?? null;
+    const next = withLive(site, changed, settings);
+    if (next === site) return { ok: true, site, inverse: [], touched: [] };
     return {
       ok: true,
-      site: withLive(site, changed, settings),
+      site: next,
       inverse: [{ name: 'release.takeBack', before: now, settings: site.liveSettings }],
       touched: [...changed.keys()],
     };

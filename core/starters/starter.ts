@@ -18,6 +18,7 @@ import { NODE_TYPES } from '../model/node.ts';
 import { MOST_LABELS, kindAmong } from '../model/page-label.ts';
 import { LONGEST_PURPOSE, planOf } from '../model/plan.ts';
 import { DEEPEST, LONGEST_TITLE, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 import {
@@ -171,8 +172,11 @@ export function pagesOfStarter(
       type,
       title: { [language]: given || shell.title },
       label: shell.label ? { [language]: shell.label } : undefined,
-      // A page that was renamed on the way has the address of its new name.
-      slug: shell.slug && !given ? { [language]: { text: shell.slug, own: true } } : undefined,
+      // A page that was renamed on the way has the address of its new name; some are not to be had at the root.
+      slug:
+        shell.slug && !given && !RESERVED_AT_ROOT.has(shell.slug)
+          ? { [language]: { text: shell.slug, own: true } }
+          : undefined,
       description: shell.description ? { [language]: shell.description } : undefined,
       inMenus: shell.inMenus,
       content: content ?? undefined,
