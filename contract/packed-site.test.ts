@@ -1,20 +1,21 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '#core/testing/holds.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
-import { IDS, anyEdit, anySite, plain, siteAfter } from '#core/testing/random-site.ts';
+import { IDS, anySite, anyStep, plain, siteAfterSteps } from '#core/testing/random-site.ts';
 import { packSite, packedSiteSchema, unpackSite } from './packed-site.ts';
 
 describe('a packed site', () => {
   it('gives back the same site, through JSON and its schema', () => {
-    fc.assert(
-      fc.property(anySite, fc.subarray([...IDS]), fc.array(anyEdit, { maxLength: 15 }), (start, pages, edits) => {
+    holds(
+      fc.property(anySite, fc.subarray([...IDS]), fc.array(anyStep, { maxLength: 15 }), (start, pages, steps) => {
         const there = pages.filter((id) => waitingPages(start).includes(id));
         const live = planRelease(start, { pages: there, retire: [] }).after;
         const down = pages.slice(0, 2).filter((id) => live.live.get(id)?.retired === false);
         const leadsTo = Object.fromEntries(
           down.map((id, at) => [id, at === 0 ? ('gone' as const) : { page: IDS[0]! }]),
         );
-        const site = siteAfter(edits, planRelease(live, { pages: [], retire: down, leadsTo }).after);
+        const site = siteAfterSteps(steps, planRelease(live, { pages: [], retire: down, leadsTo }).after);
         const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
         expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));
       }),

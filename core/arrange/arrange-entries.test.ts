@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { putEntry, withoutEntry } from '../model/arranged-entries.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import { type ArrangedEntry, type EntryId, MAIN_MENU, allEntries, entryOf } from '../model/menu.ts';
@@ -69,7 +70,7 @@ describe('a gap in the list', () => {
   );
 
   it('is where the entry then stands, as deep as is said', () =>
-    fc.assert(
+    holds(
       fc.property(fc.constantFrom(...'abcdefg'), fc.nat(7), fc.integer({ min: -2, max: 6 }), (moved, at, wanted) => {
         const rows = without(moved);
         const gap = Math.min(at, rows.length);

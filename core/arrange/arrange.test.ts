@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from '../model/ids.ts';
 import { branchOf, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
@@ -43,7 +44,7 @@ describe('a gesture in the tree', () => {
 
 describe('a gesture for several nodes', () => {
   it('keeps them in their order, together, or leaves all as it is', () => {
-    fc.assert(
+    holds(
       fc.property(
         anySite,
         fc.subarray([...IDS], { minLength: 1 }),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { outlineOf } from '../derive/outline.ts';
 import { visibleRows } from '../derive/visible-rows.ts';
 import { toPageId } from '../model/ids.ts';
@@ -56,7 +57,7 @@ describe('a place that is chosen by dragging', () => {
     inside: fc.boolean(),
   });
   it('can be moved to, is where the page then stands, and never lies within what is moved', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, drag, (any, { open, moved, gap, depth, inside }) => {
         const of = outlineOf(any);
         const rows = visibleRows(of, new Set(open));
@@ -72,7 +73,7 @@ describe('a place that is chosen by dragging', () => {
         expect(tops.flatMap((top) => branchOf(any, top))).not.toContain(place.parent);
         const operations = moveToPlace(any, tops, place);
         const outcome = applyOperations(any, operations);
-        if (!outcome.ok) return expect(outcome.code).toBe('too-deep');
+        if (!outcome.ok) return void expect(outcome.code).toBe('too-deep');
         const first = tops[0]!;
         expect(nodeAt(outcome.site, first).parent).toBe(place.parent);
         expect(ancestorsOf(outcome.site, first)).toHaveLength(place.depth);
@@ -88,7 +89,7 @@ describe('a place that is chosen by dragging', () => {
 
 describe('a place beside a page', () => {
   it('is right before or after it once all that is moved stands there', () =>
-    fc.assert(
+    holds(
       fc.property(
         anySite,
         fc.subarray([...IDS], { minLength: 1 }),
@@ -117,7 +118,7 @@ describe('a place beside a page', () => {
 
 describe('a place on a side of a page', () => {
   it('moves several and keeps their order, wherever they land', () => {
-    fc.assert(
+    holds(
       fc.property(
         anySite,
         fc.subarray([...IDS]),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from '../model/ids.ts';
 import type { Operation } from '../operations/operation.ts';
 import { siteAfter } from '../testing/random-site.ts';
@@ -65,7 +66,7 @@ describe('an old address', () => {
   ])('%s is found by %s', (address, path) => expect(pathOfOldAddress(address)).toBe(path));
 
   it('is found by the same path again', () => {
-    fc.assert(
+    holds(
       fc.property(fc.webUrl({ withQueryParameters: true }), (url) => {
         const path = pathOfOldAddress(url);
         expect(path.startsWith('/')).toBe(true);
@@ -129,7 +130,7 @@ const pages = fc
 
 describe('comparing two pages', () => {
   it('gives shares of one, the same whichever comes first, and all of it for a page and itself', () => {
-    fc.assert(
+    holds(
       fc.property(pages, pages, (left, right) => {
         const [a, b] = [preparePages(left), preparePages(right)];
         const weights = new WordWeights([...a, ...b]);
@@ -151,7 +152,7 @@ describe('comparing two pages', () => {
   });
 
   it('finds a pair from either side', () => {
-    fc.assert(
+    holds(
       fc.property(pages, pages, (left, right) => {
         const [a, b] = [preparePages(left), preparePages(right)];
         const weights = new WordWeights([...a, ...b]);
@@ -181,7 +182,7 @@ describe('confidence', () => {
 
   it('grows with what is alike and with the lead, and stays between 0 and 1', () => {
     expect(likeness(signals(1))).toBeGreaterThan(likeness(signals(0)));
-    fc.assert(
+    holds(
       fc.property(
         fc.double({ min: -6, max: 12, noNaN: true }),
         fc.double({ min: -8, max: 8, noNaN: true }),

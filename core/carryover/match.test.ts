@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { MatchPage } from './match-page.ts';
 import { MatchMemory } from './match-memory.ts';
 import { ACCEPT_FROM, type Decided, NOTHING_DECIDED, type ProposedPair, matchPages } from './match.ts';
@@ -55,7 +56,7 @@ const pairsOf = (proposed: readonly ProposedPair[]) =>
 
 describe('matching', () => {
   it('gives the same pairs when the two sides are swapped', () => {
-    fc.assert(
+    holds(
       fc.property(pages('o'), pages('p'), (old, planned) => {
         const swapped = matchPages(planned, old).map((one): ProposedPair => ({
           ...one,
@@ -71,7 +72,7 @@ describe('matching', () => {
 
   it('gives the same pairs with a memory of earlier matchings as without one', () => {
     const step = fc.record({ old: pages('o'), planned: pages('p'), isMixed: fc.boolean(), letGo: fc.nat(8) });
-    fc.assert(
+    holds(
       fc.property(fc.array(step, { minLength: 2, maxLength: 4 }), (steps) => {
         const memory = new MatchMemory();
         let before = steps[0]!;
@@ -91,7 +92,7 @@ describe('matching', () => {
   });
 
   it('gives the same pairs whatever the order of the lists, and each time', () => {
-    fc.assert(
+    holds(
       fc.property(pages('o'), pages('p'), (old, planned) => {
         const proposed = matchPages(old, planned);
         expect(matchPages([...old].reverse(), [...planned].reverse())).toEqual(proposed);
@@ -101,7 +102,7 @@ describe('matching', () => {
   });
 
   it('keeps what is decided: a decided page gets no other partner, a declined pair does not come back', () => {
-    fc.assert(
+    holds(
       fc.property(pages('o'), pages('p'), fc.nat(8), fc.nat(8), (old, planned, first, second) => {
         fc.pre(first !== second && first < old.length && first < planned.length);
         const decided: Decided = {
@@ -124,7 +125,7 @@ describe('matching', () => {
   });
 
   it('gives each page one partner at most in the best set, and each left-over page one at most', () => {
-    fc.assert(
+    holds(
       fc.property(pages('o'), pages('p'), (old, planned) => {
         const proposed = matchPages(old, planned);
         const count = (keys: readonly string[]) => expect(new Set(keys).size).toBe(keys.length);

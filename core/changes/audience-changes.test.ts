@@ -1,21 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { accessReason } from '../derive/access.ts';
 import { type AudienceId, closureOf } from '../model/audience.ts';
 import { toPageId } from '../model/ids.ts';
 import { type Site, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
+import { anyStep, anySite, drawEdit, siteAfter } from '../testing/random-site.ts';
 import { audienceChanges } from './audience-changes.ts';
 
 const AT = Date.parse('2026-11-25T00:00:00Z');
 
 describe('who gains and who loses', () => {
   it('is what the reasons before and after say, for any edit', () =>
-    fc.assert(
-      fc.property(anySite, anyEdit, (before, edit) => {
-        const outcome = applyOperation(before, edit);
+    holds(
+      fc.property(anySite, anyStep, (before, step) => {
+        const outcome = applyOperation(before, drawEdit(before, step));
         if (!outcome.ok) return;
         const after = outcome.site;
         const changes = audienceChanges(before, after, AT);
@@ -70,9 +71,9 @@ describe('who gains and who loses', () => {
   });
 
   it('turns round with the change', () =>
-    fc.assert(
-      fc.property(anySite, anyEdit, (before, edit) => {
-        const outcome = applyOperation(before, edit);
+    holds(
+      fc.property(anySite, anyStep, (before, step) => {
+        const outcome = applyOperation(before, drawEdit(before, step));
         if (!outcome.ok || outcome.site.settings.audiences !== before.settings.audiences) return;
         const there = audienceChanges(before, outcome.site, AT);
         const back = audienceChanges(outcome.site, before, AT);

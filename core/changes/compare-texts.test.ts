@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { TextDocument, TextPart } from '../model/content.ts';
 import { type ComparedBlock, compareTexts } from './compare-texts.ts';
 
@@ -35,7 +36,7 @@ describe('two texts beside each other', () => {
       fc.constantFrom('boat', 'oar', 'the', 'sea ', '  tide', 'a\u0301', '工房', '<b>').map((word) => paragraph(word)),
       { maxLength: 6 },
     );
-    fc.assert(
+    holds(
       fc.property(text, text, (one, other) => {
         const rows = compareTexts(document(...one), document(...other));
         const side = (which: 'before' | 'after') => rows.flatMap((row) => wordsOf(row[which]) ?? []);

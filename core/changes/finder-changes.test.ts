@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { visitorView } from '../derive/visitor-view.ts';
 import { EVERYONE, closureOf } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import { type Site, nodeAt } from '../model/site.ts';
-import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
+import { anyStep, anySite, siteAfter, siteAfterSteps } from '../testing/random-site.ts';
 import { finderChanges } from './finder-changes.ts';
 
 const AT = Date.parse('2026-11-25T00:00:00Z');
@@ -23,9 +24,9 @@ function pagesFor(site: Site, column: 'offered' | 'found', audiences: readonly s
 
 describe('what engines and search gain and lose', () => {
   it('is what visitors are offered and find now and did not before, and the reverse', () =>
-    fc.assert(
-      fc.property(anySite, fc.array(anyEdit, { minLength: 1, maxLength: 8 }), (before, edits) => {
-        const after = siteAfter(edits, before);
+    holds(
+      fc.property(anySite, fc.array(anyStep, { minLength: 1, maxLength: 8 }), (before, steps) => {
+        const after = siteAfterSteps(steps, before);
         const { engines, search } = finderChanges(before, after, AT);
         const everybody = (site: Site) => [EVERYONE, ...site.settings.audiences.map(({ id }) => id)];
         for (const [change, column, who] of [
@@ -44,7 +45,7 @@ describe('what engines and search gain and lose', () => {
     ));
 
   it('is nothing for a change that nobody notices', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const renamed = siteAfter([{ name: 'site.set', fields: { name: 'Another name' } }], site);
         const { engines, search } = finderChanges(site, renamed, AT);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { liveSiteOf } from '../derive/live-site.ts';
 import { checkSite } from '../model/check-site.ts';
@@ -8,7 +9,7 @@ import { nodeDifferences } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import { IDS, anyEdit, emptySite, siteAfter } from '../testing/random-site.ts';
+import { IDS, type Step, anySite, anyEditStep, drawEdit, emptySite, siteAfter } from '../testing/random-site.ts';
 import { planRelease, waitingPages } from './release-plan.ts';
 import { type ReleaseDone, planTakeBack } from './take-back.ts';
 
@@ -150,39 +151,44 @@ describe('taking back a release', () => {
 
   it('leaves a sound live site, and the last release is taken back whole', () => {
     const step = fc.oneof(
-      { weight: 5, arbitrary: anyEdit },
+      { weight: 5, arbitrary: anyEditStep as fc.Arbitrary<Step | { pages: PageId[] }> },
       { weight: 1, arbitrary: fc.record({ pages: fc.subarray([...IDS], { minLength: 5 }) }) },
     );
-    fc.assert(
-      fc.property(fc.array(step, { minLength: 20, maxLength: 60, size: 'max' }), fc.nat(), (steps, which) => {
-        const releases = new Releases(emptySite());
-        for (const one of steps) {
-          if ('name' in one) releases.edit(one);
-          else releases.make(one.pages.filter((page) => waitingPages(releases.site).includes(page)));
-        }
-        if (releases.done.length === 0) return;
-        const check = (site: Site) => {
-          expect(checkSite(site)).toEqual([]);
-          const addresses = derivedOf(liveSiteOf(site)).addresses.filter((address) => address !== null);
-          expect(new Set(addresses).size).toBe(addresses.length);
-        };
-        const last = releases.done.length - 1;
-        const whole = releases.plan(last);
-        expect(whole.left).toEqual([]);
-        const { before } = releases.done[last]!;
-        if (whole.operation) {
-          const outcome = applyOperation(releases.site, whole.operation);
-          if (!outcome.ok) throw new Error(outcome.code);
-          check(outcome.site);
-          for (const [page, was] of Object.entries(before)) {
-            const now = outcome.site.live.get(page as PageId)!;
-            expect(now.retired).toBe(was?.retired ?? true);
-            if (was) expect(nodeDifferences(was.node, now.node)).toEqual([]);
+    holds(
+      fc.property(
+        anySite,
+        fc.array(step, { minLength: 5, maxLength: 25, size: 'max' }),
+        fc.nat(),
+        (start, steps, which) => {
+          const releases = new Releases(start);
+          for (const one of steps) {
+            if ('name' in one) releases.edit(drawEdit(releases.site, one));
+            else releases.make(one.pages.filter((page) => waitingPages(releases.site).includes(page)));
           }
-        }
-        const any = releases.plan(which % releases.done.length);
-        if (any.operation) check(releases.apply(any.operation).site);
-      }),
+          if (releases.done.length === 0) return;
+          const check = (site: Site) => {
+            expect(checkSite(site)).toEqual([]);
+            const addresses = derivedOf(liveSiteOf(site)).addresses.filter((address) => address !== null);
+            expect(new Set(addresses).size).toBe(addresses.length);
+          };
+          const last = releases.done.length - 1;
+          const whole = releases.plan(last);
+          expect(whole.left).toEqual([]);
+          const { before } = releases.done[last]!;
+          if (whole.operation) {
+            const outcome = applyOperation(releases.site, whole.operation);
+            if (!outcome.ok) throw new Error(outcome.code);
+            check(outcome.site);
+            for (const [page, was] of Object.entries(before)) {
+              const now = outcome.site.live.get(page as PageId)!;
+              expect(now.retired).toBe(was?.retired ?? true);
+              if (was) expect(nodeDifferences(was.node, now.node)).toEqual([]);
+            }
+          }
+          const any = releases.plan(which % releases.done.length);
+          if (any.operation) check(releases.apply(any.operation).site);
+        },
+      ),
       { numRuns: 250 },
     );
   });

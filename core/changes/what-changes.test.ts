@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from '../model/ids.ts';
 import { applyOperation, applyOperations } from '../operations/apply.ts';
-import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
+import { anyStep, anySite, drawEdit, siteAfter } from '../testing/random-site.ts';
 import { SlowReference } from '../testing/slow-reference.ts';
 import type { AudienceId } from '../model/audience.ts';
 import { entryOf, toMenuId } from '../model/menu.ts';
@@ -11,9 +12,9 @@ import { menusForAudiences, whatChanges } from './what-changes.ts';
 
 describe('what changes', () => {
   it('lists exactly the addresses and closings that differ, by the slow reference', () => {
-    fc.assert(
-      fc.property(anySite, anyEdit, (before, edit) => {
-        const outcome = applyOperation(before, edit);
+    holds(
+      fc.property(anySite, anyStep, (before, step) => {
+        const outcome = applyOperation(before, drawEdit(before, step));
         if (!outcome.ok) return;
         const after = outcome.site;
         const changes = whatChanges(before, after);
@@ -33,9 +34,9 @@ describe('what changes', () => {
   });
 
   it('is nothing when a change is taken back', () => {
-    fc.assert(
-      fc.property(anySite, anyEdit, (before, edit) => {
-        const there = applyOperation(before, edit);
+    holds(
+      fc.property(anySite, anyStep, (before, step) => {
+        const there = applyOperation(before, drawEdit(before, step));
         const back = there.ok ? applyOperations(there.site, there.inverse) : null;
         if (!back?.ok) return;
         expect(Object.values(whatChanges(before, back.site)).flat()).toEqual([]);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { accessTable, membershipsOf } from '../derive/access.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { AudienceId } from '../model/audience.ts';
@@ -186,7 +187,7 @@ describe('a page that no way leads to', () => {
 
 describe('what pages lack', () => {
   it('is told in tree order, of pages that somebody can read, each thing once', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const { outline } = derivedOf(site);
         const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), NOW);

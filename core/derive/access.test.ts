@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { type AccessRule, type LabelId, NO_RULE, type PassphraseId, ruleOf } from '../model/access.ts';
 import { type AudienceId, EVERYONE, closureOf, includesItself } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { LabelRule } from '../model/page-label.ts';
 import { type Site, isWithin, nodeAt } from '../model/site.ts';
-import { anyEdit, anySite, siteAfter } from '../testing/random-site.ts';
+import { type Step, anySite, anyStep, siteAfterSteps } from '../testing/random-site.ts';
 import {
   type AccessTable,
   type Membership,
@@ -98,7 +99,7 @@ const answerIn = ({ open, asks, locked }: AccessTable, row: number): Answer =>
 
 describe('who may open what', () => {
   it('is what the rules say, for every page and any visitor, at any moment', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, own, given, moment, (site, audiences, passphrases, at) => {
         const outline = outlineOf(site);
         const visitor = visitorOf(site, audiences, passphrases);
@@ -109,7 +110,7 @@ describe('who may open what', () => {
     ));
 
   it('is the same for several visitors in one pass as for each alone', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
         const visitors = membershipsOf(site.settings.audiences);
@@ -127,7 +128,7 @@ describe('who may open what', () => {
     ));
 
   it('comes with the reason: what narrows the page, from the root', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, own, given, moment, (site, audiences, passphrases, at) => {
         const outline = outlineOf(site);
         const visitor = visitorOf(site, audiences, passphrases);
@@ -144,7 +145,7 @@ describe('who may open what', () => {
     ));
 
   it('never opens what is hidden, and never shows a lock on what opens', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
         const { open, locked } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
@@ -155,15 +156,13 @@ describe('who may open what', () => {
       }),
     ));
 
+  const setting: fc.Arbitrary<Step> = anyStep.map((step) => ({ ...step, name: 'page.set' }));
   it('is the same after an edit whether it is worked out for the branches that changed or for the whole', () =>
-    fc.assert(
-      fc.property(anySite, fc.array(anyEdit, { minLength: 1, maxLength: 6 }), moment, (site, edits, at) => {
+    holds(
+      fc.property(anySite, fc.array(setting, { minLength: 1, maxLength: 6 }), moment, (site, steps, at) => {
         const before = outlineOf(site);
         // What has moved, come or gone makes another tree, which is worked out as a whole.
-        const after = siteAfter(
-          edits.filter(({ name }) => name === 'page.set'),
-          site,
-        );
+        const after = siteAfterSteps(steps, site);
         if (after.children !== site.children) return;
         const visitors = membershipsOf(site.settings.audiences);
         const outline = outlineOf(after);
@@ -177,7 +176,7 @@ describe('who may open what', () => {
     ));
 
   it('asks for the passphrases of a page one by one from the top, and with all of them the page opens', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, own, moment, (site, audiences, at) => {
         const outline = outlineOf(site);
         const { asks } = accessTable(outline, site.settings, [visitorOf(site, audiences, [])], at);
@@ -196,7 +195,7 @@ describe('who may open what', () => {
     ));
 
   it('stays as it is until the moment that the table names, and no window turns before it', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, moment, (site, at) => {
         const outline = outlineOf(site);
         const visitors = membershipsOf(site.settings.audiences);
@@ -209,7 +208,7 @@ describe('who may open what', () => {
     ));
 
   it('closes what is open by the clock only where that was said before', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, moment, moment, (site, one, other) => {
         const [now, then] = [Math.min(one, other), Math.max(one, other)];
         const outline = outlineOf(site);
@@ -223,7 +222,7 @@ describe('who may open what', () => {
     ));
 
   it.each(['engines', 'search'] as const)('holds %s back from a page, or from it and all below', (finder) =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
         const by = heldBackRows(outline, site.settings, finder);
@@ -240,7 +239,7 @@ describe('who may open what', () => {
 
 describe('two visitors', () => {
   it('are told apart by the pages that one of them can open alone, each with the rule that decided it', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, own, own, moment, moment, (site, mine, theirs, now, then) => {
         const seeing = (audiences: AudienceId[], at: number) => ({
           visitor: closureOf(site.settings.audiences, audiences),
@@ -262,7 +261,7 @@ describe('two visitors', () => {
 
 describe('audiences', () => {
   it('never include themselves, whatever is done, and everyone is in the closure of all', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, own, (site, audiences) => {
         for (const { id } of site.settings.audiences) expect(includesItself(site.settings.audiences, id)).toBe(false);
         const closure = closureOf(site.settings.audiences, audiences);

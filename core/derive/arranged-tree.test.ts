@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { ArrangedEntry, EntryId } from '../model/menu.ts';
 import { ArrangedTree } from './arranged-tree.ts';
 
@@ -31,7 +32,7 @@ const inOrder = (entries: readonly ArrangedEntry[]): EntryId[] =>
 
 describe('an arrangement that is changed', () => {
   it('is the same again where nothing was done to it', () => {
-    fc.assert(
+    holds(
       fc.property(anyArrangement, (entries) => {
         expect(new ArrangedTree(entries).entries()).toEqual(entries);
       }),
@@ -39,7 +40,7 @@ describe('an arrangement that is changed', () => {
   });
 
   it('knows which entry comes first as the menu is read', () => {
-    fc.assert(
+    holds(
       fc.property(anyArrangement, (entries) => {
         const read = inOrder(entries);
         const changed = new ArrangedTree(entries);
@@ -77,7 +78,7 @@ describe('an arrangement that is changed', () => {
   });
 
   it('loses no entry and makes no circle, whatever is moved where', () => {
-    fc.assert(
+    holds(
       fc.property(anyArrangement, fc.array(fc.tuple(fc.nat(), fc.nat()), { maxLength: 8 }), (entries, moves) => {
         const all = inOrder(entries);
         const changed = new ArrangedTree(entries);

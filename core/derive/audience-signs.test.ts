@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { Audience, AudienceId } from '../model/audience.ts';
 import { nodeAt } from '../model/site.ts';
 import { anySite } from '../testing/random-site.ts';
@@ -20,7 +21,7 @@ describe('the letters of an audience', () => {
     ]));
 
   it('belong to no other audience, whatever they are called', () =>
-    fc.assert(
+    holds(
       fc.property(
         fc.array(fc.constantFrom('Staff', 'staff', 'Sta', 'Staff 2', 'S', 'Old staff'), { maxLength: 8 }),
         (names) => {
@@ -34,7 +35,7 @@ describe('the letters of an audience', () => {
 
 describe('a rail', () => {
   it('takes the tints of the audiences that pass, and none where everyone does or nobody', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const { nodes } = outlineOf(site);
         const signs = audienceSigns(site.settings.audiences);
@@ -56,7 +57,7 @@ describe('a rail', () => {
     ));
 
   it('has a gate where fewer pass than at the page above, hiding and clock left aside', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const memberships = membershipsOf(site.settings.audiences);
         for (const { id, parent } of outlineOf(site).nodes) {

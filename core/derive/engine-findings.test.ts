@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { EVERYONE } from '../model/audience.ts';
 import { anySite } from '../testing/random-site.ts';
 import { type SeenAddress, engineReport } from './engine-findings.ts';
@@ -31,7 +32,7 @@ const change = (seen: SeenAddress[], at: number, fields: Partial<SeenAddress>) =
 
 describe('what a search engine would index', () => {
   it('is what is intended where the site is served as intended', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const seen = seenRightly(site);
         const { indexed, intended, findings } = engineReport(site, seen, AT);
@@ -49,7 +50,7 @@ describe('what a search engine would index', () => {
     [{ canonical: '/elsewhere' }, 'missed', '/elsewhere'],
     [{ isInSitemap: false }, 'not in the sitemap file', 'Only links'],
   ] as const)('differs where an intended page is seen with %o: %s', (fields, difference, because) =>
-    fc.assert(
+    holds(
       fc.property(anySite, fc.nat(), (site, pick) => {
         const seen = seenRightly(site);
         const offered = seen.flatMap((one, at) => (one.isInSitemap ? [at] : []));
@@ -67,7 +68,7 @@ describe('what a search engine would index', () => {
     [{ isInSitemap: true }, 'named in vain'],
     [{ status: 404, isLinked: true }, 'broken link'],
   ] as const)('differs where a page that is not offered is seen with %o: %s', (fields, difference) =>
-    fc.assert(
+    holds(
       fc.property(anySite, fc.nat(), (site, pick) => {
         const seen = seenRightly(site);
         const others = seen.flatMap((one, at) => (one.isInSitemap ? [] : [at]));
@@ -81,7 +82,7 @@ describe('what a search engine would index', () => {
   );
 
   it('misses a page that nothing leads to', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const seen = seenRightly(site);
         const { findings } = engineReport(site, [], AT);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { type Feedback, VERDICTS } from '../model/feedback.ts';
 import { branchOf } from '../model/site.ts';
 import { IDS, anySite } from '../testing/random-site.ts';
@@ -30,7 +31,7 @@ function standsSo({ verdicts, comments }: Feedback, page: string): Standing {
 
 describe('what the feedback comes to', () => {
   it('is for each branch what its pages come to one by one', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, anyFeedback, (site, feedback) => {
         const outline = outlineOf(site);
         const totals = feedbackTotals(outline, feedback);
@@ -52,7 +53,7 @@ describe('what the feedback comes to', () => {
     ));
 
   it('counts each verdict on the page that it is about', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, anyFeedback, (site, feedback) => {
         const outline = outlineOf(site);
         const { verdicts } = feedbackTotals(outline, feedback);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from '../model/ids.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
@@ -21,7 +22,7 @@ const one = (key: string) => COMMON_FILTERS.find((field) => field.key === key)!;
 
 describe('filters', () => {
   it('of one field split the tree: each row matches exactly one value', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, fc.constantFrom('state', 'menus', 'hidden', 'type'), (site, key) => {
         const rows = one(key).values!.flatMap(({ value }) => [
           ...filterRows(facts(site), COMMON_FILTERS, { query: '', filter: { [key]: [value] } }).matches,
@@ -32,7 +33,7 @@ describe('filters', () => {
     );
   });
   it('of several fields hold together, and bring what stands above as context', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const of = facts(site);
         const both = filterRows(of, COMMON_FILTERS, { query: '', filter: { menus: ['yes'], type: ['page'] } });
@@ -45,7 +46,7 @@ describe('filters', () => {
     );
   });
   it('find words in titles as finding by title does, and in addresses and texts besides', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, fc.constantFrom('courses', 'OKO', 'zz'), fc.subarray([...IDS]), (site, query, inText) => {
         const of = facts(site, { texts: new Set(inText) });
         const found = filterRows(of, COMMON_FILTERS, { query, filter: {} }).matches;
@@ -57,7 +58,7 @@ describe('filters', () => {
     );
   });
   it('by who changed a page and since when look at its last change', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const [page] = derivedOf(site).outline.nodes;
         if (!page) return;
@@ -109,7 +110,7 @@ describe('making ready for finding', () => {
 
 describe('numbers in reading order', () => {
   it('are unique, and each begins with the number of the page above', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const { outline } = derivedOf(site);
         const numbers = numbersOf(outline);

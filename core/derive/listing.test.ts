@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { Listing } from '../model/frame.ts';
 import { toPageId } from '../model/ids.ts';
 import { type Site, nodeAt } from '../model/site.ts';
@@ -68,7 +69,7 @@ describe('what a page lists', () => {
 
 describe('the rows that a page lists', () => {
   it('are those of its list, and headings that have nothing to show', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const derived = derivedOf(site);
         const { nodes } = derived.outline;

@@ -1,23 +1,24 @@
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { planRelease, waitingPages } from '../changes/release-plan.ts';
 import { checkSite } from '../model/check-site.ts';
-import { IDS, anyEdit, anySite, plain, siteAfter } from '../testing/random-site.ts';
+import { IDS, anySite, anyStep, plain, siteAfterSteps } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
 import { liveSiteOf, makeLiveSite } from './live-site.ts';
 
 it('the live site that is made of the one before a release is the one that is made anew', () => {
   const round = fc.record({
-    edits: fc.array(anyEdit, { maxLength: 12 }),
+    steps: fc.array(anyStep, { maxLength: 12 }),
     pages: fc.subarray([...IDS]),
     retire: fc.subarray([...IDS], { maxLength: 3 }),
   });
-  fc.assert(
+  holds(
     fc.property(anySite, fc.array(round, { minLength: 2, maxLength: 6 }), (start, rounds) => {
       let site = start;
-      for (const { edits, pages, retire } of rounds) {
+      for (const { steps, pages, retire } of rounds) {
         derivedOf(liveSiteOf(site));
-        site = siteAfter(edits, site);
+        site = siteAfterSteps(steps, site);
         const waiting = waitingPages(site);
         site = planRelease(site, {
           pages: pages.filter((page) => waiting.includes(page)),

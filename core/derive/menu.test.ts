@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { AudienceId } from '../model/audience.ts';
 import { toPageId } from '../model/ids.ts';
 import { type EntryId, type Menu, entryOf, newMenu, toMenuId } from '../model/menu.ts';
@@ -27,7 +28,7 @@ const shape = (entries: readonly MenuEntry[]): Shape[] =>
 
 describe('a menu that follows the tree', () => {
   it('is the tree without what is off menus, hidden or too deep, if it has no exceptions', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, plainMenu, fc.constantFrom(...IDS), (site, menu, page) => {
         const section = sectionOf(derivedOf(site), page);
         const slow = new SlowReference(site);
@@ -38,7 +39,7 @@ describe('a menu that follows the tree', () => {
   });
 
   it('answers for each page, and for each that is in it with the number that it is read by', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, plainMenu, (site, menu) => {
         const table = menuTableOf(site, menu);
         derivedOf(site).outline.nodes.forEach((node, row) => {
@@ -51,7 +52,7 @@ describe('a menu that follows the tree', () => {
   });
 
   it('has the same pages in the order of the alphabet, if that is asked for', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, plainMenu, (site, menu) => {
         const sorted = entriesOf(site, { ...menu, order: 'alphabet' });
         const ids = (entries: readonly MenuEntry[]): string[] =>

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { membershipsOf, accessTable } from './access.ts';
 import { anySite } from '../testing/random-site.ts';
 import { outlineOf } from './outline.ts';
@@ -10,7 +11,7 @@ const UNTIL = Date.parse('2027-06-01T00:00:00Z');
 
 describe('what the clock will turn', () => {
   it('leads, turn by turn, from the pages that are open now to those that are open at the end', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const outline = outlineOf(site);
         const openAt = (at: number) => {
@@ -35,7 +36,7 @@ describe('what the clock will turn', () => {
     ));
 
   it('stops at the number asked for, and at the last moment asked for', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, fc.nat(2), (site, most) => {
         const all = turnsAhead(site, FROM, UNTIL);
         expect(turnsAhead(site, FROM, UNTIL, most)).toEqual(all.slice(0, most));

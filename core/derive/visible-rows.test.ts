@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { toPageId } from '../model/ids.ts';
 import { ancestorsOf } from '../model/site.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
@@ -26,7 +27,7 @@ const titles = (rows: readonly number[]) => rows.map((row) => outline.nodes[row]
 
 describe('the rows that show', () => {
   it('are those whose branches above are all open', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, fc.subarray([...IDS]), (any, ids) => {
         const open = new Set(ids);
         const of = outlineOf(any);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { DIRECTIONS, type MapShape, layoutMap } from './map-layout.ts';
 
 /** Trees of up to 60 nodes of any sizes; every parent stands before its children. */
@@ -17,7 +18,7 @@ const cases = fc.tuple(anyShape, fc.constantFrom(...DIRECTIONS));
 
 describe('the layout of a map', () => {
   it('lets no two nodes overlap', () =>
-    fc.assert(
+    holds(
       fc.property(cases, ([shape, direction]) => {
         const { x, y, width, height } = layoutMap(shape, direction);
         for (let a = 0; a < x.length; a++)
@@ -34,7 +35,7 @@ describe('the layout of a map', () => {
     ));
 
   it('puts what is below further on, and neighbours in their order', () =>
-    fc.assert(
+    holds(
       fc.property(cases, ([shape, direction]) => {
         const made = layoutMap(shape, direction);
         const [along, beside, length] =
@@ -52,7 +53,7 @@ describe('the layout of a map', () => {
     ));
 
   it('lies within its extent, which begins at nothing', () =>
-    fc.assert(
+    holds(
       fc.property(cases, ([shape, direction]) => {
         const { x, y, width, height, extent } = layoutMap(shape, direction);
         expect(Math.min(...x)).toBe(0);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { anySite } from '../testing/random-site.ts';
 import { type Measure, breakTitle, mapNodes, sameShape, shapeOf } from './map-nodes.ts';
@@ -8,7 +9,7 @@ const measure: Measure = (text, type) => [...text].length * (type === 'title' ? 
 
 describe('the nodes of a map', () => {
   it('are the site and every row that shows, each below the one that it stands under', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const derived = derivedOf(site);
         const { outline } = derived;
@@ -22,7 +23,7 @@ describe('the nodes of a map', () => {
     ));
 
   it('have a page that is typed right where it will stand', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, fc.nat(), (site, pick) => {
         const derived = derivedOf(site);
         const { outline } = derived;
@@ -75,7 +76,7 @@ describe('a title in a map', () => {
   ])('%s', (title, lines) => expect(breakTitle(title, measure)).toEqual(lines));
 
   it('never is wider than a line, nor longer than two', () =>
-    fc.assert(
+    holds(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 200 }), (title) => {
         const lines = breakTitle(title, measure);
         expect(lines.length).toBeLessThanOrEqual(2);

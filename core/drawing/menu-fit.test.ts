@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import type { MenuEntry } from '../derive/menu.ts';
 import type { EntryId } from '../model/menu.ts';
 import { type MeasureText, menuFit } from './menu-fit.ts';
@@ -54,7 +55,7 @@ describe('labels beside the text', () => {
 
 describe('what is said to fit', () => {
   it('takes one line, and is the beginning of the label', () =>
-    fc.assert(
+    holds(
       fc.property(fc.array(fc.stringMatching(/^[a-z]{1,12}$/), { minLength: 1, maxLength: 8 }), (words) => {
         const text = words.join(' ');
         for (const fit of menuFit('side', [entry(text)], measure))

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { anySite } from '../testing/random-site.ts';
 import { layoutMap } from './map-layout.ts';
@@ -11,7 +12,7 @@ const everywhere = { left: -Infinity, top: -Infinity, right: Infinity, bottom: I
 
 describe('the names on a map that is far away', () => {
   it('are of sections, the higher ones first, and none lies on another', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, fc.constantFrom(0.4, 0.2, 0.05), (site, scale) => {
         const derived = derivedOf(site);
         const rows = derived.outline.nodes.map((_, row) => row);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { readCsvTable } from '../formats/csv-table.ts';
 import { readOpml, writeOpml } from '../formats/opml.ts';
 import { readSiteCsv, writeSiteCsv } from '../formats/site-csv.ts';
@@ -53,14 +54,39 @@ const shape = (site: Site, withPlan = true) =>
     });
   });
 
-/** Reserved addresses, which a page keeps from where it stood, and outlines that depend on a step of a heading, come apart. */
-const plainSite = anySite.filter((site) =>
-  branchOf(site, null).every((id) => nodeAt(site, id).type !== 'heading' || !nodeAt(site, id).inAddress),
+const NOT_HERE = { de: '', 'cy-GB': '' };
+/**
+ * A site of one language, without links, without headings that add a step and without menus that begin below a page,
+ * which may have been removed: files say nothing of these.
+ */
+const plainSite = anySite.map((site) =>
+  siteAfter(
+    [
+      { name: 'site.set', fields: { language: 'en' } },
+      ...site.settings.menus.map((menu): Operation => ({ name: 'menu.set', menu: menu.id, fields: { root: 'site' } })),
+      ...branchOf(site, null).map((page): Operation =>
+        nodeAt(site, page).type === 'link'
+          ? { name: 'page.remove', page }
+          : {
+              name: 'page.set',
+              page,
+              fields: {
+                title: { en: textIn(nodeAt(site, page).title, 'en'), ...NOT_HERE },
+                label: NOT_HERE,
+                description: NOT_HERE,
+                ...(nodeAt(site, page).type === 'heading' && { inAddress: false }),
+                ...(nodeAt(site, page).slug.en?.text === 'search' && { slug: { en: { text: 'found', own: true } } }),
+              },
+            },
+      ),
+    ],
+    site,
+  ),
 );
 
 describe('what is taken along and brought back', () => {
   it('asks for nothing where the site is the same: CSV, OPML, JSON', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         expect(itemsFor(csv(writeSiteCsv(site), site), site)).toEqual([]);
         expect(itemsFor(readOpml(writeOpml(site)), site)).toEqual([]);
@@ -73,10 +99,8 @@ describe('what is taken along and brought back', () => {
   });
 
   it('gives back the same site in an empty one', () => {
-    fc.assert(
+    holds(
       fc.property(plainSite, (site) => {
-        const aliases = branchOf(site, null).some((id) => nodeAt(site, id).type === 'link');
-        fc.pre(!aliases);
         expect(shape(imported(csv(writeSiteCsv(site), emptySite()), emptySite()))).toEqual(shape(site));
         expect(shape(imported(readOpml(writeOpml(site)), emptySite()), false)).toEqual(shape(site, false));
         const json = readSiteJson(writeSiteJson(site, []));

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { type LabelId, ruleOf, withAccess } from '../model/access.ts';
 import { saysWho, withoutNarrowing } from '../model/narrowing.ts';
 import { kindAmong, withKind } from '../model/page-label.ts';
@@ -47,7 +48,7 @@ describe('a kind', () => {
   });
 
   it('of any page takes the place of the one before, and leaves its other labels', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, ({ settings: { labels }, nodes }) => {
         const kinds = labels.filter(({ about }) => about !== undefined);
         for (const node of nodes.values()) {
@@ -65,7 +66,7 @@ describe('a kind', () => {
 });
 
 it('what narrows a page is taken away as a whole, and what says nothing of who may open it stays', () =>
-  fc.assert(
+  holds(
     fc.property(anySite, ({ settings: { labels }, nodes }) => {
       for (const { access } of nodes.values()) {
         const rule = ruleOf({ access });

@@ -1,43 +1,45 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { planRelease, waitingPages } from '../changes/release-plan.ts';
 import { checkSite } from '../model/check-site.ts';
-import type { Site } from '../model/site.ts';
-import { IDS, anyEdit, anySite, emptySite, plain, siteAfter } from '../testing/random-site.ts';
+import { holds } from '../testing/holds.ts';
+import { type Step, anySite, anyStep, differencesBetween, drawEdit, plain, siteAfter } from '../testing/random-site.ts';
 import { applyOperation, applyOperations } from './apply.ts';
 import { type Operation, operationSchema } from './operation.ts';
 
-const RUNS = { numRuns: 400 };
-const edits = fc.array(anyEdit, { minLength: 1, maxLength: 50, size: 'max' });
+const RUNS = { numRuns: 200 };
+const steps = fc.array(anyStep, { minLength: 1, maxLength: 20, size: 'max' });
 
-/** Edits with releases of random pages among them. */
-const editsAndReleases = fc.array(
-  fc.oneof(
-    { weight: 5, arbitrary: anyEdit },
-    { weight: 1, arbitrary: fc.subarray([...IDS]).map((pages) => ({ release: pages })) },
-  ),
-  { minLength: 1, maxLength: 50, size: 'max' },
-);
-const asOperation = (site: Site, step: Operation | { release: (typeof IDS)[number][] }): Operation =>
-  'release' in step
-    ? planRelease(site, { pages: step.release.filter((id) => waitingPages(site).includes(id)), retire: [] }).operation
-    : step;
+/** The edits that steps make one after the other, those that are refused left out. */
+function editsOf(start: Parameters<typeof drawEdit>[0], made: readonly Step[]): Operation[] {
+  const edits: Operation[] = [];
+  let site = start;
+  for (const step of made) {
+    const operation = drawEdit(site, step);
+    const outcome = applyOperation(site, operation);
+    if (!outcome.ok) continue;
+    edits.push(operation);
+    site = outcome.site;
+  }
+  return edits;
+}
 
 describe('every operation', () => {
   it('is undone by its inverse, exactly, and the inverse by its own', () => {
-    fc.assert(
-      fc.property(editsAndReleases, (steps) => {
-        let site = emptySite();
-        for (const step of steps) {
-          const outcome = applyOperation(site, asOperation(site, step));
+    holds(
+      fc.property(anySite, steps, (start, made) => {
+        let site = start;
+        for (const step of made) {
+          const operation = drawEdit(site, step);
+          const outcome = applyOperation(site, operation);
           if (!outcome.ok) continue;
           const back = applyOperations(outcome.site, outcome.inverse);
-          expect(back).toMatchObject({ ok: true });
+          expect({ operation, back }).toMatchObject({ back: { ok: true } });
           if (!back.ok) return;
-          expect(plain(back.site)).toEqual(plain(site));
+          expect({ operation, left: differencesBetween(back.site, site) }).toEqual({ operation, left: [] });
           const again = applyOperations(back.site, back.inverse);
-          expect(again).toMatchObject({ ok: true });
-          if (again.ok) expect(plain(again.site)).toEqual(plain(outcome.site));
+          expect({ operation, again }).toMatchObject({ again: { ok: true } });
+          if (again.ok)
+            expect({ operation, left: differencesBetween(again.site, outcome.site) }).toEqual({ operation, left: [] });
           site = outcome.site;
         }
       }),
@@ -46,11 +48,11 @@ describe('every operation', () => {
   });
 
   it('leaves a sound site', () => {
-    fc.assert(
-      fc.property(editsAndReleases, (steps) => {
-        let site = emptySite();
-        for (const step of steps) {
-          const operation = asOperation(site, step);
+    holds(
+      fc.property(anySite, steps, (start, made) => {
+        let site = start;
+        for (const step of made) {
+          const operation = drawEdit(site, step);
           const outcome = applyOperation(site, operation);
           if (!outcome.ok) continue;
           site = outcome.site;
@@ -62,33 +64,37 @@ describe('every operation', () => {
   });
 
   it('leaves the site as it was where it is refused, and gives the same site where nothing changes', () => {
-    fc.assert(
-      fc.property(anySite, anyEdit, (site, operation) => {
+    holds(
+      fc.property(anySite, anyStep, (site, step) => {
         const before = plain(site);
-        const outcome = applyOperation(site, operation);
+        const outcome = applyOperation(site, drawEdit(site, step));
         expect(plain(site)).toEqual(before);
         if (outcome.ok && outcome.inverse.length === 0) expect(outcome.site).toBe(site);
-        if (outcome.ok && outcome.site !== site) expect(plain(outcome.site)).not.toEqual(before);
+        if (outcome.ok && outcome.site !== site) expect(differencesBetween(outcome.site, site)).not.toEqual([]);
       }),
-      RUNS,
+      { numRuns: 400 },
     );
   });
 
   it('says all that it touches, and nothing else', () => {
-    fc.assert(
-      fc.property(anySite, anyEdit, (site, operation) => {
-        const outcome = applyOperation(site, operation);
+    holds(
+      fc.property(anySite, anyStep, (site, step) => {
+        const outcome = applyOperation(site, drawEdit(site, step));
         if (!outcome.ok) return;
-        const differing = IDS.filter((id) => site.nodes.get(id) !== outcome.site.nodes.get(id));
-        expect(outcome.touched.filter((id) => IDS.includes(id)).sort()).toEqual(differing.sort());
+        const ids = new Set([...site.nodes.keys(), ...outcome.site.nodes.keys(), ...site.live.keys()]);
+        const differing = [...ids].filter(
+          (id) => site.nodes.get(id) !== outcome.site.nodes.get(id) || site.live.get(id) !== outcome.site.live.get(id),
+        );
+        expect([...outcome.touched].sort()).toEqual(differing.sort());
       }),
-      RUNS,
+      { numRuns: 400 },
     );
   });
 
   it('goes through JSON and its schema unchanged, as its inverse does', () => {
-    fc.assert(
-      fc.property(anySite, anyEdit, (site, operation) => {
+    holds(
+      fc.property(anySite, anyStep, (site, step) => {
+        const operation = drawEdit(site, step);
         const outcome = applyOperation(site, operation);
         if (!outcome.ok) return;
         for (const one of [operation, ...outcome.inverse]) {
@@ -96,38 +102,36 @@ describe('every operation', () => {
           expect(JSON.parse(JSON.stringify(operationSchema.parse(carried)))).toEqual(carried);
         }
       }),
-      RUNS,
+      { numRuns: 400 },
     );
   });
 });
 
 describe('a sequence of operations', () => {
   it('followed by its inverses gives back the identical site', () => {
-    fc.assert(
-      fc.property(anySite, edits, (start, operations) => {
-        let site = start;
-        const inverses: (readonly Operation[])[] = [];
-        for (const operation of operations) {
-          const outcome = applyOperation(site, operation);
-          if (!outcome.ok) continue;
-          inverses.unshift(outcome.inverse);
-          site = outcome.site;
-        }
-        const back = applyOperations(site, inverses.flat());
+    holds(
+      fc.property(anySite, steps, (start, made) => {
+        const there = applyOperations(start, editsOf(start, made));
+        if (!there.ok) throw new Error(there.code);
+        const back = applyOperations(there.site, there.inverse);
         expect(back).toMatchObject({ ok: true });
-        if (back.ok) expect(plain(back.site)).toEqual(plain(start));
+        if (back.ok) expect(differencesBetween(back.site, start)).toEqual([]);
       }),
       RUNS,
     );
   });
 
   it('is applied whole or not at all', () => {
-    fc.assert(
-      fc.property(anySite, edits, (site, operations) => {
-        const whole = applyOperations(site, operations);
-        const oneByOne = siteAfter(operations, site);
-        if (whole.ok) expect(plain(whole.site)).toEqual(plain(oneByOne));
-        else expect(operations[whole.index]).toBeDefined();
+    holds(
+      fc.property(anySite, steps, fc.boolean(), (site, made, isBroken) => {
+        const edits = editsOf(site, made);
+        const broken: Operation[] = isBroken
+          ? [{ name: 'page.move', page: 'nobody' as never, place: { parent: null } }]
+          : [];
+        const whole = applyOperations(site, [...edits, ...broken]);
+        if (whole.ok) expect(differencesBetween(whole.site, siteAfter(edits, site))).toEqual([]);
+        else expect(whole).toMatchObject({ code: 'page-unknown', index: edits.length });
+        expect(whole.ok).toBe(!isBroken);
       }),
       RUNS,
     );

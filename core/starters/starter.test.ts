@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { holds } from '../testing/holds.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import { branchOf, nodeAt } from '../model/site.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
@@ -40,7 +41,7 @@ describe('a starter', () => {
   });
 
   it('made of a site begins the same site again, but for links', () => {
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const starter = starterOf(site, null, 'Again', '', () => undefined);
         fc.pre(starter.pages.length > 0);
@@ -147,7 +148,7 @@ describe('a starter', () => {
   });
 
   it('of any site keeps the rules of its pages, by names', () =>
-    fc.assert(
+    holds(
       fc.property(anySite, (site) => {
         const starter = starterOf(site, null, 'Again', '', () => undefined);
         fc.pre(starter.pages.length > 0);

@@ -32,7 +32,7 @@ export class SlowReference {
     for (const node of this.#upwards(id)) {
       if (node.id === home) break;
       const counts = node.type === 'page' || (node.type === 'heading' && node.inAddress);
-      if (counts) steps.unshift(node.slug[this.#site.settings.language]!.text);
+      if (counts) steps.unshift((node.slug[this.#site.settings.language] ?? Object.values(node.slug)[0])!.text);
     }
     return `/${steps.join('/')}`;
   }

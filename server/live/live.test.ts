@@ -11,7 +11,7 @@ import { visitorView } from '#core/derive/visitor-view.ts';
 import { toPageId, toSiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperation } from '#core/operations/apply.ts';
-import { anyEdit, anySite, siteAfter } from '#core/testing/random-site.ts';
+import { anyEditStep, anySite, siteAfter, siteAfterSteps } from '#core/testing/random-site.ts';
 import { SlowReference } from '#core/testing/slow-reference.ts';
 import { acceptContent } from '../contents/content-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
@@ -267,7 +267,7 @@ describe('the files for machines', () => {
 
 describe('any site, edited after its release', () => {
   /** Random edits, a release of all, and more random edits that visitors must not see. */
-  const anyLiveSite = fc.tuple(anySite, fc.array(anyEdit, { maxLength: 10 })).map(([start, edits]): Site => {
+  const anyLiveSite = fc.tuple(anySite, fc.array(anyEditStep, { maxLength: 10 })).map(([start, steps]): Site => {
     const edited = siteAfter(
       // Who may open what is asked page by page in access.test.ts.
       [...start.nodes.keys()].map((page) => ({
@@ -281,10 +281,7 @@ describe('any site, edited after its release', () => {
     const texts = { ...edited, settings: { ...edited.settings, redirects: [] } };
     const made = applyOperation(texts, planRelease(texts, { pages: waitingPages(texts), retire: [] }).operation);
     if (!made.ok) throw new Error(made.code);
-    return siteAfter(
-      edits.filter((edit) => edit.name !== 'page.set' || !edit.fields.content),
-      made.site,
-    );
+    return siteAfterSteps(steps, made.site);
   });
 
   it('shows visitors every page that is live and not hidden, and no other, with links that lead somewhere', async () => {

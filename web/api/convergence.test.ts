@@ -3,7 +3,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { toSiteKey } from '#core/model/ids.ts';
 import { checkSite } from '#core/model/check-site.ts';
 import { editSchema } from '#core/operations/operation.ts';
-import { anyEdit, anySite, plain } from '#core/testing/random-site.ts';
+import { anyEditStep, anySite, drawEdit, plain } from '#core/testing/random-site.ts';
 import { HeldServer, settle, stubWindow } from '../testing/held-server.ts';
 import { SiteStore, type Told } from './site-store.ts';
 
@@ -19,7 +19,7 @@ afterEach(() => {
 const CLIENTS = 3;
 const client = fc.nat(CLIENTS - 1);
 const step = fc.oneof(
-  { weight: 3, arbitrary: fc.record({ kind: fc.constant('edit' as const), client, edit: anyEdit }) },
+  { weight: 3, arbitrary: fc.record({ kind: fc.constant('edit' as const), client, step: anyEditStep }) },
   // Requests of several people reach the server in any order.
   { weight: 2, arbitrary: fc.record({ kind: fc.constant('decide' as const), which: fc.nat(CLIENTS) }) },
   // What was committed reaches each of them late, and bit by bit.
@@ -45,7 +45,7 @@ describe('several people on one site, with whatever delays', () => {
         for (const next of steps) {
           if (next.kind === 'edit') {
             const person = people[next.client]!;
-            const parsed = editSchema.safeParse(next.edit);
+            const parsed = editSchema.safeParse(drawEdit(person.store.getShown().site, next.step));
             const before = person.store.getShown().site;
             if (parsed.success && person.store.apply([parsed.data]) === null && person.store.getShown().site !== before)
               person.made++;
