@@ -9,7 +9,7 @@ import { type AudienceId, closureOf } from '../model/audience.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import type { Operation } from '../operations/operation.ts';
 import { IDS, anySite, emptySite, siteAfter } from '../testing/random-site.ts';
-import { type TextLink, linkFindings, newFindings, outsideFindings } from './link-findings.ts';
+import { type TextLink, linkFindings, newFindings, outsideFindings, outsideLinksOf } from './link-findings.ts';
 
 const id = toPageId;
 const NOW = Date.parse('2026-11-26T00:00:00Z');
@@ -35,6 +35,9 @@ const site = siteAfter(
     add('locked', { access: { only: [staff], closedLook: 'locked' } }),
     add('way', { type: 'link', target: { page: id('hidden') } }),
     add('tides', { type: 'link', target: { url: 'https://tides.example/' } }),
+    add('write', { type: 'link', target: { url: 'mailto:desk@tides.example?body=https://tides.example/' } }),
+    add('ferry', { type: 'link', target: { url: 'http://ferry.example/' } }),
+    add('direct', { type: 'link', target: { page: id('home') } }),
   ],
   emptySite(),
 );
@@ -120,6 +123,11 @@ it('links to outside addresses are told with what these said, in the order of th
     { page: id('home'), address: 'https://fine.example/' },
     { page: id('unknown'), address: 'https://gone.example/a' },
   ];
+  expect(outsideLinksOf(site, texts)).toEqual([
+    { page: 'tides', address: 'https://tides.example/' },
+    { page: 'ferry', address: 'http://ferry.example/' },
+    ...texts.slice(0, 2),
+  ]);
   expect(outsideFindings(site, texts, answers)).toEqual([
     { page: 'home', to: { address: 'https://gone.example/a' }, fault: 'missing', says: 'It answers with 404.' },
     { page: 'tides', to: { address: 'https://tides.example/' }, fault: 'moved', says: 'https://tides.example/now' },

@@ -18,11 +18,12 @@ export const noWay: PageCheck = ({ site, derived, read, textLinks }) => {
     isReached[row] = 1;
     waiting.push(row);
   };
-  const reach = (page: PageId | null | undefined) => page != null && reachRow(outline.rowOf.get(page));
+  const reach = (page: PageId | null | undefined) => reachRow(page ? outline.rowOf.get(page) : undefined);
   const reachEntries = (entries: readonly MenuEntry[]) => {
     for (const { page, leadsTo, entries: below } of entries) {
       reach(page);
-      if (leadsTo !== null) reachRow(rowAt.get(leadsTo));
+      // A heading may lead to the first page below it.
+      reachRow(rowAt.get(leadsTo ?? ''));
       reachEntries(below);
     }
   };

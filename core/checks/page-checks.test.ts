@@ -6,6 +6,7 @@ import { derivedOf } from '../derive/derived.ts';
 import type { AudienceId } from '../model/audience.ts';
 import type { ContentId } from '../model/ids.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
+import { STANDARD_LAYOUT } from '../model/layout.ts';
 import { MAIN_MENU } from '../model/menu.ts';
 import type { Operation } from '../operations/operation.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
@@ -91,7 +92,7 @@ describe('a title that pages share', () => {
       add('courses'),
       add('fees', 'courses', { title: { en: 'Fees' } }),
       add('visit'),
-      add('costs', 'visit', { title: { en: 'FÉES ' } }),
+      add('costs', 'visit', { title: { en: 'FÉES' } }),
       add('prices', null, { title: { en: 'fees' } }),
       add('old', null, { title: { en: 'Fees' }, hidden: 'page' }),
     );
@@ -178,6 +179,35 @@ describe('a page that no way leads to', () => {
     ];
     expect(lacking('no way', [apart, other, hidden], links)).toEqual(['apart', 'other']);
     expect(lacking('no way', [apart, other, hidden], [...links, ['home', 'apart']])).toEqual([]);
+  });
+
+  const setMenu = (fields: object): Operation => ({ name: 'menu.set', menu: MAIN_MENU.id, fields }) as Operation;
+
+  it('is not one that a heading of a menu leads to, as the first page below it', () => {
+    const topOnly = setMenu({ levels: 1, headings: 'first page' });
+    const group = [add('group', null, { type: 'heading', content: null }), add('first', 'group'), add('next', 'group')];
+    expect(lacking('no way', [topOnly, ...group])).toEqual(['next']);
+    expect(lacking('no way', [setMenu({ levels: 1 }), ...group])).toEqual(['first', 'next']);
+  });
+
+  it('is not one that a link leads to which a page lists, and is one where only a menu that stands nowhere has it', () => {
+    const deep = [add('a'), add('b', 'a'), add('c', 'b')];
+    const way = add('way', 'c', { type: 'link', content: null, target: { page: id('apart') } });
+    expect(lacking('no way', [apart, ...deep, way])).toEqual([]);
+    const noMenus = { menus: { utility: null, header: null, side: null, footer: null } };
+    const nowhere = { name: 'layout.set', layout: STANDARD_LAYOUT.id, fields: noMenus } as Operation;
+    const silentHome = {
+      name: 'page.set',
+      page: id('home'),
+      fields: { frame: { listing: { look: 'none', levels: 1, order: 'tree' } } },
+    } as Operation;
+    expect(lacking('no way', [add('a'), silentHome])).toEqual([]);
+    expect(lacking('no way', [add('a'), silentHome, nowhere])).toEqual(['a']);
+  });
+
+  it('is one that only a form links to: visitors read no text there', () => {
+    const form = add('enter', null, { access: { standsIn: 'sign-in' } });
+    expect(lacking('no way', [apart, form], [['enter', 'apart']])).toEqual(['apart']);
   });
 
   it('is not the home page', () => {

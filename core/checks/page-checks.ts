@@ -36,7 +36,7 @@ export function pageFindings(site: Site, at: number, textLinks: PageFacts['textL
   const read: number[] = [];
   for (let row = 0; row < outline.nodes.length; row++) {
     const isForm = (outline.nodes[row]!.access?.standsIn ?? null) !== null;
-    if (outline.isPage[row] === 1 && open[row] !== 0 && addresses[row] !== null && !isForm) read.push(row);
+    if (addresses[row] !== null && open[row] !== 0 && !isForm) read.push(row);
   }
   // Everyone is the first of the audiences.
   const isPublic = (row: number) => (open[row]! & 1) === 1;

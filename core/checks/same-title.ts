@@ -6,7 +6,7 @@ import type { PageCheck } from './page-check.ts';
 export const sameTitle: PageCheck = ({ site, derived: { outline }, read }) => {
   const rowsOf = new Map<string, number[]>();
   for (const row of read) {
-    const title = foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language)).trim();
+    const title = foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language));
     const rows = rowsOf.get(title);
     if (rows) rows.push(row);
     else rowsOf.set(title, [row]);

@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest';
+import { toPageId } from '../model/ids.ts';
 import { entryIdSchema, toMenuId } from '../model/menu.ts';
 import { redirectIdSchema } from '../model/redirect.ts';
 import { emptySite, siteAfter } from '../testing/random-site.ts';
@@ -21,7 +22,7 @@ const site = siteAfter(
       menu: main,
       entry: entry('mail'),
       label: { en: 'Mail' },
-      target: { url: 'mailto:a@spur.example' },
+      target: { url: 'mailto:a@spur.example?body=https://tides.example/' },
       under: null,
     },
     {
@@ -39,6 +40,10 @@ const site = siteAfter(
       to: { url: 'https://shop.example/' },
     },
     { name: 'redirect.add', redirect: redirectIdSchema.parse('r2'), from: '/left', to: 'gone' },
+    { name: 'page.add', page: toPageId('home'), place: { parent: null }, title: { en: 'Home' } },
+    { name: 'redirect.add', redirect: redirectIdSchema.parse('r3'), from: '/in', to: { page: toPageId('home') } },
+    { name: 'entry.add', menu: main, entry: entry('home'), target: { page: toPageId('home') }, under: null },
+    { name: 'entry.add', menu: main, entry: entry('words'), label: { en: 'Words' }, target: null, under: null },
   ],
   emptySite(),
 );
@@ -48,6 +53,30 @@ it('outside web addresses of menus and redirects are found, and nothing else', (
     { of: { menu: 'main', entry: 'tides', label: { en: 'Tides' } }, address: 'https://tides.example/' },
     { of: { redirect: 'r1', from: '/shop' }, address: 'https://shop.example/' },
   ]));
+
+it('a menu that is arranged by hand has those that stand in its arrangement, at whatever level, plain http among them', () => {
+  const byHand = siteAfter(
+    [
+      { name: 'menu.set', menu: main, fields: { isByHand: true } },
+      { name: 'entry.add', menu: main, entry: entry('more'), label: { en: 'More' }, target: null, under: null },
+      {
+        name: 'entry.add',
+        menu: main,
+        entry: entry('ferry'),
+        label: { en: 'Ferry' },
+        target: { url: 'http://ferry.example/' },
+        under: entry('more'),
+      },
+    ],
+    site,
+  );
+  expect(outsideLinksOfSettings(byHand.settings).map(({ address }) => address)).toEqual([
+    'http://ferry.example/',
+    'https://shop.example/',
+  ]);
+  const empty = siteAfter([{ name: 'menu.set', menu: main, fields: { isByHand: true, extras: [] } }], emptySite());
+  expect(outsideLinksOfSettings(empty.settings)).toEqual([]);
+});
 
 it('they are told with what was heard of them, where something was', () =>
   expect(
