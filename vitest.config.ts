@@ -2,7 +2,6 @@ import { defineConfig } from 'vitest/config';
 
 // A test that hangs has to end one day; none may fail because the machine is slow, so the limits are far off.
 const LIMIT_MS = 180_000;
-const SCREENS = 'e2e/accessible.test.ts';
 const limits = { testTimeout: LIMIT_MS, hookTimeout: LIMIT_MS };
 
 export default defineConfig({
@@ -29,15 +28,13 @@ export default defineConfig({
           ...limits,
         },
       },
-      // Looks at each screen, and nothing in it depends on how fast it goes: it runs beside the ones above.
-      { test: { name: 'screens', include: [SCREENS], ...limits } },
-      // Each has the machine to itself, after all others.
+      // Each file has a server, a database and a browser of its own; much of the time they wait for these, so that more
+      // of them run beside each other than there are cores.
       {
         test: {
-          name: 'e2e',
+          name: 'browser',
           include: ['e2e/**/*.test.ts'],
-          exclude: [SCREENS],
-          fileParallelism: false,
+          maxWorkers: 3,
           sequence: { groupOrder: 1 },
           ...limits,
         },

@@ -197,8 +197,10 @@ it('after any history of edits and releases each address that was live answers, 
     emptySite(),
   );
   let met = 0;
+  let runs = 0;
   holds(
     fc.property(fc.array(round, { minLength: 4, maxLength: 12, size: 'max' }), (rounds) => {
+      runs++;
       const history = new History(whole).release();
       for (const [changes, { pages, retire, leadsTo }] of rounds) {
         for (const one of changes) history.edit(...(Array.isArray(one) ? one : [drawEdit(history.site, one)]));
@@ -224,5 +226,5 @@ it('after any history of edits and releases each address that was live answers, 
     }),
     { numRuns: 150 },
   );
-  expect(met).toBeGreaterThan(5000);
+  expect(met / runs).toBeGreaterThan(25);
 });
