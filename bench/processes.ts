@@ -1,7 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
 import { NODE_FLAGS } from '../scripts/node-flags.mjs';
 
-const ROOT = new URL('..', import.meta.url).pathname.replace(/dist\/$/, '');
+const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/dist\/$/, '');
 
 export interface Running {
   readonly port: number;

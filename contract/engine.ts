@@ -16,7 +16,13 @@ export const engineReport = z.object({
     z.object({
       address: z.string(),
       page: pageIdSchema.nullable(),
-      difference: z.enum(['missed', 'uninvited', 'not in the sitemap file', 'named in vain', 'broken link']),
+      difference: z.enum([
+        'missed',
+        'uninvited',
+        'not in the sitemap file',
+        'in the sitemap by mistake',
+        'broken link',
+      ]),
       because: z.string(),
     }),
   ),

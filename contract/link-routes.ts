@@ -28,7 +28,7 @@ export const LINK_ROUTES = {
     method: 'delete',
     path: '/api/sites/:site/link-look',
     permission: 'site.edit',
-    summary: 'Stop asking; what was found before stays',
+    summary: 'Stop the check; earlier results stay',
     answer: linkLookAnswer,
   },
 } as const satisfies Record<string, Route>;

@@ -19,7 +19,7 @@ describe('a packed site', () => {
         const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
         expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 });

@@ -16,18 +16,18 @@ export const OF_REQUESTS = {
     status: 413,
     title: 'The request is too large',
     detail: (p) =>
-      `The body is larger than the ${p.limit} that are taken here. Nothing was changed. Send it in smaller parts.`,
+      `The body is larger than the ${p.limit} allowed here. Nothing was changed. Send it in smaller parts.`,
   },
   'body-type': {
     status: 415,
-    title: 'Only JSON is taken',
+    title: 'Only JSON is accepted',
     detail: () => 'Nothing was changed. Send the body with "Content-Type: application/json".',
   },
   'wrong-origin': {
     status: 403,
     title: 'The request comes from another site',
     detail: (p) =>
-      `Changes are taken from this workbench only, and the Origin header says ‘${p.origin}’. Nothing was changed. Send the workbench's own address as Origin.`,
+      `Only this workbench may make changes, and the Origin header says ‘${p.origin}’. Nothing was changed. Send the workbench's own address as Origin.`,
   },
   'not-signed-in': {
     status: 401,
@@ -42,8 +42,8 @@ export const OF_REQUESTS = {
   },
   'sign-in-failed': {
     status: 401,
-    title: 'That did not match',
-    detail: () => 'The mail address and password do not belong together. Check both and try again.',
+    title: 'The sign-in did not match',
+    detail: () => 'The mail address and password do not match. Check both and try again.',
   },
   'too-many-attempts': {
     status: 429,
@@ -54,7 +54,7 @@ export const OF_REQUESTS = {
     status: 410,
     title: 'This link has been used or has expired',
     detail: () =>
-      'The first account can be made once. Sign in with it, or start Spur again for a new link while there is no account.',
+      'The first account can be created once. Sign in with it, or restart Spur for a new link if there is no account yet.',
   },
   'share-unknown': {
     status: 404,
@@ -63,7 +63,7 @@ export const OF_REQUESTS = {
   },
   'share-over': {
     status: 410,
-    title: 'This link has run out',
+    title: 'This link has expired',
     detail: (p) =>
       `It worked until ${p.at}. What you said is kept. Ask ${p.by} for a new link if there is more to say.`,
   },
@@ -90,18 +90,18 @@ export const OF_REQUESTS = {
   'share-not-open': {
     status: 409,
     title: 'The link does not work any more',
-    detail: () => 'It was withdrawn or has run out, so nobody can be invited to it. Make a new link.',
+    detail: () => 'It was withdrawn or has expired, so nobody can be invited to it. Make a new link.',
   },
   'guest-unnamed': {
     status: 409,
-    title: 'Nobody knows who says this',
+    title: 'A name is needed',
     detail: () => 'Give a name first; what you say is shown under it. Nothing was kept.',
   },
   'guest-name-taken': {
     status: 409,
     title: 'That name is taken',
     detail: (p) =>
-      `Somebody has commented as ‘${p.name}’ already, in another browser. Add your family name, or what else tells you two apart.`,
+      `Somebody has already commented as ‘${p.name}’ in another browser. Add your family name, or something else that tells you apart.`,
   },
   'feedback-full': {
     status: 422,
@@ -111,7 +111,7 @@ export const OF_REQUESTS = {
   'comment-unknown': {
     status: 404,
     title: 'There is no such comment',
-    detail: () => 'It was taken back, or it belongs to another site. Look at the page’s comments again.',
+    detail: () => 'It was deleted, or it belongs to another site. Look at the page’s comments again.',
   },
   'comment-answered': {
     status: 409,
@@ -131,7 +131,7 @@ export const OF_REQUESTS = {
   'visitors-too-many': {
     status: 422,
     title: 'The list is too long',
-    detail: (p) => `It has ${p.count} visitors; at most ${p.limit} can be brought at once. Bring it in parts.`,
+    detail: (p) => `It has ${p.count} visitors; at most ${p.limit} can be imported at once. Import it in parts.`,
   },
   'nothing-live': {
     status: 409,
@@ -145,7 +145,7 @@ export const OF_REQUESTS = {
   },
   'route-unknown': {
     status: 404,
-    title: 'There is nothing at this address',
+    title: 'No such route',
     detail: (p) => `${p.method} ${p.path} is not part of this API. GET /api/openapi.json lists what is.`,
   },
   'server-fault': {
@@ -196,23 +196,23 @@ export const OF_REQUESTS = {
   },
   'go-back-blocked': {
     status: 409,
-    title: 'That state cannot be made again',
+    title: 'That state cannot be restored',
     detail: (p) => `${p.reason} Nothing was changed. Choose a later moment.`,
   },
   'nothing-to-go-back': {
     status: 409,
-    title: 'It is as it was',
-    detail: () => 'The draft is the same as it was then. There is nothing to go back to.',
+    title: 'Nothing to go back to',
+    detail: () => 'The draft is the same as it was then.',
   },
   'undo-nothing': {
     status: 409,
     title: 'Nothing to undo',
-    detail: () => 'You have made no change on this site that is not undone already.',
+    detail: () => 'You have made no changes on this site that are not already undone.',
   },
   'redo-nothing': {
     status: 409,
     title: 'Nothing to redo',
-    detail: () => 'There is no undone change of yours to make again.',
+    detail: () => 'You have no undone change to redo.',
   },
   'undo-blocked': {
     status: 409,
@@ -222,29 +222,29 @@ export const OF_REQUESTS = {
   },
   'not-an-address': {
     status: 422,
-    title: 'This is no web address',
+    title: 'This is not a web address',
     detail: (p) => `‘${p.address}’ cannot be opened. Type it whole, such as https://old.school.example/.`,
   },
   'address-unreadable': {
     status: 422,
     title: 'The address cannot be read',
-    detail: (p) => `The address ${p.address} cannot be read. ${p.reason} Nothing was brought.`,
+    detail: (p) => `The address ${p.address} cannot be read. ${p.reason} Nothing was imported.`,
   },
   'file-unreadable': {
     status: 422,
     title: 'The file cannot be read',
-    detail: (p) => `‘${p.name}’ cannot be read, line ${p.line}: ${p.reason} Nothing was brought.`,
+    detail: (p) => `‘${p.name}’ cannot be read, line ${p.line}: ${p.reason} Nothing was imported.`,
   },
   'file-too-large': {
     status: 413,
     title: 'The file is too large',
-    detail: (p) => `‘${p.name}’ has, or unpacks to, more than ${p.limit} MB. Nothing was brought. Bring it in parts.`,
+    detail: (p) => `‘${p.name}’ has, or unpacks to, more than ${p.limit} MB. Nothing was imported. Import it in parts.`,
   },
   'too-many-old-pages': {
     status: 422,
     title: 'The inventory is full',
     detail: (p) =>
-      `An inventory holds at most ${p.limit} addresses. Nothing was brought. Take out what does not matter first.`,
+      `An inventory holds at most ${p.limit} addresses. Nothing was imported. Remove what does not matter first.`,
   },
   'starter-unknown': {
     status: 404,
@@ -268,7 +268,7 @@ export const OF_REQUESTS = {
   },
   'import-empty': {
     status: 422,
-    title: 'There is nothing to bring',
+    title: 'There is nothing to import',
     detail: () => 'The file or the text is empty. Nothing was changed. Send `bytes` or `text` with something in it.',
   },
   'import-too-large': {
@@ -280,8 +280,7 @@ export const OF_REQUESTS = {
   'format-unknown': {
     status: 404,
     title: 'There is no such format',
-    detail: (p) =>
-      `Nothing can be taken along as ‘${p.format}’. The formats are listed in the documentation of the API.`,
+    detail: (p) => `There is no export format ‘${p.format}’. The formats are listed in the documentation of the API.`,
   },
   'crawl-running': {
     status: 409,
@@ -306,9 +305,9 @@ export const OF_REQUESTS = {
   },
   'directory-doubtful': {
     status: 409,
-    title: 'More would be suspended than is done unseen',
+    title: 'Too many accounts would be suspended',
     detail: (p) =>
-      `By the directory ${p.count} accounts would be suspended; at night at most ${p.limit} are. Nothing was changed. Look at it, and synchronise by hand if it is right.`,
+      `The directory would suspend ${p.count} accounts; the nightly run suspends at most ${p.limit}. Nothing was changed. Check the list, and synchronise by hand if it is right.`,
   },
   'nothing-to-release': {
     status: 409,
@@ -330,16 +329,16 @@ export const OF_REQUESTS = {
     status: 409,
     title: 'Nothing of the release can be taken back',
     detail: (p) =>
-      `Visitors have nothing any more that release ${p.release} brought, or later releases build on all of it. Take those back first.`,
+      `Nothing that release ${p.release} brought is still live, or later releases build on all of it. Take those back first.`,
   },
   'moment-past': {
     status: 422,
-    title: 'The moment is past',
-    detail: () => 'A release can be set for a moment to come. Choose a later one, or make the release now.',
+    title: 'The time has passed',
+    detail: () => 'Choose a later time, or make the release now.',
   },
   'schedule-unknown': {
     status: 404,
-    title: 'There is no such release to come',
-    detail: () => 'No release is waiting under this id: it was made, or called off. Look at the list.',
+    title: 'No such scheduled release',
+    detail: () => 'No release is waiting under this id: it was made or cancelled. Look at the list.',
   },
 } as const satisfies Record<string, ProblemWords>;

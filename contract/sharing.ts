@@ -13,7 +13,7 @@ export const LONGEST_SHARE_DAYS = 366;
 /** A link by which people without an account see the plan of a site. */
 export const shareAnswer = z.object({
   id: z.uuid(),
-  /** Whom it is for, in the manager's words. */
+  /** For whom, in the manager's words. */
   name: z.string(),
   /** Where it leads: a path on the workbench's own origin. */
   path: z.string(),

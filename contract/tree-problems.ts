@@ -46,14 +46,14 @@ export const OF_THE_TREE = {
   },
   'moved-inside-itself': {
     status: 422,
-    title: 'A page cannot stand below itself',
+    title: 'A page cannot be inside itself',
     detail: (p) => `${sentence(page(p))} cannot be moved into its own branch. Choose a place outside of it.`,
   },
   'too-deep': {
     status: 422,
-    title: 'That is too deep',
+    title: 'Too deep',
     detail: (p) =>
-      `The tree has at most ${p.deepest} levels, and ${page(p)} would stand deeper. Choose a place nearer the top.`,
+      `The tree has at most ${p.deepest} levels, and ${page(p)} would be deeper. Choose a place nearer the top.`,
   },
   'title-empty': {
     status: 422,
@@ -98,7 +98,7 @@ export const OF_THE_TREE = {
   },
   'pages-below': {
     status: 409,
-    title: 'Pages stand below',
+    title: 'There are pages below',
     detail: (p) => `${sentence(page(p))} has ${p.below} below it. Move or remove those first.`,
   },
   'has-text': {
@@ -115,7 +115,7 @@ export const OF_THE_TREE = {
     status: 404,
     title: 'There is no such audience',
     detail: (p) =>
-      `The site has no audience '${p.audience}'; somebody may have taken it away. Undo that, or add it again.`,
+      `The site has no audience '${p.audience}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'audience-exists': {
     status: 409,
@@ -130,7 +130,7 @@ export const OF_THE_TREE = {
   'audience-in-itself': {
     status: 422,
     title: 'An audience cannot include itself',
-    detail: () => 'By way of the audiences that it includes it would include itself. Leave one of them out.',
+    detail: () => 'It would include itself through the audiences it includes. Leave one of them out.',
   },
   'audience-used': {
     status: 409,
@@ -141,7 +141,7 @@ export const OF_THE_TREE = {
   'label-unknown': {
     status: 422,
     title: 'There is no such label',
-    detail: (p) => `The site has no label '${p.label}'; somebody may have taken it away. Undo that, or add it again.`,
+    detail: (p) => `The site has no label '${p.label}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'label-exists': {
     status: 409,
@@ -155,14 +155,14 @@ export const OF_THE_TREE = {
   },
   'label-used': {
     status: 409,
-    title: 'Pages still bear the label',
+    title: 'Pages still have the label',
     detail: (p) =>
-      `It stands on ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Take it off first; then nothing is opened by surprise.`,
+      `It is on ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Take it off first; then nothing is opened by surprise.`,
   },
   'label-too-many': {
     status: 422,
     title: 'There are too many labels',
-    detail: (p) => `A site has at most ${p.limit} labels. Take away one that is not used.`,
+    detail: (p) => `A site has at most ${p.limit} labels. Remove one that is not used.`,
   },
   'kind-twice': {
     status: 409,
@@ -173,12 +173,12 @@ export const OF_THE_TREE = {
   'audience-too-many': {
     status: 422,
     title: 'There are too many audiences',
-    detail: (p) => `A site has at most ${p.limit} audiences. Take away one that is not used.`,
+    detail: (p) => `A site has at most ${p.limit} audiences. Remove one that is not used.`,
   },
   'menu-unknown': {
     status: 404,
     title: 'There is no such menu',
-    detail: (p) => `The site has no menu '${p.menu}'; somebody may have taken it away. Undo that, or add it again.`,
+    detail: (p) => `The site has no menu '${p.menu}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'menu-exists': {
     status: 409,
@@ -188,12 +188,12 @@ export const OF_THE_TREE = {
   'menu-unnamed': {
     status: 422,
     title: 'A menu needs a name',
-    detail: () => 'Type a name for the menu, such as Footer. Screen readers say it to visitors.',
+    detail: () => 'Type a name for the menu, such as Footer. Screen readers announce it to visitors.',
   },
   'menu-too-many': {
     status: 422,
     title: 'There are too many menus',
-    detail: (p) => `A site has at most ${p.limit} menus. Take away one that no layout shows.`,
+    detail: (p) => `A site has at most ${p.limit} menus. Remove one that no layout shows.`,
   },
   'entry-unknown': {
     status: 404,
@@ -218,7 +218,7 @@ export const OF_THE_TREE = {
   },
   'entry-inside-itself': {
     status: 422,
-    title: 'An entry cannot stand below itself',
+    title: 'An entry cannot be inside itself',
     detail: () => 'The place is below the entry that is moved. Choose another one.',
   },
   'entry-unnamed': {
@@ -229,7 +229,7 @@ export const OF_THE_TREE = {
   'layout-unknown': {
     status: 404,
     title: 'There is no such layout',
-    detail: (p) => `The site has no layout '${p.layout}'; somebody may have taken it away. Undo that, or add it again.`,
+    detail: (p) => `The site has no layout '${p.layout}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'layout-exists': {
     status: 409,
@@ -238,24 +238,24 @@ export const OF_THE_TREE = {
   },
   'layout-used': {
     status: 409,
-    title: 'Pages still name the layout',
+    title: 'Pages still use the layout',
     detail: (p) =>
-      `It is the own layout of ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Give them another one first; then no page loses its frame by surprise.`,
+      `It is the layout of ${p.count === 1 ? 'a page' : `${p.count} pages`}, drafted, live or removed. Give them another one first; then no page loses its frame by surprise.`,
   },
   'layout-last': {
     status: 409,
-    title: 'A site has one layout at least',
+    title: 'A site needs at least one layout',
     detail: () => 'It is the only one, and pages need a frame. Add another layout first.',
   },
   'layout-too-many': {
     status: 422,
     title: 'There are too many layouts',
-    detail: (p) => `A site has at most ${p.limit} layouts. Take away one that is not used.`,
+    detail: (p) => `A site has at most ${p.limit} layouts. Remove one that is not used.`,
   },
   'fact-unknown': {
     status: 404,
     title: 'There is no such fact',
-    detail: (p) => `The site has no fact '${p.fact}'; somebody may have taken it away. Undo that, or add it again.`,
+    detail: (p) => `The site has no fact '${p.fact}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'fact-exists': {
     status: 409,
@@ -270,7 +270,7 @@ export const OF_THE_TREE = {
   'fact-too-many': {
     status: 422,
     title: 'There are too many facts',
-    detail: (p) => `A site has at most ${p.limit} facts. Take away one that is not used.`,
+    detail: (p) => `A site has at most ${p.limit} facts. Remove one that is not used.`,
   },
   'layout-unnamed': {
     status: 422,
@@ -286,7 +286,7 @@ export const OF_THE_TREE = {
     status: 404,
     title: 'There is no such redirect',
     detail: (p) =>
-      `The site has no redirect '${p.redirect}'; somebody may have taken it away. Undo that, or make it again.`,
+      `The site has no redirect '${p.redirect}'; somebody may have removed it. Undo that, or make it again.`,
   },
   'redirect-exists': {
     status: 409,
@@ -312,8 +312,8 @@ export const OF_THE_TREE = {
   },
   'redirect-too-many': {
     status: 422,
-    title: 'These are too many redirects',
-    detail: (p) => `A site has at most ${p.limit} redirects by hand. Take some away, or make a pattern of several.`,
+    title: 'There are too many redirects',
+    detail: (p) => `A site has at most ${p.limit} redirects by hand. Remove some, or combine several into a pattern.`,
   },
   'time-zone-unknown': {
     status: 422,
@@ -323,7 +323,7 @@ export const OF_THE_TREE = {
   'goal-unknown': {
     status: 404,
     title: 'There is no such goal',
-    detail: (p) => `The site has no goal '${p.goal}'; somebody may have taken it away. Undo that, or add it again.`,
+    detail: (p) => `The site has no goal '${p.goal}'; somebody may have removed it. Undo that, or add it again.`,
   },
   'goal-exists': {
     status: 409,
@@ -333,7 +333,7 @@ export const OF_THE_TREE = {
   'goal-empty': {
     status: 422,
     title: 'A goal needs a statement',
-    detail: () => 'Say in a few words what the site is to achieve, or take the goal away.',
+    detail: () => 'Say in a few words what the site is to achieve, or remove the goal.',
   },
   'not-live': {
     status: 409,

@@ -46,7 +46,7 @@ export const VISITOR_ROUTES = {
     method: 'post',
     path: '/api/sites/:site/visitors',
     permission: 'site.edit',
-    summary: 'Make the account of a visitor',
+    summary: 'Create the account of a visitor',
     body: makeVisitorBody,
     answer: visitorAnswer,
   },

@@ -91,7 +91,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     async () => {
       await browser.driver.get(`${link}?view=map`);
       await bench.click('button', 'Agreed');
-      await bench.untilText('Who is speaking?');
+      await bench.untilText('What is your name?');
     },
   ],
   [
@@ -105,7 +105,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'a starter',
     async () => {
       await open('/sites/pellow-quay?lens=plan')();
-      await bench.click('button', 'Bring and take');
+      await bench.click('button', 'Import and export');
       await bench.click('menuitem', 'Begin from a starter…');
       await bench.untilText('Which pages');
     },
@@ -114,8 +114,8 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'what an import would change',
     async () => {
       await open('/sites/pellow-quay?lens=plan')();
-      await bench.click('button', 'Bring and take');
-      await bench.click('menuitem', 'Bring pages…');
+      await bench.click('button', 'Import and export');
+      await bench.click('menuitem', 'Import pages…');
       await bench.click('radio', 'Text');
       await bench.fill('The text', 'title,parent\nNew shed,/workshops');
       await bench.click('button', 'See what changes');
@@ -178,7 +178,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'two walks beside each other',
     async () => {
       await open('/sites/pellow-quay/walk')();
-      await bench.click('checkbox', 'A second one beside it');
+      await bench.click('checkbox', 'Add a second walk');
     },
   ],
   ['the Menus lens', open('/sites/pellow-quay?lens=menus&page=pq002')],
@@ -243,16 +243,16 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'the redirects',
     async () => {
       await open('/sites/pellow-quay?lens=publish')();
-      await bench.click('button', /asked for in vain/);
+      await bench.click('button', /not found/);
       await bench.untilText('Waiting for a release');
     },
   ],
   [
-    'the addresses asked for in vain',
+    'the addresses that were not found',
     async () => {
       await open('/sites/pellow-quay?lens=publish')();
-      await bench.click('button', /asked for in vain/);
-      await bench.click('button', /^Asked for in vain/);
+      await bench.click('button', /not found/);
+      await bench.click('button', /^Not found/);
       await bench.untilText('has nearly the same name');
     },
   ],
@@ -261,7 +261,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     async () => {
       await open('/sites/pellow-quay?lens=publish')();
       await bench.click('button', 'Open to visitors');
-      await bench.find('textbox', 'What visitors read');
+      await bench.find('textbox', 'What visitors will read');
     },
   ],
   [
@@ -311,7 +311,7 @@ const SIGNED_IN: [string, () => Promise<void>][] = [
     'the dialog for taking the map along',
     async () => {
       await open('/sites/pellow-quay?view=map')();
-      await bench.click('button', 'Take the map along…');
+      await bench.click('button', 'Export the map…');
     },
   ],
   [

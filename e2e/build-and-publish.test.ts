@@ -29,7 +29,7 @@ it('a site manager makes the first account and a site, builds the tree by keyboa
   await bench.press(Key.ENTER);
   await bench.untilText('There is no site yet');
 
-  await bench.click('button', 'Make the first site');
+  await bench.click('button', 'Create the first site');
   await bench.fill('Name', 'Harbour Library');
   await bench.until(
     'the key follows the name',

@@ -38,7 +38,7 @@ describe('several pages', () => {
     await bench.select('Evening classes', Key.CONTROL);
     await bench.click('button', 'Remove 2 pages and the 13 below them');
     await bench.untilText('13 pages below go along.');
-    await bench.untilText('15 addresses go:');
+    await bench.untilText('15 addresses disappear:');
     await bench.click('button', 'Remove 15 pages');
     await bench.untilTree('they are gone', (tree) => !tree.includes('  Short courses'));
     await bench.saved();
@@ -58,7 +58,7 @@ describe('removed pages', () => {
     await bench.click('button', 'Removed pages');
     await bench.untilText('from the top level.');
     await browser.driver.executeScript(`document.querySelector('[role=dialog] details').open = true`);
-    await bench.click('button', 'Put back alone The smithy');
+    await bench.click('button', 'Put back only this: The smithy');
     await bench.untilTree('it stands at the top level', (tree) => tree.includes('The smithy'));
     expect((await bench.tree()).includes('Workshops')).toBe(false);
     await bench.saved();
@@ -78,7 +78,7 @@ describe('removed pages', () => {
     await bench.click('button', /^Remove \d+ pages$/);
     await bench.saved();
     await bench.click('button', 'Removed pages');
-    await bench.untilText('‘Short courses’ is not there any more: it comes back in ‘Courses’');
+    await bench.untilText('‘Short courses’ no longer exists: it will be put back in ‘Courses’');
     await bench.click('button', `Put back ${title}`);
     await bench.untilTree('it stands there', (tree) => tree.includes(`  ${title}`));
   });
@@ -113,7 +113,7 @@ describe('a branch that is cut', () => {
     await bench.open(spur, 'pellow-quay');
     await bench.select('Course dates');
     await bench.chord(Key.CONTROL, 'x');
-    await bench.untilText('It stays until you paste; Escape lets go.');
+    await bench.untilText('It stays until you paste; press Escape to cancel.');
     await bench.press(Key.ESCAPE);
     await bench.chord(Key.CONTROL, 'x');
     await bench.select('Visit');
@@ -145,12 +145,12 @@ describe('a branch that is cut', () => {
 });
 
 describe('the map', () => {
-  it('is taken along as SVG, PNG and PDF, with the title and the date', async () => {
+  it('is exported as SVG, PNG and PDF, with the title and the date', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'spur-files-'));
     await browser.keepFilesIn(folder);
     await bench.open(spur, 'pellow-quay', '?view=map');
     for (const kind of ['SVG', 'PNG', 'PDF']) {
-      await bench.click('button', 'Take the map along…');
+      await bench.click('button', 'Export the map…');
       await bench.choose('Kind of file', new RegExp(`^${kind}`));
       await bench.click('button', `Make the ${kind}`);
       await bench.until('the dialog has closed', async () => !(await bench.has('button', `Make the ${kind}`)));

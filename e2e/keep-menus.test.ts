@@ -76,7 +76,7 @@ describe('menus', () => {
     await bench.press(...'Weekend courses', Key.ENTER, Key.ESCAPE);
     await bench.saved();
     await bench.until('the main menu has it', async () => (await following()).includes('1.2 Weekend courses'));
-    await bench.untilRow('Weekend courses', /1\.2 .*1\.2 .*Waits to be taken/);
+    await bench.untilRow('Weekend courses', /1\.2 .*1\.2 .*Proposed/);
     await bench.choose('Menu', /^Footer menu/);
     await bench.untilText('4 differences from the tree');
     await bench.untilText('Put ‘Weekend courses’ after ‘Long courses’, as in the tree');
@@ -96,11 +96,11 @@ describe('menus', () => {
     await bench.click('button', /^Decline: Call it ‘School shop’/);
     await bench.untilText('2 differences from the tree');
     await bench.click('button', 'Take all 2');
-    await bench.untilText('Nothing waits: the menu and the tree are settled.');
+    await bench.untilText('Nothing to settle: the menu matches the tree.');
     await bench.saved();
     await bench.open(spur, 'pellow-quay', '?lens=menus');
     await bench.choose('Menu', /^Footer menu/);
-    await bench.untilText('Nothing waits: the menu and the tree are settled.');
+    await bench.untilText('Nothing to settle: the menu matches the tree.');
     expect(await arranged()).toContain('  Chandlery');
   });
 
@@ -118,7 +118,7 @@ describe('menus', () => {
     await bench.press(Key.DELETE);
     await untilArranged('it is taken out', (entries) => !entries.some((one) => one.trim() === 'News'));
     // It stands in the main menu as before: the page has not moved.
-    await bench.untilRow('News', /^News In 7 1 Not put in/);
+    await bench.untilRow('News', /^News In 7 1 Not added/);
     await bench.saved();
     await bench.focusTree();
     await bench.chord(Key.CONTROL, 'z');
@@ -163,7 +163,7 @@ describe('a trail', () => {
     );
     const own = await bench.find('checkbox', 'Trails of its own');
     await own.click();
-    await bench.fill('Words before it', `You stand here:${Key.ENTER}`);
+    await bench.fill('Words before the trail', `You stand here:${Key.ENTER}`);
     await bench.until('the sample shows them', async () =>
       /You stand here:\s*Home\s*›\s*Courses/.test(await dialog.getText()),
     );

@@ -14,7 +14,7 @@ describe('a branch', () => {
     await bench.click('button', 'Audiences');
     await bench.fill('The first audience', 'Crew');
     await bench.click('button', 'Add the audience');
-    await bench.find('button', 'Take away the audience ‘Crew’');
+    await bench.find('button', 'Remove the audience ‘Crew’');
     await bench.click('button', 'Close');
     await bench.select('Boats');
     await bench.click('button', 'Crew: Boats, Opens');
@@ -55,7 +55,7 @@ describe('a visitor', () => {
     await bench.fill('Name', 'Ulla Storm');
     await bench.fill('Mail address', 'ulla@pellow-quay.example');
     await bench.fill('First password', DEMO_PASSWORD);
-    const form = await bench.find('button', 'Make the account');
+    const form = await bench.find('button', 'Create the account');
     await bench.driver.executeScript(
       `[...arguments[0].form.querySelectorAll('input[type=checkbox]')].find((one) => one.labels[0].textContent === 'Staff').click()`,
       form,
@@ -84,15 +84,15 @@ describe('somebody new', () => {
     await bench.open(spur, 'pellow-quay', '?lens=access');
     await bench.click('button', 'Visitors');
     await bench.click('tab', 'Joining links');
-    await bench.fill('For at most so many', '1');
+    await bench.fill('At most (people)', '1');
     await bench.click('button', 'Make a joining link');
     const link = (await (await bench.find('textbox', 'The link that joins Students')).getAttribute('value'))!;
 
     await browser.driver.get(`${link}?to=/students/timetable`);
     await bench.untilText('Join Students');
     await bench.fill('Mail address', 'kit@home.example');
-    await bench.click('button', 'Send me the letter');
-    await bench.untilText('Look into your mail');
+    await bench.click('button', 'Send me the mail');
+    await bench.untilText('Check your mail');
 
     await browser.driver.get(`${spur.workbench}/outbox`);
     await bench.untilText('Join Students at Pellow Quay School of Boatbuilding');
@@ -162,7 +162,7 @@ describe('what is kept for some', () => {
     await bench.click('button', 'Labels');
     await bench.fill('The first label', 'Crew matters');
     await bench.click('button', 'Add the label');
-    await bench.find('button', 'Take away the label ‘Crew matters’');
+    await bench.find('button', 'Remove the label ‘Crew matters’');
     await bench.click('checkbox', 'Crew');
     await bench.click('button', 'Close');
     await bench.select('Boats');
@@ -231,7 +231,7 @@ describe('what is kept for some', () => {
     expect(await bench.text()).not.toContain('spare key');
     await browser.driver.get(`${spur.workbench}/sites/tern-sound/walk?from=/boats/sandpiper`);
     await (await bench.find('combobox', 'Walk as')).sendKeys('Crew');
-    await bench.click('checkbox', 'Passphrases given');
+    await bench.click('checkbox', 'With passphrases');
     await bench.until('the crew has it', async () => {
       await browser.driver.switchTo().defaultContent();
       await browser.driver.switchTo().frame(0);
@@ -285,7 +285,7 @@ describe('a walk', () => {
 
   it('shows two audiences the same page beside each other, each with the reason, and goes on in step', async () => {
     await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
-    await bench.click('checkbox', 'A second one beside it');
+    await bench.click('checkbox', 'Add a second walk');
     const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
     for (const one of await (await bench.find('combobox', 'Walk as', right)).findElements(By.css('option')))
       if ((await one.getText()) === 'Staff') await one.click();

@@ -66,8 +66,8 @@ describe('planning', () => {
   it('asks, answers and settles questions, which are counted in the branch above and at the lens', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan');
     await bench.select('Sandpiper');
-    await bench.fill('What has to be cleared up?', 'How many cars?');
-    await bench.click('button', 'Ask it');
+    await bench.fill('What needs an answer?', 'How many cars?');
+    await bench.click('button', 'Ask');
     await bench.untilText('Ines Carrow asked');
     await bench.untilRow('Boats', /1 below/);
     await bench.find('button', /^Plan 1/);
@@ -88,7 +88,7 @@ describe('a starter', () => {
   it('begins a branch with the pages that were chosen, renamed on the way', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan');
     await bench.select('Sandpiper');
-    await bench.click('button', 'Bring and take');
+    await bench.click('button', 'Import and export');
     await bench.click('menuitem', 'Begin from a starter…');
     await bench.choose('Starter', /^Small organisation/);
     await bench.click('checkbox', 'Take Home');
@@ -101,11 +101,11 @@ describe('a starter', () => {
   });
 });
 
-describe('pages that are brought', () => {
-  it('are shown as what changes, and taken in part', async () => {
+describe('imported pages', () => {
+  it('are shown as what changes, and imported in part', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan');
-    await bench.click('button', 'Bring and take');
-    await bench.click('menuitem', 'Bring pages…');
+    await bench.click('button', 'Import and export');
+    await bench.click('menuitem', 'Import pages…');
     await bench.click('radio', 'Text');
     await bench.fill(
       'The text',
@@ -131,8 +131,8 @@ describe('the old site', () => {
     await bench.click('button', 'Old site…');
     await bench.click('button', 'Forget the old site…');
     await bench.click('button', /^Forget \d+ addresses$/);
-    await bench.untilText('Bring its addresses');
-    await bench.fill('Where it begins', `${spur.formerSite}/`);
+    await bench.untilText('Import its addresses');
+    await bench.fill('Start at', `${spur.formerSite}/`);
     await bench.fill('At most pages', '40');
     await bench.click('button', 'Read the old site');
     await bench.untilText('It stopped at 40 pages, as it was told to.');
@@ -143,10 +143,10 @@ describe('the old site', () => {
     });
   });
 
-  it('becomes redirects: brought, matched, corrected, accepted, taken along', async () => {
+  it('becomes redirects: imported, matched, corrected, accepted, exported', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan');
     await bench.click('button', 'Carry-over');
-    await bench.click('button', 'Bring the old site…');
+    await bench.click('button', 'Import the old site…');
     await bench.click('radio', 'A list');
     await bench.driver.executeScript(
       `const field = document.querySelector('[role=dialog] textarea');
@@ -160,10 +160,10 @@ describe('the old site', () => {
         'not an address',
       ].join('\n'),
     );
-    await bench.click('button', 'Look at them');
+    await bench.click('button', 'Preview');
     await bench.untilText('4 found: 4 new, 0 known already.');
     await bench.untilText('1 line was not understood');
-    await bench.click('button', 'Bring 4 addresses');
+    await bench.click('button', 'Import 4 addresses');
     await bench.untilText('Brought 4 new addresses');
     await bench.click('button', 'Close');
     await bench.untilText('0 of 4 old pages settled');
@@ -175,8 +175,8 @@ describe('the old site', () => {
     await drag(await bench.find('row', /^Lost and found/), await bench.find('option', /^Lost property/));
     await bench.untilText('‘Lost property’ takes it over.');
     await (await bench.find('row', /^Guestbook/)).click();
-    await bench.click('button', 'Let it go for good');
-    await bench.untilText('Let go: visitors are told that it is no longer there.');
+    await bench.click('button', 'Let it go: permanently gone');
+    await bench.untilText('Let go: visitors are told that it no longer exists.');
     await bench.saved();
     await pause(300);
 

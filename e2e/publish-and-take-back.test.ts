@@ -44,7 +44,7 @@ describe('a part of what differs', () => {
 
   it('can be the settings alone', async () => {
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', 'Settings of the site only');
+    await bench.click('radio', 'Site settings only');
     await bench.click('button', 'Make the redirects live');
     await bench.untilText('Visitors have the redirects now.');
     await untilVisit('/prospectus', '301 /apply/how-to-apply');
@@ -94,26 +94,26 @@ describe('addresses', () => {
     await untilVisit('/visit/open-saturdays', '301 /apply/open-saturdays');
   });
 
-  it('that are asked for in vain are settled by one click', async () => {
+  it('that were not found are settled by one click', async () => {
     await untilVisit('/courses/evening-clases', '404');
     await bench.open(spur, 'pellow-quay', '?lens=publish');
-    await bench.click('button', /asked for in vain/);
-    await bench.click('button', /^Asked for in vain/);
+    await bench.click('button', /not found/);
+    await bench.click('button', /^Not found/);
     await bench.untilText('has nearly the same name');
     await bench.press(Key.ESCAPE);
     // The not-found page offers the same to visitors.
     await bench.driver.get(`${spur.live}/pellow-quay/courses/evening-clases`);
-    await bench.untilText('Perhaps you were looking for');
+    await bench.untilText('You may be looking for');
     await bench.click('link', 'Evening classes');
     expect(await bench.driver.getCurrentUrl()).toBe(`${spur.live}/pellow-quay/courses/evening-classes`);
     await bench.open(spur, 'pellow-quay', '?lens=publish');
-    await bench.click('button', /asked for in vain/);
-    await bench.click('button', /^Asked for in vain/);
-    await bench.click('button', 'Lead it there: /courses/evening-clases to ‘Evening classes’');
+    await bench.click('button', /not found/);
+    await bench.click('button', /^Not found/);
+    await bench.click('button', 'Redirect it there: /courses/evening-clases to ‘Evening classes’');
     await bench.untilText('leads to ‘Evening classes’ with the next release');
     await bench.press(Key.ESCAPE);
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', 'Settings of the site only');
+    await bench.click('radio', 'Site settings only');
     await bench.click('button', 'Make the redirects live');
     await untilVisit('/courses/evening-clases', '301 /courses/evening-classes');
   });
@@ -139,7 +139,7 @@ describe('links that do not lead where they should', () => {
     await bench.select('Visit');
     await bench.untilText('has no heading of that name any more');
     await bench.untilText('‘Plain Jane’ was removed.');
-    await bench.untilText('3 links do not lead where they should.');
+    await bench.untilText('3 links do not work.');
     await bench.open(spur, 'pellow-quay', '?lens=write');
     await bench.select('How to find us');
     let editor = await bench.find('textbox', 'Text');
@@ -155,16 +155,16 @@ describe('links that do not lead where they should', () => {
     await bench.click('button', 'Link them');
     await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
     await bench.open(spur, 'pellow-quay', '?lens=checks');
-    await bench.untilText('2 links do not lead where they should.');
+    await bench.untilText('2 links do not work.');
     await bench.select('Course dates');
-    await bench.untilText('Nothing was found: they lead where they should.');
+    await bench.untilText('They all lead where they should.');
   });
 
   it('lead outside too: those are asked in the background, and what does not answer is told', async () => {
-    await bench.click('button', 'Ask outside addresses');
+    await bench.click('button', 'Check outside addresses');
     await bench.untilText('2 outside addresses were asked on');
     await bench.click('button', 'Tide tables');
-    await bench.untilText('Link elsewhere, or take the link away.');
+    await bench.untilText('Link elsewhere, or remove the link.');
   });
 
   it('are told before a release that would break them', async () => {
@@ -193,7 +193,7 @@ describe('what pages lack', () => {
     await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
     await bench.open(spur, 'pellow-quay', '?lens=checks&find=machines');
     await bench.select('Machines');
-    await bench.untilText('Nothing was found: it has what it needs.');
+    await bench.untilText('It has everything it needs.');
   });
 
   it('is told before a release that would bring it to visitors', async () => {
@@ -213,7 +213,7 @@ describe('what pages lack', () => {
 it('a site is closed for works and opened again', async () => {
   await bench.open(spur, 'pellow-quay', '?lens=publish');
   await bench.click('button', 'Open to visitors');
-  await bench.fill('What visitors read', 'We are moving house.');
+  await bench.fill('What visitors will read', 'We are moving house.');
   await bench.click('button', 'Close the site for works');
   await untilVisit('/', '503');
   await bench.click('button', 'Open the site again');

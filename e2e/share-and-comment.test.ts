@@ -28,7 +28,7 @@ describe('a plan that is shared for comment', () => {
   it('is made a link with a passphrase, and somebody is invited by mail', async () => {
     await manager.open(spur, 'tern-sound', '?lens=plan');
     await manager.click('button', 'Share');
-    await manager.fill('Whom it is for', 'the skippers');
+    await manager.fill('For whom', 'the skippers');
     await manager.fill('Passphrase (optional)', 'slack water');
     await manager.fill('Invite by mail (optional)', 'ulla@tern-sound.example, nobody');
     await manager.click('button', 'Make the link');
@@ -53,22 +53,23 @@ describe('a plan that is shared for comment', () => {
     await guest.click('button', 'Change');
     await guest.fill('Your name', 'Ulla Storm');
     await guest.fill('Mail address (optional)', 'ulla@tern-sound.example');
-    await guest.click('button', 'Speak under this name');
+    await guest.click('button', 'Use this name');
     await guest.untilText('1 of ');
     await guest.fill('What should be different, or what do you want to know?', 'Where do the winter times stand?');
     await guest.click('radio', 'A question');
-    await guest.click('button', 'Ask it');
+    await guest.click('button', 'Ask');
     await guest.untilText('You asked on');
     await guest.click('button', 'Agreed: Boats');
     await guest.untilText('2 of ');
-    for (const words of ['New page', 'Make live…', 'Bring and take']) expect(await guest.text()).not.toContain(words);
+    for (const words of ['New page', 'Make live…', 'Import and export'])
+      expect(await guest.text()).not.toContain(words);
   });
 
   it('goes on to the next page without a verdict, and shows the same as a map', async () => {
     await guest.select('Crossings');
     await guest.click('button', 'Next');
     await guest.until('the page after has no verdict', async () =>
-      (await guest.text()).includes('You have not said yet.'),
+      (await guest.text()).includes('You have not answered yet.'),
     );
     await guest.click('button', 'As a map');
     await guest.find('treeitem', /Crossings.*you: change/);

@@ -51,7 +51,7 @@ describe('sites', () => {
   });
 });
 
-it('a site is taken along with its history, and brought back under another key', async () => {
+it('a site is exported with its history, and restored under another key', async () => {
   await bench.open(spur, 'pellow-quay', '?lens=plan');
   const archive = await bench.driver.executeAsyncScript<string>(
     'const done = arguments[0]; fetch("/api/sites/pellow-quay/archive").then((answer) => answer.text()).then(done)',
@@ -61,16 +61,16 @@ it('a site is taken along with its history, and brought back under another key',
     const file = join(folder, 'pellow-quay-archive.json');
     writeFileSync(file, archive);
     await bench.driver.get(`${spur.workbench}/sites`);
-    await bench.click('button', /^Bring a site back/);
+    await bench.click('button', /^Restore a site/);
     await (await bench.driver.findElement(By.css('input[type=file]'))).sendKeys(file);
     await bench.until(
       'the key of the site is proposed',
       async () => (await (await bench.find('textbox', 'Key')).getAttribute('value')) === 'pellow-quay',
     );
-    await bench.click('button', 'Make the site of it');
+    await bench.click('button', 'Restore the site');
     await bench.untilText("Another site has the key 'pellow-quay' already");
     await bench.fill('Key', 'old-quay');
-    await bench.click('button', 'Make the site of it');
+    await bench.click('button', 'Restore the site');
     await bench.untilTree('the tree is there', (tree) => tree.some((one) => one.trim() === 'Long courses'));
     await untilStatus('/old-quay/courses', 200);
     await bench.click('button', 'History');

@@ -3,9 +3,10 @@ import { chmodSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync }
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
-const ROOT = new URL('..', import.meta.url).pathname;
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
 let folder: string;
 let ports: Record<'SPUR_PORT' | 'SPUR_LIVE_PORT' | 'SPUR_OLD_SITE_PORT' | 'SPUR_DIRECTORY_PORT', string>;
 const running: ChildProcess[] = [];

@@ -66,7 +66,7 @@ describe('a tree', () => {
       'The list',
       '# Boats\n- Small\n  - Oars\n%%%\n- Large\n    1. Masts\n<script>window.hit = 1</script>',
     );
-    await bench.untilText('Line 4: %%%. No letter or digit in it: left out.');
+    await bench.untilText('Line 4: %%%. No letter or digit: left out.');
     await bench.click('button', 'Make 6 pages');
     await bench.untilTree(
       'the branch is there',
@@ -301,7 +301,7 @@ describe('the past', () => {
     await bench.untilTree('it has its old name', (tree) => tree.includes('Visit'));
     expect(await bench.text()).toContain('renamed since');
     await bench.click('button', 'Go back to this');
-    await bench.untilText('The draft is again as it was then.');
+    await bench.untilText('The draft is back to how it was then.');
     await bench.untilTree('it is so now', (tree) => tree.includes('Visit'));
     await bench.saved();
     await bench.focusTree();

@@ -88,8 +88,8 @@ describe('two people on one site', () => {
     await rename(ines, 'Apply', 'How to join');
     await marek.untilTree('Ines’s title has come', (tree) => tree.includes('How to join'));
     await rename(marek, 'How to join', 'Admissions');
-    await ines.untilText('It took the place of what you had just done.');
-    await ines.click('button', 'Have mine again');
+    await ines.untilText('This replaced your change.');
+    await ines.click('button', 'Restore mine');
     await marek.untilTree('her title is back', (tree) => tree.includes('How to join'));
   });
 
@@ -103,8 +103,8 @@ describe('two people on one site', () => {
     await marek.select('Evening classes');
     await marek.press(Key.DELETE);
     await marek.click('button', /^Remove \d+ pages/);
-    await ines.untilText('It took the place of what you had just done.');
-    await ines.click('button', 'Have mine again');
+    await ines.untilText('This replaced your change.');
+    await ines.click('button', 'Restore mine');
     await marek.untilTree('it stands in the tree again', (tree) => tree.includes('  Course dates'));
     expect((await marek.tree()).includes('  Evening classes')).toBe(false);
   });

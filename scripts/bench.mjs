@@ -7,7 +7,7 @@ import { ensureChromium } from './chromium.mjs';
 import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { ensureDatabase, startPostgres } from './postgres.mjs';
-import { ROOT, Told, installDebianPackages, run, works } from './run.mjs';
+import { ROOT, Told, installDebianPackages, runShown, works } from './run.mjs';
 
 const DATA = join(ROOT, '.spur-test', 'bench');
 /** @type {{ stop: () => void } | null} */
@@ -35,9 +35,10 @@ try {
   const server = await startPostgres(DATA);
   postgres = server;
   const url = await ensureDatabase(server, 'spur_bench', true);
-  run('node', ['--expose-gc', 'dist/bench/main.js', ...process.argv.slice(2)], {
-    show: true,
-    env: { ...process.env, DATABASE_URL: url, SPUR_TEST_NGINX: ensureNginx(DATA) },
+  await runShown('node', ['--expose-gc', 'dist/bench/main.js', ...process.argv.slice(2)], {
+    ...process.env,
+    DATABASE_URL: url,
+    SPUR_TEST_NGINX: ensureNginx(DATA),
   });
 } catch (fault) {
   console.error(fault instanceof Told ? fault.message : fault);

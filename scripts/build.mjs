@@ -1,5 +1,15 @@
 import { createHash } from 'node:crypto';
-import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { ROOT } from './run.mjs';
 
@@ -9,6 +19,7 @@ const SOURCES = [
   'server',
   'web',
   'demo',
+  'package.json',
   'package-lock.json',
   'vite.config.ts',
   'scripts/build.mjs',
@@ -26,15 +37,19 @@ function sourcesHash() {
   return hash.digest('hex');
 }
 
-/** Builds the servers (esbuild) and the interface (Vite) into `dist/`, where the sources have changed since. */
+/**
+ * Builds the servers (esbuild) and the interface (Vite) into `dist/`, where the sources have changed since: beside it first,
+ * then in its place, so that a Spur that runs from it meets no half of it.
+ */
 export async function ensureBuilt() {
   const stamp = join(ROOT, 'dist', '.built-from');
   const wanted = sourcesHash();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building …');
   const [esbuild, vite] = await Promise.all([import('esbuild'), import('vite')]);
-  rmSync(join(ROOT, 'dist'), { recursive: true, force: true });
-  mkdirSync(join(ROOT, 'dist'));
+  const fresh = join(ROOT, 'dist.new');
+  rmSync(fresh, { recursive: true, force: true });
+  mkdirSync(fresh);
   await esbuild.build({
     absWorkingDir: ROOT,
     entryPoints: {
@@ -43,7 +58,7 @@ export async function ensureBuilt() {
       'workbench/match-worker': 'server/carry-over/match-worker.ts',
       'live/main': 'server/live/main.ts',
     },
-    outdir: 'dist',
+    outdir: fresh,
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -53,7 +68,17 @@ export async function ensureBuilt() {
     logLevel: 'warning',
   });
   for (const folder of ['live', 'workbench'])
-    cpSync(join(ROOT, 'server/live/assets'), join(ROOT, 'dist', folder, 'assets'), { recursive: true });
-  await vite.build({ root: join(ROOT, 'web'), configFile: join(ROOT, 'vite.config.ts'), logLevel: 'warn' });
-  writeFileSync(stamp, wanted);
+    cpSync(join(ROOT, 'server/live/assets'), join(fresh, folder, 'assets'), { recursive: true });
+  await vite.build({
+    root: join(ROOT, 'web'),
+    configFile: join(ROOT, 'vite.config.ts'),
+    build: { outDir: join(fresh, 'web') },
+    logLevel: 'warn',
+  });
+  writeFileSync(join(fresh, '.built-from'), wanted);
+  const [built, former] = [join(ROOT, 'dist'), join(ROOT, 'dist.old')];
+  rmSync(former, { recursive: true, force: true });
+  if (existsSync(built)) renameSync(built, former);
+  renameSync(fresh, built);
+  rmSync(former, { recursive: true, force: true });
 }

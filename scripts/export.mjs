@@ -1,12 +1,11 @@
 #!/usr/bin/env node
 // Writes what everyone may see of a site as files: npm run export -- --site KEY --out FOLDER [--address https://…]
-import { spawnSync } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './packages.mjs';
 import { dataFolder, startPostgres } from './postgres.mjs';
-import { ROOT, Told } from './run.mjs';
+import { ROOT, Told, runShown } from './run.mjs';
 
 /**
  * The database that has the site: that of the demo, or the one without demo data.
@@ -43,12 +42,12 @@ try {
     if (!isRunning) postgres = server;
     url = await databaseWith(server, process.argv[process.argv.indexOf('--site') + 1] ?? '');
   }
+  const command = join(ROOT, 'dist/workbench/export-command.js');
   // What is wrong the command says itself.
-  const done = spawnSync('node', [join(ROOT, 'dist/workbench/export-command.js'), ...process.argv.slice(2)], {
-    stdio: 'inherit',
-    env: { ...process.env, DATABASE_URL: url },
-  });
-  code = done.status ?? 1;
+  code = await runShown('node', [command, ...process.argv.slice(2)], { ...process.env, DATABASE_URL: url }).then(
+    () => 0,
+    () => 1,
+  );
 } catch (fault) {
   console.error(fault instanceof Told ? fault.message : fault);
   code = 1;

@@ -3,7 +3,7 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePackages } from './packages.mjs';
-import { ROOT, Told, run } from './run.mjs';
+import { ROOT, Told, runShown } from './run.mjs';
 
 const [part = ''] = process.argv.slice(2);
 const folder = part === 'contract' ? 'contract' : `core/${part}`;
@@ -14,13 +14,14 @@ try {
   mkdirSync(join(ROOT, '.spur-test'), { recursive: true });
   const report = join('.spur-test', `mutants-${part.replaceAll('/', '-')}.json`);
   const options = { jsonReporter: { fileName: report } };
-  run('npx', ['stryker', 'run', '--mutate', `${folder}/**/*.ts,!${folder}/**/*.test.ts`], {
-    show: true,
-    env: { ...process.env, SPUR_MUTANTS_REPORT: JSON.stringify(options) },
+  await runShown('npx', ['stryker', 'run', '--mutate', `${folder}/**/*.ts,!${folder}/**/*.test.ts`], {
+    ...process.env,
+    SPUR_MUTANTS_REPORT: JSON.stringify(options),
   });
+  /** @type {{ files: Record<string, { mutants: { status: string }[] }> }} */
   const { files } = JSON.parse(readFileSync(join(ROOT, report), 'utf8'));
   const statuses = Object.values(files).flatMap((file) => file.mutants.map((mutant) => mutant.status));
-  const count = (...names) => statuses.filter((status) => names.includes(status)).length;
+  const count = (/** @type {string[]} */ ...names) => statuses.filter((status) => names.includes(status)).length;
   const killed = count('Killed', 'Timeout');
   const tried = killed + count('Survived', 'NoCoverage');
   console.log(`${part}: ${killed} of ${tried} mutants killed (${((100 * killed) / tried).toFixed(1)} %); ${report}`);

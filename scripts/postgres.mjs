@@ -13,13 +13,30 @@ function programs() {
       : [];
     return versions.sort((a, b) => Number(b) - Number(a))[0];
   };
-  if (!find()) installDebianPackages(['postgresql'], 'PostgreSQL');
+  if (!find()) withoutDebiansCluster(() => installDebianPackages(['postgresql'], 'PostgreSQL'));
   const version = find();
   if (!version)
     throw new Told(
       'PostgreSQL was installed, but its programs are not under /usr/lib/postgresql. Install Debian\'s package "postgresql".',
     );
   return join('/usr/lib/postgresql', version, 'bin');
+}
+
+/**
+ * Debian's package makes a cluster of its own and starts it, unless it is told not to (`pg_createcluster(1)`). Spur has one of its
+ * own, so nothing else is to run. @param {() => void} install
+ */
+function withoutDebiansCluster(install) {
+  const file = '/etc/postgresql-common/createcluster.d/spur.conf';
+  const asked = `mkdir -p ${dirname(file)} && echo 'create_main_cluster = false' > ${file}`;
+  const root = isRoot() ? ['sh', '-c'] : ['sudo', '-n', 'sh', '-c'];
+  const [shell = 'sh', ...args] = root;
+  works(shell, [...args, asked]);
+  try {
+    install();
+  } finally {
+    works(shell, [...args, `rm -f ${file}`]);
+  }
 }
 
 /** PostgreSQL refuses to run as root: there it runs as `postgres`. @param {string} program @param {string[]} args */

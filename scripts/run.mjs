@@ -1,22 +1,23 @@
 import { spawn, spawnSync } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
 import { NODE_FLAGS } from './node-flags.mjs';
 
 /** The folder of the project. */
-export const ROOT = new URL('..', import.meta.url).pathname.replace(/\/$/, '');
+export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
 
 /** A fault that is told in one sentence, without a stack. */
 export class Told extends Error {}
 
 /**
  * Runs a command to its end and gives what it printed. @throws Told where it fails, with the end of what it printed.
- * @param {string} command @param {string[]} args @param {{ env?: NodeJS.ProcessEnv, show?: boolean, cwd?: string }} [options]
+ * @param {string} command @param {string[]} args @param {{ env?: NodeJS.ProcessEnv, cwd?: string }} [options]
  */
 export function run(command, args, options = {}) {
   const done = spawnSync(command, args, {
     cwd: options.cwd ?? ROOT,
     env: options.env ?? process.env,
     encoding: 'utf8',
-    stdio: options.show ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    stdio: ['ignore', 'pipe', 'pipe'],
     maxBuffer: 64 * 1024 * 1024,
   });
   if (done.error) throw new Told(`'${command}' cannot be run: ${done.error.message}.`);
@@ -40,6 +41,32 @@ export function runBeside(command, args) {
     child.on('error', (fault) => reject(new Told(`'${command}' cannot be run: ${fault.message}.`)));
     child.on('close', (code) =>
       code === 0 ? resolve(said) : reject(new Told(`${said.trim()}\n'${command} ${args.join(' ')}' failed.`)),
+    );
+  });
+}
+
+/**
+ * The same with what it prints shown. Ctrl+C and a request to end reach the command, and whoever called still cleans up
+ * after it. @throws Told
+ * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} env @returns {Promise<void>}
+ */
+export function runShown(command, args, env) {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, env, stdio: 'inherit' });
+    /** @type {NodeJS.Signals[]} */
+    const signals = ['SIGINT', 'SIGTERM', 'SIGHUP'];
+    const pass = (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal);
+    for (const signal of signals) process.on(signal, pass);
+    const done = (/** @type {Told | null} */ fault) => {
+      for (const signal of signals) process.off(signal, pass);
+      if (fault) reject(fault);
+      else resolve();
+    };
+    child.on('error', (fault) => done(new Told(`'${command}' cannot be run: ${fault.message}.`)));
+    child.on('close', (code, signal) =>
+      done(
+        code === 0 ? null : new Told(`'${command} ${args.join(' ')}' ${signal ? `was ended by ${signal}` : 'failed'}.`),
+      ),
     );
   });
 }

@@ -6,7 +6,7 @@ import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
 import { ensurePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
-import { ROOT, run } from './run.mjs';
+import { ROOT, runShown } from './run.mjs';
 
 const DATA = join(ROOT, '.spur-test', 'screenshots');
 ensurePackages();
@@ -15,9 +15,9 @@ await ensureBuilt();
 mkdirSync(join(ROOT, 'docs/screenshots'), { recursive: true });
 const server = await startPostgres(DATA, { isForTests: true });
 try {
-  run('npx', ['tsx', 'e2e/support/take-screenshots.ts'], {
-    show: true,
-    env: { ...process.env, SPUR_TEST_DATABASE: server.url('postgres') },
+  await runShown('npx', ['tsx', 'e2e/support/take-screenshots.ts'], {
+    ...process.env,
+    SPUR_TEST_DATABASE: server.url('postgres'),
   });
 } finally {
   server.stop();

@@ -102,6 +102,13 @@ function readArguments() {
   }
 }
 
+/** The host of the addresses that are printed: the one that Spur listens on, or this machine where it listens on all. */
+function shownHost() {
+  const host = process.env.SPUR_HOST || '127.0.0.1';
+  if (host === '0.0.0.0' || host === '::') return '127.0.0.1';
+  return host.includes(':') ? `[${host}]` : host;
+}
+
 async function main() {
   const { values } = readArguments();
   if (values.help) return void console.log(HELP);
@@ -124,10 +131,11 @@ async function main() {
   const env = { ...process.env, DATABASE_URL: url, SPUR_DEMO: values.empty ? 'no' : 'yes', NODE_ENV: 'production' };
   const workbench = await startServer('workbench/main.js', env);
   const live = await startServer('live/main.js', env);
-  const address = `http://127.0.0.1:${workbench.port}`;
+  const host = shownHost();
+  const address = `http://${host}:${workbench.port}`;
   console.log(`\nSpur is ready (${((Date.now() - began) / 1000).toFixed(1)} s).\n`);
   console.log(`  Workbench        ${address}`);
-  console.log(`  Visitors' side   http://127.0.0.1:${live.port}/<site>/`);
+  console.log(`  Visitors' side   http://${host}:${live.port}/<site>/`);
   if (workbench.firstAccountToken) {
     console.log(
       `\n  There is no account yet. Make the first one here (the link works once, for a day):\n  ${address}/welcome#${workbench.firstAccountToken}`,

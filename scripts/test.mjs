@@ -1,6 +1,6 @@
 #!/usr/bin/env node
-// Everything that is checked, on a machine that may have nothing but Node: formats, lints, types, layers, then the
-// tests of the core, of the API on a real PostgreSQL, and of the interface in a real browser.
+// Everything that is checked, on a machine that may have nothing but Node: formats, lints, types, layers, then the tests of
+// the core, of the API on a real PostgreSQL, and of the interface in a real browser. `npm test -- core` runs one part of them.
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
@@ -8,9 +8,11 @@ import { ensureChromium } from './chromium.mjs';
 import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
-import { ROOT, Told, run, runBeside } from './run.mjs';
+import { ROOT, Told, runBeside, runShown } from './run.mjs';
 
 const DATA = join(ROOT, '.spur-test');
+/** The parts of the tests, and whether they need PostgreSQL, the build and the browser. */
+const PARTS = { core: false, web: false, server: true, browser: true };
 /**
  * What needs no server, in two rows beside each other: linting takes as long as all the others together.
  * @type {[string, string[]][][]}
@@ -38,23 +40,28 @@ async function check(row) {
   }
 }
 
+const [first = '', ...others] = process.argv.slice(2);
+const part = first === 'checks' || first in PARTS ? first : '';
+const rest = part ? others : process.argv.slice(2);
 /** @type {{ stop: () => void } | null} */
 let postgres = null;
 let code = 0;
 try {
   ensurePackages();
-  await Promise.all(CHECKS.map(check));
-  const server = await startPostgres(DATA, { isForTests: true });
-  postgres = server;
-  ensureChromium();
-  await ensureBuilt();
-  const env = {
-    ...process.env,
-    SPUR_TEST_DATABASE: server.url('postgres'),
-    SPUR_TEST_NGINX: ensureNginx(DATA),
-    NODE_ENV: 'test',
-  };
-  run('npx', ['vitest', 'run', ...process.argv.slice(2)], { show: true, env });
+  if (part === '' || part === 'checks') await Promise.all(CHECKS.map(check));
+  if (part !== 'checks') {
+    /** @type {NodeJS.ProcessEnv} */
+    const env = { ...process.env, NODE_ENV: 'test' };
+    if (part === '' || PARTS[/** @type {keyof typeof PARTS} */ (part)]) {
+      const server = await startPostgres(DATA, { isForTests: true });
+      postgres = server;
+      ensureChromium();
+      await ensureBuilt();
+      env.SPUR_TEST_DATABASE = server.url('postgres');
+      env.SPUR_TEST_NGINX = ensureNginx(DATA);
+    }
+    await runShown('npx', ['vitest', 'run', ...(part ? ['--project', part] : []), ...rest], env);
+  }
 } catch (fault) {
   console.error(fault instanceof Told ? fault.message : fault);
   code = 1;

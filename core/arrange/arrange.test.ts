@@ -60,7 +60,7 @@ describe('a gesture for several nodes', () => {
           if (parents.size === 1) expect(order(made.site)).toEqual(order(site));
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });

@@ -56,7 +56,7 @@ describe('copies', () => {
         const back = applyOperations(made.site, made.inverse);
         expect(back.ok && plain(back.site)).toEqual(plain(site));
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });
@@ -83,7 +83,7 @@ describe('a branch that is carried to another site', () => {
           ).toBe(false);
         }
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });
@@ -125,7 +125,7 @@ describe('putting one page back alone', () => {
           expect(again.ok && plain(again.site)).toEqual(plain(site));
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 });
@@ -146,7 +146,7 @@ describe('deleting for good', () => {
             expect(other.parent === null || !gone.includes(other.parent)).toBe(true);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
   it('waits while visitors still have the page', () => {

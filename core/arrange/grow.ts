@@ -44,7 +44,7 @@ export function copyTo(
   });
 }
 
-/** What cannot come along to another site, and why. */
+/** What is left behind to another site, and why. */
 export interface LeftBehind {
   readonly page: PageId;
   readonly why: 'link-target-stays' | 'home-stays' | 'access-stays';

@@ -82,7 +82,7 @@ describe('a place that is chosen by dragging', () => {
         expect(before.at(-1) ?? null).toBe(place.after);
         expect(siblings.slice(siblings.indexOf(first), siblings.indexOf(first) + tops.length)).toEqual(tops);
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 });
@@ -112,7 +112,7 @@ describe('a place beside a page', () => {
           );
         },
       ),
-      { numRuns: 300 },
+      { numRuns: 150 },
     ));
 });
 
@@ -143,7 +143,7 @@ describe('a place on a side of a page', () => {
           if (side === 'inside') expect(siblings).toBe(childrenOf(outcome.site, target));
         },
       ),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 

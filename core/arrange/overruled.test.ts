@@ -75,7 +75,7 @@ describe('one’s own work after somebody else’s edit', () => {
         expect(outcome.ok).toBe(true);
         if (outcome.ok && again.length > 0) expect(outcome.site).not.toBe(second.site);
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     ));
 });
 

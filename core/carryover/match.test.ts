@@ -66,7 +66,7 @@ describe('matching', () => {
         }));
         expect(pairsOf(swapped)).toEqual(pairsOf(matchPages(old, planned)));
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -87,7 +87,7 @@ describe('matching', () => {
           before = { ...next, old, planned };
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 
@@ -97,7 +97,7 @@ describe('matching', () => {
         const proposed = matchPages(old, planned);
         expect(matchPages([...old].reverse(), [...planned].reverse())).toEqual(proposed);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -120,7 +120,7 @@ describe('matching', () => {
           expect([pair.old, pair.planned]).not.toEqual(['o1', 'p2']);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -132,7 +132,7 @@ describe('matching', () => {
         count(proposed.filter((one) => one.kind !== 'part').map((one) => one.old));
         count(proposed.filter((one) => one.kind !== 'one-of-several').map((one) => one.planned));
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 

@@ -39,7 +39,7 @@ describe('who gains and who loses', () => {
           }
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     ));
 
   it('names the links that lead to what has closed, for those who still see them', () => {

@@ -14,7 +14,7 @@ export interface AudienceChange {
 }
 
 /**
- * Who gains and who loses pages between two drafts of one site, at a moment; audiences for which nothing differs are left
+ * Who gains and loses pages pages between two drafts of one site, at a moment; audiences for which nothing differs are left
  * out. Pages are counted that have an address; those that come or go with the change are not lost or gained by a rule.
  */
 export function audienceChanges(before: Site, after: Site, at: number): AudienceChange[] {

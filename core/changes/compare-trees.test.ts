@@ -69,6 +69,6 @@ describe('an earlier tree beside a later one', () => {
         const back = compareTrees(later, site);
         expect([...back.earlier].filter(([, mark]) => mark === 'gone since').map(([page]) => page)).toEqual(added);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     ));
 });

@@ -25,7 +25,7 @@ export interface LiveEffects {
   /** Addresses that a page has again: what led elsewhere from them ends. */
   readonly backInUse: readonly string[];
   readonly menus: readonly EntryChange[];
-  /** Who gains and who loses pages that stay live, and what their menus gain and lose. */
+  /** Who gains and loses pages pages that stay live, and what their menus gain and lose. */
   readonly audiences: readonly AudienceChange[];
   readonly menusOf: readonly AudienceEntries[];
   readonly settings: readonly SettingsPart[];

@@ -115,7 +115,7 @@ describe('a release', () => {
           if (node.removedWith === null) expect(['live', 'retired']).toContain(stateOf(all.live.get(node.id), node));
         });
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 });

@@ -189,7 +189,7 @@ describe('taking back a release', () => {
           if (any.operation) check(releases.apply(any.operation).site);
         },
       ),
-      { numRuns: 250 },
+      { numRuns: 100 },
     );
   });
 });

@@ -22,7 +22,7 @@ export type InTheWay =
   | { readonly because: 'changed since'; readonly release: number }
   /** It would stand live under a page that is not. */
   | { readonly because: 'parent'; readonly of: PageId }
-  /** It names an audience, a label or a layout that visitors do not have any more. */
+  /** It names an audience, a label or a layout that visitors no longer have. */
   | { readonly because: 'setting'; readonly part: SettingsPart }
   /** Another live page has the address by now that it would have again. */
   | { readonly because: 'address'; readonly of: PageId };
@@ -57,15 +57,24 @@ export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<P
     else if (was !== null) changed.set(id, was);
     else if (now && !now.retired) changed.set(id, { node: now.node, retired: true });
   }
-  const { settings, parts, leftSettings } = settingsTakenBack(site, done);
-  for (let blocked = true; blocked;) {
-    blocked = false;
-    for (const [page, why] of blockedIn(site, changed, settings)) {
-      if (!changed.delete(page)) continue;
-      left.set(page, why);
-      blocked = true;
+  const taken = settingsTakenBack(site, done);
+  const { parts, leftSettings } = taken;
+  const leaveBlocked = (settings: Settings | null) => {
+    for (let blocked = true; blocked;) {
+      blocked = false;
+      for (const [page, why] of blockedIn(site, changed, settings)) {
+        if (!changed.delete(page)) continue;
+        left.set(page, why);
+        blocked = true;
+      }
     }
-  }
+    return settings;
+  };
+  const former = leaveBlocked(taken.settings);
+  // Visitors keep the home page that they have where the former one would be none, or would take an address from a page.
+  const settings = canBeHome(site, changed, former)
+    ? former
+    : leaveBlocked({ ...former!, home: site.liveSettings!.home });
   const pages = [...changed.keys()];
   const isNothing = pages.length === 0 && parts.length === 0;
   const operation = isNothing
@@ -82,6 +91,15 @@ export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<P
     madeLive: entries.filter(({ retired }) => !retired).length,
     takenDown: entries.filter(({ retired }) => retired).length,
   };
+}
+
+/** Whether the home page that the settings name is live then, if it is another one than now, and no two pages share an address. */
+function canBeHome(site: Site, changed: ReadonlyMap<PageId, LiveNode>, settings: Settings | null): boolean {
+  const home = settings?.home ?? null;
+  if (settings === null || home === (site.liveSettings?.home ?? null)) return true;
+  const live = liveSiteOf(withLive(site, changed, settings));
+  const addresses = derivedOf(live).addresses.filter((address) => address !== null);
+  return (home === null || live.nodes.has(home)) && new Set(addresses).size === addresses.length;
 }
 
 /** The settings with the parts as they were before the release, as far as visitors still have them as it made them. */

@@ -29,7 +29,7 @@ describe('what changes', () => {
         expect(changes.closed).toEqual(both.filter((id) => was.hiddenBy(id) === null && is.hiddenBy(id) !== null));
         expect(changes.opened).toEqual(both.filter((id) => was.hiddenBy(id) !== null && is.hiddenBy(id) === null));
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 
@@ -41,7 +41,7 @@ describe('what changes', () => {
         if (!back?.ok) return;
         expect(Object.values(whatChanges(before, back.site)).flat()).toEqual([]);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 

@@ -99,7 +99,7 @@ describe('links to pages of the site', () => {
         );
         if (!isAlias) expect(found).toBe(isDead);
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     ));
 
   it('are told of a release where it breaks them, and not again', () => {

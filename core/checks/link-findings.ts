@@ -22,7 +22,7 @@ export interface OutsideLink {
 export const LINK_FAULTS = [
   /** The page does not stand in the tree, or has no address. */
   'not there',
-  /** It is hidden, or out of its time. */
+  /** It is hidden, or not open at this time. */
   'hidden',
   /** Some who may read the page with the link may not open the one that it leads to. */
   'closed',

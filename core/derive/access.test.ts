@@ -106,7 +106,7 @@ describe('who may open what', () => {
         const table = accessTable(outline, site.settings, [visitor], at);
         outline.nodes.forEach(({ id }, row) => expect(answerIn(table, row)).toBe(slowly(site, id, visitor, at)));
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     ));
 
   it('is the same for several visitors in one pass as for each alone', () =>
@@ -124,7 +124,7 @@ describe('who may open what', () => {
           });
         });
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     ));
 
   it('comes with the reason: what narrows the page, from the root', () =>
@@ -141,7 +141,7 @@ describe('who may open what', () => {
           expect(chain.some(({ keepsOut }) => keepsOut)).toBe(!opens);
         });
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     ));
 
   it('never opens what is hidden, and never shows a lock on what opens', () =>

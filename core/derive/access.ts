@@ -203,7 +203,7 @@ export const letsPass = ({ only, except }: Pick<AccessRule, 'only' | 'except'>, 
 
 /**
  * Whether a visitor gets a section of a text. One that is kept from an audience which the site does not have is for nobody:
- * it is not given to all because the audience is taken away.
+ * it is not given to all because the audience is removed.
  */
 export const seesSection = (
   rule: SectionRule,

@@ -33,7 +33,7 @@ describe('what follows from a site', () => {
           });
         });
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 
@@ -45,7 +45,7 @@ describe('what follows from a site', () => {
           expect(new Set(addresses).size).toBe(addresses.length);
         }
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 });

@@ -65,7 +65,7 @@ describe('what a search engine would index', () => {
 
   it.each([
     [{ status: 200, saysNoIndex: false }, 'uninvited'],
-    [{ isInSitemap: true }, 'named in vain'],
+    [{ isInSitemap: true }, 'in the sitemap by mistake'],
     [{ status: 404, isLinked: true }, 'broken link'],
   ] as const)('differs where a page that is not offered is seen with %o: %s', (fields, difference) =>
     holds(

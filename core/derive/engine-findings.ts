@@ -28,7 +28,7 @@ export type EngineDifference =
   /** It would be indexed as intended, and the sitemap file leaves it out. */
   | 'not in the sitemap file'
   /** The sitemap file names it, and it would not be indexed. */
-  | 'named in vain'
+  | 'in the sitemap by mistake'
   /** A page links to it, and there is nothing. */
   | 'broken link';
 
@@ -73,7 +73,7 @@ export function engineReport(site: Site, seen: readonly SeenAddress[], at: numbe
       if (!isIntended) find(one.address, 'uninvited', 'It answers with a page, and nothing asks to leave it out.');
       else if (!one.isInSitemap) find(one.address, 'not in the sitemap file', 'Only links lead to it.');
     } else if (isIntended) find(one.address, 'missed', obstacle);
-    else if (one.isInSitemap) find(one.address, 'named in vain', obstacle);
+    else if (one.isInSitemap) find(one.address, 'in the sitemap by mistake', obstacle);
     else if (one.isLinked && (one.status === 404 || one.status === 410)) find(one.address, 'broken link', obstacle);
   }
   for (const address of intended.keys())

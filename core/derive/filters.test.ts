@@ -29,7 +29,7 @@ describe('filters', () => {
         ]);
         expect(rows.sort((a, b) => a - b)).toEqual(derivedOf(site).outline.nodes.map((_, row) => row));
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
   it('of several fields hold together, and bring what stands above as context', () => {
@@ -42,7 +42,7 @@ describe('filters', () => {
           for (let at = row; at !== -1; at = of.derived.outline.parent[at]!) expect(both.rows).toContain(at);
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
   it('find words in titles as finding by title does, and in addresses and texts besides', () => {
@@ -54,7 +54,7 @@ describe('filters', () => {
         for (const id of inText)
           if (of.derived.outline.rowOf.has(id)) expect(found).toContain(of.derived.outline.rowOf.get(id));
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
   it('by who changed a page and since when look at its last change', () => {

@@ -33,6 +33,6 @@ it('the live site that is made of the one before a release is the one that is ma
         expect(checkSite(site)).toEqual([]);
       }
     }),
-    { numRuns: 200 },
+    { numRuns: 100 },
   );
 });

@@ -145,7 +145,7 @@ describe('a menu arranged by hand, beside the tree', () => {
           expect(entries.includes(page)).toBe(!wasTakenOut);
         }
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 
@@ -161,7 +161,7 @@ describe('a menu arranged by hand, beside the tree', () => {
         }
         expect(shapeOf(menuOf(at).arranged!.entries)).toEqual(shapeOf(menuOf(all).arranged!.entries));
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 
@@ -175,7 +175,7 @@ describe('a menu arranged by hand, beside the tree', () => {
         expect(proposalsOf(after).filter((one) => one.page === page && one.kind === kind)).toEqual([]);
         expect(shapeOf(menuOf(after).arranged!.entries)).toEqual(shapeOf(arrangedNow(site, menuOf(site)).entries));
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 
@@ -198,7 +198,7 @@ describe('a menu arranged by hand, beside the tree', () => {
         expect(entriesOf(back, menuOf(back))).toEqual(entriesOf(site, menuOf(site)));
         expect(menuOf(back).arranged?.entries).toEqual(menuOf(site).arranged?.entries);
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });
@@ -216,7 +216,7 @@ describe('a menu that follows the tree', () => {
         const back = applied(there, followTree(there, menuOf(there)).operation);
         expect(menuOf(back)).toEqual({ ...menu, arranged: null });
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 });

@@ -175,7 +175,7 @@ class MenuMerge {
 
   /**
    * A proposal that brings entries which are settled below another one than before, and so changes what others stand
-   * beside: an entry that is taken away from above others, or one that would come to stand below itself.
+   * beside: an entry that is removed from above others, or one that would come to stand below itself.
    */
   #upheaval(): ProposalKey | undefined {
     const { came, went, moved } = this.#pending;

@@ -34,7 +34,7 @@ describe('a menu that follows the tree', () => {
         const slow = new SlowReference(site);
         expect(shape(entriesOf(site, menu, derivedOf(site), null, section))).toEqual(slow.menu(menu, section));
       }),
-      { numRuns: 600 },
+      { numRuns: 150 },
     );
   });
 
@@ -47,7 +47,7 @@ describe('a menu that follows the tree', () => {
         });
         if (menu.root !== 'section') expect([...table.numbers]).toEqual([...numbersOf(entriesOf(site, menu))]);
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 

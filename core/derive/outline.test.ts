@@ -41,7 +41,7 @@ describe('the outline', () => {
           }
         },
       ),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 

@@ -29,22 +29,22 @@ const with_ = (...operations: Operation[]) => siteAfter(operations, site);
 
 describe('why somebody may open a page', () => {
   it('is nothing where nothing narrows it', () => {
-    expect(why(EVERYONE, site)).toBe('Nothing narrows it from the top of the tree down to here.');
+    expect(why(EVERYONE, site)).toBe('No rule from the top of the tree to here restricts it.');
   });
 
   it('names each rule that lets them through, with the page that has it', () => {
     const both = with_(rule(branch, { only: [staff, students] }), rule(page, { except: [students] }));
     expect(why(staff, both)).toBe(
-      'Let through by ‘Workshops’ (only Staff and Students), the page itself (not Students).',
+      'Allowed by ‘Workshops’ (only Staff and Students), the page itself (not Students).',
     );
   });
 });
 
 describe('why somebody may not', () => {
   it('names the page and the rule that decide it', () => {
-    expect(why(EVERYONE, with_(rule(branch, { only: [staff] })))).toBe('Kept out by ‘Workshops’: only Staff.');
-    expect(why(students, with_(rule(page, { except: [students] })))).toBe('Kept out by the page itself: not Students.');
-    expect(why(staff, with_(rule(page, { only: [] })))).toBe('Kept out by the page itself: nobody.');
+    expect(why(EVERYONE, with_(rule(branch, { only: [staff] })))).toBe('Blocked by ‘Workshops’: only Staff.');
+    expect(why(students, with_(rule(page, { except: [students] })))).toBe('Blocked by the page itself: not Students.');
+    expect(why(staff, with_(rule(page, { only: [] })))).toBe('Blocked by the page itself: nobody.');
   });
 
   it('says that it is hidden, itself or with its branch', () => {
@@ -53,18 +53,18 @@ describe('why somebody may not', () => {
       page: of,
       fields: { hidden },
     });
-    expect(why(staff, with_(hide(page, 'page')))).toBe('Kept out by the page itself: hidden.');
-    expect(why(staff, with_(hide(branch, 'branch')))).toBe('Kept out by ‘Workshops’: its branch is hidden.');
+    expect(why(staff, with_(hide(page, 'page')))).toBe('Blocked by the page itself: hidden.');
+    expect(why(staff, with_(hide(branch, 'branch')))).toBe('Blocked by ‘Workshops’: its branch is hidden.');
   });
 
   it('says from when until when it opens, by the clock that it is given', () => {
     const term = with_(rule(page, { from: '2027-01-08T08:00:00.000Z', until: '2027-03-26T16:00:00.000Z' }));
     expect(why(staff, term)).toBe(
-      'Kept out by the page itself: from 2027-01-08 08:00 UTC, until 2027-03-26 16:00 UTC.',
+      'Blocked by the page itself: from 2027-01-08 08:00 UTC, until 2027-03-26 16:00 UTC.',
     );
     const reason = accessReason(term, page, closureOf([], [EVERYONE]), NOW);
     expect(reasonWords(term, page, reason, (moment) => `the ${moment.slice(8, 10)}th`)).toBe(
-      'Kept out by the page itself: from the 08th, until the 26th.',
+      'Blocked by the page itself: from the 08th, until the 26th.',
     );
   });
 
@@ -75,21 +75,21 @@ describe('why somebody may not', () => {
 
   it('names the label or the kind by which the rule came', () => {
     expect(why(students, with_(rule(branch, { labels: [shop] })))).toBe(
-      'Kept out by ‘Workshops’: labelled ‘Shop floor’: not Students.',
+      'Blocked by ‘Workshops’: labelled ‘Shop floor’: not Students.',
     );
     expect(why(EVERYONE, with_(rule(page, { labels: [course] })))).toBe(
-      'Kept out by the page itself: of the kind ‘Course’: only Students.',
+      'Blocked by the page itself: of the kind ‘Course’: only Students.',
     );
   });
 });
 
 describe('the rule of a label', () => {
   it('is told as a sentence', () => {
-    expect(labelWords(site, {})).toBe('It narrows nothing yet.');
+    expect(labelWords(site, {})).toBe('It restricts nothing yet.');
     expect(labelWords(site, { only: [staff], until: '2027-03-26T16:00:00.000Z', engines: 'page' })).toBe(
       'Only Staff, until 2027-03-26 16:00 UTC, held back from search engines.',
     );
-    expect(labelWords(site, { search: 'branch' })).toBe('Held back from the site’s search.');
+    expect(labelWords(site, { search: 'branch' })).toBe('Left out of site search.');
   });
 });
 

@@ -14,16 +14,16 @@ const inUtc: MomentWords = (moment) => `${moment.slice(0, 16).replace('T', ' ')}
 /** Why a visitor may open a page or may not, as a sentence. */
 export function reasonWords(site: Site, page: PageId, reason: AccessReason, momentWords: MomentWords = inUtc): string {
   const { opens, asks, chain } = reason;
-  if (chain.length === 0) return 'Nothing narrows it from the top of the tree down to here.';
+  if (chain.length === 0) return 'No rule from the top of the tree to here restricts it.';
   const words = ({ page: by, ...one }: Narrowing) => [titleOf(site, by, page), narrowingWords(site, one, momentWords)];
   if (opens)
-    return `Let through by ${chain
+    return `Allowed by ${chain
       .map(words)
       .map(([by, rule]) => `${by} (${rule})`)
       .join(', ')}.`;
   const [by, rule] = words(decidingNarrowing(reason)!);
   if (asks) return `It opens with the passphrase of ${by}.`;
-  return `Kept out by ${by}: ${rule}.`;
+  return `Blocked by ${by}: ${rule}.`;
 }
 
 const titleOf = (site: Site, by: PageId, page: PageId): string =>
@@ -63,10 +63,10 @@ export function labelWords(site: Site, kept: LabelRule, momentWords: MomentWords
   const words = listed([
     ownWords(site, { by: 'audiences', rule }, momentWords),
     ownWords(site, { by: 'window', rule }, momentWords),
-    rule.search !== 'no' && 'held back from the site’s search',
+    rule.search !== 'no' && 'left out of site search',
     rule.engines !== 'no' && 'held back from search engines',
   ]);
-  return words === '' ? 'It narrows nothing yet.' : `${words[0]!.toUpperCase()}${words.slice(1)}.`;
+  return words === '' ? 'It restricts nothing yet.' : `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 }
 
 const listed = (words: readonly (string | false)[]): string => words.filter(Boolean).join(', ');

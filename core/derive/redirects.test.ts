@@ -224,7 +224,7 @@ it('after any history of edits and releases each address that was live answers, 
         }
       }
     }),
-    { numRuns: 150 },
+    { numRuns: 100 },
   );
   expect(met / runs).toBeGreaterThan(25);
 });

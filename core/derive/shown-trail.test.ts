@@ -57,7 +57,7 @@ describe('a trail', () => {
           expect(way.filter((page) => pages.includes(page))).toEqual(pages);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 });

@@ -36,7 +36,7 @@ describe('the rows that show', () => {
         );
         expect(visibleRows(of, open)).toEqual(expected);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 });

@@ -49,7 +49,7 @@ describe('the layout of a map', () => {
           latest.set(above, index);
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     ));
 
   it('lies within its extent, which begins at nothing', () =>

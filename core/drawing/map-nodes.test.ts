@@ -19,7 +19,7 @@ describe('the nodes of a map', () => {
         for (const node of nodes.slice(1)) expect(nodes[node.parent]!.row).toBe(outline.parent[node.row]);
         expect(nodes.slice(1).map((node) => node.number.split('.').length - 1)).toEqual([...outline.depth]);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     ));
 
   it('have a page that is typed right where it will stand', () =>
@@ -44,7 +44,7 @@ describe('the nodes of a map', () => {
         expect(nodes.slice(0, at).some((one) => one.page === node.id)).toBe(true);
         expect(nodes.slice(at + 1).every((one) => one.row >= outline.end[row]!)).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     ));
 
   it('have the same shape again only where nothing is laid out anew', () => {

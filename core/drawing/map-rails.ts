@@ -22,7 +22,7 @@ const GATE_HALF = 5;
 /** The rail leaves the trunk so far before the node that it leads to. */
 const TRUNK_BEFORE = 24;
 
-/** In the order in which they are drawn: what is live lies on top. */
+/** Order in which they are drawn: what is live lies on top. */
 const ORDER: readonly State[] = ['retired', 'draft', 'edited', 'live'];
 
 /**

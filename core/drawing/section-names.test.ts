@@ -35,7 +35,7 @@ describe('the names on a map that is far away', () => {
             expect(apart).toBe(true);
           }
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     ));
 
   it('are only those of the part that is seen', () => {

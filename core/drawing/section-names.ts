@@ -6,7 +6,7 @@ import { railEnd } from './map-rails.ts';
 export interface SectionName {
   readonly index: number;
   readonly text: string;
-  /** Where it begins, on the rail, in pixels of the map at full size. */
+  /** Start at, on the rail, in pixels of the map at full size. */
   readonly x: number;
   readonly y: number;
 }

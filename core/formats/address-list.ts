@@ -14,10 +14,9 @@ export function readAddressList(text: string): ReadPages {
     if (!isAddress(address))
       faults.push({
         line: index + 1,
-        detail: `‘${short(line)}’ is no address: one starts with https://, http:// or /.`,
+        detail: `‘${short(line)}’ is not an address: it must start with https://, http:// or /.`,
       });
-    else if (pages.has(address))
-      faults.push({ line: index + 1, detail: `${short(address)} stands here a second time.` });
+    else if (pages.has(address)) faults.push({ line: index + 1, detail: `${short(address)} appears twice.` });
     else pages.set(address, { ...unreadPage(address), title });
   });
   return { pages: [...pages.values()], faults };

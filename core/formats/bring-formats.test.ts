@@ -29,7 +29,7 @@ describe('CSV', () => {
           expect(table.rows.map((row) => row.cells)).toEqual(rows);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 

@@ -42,7 +42,7 @@ export function readInventory(table: Extract<CsvTable, { ok: true }>, columns: I
       const text = cell(field).replace(/[ ,\u00A0](?=\d{3}\b)/g, '');
       if (text === '') return null;
       if (/^\d{1,12}(\.\d+)?$/.test(text)) return Math.round(Number(text));
-      faults.push({ line, detail: `‘${short(text)}’ in ${field} is no number; it is left out.` });
+      faults.push({ line, detail: `‘${short(text)}’ in ${field} is not a number; it is left out.` });
       return null;
     };
     const address = cell('address');
@@ -52,12 +52,12 @@ export function readInventory(table: Extract<CsvTable, { ok: true }>, columns: I
         detail:
           address === ''
             ? 'The row has no address.'
-            : `‘${short(address)}’ is no address: one starts with https://, http:// or /.`,
+            : `‘${short(address)}’ is not an address: it must start with https://, http:// or /.`,
       });
       continue;
     }
     if (pages.has(address)) {
-      faults.push({ line, detail: `${short(address)} stands here a second time.` });
+      faults.push({ line, detail: `${short(address)} appears twice.` });
       continue;
     }
     pages.set(address, {

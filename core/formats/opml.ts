@@ -79,7 +79,7 @@ export function readOpml(xml: string): BroughtTree {
       const line = pages.length + 1;
       const page = broughtOutline(outline, line, parent, notes);
       if (page.id !== null && ids.has(page.id)) {
-        notes.push({ line, detail: `The id ‘${page.id}’ stands there a second time; this outline gets a new one.` });
+        notes.push({ line, detail: `The id ‘${page.id}’ appears twice; this outline gets a new one.` });
         pages.push({ ...page, id: null });
       } else pages.push(page);
       if (page.id !== null) ids.add(page.id);
@@ -91,7 +91,7 @@ export function readOpml(xml: string): BroughtTree {
   if (pages.length > MOST_BROUGHT)
     return {
       ok: false,
-      faults: [{ line: MOST_BROUGHT + 1, detail: `At most ${MOST_BROUGHT} outlines are taken at once.` }],
+      faults: [{ line: MOST_BROUGHT + 1, detail: `At most ${MOST_BROUGHT} outlines can be imported at once.` }],
     };
   return { ok: true, pages, notes };
 }

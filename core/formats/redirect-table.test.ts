@@ -58,7 +58,7 @@ describe('a line that cannot be made', () => {
       ),
     ).toEqual([
       'A page has this address.',
-      'This address has a redirect already.',
+      'This address already has a redirect.',
       'No page has the address /nowhere.',
       'An outside address starts with https:// or http://.',
       expect.stringMatching(/./),
@@ -68,7 +68,7 @@ describe('a line that cannot be made', () => {
   it('leaves the others as they are, and each address is taken once', () => {
     expect(faults('/find-us,/visit', '/find-us/,/visit/tides', '/find-me,/visit')).toEqual([
       null,
-      'This address has a redirect already.',
+      'This address already has a redirect.',
       null,
     ]);
   });
@@ -84,7 +84,7 @@ describe('a line that cannot be made', () => {
 
   it('is the first where no columns are named, or the file is no table', () => {
     expect(read('/find-us,/visit')).toEqual([
-      expect.objectContaining({ line: 1, fault: 'The first row has to name a column ‘from’ and a column ‘to’.' }),
+      expect.objectContaining({ line: 1, fault: 'The first row must have the columns ‘from’ and ‘to’.' }),
     ]);
     const [broken] = read('from,to', '"/find-us,/visit');
     expect(broken).toMatchObject({ destination: null });

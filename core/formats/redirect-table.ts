@@ -30,8 +30,7 @@ export function readRedirectTable(text: string, site: Site, base: string): Redir
   const columnOf = (names: readonly string[]) =>
     table.columns.findIndex((column) => names.includes(column.toLowerCase().replaceAll(' ', '_')));
   const [from, to, status] = [columnOf(COLUMNS.from), columnOf(COLUMNS.to), columnOf(COLUMNS.status)];
-  if (from === -1 || to === -1)
-    return [fault(1, '', '', 'The first row has to name a column ‘from’ and a column ‘to’.')];
+  if (from === -1 || to === -1) return [fault(1, '', '', 'The first row must have the columns ‘from’ and ‘to’.')];
   const taken = new Set(site.settings.redirects.map((redirect) => redirect.from));
   return table.rows.map(({ line, cells }) => {
     const address = ownAddress(cells[from]!, base);
@@ -72,7 +71,7 @@ function readLine(
 ): { destination: Destination } | { fault: string } {
   const address = redirectAddressSchema.safeParse(from);
   if (!address.success) return { fault: address.error.issues[0]!.message };
-  if (taken.has(from)) return { fault: 'This address has a redirect already.' };
+  if (taken.has(from)) return { fault: 'This address already has a redirect.' };
   if (!isPattern({ from }) && pageWithAddress(site, from) !== null) return { fault: 'A page has this address.' };
   if (to === null) return { destination: 'gone' };
   const own = ownAddress(to, base);

@@ -78,13 +78,13 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
   const at = new Map(table.columns.map((name, index) => [name.toLowerCase(), index]));
   const unknown = table.columns.filter((name) => !(SITE_COLUMNS as readonly string[]).includes(name.toLowerCase()));
   if (unknown.length > 0)
-    notes.push({ line: 1, detail: `These columns are not known and are kept out: ${unknown.join(', ')}.` });
+    notes.push({ line: 1, detail: `These columns are unknown and ignored: ${unknown.join(', ')}.` });
   if (!at.has('title') && !at.has('id'))
     return { ok: false, faults: [{ line: 1, detail: 'There is no column ‘title’, and no column ‘id’ either.' }] };
   if (table.rows.length > MOST_BROUGHT)
     return {
       ok: false,
-      faults: [{ line: MOST_BROUGHT + 2, detail: `At most ${MOST_BROUGHT} rows are taken at once.` }],
+      faults: [{ line: MOST_BROUGHT + 2, detail: `At most ${MOST_BROUGHT} rows can be imported at once.` }],
     };
 
   const rows = table.rows.map(({ line, cells }) => {
@@ -99,7 +99,7 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
     const id = cell('id') ?? '';
     if (id === '') return;
     if (!pageIdSchema.safeParse(id).success)
-      faults.push({ line, detail: `‘${short(id)}’ is no id: 1 to 24 letters and digits.` });
+      faults.push({ line, detail: `‘${short(id)}’ is not an id: use 1 to 24 letters and digits.` });
     else if (rowOfId.has(id))
       faults.push({ line, detail: `The id ‘${id}’ stands on line ${rows[rowOfId.get(id)!]!.line} already.` });
     else rowOfId.set(id, index);
@@ -116,7 +116,7 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
     if (named === undefined) {
       faults.push({
         line,
-        detail: `There is no page ‘${short(parent)}’ to stand below, neither in the file nor in the site.`,
+        detail: `There is no parent page ‘${short(parent)}’ in the file or in the site.`,
       });
       return null;
     }
@@ -127,7 +127,7 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
   if (circle !== null)
     faults.push({
       line: rows[circle]!.line,
-      detail: 'Its parents go in a circle: following them leads back to the row.',
+      detail: 'Its parents form a circle that leads back to this row.',
     });
   if (faults.length > 0) return { ok: false, faults };
 
@@ -187,7 +187,7 @@ function planIn(
     if (text === undefined) return;
     const parsed = planChangeSchema.safeParse({ [field]: value(text) });
     if (parsed.success) plan[field] = parsed.data[field];
-    else note(`‘${short(text)}’ in ${column} cannot be; it is left out.`);
+    else note(`‘${short(text)}’ in ${column} is not allowed; it is left out.`);
   };
   take('origin', 'origin', (text) => (text === '' ? null : text.toLowerCase()));
   take('purpose', 'purpose', (text) => text);

@@ -111,7 +111,7 @@ export function writeSiteJson(
   return JSON.stringify(file, null, 1) + '\n';
 }
 
-/** What a page without a plan in the file has: its plan is taken away. Questions are added, never taken away. */
+/** What a page without a plan in the file has: its plan is removed. Questions are added, never taken away. */
 const NOTHING_PLANNED: PlanChange = {
   origin: null,
   purpose: '',
@@ -146,11 +146,11 @@ export function readSiteJson(
         .map(({ path, message }) => ({ line: 1, detail: `${path.join('.') || 'The file'}: ${message}` })),
     };
   const file = parsed.data;
-  if (file.pages.length > MOST_BROUGHT) return refused(`At most ${MOST_BROUGHT} pages are taken at once.`);
+  if (file.pages.length > MOST_BROUGHT) return refused(`At most ${MOST_BROUGHT} pages can be imported at once.`);
   const placeOf = new Map<string, number>();
   const faults: { line: number; detail: string }[] = [];
   file.pages.forEach(({ id, parent }, index) => {
-    if (placeOf.has(id)) faults.push({ line: index + 1, detail: `The id ‘${id}’ stands in the list a second time.` });
+    if (placeOf.has(id)) faults.push({ line: index + 1, detail: `The id ‘${id}’ appears twice in the list.` });
     if (parent !== null && !placeOf.has(parent))
       faults.push({
         line: index + 1,

@@ -17,9 +17,9 @@ export function writeIndentedTree(site: Site): string {
 const NOTE_WORDS = {
   'no-title': 'has no title and is left out',
   'title-cut': 'is cut to the longest title',
-  'step-skipped': 'is indented by more than one step; it stands one step further in',
-  'too-deep': 'is too deep; it stands on the deepest level',
-  'marks-taken-out': 'had marks that cannot be seen; they are taken out',
+  'step-skipped': 'is indented by more than one step; it goes one step further in',
+  'too-deep': 'is too deep; it goes on the deepest level',
+  'marks-taken-out': 'had invisible characters; they were removed',
 } as const;
 
 /** Reads a tree of titles from an indented list, of Markdown or plain text. */
@@ -29,7 +29,9 @@ export function readIndentedTree(text: string): BroughtTree {
     const what = list.why === 'too-many-lines' ? 'lines' : 'characters';
     return {
       ok: false,
-      faults: [{ line: 1, detail: `The list has ${list.found} ${what}; at most ${list.most} are taken at once.` }],
+      faults: [
+        { line: 1, detail: `The list has ${list.found} ${what}; at most ${list.most} can be imported at once.` },
+      ],
     };
   }
   const above: number[] = [];
@@ -100,7 +102,9 @@ export function readSitemapTree(xml: string): BroughtTree {
   if (pages.length > MOST_BROUGHT)
     return {
       ok: false,
-      faults: [{ line: 1, detail: `The file makes ${pages.length} pages; at most ${MOST_BROUGHT} are taken at once.` }],
+      faults: [
+        { line: 1, detail: `The file makes ${pages.length} pages; at most ${MOST_BROUGHT} can be imported at once.` },
+      ],
     };
   return { ok: true, pages: pages.map(withoutTitle), notes };
 }

@@ -32,9 +32,9 @@ describe('a list of visitors', () => {
     expect(visitors).toEqual([{ name: 'A', email: 'a@home.example', audiences: ['staff'] }]);
     expect(faults).toEqual([
       { line: 2, detail: 'The site has no audience ‘Pirates’.' },
-      { line: 3, detail: '‘no address’ is no mail address.' },
+      { line: 3, detail: '‘no address’ is not a mail address.' },
       { line: 4, detail: 'The row has no mail address.' },
-      { line: 5, detail: 'A@home.example stands here a second time.' },
+      { line: 5, detail: 'A@home.example appears twice.' },
     ]);
   });
 

@@ -37,12 +37,12 @@ export function readVisitorsCsv(text: string, audiences: readonly Audience[]): R
     if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email)) {
       faults.push({
         line,
-        detail: email === '' ? 'The row has no mail address.' : `‘${email.slice(0, 60)}’ is no mail address.`,
+        detail: email === '' ? 'The row has no mail address.' : `‘${email.slice(0, 60)}’ is not a mail address.`,
       });
       continue;
     }
     if (visitors.has(email.toLowerCase())) {
-      faults.push({ line, detail: `${email} stands here a second time.` });
+      faults.push({ line, detail: `${email} appears twice.` });
       continue;
     }
     const named = (audiencesAt === -1 ? '' : cells[audiencesAt]!)

@@ -94,7 +94,7 @@ describe('what is taken along and brought back', () => {
         if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));
         expect(planSiteFile(site, json.file, pagesOf(json.tree), newIds())).toEqual([]);
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 
@@ -115,7 +115,7 @@ describe('what is taken along and brought back', () => {
           expect(again.settings[part]).toEqual(expect.arrayContaining([...site.settings[part]]));
         for (const id of branchOf(site, null)) expect(nodeAt(again, id).frame).toEqual(nodeAt(site, id).frame);
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 

@@ -49,7 +49,7 @@ export interface AccessRule {
   readonly engines: HeldBack;
   /** Whether the site's own search leaves it out. */
   readonly search: HeldBack;
-  /** Visitors get it as the sign-in page, as the page of those who may not open one, and so on; null where it is itself. */
+  /** Visitors get it as the sign-in page, as the no-access page, and so on; null where it is itself. */
   readonly standsIn: StandsIn | null;
   /** Menus show its entry to visitors who are signed in, or to those who are not; null to both. */
   readonly menuFor: MenuFor | null;

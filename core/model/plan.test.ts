@@ -50,7 +50,7 @@ describe('a plan', () => {
         expect(withPlan(after, planChange(after, before))).toEqual(before);
         expect(withPlan(before, planChange(before, after))).toEqual(after);
       }),
-      { numRuns: 300 },
+      { numRuns: 150 },
     );
   });
 
@@ -73,7 +73,7 @@ describe('a plan', () => {
         for (const [field, value] of Object.entries(kept))
           expect(value).not.toEqual(NO_PLAN[field as keyof typeof NO_PLAN]);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 

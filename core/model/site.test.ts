@@ -42,7 +42,7 @@ describe('a site', () => {
         );
         expect(plain(again)).toEqual(plain(site));
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -53,7 +53,7 @@ describe('a site', () => {
         siteAfterSteps(steps, site);
         expect(plain(site)).toEqual(before);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
 
@@ -73,7 +73,7 @@ describe('a site', () => {
           );
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 100 },
     );
   });
 
@@ -112,7 +112,7 @@ describe('a place among siblings', () => {
         if (index > 0) expect(nodeAt(site, siblings[index - 1]!).order < key).toBe(true);
         if (index < siblings.length) expect(key < nodeAt(site, siblings[index]!).order).toBe(true);
       }),
-      { numRuns: 200 },
+      { numRuns: 100 },
     );
   });
   it('stays usable after a thousand insertions at one spot', () => {

@@ -39,13 +39,13 @@ describe('a slug from a title', () => {
         expect(isSlug(slug)).toBe(true);
         expect(slug.length).toBeLessThanOrEqual(60);
       }),
-      { numRuns: 500 },
+      { numRuns: 150 },
     );
   });
 });
 
 describe('the slug of a page', () => {
-  it('follows the title until somebody chooses another, and again when that is taken away', () => {
+  it('follows the title until somebody chooses another, and again when that is removed', () => {
     const page = toPageId('a');
     const set = (fields: object): Operation => ({ name: 'page.set', page, fields });
     let site = siteAfter([add('home', 'Home'), add('a', 'Courses')]);

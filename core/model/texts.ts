@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Language, languageSchema } from './ids.ts';
 
-/** What visitors read, by language. No language stands here with an empty text. */
+/** What visitors will read, by language. No language stands here with an empty text. */
 export type Texts = Readonly<Record<string, string>>;
 
 export const NO_TEXTS: Texts = Object.freeze({});

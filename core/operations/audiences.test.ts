@@ -88,11 +88,11 @@ describe('an audience that is changed', () => {
     const words = (fields: object) => wordsOf({ name: 'audience.set', audience: students, fields }, site);
     expect(words({ title: 'Apprentices' })).toBe('renamed the audience ‘Students’ to ‘Apprentices’');
     expect(words({ includes: [] })).toBe('changed who belongs to the audience ‘Students’');
-    expect(words({ landing: page })).toBe('chose where the audience ‘Students’ goes after signing in');
+    expect(words({ landing: page })).toBe('set the landing page of the audience ‘Students’');
   });
 });
 
-describe('an audience that is taken away', () => {
+describe('an audience that is removed', () => {
   const remove = (audience: AudienceId): Operation => ({ name: 'audience.remove', audience });
 
   it('comes back at its place by undoing', () => {

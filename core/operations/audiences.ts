@@ -85,7 +85,7 @@ export const audienceSet = defineOperation({
   words: ({ audience, fields }, site) =>
     fields.title === undefined
       ? fields.includes === undefined
-        ? `chose where the audience ${named(site, audience)} goes after signing in`
+        ? `set the landing page of the audience ${named(site, audience)}`
         : `changed who belongs to the audience ${named(site, audience)}`
       : `renamed the audience ${named(site, audience)} to ‘${fields.title}’`,
 });
@@ -124,7 +124,7 @@ export const audienceRemove = defineOperation({
 
   cells: ({ audience }) => [`audience:${audience}.there`],
 
-  words: ({ audience }, site) => `took away the audience ${named(site, audience)}`,
+  words: ({ audience }, site) => `removed the audience ${named(site, audience)}`,
 });
 
 function checkAudience(audiences: readonly Audience[], one: Audience): Refusal | null {

@@ -73,6 +73,6 @@ describe('a fact of the site', () => {
     expect(wordsOf({ name: 'fact.set', fact: id('hours'), fields: { inFooter: true } }, site)).toBe(
       'changed the fact ‘Hours’',
     );
-    expect(wordsOf({ name: 'fact.remove', fact: id('hours') }, site)).toBe('took away the fact ‘Hours’');
+    expect(wordsOf({ name: 'fact.remove', fact: id('hours') }, site)).toBe('removed the fact ‘Hours’');
   });
 });

@@ -102,7 +102,7 @@ export const factRemove = defineOperation({
 
   cells: ({ fact }) => [`fact:${fact}.there`],
 
-  words: ({ fact }, site) => `took away the fact ${named(site, fact)}`,
+  words: ({ fact }, site) => `removed the fact ${named(site, fact)}`,
 });
 
 const withFacts = (site: Site, facts: readonly Fact[], inverse: Applied['inverse'][number]): Applied => ({

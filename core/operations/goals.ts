@@ -101,7 +101,7 @@ export const goalRemove = defineOperation({
 
   cells: ({ goal }) => [`goal:${goal}.there`],
 
-  words: ({ goal }, site) => `took away the goal ${named(site, goal)}`,
+  words: ({ goal }, site) => `removed the goal ${named(site, goal)}`,
 });
 
 const withGoals = (site: Site, goals: readonly Goal[], inverse: Applied['inverse'][number]): Applied => ({

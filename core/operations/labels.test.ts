@@ -65,7 +65,7 @@ describe('a kind', () => {
     ));
 });
 
-it('what narrows a page is taken away as a whole, and what says nothing of who may open it stays', () =>
+it('what narrows a page is removed as a whole, and what says nothing of who may open it stays', () =>
   holds(
     fc.property(anySite, ({ settings: { labels }, nodes }) => {
       for (const { access } of nodes.values()) {

@@ -107,7 +107,7 @@ export const labelSet = defineOperation({
     if (fields.title !== undefined) return `renamed the label ${named(site, label)} to ‘${fields.title}’`;
     if (fields.rule !== undefined) return `set who can open what is labelled ${named(site, label)}`;
     return fields.about === null
-      ? `made ${named(site, label)} a label that is no kind`
+      ? `made ${named(site, label)} an ordinary label`
       : `made ${named(site, label)} a kind of page`;
   },
 });
@@ -140,7 +140,7 @@ export const labelRemove = defineOperation({
 
   cells: ({ label }) => [`label:${label}.there`],
 
-  words: ({ label }, site) => `took away the label ${named(site, label)}`,
+  words: ({ label }, site) => `removed the label ${named(site, label)}`,
 });
 
 const checkLabel = (site: Site, { id, name, rule }: PageLabel): Refusal | null =>

@@ -6,7 +6,7 @@ import { type Step, anySite, anyStep, differencesBetween, drawEdit, plain, siteA
 import { applyOperation, applyOperations } from './apply.ts';
 import { type Operation, operationSchema } from './operation.ts';
 
-const RUNS = { numRuns: 200 };
+const RUNS = { numRuns: 100 };
 const steps = fc.array(anyStep, { minLength: 1, maxLength: 20, size: 'max' });
 
 /** The edits that steps make one after the other, those that are refused left out. */
@@ -72,7 +72,7 @@ describe('every operation', () => {
         if (outcome.ok && outcome.inverse.length === 0) expect(outcome.site).toBe(site);
         if (outcome.ok && outcome.site !== site) expect(differencesBetween(outcome.site, site)).not.toEqual([]);
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 
@@ -87,7 +87,7 @@ describe('every operation', () => {
         );
         expect([...outcome.touched].sort()).toEqual(differing.sort());
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 
@@ -102,7 +102,7 @@ describe('every operation', () => {
           expect(JSON.parse(JSON.stringify(operationSchema.parse(carried)))).toEqual(carried);
         }
       }),
-      { numRuns: 400 },
+      { numRuns: 150 },
     );
   });
 });

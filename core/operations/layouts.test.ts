@@ -76,7 +76,7 @@ describe('a layout that is changed', () => {
   });
 });
 
-describe('a layout that is taken away', () => {
+describe('a layout that is removed', () => {
   const remove = (layout: LayoutId): Operation => ({ name: 'layout.remove', layout });
   const frame = (layout: LayoutId | null): Operation => ({ name: 'page.set', page, fields: { frame: { layout } } });
 

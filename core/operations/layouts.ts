@@ -107,7 +107,7 @@ export const layoutRemove = defineOperation({
 
   cells: ({ layout }) => [`layout:${layout}.there`],
 
-  words: ({ layout }, site) => `took away the layout ${named(site, layout)}`,
+  words: ({ layout }, site) => `removed the layout ${named(site, layout)}`,
 });
 
 /** How many pages name the layout as their own: drafted, removed, or live and not drafted so. */

@@ -102,7 +102,7 @@ describe('a menu', () => {
   });
 
   it('is named in the history', () => {
-    expect(wordsOf(byHand, start)).toBe('took to arranging the menu ‘Main’ by hand');
+    expect(wordsOf(byHand, start)).toBe('began to arrange the menu ‘Main’ by hand');
     expect(wordsOf(words('a'), start)).toBe('added the entry ‘a’ to the menu ‘Main’');
     expect(wordsOf({ name: 'menu.set', menu: main, fields: { levels: 3 } }, start)).toBe(
       'set what the menu ‘Main’ takes from the tree',

@@ -92,9 +92,11 @@ export const menuSet = defineOperation({
     const { title: text, isByHand, arranged, takesSafe } = fields;
     if (text !== undefined) return `renamed the menu ${name} to ‘${text}’`;
     if (isByHand !== undefined)
-      return isByHand ? `took to arranging the menu ${name} by hand` : `let the menu ${name} follow the tree`;
+      return isByHand ? `began to arrange the menu ${name} by hand` : `let the menu ${name} follow the tree`;
     if (takesSafe !== undefined)
-      return takesSafe ? `let the menu ${name} take what is safe` : `stopped the menu ${name} from taking changes`;
+      return takesSafe
+        ? `let the menu ${name} take safe changes by itself`
+        : `stopped the menu ${name} from taking changes`;
     if (arranged !== undefined) return `settled the menu ${name} with the tree`;
     return `set what the menu ${name} takes from the tree`;
   },
@@ -139,7 +141,7 @@ export const menuRemove = defineOperation({
 
   cells: ({ menu }) => [`menu:${menu}.there`],
 
-  words: ({ menu }, site) => `took away the menu ${namedMenu(site, menu)}`,
+  words: ({ menu }, site) => `removed the menu ${namedMenu(site, menu)}`,
 });
 
 /** The site with the menu in place of the one before; the same site where nothing differs. */

@@ -54,7 +54,7 @@ export const oldPageDecide = defineOperation({
 
 function wordsOf(address: string, { letGo, declined }: z.infer<typeof oldPageDecideSchema>['fields'], site: Site) {
   const parts: string[] = [];
-  if (letGo === null) parts.push(`took up the old address ${address} again`);
+  if (letGo === null) parts.push(`reopened the old address ${address}`);
   else if (letGo === 'gone') parts.push(`let go of the old address ${address}`);
   else if (letGo) parts.push(`let the old address ${address} lead to ${quoted(site, letGo.page)}`);
   if (declined) parts.push(`declined pages for the old address ${address}`);

@@ -278,7 +278,7 @@ describe('the words of an operation', () => {
       set('visit', { label: { en: 'Come' }, inMenus: false }),
       'gave ‘Visit’ the menu label ‘Come’, took ‘Visit’ off menus',
     ],
-    [set('visit', { label: { en: '' } }), 'took away the menu label of ‘Visit’'],
+    [set('visit', { label: { en: '' } }), 'removed the menu label of ‘Visit’'],
     [set('visit', { slug: { en: { text: 'come', own: true } } }), 'set the slug of ‘Visit’ to ‘come’'],
     [set('visit', { slug: { en: { text: '', own: false } } }), 'let the slug of ‘Visit’ follow its title'],
     [set('visit', { hidden: 'branch' }), 'hid ‘Visit’ and its branch'],

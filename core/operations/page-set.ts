@@ -104,7 +104,7 @@ export const pageSet = defineOperation({
     if (title !== undefined) parts.push(`renamed ${name} to ‘${title}’`);
     if (fields.label) {
       const label = textIn(fields.label, language);
-      parts.push(label === '' ? `took away the menu label of ${name}` : `gave ${name} the menu label ‘${label}’`);
+      parts.push(label === '' ? `removed the menu label of ${name}` : `gave ${name} the menu label ‘${label}’`);
     }
     const slug = fields.slug?.[language];
     if (slug && title === undefined)
@@ -227,19 +227,15 @@ function fieldsBefore(node: SiteNode, next: SiteNode, set: PageFields): PageFiel
 function accessWords(access: AccessChange, name: string): string {
   const set = Object.keys(access);
   if (set.every((field) => field === 'engines'))
-    return access.engines === 'no'
-      ? `offered ${name} to search engines again`
-      : `held ${name} back from search engines`;
+    return access.engines === 'no' ? `offered ${name} to search engines again` : `left ${name} out of search engines`;
   if (set.every((field) => field === 'search'))
-    return access.search === 'no'
-      ? `let the site’s search find ${name} again`
-      : `held ${name} back from the site’s search`;
+    return access.search === 'no' ? `let site search find ${name} again` : `left ${name} out of site search`;
   if (set.every((field) => field === 'passphrase'))
     return access.passphrase === null
-      ? `took away the passphrase of ${name}`
+      ? `removed the passphrase of ${name}`
       : `set a passphrase for ${name} and what is below`;
   if (set.every((field) => field === 'labels')) return `changed the labels or the kind of ${name}`;
-  if (set.every((field) => field === 'menuFor')) return `set whom the menu entry of ${name} is for`;
+  if (set.every((field) => field === 'menuFor')) return `set who sees the menu entry of ${name}`;
   if (set.every((field) => field === 'standsIn'))
     return access.standsIn === null
       ? `made ${name} an ordinary page`
@@ -249,7 +245,7 @@ function accessWords(access: AccessChange, name: string): string {
 
 const STANDS_IN_WORDS: Readonly<Record<StandsIn, string>> = {
   'sign-in': 'the sign-in page',
-  'no-access': 'the page of those who may not open one',
+  'no-access': 'the no-access page',
   'not-found': 'the not-found page',
   account: 'the account page',
 };
@@ -260,7 +256,7 @@ function frameWords(frame: FrameChange, name: string): string {
     layout: 'layout',
     trail: 'trail',
     listing: 'list of pages',
-    date: 'day',
+    date: 'date',
   };
   return `set the ${listed((Object.keys(frame) as (keyof FrameChange)[]).map((field) => words[field]))} of ${name}`;
 }
@@ -272,8 +268,7 @@ function planWords({ questions, ...plan }: PlanChange, name: string): string {
   const parts = set.length === 0 ? [] : [`set the ${listed(set.map((field) => PLAN_WORDS[field]))} of ${name}`];
   if (asked.length > 0) {
     const settled = asked.filter((question) => question?.settledBy != null).length;
-    const one =
-      settled === asked.length ? 'settled a question' : asked.includes(null) ? 'took away a question' : 'asked';
+    const one = settled === asked.length ? 'settled a question' : asked.includes(null) ? 'removed a question' : 'asked';
     parts.push(asked.length === 1 ? `${one} about ${name}` : `changed ${asked.length} questions about ${name}`);
   }
   return parts.join(' and ') || `left the plan of ${name} as it was`;
@@ -283,7 +278,7 @@ const PLAN_WORDS = {
   origin: 'origin',
   purpose: 'purpose',
   owner: 'owner',
-  due: 'due day',
+  due: 'due date',
   readiness: 'readiness',
   importance: 'importance',
   words: 'words expected',

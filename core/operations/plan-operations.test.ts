@@ -28,7 +28,7 @@ describe('the plan of a page', () => {
       due: '2027-03-01',
     }));
 
-  it('is nothing again where all of it is taken away', () => {
+  it('is nothing again where all of it is removed', () => {
     const site = siteAfter([add, plan({ owner: 'Bram', goals: [g1] }), plan({ owner: ' ', goals: [] })]);
     expect(nodeAt(site, boats).plan).toBeNull();
   });
@@ -88,7 +88,7 @@ describe('the plan of a page', () => {
 
   it('is told in words', () => {
     const site = siteAfter([add]);
-    expect(wordsOf(plan({ owner: 'Bram', due: '2027-03-01' }), site)).toBe('set the owner and due day of ‘Boats’');
+    expect(wordsOf(plan({ owner: 'Bram', due: '2027-03-01' }), site)).toBe('set the owner and due date of ‘Boats’');
     expect(wordsOf(plan({ questions: { q1: QUESTION } }), site)).toBe('asked about ‘Boats’');
   });
 });

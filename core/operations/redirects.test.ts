@@ -105,7 +105,7 @@ describe('a redirect that is changed or taken away', () => {
       'made /find-us lead nowhere any more',
     );
     expect(wordsOf({ name: 'redirect.remove', redirect: id('second') }, site)).toBe(
-      'took away the redirect from /fair-1999',
+      'removed the redirect from /fair-1999',
     );
   });
 });

@@ -96,7 +96,7 @@ export const redirectRemove = defineOperation({
 
   cells: ({ redirect }) => [`redirect:${redirect}.there`],
 
-  words: ({ redirect }, site) => `took away the redirect from ${addressOf(site, redirect)}`,
+  words: ({ redirect }, site) => `removed the redirect from ${addressOf(site, redirect)}`,
 });
 
 function checkRedirect(site: Site, made: Redirect): Refusal | null {

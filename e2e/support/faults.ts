@@ -2,11 +2,12 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { ensureDatabase, startPostgres } from '#scripts/postgres.mjs';
 import { freePort } from './spur.ts';
 
-const ROOT = new URL('../..', import.meta.url).pathname;
+const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const EMAIL = 'ines@pellow-quay.example';
 const PASSWORD = 'slipway-42';
 const SITE = 'pellow-quay';

@@ -1,9 +1,11 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { createServer } from 'node:net';
-import pg from 'pg';
+import { fileURLToPath } from 'node:url';
+import { copyOfTemplate } from '#server/testing/template-database.ts';
 
-const ROOT = new URL('../..', import.meta.url).pathname;
+const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
 export interface Spur {
   readonly workbench: string;
@@ -22,18 +24,14 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
   const base = process.env.SPUR_TEST_DATABASE;
   if (!base) throw new Error('The browser tests need PostgreSQL: run them by `npm test -- --project e2e`.');
   const name = `spur_e2e_${randomBytes(6).toString('hex')}`;
-  const admin = new pg.Client({ connectionString: base });
-  await admin.connect();
-  await admin.query(`CREATE DATABASE ${name}`);
   const [port, livePort, formerPort, directoryPort] = (await Promise.all([1, 2, 3, 4].map(freePort))) as [
     number,
     number,
     number,
     number,
   ];
-  const env = {
+  const settings = {
     ...process.env,
-    DATABASE_URL: base.replace(/\/[^/]+$/, `/${name}`),
     SPUR_PORT: String(port),
     SPUR_LIVE_PORT: String(livePort),
     SPUR_OLD_SITE_PORT: String(formerPort),
@@ -41,6 +39,12 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
     SPUR_DEMO: withDemo ? 'yes' : 'no',
     NODE_ENV: 'production',
   };
+  const built = readFileSync(`${ROOT}dist/.built-from`, 'utf8');
+  const { url, drop } = await copyOfTemplate(base, name, `${built} ${settings.SPUR_DEMO}`, async (template) => {
+    const filling = await start('dist/workbench/main.js', { ...settings, DATABASE_URL: template });
+    await end(filling.child);
+  });
+  const env = { ...settings, DATABASE_URL: url };
   const workbench = await start('dist/workbench/main.js', env);
   const live = await start('dist/live/main.js', env);
   return {
@@ -51,8 +55,7 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
     firstAccountToken: (workbench.message.firstAccountToken as string | null) ?? null,
     stop: async () => {
       await Promise.all([end(workbench.child), end(live.child)]);
-      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
-      await admin.end();
+      await drop();
     },
   };
 }

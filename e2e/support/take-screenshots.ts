@@ -1,11 +1,12 @@
 import { writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { By, Key } from 'selenium-webdriver';
 import { openBrowser } from './browser.ts';
 import { pause } from './screen.ts';
 import { startSpur } from './spur.ts';
 import { Workbench } from './workbench.ts';
 
-const FOLDER = new URL('../../docs/screenshots/', import.meta.url).pathname;
+const FOLDER = fileURLToPath(new URL('../../docs/screenshots/', import.meta.url));
 const spur = await startSpur({ withDemo: true });
 const browser = await openBrowser();
 const bench = new Workbench(browser.driver);
@@ -27,7 +28,7 @@ try {
   await bench.untilText('Goals it serves');
   await take('plan');
   await bench.click('button', 'Schedule');
-  await bench.untilText('The site cannot open without');
+  await bench.untilText('Needed before opening');
   await take('schedule');
   await bench.click('button', 'Carry-over');
   await bench.find('button', /^Accept [1-9]/);
@@ -40,7 +41,7 @@ try {
   await bench.untilText('Petra Vane wrote on');
   await bench.click('button', 'Agreed: Courses');
   await bench.fill('Your name', 'Jory Pell');
-  await bench.click('button', 'Speak under this name');
+  await bench.click('button', 'Use this name');
   await bench.untilText('1 of');
   await bench.click('button', 'Unsure: Evening classes');
   await bench.untilText('2 of');
@@ -67,8 +68,8 @@ try {
   await browser.driver.executeScript('arguments[0].scrollIntoView()', effects);
   await take('make-live');
   await bench.press(Key.ESCAPE);
-  await bench.click('button', /asked for in vain/);
-  await bench.click('button', /^Asked for in vain/);
+  await bench.click('button', /not found/);
+  await bench.click('button', /^Not found/);
   await bench.untilText('has nearly the same name');
   await take('redirects');
   await bench.press(Key.ESCAPE);
@@ -80,7 +81,7 @@ try {
   await bench.untilText('Kept out by the page itself');
   await take('access');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
-  await bench.click('checkbox', 'A second one beside it');
+  await bench.click('checkbox', 'Add a second walk');
   const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
   for (const one of await (await bench.find('combobox', 'Walk as', right)).findElements(By.css('option')))
     if ((await one.getText()) === 'Staff') await one.click();
@@ -120,7 +121,7 @@ try {
   await browser.prefer('dark');
   await bench.open(spur, 'pellow-quay', '?lens=checks');
   await bench.select('Visit');
-  await bench.click('button', 'Ask outside addresses');
+  await bench.click('button', 'Check outside addresses');
   await bench.untilText('were asked on');
   await take('checks');
   await browser.prefer('light');

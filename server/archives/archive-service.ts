@@ -94,7 +94,7 @@ function disagreements(archive: Archive, site: Site): string[] {
     'The old address': repeatedIn(archive.oldRedirects.map(({ path }) => path)),
   };
   for (const [what, one] of Object.entries(twice))
-    if (one !== undefined) faults.push(`${what} ${one} stands in the file a second time.`);
+    if (one !== undefined) faults.push(`${what} ${one} appears twice in the file.`);
   if (history.some(({ revision }, index) => revision !== index + 1) || history.length !== packed.revision)
     return [...faults, `The history has to hold the edits 1 to ${packed.revision}, one after another.`];
   for (const { number, revision } of releases)

@@ -21,11 +21,11 @@ const NO_SITE = new ReadyAnswer(404, TEXT, 'There is no site at this address.\n'
   'X-Robots-Tag',
   'noindex',
 ]);
-const FAULT = new ReadyAnswer(500, TEXT, 'The page cannot be shown at the moment. Try again a little later.\n', [
+const FAULT = new ReadyAnswer(500, TEXT, 'The page cannot be shown right now. Try again later.\n', [
   'Cache-Control',
   'no-store',
 ]);
-const ONLY_READING = new ReadyAnswer(405, TEXT, 'This site is for reading.\n', [
+const ONLY_READING = new ReadyAnswer(405, TEXT, 'This site only answers GET requests.\n', [
   'Allow',
   'GET, HEAD',
   'Cache-Control',
@@ -119,7 +119,7 @@ function makeExpress(
         .status(status)
         .set('Cache-Control', 'no-store')
         .type('text')
-        .end('This form cannot be taken.\n');
+        .end('This form cannot be accepted.\n');
     log.error({ err: fault, url: request.url }, 'a page could not be shown');
     FAULT.send(request, response);
   };

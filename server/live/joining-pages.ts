@@ -63,13 +63,13 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
       return letterSent(email);
     }
     const lead = link.needs_approval
-      ? `<p>Somebody who looks after ${escaped(site.name)} lets you in when you have asked.</p>`
+      ? `<p>The site’s managers approve each request to join ${escaped(site.name)}.</p>`
       : '';
     const isWrong = request.method === 'POST';
     return {
       status: isWrong ? 422 : 200,
       title,
-      body: `${lead}<p>Type your mail address. We write to you, and you go on from there.</p>${emailForm(email, isWrong, on, 'Send me the letter')}`,
+      body: `${lead}<p>Type your mail address. We will send you a mail with a link to continue.</p>${emailForm(email, isWrong, on, 'Send me the mail')}`,
     };
   };
 
@@ -102,7 +102,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     if (done.outcome === 'waits')
       return {
         title: 'You have asked to join',
-        body: `<p>Somebody who looks after ${escaped(site.name)} will let you in. You can <a href="/${site.key}/sign-in">sign in</a> already; more opens when that is done.</p>`,
+        body: `<p>The site’s managers will approve your request. You can <a href="/${site.key}/sign-in">sign in</a> already; more pages open once they have.</p>`,
       };
     // Whoever reads the letter and has chosen a password signs in with it: a letter that was read by others opens nothing.
     response.redirect(
@@ -127,12 +127,12 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
 const ENDED: Said = {
   status: 410,
   title: 'This link has ended',
-  body: '<p>It was used, withdrawn, or its time is over. Ask whoever gave it to you for another one.</p>',
+  body: '<p>It has been used or withdrawn, or it has expired. Ask whoever gave it to you for a new one.</p>',
 };
 
 const letterSent = (email: string): Said => ({
-  title: 'Look into your mail',
-  body: `<p>We have written to ${escaped(email)}. Follow the link in the letter; it works for a day.</p>`,
+  title: 'Check your mail',
+  body: `<p>We have sent a mail to ${escaped(email)}. Follow its link within a day.</p>`,
 });
 
 function faultsIn({ audience }: OpenLetter, name: string, password: string): string[] {

@@ -19,7 +19,7 @@ export interface Release {
   /** Its number, counted from the site's first one. */
   readonly number: number;
   readonly site: Site;
-  /** What visitors read while the site is closed for works; null while it is open. */
+  /** What visitors will read while the site is closed for works; null while it is open. */
   readonly works: Works | null;
   /** When each node last went live, by id. */
   readonly liveAt: ReadonlyMap<string, Date>;

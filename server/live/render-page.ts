@@ -105,7 +105,7 @@ export interface NotFound {
 export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound): string {
   const { site, place } = view;
   const [heading, words] = isGone
-    ? ['This page is no longer there', 'It was taken down for good, and no other page has taken its place.']
+    ? ['This page is no longer there', 'It was removed permanently, and no other page has replaced it.']
     : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
   const title = own?.title ?? heading;
   const lead = own?.html ?? `<p>${words} The menu above lists the main pages.</p>`;
@@ -139,7 +139,7 @@ function renderNear({ site, place, derived }: LiveView, near: readonly number[])
     const address = derived.addresses[row]!;
     return `<li><a href="${escaped(pathOf(place, address))}">${escaped(title)}</a> <small class="address">${escaped(address)}</small></li>`;
   });
-  return `<section aria-labelledby="near"><h2 id="near">Perhaps you were looking for</h2><ul class="near">${items.join('')}</ul></section>`;
+  return `<section aria-labelledby="near"><h2 id="near">You may be looking for</h2><ul class="near">${items.join('')}</ul></section>`;
 }
 
 /** A whole page around what differs, in its layout. */
@@ -183,8 +183,8 @@ function renderAccount(view: LiveView): string {
 
 /** What the account page shows below its text. It is the same for all who belong to the same audiences. */
 function renderOwnAccount({ place, walk }: LiveView): string {
-  if (walk !== null) return '<p>Here they sign out and choose another password.</p>';
-  return `<section aria-label="Your account"><p><a href="${escaped(place.base)}/~password">Choose another password</a></p>${signOutForm(place)}</section>`;
+  if (walk !== null) return '<p>Visitors sign out and change their password here.</p>';
+  return `<section aria-label="Your account"><p><a href="${escaped(place.base)}/~password">Change password</a></p>${signOutForm(place)}</section>`;
 }
 
 function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail): string {
@@ -280,12 +280,12 @@ export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignI
         ? '<p>You are signed in.</p>'
         : ''
       : view.isSignedIn
-        ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask whoever looks after this site.</p>`
-        : `<p>‘${escaped(title)}’ is open to ${escaped(audiencesFor(site, page!))}. Sign in to see it; if you have no account, ask whoever looks after this site.</p>`;
+        ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask the site’s managers.</p>`
+        : `<p>‘${escaped(title)}’ is open to ${escaped(audiencesFor(site, page!))}. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
   const form = view.isSignedIn
     ? ''
     : `<form method="post" action="${escaped(place.base)}/sign-in" class="sign-in">
-${isWrong ? '<p role="alert" class="wrong">The mail address and password do not belong together. Check both and try again.</p>' : ''}
+${isWrong ? '<p role="alert" class="wrong">The mail address and password do not match. Check both and try again.</p>' : ''}
 <input type="hidden" name="to" value="${escaped(to)}">
 <p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${escaped(email)}"></label></p>
 <p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>

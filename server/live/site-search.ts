@@ -102,9 +102,9 @@ async function find(
 
 function outcome(words: string, count: number, isClose: boolean): string {
   const asked = `‘${escaped(words)}’`;
-  if (count === 0) return `No page has ${asked}. Try fewer words, or other ones.`;
+  if (count === 0) return `No page contains ${asked}. Try fewer or different words.`;
   const pages = count === 1 ? '1 page' : `${count} pages`;
-  return isClose ? `No page has exactly ${asked}. ${pages} with words close to it:` : `${pages} with ${asked}:`;
+  return isClose ? `No page contains exactly ${asked}. ${pages} with similar words:` : `${pages} with ${asked}:`;
 }
 
 function renderResult(view: LiveView, page: PageId, extract: string): string {
@@ -122,5 +122,5 @@ function renderParts({ place }: LiveView, words: string, part: number, parts: nu
   if (parts < 2) return '';
   const to = (number: number, text: string) =>
     `<a href="${escaped(`${place.base}/search?${new URLSearchParams({ q: words, ...(number > 1 && { part: String(number) }) }).toString()}`)}">${text}</a>`;
-  return `<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'The ten before') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'The next ten') : ''}</nav>`;
+  return `<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'Previous ten') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'Next ten') : ''}</nav>`;
 }

@@ -85,7 +85,7 @@ async function ofSitemaps(
   const faults: LineFault[] = [];
   [...found].slice(0, MOST_OLD_PAGES).forEach((raw, index) => {
     const address = normalAddress(raw);
-    if (address === null) faults.push({ line: index + 1, detail: `Entry ${index + 1} is no web address.` });
+    if (address === null) faults.push({ line: index + 1, detail: `Entry ${index + 1} is not a web address.` });
     else pages.set(address, unreadPage(address));
   });
   return withoutColumns({ pages: [...pages.values()], faults });

@@ -35,7 +35,7 @@ export const AGENT = 'SpurCrawler/1.0';
 export async function politeFetch(address: string, limits: FetchLimits, signal?: AbortSignal): Promise<Fetched> {
   const url = URL.canParse(address) ? new URL(address) : null;
   if (!url || !/^https?:$/.test(url.protocol) || url.username !== '' || url.password !== '')
-    return { ok: false, why: 'not-web', detail: `${address} is no web address.` };
+    return { ok: false, why: 'not-web', detail: `${address} is not a web address.` };
   const isAllowed = limits.allowedHosts.has(url.host) || limits.allowedHosts.has(url.hostname);
   let forbidden: string | null = null;
   const checkedLookup: LookupFunction = (host, options, done) => {

@@ -99,10 +99,7 @@ describe('an address that a page leaves', () => {
     await visit(key, '/visit');
     const headers = { Referer: `https://www.example/${key}/courses` };
     const answer = await server.live(`/${key}/find-ous`, headers);
-    expect([answer.status, /Perhaps you were looking for.*href="\/[^"]*\/find-us"/s.test(answer.text)]).toEqual([
-      404,
-      true,
-    ]);
+    expect([answer.status, /You may be looking for.*href="\/[^"]*\/find-us"/s.test(answer.text)]).toEqual([404, true]);
     await server.live(`/${key}/wp-login.php`, { Referer: 'https://elsewhere.example/spy?secret=1' });
     const path = `/api/sites/${key}`;
     await until(
@@ -202,7 +199,7 @@ describe('redirects by hand', () => {
     const { rows } = (await ines.post(`/api/sites/${key}/redirects/table`, { text })).json;
     expect(rows.map((row: { destination: unknown; fault: string }) => row.destination ?? row.fault)).toEqual([
       { page: 'courses' },
-      'This address has a redirect already.',
+      'This address already has a redirect.',
       'A page has this address.',
       'No page has the address /nowhere.',
       'gone',

@@ -28,8 +28,8 @@ export function invitation(
     text: [
       letter || `${by} would like to know what you think of the pages that are planned for ${site}.`,
       `Look at the plan: ${link}`,
-      `You need no account. Say for each page whether you agree, want a change or are unsure, and write what should be different. The link works until ${dayWords(expiresAt)}.`,
-      ...(hasPassphrase ? [`It asks for a passphrase, which ${by} tells you in another way.`] : []),
+      `You need no account. For each page, say whether you agree, want a change or are unsure, and what should be different. The link works until ${dayWords(expiresAt)}.`,
+      ...(hasPassphrase ? [`It asks for a passphrase, which ${by} will send you separately.`] : []),
     ].join('\n\n'),
   };
 }

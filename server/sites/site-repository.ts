@@ -215,7 +215,7 @@ export const contentsOf = (
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
   database('content').where({ site: key }).whereIn('id', ids).pluck('id');
 
-/** What visitors read while the site is closed for works; null while it is open. */
+/** What visitors will read while the site is closed for works; null while it is open. */
 export const worksOf = async (database: Knex, key: SiteKey): Promise<Works | null> =>
   (await database('site').where({ key }).first('works'))?.works ?? null;
 

@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
+import { readFileSync, readdirSync } from 'node:fs';
 import { type Server, createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import knex from 'knex';
 import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite, newSettings } from '#core/model/site.ts';
@@ -37,6 +37,7 @@ import { LinkService, NIGHTLY_LINKS } from '../checks/link-service.ts';
 import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
 import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
+import { copyOfTemplate } from './template-database.ts';
 import { passOnProgress } from '../events/release-progress.ts';
 import { SiteNews } from '../events/site-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
@@ -122,16 +123,25 @@ export interface TestServer {
   readonly close: () => Promise<void>;
 }
 
+const MIGRATIONS = new URL('../database/migrations/', import.meta.url);
+/** All migrations as one text: databases of the tests are copied from one that was made by these. */
+const migrationsAsWritten = (): string =>
+  readdirSync(MIGRATIONS)
+    .sort()
+    .map((name) => readFileSync(new URL(name, MIGRATIONS), 'utf8'))
+    .join('\n');
+
 /** Two workbench processes and the visitors' side, on a database of their own, in this process. */
 export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set()): Promise<TestServer> {
   const base = process.env.SPUR_TEST_DATABASE;
   if (!base) throw new Error('The tests of the server need PostgreSQL: run them by `npm test -- --project server`.');
   const name = `spur_test_${randomBytes(6).toString('hex')}`;
-  const admin = knex({ client: 'pg', connection: base });
-  await admin.raw(`CREATE DATABASE ${name}`);
-  const url = base.replace(/\/[^/]+$/, `/${name}`);
+  const { url, drop } = await copyOfTemplate(base, name, migrationsAsWritten(), async (template) => {
+    const empty = connect(template);
+    await migrate(empty);
+    await empty.destroy();
+  });
   const database = connect(url);
-  await migrate(database);
   const pool = connectPool(url);
   const ends: (() => Promise<unknown>)[] = [];
   const open = async (server: Server): Promise<string> => {
@@ -286,8 +296,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       for (const end of ends) await end();
       await pool.end();
       await database.destroy();
-      await admin.raw(`DROP DATABASE ${name} WITH (FORCE)`);
-      await admin.destroy();
+      await drop();
     },
   };
 }

@@ -66,7 +66,7 @@ describe('a joining link', () => {
     expect(asked.text).toContain('Join Students');
     expect(asked.headers.get('cache-control')).toBe('no-store');
     const sent = await form(path, { email: 'jory@home.example', to: '/area' });
-    expect(sent.text).toContain('Look into your mail');
+    expect(sent.text).toContain('Check your mail');
     const letter = await letterTo('jory@home.example');
     expect(letter.subject).toBe('Join Students at pq');
     expect((await form(letter.path!, { ...NEW, password: 'short' })).status).toBe(422);
@@ -215,7 +215,7 @@ describe('a list of visitors', () => {
     const changes = {
       made: [{ name: 'Tobias', email: 'tobias@home.example' }],
       changed: [{ name: 'Ada', email: 'ADA@home.example' }],
-      faults: [{ line: 4, detail: '‘nothing’ is no mail address.' }],
+      faults: [{ line: 4, detail: '‘nothing’ is not a mail address.' }],
     };
     expect(await bring(false)).toEqual(changes);
     expect((await letterTo('tobias@home.example')).path).toBeUndefined();

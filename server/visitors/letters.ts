@@ -54,7 +54,7 @@ export class Letters {
   askToJoin(site: LetterSite, link: JoiningLink, audience: string, email: string, wayOn: string): Promise<void> {
     return this.#write(site, email, link.id, wayOn, (address) => ({
       subject: `Join ${audience} at ${site.name}`,
-      text: `Somebody, we think you, wants to join ‘${audience}’ at ${site.name}.\n\nGo on here: ${address}\n\nThe link works for a day, and once. If it was not you, do nothing.`,
+      text: `You asked to join ‘${audience}’ at ${site.name}.\n\nContinue here: ${address}\n\nThe link works once, within a day. If you did not ask for this, ignore this mail.`,
     }));
   }
 
@@ -69,11 +69,11 @@ export class Letters {
       isKnown
         ? {
             subject: `A new password for ${site.name}`,
-            text: `Choose a new password here: ${address}\n\nThe link works for a day, and once. Your present password stays until then. If you did not ask for this, do nothing.`,
+            text: `Choose a new password here: ${address}\n\nThe link works once, within a day. Your current password works until then. If you did not ask for this, ignore this mail.`,
           }
         : {
             subject: `Your account at ${site.name}`,
-            text: `Somebody asked for a new password for ${site.name}. This mail address has no account there. If that was you, you may have joined with another address; ask whoever looks after the site.`,
+            text: `Somebody asked for a new password for ${site.name}. There is no account for this mail address. If you asked, you may have joined with another address; ask the site’s managers.`,
           },
     );
   }
@@ -87,7 +87,7 @@ export class Letters {
       '/',
       (address) => ({
         subject: `Your account at ${site.name}`,
-        text: `An account was made for you at ${site.name}.\n\nChoose a password here: ${address}\n\nThe link works for a day. Later you can ask for another one on the sign-in page.`,
+        text: `You now have an account at ${site.name}.\n\nChoose a password here: ${address}\n\nThe link works for a day. After that, ask for a new one on the sign-in page.`,
       }),
       database,
     );

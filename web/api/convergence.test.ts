@@ -68,7 +68,7 @@ describe('several people on one site, with whatever delays', () => {
         }
         expect(checkSite(server.site)).toEqual([]);
         const refused = people.flatMap(({ told }) =>
-          told.filter((one) => one.kind === 'fault' && one.words.endsWith('Your change was taken back.')),
+          told.filter((one) => one.kind === 'fault' && one.words.endsWith('Your change was undone.')),
         );
         const made = people.reduce((sum, person) => sum + person.made, 0);
         expect(server.committed.size + refused.length).toBe(made);

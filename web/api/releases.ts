@@ -71,7 +71,7 @@ export async function letMissedBe(key: SiteKey, path: string, isLetBe: boolean):
 
 const worksKey = (key: SiteKey): string => `/sites/${key}/works`;
 
-/** What visitors read while the site is closed for works, null while it is open; undefined until it is known. */
+/** What visitors will read while the site is closed for works, null while it is open; undefined until it is known. */
 export const useWorks = (key: SiteKey): Works | null | undefined =>
   useSWR(worksKey(key), () => call('showWorks', { site: key }).then((one) => one.works)).data;
 

@@ -77,7 +77,7 @@ describe('a change made here', () => {
     server.tell();
     await settle();
     expect(told).toContainEqual(
-      expect.objectContaining({ kind: 'fault', words: 'It was refused. Your change was taken back.' }),
+      expect.objectContaining({ kind: 'fault', words: 'It was refused. Your change was undone.' }),
     );
     expect(titleOf('courses')).toBe('Learn');
     expect(plain(store.getShown().site)).toEqual(plain(server.site));

@@ -177,7 +177,7 @@ export class SiteStore {
     const site = this.#shown.site;
     const made = wasRefused ? (toSave(operations, site) as Again['operations']) : operations;
     if (made.length > 0) return this.apply([...made], contents);
-    const words = 'Nothing of it can be made in the tree as it is now.';
+    const words = 'None of it can be applied to the current tree.';
     this.#tell({ kind: 'fault', words, again: null });
     return words;
   }
@@ -249,8 +249,7 @@ export class SiteStore {
         }
         this.#pending = this.#pending.filter(({ request }) => request !== next.request);
         this.#rebase();
-        const words =
-          fault instanceof ServerProblem ? `${fault.message} Your change was taken back.` : wordsOfFault(fault);
+        const words = fault instanceof ServerProblem ? `${fault.message} Your change was undone.` : wordsOfFault(fault);
         const { operations, contents } = next;
         const isSavable = operations.some(({ name }) => SAVABLE.includes(name));
         this.#tell({ kind: 'fault', words, again: isSavable ? { operations, contents, wasRefused: true } : null });

@@ -15,11 +15,11 @@ import { PlaceChoice } from './place-choice.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
-  'no-title': 'No letter or digit in it: left out',
-  'title-cut': 'Longer than a title can be: cut to 300 characters',
-  'step-skipped': 'It skips a level: it hangs one level below the heading before it',
-  'too-deep': 'Deeper than the tree can be: it stands on the deepest level',
-  'marks-taken-out': 'Characters that cannot be seen were taken out',
+  'no-title': 'No letter or digit: left out',
+  'title-cut': 'Too long for a title: cut to 300 characters',
+  'step-skipped': 'Skips a level: placed one level below the line above',
+  'too-deep': 'Too deep: placed on the deepest level',
+  'marks-taken-out': 'Invisible characters removed',
 };
 /** So many lines are shown before they are made; all are made. */
 const MOST_SHOWN = 200;
@@ -109,12 +109,12 @@ function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> 
   const entries = list.ok ? list.entries : [];
   return (
     <ul
-      aria-label="The pages that the list makes"
+      aria-label="Pages from the list"
       className="h-64 overflow-y-auto rounded-md border border-rule bg-paper p-2"
       // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls
       tabIndex={0}
     >
-      {entries.length === 0 && <li className="text-quiet">The pages stand here as soon as there is a title.</li>}
+      {entries.length === 0 && <li className="text-quiet">The pages appear here as you type titles.</li>}
       {entries.slice(0, MOST_SHOWN).map(({ title, depth, line }) => (
         <li
           key={line}
@@ -135,9 +135,7 @@ function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
   return (
     <details open={notes.length <= 3} className="rounded-md bg-attention-soft px-3 py-2 text-small">
       <summary className="font-medium text-attention">
-        {notes.length === 1
-          ? '1 line was not taken as it stands'
-          : `${numberWords(notes.length)} lines were not taken as they stand`}
+        {notes.length === 1 ? '1 line was not taken as it stands' : `${numberWords(notes.length)} lines were changed`}
         {notes.length > 3 && (
           <span className="block font-normal text-ink">
             {[...kinds].map(([what, list]) => `${NOTE_WORDS[what]} (${numberWords(list.length)}).`).join(' ')}

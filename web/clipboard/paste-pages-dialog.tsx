@@ -64,7 +64,7 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
         const carried = await carryPages(store, clip, plan as Carried, there);
         if (carried.is === 'refused') return;
         if (carried.is === 'in both')
-          toast.error(`They stand here now, and in ‘${clip.siteName}’ too. ${carried.why} Remove them there.`);
+          toast.error(`They are here now, and still in ‘${clip.siteName}’ too. ${carried.why} Remove them there.`);
       }
     } catch (reason) {
       return void toast.error(wordsOfFault(reason));
@@ -121,22 +121,22 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
         <PlaceChoice site={site} page={selection.active} side={side} onChoose={setSide} />
         {clip.kind === 'copy' && (
           <Tick
-            label="With all that stands below"
+            label="With everything below"
             checked={withBelow}
             onChange={(event) => setWithBelow(event.target.checked)}
           />
         )}
         {plan && plan.left.length > 0 && source && (
-          <section aria-label="What cannot come along" className="rounded-md bg-attention-soft px-3 py-2 text-small">
-            <h3 className="font-medium text-attention">What cannot come along</h3>
+          <section aria-label="What is left behind" className="rounded-md bg-attention-soft px-3 py-2 text-small">
+            <h3 className="font-medium text-attention">What is left behind</h3>
             <ul className="list-disc pl-4">
               {plan.left.map(({ page, why }) => (
                 <li key={`${page} ${why}`}>
                   ‘{textIn(source.nodes.get(page)!.title, source.settings.language)}’:{' '}
                   {why === 'home-stays'
-                    ? 'it is the home page there, and comes as a page like others.'
+                    ? 'it is the home page there, and becomes an ordinary page.'
                     : why === 'access-stays'
-                      ? 'its rule of who can open it stays behind, since audiences belong to their site. Here it is open to whom the page above it is.'
+                      ? 'its access rule stays behind, since audiences belong to their site. Here it follows the page above.'
                       : `it is a link to a page that stays behind, so it is left out${clip.kind === 'cut' ? ', and is kept under ‘Removed pages’ there' : ''}.`}
                 </li>
               ))}
@@ -146,14 +146,14 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
         <div role="status">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
           {plan?.operations.length === 0 && isMove && (
-            <p className="text-quiet">They stand there already, or it is within what is moved.</p>
+            <p className="text-quiet">They are already there, or the place is inside what you are moving.</p>
           )}
           {changes && isMove && (
             <p>{changes.addresses.length === 0 ? 'No address changes.' : `${addresses(changes.addresses.length)}.`}</p>
           )}
           {changes && !isMove && (
             <p className="text-quiet">
-              The copies are drafts with the same texts. Where an address is taken, theirs ends in -2.
+              The copies are drafts with the same text. If an address is taken, the copy’s ends in -2.
             </p>
           )}
         </div>

@@ -18,10 +18,10 @@ export function PlaceChoice({
   readonly onChoose: (side: Side) => void;
 }) {
   const node = page === null ? undefined : maybeNodeAt(site, page);
-  if (!node) return <p className="text-quiet">They will stand at the end of the top level.</p>;
+  if (!node) return <p className="text-quiet">They go at the end of the top level.</p>;
   return (
     <Radios
-      legend={`Where, seen from ‘${textIn(node.title, site.settings.language)}’`}
+      legend={`Where, relative to ‘${textIn(node.title, site.settings.language)}’`}
       choices={SIDES.filter((one) => one.value !== 'inside' || node.type !== 'link')}
       value={side}
       onChoose={onChoose}

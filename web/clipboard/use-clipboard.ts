@@ -27,7 +27,7 @@ export function useClipboard(
     toast(
       kind === 'copy'
         ? `Copied ${pages(clip.pages.length)}, with what is below. Paste here, in another site, or as a list anywhere.`
-        : `Cut ${pages(clip.pages.length)}. ${clip.pages.length === 1 ? 'It stays' : 'They stay'} until you paste; Escape lets go.`,
+        : `Cut ${pages(clip.pages.length)}. ${clip.pages.length === 1 ? 'It stays' : 'They stay'} until you paste; press Escape to cancel.`,
       { duration: 3500 },
     );
   });

@@ -84,7 +84,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       if (operations.length > 0 && store.apply(operations) === null) {
         if (there.place.parent !== null) setOpen(there.place.parent, true);
       }
-    } else if (moved) toast('Nothing was moved: that is no place for it.');
+    } else if (moved) toast('Nothing was moved: it cannot go there.');
     stop();
   };
   const context = useMemo<DragContext>(() => ({ drag, register }), [drag, register]);

@@ -22,7 +22,7 @@ function FactView({ node }: NodeViewProps) {
   return (
     <NodeViewWrapper
       as="span"
-      title={fact ? `${fact.name}, a fact of the site` : 'This fact was taken away. Visitors read nothing here.'}
+      title={fact ? `${fact.name}, a fact of the site` : 'This fact was removed. Visitors see nothing here.'}
       className={`rounded-sm px-1 ${fact && fact.text !== '' ? 'bg-accent-soft' : 'bg-attention-soft text-attention'}`}
     >
       {words}

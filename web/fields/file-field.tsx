@@ -21,7 +21,7 @@ export function FileField({
   const take = async (file: File | undefined) => {
     if (!file) return;
     if (file.size > LARGEST_FILE) {
-      onFault(`‘${file.name}’ is larger than ${LARGEST_FILE / 1_000_000} MB. Bring it in parts.`);
+      onFault(`‘${file.name}’ is larger than ${LARGEST_FILE / 1_000_000} MB. Import it in parts.`);
       return;
     }
     try {

@@ -74,7 +74,7 @@ export function NamedThings({
 
 interface NamedThingProps {
   readonly name: string;
-  /** What it is, as in "Take away the label". */
+  /** What it is, as in "Remove the label". */
   readonly one: string;
   readonly longest: number;
   readonly hint?: string;
@@ -97,7 +97,7 @@ export function NamedThing({ name, one, longest, hint, onRename, onRemove, child
             onSave={(title) => title.trim() !== '' && onRename(title)}
           />
         </div>
-        <IconButton name={`Take away the ${one} ‘${name}’`} className="mt-6" onClick={onRemove}>
+        <IconButton name={`Remove the ${one} ‘${name}’`} className="mt-6" onClick={onRemove}>
           <Trash2 size={16} aria-hidden />
         </IconButton>
       </div>

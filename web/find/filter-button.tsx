@@ -162,7 +162,7 @@ function Saved() {
     <section aria-label="Saved filters" className="border-t border-rule pt-3">
       <h3 className="mb-1 text-small font-medium">Saved filters</h3>
       {saved.length === 0 && (
-        <p className="text-small text-quiet">None yet. Choose a filter, give it a name, save it.</p>
+        <p className="text-small text-quiet">None yet. Choose a filter and save it under a name.</p>
       )}
       <ul>
         {saved.map((one) => (

@@ -55,7 +55,7 @@ function Chip({ words, onRemove }: { readonly words: string; readonly onRemove?:
       {onRemove && (
         <button
           type="button"
-          aria-label={`Take away the filter ${words}`}
+          aria-label={`Remove the filter ${words}`}
           onClick={onRemove}
           className="-mr-1 inline-flex size-5 items-center justify-center rounded-full hover:bg-sunken"
         >

@@ -33,7 +33,7 @@ export const LensPanel = memo(function LensPanel() {
           <WritePanel key={active} page={active} />
         </fieldset>
       ) : (
-        <p className="text-quiet">Select a page in the tree, and its fields and its text stand here.</p>
+        <p className="text-quiet">Select a page in the tree to see its fields and text.</p>
       )}
     </aside>
   );

@@ -23,7 +23,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
       </p>
       {chosen.length > 1 && (
         <p className="mt-1 rounded-sm bg-attention-soft px-2 py-1 text-small text-attention">
-          {chosen.length} are selected. What stands here is of this page alone.
+          {chosen.length} are selected. The fields here are for this page only.
         </p>
       )}
       {address !== null && (

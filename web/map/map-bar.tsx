@@ -60,7 +60,7 @@ export function MapBar({ onZoom, onFitAll, onFitBranch, onExport }: MapBarProps)
       <IconButton name="Show the selected branch" keys="." onClick={onFitBranch}>
         <Focus size={16} aria-hidden />
       </IconButton>
-      <IconButton name="Take the map along…" onClick={onExport}>
+      <IconButton name="Export the map…" onClick={onExport}>
         <Download size={16} aria-hidden />
       </IconButton>
     </div>

@@ -22,10 +22,12 @@ export function FirstAccountPage() {
   });
   const { errors } = formState;
   return (
-    <EntryFrame title="Make the first account" lead="It manages everything: sites, pages and what goes live.">
+    <EntryFrame title="Create the first account" lead="It has full access: sites, pages and what goes live.">
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
         {(fault || token === '') && (
-          <Notice>{fault ?? 'The link is not whole. Copy all of it from the window in which Spur was started.'}</Notice>
+          <Notice>
+            {fault ?? 'The link is incomplete. Copy all of it from the window in which Spur was started.'}
+          </Notice>
         )}
         <TextField label="Your name" autoComplete="name" fault={errors.name?.message} {...register('name')} />
         <TextField
@@ -44,7 +46,7 @@ export function FirstAccountPage() {
           {...register('password')}
         />
         <Button type="submit" look="main" disabled={formState.isSubmitting || token === ''} className="h-10 self-start">
-          Make the account
+          Create the account
         </Button>
       </form>
     </EntryFrame>

@@ -47,7 +47,7 @@ export function MakeSiteDialog({ onClose }: { readonly onClose: () => void }) {
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button look="main" type="submit" form="make-site" disabled={isSubmitting}>
-            Make the site
+            Create the site
           </Button>
         </>
       }

@@ -25,7 +25,7 @@ export function OutboxPage() {
         <div>
           <h1 className="font-display text-display leading-tight font-semibold tracking-tight">Outbox</h1>
           <p className="mt-1 text-quiet">
-            This installation has no mail server. What would have gone out by mail stands here, for everybody who is
+            This installation has no mail server. Mails that would have been sent appear here, for everyone who is
             signed in.
           </p>
         </div>
@@ -33,7 +33,8 @@ export function OutboxPage() {
           <p className="text-quiet">Loading …</p>
         ) : mails.length === 0 ? (
           <p className="flex items-center gap-2 text-quiet">
-            <Mail size={18} aria-hidden /> No mail yet. Invitations to a shared plan and answers to comments come here.
+            <Mail size={18} aria-hidden /> No mail yet. Invitations to a shared plan and answers to comments appear
+            here.
           </p>
         ) : (
           <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] gap-4 md:grid-cols-[22rem_minmax(0,1fr)]">

@@ -44,15 +44,15 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
   };
   return (
     <Dialog
-      title="Bring a site back"
-      description="From an archive that was taken of it: ‘The whole site with its history’ under Bring and take. A new site is made, and nothing of those that are here changes."
+      title="Restore a site"
+      description="From an archive: ‘The whole site with its history’ under Import and export. It becomes a new site; the existing ones stay as they are."
       isOpen
       onClose={onClose}
       actions={
         <>
           <Button onClick={onClose}>Cancel</Button>
           <Button look="main" disabled={!file || !parsed.success || isBusy} onClick={() => void restore()}>
-            {isBusy ? 'Reading the archive …' : 'Make the site of it'}
+            {isBusy ? 'Reading the archive …' : 'Restore the site'}
           </Button>
         </>
       }

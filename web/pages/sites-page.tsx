@@ -33,7 +33,7 @@ export function SitesPage() {
           {mayMake && (
             <div className="flex flex-wrap gap-2">
               <Button onClick={() => setRestoring(true)}>
-                <ArchiveRestore size={16} aria-hidden /> Bring a site back…
+                <ArchiveRestore size={16} aria-hidden /> Restore a site…
               </Button>
               <Button look="main" onClick={() => setMaking(true)}>
                 <Plus size={16} aria-hidden /> New site
@@ -113,7 +113,7 @@ function EmptySites({ onMake }: { readonly onMake: (() => void) | null }) {
       </p>
       {onMake && (
         <Button look="main" onClick={onMake} className="mt-4">
-          Make the first site
+          Create the first site
         </Button>
       )}
     </div>

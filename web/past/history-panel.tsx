@@ -50,7 +50,7 @@ export const HistoryPanel = memo(function HistoryPanel() {
       <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
         {newest?.length === 0 && (
           <p className="pt-3 text-quiet">
-            Nothing has been changed yet. Each change will stand here, with who made it and when.
+            Nothing has been changed yet. Each change appears here, with who made it and when.
           </p>
         )}
         <Days entries={older.entries} lookedAt={past?.revision ?? null} onLook={lookAt} />
@@ -77,7 +77,7 @@ function Slider({ entries }: { readonly entries: readonly HistoryEntry[] }) {
     past === null
       ? 'Now'
       : at === 0
-        ? 'As the site was at the beginning'
+        ? 'The site at the beginning'
         : entry
           ? `After change ${at}: ${format(new Date(entry.at), 'd MMM, HH:mm')}`
           : `After change ${at}`;

@@ -27,7 +27,7 @@ export function PastBar() {
     try {
       await store.goBack(past.revision);
       lookAt(null);
-      toast('The draft is again as it was then.', { action: { label: 'Undo', onClick: () => run('undo') } });
+      toast('The draft is back to how it was then.', { action: { label: 'Undo', onClick: () => run('undo') } });
     } catch (fault) {
       toast.error(wordsOfFault(fault));
     } finally {
@@ -55,7 +55,7 @@ export function PastBar() {
             ]
               .filter(Boolean)
               .join('; ') + '.'
-          : 'It is the same now.'}
+          : 'Nothing has changed since.'}
       </p>
       {earlier.size > 0 && (
         <Button look="quiet" isTight onClick={show}>
@@ -68,7 +68,7 @@ export function PastBar() {
         </Button>
       )}
       <Button look="main" onClick={() => lookAt(null)}>
-        Come back to now
+        Back to now
       </Button>
     </div>
   );

@@ -36,8 +36,8 @@ export function GuestDialog({
   });
   return (
     <Dialog
-      title="Who is speaking?"
-      description="Your verdicts and comments stand under this name. Whoever made the plan and whoever has this link can read them."
+      title="What is your name?"
+      description="Your verdicts and comments appear under this name. The makers of the plan and anyone with this link can read them."
       isOpen
       onClose={onClose}
     >
@@ -54,12 +54,12 @@ export function GuestDialog({
           label="Mail address (optional)"
           type="email"
           autoComplete="email"
-          hint="Answers to your comments are sent there. Only the makers of the plan have it."
+          hint="We send answers to your comments there. Only the makers of the plan can see it."
           fault={formState.errors.email?.message}
           {...register('email')}
         />
         <Button type="submit" look="main" disabled={formState.isSubmitting} className="self-start">
-          Speak under this name
+          Use this name
         </Button>
       </form>
     </Dialog>

@@ -34,7 +34,7 @@ export function SharedPanel(props: PanelProps) {
       className="min-h-0 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
     >
       {page === null ? (
-        <p className="text-quiet">Select a page, and what is planned for it stands here.</p>
+        <p className="text-quiet">Select a page to see what is planned for it.</p>
       ) : (
         <OnePage
           key={page}
@@ -111,7 +111,7 @@ function YourVerdict({ page }: { readonly page: PageId }) {
         ))}
       </div>
       <p className="mt-1 min-h-5 text-small text-quiet">
-        {mine === null ? 'You have not said yet.' : VERDICT_MEANING[mine]}
+        {mine === null ? 'You have not answered yet.' : VERDICT_MEANING[mine]}
       </p>
     </fieldset>
   );
@@ -235,7 +235,7 @@ function NewComment({
       <Radios legend="It is" choices={KINDS} value={kind} onChoose={setKind} />
       <div>
         <Button type="submit" disabled={text === '' || isSending}>
-          {kind === 'question' ? 'Ask it' : 'Send the comment'}
+          {kind === 'question' ? 'Ask' : 'Send the comment'}
         </Button>
       </div>
     </form>

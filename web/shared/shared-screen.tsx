@@ -51,7 +51,7 @@ export function SharedScreen({
             <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col">
               {isEmpty ? (
                 <p className="m-auto max-w-sm p-8 text-center text-quiet">
-                  There are no pages in this plan yet. They show here as soon as there are some.
+                  This plan has no pages yet. They will appear here.
                 </p>
               ) : workbench.view === 'map' ? (
                 <PageMap />

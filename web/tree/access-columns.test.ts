@@ -41,11 +41,11 @@ describe('what can be chosen in a cell', () => {
             expect(passing(now)).not.toContain(id);
           else if (words === `${name} too`) expect(now.only).toContain(id);
           else {
-            expect(words).toBe(`Let ${name} in again`);
+            expect(words).toBe(`Allow ${name} again`);
             expect(now.except).not.toContain(id);
           }
           // Nobody else is shut out but by ‘Only’, and nobody else let in but by what takes a rule away.
-          if (words === `${name} too` || words === `Let ${name} in again`)
+          if (words === `${name} too` || words === `Allow ${name} again`)
             expect(passing(now)).toEqual(expect.arrayContaining(passing(before)));
           if (words === `All but ${name}`) expect(passing(before)).toEqual(expect.arrayContaining(passing(now)));
         }

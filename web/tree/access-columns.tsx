@@ -49,7 +49,7 @@ const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
       field={name}
       words={ANSWER_WORDS[answer as Answer]}
       sign={isOwn === true && <GateSign />}
-      title={`${answer === 'asks' ? 'It asks for a passphrase. ' : ''}${isOwn === true ? 'By a rule of its own' : 'As the page above has it'}`}
+      title={`${answer === 'asks' ? 'It asks for a passphrase. ' : ''}${isOwn === true ? 'By a rule of its own' : 'Same as the page above'}`}
       look={ANSWER_LOOKS[answer as Answer] + (isOwn === true ? ' font-medium' : '')}
       label={`Who can open it: ${context.title}`}
       why={() => whyFor(id, context)}
@@ -100,7 +100,7 @@ export function choicesFor(
     fields: (page) => ({ access: cleared(page) }),
   };
   const alone: CellChoice = {
-    words: 'Everyone, whatever stands above',
+    words: 'Everyone, whatever is above',
     isChosen: standsAlone && only === null && except.length === 0 && !hasMore,
     fields: (page) => ({ access: { ...cleared(page), standsAlone: true } }),
   };
@@ -121,7 +121,7 @@ export function choicesFor(
       : []),
     except.includes(id)
       ? {
-          words: `Let ${name} in again`,
+          words: `Allow ${name} again`,
           isChosen: false,
           fields: { access: { except: except.filter((one) => one !== id) } },
         }
@@ -135,10 +135,10 @@ const FINDERS: Readonly<
 > = {
   search: {
     name: 'Site search',
-    label: 'Whether the site’s search finds it',
+    label: 'Whether site search finds it',
     yes: 'Found',
     no: 'Closed',
-    choice: 'Let it be found',
+    choice: 'Ignore found',
     mask: -1,
   },
   engines: {
@@ -164,7 +164,7 @@ function finderColumn(finder: Finder): Column {
       const { table, heldBack } = accessOf(site, moment);
       const own = ruleOf(node);
       const isOffered = (table.open[row]! & mask) !== 0 && own.standsIn === null;
-      return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Held back') : no, own[finder]];
+      return [isOffered ? (heldBack[finder][row] === -1 ? yes : 'Left out') : no, own[finder]];
     },
     cell: ([words, own], context) =>
       words !== null && (
@@ -176,8 +176,8 @@ function finderColumn(finder: Finder): Column {
           context={context}
           choices={[
             { words: choice, isChosen: own === 'no', fields: { access: { [finder]: 'no' } } },
-            { words: 'Hold this page back', isChosen: own === 'page', fields: { access: { [finder]: 'page' } } },
-            { words: 'Hold the branch back', isChosen: own === 'branch', fields: { access: { [finder]: 'branch' } } },
+            { words: 'Leave out this page', isChosen: own === 'page', fields: { access: { [finder]: 'page' } } },
+            { words: 'Leave out the branch', isChosen: own === 'branch', fields: { access: { [finder]: 'branch' } } },
           ]}
         />
       ),

@@ -30,7 +30,9 @@ export function ColumnsButton() {
         </IconButton>
       }
     >
-      <p className="mb-2 text-small text-quiet">The columns of this lens, for you. The title always comes first.</p>
+      <p className="mb-2 text-small text-quiet">
+        Columns of this lens, for your account. The title always comes first.
+      </p>
       <ul>
         {all.map((one, index) => (
           <li key={one.key} className="flex items-center gap-1">
@@ -57,7 +59,7 @@ export function ColumnsButton() {
         ))}
       </ul>
       <Button className="mt-2 w-full" onClick={() => setLayout({ order: [], hidden: [], widths: {} })}>
-        As they were at first
+        Reset to default
       </Button>
     </Popover>
   );

@@ -77,7 +77,7 @@ function WidthHandle({ column, name, layout, onChange }: WidthHandleProps) {
       aria-valuetext={layout.widths[column] === undefined ? 'as it fits' : `${layout.widths[column]} pixels`}
       // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
       tabIndex={0}
-      title="Drag to set the width; double-click to let it fit again"
+      title="Drag to set the width; double-click to fit"
       onPointerDown={onPointerDown}
       onPointerMove={(event) => from && set(from.width + event.clientX - from.x)}
       onPointerUp={() => setFrom(null)}

@@ -66,7 +66,7 @@ const menuColumn = (menu: Menu, index: number): Column => ({
       label={`The ${menuName(menu)}: ${context.title}`}
       why={() =>
         menu.isByHand
-          ? 'Arranged by hand. This is about the entry; the page stays where it is.'
+          ? 'Arranged by hand. This changes the entry; the page stays where it is.'
           : 'It follows the tree. This is an exception of this menu; the page stays where it is.'
       }
       context={context}
@@ -87,7 +87,7 @@ function choicesBesideTree(menu: Menu, isLeftOut: boolean, pin: unknown): CellCh
     editsFor: (pages) => pages.map((page) => ({ name: 'entry.set', menu: menu.id, entry: entryOf(page), fields })),
   });
   return [
-    set('As the tree has it', !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
+    set('As in the tree', !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
     set('Leave it out here', isLeftOut, { isLeftOut: true }),
     set('Before the others', !isLeftOut && pin === 'first', { isLeftOut: false, pin: 'first' }),
     set('After the others', !isLeftOut && pin === 'last', { isLeftOut: false, pin: 'last' }),

@@ -54,7 +54,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
               isChosen: one === origin,
               fields: { plan: { origin: one } },
             })),
-            { words: 'Not said yet', isChosen: origin === null, fields: { plan: { origin: null } } },
+            { words: 'Not set', isChosen: origin === null, fields: { plan: { origin: null } } },
           ]}
         />
       );
@@ -195,7 +195,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
           field="Importance"
           words={importance === null ? '–' : String(importance)}
           look={importance === null ? 'text-quiet' : importance === 1 ? 'font-semibold' : ''}
-          label="How soon it has to be found"
+          label="How quickly it must be found"
           context={context}
           choices={[
             ...IMPORTANCE.map((one) => ({
@@ -203,7 +203,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
               isChosen: one === importance,
               fields: { plan: { importance: one } },
             })),
-            { words: 'Not said yet', isChosen: importance === null, fields: { plan: { importance: null } } },
+            { words: 'Not set', isChosen: importance === null, fields: { plan: { importance: null } } },
           ]}
         />
       );

@@ -189,8 +189,8 @@ function NothingFound() {
     <div className="px-5 py-6">
       <p className="text-quiet">
         {query.trim() === ''
-          ? 'No page is left by this filter.'
-          : `No page has ‘${query.trim()}’ in its title, its address or its text, as far as the filter lets it through.`}
+          ? 'No page matches this filter.'
+          : `No page has ‘${query.trim()}’ in its title, address or text, within this filter.`}
       </p>
       <Button className="mt-3" onClick={clearFind}>
         Show the whole tree
@@ -204,8 +204,8 @@ function EmptyTree({ onAdd, onStarter }: { readonly onAdd: (() => void) | null; 
     <div className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center">
       <p className="font-display text-large font-semibold">The tree begins with one page</p>
       <p className="max-w-sm text-quiet">
-        The first page becomes the home page. Type a title, press Enter, and go on with the next one; or paste a list of
-        titles here.
+        The first page becomes the home page. Type a title, press Enter and type the next; or paste a list of titles
+        here.
       </p>
       {onAdd && (
         <div className="mt-3 flex flex-wrap justify-center gap-2">

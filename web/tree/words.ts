@@ -18,7 +18,7 @@ export const STATE_WORDS: Readonly<Record<State, string>> = {
 export const STATE_MEANING: Readonly<Record<State, string>> = {
   draft: 'It has never been live.',
   live: 'Visitors have it as it is drafted.',
-  edited: 'Visitors have an earlier state; the edits wait for a release.',
+  edited: 'Visitors have an earlier version; the edits wait for a release.',
   retired: 'It was live and has been taken down.',
 };
 export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
@@ -28,11 +28,11 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   'off menus': 'Off menus',
   'leads nowhere': 'Leads nowhere',
   'left out here': 'Left out here',
-  outside: 'Outside of it',
+  outside: 'Outside the menu',
   'too deep': 'Too deep',
-  'above not in menu': 'Page above is not in it',
-  proposed: 'Waits to be taken',
-  'not arranged': 'Not put in',
+  'above not in menu': 'Page above is not in the menu',
+  proposed: 'Proposed',
+  'not arranged': 'Not added',
 };
 /** "Main menu", and "Side menu" for one that is called so already. */
 export const menuName = ({ name }: Pick<Menu, 'name'>): string => (/menu$/i.test(name) ? name : `${name} menu`);
@@ -78,14 +78,14 @@ export const FAULT_WORDS: Readonly<Record<LinkFault, string>> = {
   hidden: 'Leads to a hidden page',
   closed: 'Closed to readers',
   'no heading': 'No such heading',
-  missing: 'Outside page missing',
-  'no answer': 'No answer outside',
+  missing: 'Outside page not found',
+  'no answer': 'Outside page does not answer',
   moved: 'Outside page moved',
 };
 
 export const LACK_WORDS: Readonly<Record<PageFault, string>> = {
-  'no text': 'Nothing on it',
-  'no way': 'No way leads there',
+  'no text': 'Empty page',
+  'no way': 'Nothing leads there',
   'no description': 'No description',
   'same title': 'Title used twice',
 };
@@ -103,4 +103,4 @@ export const listOf = (words: readonly string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** What a page is called that has no kind. */
-export const NO_KIND = 'A page like any other';
+export const NO_KIND = 'An ordinary page';

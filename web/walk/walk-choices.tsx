@@ -63,7 +63,7 @@ export function WalkChoices({
         )}
       </select>
       <select
-        aria-label="Through"
+        aria-label="Version"
         value={walking.isDraft ? 'draft' : walking.release === null ? 'live' : 'release'}
         onChange={({ target: { value } }) =>
           onSet({ ...walking, isDraft: value === 'draft', release: value === 'release' ? asked : null })
@@ -76,14 +76,14 @@ export function WalkChoices({
       </select>
       <input
         type="datetime-local"
-        aria-label="At this moment; empty for now"
-        title="At this moment; empty for now"
+        aria-label="At this moment; leave empty for now"
+        title="At this moment; leave empty for now"
         value={walking.moment}
         onChange={(event) => onSet({ ...walking, moment: event.target.value })}
         className={FIELD}
       />
       <select
-        aria-label="As wide as"
+        aria-label="Width"
         value={walking.width}
         onChange={(event) => onSet({ ...walking, width: event.target.value as Walking['width'] })}
         className={FIELD}
@@ -100,7 +100,7 @@ export function WalkChoices({
             checked={walking.hasPassphrases}
             onChange={() => onSet({ ...walking, hasPassphrases: !walking.hasPassphrases })}
           />
-          Passphrases given
+          With passphrases
         </label>
       )}
     </div>

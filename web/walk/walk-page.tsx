@@ -65,7 +65,7 @@ function Walks({
         <h1 className="font-medium">Walk through {site.settings.name}</h1>
         <div className="ml-auto flex flex-wrap items-center gap-4">
           <Tick
-            label="A second one beside it"
+            label="Add a second walk"
             checked={second}
             onChange={() => {
               // Beside each other two tablets can be read better than two desktops.
@@ -73,7 +73,7 @@ function Walks({
               setRight(second ? null : { ...left, width: 'tablet', who: site.settings.audiences[0]?.id ?? 'everyone' });
             }}
           />
-          {second && <Tick label="In step" checked={isInStep} onChange={() => setInStep(!isInStep)} />}
+          {second && <Tick label="Keep in step" checked={isInStep} onChange={() => setInStep(!isInStep)} />}
         </div>
       </header>
       <main className={`grid min-h-0 flex-1 ${second ? 'grid-cols-2 max-md:grid-cols-1 max-md:grid-rows-2' : ''}`}>

@@ -14,7 +14,7 @@ export const KEYS = {
   paste: { keys: 'Ctrl+V', words: 'Paste pages, or a list of titles' },
   pasteList: { keys: 'L', words: 'Make pages from a list…' },
   undo: { keys: 'Ctrl+Z', words: 'Undo your last change' },
-  redo: { keys: 'Ctrl+Shift+Z', words: 'Make your last undone change again' },
+  redo: { keys: 'Ctrl+Shift+Z', words: 'Redo your last undone change' },
   find: { keys: '/', words: 'Find by title, address or text' },
   commands: { keys: 'Ctrl+K', words: 'Commands' },
   walk: { keys: 'W', words: 'Walk through the site as a visitor' },

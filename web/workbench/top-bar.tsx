@@ -88,7 +88,7 @@ export function TopBar() {
           <Undo2 size={17} aria-hidden />
         </IconButton>
         <IconButton
-          name="Make your last undone change again"
+          name="Redo your last undone change"
           keys={KEYS.redo.keys}
           disabled={!mayEdit}
           onClick={() => run('redo')}

@@ -44,7 +44,7 @@ export const TrailStrip = memo(function TrailStrip() {
       className="flex min-h-strip items-center overflow-hidden gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap"
     >
       {page === null ? (
-        <p className="text-quiet">Select a page to see its trail, its address and where it stands in menus.</p>
+        <p className="text-quiet">Select a page to see its trail, its address and its place in menus.</p>
       ) : after === null ? (
         <Now site={site} page={page} />
       ) : after.ok ? (
@@ -170,7 +170,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     changes.removed.length > 0 && `${pages(changes.removed.length)} removed`,
     back > 0 && `${pages(back)} put back`,
     changes.added.length > back && `${pages(changes.added.length - back)} added`,
-    changes.closed.length > 0 && `${pages(changes.closed.length)} nobody can open any more`,
+    changes.closed.length > 0 && `${pages(changes.closed.length)} that nobody can open any more`,
     changes.opened.length > 0 && `${pages(changes.opened.length)} can be opened again`,
     ...forWhom.map(({ audience, gains, loses, deadLinks }) => {
       const name =
@@ -205,7 +205,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
         </p>
       )}
       <p className="min-w-0 shrink-[0.2] truncate" title={said.join(', ')}>
-        {said.length === 0 ? 'No address changes, and no page opens or closes to anybody.' : sentence(said.join(', '))}
+        {said.length === 0 ? 'No address changes, and nobody gains or loses a page.' : sentence(said.join(', '))}
       </p>
     </div>
   );

@@ -30,7 +30,7 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     if (NEEDS_EDIT.has(command) && !workbench.mayEdit) {
       toast(
         workbench.past
-          ? 'This is how the tree was. Come back to now to change it.'
+          ? 'This is how the tree was. Back to now to change it.'
           : 'Your account may read this site, not change it.',
       );
       return;
@@ -77,7 +77,7 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
     case 'nest':
       return gesture(workbench, 'nest', 'There is no page above to nest it under.');
     case 'lift':
-      return gesture(workbench, 'lift', 'It stands at the top level already.');
+      return gesture(workbench, 'lift', 'It is already at the top level.');
     case 'moveUp':
       return gesture(workbench, 'up', 'It is the first among its siblings.');
     case 'moveDown':
@@ -175,7 +175,7 @@ async function turn(
       toast.error(fault.message, {
         duration: 20_000,
         action: { label: 'Undo both', onClick: () => void turn(workbench, direction, { anyway: true }) },
-        cancel: { label: 'Leave it', onClick: () => void turn(workbench, direction, { skip: true }) },
+        cancel: { label: 'Skip it', onClick: () => void turn(workbench, direction, { skip: true }) },
       });
     } else if (fault instanceof ServerProblem && /^(undo|redo)-nothing$/.test(fault.problem.code)) toast(fault.message);
     else toast.error(wordsOfFault(fault));

@@ -15,11 +15,11 @@ export function useTold(store: SiteStore): void {
         action: { label, onClick: () => void store.have(again) },
       };
     return store.onTold((told) => {
-      if (told.kind === 'fault') toast.error(told.words, offer(told.again, 'Save what I did') ?? {});
+      if (told.kind === 'fault') toast.error(told.words, offer(told.again, 'Save my work') ?? {});
       else if (told.again === null) toast(`${told.by} ${told.words}`, { duration: 3500 });
       else {
-        toast.warning(`${told.by} ${told.words}. It took the place of what you had just done.`, {
-          ...offer(told.again, 'Have mine again'),
+        toast.warning(`${told.by} ${told.words}. This replaced your change.`, {
+          ...offer(told.again, 'Restore mine'),
         });
       }
     });

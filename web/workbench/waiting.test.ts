@@ -49,10 +49,8 @@ describe('what waits', () => {
       },
     };
     expect(waiting('plan', [add('home'), ask])).toBe('1: 1 open question');
-    expect(waiting('plan', [add('home'), ask], { toSettle: 3 })).toBe(
-      '4: 1 open question, 3 to settle of what others say',
-    );
-    expect(waiting('plan', [add('home')], { toSettle: 3 })).toBe('3: 3 to settle of what others say');
+    expect(waiting('plan', [add('home'), ask], { toSettle: 3 })).toBe('4: 1 open question, 3 comments to settle');
+    expect(waiting('plan', [add('home')], { toSettle: 3 })).toBe('3: 3 comments to settle');
   });
 
   it('to be published is what differs from what is live, removed pages that are live still among it', () => {

@@ -53,7 +53,7 @@ export function countWaiting(
       count: questions + toSettle,
       words: [
         (questions > 0 || toSettle === 0) && (questions === 1 ? '1 open question' : `${questions} open questions`),
-        toSettle > 0 && `${toSettle} to settle of what others say`,
+        toSettle > 0 && `${toSettle} comments to settle`,
       ]
         .filter(Boolean)
         .join(', '),

@@ -14,8 +14,8 @@ export function AccessBar() {
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
       <p className="text-quiet max-md:hidden">
         {audiences.length === 0
-          ? 'Everything is open to everyone. Name an audience, and you can keep pages for it.'
-          : 'Two bars: a rule of the page’s own.'}
+          ? 'Everything is open to everyone. Add an audience to restrict pages to it.'
+          : 'Two bars: the page has its own rule.'}
       </p>
       <div className="ml-auto flex flex-wrap items-center gap-0.5">
         <Button look="quiet" isTight onClick={() => setDialog('audiences')}>
@@ -51,7 +51,7 @@ function MomentChoice() {
   const { moment, setMoment } = useWorkbench();
   return (
     <Popover
-      label="The moment to look at"
+      label="Moment"
       align="end"
       className="w-72 p-4"
       trigger={
@@ -62,10 +62,10 @@ function MomentChoice() {
     >
       <div className="flex flex-col gap-3">
         <TextField
-          label="Look at the moment"
+          label="Choose a moment"
           type="datetime-local"
           value={moment === null ? '' : format(moment, "yyyy-MM-dd'T'HH:mm")}
-          hint="Who could open each page then, by the rules as they stand now."
+          hint="Who could open each page then, under the current rules."
           onChange={(event) => setMoment(event.target.value === '' ? null : new Date(event.target.value).getTime())}
         />
         <div>

@@ -31,8 +31,8 @@ export const ACCESS_FILTERS: readonly FilterField[] = [
       { value: 'passphrase', words: 'Asks for a passphrase' },
       { value: 'window', words: 'Opens or closes by the clock' },
       { value: 'stands-in', words: 'Stands in, as the sign-in page does' },
-      { value: 'search', words: 'Held back from the site’s search' },
-      { value: 'engines', words: 'Held back from search engines' },
+      { value: 'search', words: 'Left out of site search' },
+      { value: 'engines', words: 'Left out of search engines' },
     ],
     matches: ({ site, derived, moment }, row, value) => {
       const node = derived.outline.nodes[row]!;

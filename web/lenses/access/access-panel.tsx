@@ -19,7 +19,7 @@ import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 /** The Access lens: who can open the page, why, and the rule of its own. */
 export function AccessPanel({ page }: { readonly page: PageId | null }) {
   const { mayEdit } = useWorkbench();
-  if (page === null) return <p className="text-quiet">Select a page in the tree, and who can open it stands here.</p>;
+  if (page === null) return <p className="text-quiet">Select a page in the tree to see who can open it.</p>;
   return (
     <fieldset disabled={!mayEdit} className="contents">
       <div className="flex flex-col gap-4">
@@ -44,11 +44,11 @@ function OwnRule({ page }: { readonly page: PageId }) {
         {saysWho(rule, site.settings.labels) && <GateSign />} Its own rule
       </h3>
       {audiences.length === 0 ? (
-        <p className="text-quiet">The site has no audiences yet. Name one, and you can keep this page for it.</p>
+        <p className="text-quiet">The site has no audiences yet. Add one to restrict this page to it.</p>
       ) : (
         <AudienceTicks
           audiences={audiences}
-          all="Whom the page above is open to"
+          all="Same as the page above"
           only={rule.only}
           except={rule.except}
           onSet={set}
@@ -56,7 +56,7 @@ function OwnRule({ page }: { readonly page: PageId }) {
       )}
       <Tick
         label="It stands alone"
-        hint="It takes no narrowing from the pages above. A hidden branch hides it all the same."
+        hint="Rules of the pages above do not apply to it. A hidden branch still hides it."
         checked={rule.standsAlone}
         onChange={() => set({ standsAlone: !rule.standsAlone })}
       />
@@ -70,13 +70,13 @@ function OwnRule({ page }: { readonly page: PageId }) {
       <HeldBackChoice finder="engines" value={rule.engines} onSet={(engines) => set({ engines })} />
       <Choice
         label="Visitors get it as"
-        hint="The first of the tree that they can open stands in for what Spur has built in."
+        hint="The first such page in the tree that they can open replaces the built-in one."
         value={rule.standsIn ?? ''}
         onChange={(event) => set({ standsIn: event.target.value === '' ? null : (event.target.value as StandsIn) })}
       >
         <option value="">An ordinary page</option>
         <option value="sign-in">The sign-in page</option>
-        <option value="no-access">The page of those who may not open one</option>
+        <option value="no-access">The no-access page</option>
         <option value="not-found">The not-found page</option>
         <option value="account">The account page, for signing out</option>
       </Choice>
@@ -85,7 +85,7 @@ function OwnRule({ page }: { readonly page: PageId }) {
         value={rule.menuFor ?? ''}
         onChange={(event) => set({ menuFor: event.target.value === '' ? null : (event.target.value as MenuFor) })}
       >
-        <option value="">All who may open it</option>
+        <option value="">Everyone who may open it</option>
         <option value="signed-in">Visitors who are signed in</option>
         <option value="signed-out">Visitors who are not signed in</option>
       </Choice>
@@ -105,8 +105,8 @@ function Labels({ page }: { readonly page: PageId }) {
       <h3 className="font-display text-large font-semibold">Labels and kind</h3>
       {plainLabels.length === 0 && kind === null && (
         <p className="text-small text-quiet">
-          A label has one rule for all pages that bear it, wherever they stand. A label can be a kind, such as Course; a
-          page has one.
+          A label applies one rule to every page that has it. A label can be a kind, such as Course; a page has one
+          kind.
         </p>
       )}
       {kind && (
@@ -182,7 +182,7 @@ function RulesBelow({ page }: { readonly page: PageId }) {
             )
           }
         >
-          Take away {below.length === 1 ? 'this rule' : `these ${below.length} rules`}
+          Remove {below.length === 1 ? 'this rule' : `these ${below.length} rules`}
         </Button>
       </div>
     </section>

@@ -14,7 +14,7 @@ export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <NamedThings
       title="Audiences"
-      description="Everyone is built in. Other audiences are sets of visitors who sign in; one can take in those of another. They hold for visitors with the next release."
+      description="Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release."
       one="audience"
       placeholder="Staff"
       longest={LONGEST_AUDIENCE_NAME}
@@ -43,7 +43,7 @@ function OneAudience({ audience: { id, name, includes, landing } }: { readonly a
     >
       {others.length > 0 && (
         <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-          <legend className="mb-1 text-small font-medium">It takes in everybody who is in</legend>
+          <legend className="mb-1 text-small font-medium">It includes everyone in</legend>
           {others.map((other) => (
             <Tick
               key={other.id}
@@ -60,8 +60,8 @@ function OneAudience({ audience: { id, name, includes, landing } }: { readonly a
         </fieldset>
       )}
       <Choice
-        label="After signing in they go on to"
-        hint="Unless they asked for a page before."
+        label="After signing in they go to"
+        hint="Unless they had asked for another page."
         value={landing ?? ''}
         onChange={(event) => {
           const next = event.target.value === '' ? null : (event.target.value as PageId);

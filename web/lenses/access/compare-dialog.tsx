@@ -47,7 +47,7 @@ export function CompareDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title="Compare who can open what"
-      description="Two audiences, two people, or one of them at two moments, in the draft."
+      description="Compare two audiences, two people, or one of them at two moments, in the draft."
       isOpen
       isWide
       onClose={onClose}
@@ -104,7 +104,7 @@ function OneSide({
       </Choice>
       <TextField
         label={`${legend}, at this moment`}
-        hint="Empty: now."
+        hint="Leave empty for now."
         type="datetime-local"
         value={side.moment}
         onChange={(event) => onSet({ ...side, moment: event.target.value })}

@@ -9,11 +9,11 @@ import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['difference'], string>> = {
-  missed: 'Should be indexed, and would not be',
-  uninvited: 'Would be indexed, and should not be',
+  missed: 'Should be indexed, but would not be',
+  uninvited: 'Would be indexed, but should not be',
   'not in the sitemap file': 'Not in the sitemap file',
-  'named in vain': 'In the sitemap file, and would not be indexed',
-  'broken link': 'Linked, and not there',
+  'in the sitemap by mistake': 'In the sitemap file, but would not be indexed',
+  'broken link': 'Linked, but not found',
 };
 
 /** What a search engine's robot sees of the live site, and where that differs from what is intended. */
@@ -30,7 +30,7 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title="The search engine’s eye"
-      description="A robot reads the live site without an account: robots.txt, the sitemap file, and every page that links lead to. What it would index stands next to what is intended."
+      description="A robot reads the live site without an account: robots.txt, the sitemap file, and every page that links lead to. Compare what it would index with what you intend."
       isOpen
       isWide
       onClose={onClose}
@@ -49,14 +49,14 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
     >
       <div className="flex flex-col gap-3 pb-2" aria-busy={isBusy}>
         {fault && <Notice>{fault}</Notice>}
-        {look?.state === 'failed' && <Notice>The robot did not come to an end. Let it read the site again.</Notice>}
+        {look?.state === 'failed' && <Notice>The robot did not finish. Let it read the site again.</Notice>}
         {look?.state === 'stopped' && <p className="text-quiet">The robot was stopped.</p>}
         {isBusy && (
           <div>
             <p className="mb-1 text-small text-quiet">
               {look.addressesKnown === 0
                 ? 'The robot reads robots.txt and the sitemap file …'
-                : `${look.addressesRead} read of the ${look.addressesKnown} addresses that it knows of so far`}
+                : `${look.addressesRead} of ${look.addressesKnown} known addresses read`}
             </p>
             <progress
               aria-label="How far the robot is"
@@ -67,7 +67,7 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
           </div>
         )}
         {report === null ? (
-          !fault && !isBusy && <p className="text-quiet">Nothing was read yet.</p>
+          !fault && !isBusy && <p className="text-quiet">Nothing has been read yet.</p>
         ) : (
           <Report report={report} onClose={onClose} />
         )}
@@ -84,7 +84,7 @@ function Report({ report, onClose }: { readonly report: EngineReport; readonly o
       <p role="status" className="font-medium">
         {count === 0
           ? `As intended: ${indexed === 1 ? '1 page' : `all ${indexed} pages`} would be indexed, and nothing else.`
-          : `${indexed} pages would be indexed, ${intended} are meant to be. ${count === 1 ? '1 thing differs' : `${count} things differ`}.`}
+          : `${indexed} pages would be indexed; ${intended} should be. ${count === 1 ? '1 thing differs' : `${count} things differ`}.`}
       </p>
       <p className="text-small text-quiet">
         {addresses} addresses read at {format(parseISO(readAt), 'HH:mm:ss')}

@@ -32,7 +32,7 @@ export function LabelsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <NamedThings
       title="Labels and kinds"
-      description="A label has one rule, and every page that bears it takes it, with what is below. A label can be a kind, which says what its pages are about; a page has one kind. Pages get their labels in the side sheet of the Access lens, and their kind in that of the Write lens."
+      description="A label has one rule, which applies to every page that has the label and everything below it. A label can be a kind, which says what its pages are about; a page has one kind. Set labels in the side sheet of the Access lens, and the kind in the Write lens."
       one="label"
       placeholder="Handbook"
       longest={LONGEST_LABEL_NAME}
@@ -60,13 +60,13 @@ function OneLabel({ label }: { readonly label: PageLabel }) {
       name={name}
       one="label"
       longest={LONGEST_LABEL_NAME}
-      hint={bearers === 0 ? 'No page bears it yet.' : `On ${pages(bearers)}.`}
+      hint={bearers === 0 ? 'No page has it yet.' : `On ${pages(bearers)}.`}
       onRename={(title) => store.apply([{ name: 'label.set', label: id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'label.remove', label: id }])}
     >
       <Choice
         label="What it says of pages"
-        hint={isKind(label) ? 'Machines that read the site are told so too.' : undefined}
+        hint={isKind(label) ? 'Search engines are told so too.' : undefined}
         value={about ?? ''}
         onChange={(event) =>
           store.apply([
@@ -84,7 +84,7 @@ function OneLabel({ label }: { readonly label: PageLabel }) {
       {audiences.length > 0 && (
         <AudienceTicks
           audiences={audiences}
-          all="Whom the page above is open to"
+          all="Same as the page above"
           only={rule.only}
           except={rule.except}
           onSet={set}

@@ -17,7 +17,7 @@ import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 const STANDS_IN_WORDS =
-  'Search engines are not offered it and the sitemap file leaves it out: it stands in for other addresses.';
+  'Search engines are not offered it, and it is not in the sitemap file: it replaces a built-in page.';
 
 /** In which menus a visitor has the page; where in none, why not in the first of them. */
 function listedWords(site: Site, view: VisitorView, row: number): string {
@@ -59,7 +59,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
     if (!isPage || answer !== 'open' || standsIn)
       return `${menu}${view.locked[at] === 1 ? ', with a lock' : ''}; not found by search`;
     const by = heldBy('search');
-    return `${menu}; ${by === null ? 'found by the site’s search' : `not found by search, held back by ${by}`}`;
+    return `${menu}; ${by === null ? 'found by the site’s search' : `not found by search, because of ${by}`}`;
   };
   return (
     <section aria-label="Who can open it">
@@ -113,10 +113,10 @@ function useAudienceViews() {
 
 function enginesWords(isOpen: boolean, heldBy: string | null): string {
   if (!isOpen)
-    return 'Search engines are not offered it and the sitemap file leaves it out, since not everyone can open it.';
+    return 'Search engines are not offered it, and it is not in the sitemap file, since not everyone can open it.';
   return heldBy === null
-    ? 'Search engines are offered it, and it stands in the sitemap file.'
-    : `Search engines are asked to leave it out and the sitemap file does, held back by ${heldBy}.`;
+    ? 'Search engines are offered it, and it is in the sitemap file.'
+    : `Search engines are asked not to index it, and it is not in the sitemap file, because of ${heldBy}.`;
 }
 
 const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');

@@ -42,8 +42,8 @@ export function PassphraseField({ page }: { readonly page: PageId }) {
         fault={fault}
         hint={
           has
-            ? 'Visitors are asked for one here, once for the branch. It cannot be shown again; you can replace it.'
-            : `Visitors are asked for it once, for this page and what is below. At least ${LEAST_PASSPHRASE} characters.`
+            ? 'Visitors are asked for it once for the branch. It cannot be shown again, but you can replace it.'
+            : `Visitors are asked for it once for this page and everything below. At least ${LEAST_PASSPHRASE} characters.`
         }
         onChange={(event) => setWords(event.target.value)}
       />
@@ -56,7 +56,7 @@ export function PassphraseField({ page }: { readonly page: PageId }) {
             look="quiet"
             onClick={() => store.apply([{ name: 'page.set', page, fields: { access: { passphrase: null } } }])}
           >
-            Ask for none any more
+            Remove the passphrase
           </Button>
         )}
       </div>

@@ -13,13 +13,13 @@ export function ClosedLookChoice({
 }) {
   return (
     <Choice
-      label="Those who may not open it get"
+      label="Visitors without access get"
       value={value ?? ''}
       onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as ClosedLook))}
     >
-      <option value="">As the page above has it</option>
+      <option value="">Same as the page above</option>
       <option value="out-of-sight">Nothing: it is out of sight</option>
-      <option value="locked">Its entry with a lock, and the sign-in page</option>
+      <option value="locked">A locked entry and the sign-in page</option>
     </Choice>
   );
 }
@@ -36,13 +36,13 @@ export function HeldBackChoice({
 }) {
   const [label, offer] =
     finder === 'search'
-      ? ['Site search', 'Find it, for those who can open it']
-      : ['Search engines', 'Offer it, if everyone can open it'];
+      ? ['Site search', 'Found by those who can open it']
+      : ['Search engines', 'Offered, if everyone can open it'];
   return (
     <Choice label={label} value={value} onChange={(event) => onSet(event.target.value as HeldBack)}>
       <option value="no">{offer}</option>
-      <option value="page">Hold this page back</option>
-      <option value="branch">Hold the branch back</option>
+      <option value="page">Leave out this page</option>
+      <option value="branch">Leave out the branch</option>
     </Choice>
   );
 }

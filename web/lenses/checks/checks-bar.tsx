@@ -21,32 +21,35 @@ export function ChecksBar() {
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
       <p role="status" className={count ? 'font-medium text-attention' : 'text-quiet'}>
         {count === null
-          ? 'Looking at the links …'
+          ? 'Checking the links …'
           : count === 0
-            ? 'Every link leads where it should.'
+            ? 'Every link works.'
             : count === 1
               ? '1 link does not lead where it should.'
-              : `${count} links do not lead where they should.`}
+              : `${count} links do not work.`}
       </p>
       {ofPages !== null && ofPages.size > 0 && (
         <p className="font-medium text-attention">
           {pages(ofPages.size)} {ofPages.size === 1 ? 'lacks' : 'lack'} something.
         </p>
       )}
-      <p className="text-quiet max-md:hidden" title={report === null ? undefined : 'They are asked again each night.'}>
+      <p
+        className="text-quiet max-md:hidden"
+        title={report === null ? undefined : 'They are checked again each night.'}
+      >
         {isBusy
-          ? `Asking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`
+          ? `Checking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`
           : look?.state === 'failed'
-            ? 'Asking outside addresses did not come to an end.'
+            ? 'The check of outside addresses did not finish.'
             : report === null
-              ? 'Outside addresses were not asked yet.'
-              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} asked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
+              ? 'Outside addresses have not been checked yet.'
+              : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} checked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
       </p>
       {mayEdit && (
         <div className="ml-auto flex items-center gap-2">
           {isBusy && (
             <progress
-              aria-label="How many outside addresses were asked"
+              aria-label="How many outside addresses have been checked"
               className="h-2 w-24"
               value={look.addressesRead}
               max={Math.max(1, look.addressesKnown)}
@@ -54,7 +57,7 @@ export function ChecksBar() {
           )}
           {isBusy ? (
             <Button look="quiet" isTight onClick={() => during(stopLinkLook(site.key))}>
-              Stop asking
+              Stop checking
             </Button>
           ) : (
             <Button
@@ -63,7 +66,7 @@ export function ChecksBar() {
               disabled={look === undefined}
               onClick={() => during(askOutsideLinks(site.key))}
             >
-              <Link2 size={15} aria-hidden /> {report === null ? 'Ask outside addresses' : 'Ask them again'}
+              <Link2 size={15} aria-hidden /> {report === null ? 'Check outside addresses' : 'Check them again'}
             </Button>
           )}
         </div>

@@ -16,7 +16,7 @@ const MOST_LISTED = 100;
 export function ChecksPanel({ page }: { readonly page: PageId | null }) {
   const { findings } = useWorkbench();
   const { ofLinks, ofPages } = findings;
-  if (ofLinks === null) return <p className="text-quiet">Looking at the links …</p>;
+  if (ofLinks === null) return <p className="text-quiet">Checking the links …</p>;
   return (
     <div className="flex flex-col gap-5">
       {page !== null && (
@@ -24,7 +24,7 @@ export function ChecksPanel({ page }: { readonly page: PageId | null }) {
           <PageHead page={page} />
           <h3 className="mt-4 font-display text-large font-semibold">The page</h3>
           {ofPages === null ? (
-            <p className="text-quiet">Looking at the pages …</p>
+            <p className="text-quiet">Checking the pages …</p>
           ) : ofPages.get(page) ? (
             <ul aria-label="What this page lacks" className="divide-y divide-rule">
               {ofPages.get(page)!.map((finding) => (
@@ -32,17 +32,17 @@ export function ChecksPanel({ page }: { readonly page: PageId | null }) {
               ))}
             </ul>
           ) : (
-            <p className="text-quiet">Nothing was found: it has what it needs.</p>
+            <p className="text-quiet">It has everything it needs.</p>
           )}
           <h3 className="mt-4 font-display text-large font-semibold">Its links</h3>
           {ofLinks.get(page) ? (
-            <ul aria-label="Links of this page that do not lead where they should" className="divide-y divide-rule">
+            <ul aria-label="Broken links on this page" className="divide-y divide-rule">
               {ofLinks.get(page)!.map((finding) => (
                 <OneFinding key={JSON.stringify([finding.to, finding.fault])} finding={finding} />
               ))}
             </ul>
           ) : (
-            <p className="text-quiet">Nothing was found: they lead where they should.</p>
+            <p className="text-quiet">They all lead where they should.</p>
           )}
         </section>
       )}
@@ -176,9 +176,9 @@ function NotAsked() {
   return (
     <section aria-labelledby="not-asked" className="border-t border-rule pt-4">
       <h3 id="not-asked" className="font-display text-large font-semibold">
-        Not asked
+        Not checked
       </h3>
-      <p className="text-small text-quiet">Whether these are there only a look in the browser tells.</p>
+      <p className="text-small text-quiet">Only opening them in a browser shows whether they exist.</p>
       <ul className="divide-y divide-rule">
         {notAsked.map(({ address, says }) => (
           <li key={address} className="py-1.5 text-small">

@@ -14,29 +14,29 @@ const words = (fault: LinkFault, page = visit) =>
 
 describe('what is wrong with a link', () => {
   it('says what visitors read instead', () => {
-    expect(words('hidden')).toBe('‘Visit’ is hidden, or out of its time. Visitors read the words without the link.');
+    expect(words('hidden')).toBe(
+      '‘Visit’ is hidden, or not open at this time. Visitors see the words without the link.',
+    );
     expect(words('closed')).toBe(
-      'Some who can read this page cannot open ‘Visit’. They read the words without the link.',
+      'Some who can read this page cannot open ‘Visit’. They see the words without the link.',
     );
-    expect(words('no heading')).toBe(
-      '‘Visit’ has no heading of that name any more. The link leads to the top of the page.',
-    );
+    expect(words('no heading')).toBe('‘Visit’ no longer has that heading. The link leads to the top of the page.');
   });
 
   it('tells apart a page that was removed, one without an address, and one that is gone for good', () => {
     expect(words('not there', gone)).toMatch(/^‘Gone’ was removed\. /);
     expect(words('not there')).toMatch(/^‘Visit’ has no address of its own\. /);
-    expect(words('not there', toPageId('never'))).toMatch(/^The page is not there any more\. /);
+    expect(words('not there', toPageId('never'))).toMatch(/^The page no longer exists\. /);
   });
 
   it('says what an outside address said, and the way out', () => {
     const outside = (fault: 'missing' | 'moved', says: string) =>
       findingWords(site, { page: visit, to: { address: 'https://tides.example/' }, fault, says });
     expect(outside('moved', 'https://tides.example/today')).toBe(
-      'It has moved for good, to https://tides.example/today. Link to that.',
+      'It has moved permanently to https://tides.example/today. Link to that.',
     );
-    expect(outside('missing', 'It answers 404.')).toBe('It answers 404. Link elsewhere, or take the link away.');
-    expect(outsideWords('no answer', 'No host.')).toBe('No host. Link elsewhere, or take the link away.');
+    expect(outside('missing', 'It answers 404.')).toBe('It answers 404. Link elsewhere, or remove the link.');
+    expect(outsideWords('no answer', 'No host.')).toBe('No host. Link elsewhere, or remove the link.');
   });
 });
 
@@ -45,12 +45,12 @@ describe('what a page lacks', () => {
 
   it('is told with what can be done', () => {
     expect(lack('no text')).toMatch(/no text, and lists no pages.*Write lens/);
-    expect(lack('no way')).toMatch(/no menu and in no list.*Put it in menus, or link to it/);
-    expect(lack('no description')).toMatch(/Say in the Write lens what it is about/);
+    expect(lack('no way')).toMatch(/^No menu, list or text.*Put it in menus, or link to it/);
+    expect(lack('no description')).toMatch(/Describe it in the Write lens/);
   });
 
   it('names the page that has the same title', () => {
-    expect(lack('same title', toPageId('Home'))).toMatch(/^Another page is called ‘Home’ too\./);
+    expect(lack('same title', toPageId('Home'))).toMatch(/^Another page has the title ‘Home’ too\./);
     expect(lack('same title', toPageId('never'))).toMatch(/^Another page had its title\./);
   });
 });

@@ -12,14 +12,14 @@ export function findingWords(site: Site, { to, fault, says }: LinkFinding): stri
   switch (fault) {
     case 'not there':
       return node
-        ? `${title} ${node.removedWith === null ? 'has no address of its own' : 'was removed'}. Visitors read the words without the link.`
-        : 'The page is not there any more. Visitors read the words without the link.';
+        ? `${title} ${node.removedWith === null ? 'has no address of its own' : 'was removed'}. Visitors see the words without the link.`
+        : 'The page no longer exists. Visitors see the words without the link.';
     case 'hidden':
-      return `${title} is hidden, or out of its time. Visitors read the words without the link.`;
+      return `${title} is hidden, or not open at this time. Visitors see the words without the link.`;
     case 'closed':
-      return `Some who can read this page cannot open ${title}. They read the words without the link.`;
+      return `Some who can read this page cannot open ${title}. They see the words without the link.`;
     default:
-      return `${title} has no heading of that name any more. The link leads to the top of the page.`;
+      return `${title} no longer has that heading. The link leads to the top of the page.`;
   }
 }
 
@@ -29,15 +29,15 @@ export function lackWords(site: Site, { fault, other }: PageFinding): string {
     case 'no text':
       return 'It has no text, and lists no pages. Write its text in the Write lens, or hide it until it has one.';
     case 'no way':
-      return 'It stands in no menu and in no list, and no text links to it. Put it in menus, or link to it.';
+      return 'No menu, list or text leads to it. Put it in menus, or link to it.';
     case 'no description':
-      return 'Search engines show it with words of their own choice. Say in the Write lens what it is about.';
+      return 'Search engines choose their own words for it. Describe it in the Write lens.';
     case 'same title': {
       const node = other === null ? undefined : site.nodes.get(other);
       const which = node
-        ? `Another page is called ‘${textIn(node.title, site.settings.language)}’ too.`
+        ? `Another page has the title ‘${textIn(node.title, site.settings.language)}’ too.`
         : 'Another page had its title.';
-      return `${which} In a browser’s tabs, and among what is found, the two look alike.`;
+      return `${which} In browser tabs and search results the two look the same.`;
     }
   }
 }
@@ -45,8 +45,8 @@ export function lackWords(site: Site, { fault, other }: PageFinding): string {
 /** What an outside address said, and what can be done. */
 export const outsideWords = (fault: LinkFinding['fault'], says: string): string =>
   fault === 'moved'
-    ? `It has moved for good, to ${says}. Link to that.`
-    : `${says} Link elsewhere, or take the link away.`;
+    ? `It has moved permanently to ${says}. Link to that.`
+    : `${says} Link elsewhere, or remove the link.`;
 
 /** Where a link stands that is in no page. */
 export function settingsLinkWords({ settings }: Pick<Site, 'settings'>, of: SettingsLink['of']): string {

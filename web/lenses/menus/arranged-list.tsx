@@ -114,7 +114,7 @@ export function ArrangedList({ menu, entries, page, chosen, onChoose }: Arranged
     setPreview(null);
   };
   if (rows.length === 0)
-    return <p className="text-quiet">No entry yet. Add one below, or let the menu follow the tree.</p>;
+    return <p className="text-quiet">No entries yet. Add one below, or let the menu follow the tree.</p>;
   return (
     <DndContext
       sensors={sensors}

@@ -44,11 +44,11 @@ export function EntryFields({
     <section aria-label="Entry" className="flex flex-col gap-3 rounded-md border border-rule px-3 py-3">
       <p className="font-medium">The entry ‘{entryName(site, menu, entry)}’</p>
       <DraftField
-        label={page === null ? 'What it says' : 'Another label here'}
+        label={page === null ? 'What it says' : 'Label in this menu'}
         saved={textIn(own.label, language)}
         placeholder={node ? textIn(node.label, language) || textIn(node.title, language) : undefined}
         longest={LONGEST_ENTRY_LABEL}
-        hint={page === null ? undefined : 'For this menu alone. Empty: as the page is called.'}
+        hint={page === null ? undefined : 'For this menu only. Leave empty to use the page’s label.'}
         onSave={(text) => (page !== null || text.trim() !== '') && set({ label: { [language]: text } })}
       />
       {target !== null && 'url' in target && (
@@ -76,7 +76,7 @@ export function EntryFields({
         <fieldset className="flex flex-col gap-1">
           <legend className="mb-1 text-small font-medium">Shows to</legend>
           <Tick
-            label="All who can open what it leads to"
+            label="Everyone who can open where it leads"
             checked={own.only === null}
             onChange={() => own.only !== null && set({ only: null })}
           />
@@ -100,7 +100,7 @@ export function EntryFields({
               if (store.apply(edits as Edit[]) === null) onClose();
             }}
           >
-            Take the entry out
+            Remove the entry
           </Button>
         ) : (
           <Button onClick={() => set({ isLeftOut: true }) === null && onClose()}>Leave it out here</Button>

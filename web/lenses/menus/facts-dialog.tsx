@@ -19,7 +19,7 @@ export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <NamedThings
       title="Facts"
-      description="What is said of the site in many places is kept here once. Layouts show it, and texts name it by a field; after the next release all of them say what stands here."
+      description="Details of the site that appear in many places are kept here once. Layouts show them and texts insert them; after the next release all of them show what is here."
       one="fact"
       placeholder="Opening hours"
       longest={LONGEST_FACT_NAME}
@@ -52,7 +52,7 @@ function OneFact({ fact }: { readonly fact: Fact }) {
         onSave={(text) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { text } }])}
       />
       <Tick
-        label="Footers say it"
+        label="Shown in footers"
         checked={fact.inFooter}
         onChange={(event) =>
           store.apply([{ name: 'fact.set', fact: fact.id, fields: { inFooter: event.target.checked } }])
@@ -71,7 +71,7 @@ function Uses({ fact }: { readonly fact: Fact }) {
   const layouts = site.settings.layouts.filter(
     ({ header, hasFooter }) => (fact.inFooter && hasFooter) || (fact.id === STRAPLINE && header === 'tall'),
   );
-  if (!inTexts) return 'Looking where it appears …';
+  if (!inTexts) return 'Finding where it appears …';
   const names = inTexts.slice(0, MOST_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
   const parts = [
     layouts.length > 0 &&

@@ -29,10 +29,10 @@ export function FrameFields({ page }: { readonly page: PageId }) {
           value={own ?? ''}
           hint={
             own !== null
-              ? 'For this page and what stands below it.'
+              ? 'For this page and everything below it.'
               : namedBy === null
-                ? 'The first layout of the site; no page above names another.'
-                : `As ‘${titleOf(site, namedBy)}’ above has it.`
+                ? 'The site’s first layout; no page above has another.'
+                : `From ‘${titleOf(site, namedBy)}’ above.`
           }
           onChange={(event) => set({ layout: event.target.value === '' ? null : (event.target.value as LayoutId) })}
         >
@@ -81,22 +81,22 @@ export function FrameFields({ page }: { readonly page: PageId }) {
                 </Choice>
                 {listing.look !== 'a to z' && (
                   <Choice
-                    label="In the order"
+                    label="Order"
                     value={listing.order}
                     onChange={(event) => setListing({ order: event.target.value as Listing['order'] })}
                   >
-                    <option value="tree">Of the tree</option>
-                    <option value="alphabet">Of the alphabet</option>
+                    <option value="tree">Tree order</option>
+                    <option value="alphabet">Alphabetical</option>
                     <option value="date">Newest first</option>
                   </Choice>
                 )}
               </div>
             )}
             <TextField
-              label="Its day"
+              label="Its date"
               type="date"
               value={node.frame?.date ?? ''}
-              hint="For menus and lists that have the newest first."
+              hint="For menus and lists that show the newest first."
               onChange={(event) => set({ date: event.target.value === '' ? null : event.target.value })}
             />
           </>
@@ -129,7 +129,7 @@ function TrailOfPage({ page, onSet }: { readonly page: PageId; readonly onSet: (
       ) : (
         <>
           <Radios
-            legend="It holds for"
+            legend="Applies to"
             value={own.reach}
             choices={[
               { value: 'page', words: 'This page' },
@@ -143,7 +143,7 @@ function TrailOfPage({ page, onSet }: { readonly page: PageId; readonly onSet: (
             onSet={(next) => onSet({ trail: { ...own, setting: next } })}
           />
           <div>
-            <Button onClick={() => onSet({ trail: null })}>Go without a setting of its own</Button>
+            <Button onClick={() => onSet({ trail: null })}>Remove its own setting</Button>
           </div>
         </>
       )}

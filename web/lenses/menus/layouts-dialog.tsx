@@ -48,7 +48,7 @@ export function LayoutsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <NamedThings
       title="Layouts"
-      description="A layout is the frame of pages. The first one is that of all pages which name no other; a page’s layout holds for what stands below it too. A change touches every page that takes the layout."
+      description="A layout is the frame around pages. Pages without a layout of their own use the first one; a page’s layout also applies to everything below it. A change affects every page that uses the layout."
       one="layout"
       placeholder="Without header"
       longest={LONGEST_LAYOUT_NAME}
@@ -108,8 +108,8 @@ function OneLayout({
       longest={LONGEST_LAYOUT_NAME}
       hint={
         users.length === 0
-          ? 'No page takes it yet: a change here touches none.'
-          : `A change here touches ${pages(users.length)}: ${names.join(', ')}${users.length > MOST_NAMED ? ` and ${users.length - MOST_NAMED} more` : ''}.`
+          ? 'No page uses it yet.'
+          : `A change here affects ${pages(users.length)}: ${names.join(', ')}${users.length > MOST_NAMED ? ` and ${users.length - MOST_NAMED} more` : ''}.`
       }
       onRename={(title) => set({ title })}
       onRemove={() => store.apply([{ name: 'layout.remove', layout: layout.id }])}
@@ -128,11 +128,11 @@ function OneLayout({
         </Choice>
         {layout.header === 'tall' && (
           <DraftField
-            label="Its picture"
+            label="Picture"
             saved={layout.picture}
             longest={2000}
             placeholder="https://"
-            hint="The address of a picture. Without one the header is tinted."
+            hint="The address of a picture. Without one, the header has a plain tint."
             onSave={(picture) => set({ picture: picture.trim() })}
           />
         )}
@@ -162,13 +162,13 @@ function OneLayout({
         onChange={(event) => set({ hasFooter: event.target.checked })}
       />
       <Tick
-        label="Leads on to the previous and the next page of the section"
+        label="Links to the previous and next page of the section"
         checked={layout.hasTurns}
         onChange={(event) => set({ hasTurns: event.target.checked })}
       />
       <Tick
         label="Trails of its own"
-        hint="Else they are as the whole site has them."
+        hint="Otherwise they follow the whole site."
         checked={layout.trail !== null}
         onChange={(event) => set({ trail: event.target.checked ? trail : null })}
       />

@@ -85,7 +85,7 @@ function PlaceFits({ place, fits }: { readonly place: string; readonly fits: rea
   return (
     <div>
       <p className="text-small text-quiet first-letter:uppercase">{place}</p>
-      {screens.length === 0 && <p className="text-small">Every label has room, on wide and narrow screens.</p>}
+      {screens.length === 0 && <p className="text-small">Every label fits, on wide and narrow screens.</p>}
       {screens.map(({ name, lines }) => (
         <div key={name} className="mt-1 text-small">
           <p>On {SCREEN_WORDS[name]}</p>

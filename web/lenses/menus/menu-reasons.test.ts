@@ -30,13 +30,13 @@ describe('why a page is not in a menu', () => {
   it('is said by what keeps it out', () => {
     expect(why('Visit', set('Visit', { inMenus: false }))).toBe('The page is off menus.');
     expect(why('Long', set('Courses', { hidden: 'branch' }))).toBe(
-      'Nobody can reach the page: it, or a branch above it, is hidden.',
+      'Nobody can open the page: it, or a branch above it, is hidden.',
     );
     expect(why('Long', set('Courses', { inMenus: false }))).toBe('‘Courses’ above it is not in the menu.');
-    expect(why('Term')).toBe('The menu shows 2 levels, and the page stands deeper.');
-    expect(why('Long', setMenu({ levels: 1 }))).toBe('The menu shows one level, and the page stands deeper.');
+    expect(why('Term')).toBe('The menu shows 2 levels, and the page is deeper.');
+    expect(why('Long', setMenu({ levels: 1 }))).toBe('The menu shows one level, and the page is deeper.');
     expect(why('Visit', setMenu({ root: { page: toPageId('Courses') } }))).toBe(
-      'The menu begins below ‘Courses’, and the page stands elsewhere.',
+      'The menu begins below ‘Courses’, and the page is elsewhere.',
     );
     expect(why('Courses', setMenu({ root: 'section' }))).toMatch(/^The menu begins below the top-level page/);
     expect(
@@ -46,7 +46,7 @@ describe('why a page is not in a menu', () => {
         entry: entryOf(toPageId('Visit')),
         fields: { isLeftOut: true },
       }),
-    ).toBe('It is left out of this menu, as an exception.');
+    ).toBe('An exception leaves it out of this menu.');
   });
 
   it('has a sentence for each answer that there is', () => {
@@ -73,14 +73,14 @@ describe('a proposal for a menu that is arranged by hand', () => {
     ).toEqual([
       {
         what: 'Put ‘Shop’ after ‘Courses’, as in the tree',
-        why: 'It is new in the part of the tree that the menu takes.',
+        why: 'It is new in the menu’s part of the tree.',
       },
     ]);
     expect(proposals({ name: 'page.remove', page: toPageId('Visit') })).toEqual([
-      { what: 'Take ‘Visit’ out', why: 'The page was removed from the tree.' },
+      { what: 'Remove ‘Visit’', why: 'The page was removed from the tree.' },
     ]);
     expect(proposals(set('Visit', { inMenus: false }))).toEqual([
-      { what: 'Take ‘Visit’ out', why: 'The page is off menus now.' },
+      { what: 'Remove ‘Visit’', why: 'The page is off menus now.' },
     ]);
     expect(proposals({ name: 'page.move', page: toPageId('Visit'), place: { parent: null, after: null } })).toEqual([
       { what: 'Move ‘Visit’ first, as in the tree', why: 'The page was moved in the tree.' },

@@ -19,19 +19,19 @@ export function reasonFor(site: Site, menu: Menu, answer: MenuAnswer, page: Page
     case 'off menus':
       return 'The page is off menus.';
     case 'hidden':
-      return 'Nobody can reach the page: it, or a branch above it, is hidden.';
+      return 'Nobody can open the page: it, or a branch above it, is hidden.';
     case 'closed':
       return 'These visitors may not open the page.';
     case 'for others':
       return 'Its entry is for other visitors.';
     case 'left out here':
-      return 'It is left out of this menu, as an exception.';
+      return 'An exception leaves it out of this menu.';
     case 'outside':
       return menu.root === 'section'
         ? 'The menu begins below the top-level page of the section, and this is that page.'
-        : `The menu begins below ‘${typeof menu.root === 'object' ? titleOf(site, menu.root.page) : ''}’, and the page stands elsewhere.`;
+        : `The menu begins below ‘${typeof menu.root === 'object' ? titleOf(site, menu.root.page) : ''}’, and the page is elsewhere.`;
     case 'too deep':
-      return `The menu shows ${menu.levels === 1 ? 'one level' : `${menu.levels} levels`}, and the page stands deeper.`;
+      return `The menu shows ${menu.levels === 1 ? 'one level' : `${menu.levels} levels`}, and the page is deeper.`;
     case 'above not in menu': {
       const { parent } = nodeAt(site, page);
       return `‘${parent === null ? '' : titleOf(site, parent)}’ above it is not in the menu.`;
@@ -39,9 +39,9 @@ export function reasonFor(site: Site, menu: Menu, answer: MenuAnswer, page: Page
     case 'leads nowhere':
       return 'The page that this link leads to is hidden or gone. Choose another in the Write lens.';
     case 'proposed':
-      return 'It came after the menu was arranged. It waits among the proposals below.';
+      return 'It was added after the menu was arranged. See the proposals below.';
     case 'not arranged':
-      return 'It is not among the entries that were arranged by hand.';
+      return 'It is not one of the entries arranged by hand.';
   }
 }
 
@@ -65,16 +65,16 @@ export function proposalWords(
     case 'came':
       return {
         what: `Put ${name} ${placeWords(site, menu, proposal)}`,
-        why: 'It is new in the part of the tree that the menu takes.',
+        why: 'It is new in the menu’s part of the tree.',
       };
     case 'moved':
       return { what: `Move ${name} ${placeWords(site, menu, proposal)}`, why: 'The page was moved in the tree.' };
     case 'went':
-      return { what: `Take ${name} out`, why: `The page ${BECAUSE[proposal.because!]}.` };
+      return { what: `Remove ${name}`, why: `The page ${BECAUSE[proposal.because!]}.` };
     case 'renamed':
       return {
-        what: `Call it ${name}, as the page is called now`,
-        why: 'The entry has words of its own, and the page was renamed.',
+        what: `Rename it to ${name}, like the page`,
+        why: 'The entry has its own label, and the page was renamed.',
       };
   }
 }

@@ -21,7 +21,7 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
     if (store.apply([operation as Edit]) !== null || unsaid.length === 0) return;
     const names = [...new Set(unsaid.map(({ entry }) => `‘${entryName(site, menu, entry)}’`))];
     toast(
-      `It follows the tree. What no exception can say is left: the place of ${names.slice(0, 5).join(', ')}${names.length > 5 ? ` and ${names.length - 5} more` : ''}. Arrange it by hand again, and it is as it was.`,
+      `It follows the tree. Exceptions cannot express the place of ${names.slice(0, 5).join(', ')}${names.length > 5 ? ` and ${names.length - 5} more` : ''}. Arrange it by hand again to get it back.`,
       { duration: 12_000 },
     );
   };
@@ -42,8 +42,8 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
         />
         {isByHand && (
           <Tick
-            label="Takes what is safe by itself"
-            hint="What changes in the tree and clashes with nothing that was arranged by hand."
+            label="Takes safe changes by itself"
+            hint="Changes in the tree that conflict with nothing arranged by hand."
             checked={takesSafe}
             onChange={(event) => set({ takesSafe: event.target.checked })}
           />
@@ -78,21 +78,21 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
             ))}
           </Choice>
           <Choice label="Order" value={order} onChange={(event) => set({ order: event.target.value as EntryOrder })}>
-            <option value="tree">As in the tree</option>
-            <option value="alphabet">By the alphabet</option>
+            <option value="tree">Tree order</option>
+            <option value="alphabet">Alphabetical</option>
             <option value="date">Newest first</option>
           </Choice>
         </div>
         {root !== 'site' && (
           <Tick
-            label="With the page that it begins at"
+            label="Include the page it begins at"
             checked={withRoot}
             onChange={(event) => set({ withRoot: event.target.checked })}
           />
         )}
         <Tick
           label="Headings lead to their first page"
-          hint="Else they are words above the others."
+          hint="Otherwise they are plain text."
           checked={headings === 'first page'}
           onChange={(event) => set({ headings: event.target.checked ? 'first page' : 'text' })}
         />

@@ -38,7 +38,7 @@ export function MenuSheet({ menu, page }: { readonly menu: Menu; readonly page: 
       <h3 className="font-display text-large font-semibold">{menuName(menu)}</h3>
       {menu.isByHand && <Proposals menu={menu} />}
       <Choice
-        label="As it shows to"
+        label="Shown to"
         value={audience ?? ''}
         onChange={(event) => setAudience(event.target.value === '' ? null : (event.target.value as AudienceId))}
       >
@@ -62,7 +62,7 @@ export function MenuSheet({ menu, page }: { readonly menu: Menu; readonly page: 
         <p className="text-quiet">
           {menu.root === 'section' && section === null
             ? 'Select a page: the menu shows what stands in its section.'
-            : 'Nothing shows here: no page in this part of the tree is in menus.'}
+            : 'Nothing to show: no page in this part of the tree is in menus.'}
         </p>
       ) : (
         <FollowingList menu={menu} entries={entries} page={page} chosen={chosen} onChoose={choose} />
@@ -79,9 +79,9 @@ export function MenuSheet({ menu, page }: { readonly menu: Menu; readonly page: 
 
 /** What moving something here moves. */
 function gestureWords({ isByHand, root }: Menu, hasSection: boolean, isForAudience: boolean): string {
-  if (isForAudience) return 'This is how the menu looks to them. Choose Anybody to change it.';
+  if (isForAudience) return 'This is the menu as they see it. Choose Anybody to change it.';
   if (isByHand) return 'Arranged by hand: moving an entry here moves the entry only. The page stays where it is.';
   if (root === 'section' && hasSection)
     return 'It follows the tree, in the section of the selected page. Moving a page moves its entry.';
-  return 'It follows the tree. Moving a page in the tree moves its entry; nothing is moved here.';
+  return 'It follows the tree. To move an entry, move its page in the tree.';
 }

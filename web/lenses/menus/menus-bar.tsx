@@ -7,7 +7,7 @@ export function MenusBar() {
   const { site, setDialog } = useWorkbench();
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
-      <p className="text-quiet max-md:hidden">Here in the tree you move pages. Entries are moved in the side sheet.</p>
+      <p className="text-quiet max-md:hidden">In the tree you move pages. Move menu entries in the side sheet.</p>
       <div className="ml-auto flex flex-wrap items-center gap-0.5">
         <Button look="quiet" isTight onClick={() => setDialog('menus')}>
           <ListTree size={15} aria-hidden /> Menus ({site.settings.menus.length})

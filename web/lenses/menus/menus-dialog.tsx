@@ -11,7 +11,7 @@ export function MenusDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <NamedThings
       title="Menus"
-      description="A new menu follows the tree. How it is kept, its entries and its exceptions stand in the side sheet of the Menus lens."
+      description="A new menu follows the tree. Set its entries and exceptions in the side sheet of the Menus lens."
       one="menu"
       placeholder="Footer"
       longest={LONGEST_MENU_NAME}
@@ -34,7 +34,7 @@ function OneMenu({ menu }: { readonly menu: Menu }) {
       name={menu.name}
       one="menu"
       longest={LONGEST_MENU_NAME}
-      hint={`Screen readers say it. ${menu.isByHand ? 'Arranged by hand.' : 'Follows the tree.'}`}
+      hint={`Screen readers announce it. ${menu.isByHand ? 'Arranged by hand.' : 'Follows the tree.'}`}
       onRename={(title) => store.apply([{ name: 'menu.set', menu: menu.id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'menu.remove', menu: menu.id }])}
     >

@@ -10,7 +10,7 @@ export const MENUS_FILTERS: readonly FilterField[] = [
     key: 'menu',
     name: 'In a menu',
     kind: 'one-of',
-    values: MENU_ANSWERS.map((value) => ({ value, words: value === 'in' ? 'In one at least' : MENU_WORDS[value] })),
+    values: MENU_ANSWERS.map((value) => ({ value, words: value === 'in' ? 'In at least one' : MENU_WORDS[value] })),
     matches: ({ site, derived }, row, value) => {
       const tables = site.settings.menus.map((menu) => menuTableOf(site, menu));
       const entry = entryOf(derived.outline.nodes[row]!.id);

@@ -15,10 +15,10 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 const KINDS = [
   { value: 'page', words: 'A page from elsewhere in the tree' },
   { value: 'url', words: 'An outside address' },
-  { value: 'text', words: 'Words that lead nowhere' },
-  { value: 'sign-in', words: 'Sign in, for who is not' },
-  { value: 'sign-out', words: 'Sign out, for who is signed in' },
-  { value: 'account', words: 'The account, for who is signed in' },
+  { value: 'text', words: 'Plain text' },
+  { value: 'sign-in', words: 'Sign in, for visitors who are not' },
+  { value: 'sign-out', words: 'Sign out, for visitors who are' },
+  { value: 'account', words: 'The account, for visitors who are signed in' },
 ] as const;
 type Kind = (typeof KINDS)[number]['value'];
 
@@ -123,8 +123,8 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
         />
       )}
       {!goesBySection(menu) && (
-        <Choice label="It stands" value={under} onChange={(event) => setUnder(event.target.value as EntryId | '')}>
-          <option value="">On the first level</option>
+        <Choice label="Place" value={under} onChange={(event) => setUnder(event.target.value as EntryId | '')}>
+          <option value="">At the top level</option>
           {flat(menuTableOf(site, menu).entries(null)).map(({ entry, depth }) => (
             <option key={entry.id} value={entry.id}>
               {'\u2003'.repeat(depth)}Below ‘{entry.text}’

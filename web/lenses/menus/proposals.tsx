@@ -17,7 +17,7 @@ export function Proposals({ menu }: { readonly menu: Menu }) {
   const safe = proposals.filter(({ isSafe }) => isSafe);
   useEffect(() => () => setPreview(null), [setPreview]);
   if (proposals.length === 0)
-    return <p className="text-small text-quiet">Nothing waits: the menu and the tree are settled.</p>;
+    return <p className="text-small text-quiet">Nothing to settle: the menu matches the tree.</p>;
   const take = (chosen: readonly Proposal[]): Edit[] => [setArranged(menu, taking(site, menu, chosen)) as Edit];
   const settle = (edits: Edit[], chosen: readonly Proposal[], isTaken: boolean) => {
     setPreview(null);
@@ -26,7 +26,7 @@ export function Proposals({ menu }: { readonly menu: Menu }) {
     const next = after.site.settings.menus.find(({ id }) => id === menu.id)!;
     const left = arrangedNow(after.site, next).proposals;
     const along = proposals.length - left.length - chosen.length;
-    if (isTaken && along > 0) toast(`${along === 1 ? 'One more was' : `${along} more were`} taken that it hangs on.`);
+    if (isTaken && along > 0) toast(`${along === 1 ? 'One more was' : `${along} more were`} taken that it depends on.`);
     if (left.length === 0) focusTree();
   };
   return (
@@ -37,7 +37,7 @@ export function Proposals({ menu }: { readonly menu: Menu }) {
         </p>
         {mayEdit && safe.length > 0 && safe.length < proposals.length && (
           <Button isTight onClick={() => settle(take(safe), safe, true)}>
-            Take the safe {safe.length === 1 ? 'one' : safe.length}
+            Take the safe ones: {safe.length === 1 ? 'one' : safe.length}
           </Button>
         )}
         {mayEdit && (
@@ -55,7 +55,7 @@ export function Proposals({ menu }: { readonly menu: Menu }) {
               <div className="min-w-0 flex-1">
                 <p>{what}</p>
                 <p className="text-small text-quiet">
-                  {why} {proposal.isSafe ? 'Safe.' : 'It was arranged otherwise by hand.'}
+                  {why} {proposal.isSafe ? 'Safe.' : 'It was arranged differently by hand.'}
                 </p>
               </div>
               {mayEdit && (

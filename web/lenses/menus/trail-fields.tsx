@@ -55,20 +55,20 @@ export function TrailFields({
             )}
           </Choice>
           <Tick
-            label="With home in front"
+            label="Start with home"
             checked={setting.withHome}
             onChange={(event) => set({ withHome: event.target.checked })}
           />
           <div className="grid grid-cols-2 gap-3">
             <DraftField
-              label="Home is called"
+              label="Name for home"
               saved={textIn(setting.homeLabel, language)}
               placeholder="as in menus"
               longest={LONGEST_LEAD_IN}
               onSave={(text) => set({ homeLabel: text.trim() === '' ? {} : { [language]: text.trim() } })}
             />
             <DraftField
-              label="Words before it"
+              label="Words before the trail"
               saved={textIn(setting.leadIn, language)}
               placeholder="You are here:"
               longest={LONGEST_LEAD_IN}
@@ -113,9 +113,9 @@ function SampleTrail({ setting, page }: { readonly setting: TrailSetting; readon
   const { steps, leadIn, separator } = trailBy(site, page, setting);
   const shown = steps.filter(({ isFolded }) => !isFolded);
   return (
-    <p aria-label="A trail as it would show" className="rounded-md bg-sunken px-3 py-2 text-small">
+    <p aria-label="Preview of a trail" className="rounded-md bg-sunken px-3 py-2 text-small">
       {steps.length === 0 ? (
-        <span className="text-quiet">No trail shows.</span>
+        <span className="text-quiet">No trail is shown.</span>
       ) : (
         <>
           {leadIn !== '' && <span className="mr-2 text-quiet">{leadIn}</span>}

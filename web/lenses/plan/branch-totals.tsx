@@ -31,7 +31,11 @@ export function BranchTotals({ page }: { readonly page: PageId }) {
           .join(' · ')}
       </p>
       <p className="mt-0.5 text-quiet">
-        {due === null ? 'No due day' : due < todayHere() ? `Late since ${dayWords(due)}` : `First due ${dayWords(due)}`}
+        {due === null
+          ? 'No due date'
+          : due < todayHere()
+            ? `Late since ${dayWords(due)}`
+            : `First due ${dayWords(due)}`}
         {` · ${questions === 0 ? 'no open questions' : questions === 1 ? '1 open question' : `${questions} open questions`}`}
         {words > 0 && ` · ${numberWords(words)} words expected`}
       </p>

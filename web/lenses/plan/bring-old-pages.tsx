@@ -37,7 +37,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
     setBusy(true);
     try {
       const { added, updated } = await bringOldPages(site.key, { from: from!, apply: true });
-      toast(`Brought ${added} new addresses${updated > 0 ? `, and more about ${updated} known ones` : ''}.`);
+      toast(`Imported ${added} new addresses${updated > 0 ? ` and updated ${updated}` : ''}.`);
       setSeen(null);
     } catch (problem) {
       setFault(wordsOfFault(problem));
@@ -55,7 +55,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
         <FileField
           label="A CSV file, or a sitemap file (.xml, .gz)"
           accept=".csv,.txt,.tsv,.xml,.gz"
-          hint="The first row of a CSV file names its columns."
+          hint="The first row of a CSV file must name the columns."
           onFile={(file) => void look({ kind: 'file', ...file })}
           onFault={setFault}
         />
@@ -78,7 +78,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
           <Preview seen={seen} />
           <div>
             <Button look="main" disabled={seen.found === 0} onClick={() => void bring()}>
-              Bring {numberWords(seen.found)} {seen.found === 1 ? 'address' : 'addresses'}
+              Import {numberWords(seen.found)} {seen.found === 1 ? 'address' : 'addresses'}
             </Button>
           </div>
         </>
@@ -101,12 +101,12 @@ function ListField({ onLook }: { readonly onLook: (from: From) => Promise<void> 
         label="Addresses, one a line"
         rows={8}
         value={text}
-        hint="A title may follow each address, after a tab or a space."
+        hint="Each address may be followed by a title, after a tab or space."
         onChange={(event) => setText(event.target.value)}
       />
       <div>
         <Button type="submit" disabled={text.trim() === ''}>
-          Look at them
+          Preview
         </Button>
       </div>
     </form>
@@ -133,7 +133,7 @@ function SitemapField({ onLook }: { readonly onLook: (from: From) => Promise<voi
         />
       </div>
       <Button type="submit" disabled={address.trim() === ''}>
-        Fetch it
+        Fetch
       </Button>
     </form>
   );
@@ -161,7 +161,7 @@ function Columns({
 }) {
   return (
     <fieldset>
-      <legend className="mb-1 text-small font-medium">Which column is what</legend>
+      <legend className="mb-1 text-small font-medium">Columns</legend>
       <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">
         {INVENTORY_FIELDS.map((field) => (
           <Choice
@@ -191,7 +191,7 @@ function Preview({ seen }: { readonly seen: BringOldPagesAnswer }) {
     <div>
       <p role="status" className="font-medium">
         {seen.found === 0
-          ? 'No address was found.'
+          ? 'No addresses found.'
           : `${numberWords(seen.found)} found: ${numberWords(seen.added)} new, ${numberWords(seen.updated)} known already.`}
       </p>
       {seen.faultCount > 0 && (

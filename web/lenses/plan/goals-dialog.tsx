@@ -22,7 +22,7 @@ export function GoalsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title="Goals of the site"
-      description="What it is to achieve, for whom, and how you will know. Each page can serve some of them."
+      description="What the site should achieve, for whom, and how you will know. Each page can serve one or more."
       isOpen
       isWide
       onClose={onClose}
@@ -98,7 +98,7 @@ function OneGoal({
           </button>
         )}
         <IconButton
-          name={`Take away the goal ‘${goal.statement}’`}
+          name={`Remove the goal ‘${goal.statement}’`}
           className="ml-auto"
           onClick={() => store.apply([{ name: 'goal.remove', goal: goal.id }])}
         >

@@ -33,11 +33,11 @@ export function GoalsServed({
         </label>
       ))}
       {site.goals.length === 0 && (
-        <p className="text-small text-quiet">The site has no goals yet. With them you see which pages serve which.</p>
+        <p className="text-small text-quiet">The site has no goals yet. Add some to see which pages serve which.</p>
       )}
       <div>
         <Button look="quiet" isTight className="-ml-2 text-accent" onClick={() => setDialog('goals')}>
-          {site.goals.length === 0 ? 'Put down the first goal…' : 'Goals of the site…'}
+          {site.goals.length === 0 ? 'Add the first goal…' : 'Goals of the site…'}
         </Button>
       </div>
     </fieldset>

@@ -27,7 +27,7 @@ export function OldAddresses({
             <li key={address} className="flex items-center gap-1 border-b border-rule/60 last:border-0">
               <span className="min-w-0 flex-1 font-mono text-small break-all">{address}</span>
               <IconButton
-                name={`Take away ${address}`}
+                name={`Remove ${address}`}
                 onClick={() => onSet({ oldAddresses: plan.oldAddresses.filter((one) => one !== address) })}
               >
                 <X size={15} aria-hidden />
@@ -56,7 +56,7 @@ export function OldAddresses({
           Add
         </Button>
       </form>
-      <p className="text-small text-quiet">Each leads here once the page is live.</p>
+      <p className="text-small text-quiet">Each redirects here once the page is live.</p>
     </section>
   );
 }

@@ -12,7 +12,7 @@ import { numberWords } from '../../ui/number-words.ts';
 
 type Way = 'crawl' | 'sitemap' | 'file' | 'list';
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
-  { value: 'crawl', words: 'Read it page by page' },
+  { value: 'crawl', words: 'Crawl it' },
   { value: 'sitemap', words: 'Its sitemap' },
   { value: 'file', words: 'A file' },
   { value: 'list', words: 'A list' },
@@ -32,8 +32,8 @@ export function OldSiteDialog({ onClose }: { readonly onClose: () => void }) {
       title="The old site"
       description={
         count === 0
-          ? 'Bring its addresses, with what is known of them. Spur then proposes which page of the plan takes each one over.'
-          : `${numberWords(count)} addresses are known. What you bring is added, and what is newly known of an address takes the place of what was known.`
+          ? 'Import its addresses and what is known about them. Spur then proposes which planned page takes over each one.'
+          : `${numberWords(count)} addresses are known. An import adds new addresses and updates the known ones.`
       }
       isOpen
       isWide
@@ -64,7 +64,7 @@ function ForgetAll({ count }: { readonly count: number }) {
     );
   return (
     <span className="mr-auto flex flex-wrap items-center gap-2">
-      <span className="text-small">What was accepted stays in the plan.</span>
+      <span className="text-small">Accepted matches stay in the plan.</span>
       <Button
         look="danger"
         onClick={() =>
@@ -84,7 +84,7 @@ const CRAWL_WORDS = {
   running: 'Reading …',
   stopped: 'Stopped.',
   done: 'Done.',
-  failed: 'It could not go on.',
+  failed: 'It could not continue.',
 } as const;
 
 function Crawl() {
@@ -109,12 +109,11 @@ function Crawl() {
       }}
     >
       <p className="text-quiet">
-        Spur reads the site as a polite guest: it does what robots.txt asks, stays on the host, and waits between pages.
-        You can close this meanwhile.
+        Spur obeys robots.txt, stays on the host and waits between pages. You can close this while it runs.
       </p>
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_8rem]">
         <TextField
-          label="Where it begins"
+          label="Start at"
           placeholder="https://old.school.example/"
           value={start}
           maxLength={2000}
@@ -134,7 +133,7 @@ function Crawl() {
         <div role="status" className="rounded-md bg-sunken px-3 py-2.5">
           <p className="font-medium">
             {CRAWL_WORDS[crawl.state]} {crawl.read} {crawl.read === 1 ? 'page' : 'pages'} read
-            {crawl.waiting > 0 && `, ${crawl.waiting} found and not read yet`}
+            {crawl.waiting > 0 && `, ${crawl.waiting} found but not read yet`}
             {crawl.left > 0 && `, ${crawl.left} left out`}
           </p>
           <progress

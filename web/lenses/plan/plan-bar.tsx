@@ -70,12 +70,12 @@ export function PlanBar() {
           </Button>
         )}
         <ActionMenu
-          label="Bring and take"
+          label="Import and export"
           actions={[
             ...(mayEdit
               ? [
                   { words: 'Begin from a starter…', run: () => setDialog('starters') },
-                  { words: 'Bring pages…', run: () => setDialog('import') },
+                  { words: 'Import pages…', run: () => setDialog('import') },
                   null,
                 ]
               : []),
@@ -94,7 +94,7 @@ export function PlanBar() {
           ]}
           trigger={
             <Button look="quiet" isTight>
-              <ArrowDownUp size={15} aria-hidden /> <span className="max-md:sr-only">Bring and take</span>
+              <ArrowDownUp size={15} aria-hidden /> <span className="max-md:sr-only">Import and export</span>
             </Button>
           }
         />

@@ -17,10 +17,7 @@ export const PLAN_FILTERS: readonly FilterField[] = [
     key: 'origin',
     name: 'Origin',
     kind: 'one-of',
-    values: [
-      ...ORIGINS.map((value) => ({ value, words: ORIGIN_WORDS[value] })),
-      { value: 'none', words: 'Not said yet' },
-    ],
+    values: [...ORIGINS.map((value) => ({ value, words: ORIGIN_WORDS[value] })), { value: 'none', words: 'Not set' }],
     matches: (facts, row, value) => isPageAt(facts, row) && (planAt(facts, row).origin ?? 'none') === value,
   },
   {
@@ -38,7 +35,7 @@ export const PLAN_FILTERS: readonly FilterField[] = [
       { value: 'late', words: 'Late' },
       { value: 'questions', words: 'With open questions' },
       { value: 'unowned', words: 'Without owner' },
-      { value: 'undated', words: 'Without due day' },
+      { value: 'undated', words: 'Without due date' },
       { value: 'no-goal', words: 'Serves no goal' },
       { value: 'old', words: 'Takes over old addresses' },
     ],
@@ -69,7 +66,7 @@ export const PLAN_FILTERS: readonly FilterField[] = [
   },
   {
     key: 'verdict',
-    name: 'Somebody says',
+    name: 'Somebody said',
     kind: 'one-of',
     values: VERDICTS.map((value) => ({ value, words: VERDICT_WORDS[value] })),
     matches: ({ feedback }, row, value) =>
@@ -81,7 +78,7 @@ export const PLAN_FILTERS: readonly FilterField[] = [
     kind: 'one-of',
     values: [
       ...IMPORTANCE.map((one) => ({ value: String(one), words: String(one) })),
-      { value: 'none', words: 'Not said yet' },
+      { value: 'none', words: 'Not set' },
     ],
     matches: (facts, row, value) => isPageAt(facts, row) && String(planAt(facts, row).importance ?? 'none') === value,
   },

@@ -28,8 +28,7 @@ import { PageFeedback } from './sharing/page-feedback.tsx';
 /** The Plan lens: what the page is for, where it comes from, who writes it by when, and what is still asked. */
 export function PlanPanel({ page }: { readonly page: PageId | null }) {
   const { mayEdit } = useWorkbench();
-  if (page === null)
-    return <p className="text-quiet">Select a page in the tree, and what is planned for it stands here.</p>;
+  if (page === null) return <p className="text-quiet">Select a page in the tree to see what is planned for it.</p>;
   return (
     <fieldset disabled={!mayEdit} className="contents">
       <PagePlanFields key={page} page={page} />
@@ -61,11 +60,11 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
           label="Origin"
           value={plan.origin ?? ''}
           hint={
-            plan.origin === null ? 'Whether it comes from the old site is not said yet.' : ORIGIN_MEANING[plan.origin]
+            plan.origin === null ? 'Not yet decided whether it comes from the old site.' : ORIGIN_MEANING[plan.origin]
           }
           onChange={(event) => set({ origin: event.target.value === '' ? null : (event.target.value as Origin) })}
         >
-          <option value="">Not said yet</option>
+          <option value="">Not set</option>
           {ORIGINS.map((origin) => (
             <option key={origin} value={origin}>
               {ORIGIN_WORDS[origin]}
@@ -74,7 +73,7 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
         </Choice>
       )}
       {isPage && <OldAddresses plan={plan} onSet={set} />}
-      <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Writing it</h3>
+      <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Writing</h3>
       <div className="grid grid-cols-2 gap-3">
         <OwnerField saved={plan.owner} longest={LONGEST_OWNER} onSave={(owner) => set({ owner })} />
         <TextField
@@ -101,13 +100,13 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
       {isPage && (
         <Choice
           label="Importance"
-          hint="How soon a visitor has to find it."
+          hint="How quickly visitors must find it."
           value={plan.importance ?? ''}
           onChange={(event) =>
             set({ importance: IMPORTANCE.find((one) => String(one) === event.target.value) ?? null })
           }
         >
-          <option value="">Not said yet</option>
+          <option value="">Not set</option>
           {IMPORTANCE.map((importance) => (
             <option key={importance} value={importance}>
               {IMPORTANCE_WORDS[importance]}

@@ -46,9 +46,9 @@ export function QuestionList({ page }: { readonly page: PageId }) {
             onSave={(answer) => set(id, { ...question, answer: answer.trim() })}
           />
           <div className="mt-2 flex gap-2">
-            <Button onClick={() => set(id, { ...question, settledBy: name })}>Settle it</Button>
+            <Button onClick={() => set(id, { ...question, settledBy: name })}>Settle</Button>
             <Button look="quiet" onClick={() => set(id, null)}>
-              Take it away
+              Remove
             </Button>
           </div>
         </div>
@@ -64,7 +64,7 @@ export function QuestionList({ page }: { readonly page: PageId }) {
               className="text-accent hover:underline"
               onClick={() => set(id, { ...question, settledBy: null })}
             >
-              Open it again
+              Reopen
             </button>
           </p>
         </div>
@@ -77,7 +77,7 @@ export function QuestionList({ page }: { readonly page: PageId }) {
         className="flex flex-col gap-2"
       >
         <TextArea
-          label={questions.length === 0 ? 'What has to be cleared up?' : 'Another question'}
+          label={questions.length === 0 ? 'What needs an answer?' : 'Another question'}
           rows={2}
           maxLength={LONGEST_QUESTION}
           value={typed}
@@ -88,7 +88,7 @@ export function QuestionList({ page }: { readonly page: PageId }) {
         />
         <div>
           <Button type="submit" disabled={typed.trim() === ''}>
-            Ask it
+            Ask
           </Button>
         </div>
       </form>

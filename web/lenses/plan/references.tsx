@@ -36,7 +36,7 @@ export function References({ page }: { readonly page: PageId }) {
                 ) : (
                   <span className="flex-1 text-quiet">{title}</span>
                 )}
-                <IconButton name={`Take away ‘${title}’`} onClick={() => set(references.filter((one) => one !== id))}>
+                <IconButton name={`Remove ‘${title}’`} onClick={() => set(references.filter((one) => one !== id))}>
                   <X size={15} aria-hidden />
                 </IconButton>
               </li>

@@ -27,24 +27,24 @@ interface PointWords {
 const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
   name: {
     there: 'The site has a name.',
-    missing: 'The site has no name of its own.',
+    missing: 'The site has no name yet.',
     lens: 'write',
     dialog: 'renameSite',
   },
-  home: { there: 'It has a home page.', missing: 'There is no page that could be home. Make one.', lens: 'write' },
+  home: { there: 'It has a home page.', missing: 'No page can be the home page. Make one.', lens: 'write' },
   'home open': {
     there: 'Everyone can open the home page.',
     missing: 'Not everyone can open the home page.',
     lens: 'access',
   },
   'not-found page': {
-    there: 'A page of yours stands in where nothing is found.',
-    missing: 'No page of yours stands in where nothing is found. Visitors get a plain one.',
+    there: 'You have your own not-found page.',
+    missing: 'You have no not-found page. Visitors get a plain one.',
     lens: 'access',
   },
   menu: {
-    there: 'A menu with entries stands in a layout.',
-    missing: 'No menu with entries stands in a layout.',
+    there: 'A layout shows a menu with entries.',
+    missing: 'No layout shows a menu with entries.',
     lens: 'menus',
     dialog: 'layouts',
   },
@@ -72,8 +72,8 @@ export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
       title={isOpened ? (works ? 'The site is closed for works' : 'The site is open') : 'Open the site'}
       description={
         isOpened
-          ? 'What visitors would miss, and closing the site for a while.'
-          : 'Visitors come in with the first release. This is what is still missing.'
+          ? 'What is still missing, and closing the site for a while.'
+          : 'The site opens with the first release. This is what is still missing.'
       }
       isOpen
       isWide
@@ -83,7 +83,7 @@ export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
           <Button onClick={onClose}>Close</Button>
           {!isOpened && mayPublish && (
             <Button look="main" onClick={() => setDialog('live')}>
-              {missing > 0 ? `Open the site all the same…` : 'Open the site…'}
+              {missing > 0 ? `Open the site anyway…` : 'Open the site…'}
             </Button>
           )}
         </>
@@ -110,7 +110,7 @@ function TimeZone() {
   return (
     <Choice
       label="Time zone of the site"
-      hint="Releases to come are set by its clock, and the lists say their moments by it."
+      hint="Scheduled releases use this time zone, and lists show times in it."
       value={timeZone}
       disabled={!mayEdit}
       onChange={(event) => store.apply([{ name: 'site.set', fields: { timeZone: event.target.value } }])}
@@ -195,7 +195,8 @@ function WorksPart() {
           Closed for works{works.until && ` until ${momentWords(works.until, timeZone)}`}
         </h3>
         <p className="mb-2 text-small">
-          {works.words || 'Visitors read that the site is being worked on.'} Robots are told to come again later.
+          {works.words || 'Visitors see a notice that the site is being worked on.'} Search engines are told to come
+          back later.
         </p>
         {fault && <Notice>{fault}</Notice>}
         <Button look="main" onClick={() => void set(null)}>
@@ -209,11 +210,12 @@ function WorksPart() {
         Close for works
       </h3>
       <p className="text-small text-quiet">
-        Every address answers with a notice (503), so that search engines forget nothing. You see the site by a walk.
+        Every address answers with a notice (503), so search engines forget nothing. You can still walk through the
+        site.
       </p>
       {fault && <Notice>{fault}</Notice>}
       <TextArea
-        label="What visitors read"
+        label="What visitors will read"
         rows={2}
         maxLength={600}
         placeholder="We are moving the workshops’ pages. The office answers the telephone."
@@ -223,7 +225,7 @@ function WorksPart() {
       <TextField
         label="Until"
         type="datetime-local"
-        hint={`By the clock of ${timeZone}; it may stay empty. The site does not open by itself.`}
+        hint={`In ${timeZone} time; may be left empty. The site does not reopen by itself.`}
         value={until}
         onChange={(event) => setUntil(event.target.value)}
       />

@@ -22,7 +22,7 @@ export function PublishBar() {
       <div className="flex min-h-7 flex-wrap items-center gap-x-3 gap-y-1">
         <p className={works || next ? 'font-medium text-attention' : 'text-quiet max-md:hidden'}>
           {works
-            ? 'Closed for works: visitors get nothing but a notice.'
+            ? 'Closed for works: visitors see only a notice.'
             : site.liveSettings === null
               ? 'Nothing is live yet.'
               : next
@@ -35,7 +35,7 @@ export function PublishBar() {
           </Button>
           <Button look="quiet" isTight onClick={() => setDialog('redirects')}>
             <CornerUpRight size={15} aria-hidden /> Redirects
-            {missed > 0 && <span className="text-attention">({missed} asked for in vain)</span>}
+            {missed > 0 && <span className="text-attention">({missed} not found)</span>}
           </Button>
           <Button look="quiet" isTight onClick={() => setDialog('opening')}>
             <DoorOpen size={15} aria-hidden />{' '}
@@ -46,7 +46,7 @@ export function PublishBar() {
       {settings.length > 0 && (
         <div className="flex flex-wrap items-center gap-x-1 gap-y-0.5 pb-0.5">
           <span id="settings-that-differ" className="mr-1 text-quiet">
-            Besides the pages differ:
+            Settings that differ:
           </span>
           <ul aria-labelledby="settings-that-differ" className="flex flex-wrap gap-1">
             {settings.map((part) => (
@@ -80,7 +80,7 @@ function OnePart({ part }: { readonly part: SettingsPart }) {
           <li key={line}>{line}</li>
         ))}
       </ul>
-      <p className="mt-2 text-small text-quiet">They wait for a release.</p>
+      <p className="mt-2 text-small text-quiet">They go live with a release.</p>
     </Popover>
   );
 }

@@ -40,9 +40,7 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
           <h3 id="removed-but-live" className="font-display text-large font-semibold">
             Removed, still live
           </h3>
-          <p className="mb-1 text-small text-quiet">
-            Visitors have these until a release of all that waits takes them down.
-          </p>
+          <p className="mb-1 text-small text-quiet">Visitors still have these until you release the removal.</p>
           <ul>
             {removed.map((id) => (
               <li
@@ -72,7 +70,7 @@ function OnePage({ page }: { readonly page: PageId }) {
       <PageHead page={page} />
       <h3 className="mt-4 font-display text-large font-semibold">What differs</h3>
       {differences.length === 0 ? (
-        <p className="text-quiet">Nothing: the draft and the live page are the same.</p>
+        <p className="text-quiet">Nothing: the draft is the same as the live page.</p>
       ) : (
         <ul className="mt-1 flex flex-wrap gap-1.5">
           {differences.map((difference) => (

@@ -21,14 +21,14 @@ export const capital = (words: string): string => words.charAt(0).toUpperCase() 
 
 /** What differs in a part of the settings, as clauses. */
 export function itemsWords(items: SettingsItems): string[] {
-  if (items.kind === 'whole') return ['They look otherwise.'];
+  if (items.kind === 'whole') return ['They look different.'];
   if (items.kind === 'value') return [`‘${items.before}’ becomes ‘${items.after}’.`];
   const clause = (names: readonly string[], words: string) =>
     names.length > 0 ? [`${words}: ${names.join(', ')}`] : [];
   return [
     ...clause(items.came, 'New'),
     ...clause(items.changed, 'Changed'),
-    ...clause(items.went, 'Taken away'),
+    ...clause(items.went, 'Removed'),
     ...(items.came.length + items.changed.length + items.went.length === 0 ? ['In another order'] : []),
   ];
 }

@@ -17,7 +17,7 @@ export function TextDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title={page === null ? 'Texts' : `The text of ‘${titleIn(site, page)}’`}
-      description="What visitors have, and what they get with the next release of the page."
+      description="What visitors have now, and what the next release gives them."
       isOpen
       isWidest
       onClose={onClose}
@@ -43,7 +43,7 @@ function Rows({ before, after }: { readonly before: TextDocument; readonly after
     <div className="pb-2">
       <p role="status" className="mb-2 text-small text-quiet">
         {changed === 0
-          ? 'No word differs; how some of it looks may.'
+          ? 'The words are the same; the formatting may differ.'
           : `${changed === 1 ? '1 paragraph differs' : `${changed} paragraphs differ`} of ${rows.length}.`}
       </p>
       <table className="w-full table-fixed border-collapse">
@@ -75,7 +75,7 @@ function Rows({ before, after }: { readonly before: TextDocument; readonly after
 }
 
 function Block({ block, side }: { readonly block: ComparedBlock | null; readonly side: 'before' | 'after' }) {
-  if (!block) return <span className="text-small text-quiet italic">{side === 'before' ? 'New' : 'Taken out'}</span>;
+  if (!block) return <span className="text-small text-quiet italic">{side === 'before' ? 'New' : 'Removed'}</span>;
   const Mark = side === 'before' ? 'del' : 'ins';
   const look = side === 'before' ? 'bg-danger-soft text-danger' : 'bg-accent-soft text-accent no-underline font-medium';
   return (

@@ -41,8 +41,8 @@ export function SlugField({ page }: { readonly page: PageId }) {
           isHome
             ? 'The home page has the address / while it is home.'
             : slug?.own
-              ? 'Chosen by hand; it stays when the title changes.'
-              : 'Follows the title until you type another one.'
+              ? 'Set by hand; it stays when the title changes.'
+              : 'Follows the title until you type your own.'
         }
         onChange={(event) => draft.type(event.target.value)}
         onBlur={() => (outcome && !outcome.ok ? draft.cancel() : draft.commit())}

@@ -15,11 +15,11 @@ import { TargetField } from './target-field.tsx';
 import { TextSection } from './text-section.tsx';
 
 const TYPE_WORDS: Readonly<Record<NodeType, string>> = {
-  page: 'Page, with content and an address',
-  heading: 'Heading, groups the pages below',
-  link: 'Link, points elsewhere',
+  page: 'Page: has content and an address',
+  heading: 'Heading: groups the pages below',
+  link: 'Link: points elsewhere',
 };
-const HIDDEN_CHOICES = { no: 'No, it can be reached', page: 'This page', branch: 'This page and all below' } as const;
+const HIDDEN_CHOICES = { no: 'No', page: 'This page', branch: 'This page and all below' } as const;
 
 /** The Write lens: what the page is called, where it is found, and what it says. */
 export function WritePanel({ page }: { readonly page: PageId }) {
@@ -65,7 +65,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
       {node.type === 'heading' && (
         <Tick
           label="Adds a step to addresses"
-          hint="The addresses of the pages below then contain its slug."
+          hint="The addresses of the pages below include its slug."
           checked={node.inAddress}
           onChange={(event) => set({ inAddress: event.target.checked })}
         />
@@ -84,7 +84,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
       <Choice
         label="Type"
         value={node.type}
-        hint={node.content !== null ? 'A page with text stays a page; clear its text to change that.' : undefined}
+        hint={node.content !== null ? 'Clear the text before changing the type.' : undefined}
         disabled={node.content !== null}
         onChange={(event) => changeType(event.target.value as NodeType)}
       >
@@ -106,7 +106,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
         value={node.hidden}
         hint={
           by !== -1 && by !== row
-            ? `Hidden already by ‘${textIn(derived.outline.nodes[by]!.title, language)}’, which hides its branch.`
+            ? `Already hidden by ‘${textIn(derived.outline.nodes[by]!.title, language)}’, which hides its branch.`
             : undefined
         }
         onChange={(event) => set({ hidden: event.target.value as (typeof HIDDEN)[number] })}
@@ -130,7 +130,7 @@ function HomeChoice({ page }: { readonly page: PageId }) {
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
       <p className="flex-1">
         {isNamed
-          ? 'This is the home page, by name.'
+          ? 'This is the home page, as chosen.'
           : isHome
             ? 'This is the home page: it is the first page of the tree.'
             : 'Not the home page.'}

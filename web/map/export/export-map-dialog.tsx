@@ -17,7 +17,7 @@ import { passingOf, tintOfBranch } from '../../tree/access-of.ts';
 type Kind = 'pdf' | 'svg' | 'png';
 const KINDS: readonly { readonly kind: Kind; readonly words: string }[] = [
   { kind: 'pdf', words: 'PDF, for paper' },
-  { kind: 'svg', words: 'SVG, to go on drawing' },
+  { kind: 'svg', words: 'SVG, to edit further' },
   { kind: 'png', words: 'PNG, for slides and mail' },
 ];
 
@@ -56,7 +56,7 @@ export function ExportMapDialog({
       download(await file(), `${site.key}-map.${kind}`);
       onClose();
     } catch {
-      toast.error('The file could not be made. Take a smaller part of the map, or another kind of file.');
+      toast.error('The file could not be made. Choose a smaller part of the map, or another file type.');
     } finally {
       setShare(null);
     }
@@ -70,8 +70,8 @@ export function ExportMapDialog({
   };
   return (
     <Dialog
-      title="Take the map along"
-      description="As it is open now, with the title and today’s date."
+      title="Export the map"
+      description="As shown now, with the title and today’s date."
       isOpen
       onClose={onClose}
       actions={
@@ -137,12 +137,12 @@ const TITLE_SIZE = 13;
 const LEAST_READABLE = 5;
 
 function sheetWords({ shapes }: Picture, { columns, rows, scale, isWide }: ReturnType<typeof sheetsFor>): string {
-  if (shapes.length === 0) return 'There is nothing to draw there.';
+  if (shapes.length === 0) return 'There is nothing to draw.';
   const points = Math.round(TITLE_SIZE * scale * 10) / 10;
   const turned = isWide ? 'lying' : 'upright';
   if (columns * rows > 1)
-    return `${columns * rows} sheets, ${turned}: ${columns} across, ${rows} down. Titles are ${points} points high.`;
-  return `One sheet, ${turned}. Titles are ${points} points high${points < LEAST_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
+    return `${columns * rows} sheets, ${turned}: ${columns} across, ${rows} down. Titles are ${points} pt.`;
+  return `One sheet, ${turned}. Titles are ${points} pt${points < LEAST_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
 }
 
 function signsOf({ site, derived, moment, open, found }: Workbench, { nodes }: DrawnMap, index: number): NodeSigns {

@@ -8,8 +8,8 @@ const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[]
   { words: 'Removed pages', dialog: 'removed' },
   { words: 'Set fields of the selected pages…', dialog: 'setFields' },
   { words: 'Goals of the site…', dialog: 'goals' },
-  { words: 'Bring the old site…', dialog: 'oldSite' },
-  { words: 'Bring pages…', dialog: 'import' },
+  { words: 'Import the old site…', dialog: 'oldSite' },
+  { words: 'Import pages…', dialog: 'import' },
   { words: 'Begin from a starter…', dialog: 'starters' },
   { words: 'Audiences…', dialog: 'audiences' },
   { words: 'Labels and kinds…', dialog: 'labels' },
@@ -40,7 +40,7 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
         className="h-12 w-full border-b border-rule bg-raised px-4 text-large outline-none"
       />
       <Command.List className="max-h-80 overflow-y-auto p-1.5">
-        <Command.Empty className="px-3 py-4 text-quiet">No command has that in its name.</Command.Empty>
+        <Command.Empty className="px-3 py-4 text-quiet">No command matches.</Command.Empty>
         {(Object.entries(KEYS) as [CommandName, (typeof KEYS)[CommandName]][])
           .filter(([name]) => name !== 'commands')
           .map(([name, { keys, words }]) => (

@@ -12,14 +12,14 @@ import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
 const KIND_WORDS: Readonly<Record<ImportKind, { title: string; hint: string }>> = {
-  added: { title: 'Added', hint: 'The tree has no page of that id or address.' },
-  moved: { title: 'Moved', hint: 'They stand elsewhere in what you bring.' },
-  changed: { title: 'Changed', hint: 'What you bring says something else.' },
+  added: { title: 'Added', hint: 'The tree has no page with that id or address.' },
+  moved: { title: 'Moved', hint: 'They are somewhere else in the import.' },
+  changed: { title: 'Changed', hint: 'The import says something different.' },
   settings: {
     title: 'Of the site',
     hint: 'Its name, home page, goals, menus, layouts, facts, redirects and old addresses.',
   },
-  removed: { title: 'Removed', hint: 'What you bring does not name them. They stay unless you choose them.' },
+  removed: { title: 'Removed', hint: 'They are not in the import. They stay unless you choose them.' },
 };
 const KINDS = Object.keys(KIND_WORDS) as ImportKind[];
 /** So many of a kind are listed; they can be chosen all together. */
@@ -71,8 +71,8 @@ export function ImportDialog({ onClose }: { readonly onClose: () => void }) {
     });
   return (
     <Dialog
-      title="Bring pages"
-      description="From a table (CSV), an outline (OPML), an indented list, a sitemap file, or a whole site (JSON). You see what would change before anything does."
+      title="Import pages"
+      description="From a table (CSV), an outline (OPML), an indented list, a sitemap file or a whole site (JSON). You see what would change before anything does."
       isOpen
       isWide
       onClose={onClose}
@@ -168,7 +168,7 @@ function WhatChanges({
     <div className="flex flex-col gap-3">
       <p role="status" className="font-medium">
         {seen.items.length === 0
-          ? `Nothing changes: the tree says the same as the ${seen.pages} pages that you bring.`
+          ? `Nothing changes: the tree already matches the ${seen.pages} imported pages.`
           : `${seen.pages} pages were read.`}
       </p>
       {seen.notes.length > 0 && (

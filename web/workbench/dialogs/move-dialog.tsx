@@ -90,13 +90,13 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
         />
         <PlaceList rows={rows.slice(0, MOST_LISTED)} target={target} onChoose={setTarget} onKeyDown={walk} />
         {rows.length > MOST_LISTED && (
-          <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find others.</p>
+          <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find more.</p>
         )}
-        {rows.length === 0 && <p className="text-quiet">No other page has that in its title.</p>}
-        <Radios legend="Where, seen from the chosen page" choices={SIDES} value={side} onChoose={setSide} />
+        {rows.length === 0 && <p className="text-quiet">No other title matches.</p>}
+        <Radios legend="Where, relative to the chosen page" choices={SIDES} value={side} onChoose={setSide} />
         <div role="status" className="min-h-10">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
-          {target !== null && operations.length === 0 && <p className="text-quiet">It stands there already.</p>}
+          {target !== null && operations.length === 0 && <p className="text-quiet">It is already there.</p>}
           {changes && outcome?.ok && <TrailsOfMove before={site} after={outcome.site} page={moved[0]!} />}
           {changes && outcome?.ok && (
             <p className="text-small">

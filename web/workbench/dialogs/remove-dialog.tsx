@@ -80,13 +80,17 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
       }
     >
       <ul className="list-disc pl-5">
-        <li>{below === 0 ? 'Nothing stands below.' : `${pages(below)} below ${below === 1 ? 'goes' : 'go'} along.`}</li>
+        <li>
+          {below === 0
+            ? 'There is nothing below it.'
+            : `${pages(below)} below ${below === 1 ? 'is' : 'are'} removed too.`}
+        </li>
         {addressesGone.length > 0 && (
           <li>
-            {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses go: `}
+            {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses disappear: `}
             <span className="font-mono text-small">{addressesGone.slice(0, MOST_ADDRESSES).join(', ')}</span>
             {addressesGone.length > MOST_ADDRESSES && ` and ${addressesGone.length - MOST_ADDRESSES} more`}.
-            {live > 0 && ' Once it is released, what was live leads to the page above, unless you choose otherwise.'}
+            {live > 0 && ' After the release, live addresses redirect to the page above unless you choose otherwise.'}
           </li>
         )}
         {[...entriesGone].map(([menu, names]) => (
@@ -106,7 +110,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         {linkingTitles.length > 0 && (
           <li>
             {linkingTitles.length === 1 ? 'The text of' : 'The texts of'} {namesWords(linkingTitles)}{' '}
-            {linkingTitles.length === 1 ? 'links' : 'link'} there; the words stay, without the link.
+            {linkingTitles.length === 1 ? 'links' : 'link'} there; the words stay but lose the link.
           </li>
         )}
         {changes && derivedOf(site).home !== null && gone.has(derivedOf(site).home!) && (

@@ -25,9 +25,7 @@ export function RemovedDialog({ onClose }: { readonly onClose: () => void }) {
       onClose={onClose}
     >
       {left?.length === 0 && (
-        <p className="pb-4 text-quiet">
-          Nothing has been removed. Pages that you remove will stand here, ready to be put back.
-        </p>
+        <p className="pb-4 text-quiet">Nothing has been removed. Removed pages appear here, ready to be put back.</p>
       )}
       <ul className="pb-3">
         {left?.map((branch) => (
@@ -44,8 +42,8 @@ const from = (path: readonly string[]): string => (path.length === 0 ? 'the top 
 function placeWords({ isParentThere, nearest, from: path }: RemovedBranch): string | null {
   if (isParentThere || path.length === 0) return null;
   return nearest
-    ? `‘${path.at(-1)}’ is not there any more: it comes back in ‘${nearest.title}’, the nearest page above that is.`
-    : `‘${path.at(-1)}’ is not there any more: it comes back at the top level.`;
+    ? `‘${path.at(-1)}’ no longer exists: it will be put back in ‘${nearest.title}’, the nearest page above that is.`
+    : `‘${path.at(-1)}’ no longer exists: it will be put back at the top level.`;
 }
 
 function Branch({ branch, onClose }: { readonly branch: RemovedBranch; readonly onClose: () => void }) {
@@ -131,10 +129,10 @@ function Branch({ branch, onClose }: { readonly branch: RemovedBranch; readonly 
                   <Button
                     look="quiet"
                     isTight
-                    aria-label={`Put back alone ${title}`}
-                    onClick={() => putBack(putBackAlone(site, page) as Edit[], page, `Put back ‘${title}’ alone.`)}
+                    aria-label={`Put back only this: ${title}`}
+                    onClick={() => putBack(putBackAlone(site, page) as Edit[], page, `Put back only ‘${title}’.`)}
                   >
-                    Put back alone
+                    Put back only this
                   </Button>
                 )}
               </li>

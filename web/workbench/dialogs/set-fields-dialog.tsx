@@ -70,7 +70,7 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title={`Set fields of ${pages(chosen.length)}`}
-      description="What you leave stays as each page has it."
+      description="Fields you leave alone stay as they are on each page."
       isOpen
       onClose={onClose}
       actions={

@@ -45,7 +45,7 @@ export function SetPlanFields({
             {ORIGIN_WORDS[origin]}
           </option>
         ))}
-        <option value={NONE}>Not said yet</option>
+        <option value={NONE}>Not set</option>
       </Choice>
       <Choice
         label="Readiness"
@@ -72,7 +72,7 @@ export function SetPlanFields({
             {IMPORTANCE_WORDS[importance]}
           </option>
         ))}
-        <option value={NONE}>Not said yet</option>
+        <option value={NONE}>Not set</option>
       </Choice>
       <div>
         <Tick
@@ -98,7 +98,7 @@ export function SetPlanFields({
       </div>
       <div>
         <Tick
-          label="Give all the same due day"
+          label="Give all the same due date"
           checked={change.due !== undefined}
           onChange={(event) => set('due', event.target.checked ? null : undefined)}
         />
@@ -114,7 +114,7 @@ export function SetPlanFields({
       </div>
       <div>
         <Tick
-          label="Expect so many words of each"
+          label="Expected words for each"
           checked={change.words !== undefined}
           onChange={(event) => set('words', event.target.checked ? null : undefined)}
         />
@@ -134,7 +134,7 @@ export function SetPlanFields({
       {site.goals.length > 0 && (
         <Choice
           label="Goal"
-          hint="The only goal that they serve then."
+          hint="Replaces the goals they serve."
           value={change.goals === undefined ? LEFT : (change.goals[0] ?? NONE)}
           onChange={({ target: { value } }) =>
             set(

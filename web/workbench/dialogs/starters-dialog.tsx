@@ -138,7 +138,7 @@ function BeginFrom({
           </p>
         )}
         {along.length > 0 && (
-          <p className="text-small text-quiet">It brings {listOf(along)} along, which this site does not have yet.</p>
+          <p className="text-small text-quiet">It adds {listOf(along)} which this site does not have yet.</p>
         )}
         {childrenOf(site, null).length > 0 && (
           <Radios
@@ -217,12 +217,12 @@ function StarterFile({
       const parsed = starterSchema.safeParse(JSON.parse(await file.text()));
       if (!parsed.success) {
         const [issue] = parsed.error.issues;
-        setFault(`‘${file.name}’ is no starter: ${issue!.path.join('.') || 'the file'}: ${issue!.message}`);
+        setFault(`‘${file.name}’ is not a starter: ${issue!.path.join('.') || 'the file'}: ${issue!.message}`);
         return;
       }
       onBrought((await bringStarter(parsed.data)).id);
     } catch (problem) {
-      setFault(problem instanceof SyntaxError ? `‘${file.name}’ is no JSON file.` : wordsOfFault(problem));
+      setFault(problem instanceof SyntaxError ? `‘${file.name}’ is not a JSON file.` : wordsOfFault(problem));
     }
   };
   const take = () => {
@@ -236,10 +236,10 @@ function StarterFile({
   };
   return (
     <>
-      <Button onClick={take}>Take along</Button>
+      <Button onClick={take}>Export</Button>
       {mayEdit && (
         <label className="inline-flex h-8 cursor-pointer items-center rounded-md border border-edge bg-raised px-3 font-medium focus-within:outline-2 focus-within:outline-accent hover:border-ink">
-          Bring a file…
+          Import a file…
           <input
             type="file"
             accept=".json"

@@ -28,7 +28,7 @@ export function BringVisitors() {
     try {
       const answer = await bringVisitors(site.key, text, apply);
       if (apply) {
-        toast(`${accounts(answer.made.length)} made, ${answer.changed.length} put into more audiences.`);
+        toast(`${accounts(answer.made.length)} made, ${answer.changed.length} added to more audiences.`);
         type('');
       } else setSeen(answer);
     } catch (problem) {
@@ -39,8 +39,8 @@ export function BringVisitors() {
   return (
     <div className="flex flex-col gap-3">
       <p className="text-quiet">
-        The columns are name, email and audiences, parted by |. Whoever is new gets a letter to choose a password; who
-        has an account joins the audiences and keeps those that they are in.
+        The columns are name, email and audiences, with audiences separated by |. New visitors get a mail to choose a
+        password; visitors with an account join the audiences and keep those they have.
       </p>
       {fault && <Notice>{fault}</Notice>}
       <TextField
@@ -50,7 +50,7 @@ export function BringVisitors() {
         onChange={(event) => void event.target.files?.[0]?.text().then(type)}
       />
       <TextArea
-        label="Or paste the list"
+        label="Or paste a list"
         rows={5}
         placeholder={EXAMPLE}
         value={text}
@@ -68,7 +68,7 @@ export function BringVisitors() {
             disabled={isBusy || seen.made.length + seen.changed.length === 0}
             onClick={() => void ask(true)}
           >
-            Bring {accounts(seen.made.length + seen.changed.length)}
+            Import {accounts(seen.made.length + seen.changed.length)}
           </Button>
         )}
       </div>
@@ -83,7 +83,7 @@ function Changes({ seen: { made, changed, faults } }: { readonly seen: BringVisi
       <h3 className="font-medium">
         {all.length === 0
           ? 'Nothing changes.'
-          : `${accounts(made.length)} will be made, ${changed.length} put into more audiences.`}
+          : `${accounts(made.length)} will be made, ${changed.length} added to more audiences.`}
       </h3>
       <ul className="mt-1 text-small">
         {all.slice(0, MOST_SHOWN).map(({ name, email }) => (

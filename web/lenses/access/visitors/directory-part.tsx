@@ -31,8 +31,8 @@ export function DirectoryPart() {
   if (!directory.isConnected)
     return (
       <p className="text-quiet">
-        No directory is connected. Whoever runs Spur connects one that speaks SCIM 2.0 by SPUR_DIRECTORY_URL and
-        SPUR_DIRECTORY_TOKEN; then its groups stand here.
+        No directory is connected. Whoever runs Spur can connect a SCIM 2.0 directory with SPUR_DIRECTORY_URL and
+        SPUR_DIRECTORY_TOKEN; its groups then appear here.
       </p>
     );
   const during = async (work: () => Promise<void>) => {
@@ -60,14 +60,14 @@ export function DirectoryPart() {
   return (
     <div className="flex flex-col gap-4">
       <p className="text-quiet">
-        Whoever is in one of these groups has an account and belongs to its audience. Audiences that you give by hand
-        stay; who leaves the directory is suspended.
+        Everyone in one of these groups has an account and belongs to its audience. Audiences that you add by hand stay;
+        whoever leaves the directory is suspended.
       </p>
       {(fault ?? directory.fault) && <Notice>{fault ?? directory.fault}</Notice>}
       <Groups directory={directory} isBusy={isBusy} onSet={(groupAudiences) => set({ groupAudiences })} />
       <Tick
         label="Synchronise every night, at half past two UTC"
-        hint="What would suspend more than a fifth of the accounts at once waits for you."
+        hint="If more than a fifth of the accounts would be suspended at once, it waits for you."
         checked={directory.isNightly}
         disabled={isBusy}
         onChange={() => set({ isNightly: !directory.isNightly })}
@@ -101,7 +101,7 @@ function Groups({
   const { site } = useWorkbench();
   const { audiences } = site.settings;
   if (audiences.length === 0)
-    return <p className="text-quiet">A group gives an audience. Name one under Audiences first.</p>;
+    return <p className="text-quiet">A group maps to an audience. Add one under Audiences first.</p>;
   return (
     <ul aria-label="Groups of the directory" className="divide-y divide-rule border-y border-rule">
       {groups.map(({ id, name, members }) => (
@@ -170,11 +170,11 @@ function Items({ seen: { items } }: { readonly seen: SyncAnswer }) {
                 {name} <span className="text-quiet">{email}</span>
                 <span className="block text-quiet">
                   {kind === 'in the way'
-                    ? 'Another account has this address. Change one of the two.'
+                    ? 'Another account has this address. Change one of them.'
                     : [
                         gains.length > 0 && `joins ${names(gains)}`,
                         loses.length > 0 && `leaves ${names(loses)}`,
-                        isTakenOver && 'the account is the directory’s from now on',
+                        isTakenOver && 'the account will be managed by the directory',
                         gains.length + loses.length === 0 && !isTakenOver && 'another name or address',
                       ]
                         .filter(Boolean)

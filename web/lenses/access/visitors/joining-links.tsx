@@ -18,11 +18,11 @@ export function JoiningLinks() {
   const { site } = useWorkbench();
   const links = useJoiningLinks(site.key);
   if (site.settings.audiences.length === 0)
-    return <p className="text-quiet">A link lets visitors into an audience. Name one under Audiences first.</p>;
+    return <p className="text-quiet">A link lets visitors join an audience. Add one under Audiences first.</p>;
   return (
     <div className="flex flex-col gap-4">
       <p className="text-quiet">
-        Whoever has the link types a mail address, gets a letter, and joins by it. Mails go to the outbox.
+        Anyone with the link types a mail address, gets a mail and joins through it. Mails go to the outbox.
       </p>
       {links === undefined ? (
         <p className="text-quiet">Loading …</p>
@@ -64,8 +64,8 @@ function OneLink({ link }: { readonly link: JoiningLinkAnswer }) {
             name="Copy the link"
             onClick={() =>
               void navigator.clipboard.writeText(address).then(
-                () => toast('The link is on the clipboard.', { duration: 3000 }),
-                () => toast.error('The browser does not let Spur use the clipboard. Select the link and copy it.'),
+                () => toast('Link copied.', { duration: 3000 }),
+                () => toast.error('The browser does not let Spur copy the link. Select it and copy it yourself.'),
               )
             }
           >
@@ -125,13 +125,13 @@ function NewLink() {
           ))}
         </Choice>
         <TextField
-          label="Ends after so many days"
+          label="Expires after (days)"
           inputMode="numeric"
           value={days}
           onChange={(event) => setDays(event.target.value)}
         />
         <TextField
-          label="For at most so many"
+          label="At most (people)"
           inputMode="numeric"
           placeholder="Any number"
           value={most}
@@ -139,8 +139,8 @@ function NewLink() {
         />
       </div>
       <Tick
-        label="I let each one in"
-        hint="Until then they have an account, and the audience is not open to them."
+        label="I approve each person"
+        hint="Until then they have an account, but do not belong to the audience."
         checked={needsApproval}
         onChange={() => setNeedsApproval(!needsApproval)}
       />

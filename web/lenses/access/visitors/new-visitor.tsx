@@ -51,7 +51,7 @@ export function NewVisitor({ onMade }: { readonly onMade: () => void }) {
       )}
       <div>
         <Button type="submit" look="main" disabled={formState.isSubmitting}>
-          Make the account
+          Create the account
         </Button>
       </div>
     </form>

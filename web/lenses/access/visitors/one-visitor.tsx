@@ -46,7 +46,7 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
             </button>
           )}{' '}
           {isFromDirectory && '· from the directory '}·{' '}
-          {lastSignInAt === null ? 'not signed in yet' : `signed in last on ${dayWords(lastSignInAt)}`}
+          {lastSignInAt === null ? 'not signed in yet' : `last signed in on ${dayWords(lastSignInAt)}`}
         </p>
       </div>
       {isReachShown && !isSuspended && (
@@ -89,7 +89,7 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
         ))}
         <span className="ml-auto flex items-center gap-1">
           <Button look="quiet" isTight onClick={() => set({ isSuspended: !isSuspended })}>
-            {isSuspended ? 'Let in again' : 'Suspend'}
+            {isSuspended ? 'Restore access' : 'Suspend'}
           </Button>
           {isAsked ? (
             <Button look="danger" onClick={() => void removeVisitor(site.key, id).catch(tell)}>

@@ -15,7 +15,7 @@ const PARTS: readonly { readonly key: string; readonly words: string; readonly p
   { key: 'accounts', words: 'Accounts', part: <Accounts /> },
   { key: 'links', words: 'Joining links', part: <JoiningLinks /> },
   { key: 'directory', words: 'Directory', part: <DirectoryPart /> },
-  { key: 'list', words: 'Bring a list', part: <BringVisitors /> },
+  { key: 'list', words: 'Import a list', part: <BringVisitors /> },
 ];
 
 /** The site's visitors: who has an account, how others join, and a list that is brought. */
@@ -23,7 +23,7 @@ export function VisitorsDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title="Visitors"
-      description="Accounts of those who visit the site; they open nothing in this workbench. What you change here holds at once."
+      description="Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once."
       isOpen
       isWide
       onClose={onClose}
@@ -80,7 +80,7 @@ function Accounts() {
         <p className="text-quiet">Loading …</p>
       ) : shown.length === 0 ? (
         <p className="text-quiet">
-          {visitors.length === 0 ? 'Nobody has an account yet.' : 'Nobody has that in their name or address.'}
+          {visitors.length === 0 ? 'Nobody has an account yet.' : 'No name or address matches.'}
         </p>
       ) : (
         <ul aria-label="Visitors" className="divide-y divide-rule border-y border-rule">

@@ -56,13 +56,13 @@ export function CarryOverBar() {
         {mayEdit && oldPages > 0 && <AcceptAll />}
         {oldPages > 0 && (
           <ActionMenu
-            label="Take the redirects along"
+            label="Export the redirects"
             actions={REDIRECTS.map((name) => ({
               words: EXPORTS[name].words,
               run: () => window.location.assign(`/api/sites/${site.key}/exports/${name}`),
             }))}
             trigger={
-              <Button title="Take the redirects along">
+              <Button title="Export the redirects">
                 <Download size={15} aria-hidden /> Redirects
               </Button>
             }
@@ -107,7 +107,7 @@ function AcceptAll() {
         Accept {meant.length} from
       </Button>
       <select
-        aria-label="Accept from this confidence on"
+        aria-label="Accept from this confidence"
         value={from}
         onChange={(event) => setFrom(Number(event.target.value))}
         className="h-8 rounded-r-md border border-l-0 border-edge bg-raised px-1.5"

@@ -34,8 +34,8 @@ export function CarryOverPanel() {
           </p>
           <dl className="mt-4 grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-1.5 text-small">
             <Legend dash={undefined} words="Settled" />
-            <Legend dash="6 4" words="Sure enough to accept" />
-            <Legend dash="1.5 4" words="Look at it first" />
+            <Legend dash="6 4" words="Safe to accept" />
+            <Legend dash="1.5 4" words="Needs a look" />
           </dl>
         </div>
       )}
@@ -105,7 +105,7 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
             ))}
           </ul>
           <Button className="mt-1" onClick={() => apply(moveOldPage(site, page.address, null))}>
-            Take it away again
+            Remove again
           </Button>
         </section>
       )}
@@ -113,24 +113,24 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
         <section aria-label="Let go">
           <p>
             {decision.letGo === 'gone'
-              ? 'Let go: visitors are told that it is no longer there.'
+              ? 'Let go: visitors are told that it no longer exists.'
               : `Let go: visitors are led to ‘${titleAt(decision.letGo.page)}’.`}
           </p>
           <Button className="mt-1" onClick={() => apply(letGoOf(site, page.address, null))}>
-            Take it up again
+            Stop ignoring it
           </Button>
         </section>
       )}
       {mine.length > 0 && (
         <section aria-label="Proposals" className="flex flex-col gap-2">
-          <h4 className="text-small font-medium">May be</h4>
+          <h4 className="text-small font-medium">Perhaps</h4>
           {mine.map((pair) => (
             <Proposal key={pair.planned} pair={pair} title={titleAt(pair.planned)} />
           ))}
         </section>
       )}
       {mine.length === 0 && places.length === 0 && decision.letGo === null && (
-        <p className="text-attention">No planned page is like it. Choose one, or let it go.</p>
+        <p className="text-attention">No planned page is similar. Choose one, or let it go.</p>
       )}
       <PageChoice
         label="Another page takes it over"
@@ -145,7 +145,7 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
           onChoose={(target) => apply(letGoOf(site, page.address, { page: target }))}
         />
         <div>
-          <Button onClick={() => apply(letGoOf(site, page.address, 'gone'))}>Let it go for good</Button>
+          <Button onClick={() => apply(letGoOf(site, page.address, 'gone'))}>Let it go: permanently gone</Button>
         </div>
       </section>
     </fieldset>
@@ -197,7 +197,7 @@ function PlannedWithoutSource({ page }: { readonly page: PageId }) {
       <h3 className="font-display text-title leading-tight font-semibold">
         {titleOfNode(node, site.settings.language)}
       </h3>
-      <p>{isNew ? 'It is new: no old page becomes it.' : 'No old page is proposed for it.'}</p>
+      <p>{isNew ? 'It is new: it comes from no old page.' : 'No old page is proposed for it.'}</p>
       <div>
         <Button
           onClick={() => store.apply([{ name: 'page.set', page, fields: { plan: { origin: isNew ? null : 'new' } } }])}

@@ -9,12 +9,12 @@ export function EmptyOldSite() {
     <div className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center">
       <p className="font-display text-large font-semibold">Which old page becomes which new one?</p>
       <p className="max-w-md text-quiet">
-        Bring the addresses of the old site, and Spur proposes the pages of the plan that take them over. What you
-        accept becomes a redirect when the site goes live.
+        Import the addresses of the old site, and Spur proposes which planned page takes over each one. What you accept
+        becomes a redirect when the site goes live.
       </p>
       {mayEdit && (
         <Button look="main" className="mt-3" onClick={() => setDialog('oldSite')}>
-          <Globe size={16} aria-hidden /> Bring the old site…
+          <Globe size={16} aria-hidden /> Import the old site…
         </Button>
       )}
     </div>

@@ -120,7 +120,7 @@ export function PairLists({ dragged }: { readonly dragged: string | null }) {
             checked={left === 'open'}
             onChange={(event) => setLeft(event.target.checked ? 'open' : 'all')}
           />
-          Only what is left over
+          Only unmatched ones
         </label>
       </div>
       <div className="relative flex min-h-0 flex-col">
@@ -153,7 +153,7 @@ export function PairLists({ dragged }: { readonly dragged: string | null }) {
               />
             ))}
           </div>
-          {old.length === 0 && <p className="p-4 text-quiet">Every old page has a place or was let go.</p>}
+          {old.length === 0 && <p className="p-4 text-quiet">Every old page has a place or has been let go.</p>}
         </div>
         {dragged !== null && <LetGoZone />}
       </div>

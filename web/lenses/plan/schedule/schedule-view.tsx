@@ -35,7 +35,7 @@ export function ScheduleView() {
           <strong className={schedule.late.length > 0 ? 'text-attention' : ''}>{schedule.late.length} late</strong>
           <span className="text-quiet">
             {' '}
-            · {schedule.blocking.length} the site cannot open without · {schedule.undated} without a due day
+            · {schedule.blocking.length} needed before opening · {schedule.undated} without a due date
           </span>
         </p>
         {tooMuch > 0 && (
@@ -46,14 +46,14 @@ export function ScheduleView() {
         )}
         <div className="ml-auto">
           <ActionMenu
-            label="Take the schedule along"
+            label="Export the schedule"
             actions={(['schedule.csv', 'schedule.ics'] as const).map((name) => ({
               words: EXPORTS[name].words,
               run: () => window.location.assign(`/api/sites/${site.key}/exports/${name}`),
             }))}
             trigger={
               <Button>
-                <Download size={15} aria-hidden /> Take along
+                <Download size={15} aria-hidden /> Export
               </Button>
             }
           />
@@ -76,8 +76,8 @@ export function ScheduleView() {
             <>
               <Tasks title="Late" hint="Due before today and not ready." tasks={schedule.late} />
               <Tasks
-                title="The site cannot open without"
-                hint="Not ready, and of the first importance or at the top level."
+                title="Needed before opening"
+                hint="Not ready, and either most important or at the top level."
                 tasks={schedule.blocking}
               />
             </>
@@ -106,7 +106,7 @@ function Tasks({
       {tasks.length === 0 ? <p className="text-quiet">None.</p> : <TaskList tasks={tasks} />}
       {onBack && (
         <Button className="mt-3" onClick={onBack}>
-          What is late, and what blocks opening
+          What is late and what blocks opening
         </Button>
       )}
     </section>
@@ -116,9 +116,9 @@ function Tasks({
 function EmptySchedule() {
   return (
     <div className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center">
-      <p className="font-display text-large font-semibold">No page has a due day yet</p>
+      <p className="font-display text-large font-semibold">No page has a due date yet</p>
       <p className="max-w-sm text-quiet">
-        Give pages an owner and a due day in the tree, and this shows who has to write how much in which week.
+        Give pages an owner and a due date in the tree to see who has to write how much each week.
       </p>
     </div>
   );

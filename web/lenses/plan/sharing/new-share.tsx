@@ -53,7 +53,7 @@ export function NewShare({
   const inviteFault =
     wrong === -1
       ? errors.invite?.message
-      : `‘${addressesIn(getValues('invite'))[wrong]}’ is no mail address; one looks like you@school.example.`;
+      : `‘${addressesIn(getValues('invite'))[wrong]}’ is not a mail address; it should look like you@school.example.`;
   return (
     <form
       aria-label="A new link"
@@ -64,13 +64,13 @@ export function NewShare({
       {fault && <Notice>{fault}</Notice>}
       <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_10rem]">
         <TextField
-          label="Whom it is for"
+          label="For whom"
           placeholder="The governors"
           maxLength={80}
           fault={errors.name?.message}
           {...register('name')}
         />
-        <Choice label="It works for" fault={errors.days?.message} {...register('days')}>
+        <Choice label="Works for" fault={errors.days?.message} {...register('days')}>
           {LASTS.map(({ days, words }) => (
             <option key={days} value={days}>
               {words}
@@ -80,7 +80,7 @@ export function NewShare({
       </div>
       <TextField
         label="Passphrase (optional)"
-        hint="Tell it to them in another way; the invitation does not hold it."
+        hint="Send it another way; the invitation does not contain it."
         autoComplete="off"
         fault={errors.passphrase?.message}
         {...register('passphrase')}
@@ -102,7 +102,7 @@ export function NewShare({
         <Button type="submit" look="main" disabled={formState.isSubmitting}>
           Make the link
         </Button>
-        {onCancel && <Button onClick={onCancel}>Leave it</Button>}
+        {onCancel && <Button onClick={onCancel}>Cancel</Button>}
       </div>
     </form>
   );

@@ -27,7 +27,7 @@ export function PageFeedback({ page }: { readonly page: PageId }) {
   return (
     <section aria-label="What others say" className="flex flex-col gap-2 border-t border-rule pt-4">
       <h3 className="font-display text-large font-semibold">What others say</h3>
-      {verdicts.length + comments.length === 0 && <p className="text-quiet">Nothing about this page yet.</p>}
+      {verdicts.length + comments.length === 0 && <p className="text-quiet">No comments on this page yet.</p>}
       {verdicts.length > 0 && (
         <ul className="flex flex-col gap-1">
           {verdicts.map((one) => (
@@ -42,11 +42,11 @@ export function PageFeedback({ page }: { readonly page: PageId }) {
         <div className="flex flex-wrap gap-2">
           {open > 0 ? (
             <Button onClick={() => settle([page], true)}>
-              {open === 1 ? 'Settle what waits here' : `Settle all ${open} here`}
+              {open === 1 ? 'Settle everything here' : `Settle all ${open} here`}
             </Button>
           ) : (
             <Button look="quiet" onClick={() => settle([page], false)}>
-              Open it again
+              Reopen
             </Button>
           )}
         </div>
@@ -86,7 +86,7 @@ function OneComment({ comment }: { readonly comment: CommentAnswer }) {
         <p className="text-small text-quiet">
           {by}, {dayWords(at)}. Settled by {settledBy}.{' '}
           <button type="button" className="text-accent hover:underline" onClick={() => save(answer, false)}>
-            Open it again
+            Reopen
           </button>
         </p>
       </div>

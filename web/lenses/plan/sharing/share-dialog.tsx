@@ -21,7 +21,7 @@ export function ShareDialog({ onClose }: { readonly onClose: () => void }) {
   return (
     <Dialog
       title="Share the plan for comment"
-      description="Whoever has a link sees the tree and what is planned, without an account. They give a verdict on each page and comment on it; they change nothing. Your notes and questions stay with you."
+      description="Anyone with a link sees the tree and the plan without an account. They can give a verdict on each page and comment, but change nothing. They do not see your notes and questions."
       isOpen
       isWide
       onClose={onClose}
@@ -73,8 +73,8 @@ function OneShare({ share }: { readonly share: ShareAnswer }) {
               name="Copy the link"
               onClick={() =>
                 void navigator.clipboard.writeText(link).then(
-                  () => toast('The link is on the clipboard.', { duration: 3000 }),
-                  () => toast.error('The browser does not let Spur use the clipboard. Select the link and copy it.'),
+                  () => toast('Link copied.', { duration: 3000 }),
+                  () => toast.error('The browser does not let Spur copy the link. Select it and copy it yourself.'),
                 )
               }
             >
@@ -101,7 +101,7 @@ function OneShare({ share }: { readonly share: ShareAnswer }) {
       <p className="mt-1.5 text-small text-quiet">{shareWords(share)}</p>
       {asked === 'withdraw' && (
         <p className="mt-2 flex flex-wrap items-center gap-2">
-          <span>Nobody can open it any more, at once and for good. What was said stays.</span>
+          <span>It stops working at once and permanently. Comments stay.</span>
           <Button
             look="danger"
             onClick={() =>
@@ -124,10 +124,10 @@ function shareWords(share: ShareAnswer): string {
   const { state, expiresAt, madeBy, hasPassphrase, lastOpenedAt, guests, verdicts, comments } = share;
   const until = dayWords(expiresAt);
   return [
-    state === 'withdrawn' ? 'Withdrawn' : state === 'over' ? `Ran out on ${until}` : `Works until ${until}`,
+    state === 'withdrawn' ? 'Withdrawn' : state === 'over' ? `Expired on ${until}` : `Works until ${until}`,
     `made by ${madeBy}`,
     hasPassphrase && 'asks for a passphrase',
-    lastOpenedAt === null ? 'not opened yet' : `opened last on ${dayWords(lastOpenedAt)}`,
+    lastOpenedAt === null ? 'not opened yet' : `last opened on ${dayWords(lastOpenedAt)}`,
     guests > 0 &&
       `${count(guests, 'person', 'people')}, ${count(verdicts, 'verdict', 'verdicts')}, ${count(comments, 'comment', 'comments')}`,
   ]

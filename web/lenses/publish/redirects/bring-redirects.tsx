@@ -46,8 +46,8 @@ export function BringRedirects({ onDone }: { readonly onDone: () => void }) {
   return (
     <div className="flex flex-col gap-3 pb-2">
       <p className="text-quiet">
-        A table as CSV with a column ‘from’ and a column ‘to’. Where ‘to’ is empty, or a column ‘status’ says 410, the
-        address is gone.
+        A CSV table with the columns ‘from’ and ‘to’. If ‘to’ is empty, or a ‘status’ column says 410, the address is
+        permanently gone.
       </p>
       <TextField
         label="A file"

@@ -30,20 +30,20 @@ export function MissedList({ missed }: { readonly missed: readonly MissedAddress
   return (
     <div className="flex flex-col gap-3 pb-2">
       <p className="text-quiet">
-        They lead nowhere, and visitors got the not-found page. Where a visitor came from is kept only if it is a page
-        of this site.
+        Visitors asked for these and got the not-found page. Spur keeps where they came from only if it was a page of
+        this site.
       </p>
       {shown.length === 0 ? (
-        <p>No address is asked for in vain.</p>
+        <p>No visitor has met a missing page.</p>
       ) : (
-        <ul aria-label="Addresses asked for in vain" className="divide-y divide-rule">
+        <ul aria-label="Addresses not found" className="divide-y divide-rule">
           {shown.map((one) => (
             <OneMissed key={one.path} missed={one} />
           ))}
         </ul>
       )}
       {missed.some(({ isLetBe }) => isLetBe) && (
-        <Tick label="With those that were let be" checked={withLetBe} onChange={() => setWithLetBe(!withLetBe)} />
+        <Tick label="Include ignored ones" checked={withLetBe} onChange={() => setWithLetBe(!withLetBe)} />
       )}
     </div>
   );
@@ -61,7 +61,7 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
       toast.success(`${path} leads to ‘${titleOf(outline.rowOf.get(page)!)}’ with the next release.`);
   };
   const letBe = () => void letMissedBe(site.key, path, !isLetBe).catch((fault) => toast.error(wordsOfFault(fault)));
-  const letBeWords = isLetBe ? 'Take it up again' : 'Let it be';
+  const letBeWords = isLetBe ? 'Stop ignoring it' : 'Ignore';
   return (
     <li className="flex flex-wrap items-start gap-x-3 gap-y-1.5 py-2">
       <div className="min-w-56 flex-1">
@@ -81,20 +81,20 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
           {near && isAddress && (
             <Button
               isTight
-              aria-label={`Lead it there: ${path} to ‘${titleOf(near.row)}’`}
+              aria-label={`Redirect it there: ${path} to ‘${titleOf(near.row)}’`}
               onClick={() => settle(outline.nodes[near.row]!.id)}
             >
-              Lead it there
+              Redirect it there
             </Button>
           )}
           {isAddress && (
             <select
-              aria-label={`Lead ${path} to another page`}
+              aria-label={`Redirect ${path} to another page`}
               className="h-8 w-36 rounded-md border border-edge bg-raised px-2 text-small"
               value=""
               onChange={(event) => settle(event.target.value as PageId)}
             >
-              <option value="">{near ? 'Elsewhere …' : 'Lead it to …'}</option>
+              <option value="">{near ? 'Elsewhere …' : 'Redirect it to …'}</option>
               <AddressedPages without={near ? outline.nodes[near.row]!.id : null} />
             </select>
           )}

@@ -47,7 +47,7 @@ export function NewRedirect() {
         label="The address"
         placeholder="/old-page"
         className="font-mono"
-        hint="With /* at its end, all addresses below it."
+        hint="End it with /* to include all addresses below it."
         fault={from.trim().length > 1 && !read.success ? read.error.issues[0]!.message : undefined}
         value={from}
         onChange={(event) => setFrom(event.target.value)}
@@ -56,7 +56,7 @@ export function NewRedirect() {
         <Choice label="Leads to" value={to} onChange={(event) => setTo(event.target.value as typeof to)}>
           <option value="">Choose where</option>
           <option value="outside">An outside address</option>
-          <option value="gone">Nowhere: gone for good (410)</option>
+          <option value="gone">Nowhere: permanently gone (410)</option>
           <optgroup label="A page">
             <AddressedPages />
           </optgroup>

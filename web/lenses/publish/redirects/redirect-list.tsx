@@ -16,7 +16,7 @@ import { NewRedirect } from './new-redirect.tsx';
 
 const REASON_WORDS: Readonly<Record<RedirectReason, string>> = {
   'by hand': 'by hand',
-  pattern: 'by hand, with all below',
+  pattern: 'by hand, with everything below',
   moved: 'its page moved',
   'taken down': 'its page was taken down',
   'old site': 'from the old site',
@@ -46,15 +46,15 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
           <TextField label="Find" value={words} onChange={(event) => setWords(event.target.value)} />
         </div>
         <div className="pb-1.5">
-          <Tick label="Unused for a year" checked={isUnused} onChange={() => setUnused(!isUnused)} />
+          <Tick label="Not used for a year" checked={isUnused} onChange={() => setUnused(!isUnused)} />
         </div>
         <Take />
       </div>
       {found.length === 0 ? (
         <p className="text-quiet">
           {redirects.length === 0
-            ? 'No address leads elsewhere yet. Move a page that is live, and its old address stands here after the next release.'
-            : 'No redirect is like that.'}
+            ? 'No redirects yet. Move a live page, and its old address appears here after the next release.'
+            : 'No redirect matches.'}
         </p>
       ) : (
         <ul aria-label="Addresses that lead elsewhere" className="divide-y divide-rule">
@@ -64,7 +64,7 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
         </ul>
       )}
       {found.length > MOST_LISTED && (
-        <p className="text-quiet">and {found.length - MOST_LISTED} more. Find them by a part of their address.</p>
+        <p className="text-quiet">and {found.length - MOST_LISTED} more. Search by part of the address.</p>
       )}
     </div>
   );
@@ -80,17 +80,17 @@ function OneRedirect({ redirect: one }: { readonly redirect: LiveRedirect }) {
           {one.path} <span className="text-quiet">→</span> {destinationWords(site, one.to)}
         </p>
         <p className="text-small text-quiet">
-          {one.isResting ? 'It rests: a page has the address. ' : ''}
+          {one.isResting ? 'Not used: a page has the address. ' : ''}
           {capitalReason(one)}
           {one.since !== null && `, since ${momentWords(one.since, site.settings.timeZone)}`} ·{' '}
           {one.hits === 0
             ? 'not met yet'
-            : `met ${one.hits === 1 ? 'once' : `${one.hits} times`}, last on ${momentWords(one.lastHit!, site.settings.timeZone)}`}
+            : `used ${one.hits === 1 ? 'once' : `${one.hits} times`}, last on ${momentWords(one.lastHit!, site.settings.timeZone)}`}
         </p>
       </div>
       {mayEdit && isDrafted && (
         <IconButton
-          name={`Take away the redirect from ${one.path}`}
+          name={`Remove the redirect from ${one.path}`}
           onClick={() => store.apply([{ name: 'redirect.remove', redirect: one.redirect! }])}
         >
           <Trash2 size={16} aria-hidden />
@@ -131,14 +131,14 @@ function Waiting({ redirects }: { readonly redirects: readonly LiveRedirect[] })
                 className="h-6"
                 onClick={() => store.apply([{ name: 'redirect.remove', redirect: one.id }])}
               >
-                Take away
+                Remove
               </Button>
             )}
           </li>
         ))}
         {taken.map((one) => (
           <li key={one.path}>
-            <span className="font-mono line-through">{one.path}</span> is taken away
+            <span className="font-mono line-through">{one.path}</span> is removed
           </li>
         ))}
       </ul>
@@ -156,7 +156,7 @@ function Take() {
   ];
   return (
     <p className="ml-auto pb-1.5 text-small">
-      Take them along:{' '}
+      Export:{' '}
       {files.map(({ format, words }, at) => (
         <span key={format}>
           {at > 0 && ' · '}

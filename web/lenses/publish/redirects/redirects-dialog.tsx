@@ -19,13 +19,13 @@ export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
   const [view, setView] = useState<View>('lead');
   const names: Readonly<Record<View, string>> = {
     lead: `Lead elsewhere${redirects ? ` (${redirects.length})` : ''}`,
-    missed: `Asked for in vain${missed ? ` (${toSettle(missed, site).length})` : ''}`,
-    bring: 'Bring a table',
+    missed: `Not found${missed ? ` (${toSettle(missed, site).length})` : ''}`,
+    bring: 'Import a table',
   };
   return (
     <Dialog
       title="Redirects"
-      description="An address that was live once always leads somewhere: to its page, wherever that stands now, or to what took its place. You need to do nothing for that."
+      description="An address that has been live keeps working: it leads to its page, wherever that is now, or to what replaced it. You need to do nothing."
       isOpen
       isWide
       onClose={onClose}

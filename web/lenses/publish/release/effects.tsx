@@ -25,7 +25,7 @@ const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
 
 const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   'no text': 'nothing stands on it',
-  'no way': 'no menu, list or text leads there',
+  'no way': 'no menu, list or text leads to it',
   'no description': 'no description',
   'same title': 'another page has its title',
 };
@@ -64,7 +64,7 @@ export function Effects({
   const others = effects.redirects.filter(({ from }) => !left.has(from));
   if (others.length > 0)
     parts.push(
-      <Part key="redirects" heading="Of pages that go, these lead elsewhere" isMono>
+      <Part key="redirects" heading="Addresses of removed pages that will redirect" isMono>
         {others.map(({ from, to }) => (
           <span key={from} className="break-all">
             {from} → {to ?? <span className="font-sans">gone (410)</span>}
@@ -74,7 +74,7 @@ export function Effects({
     );
   if (effects.backInUse.length > 0)
     parts.push(
-      <Part key="back" heading="In use again, so no longer redirected" isMono>
+      <Part key="back" heading="Used by a page again, so no longer redirected" isMono>
         {effects.backInUse.map((address) => (
           <span key={address}>{address}</span>
         ))}
@@ -92,7 +92,7 @@ export function Effects({
   const access = accessLines(effects, after);
   if (access.length > 0)
     parts.push(
-      <Part key="access" heading="Who gains and who loses" isAttention>
+      <Part key="access" heading="Who gains and loses pages" isAttention>
         {access.map((words) => (
           <span key={words}>{words}</span>
         ))}
@@ -100,7 +100,7 @@ export function Effects({
     );
   if (broken.length > 0)
     parts.push(
-      <Part key="links" heading="Links that do not lead where they should then" isAttention>
+      <Part key="links" heading="Links that will break" isAttention>
         {broken.map((finding) => (
           <span key={JSON.stringify([finding.page, finding.to])}>
             ‘{titleIn(after, finding.page)}’ to ‘{linkTargetWords(after, finding)}’: {LIVE_FAULTS[finding.fault]}
@@ -110,7 +110,7 @@ export function Effects({
     );
   if (lacking.length > 0)
     parts.push(
-      <Part key="lacking" heading="Pages that lack something then" isAttention>
+      <Part key="lacking" heading="Pages that will lack something" isAttention>
         {lacking.map(({ page, fault }) => (
           <span key={`${fault} ${page}`}>
             ‘{titleIn(after, page)}’: {LIVE_LACKS[fault]}
@@ -125,7 +125,7 @@ export function Effects({
       </Part>,
     );
   if (parts.length === 0)
-    return <p className="text-quiet">No address changes, no menu does, and nobody gains or loses a page.</p>;
+    return <p className="text-quiet">No address or menu changes, and nobody gains or loses a page.</p>;
   return <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{parts}</div>;
 }
 
@@ -167,7 +167,7 @@ function menuLines({ menus }: LiveEffects, after: Site): string[] {
     const said = [
       come.length > 0 && `${names(come, 'after')} ${come.length === 1 ? 'comes' : 'come'}`,
       go.length > 0 && `${names(go, 'before')} ${go.length === 1 ? 'goes' : 'go'}`,
-      others > 0 && `${others} ${others === 1 ? 'moves or is' : 'move or are'} called otherwise`,
+      others > 0 && `${others} ${others === 1 ? 'moves or is' : 'move or are'} renamed`,
     ].filter((words) => words !== false);
     return said.length === 0 ? [] : [`${menuName(menu)}: ${said.join(', ')}`];
   });

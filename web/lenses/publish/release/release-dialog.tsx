@@ -169,7 +169,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         <div className="grid items-start gap-3 sm:grid-cols-2">
           <TextField
             label="Name of the release"
-            hint="For the list of releases. It may stay empty."
+            hint="For the list of releases. May be left empty."
             maxLength={120}
             value={name}
             onChange={(event) => setName(event.target.value)}
@@ -187,7 +187,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
             legend="When"
             choices={[
               { value: 'now', words: 'Now' },
-              { value: 'later', words: 'At a moment to come' },
+              { value: 'later', words: 'Later' },
             ]}
             value={when}
             onChoose={setWhen}
@@ -197,8 +197,8 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
               label="Day and time"
               type="datetime-local"
               value={moment}
-              hint={`By the clock of ${timeZone}. The pages go live as they are drafted then.`}
-              fault={at !== null && at.getTime() <= now ? 'This moment is past. Choose a later one.' : undefined}
+              hint={`In ${timeZone} time. The pages go live as they are drafted at that moment.`}
+              fault={at !== null && at.getTime() <= now ? 'That time has passed. Choose a later one.' : undefined}
               onChange={(event) => setMoment(event.target.value)}
             />
           )}
@@ -219,7 +219,7 @@ function Running({ progress }: { readonly progress: Progress | null }) {
       />
       <span>
         {progress && `${numberWords(progress.done)} of ${pages(progress.total)}. `}
-        Visitors keep what they have until all of it is there.
+        Visitors keep the previous release until this one is complete.
       </span>
     </span>
   );

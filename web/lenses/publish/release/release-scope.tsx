@@ -80,10 +80,10 @@ export function ReleaseScope({ scopes }: { readonly scopes: Scopes }) {
         scopes={scopes}
         words={chosen.length === 1 ? 'The selected page' : 'The selected pages'}
       />
-      <ScopeChoice value="branch" scopes={scopes} words="With all that waits below" />
+      <ScopeChoice value="branch" scopes={scopes} words="With everything that waits below" />
       {people.size > 0 && (
         <div className="flex flex-wrap items-center gap-2">
-          <ScopeChoice value="person" scopes={scopes} words="What was changed last by" />
+          <ScopeChoice value="person" scopes={scopes} words="What was last changed by" />
           <select
             aria-label="Whose changes"
             className="h-7 rounded-md border border-edge bg-raised px-2"
@@ -101,7 +101,7 @@ export function ReleaseScope({ scopes }: { readonly scopes: Scopes }) {
           </select>
         </div>
       )}
-      <ScopeChoice value="all" scopes={scopes} words="All that waits in the site" />
+      <ScopeChoice value="all" scopes={scopes} words="Everything that waits" />
       {settings.length > 0 && (
         <label className="inline-flex items-center gap-2">
           <input
@@ -111,7 +111,7 @@ export function ReleaseScope({ scopes }: { readonly scopes: Scopes }) {
             checked={scope === 'none'}
             onChange={() => setScope('none')}
           />
-          Settings of the site only
+          Site settings only
         </label>
       )}
     </fieldset>
@@ -159,7 +159,7 @@ export function SettingsScope({
   const { site } = useWorkbench();
   return (
     <fieldset>
-      <legend className="mb-1 text-small font-medium">Settings of the site that differ</legend>
+      <legend className="mb-1 text-small font-medium">Site settings that differ</legend>
       <div className="flex flex-wrap gap-x-5 gap-y-1">
         {all.map((part) => {
           const why = along.find((one) => one.part === part);

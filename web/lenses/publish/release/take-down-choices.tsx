@@ -36,7 +36,7 @@ export function TakeDownChoices({
   return (
     <section aria-labelledby="lead">
       <h3 id="lead" className="text-small font-medium">
-        Where their addresses lead from then on
+        Where their addresses lead after that
       </h3>
       <ul>
         {withAddress.slice(0, MOST_LISTED).map((page) => {
@@ -52,7 +52,7 @@ export function TakeDownChoices({
                 onChange={(event) => set(page, event.target.value)}
               >
                 <option value="">The page above</option>
-                <option value="gone">Nowhere: gone for good (410)</option>
+                <option value="gone">Nowhere: permanently gone (410)</option>
                 <optgroup label="Another page">
                   <PageOptions
                     outline={outline}

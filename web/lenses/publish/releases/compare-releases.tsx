@@ -58,7 +58,7 @@ function Comparison({ before, after }: { readonly before: Site; readonly after: 
       <Titles words="Went" pages={effects.went} site={before} />
       <Titles words="Moved" pages={marked('moved since')} site={after} />
       <Titles words="Renamed" pages={marked('renamed since')} site={after} />
-      <Titles words="Changed otherwise" pages={marked('changed since')} site={after} />
+      <Titles words="Changed in other ways" pages={marked('changed since')} site={after} />
       <Effects effects={effects} after={after} />
     </div>
   );

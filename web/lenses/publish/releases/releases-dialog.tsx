@@ -38,7 +38,7 @@ export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
         {waiting.length > 0 && (
           <section aria-labelledby="to-come">
             <h3 id="to-come" className="font-display text-large font-semibold">
-              To come
+              Scheduled
             </h3>
             <ul className="divide-y divide-rule">
               {waiting.map((one) => (
@@ -56,7 +56,7 @@ export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
         ) : (
           <section aria-labelledby="that-were">
             <h3 id="that-were" className="font-display text-large font-semibold">
-              That were
+              Past
             </h3>
             <ul className="divide-y divide-rule">
               {releases.map((one) => (
@@ -104,16 +104,16 @@ function TakeElsewhere() {
   return (
     <section aria-labelledby="elsewhere" className="flex flex-col gap-2 border-t border-rule pt-4">
       <h3 id="elsewhere" className="font-display text-large font-semibold">
-        Take it elsewhere
+        Export as files
       </h3>
       <p className="text-small text-quiet">
-        What everyone may see of what is live, as files with relative links, for any host of files. Pages with a lock,
-        the search and signing in are not among them.
+        Everything on the live site that is open to everyone, as files with relative links, for any static host. Locked
+        pages, the search and sign-in are left out.
       </p>
       <div className="flex flex-wrap items-end gap-3">
         <div className="min-w-64 flex-1">
           <TextField
-            label="The address where they will stand"
+            label="The address they will be served from"
             value={address}
             onChange={(event) => setAddress(event.target.value)}
           />
@@ -124,7 +124,7 @@ function TakeElsewhere() {
             href={`/api/sites/${site.key}/static-site?address=${encodeURIComponent(address)}`}
             download
           >
-            Take the files (ZIP)
+            Download the files (ZIP)
           </a>
         )}
       </div>
@@ -204,7 +204,7 @@ function ToCome({ scheduled }: { readonly scheduled: ScheduledRelease }) {
   const callOff = async () => {
     try {
       await callOffRelease(site.key, scheduled.id);
-      toast.success('The release is called off.');
+      toast.success('The release is cancelled.');
     } catch (fault) {
       toast.error(wordsOfFault(fault));
     }
@@ -222,7 +222,7 @@ function ToCome({ scheduled }: { readonly scheduled: ScheduledRelease }) {
       </div>
       {mayPublish && (
         <Button isTight onClick={() => void callOff()}>
-          Call off
+          Cancel it
         </Button>
       )}
     </li>

@@ -18,7 +18,7 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
   const plan = useTakeBack(site.key, release, shown.revision);
   const [fault, setFault] = useState<string | null>(null);
   const [isRunning, setRunning] = useState(false);
-  if (!plan) return <p className="py-2 pl-11 text-small text-quiet">Looking what stands in the way …</p>;
+  if (!plan) return <p className="py-2 pl-11 text-small text-quiet">Checking what stands in the way …</p>;
   const isNothing = plan.pages.length === 0 && plan.settings.length === 0;
   const inTheWay = plan.left.length + plan.leftSettings.length;
   const run = async () => {
@@ -39,7 +39,7 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
     >
       {fault && <Notice>{fault}</Notice>}
       {isNothing ? (
-        <p>Nothing of it can be taken back.</p>
+        <p>None of it can be taken back.</p>
       ) : (
         <p>
           {plan.pages.length > 0 &&
@@ -64,14 +64,14 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
       )}
       {inTheWay > 0 && (
         <div className="rounded-md bg-attention-soft px-3 py-2">
-          <p className="font-medium text-attention">In the way, and left as it is</p>
+          <p className="font-medium text-attention">Left as they are</p>
           <ul className="text-small">
             {plan.left.slice(0, MOST_LISTED).map((one) => (
               <li key={one.page}>{leftWords(site, one)}</li>
             ))}
             {plan.left.length > MOST_LISTED && <li>and {plan.left.length - MOST_LISTED} more</li>}
             {plan.leftSettings.length > 0 && (
-              <li>The {listOf(plan.leftSettings.map((part) => SETTINGS_WORDS[part]))} went live again since.</li>
+              <li>The {listOf(plan.leftSettings.map((part) => SETTINGS_WORDS[part]))} have gone live again since.</li>
             )}
           </ul>
         </div>
@@ -81,7 +81,7 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
           {isRunning ? 'Working …' : inTheWay > 0 ? 'Take back the rest' : `Take back release ${release}`}
         </Button>
         <Button look="quiet" onClick={onDone}>
-          Leave it
+          Cancel
         </Button>
       </div>
     </section>
@@ -96,8 +96,8 @@ function leftWords(site: Site, left: TakeBackAnswer['left'][number]): string {
     case 'parent':
       return `${title}: ‘${titleIn(site, left.of)}’ stands above or below it and would not be live with it.`;
     case 'setting':
-      return `${title} names something that the ${SETTINGS_WORDS[left.part]} do not have any more.`;
+      return `${title} names something that the ${SETTINGS_WORDS[left.part]} no longer have.`;
     case 'address':
-      return `${title}: ‘${titleIn(site, left.of)}’ has the address by now.`;
+      return `${title}: ‘${titleIn(site, left.of)}’ has taken the address.`;
   }
 }
