@@ -4,7 +4,18 @@ import reactHooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-  { ignores: ['.dependency-cruiser.cjs', 'dist', 'dist.new', 'dist.old', 'node_modules', '.spur', '.spur-test', 'coverage'] },
+  {
+    ignores: [
+      '.dependency-cruiser.cjs',
+      'dist',
+      'dist.new',
+      'dist.old',
+      'node_modules',
+      '.spur',
+      '.spur-test',
+      'coverage',
+    ],
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   {

@@ -68,7 +68,7 @@ export const PUBLISH_ROUTES = {
     method: 'post',
     path: '/api/sites/:site/scheduled-releases',
     permission: 'site.publish',
-    summary: 'Make a release at a moment to come, of the pages as they are drafted then',
+    summary: 'Schedule a release of the pages as they are drafted then',
     body: scheduleBody,
     answer: scheduleAnswer,
     largest: 4_000_000,

@@ -301,7 +301,7 @@ export const OF_REQUESTS = {
   'directory-unreadable': {
     status: 502,
     title: 'The directory cannot be read',
-    detail: (p) => `The directory cannot be read: ${p.reason}. Nothing was changed. Ask whoever looks after it.`,
+    detail: (p) => `The directory cannot be read: ${p.reason}. Nothing was changed. Ask whoever manages it.`,
   },
   'directory-doubtful': {
     status: 409,

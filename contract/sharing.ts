@@ -33,7 +33,7 @@ export type ShareAnswer = z.infer<typeof shareAnswer>;
 export const sharesAnswer = z.object({ shares: z.array(shareAnswer) });
 
 export const makeShareBody = z.strictObject({
-  name: z.string().trim().min(1, 'Say whom it is for.').max(LONGEST_GUEST_NAME),
+  name: z.string().trim().min(1, 'Say who it is for.').max(LONGEST_GUEST_NAME),
   /** How many days it works. */
   days: z.number().int().min(1, 'At least one day.').max(LONGEST_SHARE_DAYS, `At most ${LONGEST_SHARE_DAYS} days.`),
   passphrase: z.string().min(6, 'Use at least 6 characters.').max(200).optional(),

@@ -34,9 +34,7 @@ describe('why somebody may open a page', () => {
 
   it('names each rule that lets them through, with the page that has it', () => {
     const both = with_(rule(branch, { only: [staff, students] }), rule(page, { except: [students] }));
-    expect(why(staff, both)).toBe(
-      'Allowed by ‘Workshops’ (only Staff and Students), the page itself (not Students).',
-    );
+    expect(why(staff, both)).toBe('Allowed by ‘Workshops’ (only Staff and Students), the page itself (not Students).');
   });
 });
 
@@ -59,9 +57,7 @@ describe('why somebody may not', () => {
 
   it('says from when until when it opens, by the clock that it is given', () => {
     const term = with_(rule(page, { from: '2027-01-08T08:00:00.000Z', until: '2027-03-26T16:00:00.000Z' }));
-    expect(why(staff, term)).toBe(
-      'Blocked by the page itself: from 2027-01-08 08:00 UTC, until 2027-03-26 16:00 UTC.',
-    );
+    expect(why(staff, term)).toBe('Blocked by the page itself: from 2027-01-08 08:00 UTC, until 2027-03-26 16:00 UTC.');
     const reason = accessReason(term, page, closureOf([], [EVERYONE]), NOW);
     expect(reasonWords(term, page, reason, (moment) => `the ${moment.slice(8, 10)}th`)).toBe(
       'Blocked by the page itself: from the 08th, until the 26th.',
@@ -87,7 +83,7 @@ describe('the rule of a label', () => {
   it('is told as a sentence', () => {
     expect(labelWords(site, {})).toBe('It restricts nothing yet.');
     expect(labelWords(site, { only: [staff], until: '2027-03-26T16:00:00.000Z', engines: 'page' })).toBe(
-      'Only Staff, until 2027-03-26 16:00 UTC, held back from search engines.',
+      'Only Staff, until 2027-03-26 16:00 UTC, left out of search engines.',
     );
     expect(labelWords(site, { search: 'branch' })).toBe('Left out of site search.');
   });

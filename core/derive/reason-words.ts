@@ -64,7 +64,7 @@ export function labelWords(site: Site, kept: LabelRule, momentWords: MomentWords
     ownWords(site, { by: 'audiences', rule }, momentWords),
     ownWords(site, { by: 'window', rule }, momentWords),
     rule.search !== 'no' && 'left out of site search',
-    rule.engines !== 'no' && 'held back from search engines',
+    rule.engines !== 'no' && 'left out of search engines',
   ]);
   return words === '' ? 'It restricts nothing yet.' : `${words[0]!.toUpperCase()}${words.slice(1)}.`;
 }

@@ -121,7 +121,7 @@ function noAnswerWords(host: string, fault: NodeJS.ErrnoException): string {
   switch (fault.code) {
     case 'ENOTFOUND':
     case 'EAI_AGAIN':
-      return `There is no host ${host}, as far as can be seen from here.`;
+      return `No host named ${host} was found.`;
     case 'ECONNREFUSED':
       return `${host} takes no requests.`;
     case 'ECONNRESET':
