@@ -3,7 +3,7 @@ import { openBrowser } from '../e2e/support/browser.ts';
 import type { Result } from './measure.ts';
 
 /** A frame must not wait longer than this for the main thread (the long-task limit of the web's performance APIs). */
-const LONGEST_TASK_MS = 50;
+const MAX_TASK_MS = 50;
 /** A frame at 60 a second. */
 const FRAME_MS = 1000 / 60;
 /** What is filtered while somebody types shows within this. */
@@ -42,7 +42,7 @@ export async function benchBrowser(asked: BrowserBench): Promise<Result[]> {
     const tasks = await driver.executeScript<number[]>('return window.tasks');
     const longest = Math.max(0, ...tasks);
     const words = longest === 0 ? 'none over 50 ms' : `${longest.toFixed(0)} ms (${tasks.length} over 50 ms)`;
-    add(`Longest main-thread task while ${what}`, longest, LONGEST_TASK_MS, words);
+    add(`Longest main-thread task while ${what}`, longest, MAX_TASK_MS, words);
   };
   const focus = () => driver.executeScript(`document.querySelector('[data-tree-view]').focus()`);
   const open = async (view: 'sheet' | 'map', sign: string) => {

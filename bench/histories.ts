@@ -1,7 +1,7 @@
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
-import { addressesLeft, leadOf } from '#core/derive/redirects.ts';
+import { addressesLeft, resolveRedirect } from '#core/derive/redirects.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperation } from '#core/operations/apply.ts';
@@ -67,7 +67,7 @@ export function benchHistories(): Result[] {
     for (const address of everLive) {
       asked++;
       if (rowAt.has(address)) continue;
-      const to = leadOf(site, { former, ofOldSite: new Map() }, address)?.to;
+      const to = resolveRedirect(site, { former, ofOldSite: new Map() }, address)?.to;
       const lands = to === 'gone' || (to && 'page' in to && addresses[outline.rowOf.get(to.page) ?? -1] != null);
       if (!lands) broken++;
     }

@@ -56,14 +56,14 @@ export const makeSiteBody = z.strictObject({
 /** A document of the editor; what it may hold is checked against the editor's schema. */
 const documentSchema = z.looseObject({ type: z.literal('doc') }) as unknown as z.ZodType<TextDocument>;
 /** At most so many operations in one request. */
-export const MOST_OPERATIONS = 5000;
+export const MAX_OPERATIONS = 5000;
 /** Made by the sender; the same request sent again is answered as the first time and not applied twice. */
 export const requestId = z.string().regex(/^[0-9A-Za-z_-]{8,40}$/);
 export const operationsBody = z.strictObject({
   /** The revision that the change is meant for. Where it is left out the operations are taken at any revision. */
   revision: z.number().int().nonnegative().optional(),
   request: requestId.optional(),
-  operations: z.array(editSchema).min(1).max(MOST_OPERATIONS),
+  operations: z.array(editSchema).min(1).max(MAX_OPERATIONS),
   /** Texts that the operations refer to. */
   contents: z
     .array(z.strictObject({ id: contentIdSchema, document: documentSchema }))

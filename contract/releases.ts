@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BECAUSES } from '#core/changes/release-plan.ts';
+import { ALONG_REASONS } from '#core/changes/release-plan.ts';
 import { REDIRECT_REASONS } from '#core/derive/redirects.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
 import { destinationSchema, leadsToByPageSchema, redirectIdSchema } from '#core/model/redirect.ts';
@@ -29,7 +29,7 @@ export const releasePlanAnswer = z.object({
   revision: z.number().int(),
   pages: z.array(pageIdSchema),
   retire: z.array(pageIdSchema),
-  along: z.array(z.object({ page: pageIdSchema, because: z.enum(BECAUSES), of: pageIdSchema })),
+  along: z.array(z.object({ page: pageIdSchema, because: z.enum(ALONG_REASONS), of: pageIdSchema })),
   /** The parts of the settings that come along, with the page or the part that names them. */
   parts: z.array(
     z.object({

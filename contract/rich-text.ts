@@ -3,10 +3,10 @@ import Document from '@tiptap/extension-document';
 import StarterKit from '@tiptap/starter-kit';
 import { z } from 'zod';
 import { factIdSchema } from '#core/model/fact.ts';
-import { audienceIdSchema, MOST_AUDIENCES } from '#core/model/audience.ts';
+import { audienceIdSchema, MAX_AUDIENCES } from '#core/model/audience.ts';
 import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
 
-const audienceList = z.array(audienceIdSchema).max(MOST_AUDIENCES);
+const audienceList = z.array(audienceIdSchema).max(MAX_AUDIENCES);
 const onlySchema = audienceList.nullable();
 
 /** A list of audiences as an attribute; what is none is refused when a document is checked. */

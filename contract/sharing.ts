@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
-import { COMMENT_KINDS, LONGEST_COMMENT, LONGEST_GUEST_NAME, VERDICTS } from '#core/model/feedback.ts';
+import { COMMENT_KINDS, MAX_COMMENT_LENGTH, MAX_GUEST_NAME_LENGTH, VERDICTS } from '#core/model/feedback.ts';
 
 const moment = z.iso.datetime();
 const mailAddress = z.email('Type a mail address, such as you@school.example.').max(200);
-const letter = z.string().trim().max(LONGEST_COMMENT, `At most ${LONGEST_COMMENT} characters.`);
+const letter = z.string().trim().max(MAX_COMMENT_LENGTH, `At most ${MAX_COMMENT_LENGTH} characters.`);
 const addresses = z.array(mailAddress).max(50, 'At most 50 addresses at a time.');
 
 /** A link works at most so long. */
-export const LONGEST_SHARE_DAYS = 366;
+export const MAX_SHARE_DAYS = 366;
 
 /** A link by which people without an account see the plan of a site. */
 export const shareAnswer = z.object({
@@ -33,9 +33,9 @@ export type ShareAnswer = z.infer<typeof shareAnswer>;
 export const sharesAnswer = z.object({ shares: z.array(shareAnswer) });
 
 export const makeShareBody = z.strictObject({
-  name: z.string().trim().min(1, 'Say who it is for.').max(LONGEST_GUEST_NAME),
+  name: z.string().trim().min(1, 'Say who it is for.').max(MAX_GUEST_NAME_LENGTH),
   /** How many days it works. */
-  days: z.number().int().min(1, 'At least one day.').max(LONGEST_SHARE_DAYS, `At most ${LONGEST_SHARE_DAYS} days.`),
+  days: z.number().int().min(1, 'At least one day.').max(MAX_SHARE_DAYS, `At most ${MAX_SHARE_DAYS} days.`),
   passphrase: z.string().min(6, 'Use at least 6 characters.').max(200).optional(),
   /** Who is invited by mail. */
   invite: addresses.default([]),
@@ -98,7 +98,7 @@ export const sharedPlanAnswer = z.object({
 export type SharedPlanAnswer = z.infer<typeof sharedPlanAnswer>;
 export const passphraseBody = z.strictObject({ passphrase: z.string().min(1, 'Type the passphrase.').max(200) });
 export const guestBody = z.strictObject({
-  name: z.string().trim().min(1, 'Type your name.').max(LONGEST_GUEST_NAME),
+  name: z.string().trim().min(1, 'Type your name.').max(MAX_GUEST_NAME_LENGTH),
   /** Where answers are sent to, if they are wanted by mail. */
   email: mailAddress.or(z.literal('')).default(''),
 });
@@ -107,7 +107,7 @@ export const giveVerdictBody = z.strictObject({ verdict: verdictSchema.nullable(
 export const addCommentBody = z.strictObject({
   page: pageIdSchema,
   kind: z.enum(COMMENT_KINDS),
-  text: z.string().trim().min(1, 'Type what you want to say.').max(LONGEST_COMMENT),
+  text: z.string().trim().min(1, 'Type what you want to say.').max(MAX_COMMENT_LENGTH),
 });
 
 /** A mail that Spur has sent: it stands in the outbox, the stand-in for a mail server. */

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { passphraseIdSchema } from '#core/model/access.ts';
-import { MOST_AUDIENCES, audienceIdSchema } from '#core/model/audience.ts';
+import { MAX_AUDIENCES, audienceIdSchema } from '#core/model/audience.ts';
 
-export const LEAST_PASSPHRASE = 6;
+export const MIN_PASSPHRASE_LENGTH = 6;
 
 const moment = z.iso.datetime();
 const name = z.string().trim().min(1, 'Type a name.').max(100);
 const email = z.email('Type a mail address, such as you@school.example.').max(200);
-const audiences = z.array(audienceIdSchema).max(MOST_AUDIENCES);
+const audiences = z.array(audienceIdSchema).max(MAX_AUDIENCES);
 
 /** The account of a visitor of a site; it opens nothing in the workbench. */
 export const visitorAnswer = z.object({
@@ -29,7 +29,7 @@ export const makePassphraseBody = z.strictObject({
   words: z
     .string()
     .transform((words) => words.normalize('NFC').trim())
-    .pipe(z.string().min(LEAST_PASSPHRASE, `Use at least ${LEAST_PASSPHRASE} characters.`).max(200)),
+    .pipe(z.string().min(MIN_PASSPHRASE_LENGTH, `Use at least ${MIN_PASSPHRASE_LENGTH} characters.`).max(200)),
 });
 export const makePassphraseAnswer = z.object({ id: passphraseIdSchema });
 
@@ -44,7 +44,7 @@ export const setVisitorBody = z
   .strictObject({ name, audiences, askedFor: audiences, isSuspended: z.boolean() })
   .partial();
 
-export const MOST_BROUGHT_VISITORS = 5000;
+export const MAX_BROUGHT_VISITORS = 5000;
 /** A list of visitors as CSV (`docs/formats/`). Without `apply` nothing is changed, and the answer says what would be. */
 export const bringVisitorsBody = z.strictObject({ text: z.string().max(1_500_000), apply: z.boolean() });
 const listed = z.array(z.object({ name: z.string(), email: z.string() }));

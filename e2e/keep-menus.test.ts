@@ -159,7 +159,7 @@ describe('a trail', () => {
     await bench.click('button', /^Layouts/);
     const dialog = await bench.find('dialog', 'Layouts');
     await bench.until('it says how many it touches', async () =>
-      /A change here touches \d+ pages: /.test(await dialog.getText()),
+      /A change here affects \d+ pages: /.test(await dialog.getText()),
     );
     const own = await bench.find('checkbox', 'Trails of its own');
     await own.click();

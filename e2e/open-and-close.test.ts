@@ -118,7 +118,7 @@ describe('somebody new', () => {
     expect(await bench.text()).not.toContain('The red book');
     await bench.fill('Search this site', 'splicng');
     await bench.press(Key.ENTER);
-    await bench.untilText('with words close to it');
+    await bench.untilText('with similar words');
     expect(await bench.text()).toContain('Wednesday: rope and canvas');
   });
 });

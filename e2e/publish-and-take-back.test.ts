@@ -137,7 +137,7 @@ describe('links that do not lead where they should', () => {
   it('are counted, listed page by page, and mended by linking to a heading that is there', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=checks');
     await bench.select('Visit');
-    await bench.untilText('has no heading of that name any more');
+    await bench.untilText('no longer has that heading');
     await bench.untilText('‘Plain Jane’ was removed.');
     await bench.untilText('3 links do not work.');
     await bench.open(spur, 'pellow-quay', '?lens=write');
@@ -162,7 +162,7 @@ describe('links that do not lead where they should', () => {
 
   it('lead outside too: those are asked in the background, and what does not answer is told', async () => {
     await bench.click('button', 'Check outside addresses');
-    await bench.untilText('2 outside addresses were asked on');
+    await bench.untilText('2 outside addresses were checked on');
     await bench.click('button', 'Tide tables');
     await bench.untilText('Link elsewhere, or remove the link.');
   });
@@ -186,7 +186,7 @@ describe('what pages lack', () => {
     await bench.select('Machines');
     await bench.untilText('It has no text, and lists no pages.');
     await bench.click('button', 'Thank you for applying');
-    await bench.untilText('It stands in no menu and in no list, and no text links to it.');
+    await bench.untilText('No menu, list or text leads to it.');
     await bench.open(spur, 'pellow-quay', '?lens=write&find=machines');
     await bench.select('Machines');
     await (await bench.find('textbox', 'Text')).sendKeys('Ask before you switch one on.');

@@ -7,7 +7,7 @@ import { ensureChromium } from './chromium.mjs';
 import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { ensureDatabase, startPostgres } from './postgres.mjs';
-import { ROOT, Told, installDebianPackages, runShown, works } from './run.mjs';
+import { ROOT, StatedError, installDebianPackages, runShown, works } from './run.mjs';
 
 const DATA = join(ROOT, '.spur-test', 'bench');
 /** @type {{ stop: () => void } | null} */
@@ -41,7 +41,7 @@ try {
     SPUR_TEST_NGINX: ensureNginx(DATA),
   });
 } catch (fault) {
-  console.error(fault instanceof Told ? fault.message : fault);
+  console.error(fault instanceof StatedError ? fault.message : fault);
   code = 1;
 } finally {
   postgres?.stop();

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './packages.mjs';
 import { dataFolder, startPostgres } from './postgres.mjs';
-import { ROOT, Told, runShown } from './run.mjs';
+import { ROOT, StatedError, runShown } from './run.mjs';
 
 /**
  * The database that has the site: that of the demo, or the one without demo data.
@@ -24,7 +24,7 @@ async function databaseWith(server, key) {
       await client.end();
     }
   }
-  throw new Told(`There is no site '${key}' here. Say which: npm run export -- --site KEY --out FOLDER`);
+  throw new StatedError(`There is no site '${key}' here. Say which: npm run export -- --site KEY --out FOLDER`);
 }
 
 /** @type {{ stop: () => void } | null} */
@@ -49,7 +49,7 @@ try {
     () => 1,
   );
 } catch (fault) {
-  console.error(fault instanceof Told ? fault.message : fault);
+  console.error(fault instanceof StatedError ? fault.message : fault);
   code = 1;
 } finally {
   postgres?.stop();

@@ -3,13 +3,15 @@
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePackages } from './packages.mjs';
-import { ROOT, Told, runShown } from './run.mjs';
+import { ROOT, StatedError, runShown } from './run.mjs';
 
 const [part = ''] = process.argv.slice(2);
 const folder = part === 'contract' ? 'contract' : `core/${part}`;
 try {
   if (part === '' || !existsSync(join(ROOT, folder)))
-    throw new Told("Say which part: 'npm run mutants -- derive', or operations, changes, arrange, checks … contract.");
+    throw new StatedError(
+      "Say which part: 'npm run mutants -- derive', or operations, changes, arrange, checks … contract.",
+    );
   ensurePackages();
   mkdirSync(join(ROOT, '.spur-test'), { recursive: true });
   const report = join('.spur-test', `mutants-${part.replaceAll('/', '-')}.json`);
@@ -26,6 +28,6 @@ try {
   const tried = killed + count('Survived', 'NoCoverage');
   console.log(`${part}: ${killed} of ${tried} mutants killed (${((100 * killed) / tried).toFixed(1)} %); ${report}`);
 } catch (fault) {
-  console.error(fault instanceof Told ? fault.message : fault);
+  console.error(fault instanceof StatedError ? fault.message : fault);
   process.exit(1);
 }

@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { chmodSync, existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
-import { ROOT, Told, installDebianPackages, isRoot, run, works } from './run.mjs';
+import { ROOT, StatedError, installDebianPackages, isRoot, run, works } from './run.mjs';
 
 /** The folder of PostgreSQL's programs, the newest that is installed; installs it where there is none. */
 function programs() {
@@ -16,7 +16,7 @@ function programs() {
   if (!find()) withoutDebiansCluster(() => installDebianPackages(['postgresql'], 'PostgreSQL'));
   const version = find();
   if (!version)
-    throw new Told(
+    throw new StatedError(
       'PostgreSQL was installed, but its programs are not under /usr/lib/postgresql. Install Debian\'s package "postgresql".',
     );
   return join('/usr/lib/postgresql', version, 'bin');
@@ -125,7 +125,8 @@ function makeCluster(/** @type {string} */ bin, /** @type {string} */ cluster, /
   console.log('Making a private PostgreSQL cluster …');
   const password = randomBytes(18).toString('base64url');
   writeFileSync(secretFile, `${password}\n`, { mode: 0o600 });
-  if (existsSync(cluster)) throw new Told(`${cluster} is there but holds no cluster. Move it away, then start again.`);
+  if (existsSync(cluster))
+    throw new StatedError(`${cluster} is there but holds no cluster. Move it away, then start again.`);
   const handedOver = `${secretFile}.initdb`;
   mkdirSync(cluster, { mode: 0o700 });
   writeFileSync(handedOver, password, { mode: 0o600 });

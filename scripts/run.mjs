@@ -6,10 +6,10 @@ import { NODE_FLAGS } from './node-flags.mjs';
 export const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/\/$/, '');
 
 /** A fault that is told in one sentence, without a stack. */
-export class Told extends Error {}
+export class StatedError extends Error {}
 
 /**
- * Runs a command to its end and gives what it printed. @throws Told where it fails, with the end of what it printed.
+ * Runs a command to its end and gives what it printed. @throws StatedError where it fails, with the end of what it printed.
  * @param {string} command @param {string[]} args @param {{ env?: NodeJS.ProcessEnv, cwd?: string }} [options]
  */
 export function run(command, args, options = {}) {
@@ -20,16 +20,16 @@ export function run(command, args, options = {}) {
     stdio: ['ignore', 'pipe', 'pipe'],
     maxBuffer: 64 * 1024 * 1024,
   });
-  if (done.error) throw new Told(`'${command}' cannot be run: ${done.error.message}.`);
+  if (done.error) throw new StatedError(`'${command}' cannot be run: ${done.error.message}.`);
   if (done.status !== 0) {
     const said = `${done.stdout ?? ''}${done.stderr ?? ''}`.trim().split('\n').slice(-12).join('\n');
-    throw new Told(`'${command} ${args.join(' ')}' failed.${said ? `\n${said}` : ''}`);
+    throw new StatedError(`'${command} ${args.join(' ')}' failed.${said ? `\n${said}` : ''}`);
   }
   return done.stdout ?? '';
 }
 
 /**
- * The same beside others: what it prints is given when it has ended. @throws Told
+ * The same beside others: what it prints is given when it has ended. @throws StatedError
  * @param {string} command @param {string[]} args @returns {Promise<string>}
  */
 export function runBeside(command, args) {
@@ -38,16 +38,16 @@ export function runBeside(command, args) {
     let said = '';
     child.stdout.on('data', (part) => (said += part));
     child.stderr.on('data', (part) => (said += part));
-    child.on('error', (fault) => reject(new Told(`'${command}' cannot be run: ${fault.message}.`)));
+    child.on('error', (fault) => reject(new StatedError(`'${command}' cannot be run: ${fault.message}.`)));
     child.on('close', (code) =>
-      code === 0 ? resolve(said) : reject(new Told(`${said.trim()}\n'${command} ${args.join(' ')}' failed.`)),
+      code === 0 ? resolve(said) : reject(new StatedError(`${said.trim()}\n'${command} ${args.join(' ')}' failed.`)),
     );
   });
 }
 
 /**
  * The same with what it prints shown. Ctrl+C and a request to end reach the command, and whoever called still cleans up
- * after it. @throws Told
+ * after it. @throws StatedError
  * @param {string} command @param {string[]} args @param {NodeJS.ProcessEnv} env @returns {Promise<void>}
  */
 export function runShown(command, args, env) {
@@ -57,15 +57,17 @@ export function runShown(command, args, env) {
     const signals = ['SIGINT', 'SIGTERM', 'SIGHUP'];
     const pass = (/** @type {NodeJS.Signals} */ signal) => void child.kill(signal);
     for (const signal of signals) process.on(signal, pass);
-    const done = (/** @type {Told | null} */ fault) => {
+    const done = (/** @type {StatedError | null} */ fault) => {
       for (const signal of signals) process.off(signal, pass);
       if (fault) reject(fault);
       else resolve();
     };
-    child.on('error', (fault) => done(new Told(`'${command}' cannot be run: ${fault.message}.`)));
+    child.on('error', (fault) => done(new StatedError(`'${command}' cannot be run: ${fault.message}.`)));
     child.on('close', (code, signal) =>
       done(
-        code === 0 ? null : new Told(`'${command} ${args.join(' ')}' ${signal ? `was ended by ${signal}` : 'failed'}.`),
+        code === 0
+          ? null
+          : new StatedError(`'${command} ${args.join(' ')}' ${signal ? `was ended by ${signal}` : 'failed'}.`),
       ),
     );
   });
@@ -84,7 +86,7 @@ export function installDebianPackages(names, purpose) {
   const command = `apt-get install -y --no-install-recommends ${names.join(' ')}`;
   const prefix = isRoot() ? [] : works('sudo', ['-n', 'true']) ? ['sudo', '-n'] : null;
   if (!prefix || !works('sh', ['-c', 'command -v apt-get']))
-    throw new Told(`${purpose} is missing and cannot be installed by this account. Run as root: ${command}`);
+    throw new StatedError(`${purpose} is missing and cannot be installed by this account. Run as root: ${command}`);
   console.log(`Installing ${purpose} from Debian's packages …`);
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const apt = (/** @type {string[]} */ ...args) => {

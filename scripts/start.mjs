@@ -6,7 +6,7 @@ import { parseArgs } from 'node:util';
 import { ensureBuilt } from './build.mjs';
 import { ensurePackages } from './packages.mjs';
 import { dataFolder, ensureDatabase, startPostgres } from './postgres.mjs';
-import { ROOT, Told, startProcess } from './run.mjs';
+import { ROOT, StatedError, startProcess } from './run.mjs';
 
 const HELP = `npm start                 start with the demo sites (made the first time)
 npm start -- --empty      start without demo data; prints a one-time link for the first account
@@ -62,13 +62,14 @@ function startServer(file, env) {
     children.push(child);
     let isReady = false;
     child.on('message', (/** @type {Record<string, unknown>} */ message) => {
-      if (message.failed) reject(new Told(String(message.message)));
+      if (message.failed) reject(new StatedError(String(message.message)));
       if (!message.ready) return;
       isReady = true;
       resolve(message);
     });
     child.once('exit', (code, signal) => {
-      if (!isReady) return reject(new Told(`${file} ended with ${signal ?? `code ${code}`} before it was ready.`));
+      if (!isReady)
+        return reject(new StatedError(`${file} ended with ${signal ?? `code ${code}`} before it was ready.`));
       if (isEnding) return;
       console.error(
         `${file} ended unexpectedly (${signal ?? `code ${code}`}). Stopping the rest; start again by 'npm start'.`,
@@ -85,7 +86,7 @@ function claim(/** @type {string} */ folder) {
   const said =
     before > 0 && existsSync(`/proc/${before}/cmdline`) ? readFileSync(`/proc/${before}/cmdline`, 'utf8') : '';
   if (said.includes('start.mjs'))
-    throw new Told(
+    throw new StatedError(
       `It is running already, from the same folder, as process ${before}. Stop that one first: kill ${before}`,
     );
   mkdirSync(folder, { recursive: true });
@@ -98,7 +99,7 @@ function readArguments() {
       options: { empty: { type: 'boolean' }, fresh: { type: 'boolean' }, help: { type: 'boolean', short: 'h' } },
     });
   } catch (fault) {
-    throw new Told(`${fault instanceof Error ? fault.message : fault}\n\n${HELP}`);
+    throw new StatedError(`${fault instanceof Error ? fault.message : fault}\n\n${HELP}`);
   }
 }
 
@@ -113,13 +114,15 @@ async function main() {
   const { values } = readArguments();
   if (values.help) return void console.log(HELP);
   if (values.empty && values.fresh)
-    throw new Told('--empty and --fresh exclude each other: one starts without demo data, the other makes it anew.');
+    throw new StatedError(
+      '--empty and --fresh exclude each other: one starts without demo data, the other makes it anew.',
+    );
   const began = Date.now();
   ensurePackages();
   await ensureBuilt();
   let url = process.env.DATABASE_URL;
   if (url && values.fresh)
-    throw new Told(
+    throw new StatedError(
       '--fresh drops the demo database, and Spur does not drop databases of a server of yours. Drop it yourself, then start without --fresh.',
     );
   if (!url) {
@@ -157,6 +160,6 @@ process.on('SIGHUP', () => void end(0));
 try {
   await main();
 } catch (fault) {
-  console.error(fault instanceof Told ? `Spur cannot start. ${fault.message}` : fault);
+  console.error(fault instanceof StatedError ? `Spur cannot start. ${fault.message}` : fault);
   await end(1);
 }

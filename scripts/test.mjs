@@ -8,7 +8,7 @@ import { ensureChromium } from './chromium.mjs';
 import { ensureNginx } from './nginx.mjs';
 import { ensurePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
-import { ROOT, Told, runBeside, runShown } from './run.mjs';
+import { ROOT, StatedError, runBeside, runShown } from './run.mjs';
 
 const DATA = join(ROOT, '.spur-test');
 /** The parts of the tests, and whether they need PostgreSQL, the build and the browser. */
@@ -63,7 +63,7 @@ try {
     await runShown('npx', ['vitest', 'run', ...(part ? ['--project', part] : []), ...rest], env);
   }
 } catch (fault) {
-  console.error(fault instanceof Told ? fault.message : fault);
+  console.error(fault instanceof StatedError ? fault.message : fault);
   code = 1;
 } finally {
   postgres?.stop();

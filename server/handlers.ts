@@ -78,7 +78,7 @@ export interface Services {
 }
 
 /** Longer words to find are cut. */
-const LONGEST_QUERY = 300;
+const MAX_QUERY_LENGTH = 300;
 
 /** What each route does. */
 export function makeHandlers(services: Services): Handlers {
@@ -196,7 +196,7 @@ export function makeHandlers(services: Services): Handlers {
       const fact = factIdSchema.safeParse(request.query.fact);
       if (fact.success) return { pages: await pagesWithFact(database, key, fact.data) };
       const asked = String(request.query.text ?? '');
-      const words = asked.slice(0, LONGEST_QUERY).split(/\s+/).filter(Boolean);
+      const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
       return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };
     },
     listRemoved: async ({ request }) => {

@@ -6,7 +6,7 @@ import { maybeNodeAt, nodeAt } from '../model/site.ts';
 import { applyOperations } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import { anyEditStep, anySite, drawEdit, siteAfter } from '../testing/random-site.ts';
-import { toHaveAgain, toSave } from './overruled.ts';
+import { restoreOverruled, toSave } from './overruled.ts';
 
 const id = toPageId;
 const add = (page: string, parent: string | null): Operation => ({
@@ -36,19 +36,19 @@ const done = (site: typeof START, operations: readonly Operation[]) => {
 describe('one’s own work after somebody else’s edit', () => {
   it('is a title that both have set', () => {
     const after = done(START, [rename('a', 'Mine'), rename('a', 'Theirs')]);
-    const again = toHaveAgain([rename('a', 'Mine')], [rename('a', 'Theirs')], after);
+    const again = restoreOverruled([rename('a', 'Mine')], [rename('a', 'Theirs')], after);
     expect(nodeAt(done(after, again), id('a')).title.en).toBe('Mine');
   });
 
   it('is a place that both have chosen', () => {
     const after = done(START, [move('c', 'a'), move('c', 'b')]);
-    const again = toHaveAgain([move('c', 'a')], [move('c', 'b')], after);
+    const again = restoreOverruled([move('c', 'a')], [move('c', 'b')], after);
     expect(nodeAt(done(after, again), id('c')).parent).toBe('a');
   });
 
   it('is a page that was moved into a branch and went with it', () => {
     const after = done(START, [move('c', 'b'), remove('b')]);
-    const again = toHaveAgain([move('c', 'b')], [remove('b')], after);
+    const again = restoreOverruled([move('c', 'b')], [remove('b')], after);
     expect(maybeNodeAt(done(after, again), id('c'))).toMatchObject({ parent: null });
     expect(maybeNodeAt(done(after, again), id('b'))).toBeUndefined();
   });
@@ -58,7 +58,7 @@ describe('one’s own work after somebody else’s edit', () => {
     ['another field', [{ name: 'page.set', page: id('a'), fields: { inMenus: false } } as Operation]],
     ['the same in both', [rename('a', 'Mine')]],
   ])('was not lost by %s', (_, theirs) =>
-    expect(toHaveAgain([rename('a', 'Mine')], theirs, done(START, [rename('a', 'Mine'), ...theirs]))).toEqual([]),
+    expect(restoreOverruled([rename('a', 'Mine')], theirs, done(START, [rename('a', 'Mine'), ...theirs]))).toEqual([]),
   );
 
   it('can always be had again by what comes back, whatever both did', () =>
@@ -70,7 +70,7 @@ describe('one’s own work after somebody else’s edit', () => {
         const theirs = drawEdit(first.site, other);
         const second = applyOperations(first.site, [theirs]);
         if (!second.ok) return;
-        const again = toHaveAgain([mine], [theirs], second.site);
+        const again = restoreOverruled([mine], [theirs], second.site);
         const outcome = applyOperations(second.site, again);
         expect(outcome.ok).toBe(true);
         if (outcome.ok && again.length > 0) expect(outcome.site).not.toBe(second.site);

@@ -10,7 +10,7 @@ import { putBackAlone } from './grow.ts';
  * pages that both have moved, and pages of one's own that went along when something above them was removed. `after` is
  * the site as the other edit has left it. Empty where nothing of one's own was lost.
  */
-export function toHaveAgain(mine: readonly Operation[], theirs: readonly Operation[], after: Site): Operation[] {
+export function restoreOverruled(mine: readonly Operation[], theirs: readonly Operation[], after: Site): Operation[] {
   const taken = new Set(theirs.flatMap(cellsOf));
   const isRemoval = theirs.some((operation) => operation.name === 'page.remove');
   const again = mine.flatMap((operation) => {
@@ -18,7 +18,7 @@ export function toHaveAgain(mine: readonly Operation[], theirs: readonly Operati
     if (isRemoval && page !== null && isRemoved(after, page)) return putBackAlone(after, page);
     return restricted(operation, taken);
   });
-  return thoseThatDo(after, again);
+  return effectiveOnes(after, again);
 }
 
 /**
@@ -26,7 +26,7 @@ export function toHaveAgain(mine: readonly Operation[], theirs: readonly Operati
  * the nearest page above that is there, and a page that was removed meanwhile comes back with what was set.
  */
 export function toSave(refused: readonly Operation[], site: Site): Operation[] {
-  return thoseThatDo(
+  return effectiveOnes(
     site,
     refused.flatMap((operation) => {
       if (operation.name === 'page.add' || operation.name === 'page.copy') {
@@ -67,7 +67,7 @@ function restricted(operation: Operation, cells: ReadonlySet<string>): Operation
 }
 
 /** The operations that can be made and change something, each on what the ones before have left. */
-function thoseThatDo(site: Site, operations: readonly Operation[]): Operation[] {
+function effectiveOnes(site: Site, operations: readonly Operation[]): Operation[] {
   const made: Operation[] = [];
   let at = site;
   for (const operation of operations) {

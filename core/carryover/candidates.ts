@@ -5,10 +5,10 @@ import type { WordWeights } from './pair-signals.ts';
 export type Pair = readonly [old: number, planned: number];
 
 /** Each page is compared with so many of the other side, as each side finds them. */
-const MOST_CANDIDATES = 24;
+const MAX_CANDIDATES = 24;
 /** A word that more pages than these have, or a greater share of many pages, finds too much to be worth looking up. */
-const MOST_FOUND = 300;
-const MOST_SHARE = 0.2;
+const MAX_FOUND = 300;
+const MAX_SHARE = 0.2;
 const MANY = 40;
 
 /**
@@ -68,7 +68,7 @@ function bestFor(
       entries.weights.push(weight);
     }
   });
-  const most = to.length < MANY ? MOST_FOUND : Math.min(MOST_FOUND, Math.max(MANY / 4, to.length * MOST_SHARE));
+  const most = to.length < MANY ? MAX_FOUND : Math.min(MAX_FOUND, Math.max(MANY / 4, to.length * MAX_SHARE));
   const scores = new Float64Array(to.length);
   return from.map((terms) => {
     const found: number[] = [];
@@ -93,8 +93,8 @@ function topOf(found: readonly number[], scores: Float64Array, pages: readonly P
     scores[a]! > scores[b]! || (scores[a] === scores[b] && pages[a]!.key < pages[b]!.key);
   const top: number[] = [];
   for (const one of found) {
-    if (top.length === MOST_CANDIDATES && !isBefore(one, top.at(-1)!)) continue;
-    if (top.length === MOST_CANDIDATES) top.pop();
+    if (top.length === MAX_CANDIDATES && !isBefore(one, top.at(-1)!)) continue;
+    if (top.length === MAX_CANDIDATES) top.pop();
     let at = top.length;
     while (at > 0 && isBefore(one, top[at - 1]!)) at--;
     top.splice(at, 0, one);

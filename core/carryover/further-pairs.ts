@@ -8,7 +8,7 @@ import type { PreparedPage } from './prepare-pages.ts';
 const ALIKE_WITH_SIGN = -3.6;
 const ALIKE_WITHOUT = -4;
 /** Without such a sign a further page is never accepted without a look at it. */
-const MOST_WITHOUT = 0.7;
+const MAX_WITHOUT = 0.7;
 const SAME_HEADING = 0.75;
 const SAME_TEXT = 0.5;
 
@@ -41,7 +41,7 @@ export function furtherPairs(
     );
     if (one.alike < (sign > 0 ? ALIKE_WITH_SIGN : ALIKE_WITHOUT)) continue;
     const confidence =
-      sign > 0 ? logistic(0.5 * one.alike + 2.6 * sign) : Math.min(MOST_WITHOUT, logistic(0.5 * one.alike - 0.8));
+      sign > 0 ? logistic(0.5 * one.alike + 2.6 * sign) : Math.min(MAX_WITHOUT, logistic(0.5 * one.alike - 0.8));
     const known = best.get(one.pair[side]);
     const ranked = confidence + tieBreak(old[one.pair[0]]!.key, planned[one.pair[1]]!.key);
     if (!known || ranked > known.ranked) best.set(one.pair[side], { ...one, confidence, ranked });

@@ -33,7 +33,7 @@ export const unreadPage = (address: string): OldPage => ({
 
 /** So much of a page's text is kept for comparing, in characters. */
 export const KEPT_TEXT = 4000;
-export const MOST_OLD_PAGES = 50_000;
+export const MAX_OLD_PAGES = 50_000;
 
 /** What was wrong with a line of what was brought. */
 export interface LineFault {

@@ -2,7 +2,7 @@ import type { PreparedPage } from './prepare-pages.ts';
 import type { Pair } from './candidates.ts';
 
 /** A group of more pages than this says little about which of them a page is. */
-const MOST_LEFT = 12;
+const MAX_LEFT = 12;
 
 /**
  * Which groups of old pages (a folder, a script) became which groups of planned ones, as the pairs that are known have
@@ -54,10 +54,10 @@ export class Neighbours {
     const pairs: Pair[] = [];
     for (const [from, became] of this.#together) {
       const here = old.get(from) ?? [];
-      if (here.length > MOST_LEFT) continue;
+      if (here.length > MAX_LEFT) continue;
       for (const to of became.keys()) {
         const there = planned.get(to) ?? [];
-        if (there.length > MOST_LEFT) continue;
+        if (there.length > MAX_LEFT) continue;
         for (const a of here) for (const b of there) pairs.push([a, b]);
       }
     }

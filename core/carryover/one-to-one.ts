@@ -20,7 +20,7 @@ export interface OneToOne {
 }
 
 /** Pairs that are less alike than this (in logarithms of odds) are not proposed. */
-export const LEAST_ALIKE = -4.6;
+export const MIN_LIKENESS = -4.6;
 
 /** What is settled before the matching. */
 export interface Bounds {
@@ -120,16 +120,16 @@ function assigned(
   planned: readonly PreparedPage[],
   all: readonly ComparedPair[],
 ): OneToOne['chosen'] {
-  const compared = all.filter(({ alike }) => alike > LEAST_ALIKE);
+  const compared = all.filter(({ alike }) => alike > MIN_LIKENESS);
   const edges = compared.map(({ pair, alike }) => ({
     pair,
     // Where two pairs are as good as each other the keys decide, so that the order of the lists does not.
-    weight: alike - LEAST_ALIKE + tieBreak(old[pair[0]]!.key, planned[pair[1]]!.key),
+    weight: alike - MIN_LIKENESS + tieBreak(old[pair[0]]!.key, planned[pair[1]]!.key),
   }));
   const chosen = bestAssignment(edges, old.length, planned.length).map((at) => compared[at]!);
   const bestOfOld = new Map(chosen.map((one) => [one.pair[0], one]));
   const bestOfPlanned = new Map(chosen.map((one) => [one.pair[1], one]));
-  const rivals = new Map<ComparedPair, number>(chosen.map((one) => [one, LEAST_ALIKE]));
+  const rivals = new Map<ComparedPair, number>(chosen.map((one) => [one, MIN_LIKENESS]));
   for (const one of compared) {
     const ofOld = bestOfOld.get(one.pair[0]);
     const ofPlanned = bestOfPlanned.get(one.pair[1]);

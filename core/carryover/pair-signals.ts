@@ -34,7 +34,7 @@ export const SIGNALS = [
 /** Weights go by steps of this size, so that most stay as they are when a page changes. */
 const STEP = 0.25;
 /** A word that more pages have than this is not rare. */
-const MOST_RARE = 9;
+const MAX_RARE = 9;
 
 /** How much a word tells: the rarer, the more (the usual inverse document frequency); all the same where no pages are given. */
 export class WordWeights {
@@ -48,7 +48,7 @@ export class WordWeights {
     const weightOf = (count: number) => STEP * Math.round(Math.log(1 + pages.length / count) / STEP);
     for (const [word, count] of counts) {
       this.#weights.set(word, weightOf(count));
-      if (count <= MOST_RARE) this.#rareness.set(word, 1 / Math.max(1, count - 1));
+      if (count <= MAX_RARE) this.#rareness.set(word, 1 / Math.max(1, count - 1));
     }
     this.#ofUnknown = pages.length === 0 ? 1 : weightOf(1);
   }

@@ -33,8 +33,8 @@ export interface PreparedPage {
 const PARTS = /\s+(?:[-–—|·•»:]|::)\s+|\s*::\s*|\s*\|\s*/;
 /** A part of titles that so many pages have is the site's name and not a title. */
 const SHARED = 0.2;
-const LEAST_SHARED = 4;
-const MOST_TEXT_WORDS = 400;
+const MIN_SHARED = 4;
+const MAX_TEXT_WORDS = 400;
 /** Words that mark a further version of a page, as stems. */
 const VERSIONS = new Set(wordsOf('old copy print printable version part two continued archive archived draft backup'));
 
@@ -49,7 +49,7 @@ export function preparePages(
   const counts = new Map<string, number>();
   for (const { title } of pages)
     for (const part of new Set(title.split(PARTS))) counts.set(part, (counts.get(part) ?? 0) + 1);
-  const most = Math.max(LEAST_SHARED, pages.length * SHARED);
+  const most = Math.max(MIN_SHARED, pages.length * SHARED);
   const prepared = pages.map((page) => {
     const parts = page.title.split(PARTS).filter((part) => part.trim() !== '');
     const own = parts.filter((part) => counts.get(part)! < most);
@@ -93,7 +93,7 @@ function preparePage(page: MatchPage, title: string): PreparedPage {
   const titleWords = wordsOf(title);
   const bare = titleWords.filter((word) => !VERSIONS.has(word) && !/^\d{1,4}$/.test(word));
   const text = new Map<string, number>();
-  const words = wordsOf(page.text).slice(0, MOST_TEXT_WORDS);
+  const words = wordsOf(page.text).slice(0, MAX_TEXT_WORDS);
   for (const word of [...words, ...titleWords, ...headings.flat()]) text.set(word, (text.get(word) ?? 0) + 1);
   return {
     key: page.key,

@@ -92,7 +92,7 @@ const plain = (text: string): string =>
     .toLowerCase();
 
 const stemmed = new Map<string, string>();
-const MOST_KEPT = 100_000;
+const MAX_KEPT = 100_000;
 
 /** The words of a text that say something, in their order, as stems; those that mean the same are the same. */
 export function wordsOf(text: string): string[] {
@@ -108,7 +108,7 @@ export function wordsOf(text: string): string[] {
     if (root === undefined) {
       root = stem(word);
       root = meaningOf.get(root) ?? root;
-      if (stemmed.size >= MOST_KEPT) stemmed.clear();
+      if (stemmed.size >= MAX_KEPT) stemmed.clear();
       stemmed.set(word, root);
     }
     found.push(root);

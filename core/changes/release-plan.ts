@@ -12,13 +12,13 @@ import type { Operation } from '../operations/operation.ts';
 import { type PartAlong, partsAlong } from './settings-along.ts';
 
 /** Why a page comes along in a release that was not asked for it. */
-export const BECAUSES = ['above', 'address', 'below'] as const;
-export type Because = (typeof BECAUSES)[number];
+export const ALONG_REASONS = ['above', 'address', 'below'] as const;
+export type AlongReason = (typeof ALONG_REASONS)[number];
 
 /** A page that comes along, because of another one. */
 export interface PageAlong {
   readonly page: PageId;
-  readonly because: Because;
+  readonly because: AlongReason;
   readonly of: PageId;
 }
 
@@ -71,12 +71,12 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   const down = new Set<PageId>();
   const isLive = (id: PageId) => site.live.get(id)?.retired === false;
 
-  const takeDown = (id: PageId, of: PageId | null, because: Because) => {
+  const takeDown = (id: PageId, of: PageId | null, because: AlongReason) => {
     if (down.has(id) || !isLive(id)) return;
     down.add(id);
     if (of !== null) along.set(id, { because, of });
   };
-  const take = (id: PageId, of: PageId | null, because: Because) => {
+  const take = (id: PageId, of: PageId | null, because: AlongReason) => {
     const node = maybeNodeAt(site, id);
     if (!node) return takeDown(id, of, because);
     if (make.has(id)) return;

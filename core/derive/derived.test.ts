@@ -51,6 +51,18 @@ describe('what follows from a site', () => {
 });
 
 describe('the trail', () => {
+  it('names no page to visitors that they cannot reach, the home page least of all', () => {
+    const [home, courses, page] = ['home', 'courses', 'page'].map(toPageId);
+    const site = siteAfter([
+      { name: 'page.add', page: home!, place: { parent: null }, title: { en: 'Home' }, hidden: 'page' },
+      { name: 'page.add', page: courses!, place: { parent: null }, title: { en: 'Courses' }, hidden: 'page' },
+      { name: 'page.add', page: page!, place: { parent: courses! }, title: { en: 'Evening' } },
+    ]);
+    expect(trailOf(site, page!, derivedOf(site)).map(({ text }) => text)).toEqual(['Evening']);
+    // Whoever plans the site sees where it stands.
+    expect(trailOf(site, page!).map(({ text }) => text)).toEqual(['Home', 'Courses', 'Evening']);
+  });
+
   it('shows headings and hidden ancestors as plain text', () => {
     const [home, group, hidden, page] = ['a', 'b', 'c', 'd'].map(toPageId);
     const site = siteAfter(

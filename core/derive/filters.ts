@@ -140,14 +140,14 @@ export function prepareFind(site: Site, { outline }: Derived, from: number, isTi
 }
 
 const foldedTitles = new Map<string, string>();
-const MOST_FOLDED = 200_000;
+const MAX_FOLDED = 200_000;
 
 /** A title, with a menu label if there is one, as `folded` makes it. Folding is dear and titles are many: each is folded once. */
 export function foldedTitle(title: string, label = ''): string {
   const text = label === '' ? title : `${title} ${label}`;
   let made = foldedTitles.get(text);
   if (made === undefined) {
-    if (foldedTitles.size >= MOST_FOLDED) foldedTitles.clear();
+    if (foldedTitles.size >= MAX_FOLDED) foldedTitles.clear();
     foldedTitles.set(text, (made = folded(text)));
   }
   return made;

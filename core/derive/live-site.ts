@@ -6,9 +6,9 @@ import { liveStepTo, noteStep } from '../model/steps.ts';
 
 const known = new WeakMap<object, Site>();
 /** So many releases back a live site is looked for that can be gone on from. */
-const MOST_STEPS = 16;
+const MAX_STEPS = 16;
 /** Where more live states than these differ the site is made anew. */
-const MOST_CHANGED = 500;
+const MAX_CHANGED = 500;
 
 /** The site as visitors have it: the live states of the nodes that are not retired, as a tree of their own. After a release it is made of the one before. */
 export function liveSiteOf(site: Site): Site {
@@ -40,11 +40,11 @@ const withSettingsOf = (live: Site, site: Site): Site => ({
 function fromBefore(site: Site): Site | null {
   const changed = new Set<PageId>();
   let at = site.live;
-  for (let steps = 0; steps < MOST_STEPS; steps++) {
+  for (let steps = 0; steps < MAX_STEPS; steps++) {
     const step = liveStepTo(at);
     if (!step) return null;
     for (const id of step.changed) changed.add(id);
-    if (changed.size > MOST_CHANGED) return null;
+    if (changed.size > MAX_CHANGED) return null;
     at = step.before;
     const before = known.get(at);
     if (!before) continue;

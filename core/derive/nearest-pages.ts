@@ -10,9 +10,9 @@ export interface NearPage {
 }
 
 /** Of the longer name at most this share of letters may differ. */
-const MOST_DIFFERENT = 0.4;
+const MAX_DIFFERENT = 0.4;
 /** So many names are compared letter by letter. */
-const MOST_COMPARED = 60;
+const MAX_COMPARED = 60;
 
 /**
  * The pages nearest to an address that none has, the nearest first: pages of the same name elsewhere, then pages whose name
@@ -36,7 +36,7 @@ export function nearestPages(
   for (const [other, shared] of likeNames(index, name)) {
     const longest = Math.max(name.length, other.length);
     const share = other.startsWith(`${name}-`) || name.startsWith(`${other}-`) ? 0.2 : distance(name, other) / longest;
-    if (shared === 0 || share > MOST_DIFFERENT || other === name) continue;
+    if (shared === 0 || share > MAX_DIFFERENT || other === name) continue;
     for (const row of index.byName.get(other)!)
       if (isOffered(row)) found.set(row, { because: 'like name', score: 2 - share + place(row) / 100 });
   }
@@ -97,7 +97,7 @@ function likeNames({ byPair }: NameIndex, name: string): [name: string, shared: 
   return [...shared]
     .map(([other, count]): [string, number] => [other, (2 * count) / (name.length + other.length)])
     .sort(([a, one], [b, other]) => other - one || (a < b ? -1 : 1))
-    .slice(0, MOST_COMPARED);
+    .slice(0, MAX_COMPARED);
 }
 
 const stepsOf = (path: string): string[] =>

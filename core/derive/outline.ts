@@ -35,9 +35,9 @@ interface Known {
 /** The outlines of trees that are still looked at. */
 const known = new WeakMap<Site['nodes'], Known>();
 /** So many edits back an outline is looked for that can be gone on from. */
-const MOST_STEPS = 64;
+const MAX_STEPS = 64;
 /** Where more nodes than these differ the outline is made anew. */
-const MOST_TOUCHED = 500;
+const MAX_TOUCHED = 500;
 
 /**
  * The outline of a site; the same object again while the tree and the language are the same. After an edit it is made
@@ -55,7 +55,7 @@ export function outlineOf(site: Site): Outline {
 
 /** The outline made of that of an earlier site; null where there is none, or where too much has changed since. */
 function fromBefore(site: Site): Outline | null {
-  const limits = { mostSteps: MOST_STEPS, mostTouched: MOST_TOUCHED };
+  const limits = { mostSteps: MAX_STEPS, mostTouched: MAX_TOUCHED };
   const found = knownBefore(site, (before) => known.get(before.nodes), limits);
   if (found?.known.language !== site.settings.language) return null;
   const { before, known: was, touched } = found;

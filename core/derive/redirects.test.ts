@@ -10,7 +10,7 @@ import type { Operation } from '../operations/operation.ts';
 import { IDS, type Step, anyEditStep, drawEdit, emptySite, siteAfter } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
 import { liveSiteOf } from './live-site.ts';
-import { addressesLeft, leadOf } from './redirects.ts';
+import { addressesLeft, resolveRedirect } from './redirects.ts';
 
 const id = toPageId;
 const add = (page: string, title: string, parent: string | null = null): Operation => ({
@@ -60,7 +60,7 @@ class History {
     const { rowAt, outline, addresses } = derivedOf(liveSiteOf(this.site));
     const row = rowAt.get(path);
     if (row !== undefined) return outline.nodes[row]!.id;
-    const to = leadOf(this.site, { former: this.former, ofOldSite: new Map() }, path)?.to;
+    const to = resolveRedirect(this.site, { former: this.former, ofOldSite: new Map() }, path)?.to;
     if (to === undefined) return 'nothing';
     if (to === 'gone') return 'gone';
     return 'page' in to ? `→ ${addresses[outline.rowOf.get(to.page) ?? -1] ?? 'no address'}` : `→ ${to.url}`;

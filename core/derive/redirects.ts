@@ -31,7 +31,7 @@ export interface RedirectSources {
  * it, then the old site, then patterns, the longest first. Undefined where it leads nowhere, as for an address in use.
  * What it names is a page with an address, an outside address, or `gone`; so there is never a second hop, nor a loop.
  */
-export function leadOf(site: Site, { former, ofOldSite }: RedirectSources, path: string): Lead | undefined {
+export function resolveRedirect(site: Site, { former, ofOldSite }: RedirectSources, path: string): Lead | undefined {
   const live = liveSiteOf(site);
   const { rowAt } = derivedOf(live);
   const bare = path.replace(/\?.*$/s, '');
@@ -76,7 +76,7 @@ export function leadingAddresses(site: Site, sources: RedirectSources): LeadingA
   }));
   const others = new Set([...sources.former.keys(), ...sources.ofOldSite.keys()]);
   const found = [...others].sort().flatMap((path): LeadingAddress[] => {
-    const lead = leadOf(site, sources, path);
+    const lead = resolveRedirect(site, sources, path);
     return lead && lead.redirect === null ? [{ ...lead, isResting: false }] : [];
   });
   return [...byHand, ...found];

@@ -103,7 +103,7 @@ function loadOf(tasks: readonly Task[]): WeekLoad {
 }
 
 const DAY_MS = 86_400_000;
-const MOST_WEEKS = 520;
+const MAX_WEEKS = 520;
 
 /** The Monday of the week of a day, both as `2027-03-01`. */
 export function mondayOf(day: string): string {
@@ -117,7 +117,7 @@ function weeksBetween(first: string | undefined, last: string | undefined): stri
   const end = mondayOf(last);
   for (
     let week = mondayOf(first);
-    week <= end && weeks.length < MOST_WEEKS;
+    week <= end && weeks.length < MAX_WEEKS;
     week = dayOf(Date.parse(`${week}T00:00:00Z`) + 7 * DAY_MS)
   )
     weeks.push(week);

@@ -9,7 +9,7 @@ interface Known {
 }
 const known = new WeakMap<Site, Known>();
 /** So many edits back states are looked for that can be gone on from. */
-const MOST_STEPS = 64;
+const MAX_STEPS = 64;
 
 /** How each node stands to what visitors have of it, row by row of the outline. After an edit those of the nodes that it touched are worked out. */
 export function statesOf(site: Site): readonly State[] {
@@ -25,7 +25,7 @@ export const statesAnew = ({ live }: Site, { nodes }: Outline): State[] =>
   nodes.map((node) => stateOf(live.get(node.id), node));
 
 function fromBefore(site: Site, { nodes, rowOf }: Outline): State[] | null {
-  const found = knownBefore(site, (before) => known.get(before), { mostSteps: MOST_STEPS });
+  const found = knownBefore(site, (before) => known.get(before), { mostSteps: MAX_STEPS });
   if (!found) return null;
   const { touched, known: before } = found;
   if (before.outline.rowOf !== rowOf)

@@ -172,14 +172,14 @@ function newPlace({ outline }: Derived, rows: readonly number[], adding: NonNull
 }
 
 const broken = new Map<string, readonly string[]>();
-const MOST_KEPT = 200_000;
+const MAX_KEPT = 200_000;
 
 /** A title in at most two lines; what does not fit ends in dots. */
 function brokenTitle(title: string, measure: Measure): readonly string[] {
   const known = broken.get(title);
   if (known) return known;
   const lines = breakTitle(title, measure);
-  if (broken.size >= MOST_KEPT) broken.clear();
+  if (broken.size >= MAX_KEPT) broken.clear();
   broken.set(title, lines);
   return lines;
 }

@@ -14,7 +14,7 @@ export interface SectionName {
 /** On the screen, whatever the scale. */
 export const NAME_SIZE = 12;
 const NAME_HEIGHT = 17;
-const LONGEST = 26;
+const MAX_LENGTH = 26;
 
 /**
  * The names of sections for a map that is seen from far away: those that hold pages, the higher ones first, as many as
@@ -38,7 +38,7 @@ export function sectionNames(
   const names: SectionName[] = [];
   for (const index of inOrder) {
     const title = nodes[index]!.lines.join(' ');
-    const text = title.length > LONGEST ? `${title.slice(0, LONGEST).trimEnd()}…` : title;
+    const text = title.length > MAX_LENGTH ? `${title.slice(0, MAX_LENGTH).trimEnd()}…` : title;
     if (text === '') continue;
     const [endX, endY] = railEnd(layout, index);
     const width = (measure(text, 'title') * NAME_SIZE) / 13 / scale;

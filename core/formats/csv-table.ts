@@ -11,7 +11,7 @@ export type CsvTable =
     }
   | { readonly ok: false; readonly line: number | null; readonly detail: string };
 
-export const MOST_CSV_ROWS = 200_000;
+export const MAX_CSV_ROWS = 200_000;
 
 /**
  * Reads CSV (RFC 4180) with a first row of column names. The separator is the one of comma, semicolon and tab that the
@@ -25,7 +25,7 @@ export function readCsvTable(text: string): CsvTable {
       info: true,
       relax_column_count: true,
       skip_empty_lines: true,
-      to: MOST_CSV_ROWS + 1,
+      to: MAX_CSV_ROWS + 1,
     }) as unknown as { record: string[]; info: { lines: number } }[];
     const [head, ...rest] = records;
     if (!head) return { ok: false, line: 1, detail: 'The file is empty. Its first row names the columns.' };

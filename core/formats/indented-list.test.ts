@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
-import { DEEPEST, LONGEST_TITLE } from '../model/site.ts';
-import { MOST_LINES, readIndentedList, writeIndentedList } from './indented-list.ts';
+import { MAX_DEPTH, MAX_TITLE_LENGTH } from '../model/site.ts';
+import { MAX_LINES, readIndentedList, writeIndentedList } from './indented-list.ts';
 
 /** The list as `depth title` lines. */
 function read(text: string): string[] {
@@ -63,18 +63,18 @@ describe('a pasted list', () => {
     expect(notes('A\n---\nB')).toEqual(['2 no-title']);
     expect(notes('# A\n### B')).toEqual(['2 step-skipped']);
     expect(notes('A\u202eB')).toEqual(['1 marks-taken-out']);
-    expect(notes('x'.repeat(LONGEST_TITLE + 1))).toEqual(['1 title-cut']);
-    expect(read('x'.repeat(1_000_000))[0]).toHaveLength(LONGEST_TITLE + 2);
+    expect(notes('x'.repeat(MAX_TITLE_LENGTH + 1))).toEqual(['1 title-cut']);
+    expect(read('x'.repeat(1_000_000))[0]).toHaveLength(MAX_TITLE_LENGTH + 2);
     const deep = Array.from({ length: 500 }, (_, n) => `${' '.repeat(n)}level ${n}`).join('\n');
     const list = readIndentedList(deep);
-    expect(list.ok && Math.max(...list.entries.map((entry) => entry.depth))).toBe(DEEPEST - 1);
+    expect(list.ok && Math.max(...list.entries.map((entry) => entry.depth))).toBe(MAX_DEPTH - 1);
     expect(notes(deep)).toContain('500 too-deep');
   });
   it('of too many lines is not read at all', () => {
     expect(readIndentedList('A\n'.repeat(100_000))).toEqual({
       ok: false,
       why: 'too-many-lines',
-      most: MOST_LINES,
+      most: MAX_LINES,
       found: 100_000,
     });
     expect(readIndentedList('x'.repeat(3_000_000))).toMatchObject({ ok: false, why: 'too-large' });

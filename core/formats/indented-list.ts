@@ -1,4 +1,4 @@
-import { DEEPEST, LONGEST_TITLE } from '../model/site.ts';
+import { MAX_DEPTH, MAX_TITLE_LENGTH } from '../model/site.ts';
 
 /** One title of a list; the top of the list is depth 0. `line` counts from 1. */
 export interface ListEntry {
@@ -20,8 +20,8 @@ export type IndentedList =
   | { readonly ok: false; readonly why: 'too-many-lines' | 'too-large'; readonly most: number; readonly found: number };
 
 /** At most so many pages are made of one list, and it has at most so many characters. */
-export const MOST_LINES = 5000;
-export const MOST_CHARACTERS = 2_000_000;
+export const MAX_LINES = 5000;
+export const MAX_CHARACTERS = 2_000_000;
 const TAB = 4;
 
 /** `-`, `*`, `+`, `•`, `–`, `1.`, `2)` and the like, and a box to tick, in front of a title. */
@@ -44,10 +44,10 @@ interface Level {
  * list that is too long is read: it comes back with what was found and what is the most.
  */
 export function readIndentedList(text: string): IndentedList {
-  if (text.length > MOST_CHARACTERS) return { ok: false, why: 'too-large', most: MOST_CHARACTERS, found: text.length };
+  if (text.length > MAX_CHARACTERS) return { ok: false, why: 'too-large', most: MAX_CHARACTERS, found: text.length };
   const lines = text.split(/\r\n|\r|\n|\u2028|\u2029/);
   const filled = lines.reduce((count, line) => count + (line.trim() === '' ? 0 : 1), 0);
-  if (filled > MOST_LINES) return { ok: false, why: 'too-many-lines', most: MOST_LINES, found: filled };
+  if (filled > MAX_LINES) return { ok: false, why: 'too-many-lines', most: MAX_LINES, found: filled };
 
   const entries: ListEntry[] = [];
   const notes: ListNote[] = [];
@@ -69,13 +69,13 @@ export function readIndentedList(text: string): IndentedList {
     let depth = (stack.at(-1)?.depth ?? base) + 1;
     if (read.level !== null && entries.length > 0 && stack.length > 0 && read.level > stack.at(-1)!.width + 1)
       note('step-skipped');
-    if (depth >= DEEPEST) {
+    if (depth >= MAX_DEPTH) {
       note('too-deep');
-      depth = DEEPEST - 1;
+      depth = MAX_DEPTH - 1;
     }
     stack.push({ width, depth });
     if (read.level !== null) levels = [];
-    if (read.title.length > LONGEST_TITLE) note('title-cut');
+    if (read.title.length > MAX_TITLE_LENGTH) note('title-cut');
     entries.push({ title: cut(read.title), depth, line });
   });
   return { ok: true, entries, notes };
@@ -105,10 +105,10 @@ function readLine(raw: string): { title: string; width: number; level: number | 
 
 /** The title cut to what a title may have, never within a character. */
 const cut = (title: string): string =>
-  title.length <= LONGEST_TITLE
+  title.length <= MAX_TITLE_LENGTH
     ? title
     : title
-        .slice(0, LONGEST_TITLE)
+        .slice(0, MAX_TITLE_LENGTH)
         .replace(/[\ud800-\udbff]$/, '')
         .trimEnd();
 

@@ -1,6 +1,6 @@
 import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { LineFault } from '../carryover/inventory.ts';
-import { type BroughtPage, type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
+import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import { pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
 import { targetSchema } from '../model/target.ts';
@@ -83,15 +83,15 @@ export function readOpml(xml: string): BroughtTree {
         pages.push({ ...page, id: null });
       } else pages.push(page);
       if (page.id !== null) ids.add(page.id);
-      if (pages.length > MOST_BROUGHT) return;
+      if (pages.length > MAX_BROUGHT) return;
       walk((outline.outline as Outline[] | undefined) ?? [], line - 1);
     }
   };
   walk((typeof body === 'object' && body.outline) || [], null);
-  if (pages.length > MOST_BROUGHT)
+  if (pages.length > MAX_BROUGHT)
     return {
       ok: false,
-      faults: [{ line: MOST_BROUGHT + 1, detail: `At most ${MOST_BROUGHT} outlines can be imported at once.` }],
+      faults: [{ line: MAX_BROUGHT + 1, detail: `At most ${MAX_BROUGHT} outlines can be imported at once.` }],
     };
   return { ok: true, pages, notes };
 }

@@ -19,7 +19,7 @@ export const writeScheduleCsv = (tasks: readonly Task[]): string =>
 
 const DAY_MS = 86_400_000;
 /** RFC 5545, 3.1: a line has at most 75 octets; what is longer goes on after a line break and a space. */
-const LONGEST_LINE = 75;
+const MAX_LINE_LENGTH = 75;
 
 /**
  * The schedule as a calendar (iCalendar, RFC 5545): an event of a whole day for each page that is not ready. `stamp` is
@@ -63,7 +63,7 @@ function folded(line: string): string {
   let size = 0;
   for (const letter of line) {
     const octets = sizeOf(letter);
-    if (size + octets > LONGEST_LINE - (parts.length > 0 ? 1 : 0)) {
+    if (size + octets > MAX_LINE_LENGTH - (parts.length > 0 ? 1 : 0)) {
       parts.push(part);
       part = '';
       size = 0;

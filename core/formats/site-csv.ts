@@ -1,5 +1,5 @@
 import type { LineFault } from '../carryover/inventory.ts';
-import { type BroughtPage, type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
+import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
@@ -81,10 +81,10 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
     notes.push({ line: 1, detail: `These columns are unknown and ignored: ${unknown.join(', ')}.` });
   if (!at.has('title') && !at.has('id'))
     return { ok: false, faults: [{ line: 1, detail: 'There is no column ‘title’, and no column ‘id’ either.' }] };
-  if (table.rows.length > MOST_BROUGHT)
+  if (table.rows.length > MAX_BROUGHT)
     return {
       ok: false,
-      faults: [{ line: MOST_BROUGHT + 2, detail: `At most ${MOST_BROUGHT} rows can be imported at once.` }],
+      faults: [{ line: MAX_BROUGHT + 2, detail: `At most ${MAX_BROUGHT} rows can be imported at once.` }],
     };
 
   const rows = table.rows.map(({ line, cells }) => {

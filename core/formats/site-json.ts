@@ -8,7 +8,7 @@ import { menuSchema } from '../model/menu.ts';
 import { oldPageDecisionSchema } from '../model/old-page.ts';
 import { redirectSchema } from '../model/redirect.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
-import { type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
+import { type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
 import { contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
 import { HIDDEN, NODE_TYPES } from '../model/node.ts';
@@ -146,7 +146,7 @@ export function readSiteJson(
         .map(({ path, message }) => ({ line: 1, detail: `${path.join('.') || 'The file'}: ${message}` })),
     };
   const file = parsed.data;
-  if (file.pages.length > MOST_BROUGHT) return refused(`At most ${MOST_BROUGHT} pages can be imported at once.`);
+  if (file.pages.length > MAX_BROUGHT) return refused(`At most ${MAX_BROUGHT} pages can be imported at once.`);
   const placeOf = new Map<string, number>();
   const faults: { line: number; detail: string }[] = [];
   file.pages.forEach(({ id, parent }, index) => {

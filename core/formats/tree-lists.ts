@@ -1,6 +1,6 @@
 import type { LineFault } from '../carryover/inventory.ts';
 import { derivedOf } from '../derive/derived.ts';
-import { type BroughtPage, type BroughtTree, MOST_BROUGHT } from '../imports/brought-page.ts';
+import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import { readIndentedList } from './indented-list.ts';
@@ -99,11 +99,11 @@ export function readSitemapTree(xml: string): BroughtTree {
       }
     }
   });
-  if (pages.length > MOST_BROUGHT)
+  if (pages.length > MAX_BROUGHT)
     return {
       ok: false,
       faults: [
-        { line: 1, detail: `The file makes ${pages.length} pages; at most ${MOST_BROUGHT} can be imported at once.` },
+        { line: 1, detail: `The file makes ${pages.length} pages; at most ${MAX_BROUGHT} can be imported at once.` },
       ],
     };
   return { ok: true, pages: pages.map(withoutTitle), notes };

@@ -40,4 +40,4 @@ export type BroughtTree =
   | { readonly ok: true; readonly pages: readonly BroughtPage[]; readonly notes: readonly LineFault[] }
   | { readonly ok: false; readonly faults: readonly LineFault[] };
 
-export const MOST_BROUGHT = 5000;
+export const MAX_BROUGHT = 5000;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type AudienceId, MOST_AUDIENCES, audienceIdSchema } from './audience.ts';
+import { type AudienceId, MAX_AUDIENCES, audienceIdSchema } from './audience.ts';
 
 /** What visitors get of a page that they may not open: nothing at all, or its entry with a lock and the sign-in page. */
 export const CLOSED_LOOKS = ['out-of-sight', 'locked'] as const;
@@ -23,7 +23,7 @@ export const labelIdSchema = z
   .brand<'LabelId'>();
 /** A label of the site, by which its rules reach many pages. */
 export type LabelId = z.infer<typeof labelIdSchema>;
-export const MOST_LABELS_OF_PAGE = 20;
+export const MAX_LABELS_OF_PAGE = 20;
 
 export const passphraseIdSchema = z
   .string()
@@ -75,7 +75,7 @@ export const NO_RULE: AccessRule = Object.freeze({
 });
 export const ACCESS_FIELDS = Object.keys(NO_RULE) as readonly (keyof AccessRule)[];
 
-const audienceList = z.array(audienceIdSchema).max(MOST_AUDIENCES + 1);
+const audienceList = z.array(audienceIdSchema).max(MAX_AUDIENCES + 1);
 const moment = z.iso.datetime({ error: 'a moment such as 2027-03-01T08:00:00Z' });
 
 /** A change of a rule: what is left out stays. */
@@ -92,7 +92,7 @@ export const accessChangeSchema = z
     standsIn: z.enum(STANDS_IN).nullable(),
     menuFor: z.enum(MENU_FOR).nullable(),
     passphrase: passphraseIdSchema.nullable(),
-    labels: z.array(labelIdSchema).max(MOST_LABELS_OF_PAGE, `at most ${MOST_LABELS_OF_PAGE} labels`),
+    labels: z.array(labelIdSchema).max(MAX_LABELS_OF_PAGE, `at most ${MAX_LABELS_OF_PAGE} labels`),
   })
   .partial();
 export type AccessChange = z.infer<typeof accessChangeSchema>;

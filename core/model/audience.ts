@@ -19,14 +19,14 @@ export interface Audience {
   readonly landing?: PageId;
 }
 
-export const LONGEST_AUDIENCE_NAME = 60;
+export const MAX_AUDIENCE_NAME_LENGTH = 60;
 /** With `everyone` there is a bit of a 32-bit number for each. */
-export const MOST_AUDIENCES = 30;
+export const MAX_AUDIENCES = 30;
 
 export const audienceSchema = z.strictObject({
   id: audienceIdSchema,
-  name: z.string().min(1).max(LONGEST_AUDIENCE_NAME),
-  includes: z.array(audienceIdSchema).max(MOST_AUDIENCES),
+  name: z.string().min(1).max(MAX_AUDIENCE_NAME_LENGTH),
+  includes: z.array(audienceIdSchema).max(MAX_AUDIENCES),
   landing: pageIdSchema.optional(),
 });
 

@@ -1,6 +1,6 @@
 import { scopeBelow } from './address-scope.ts';
 import { isOrderKey } from './place.ts';
-import { DEEPEST, type Site, addsStep, ancestorsOf, childrenOf, homeOf, isWithin, nodeAt } from './site.ts';
+import { MAX_DEPTH, type Site, addsStep, ancestorsOf, childrenOf, homeOf, isWithin, nodeAt } from './site.ts';
 import { RESERVED_AT_ROOT } from './slug.ts';
 
 /** Every rule of a sound site that this one breaks, in words; empty for a sound one. For tests and imports. */
@@ -25,7 +25,7 @@ export function checkSite(site: Site): string[] {
       if (!parent || parent.removedWith !== null) return void faults.push(`${id}: its parent is not there`);
       if (parent.type === 'link') faults.push(`${id}: stands under a link`);
       if (isWithin(site, node.parent, id)) return void faults.push(`${id}: stands under itself`);
-      if (ancestorsOf(site, id).length >= DEEPEST) faults.push(`${id}: stands too deep`);
+      if (ancestorsOf(site, id).length >= MAX_DEPTH) faults.push(`${id}: stands too deep`);
     }
     for (const language of node.type === 'link' ? [] : Object.keys(node.title)) {
       const slug = node.slug[language];

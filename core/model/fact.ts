@@ -6,14 +6,14 @@ export const factIdSchema = z
   .brand<'FactId'>();
 export type FactId = z.infer<typeof factIdSchema>;
 
-export const LONGEST_FACT_NAME = 40;
-export const LONGEST_FACT = 300;
-export const MOST_FACTS = 60;
+export const MAX_FACT_NAME_LENGTH = 40;
+export const MAX_FACT_LENGTH = 300;
+export const MAX_FACTS = 60;
 
 export const factSchema = z.strictObject({
   id: factIdSchema,
-  name: z.string().min(1).max(LONGEST_FACT_NAME),
-  text: z.string().max(LONGEST_FACT),
+  name: z.string().min(1).max(MAX_FACT_NAME_LENGTH),
+  text: z.string().max(MAX_FACT_LENGTH),
   /** Whether the footer of pages says it. */
   inFooter: z.boolean(),
 });

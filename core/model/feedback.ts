@@ -7,8 +7,8 @@ export type Verdict = (typeof VERDICTS)[number];
 export const COMMENT_KINDS = ['comment', 'question'] as const;
 export type CommentKind = (typeof COMMENT_KINDS)[number];
 
-export const LONGEST_COMMENT = 4000;
-export const LONGEST_GUEST_NAME = 80;
+export const MAX_COMMENT_LENGTH = 4000;
+export const MAX_GUEST_NAME_LENGTH = 80;
 
 /** What people have said of the pages of a plan, as far as counting needs it. */
 export interface Feedback {

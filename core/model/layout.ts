@@ -8,8 +8,8 @@ export const layoutIdSchema = z
   .brand<'LayoutId'>();
 export type LayoutId = z.infer<typeof layoutIdSchema>;
 
-export const LONGEST_LAYOUT_NAME = 60;
-export const MOST_LAYOUTS = 40;
+export const MAX_LAYOUT_NAME_LENGTH = 60;
+export const MAX_LAYOUTS = 40;
 
 /** The places of a layout that take a menu. */
 export const MENU_SLOTS = ['utility', 'header', 'side', 'footer'] as const;
@@ -22,7 +22,7 @@ export type HeaderStyle = (typeof HEADER_STYLES)[number];
 const slot = menuIdSchema.nullable();
 export const layoutSchema = z.strictObject({
   id: layoutIdSchema,
-  name: z.string().min(1).max(LONGEST_LAYOUT_NAME),
+  name: z.string().min(1).max(MAX_LAYOUT_NAME_LENGTH),
   /** The menu in each slot, or null. */
   menus: z.strictObject({ utility: slot, header: slot, side: slot, footer: slot }),
   header: z.enum(HEADER_STYLES),

@@ -20,13 +20,13 @@ export type EntryId = z.infer<typeof entryIdSchema>;
 /** The id that a page's entry bears. */
 export const entryOf = (page: PageId): EntryId => page as string as EntryId;
 
-export const LONGEST_MENU_NAME = 60;
-export const LONGEST_ENTRY_LABEL = 120;
-export const MOST_MENUS = 24;
+export const MAX_MENU_NAME_LENGTH = 60;
+export const MAX_ENTRY_LABEL_LENGTH = 120;
+export const MAX_MENUS = 24;
 /** A menu shows at most so many levels. */
-export const MOST_LEVELS = 6;
+export const MAX_LEVELS = 6;
 /** So many entries can be arranged by hand, or be exceptions. */
-export const MOST_ENTRIES = 2000;
+export const MAX_ENTRIES = 2000;
 
 /** In which order a menu has what it takes from the tree. */
 export const ENTRY_ORDERS = ['tree', 'alphabet', 'date'] as const;
@@ -46,7 +46,7 @@ export const entryAudiencesSchema = z.array(audienceIdSchema).min(1).max(30).nul
 export const PINS = ['first', 'last'] as const;
 export type Pin = (typeof PINS)[number];
 
-const label = textsSchema(LONGEST_ENTRY_LABEL);
+const label = textsSchema(MAX_ENTRY_LABEL_LENGTH);
 
 /** What a menu that follows the tree has otherwise for one page. What it says nothing of is as in the tree. */
 export const entryExceptionSchema = z.strictObject({
@@ -83,7 +83,7 @@ export const arrangedEntrySchema: z.ZodType<ArrangedEntry> = z.strictObject({
   target: entryTargetSchema,
   only: entryAudiencesSchema,
   get below() {
-    return z.array(arrangedEntrySchema).max(MOST_ENTRIES);
+    return z.array(arrangedEntrySchema).max(MAX_ENTRIES);
   },
 });
 
@@ -100,7 +100,7 @@ export const settledPageSchema = z.strictObject({
 export type SettledPage = z.infer<typeof settledPageSchema>;
 
 export const arrangementSchema = z.strictObject({
-  entries: z.array(arrangedEntrySchema).max(MOST_ENTRIES),
+  entries: z.array(arrangedEntrySchema).max(MAX_ENTRIES),
   settled: z.array(settledPageSchema).max(20_000),
 });
 /** The entries of a menu as a person arranged them, and the tree as it was when the two were last settled. */
@@ -115,9 +115,9 @@ export type MenuRoot = z.infer<typeof menuRootSchema>;
 
 export const menuSchema = z.strictObject({
   id: menuIdSchema,
-  name: z.string().min(1).max(LONGEST_MENU_NAME),
+  name: z.string().min(1).max(MAX_MENU_NAME_LENGTH),
   root: menuRootSchema,
-  levels: z.number().int().min(1).max(MOST_LEVELS),
+  levels: z.number().int().min(1).max(MAX_LEVELS),
   order: z.enum(ENTRY_ORDERS),
   /** Whether the page that it begins below has an entry too, above the others. */
   withRoot: z.boolean(),
@@ -125,8 +125,8 @@ export const menuSchema = z.strictObject({
   headings: z.enum(['text', 'first page']),
   /** Whether it is arranged by hand. Else it follows the tree, with its exceptions and what it has besides. */
   isByHand: z.boolean(),
-  exceptions: z.array(entryExceptionSchema).max(MOST_ENTRIES),
-  extras: z.array(extraEntrySchema).max(MOST_ENTRIES),
+  exceptions: z.array(entryExceptionSchema).max(MAX_ENTRIES),
+  extras: z.array(extraEntrySchema).max(MAX_ENTRIES),
   /** What was arranged by hand. It is kept while the menu follows the tree, so that nothing is lost by going there and back. */
   arranged: arrangementSchema.nullable(),
   /** Whether, arranged by hand, it takes by itself what changes in the tree and cannot clash. */

@@ -9,8 +9,8 @@ import {
   withAccess,
 } from './access.ts';
 
-export const LONGEST_LABEL_NAME = 60;
-export const MOST_LABELS = 100;
+export const MAX_LABEL_NAME_LENGTH = 60;
+export const MAX_LABELS = 100;
 
 /** What a label narrows, for all pages that bear it; what is left out is as in `NO_RULE`. */
 export const labelRuleSchema = accessChangeSchema.pick({
@@ -30,7 +30,7 @@ export type About = (typeof ABOUT)[number];
 
 export const pageLabelSchema = z.strictObject({
   id: labelIdSchema,
-  name: z.string().min(1).max(LONGEST_LABEL_NAME),
+  name: z.string().min(1).max(MAX_LABEL_NAME_LENGTH),
   rule: labelRuleSchema,
   about: z.enum(ABOUT).optional(),
 });

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { type PageId, pageIdSchema } from './ids.ts';
 import type { Refusal } from './refusal.ts';
 import { refuse } from './refusal.ts';
-import { DEEPEST, type Site, ancestorsOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from './site.ts';
+import { MAX_DEPTH, type Site, ancestorsOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from './site.ts';
 
 export const orderKeySchema = z.string().max(200).refine(isOrderKey, 'not an order key');
 
@@ -27,7 +27,7 @@ export function checkParent(site: Site, parent: PageId | null, moved: PageId | n
   if (node.type === 'link') return refuse('parent-is-link', { page: parent });
   if (moved !== null && isWithin(site, parent, moved)) return refuse('moved-inside-itself', { page: moved });
   const depth = ancestorsOf(site, parent).length + 1;
-  if (depth + height >= DEEPEST) return refuse('too-deep', { page: moved ?? parent, deepest: DEEPEST });
+  if (depth + height >= MAX_DEPTH) return refuse('too-deep', { page: moved ?? parent, deepest: MAX_DEPTH });
   return null;
 }
 

@@ -77,16 +77,16 @@ export const NO_PLAN: PagePlan = Object.freeze({
 });
 export const PLAN_FIELDS = Object.keys(NO_PLAN) as readonly (keyof PagePlan)[];
 
-export const LONGEST_PURPOSE = 2000;
-export const LONGEST_OWNER = 100;
-export const MOST_WORDS = 1_000_000;
-export const LONGEST_OLD_ADDRESS = 2000;
-export const MOST_OLD_ADDRESSES = 500;
+export const MAX_PURPOSE_LENGTH = 2000;
+export const MAX_OWNER_LENGTH = 100;
+export const MAX_WORDS = 1_000_000;
+export const MAX_OLD_ADDRESS_LENGTH = 2000;
+export const MAX_OLD_ADDRESSES = 500;
 
 export const oldAddressSchema = z
   .string()
   .min(1, 'an old address is not empty')
-  .max(LONGEST_OLD_ADDRESS, `at most ${LONGEST_OLD_ADDRESS} characters`)
+  .max(MAX_OLD_ADDRESS_LENGTH, `at most ${MAX_OLD_ADDRESS_LENGTH} characters`)
   .regex(/^\S+$/, 'an address has no spaces');
 
 export const questionSchema = z.strictObject({
@@ -99,14 +99,14 @@ export const questionSchema = z.strictObject({
 
 const fieldSchemas = {
   origin: z.enum(ORIGINS).nullable(),
-  purpose: z.string().max(LONGEST_PURPOSE, `at most ${LONGEST_PURPOSE} characters`),
-  owner: z.string().max(LONGEST_OWNER, `at most ${LONGEST_OWNER} characters`),
+  purpose: z.string().max(MAX_PURPOSE_LENGTH, `at most ${MAX_PURPOSE_LENGTH} characters`),
+  owner: z.string().max(MAX_OWNER_LENGTH, `at most ${MAX_OWNER_LENGTH} characters`),
   due: z.iso.date('a day such as 2027-03-01').nullable(),
   readiness: z.enum(READINESS),
   importance: z.literal(IMPORTANCE).nullable(),
-  words: z.int().min(0, 'no less than 0').max(MOST_WORDS, `at most ${MOST_WORDS}`).nullable(),
+  words: z.int().min(0, 'no less than 0').max(MAX_WORDS, `at most ${MAX_WORDS}`).nullable(),
   goals: z.array(goalIdSchema).max(100),
-  oldAddresses: z.array(oldAddressSchema).max(MOST_OLD_ADDRESSES),
+  oldAddresses: z.array(oldAddressSchema).max(MAX_OLD_ADDRESSES),
   references: z.array(pageIdSchema).max(200),
   notes: contentIdSchema.nullable(),
 };

@@ -9,8 +9,8 @@ export const redirectIdSchema = z
   .brand<'RedirectId'>();
 export type RedirectId = z.infer<typeof redirectIdSchema>;
 
-export const MOST_REDIRECTS = 5_000;
-export const LONGEST_REDIRECT_ADDRESS = 500;
+export const MAX_REDIRECTS = 5_000;
+export const MAX_REDIRECT_ADDRESS_LENGTH = 500;
 
 /** Where a redirect leads: to a page, wherever it stands then, to an outside address, or nowhere (`gone`). */
 export const destinationSchema = z.union([targetSchema, z.literal('gone')]);
@@ -19,7 +19,7 @@ export type Destination = z.infer<typeof destinationSchema>;
 /** An address of the site as it stands in a redirect: rooted, without a slash at its end; `/*` at the end takes in all below. */
 export const redirectAddressSchema = z
   .string()
-  .max(LONGEST_REDIRECT_ADDRESS, `at most ${LONGEST_REDIRECT_ADDRESS} characters`)
+  .max(MAX_REDIRECT_ADDRESS_LENGTH, `at most ${MAX_REDIRECT_ADDRESS_LENGTH} characters`)
   .regex(
     /^\/(?!\*$)[^\s*#]+[^\s*#/](\/\*)?$|^\/[^\s*#/](\/\*)?$/u,
     "an address of this site begins with '/' and has no spaces; '/*' stands at its end only",

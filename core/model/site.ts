@@ -80,9 +80,9 @@ export interface Site {
   readonly isLiveTree?: true;
 }
 
-export const LONGEST_TITLE = 300;
+export const MAX_TITLE_LENGTH = 300;
 /** The top level is depth 0; a tree has at most this many levels. */
-export const DEEPEST = 40;
+export const MAX_DEPTH = 40;
 const NO_CHILDREN: readonly PageId[] = Object.freeze([]);
 
 /** Siblings in order: by order key, ties by id. */

@@ -11,7 +11,7 @@ export interface Slug {
 export type Slugs = Readonly<Record<string, Slug>>;
 
 export const NO_SLUGS: Slugs = Object.freeze({});
-export const LONGEST_SLUG = 80;
+export const MAX_SLUG_LENGTH = 80;
 
 /**
  * Slugs as they come in an operation. `{ own: true }` sets a chosen slug; `{ text: '', own: false }` lets it follow
@@ -19,7 +19,7 @@ export const LONGEST_SLUG = 80;
  */
 export const slugsSchema = z.record(
   languageSchema,
-  z.object({ text: z.string().max(LONGEST_SLUG, `at most ${LONGEST_SLUG} characters`), own: z.boolean() }),
+  z.object({ text: z.string().max(MAX_SLUG_LENGTH, `at most ${MAX_SLUG_LENGTH} characters`), own: z.boolean() }),
 );
 
 /** Addresses directly below a site's root that the visitors' side answers itself. */
@@ -35,7 +35,7 @@ export const RESERVED_AT_ROOT: ReadonlySet<string> = new Set([
 
 /** A slug may hold letters and digits of any script, with single hyphens, dots or underscores between them. */
 const SLUG_SHAPE = /^[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:[-._][\p{L}\p{M}\p{N}]+)*$/u;
-export const isSlug = (text: string): boolean => text.length <= LONGEST_SLUG && SLUG_SHAPE.test(text);
+export const isSlug = (text: string): boolean => text.length <= MAX_SLUG_LENGTH && SLUG_SHAPE.test(text);
 
 /**
  * The slug proposed by a title: transliterated to plain letters, small, words joined by hyphens, at most 60 characters
@@ -58,7 +58,7 @@ export function freeSlug(wanted: string, isTaken: (text: string) => boolean): st
   if (!isTaken(wanted)) return wanted;
   for (let n = 2; ; n++) {
     const suffix = `-${n}`;
-    const candidate = wanted.slice(0, LONGEST_SLUG - suffix.length) + suffix;
+    const candidate = wanted.slice(0, MAX_SLUG_LENGTH - suffix.length) + suffix;
     if (!isTaken(candidate)) return candidate;
   }
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { pageIdSchema } from './ids.ts';
 import { textsSchema } from './texts.ts';
 
-export const LONGEST_LEAD_IN = 60;
+export const MAX_LEAD_IN_LENGTH = 60;
 
 /** How trails look: of the whole site, of a layout, of a branch or of a page. The nearest setting holds, as a whole. */
 export const trailSettingSchema = z.strictObject({
@@ -15,9 +15,9 @@ export const trailSettingSchema = z.strictObject({
   ]),
   withHome: z.boolean(),
   /** What home is called in trails; empty: as menus call it. */
-  homeLabel: textsSchema(LONGEST_LEAD_IN),
+  homeLabel: textsSchema(MAX_LEAD_IN_LENGTH),
   /** The words before it, such as "You are here:". */
-  leadIn: textsSchema(LONGEST_LEAD_IN),
+  leadIn: textsSchema(MAX_LEAD_IN_LENGTH),
   /** The page itself, at its end. */
   current: z.enum(['shown', 'linked', 'left out']),
   separator: z.string().min(1).max(3),

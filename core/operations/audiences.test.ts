@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Audience, type AudienceId, EVERYONE, MOST_AUDIENCES } from '../model/audience.ts';
+import { type Audience, type AudienceId, EVERYONE, MAX_AUDIENCES } from '../model/audience.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import type { LabelId } from '../model/access.ts';
 import type { Site } from '../model/site.ts';
@@ -54,7 +54,7 @@ describe('an audience that is added', () => {
 
   it('is one of so many at most', () => {
     const full = after(
-      ...Array.from({ length: MOST_AUDIENCES - 2 }, (_, n) => added(`more${n}` as AudienceId, `More ${n}`)),
+      ...Array.from({ length: MAX_AUDIENCES - 2 }, (_, n) => added(`more${n}` as AudienceId, `More ${n}`)),
     );
     expect(refusal(added(governors, 'Governors'), full)).toBe('audience-too-many');
   });

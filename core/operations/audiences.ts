@@ -4,8 +4,8 @@ import {
   type Audience,
   type AudienceId,
   EVERYONE,
-  LONGEST_AUDIENCE_NAME,
-  MOST_AUDIENCES,
+  MAX_AUDIENCE_NAME_LENGTH,
+  MAX_AUDIENCES,
   audienceIdSchema,
   includesItself,
 } from '../model/audience.ts';
@@ -16,8 +16,8 @@ import type { Site } from '../model/site.ts';
 import { audiencesOfMenu } from './menus.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
-const title = z.string().max(LONGEST_AUDIENCE_NAME, `at most ${LONGEST_AUDIENCE_NAME} characters`);
-const includes = z.array(audienceIdSchema).max(MOST_AUDIENCES);
+const title = z.string().max(MAX_AUDIENCE_NAME_LENGTH, `at most ${MAX_AUDIENCE_NAME_LENGTH} characters`);
+const includes = z.array(audienceIdSchema).max(MAX_AUDIENCES);
 
 export const audienceAddSchema = z.strictObject({
   name: z.literal('audience.add'),
@@ -37,7 +37,7 @@ export const audienceAdd = defineOperation({
     const { audiences } = site.settings;
     if (audience === EVERYONE || audiences.some((one) => one.id === audience))
       return refuse('audience-exists', { audience });
-    if (audiences.length >= MOST_AUDIENCES) return refuse('audience-too-many', { limit: MOST_AUDIENCES });
+    if (audiences.length >= MAX_AUDIENCES) return refuse('audience-too-many', { limit: MAX_AUDIENCES });
     const made: Audience = { id: audience, name: given.trim(), includes: normal(included), ...landingOf(landing) };
     const next = [...audiences];
     const before = after == null ? -1 : next.findIndex((one) => one.id === after);

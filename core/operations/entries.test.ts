@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toPageId } from '../model/ids.ts';
-import { type ArrangedEntry, type EntryId, MAIN_MENU, MOST_LEVELS, entryOf } from '../model/menu.ts';
+import { type ArrangedEntry, type EntryId, MAIN_MENU, MAX_LEVELS, entryOf } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import { siteAfter } from '../testing/random-site.ts';
@@ -76,12 +76,12 @@ describe('an entry of a menu that is arranged by hand', () => {
 
   it('goes no deeper than menus are drawn', () => {
     const deep = siteAfter(
-      Array.from({ length: MOST_LEVELS - 2 }, (_, n) =>
+      Array.from({ length: MAX_LEVELS - 2 }, (_, n) =>
         words(`deep${n}`, `Deep ${n}`, { under: n === 0 ? 'inner' : `deep${n - 1}` }),
       ),
       byHand,
     );
-    expect(refusal(deep, words('below', 'Below', { under: `deep${MOST_LEVELS - 3}` }))).toBe('entry-too-deep');
+    expect(refusal(deep, words('below', 'Below', { under: `deep${MAX_LEVELS - 3}` }))).toBe('entry-too-deep');
   });
 
   it('is taken out with those below it, and comes back by undoing', () => {

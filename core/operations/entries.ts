@@ -5,8 +5,8 @@ import {
   type ArrangedEntry,
   type EntryId,
   type ExtraEntry,
-  LONGEST_ENTRY_LABEL,
-  MOST_LEVELS,
+  MAX_ENTRY_LABEL_LENGTH,
+  MAX_LEVELS,
   type Menu,
   type MenuId,
   NO_EXCEPTION,
@@ -23,7 +23,7 @@ import { type Texts, textsSchema, withTexts } from '../model/texts.ts';
 import { type Outcome, defineOperation } from './definition.ts';
 import { changedMenu, checkMenu, namedMenu } from './menus.ts';
 
-const label = textsSchema(LONGEST_ENTRY_LABEL);
+const label = textsSchema(MAX_ENTRY_LABEL_LENGTH);
 
 export const entryAddSchema = z.strictObject({
   name: z.literal('entry.add'),
@@ -204,8 +204,8 @@ function onMenu(site: Site, id: string, change: (menu: Menu) => Menu | Refusal):
   if ('ok' in next) return next;
   // What follows the tree may have brought it deeper than a hand may.
   const levels = (menu: Menu) => levelsOf(menu.arranged?.entries ?? []);
-  if (levels(next) > Math.max(MOST_LEVELS, levels(was)))
-    return refuse('entry-too-deep', { menu: id, limit: MOST_LEVELS });
+  if (levels(next) > Math.max(MAX_LEVELS, levels(was)))
+    return refuse('entry-too-deep', { menu: id, limit: MAX_LEVELS });
   return checkMenu(site, next, was) ?? changedMenu(site, was, next);
 }
 

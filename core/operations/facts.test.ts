@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type FactId, MOST_FACTS } from '../model/fact.ts';
+import { type FactId, MAX_FACTS } from '../model/fact.ts';
 import { type Site, newSettings, makeSite } from '../model/site.ts';
 import { toSiteKey } from '../model/ids.ts';
 import { siteAfter } from '../testing/random-site.ts';
@@ -40,7 +40,7 @@ describe('a fact of the site', () => {
     expect(refusal(add('mail', ' '))).toBe('fact-unnamed');
     expect(refusal(add('phone', 'Again'))).toBe('fact-exists');
     const full = siteAfter(
-      Array.from({ length: MOST_FACTS - 2 }, (_, n) => add(`fact${n}`, `Fact ${n}`)),
+      Array.from({ length: MAX_FACTS - 2 }, (_, n) => add(`fact${n}`, `Fact ${n}`)),
       site,
     );
     expect(refusal(add('mail', 'Mail'), full)).toBe('fact-too-many');

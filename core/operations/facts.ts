@@ -1,12 +1,12 @@
 import { z } from 'zod';
-import { type Fact, LONGEST_FACT, LONGEST_FACT_NAME, MOST_FACTS, factIdSchema } from '../model/fact.ts';
+import { type Fact, MAX_FACT_LENGTH, MAX_FACT_NAME_LENGTH, MAX_FACTS, factIdSchema } from '../model/fact.ts';
 import { refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
-const title = z.string().max(LONGEST_FACT_NAME, `at most ${LONGEST_FACT_NAME} characters`);
-const text = z.string().max(LONGEST_FACT, `at most ${LONGEST_FACT} characters`);
+const title = z.string().max(MAX_FACT_NAME_LENGTH, `at most ${MAX_FACT_NAME_LENGTH} characters`);
+const text = z.string().max(MAX_FACT_LENGTH, `at most ${MAX_FACT_LENGTH} characters`);
 
 export const factAddSchema = z.strictObject({
   name: z.literal('fact.add'),
@@ -25,7 +25,7 @@ export const factAdd = defineOperation({
   apply(site, { fact, after, title: name, text: says = '', inFooter = false }) {
     const { facts } = site.settings;
     if (facts.some(({ id }) => id === fact)) return refuse('fact-exists', { fact });
-    if (facts.length >= MOST_FACTS) return refuse('fact-too-many', { limit: MOST_FACTS });
+    if (facts.length >= MAX_FACTS) return refuse('fact-too-many', { limit: MAX_FACTS });
     if (name.trim() === '') return refuse('fact-unnamed', { fact });
     const before = after == null ? -1 : facts.findIndex(({ id }) => id === after);
     const at = after === undefined || (after !== null && before === -1) ? facts.length : before + 1;

@@ -4,13 +4,13 @@ import { refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
-export const LONGEST_STATEMENT = 300;
-export const LONGEST_AUDIENCE = 200;
-export const LONGEST_MEASURE = 300;
+export const MAX_STATEMENT_LENGTH = 300;
+export const MAX_AUDIENCE_LENGTH = 200;
+export const MAX_MEASURE_LENGTH = 300;
 
-const statement = z.string().max(LONGEST_STATEMENT, `at most ${LONGEST_STATEMENT} characters`);
-const audience = z.string().max(LONGEST_AUDIENCE, `at most ${LONGEST_AUDIENCE} characters`);
-const measure = z.string().max(LONGEST_MEASURE, `at most ${LONGEST_MEASURE} characters`);
+const statement = z.string().max(MAX_STATEMENT_LENGTH, `at most ${MAX_STATEMENT_LENGTH} characters`);
+const audience = z.string().max(MAX_AUDIENCE_LENGTH, `at most ${MAX_AUDIENCE_LENGTH} characters`);
+const measure = z.string().max(MAX_MEASURE_LENGTH, `at most ${MAX_MEASURE_LENGTH} characters`);
 
 export const goalAddSchema = z.strictObject({
   name: z.literal('goal.add'),

@@ -3,9 +3,9 @@ import { type LabelId, NO_RULE, labelIdSchema } from '../model/access.ts';
 import {
   ABOUT,
   type About,
-  LONGEST_LABEL_NAME,
+  MAX_LABEL_NAME_LENGTH,
   type LabelRule,
-  MOST_LABELS,
+  MAX_LABELS,
   type PageLabel,
   isKind,
   kindAmong,
@@ -19,7 +19,7 @@ import type { Site } from '../model/site.ts';
 import { checkNarrowing } from './checks.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
-const title = z.string().max(LONGEST_LABEL_NAME, `at most ${LONGEST_LABEL_NAME} characters`);
+const title = z.string().max(MAX_LABEL_NAME_LENGTH, `at most ${MAX_LABEL_NAME_LENGTH} characters`);
 
 export const labelAddSchema = z.strictObject({
   name: z.literal('label.add'),
@@ -39,7 +39,7 @@ export const labelAdd = defineOperation({
   apply(site, { label, after, title: given, rule, about }) {
     const { labels } = site.settings;
     if (labels.some((one) => one.id === label)) return refuse('label-exists', { label });
-    if (labels.length >= MOST_LABELS) return refuse('label-too-many', { limit: MOST_LABELS });
+    if (labels.length >= MAX_LABELS) return refuse('label-too-many', { limit: MAX_LABELS });
     const made: PageLabel = {
       id: label,
       name: given.trim(),

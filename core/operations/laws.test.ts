@@ -126,7 +126,7 @@ describe('a sequence of operations', () => {
       fc.property(anySite, steps, fc.boolean(), (site, made, isBroken) => {
         const edits = editsOf(site, made);
         const broken: Operation[] = isBroken
-          ? [{ name: 'page.move', page: 'nobody' as never, place: { parent: null } }]
+          ? [{ name: 'page.move', page: 'neverThere' as never, place: { parent: null } }]
           : [];
         const whole = applyOperations(site, [...edits, ...broken]);
         if (whole.ok) expect(differencesBetween(whole.site, siteAfter(edits, site))).toEqual([]);

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toPageId } from '../model/ids.ts';
-import { type LayoutId, MOST_LAYOUTS, STANDARD_LAYOUT } from '../model/layout.ts';
+import { type LayoutId, MAX_LAYOUTS, STANDARD_LAYOUT } from '../model/layout.ts';
 import { MAIN_MENU, type MenuId } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
 import { siteAfter } from '../testing/random-site.ts';
@@ -46,7 +46,7 @@ describe('a layout that is added', () => {
     const lost = { ...STANDARD_LAYOUT.menus, side: 'nowhere' as MenuId };
     expect(refusal(add(bare, 'Bare', { fields: { menus: lost } }))).toBe('menu-unknown');
     const full = siteAfter(
-      Array.from({ length: MOST_LAYOUTS - 2 }, (_, n) => add(`layout${n}` as LayoutId, `Layout ${n}`)),
+      Array.from({ length: MAX_LAYOUTS - 2 }, (_, n) => add(`layout${n}` as LayoutId, `Layout ${n}`)),
       site,
     );
     expect(refusal(add(bare, 'Bare'), full)).toBe('layout-too-many');

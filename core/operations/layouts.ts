@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import {
-  LONGEST_LAYOUT_NAME,
+  MAX_LAYOUT_NAME_LENGTH,
   type Layout,
   type LayoutId,
-  MOST_LAYOUTS,
+  MAX_LAYOUTS,
   STANDARD_LAYOUT,
   layoutIdSchema,
   layoutSchema,
@@ -13,7 +13,7 @@ import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 
-const title = z.string().max(LONGEST_LAYOUT_NAME, `at most ${LONGEST_LAYOUT_NAME} characters`);
+const title = z.string().max(MAX_LAYOUT_NAME_LENGTH, `at most ${MAX_LAYOUT_NAME_LENGTH} characters`);
 const fieldsSchema = layoutSchema.omit({ id: true, name: true }).extend({ title }).partial();
 type Fields = z.infer<typeof fieldsSchema>;
 
@@ -33,7 +33,7 @@ export const layoutAdd = defineOperation({
   apply(site, { layout, after, title: name, fields = {} }) {
     const { layouts } = site.settings;
     if (layouts.some(({ id }) => id === layout)) return refuse('layout-exists', { layout });
-    if (layouts.length >= MOST_LAYOUTS) return refuse('layout-too-many', { limit: MOST_LAYOUTS });
+    if (layouts.length >= MAX_LAYOUTS) return refuse('layout-too-many', { limit: MAX_LAYOUTS });
     const made: Layout = { ...(layouts[0] ?? STANDARD_LAYOUT), ...fields, id: layout, name: name.trim() };
     const forbidden = checkLayout(site, made, layouts[0] ?? null);
     if (forbidden) return forbidden;

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { type LayoutId, type MenuSlot, MENU_SLOTS } from '../model/layout.ts';
 import {
-  LONGEST_MENU_NAME,
-  MOST_ENTRIES,
-  MOST_MENUS,
+  MAX_MENU_NAME_LENGTH,
+  MAX_ENTRIES,
+  MAX_MENUS,
   type Menu,
   allEntries,
   levelsOf,
@@ -14,11 +14,11 @@ import {
 } from '../model/menu.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
-import { DEEPEST, type Site } from '../model/site.ts';
+import { MAX_DEPTH, type Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 import type { Operation } from './operation.ts';
 
-const title = z.string().max(LONGEST_MENU_NAME, `at most ${LONGEST_MENU_NAME} characters`);
+const title = z.string().max(MAX_MENU_NAME_LENGTH, `at most ${MAX_MENU_NAME_LENGTH} characters`);
 const fieldsSchema = menuSchema.omit({ id: true, name: true }).extend({ title }).partial();
 type Fields = z.infer<typeof fieldsSchema>;
 
@@ -40,7 +40,7 @@ export const menuAdd = defineOperation({
   apply(site, { menu, after, title: given, fields = {}, slots = [] }) {
     const { menus } = site.settings;
     if (menus.some(({ id }) => id === menu)) return refuse('menu-exists', { menu });
-    if (menus.length >= MOST_MENUS) return refuse('menu-too-many', { limit: MOST_MENUS });
+    if (menus.length >= MAX_MENUS) return refuse('menu-too-many', { limit: MAX_MENUS });
     const made = normal({ ...newMenu(menu, given.trim()), ...fields });
     const before = after == null ? -1 : menus.findIndex(({ id }) => id === after);
     const at = after === undefined || (after !== null && before === -1) ? menus.length : before + 1;
@@ -166,9 +166,9 @@ export function checkMenu(site: Site, menu: Menu, before: Menu | null): Refusal 
   if (typeof root === 'object' && JSON.stringify(root) !== JSON.stringify(before?.root) && !site.nodes.has(root.page))
     return refuse('page-unknown', { page: root.page });
   const entries = [...allEntries(arranged?.entries ?? [])];
-  if (entries.length > MOST_ENTRIES || exceptions.length + extras.length > MOST_ENTRIES)
-    return refuse('entry-too-many', { menu: id, limit: MOST_ENTRIES });
-  if (levelsOf(arranged?.entries ?? []) > DEEPEST) return refuse('entry-too-deep', { menu: id, limit: DEEPEST });
+  if (entries.length > MAX_ENTRIES || exceptions.length + extras.length > MAX_ENTRIES)
+    return refuse('entry-too-many', { menu: id, limit: MAX_ENTRIES });
+  if (levelsOf(arranged?.entries ?? []) > MAX_DEPTH) return refuse('entry-too-deep', { menu: id, limit: MAX_DEPTH });
   for (const ids of [entries.map((one) => one.id), extras.map((one) => one.id), exceptions.map((one) => one.page)]) {
     const twice = ids.find((one, index) => ids.indexOf(one as never) !== index);
     if (twice !== undefined) return refuse('entry-exists', { menu: id, entry: twice });

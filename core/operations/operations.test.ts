@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { derivedOf } from '../derive/derived.ts';
 import { type ContentId, type PageId, toPageId } from '../model/ids.ts';
-import { DEEPEST, type Site, branchOf, childrenOf, newSettings, nodeAt } from '../model/site.ts';
+import { MAX_DEPTH, type Site, branchOf, childrenOf, newSettings, nodeAt } from '../model/site.ts';
 import { siteAfter } from '../testing/random-site.ts';
 import { applyOperation, applyOperations, cellsOf, checkTogether, wordsOf } from './apply.ts';
 import type { Operation } from './operation.ts';
@@ -107,12 +107,12 @@ describe('page.add', () => {
   ])('refuses %s', (_, operation, code) => expect(refusal(operation)).toBe(code));
   it('refuses a level below the deepest', () => {
     let site = siteAfter([add('d0', 'D')]);
-    for (let depth = 1; depth < DEEPEST; depth++) site = siteAfter([add(`d${depth}`, 'D', `d${depth - 1}`)], site);
-    expect(branchOf(site, null)).toHaveLength(DEEPEST);
-    expect(refusal(add('x', 'X', `d${DEEPEST - 1}`), site)).toBe('too-deep');
+    for (let depth = 1; depth < MAX_DEPTH; depth++) site = siteAfter([add(`d${depth}`, 'D', `d${depth - 1}`)], site);
+    expect(branchOf(site, null)).toHaveLength(MAX_DEPTH);
+    expect(refusal(add('x', 'X', `d${MAX_DEPTH - 1}`), site)).toBe('too-deep');
     expect(refusal(move('d1', 'd0'), site)).toBe('taken');
     const beside = siteAfter([add('y', 'Y'), add('y1', 'Y', 'y')], site);
-    expect(refusal(move('y', `d${DEEPEST - 2}`), beside)).toBe('too-deep');
+    expect(refusal(move('y', `d${MAX_DEPTH - 2}`), beside)).toBe('too-deep');
   });
 });
 

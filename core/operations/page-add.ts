@@ -9,7 +9,7 @@ import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
 import { planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { LONGEST_TITLE } from '../model/site.ts';
+import { MAX_TITLE_LENGTH } from '../model/site.ts';
 import { NO_SLUGS, slugsSchema } from '../model/slug.ts';
 import { NO_TEXTS, textsSchema, withTexts } from '../model/texts.ts';
 import { checkAccess, checkFrame, checkRestored, checkSlugs, checkTarget } from './checks.ts';
@@ -20,8 +20,8 @@ export const pageAddSchema = z.strictObject({
   page: pageIdSchema,
   place: placeSchema,
   type: z.enum(NODE_TYPES).optional(),
-  title: textsSchema(LONGEST_TITLE),
-  label: textsSchema(LONGEST_TITLE).optional(),
+  title: textsSchema(MAX_TITLE_LENGTH),
+  label: textsSchema(MAX_TITLE_LENGTH).optional(),
   slug: slugsSchema.optional(),
   description: textsSchema(2000).optional(),
   inMenus: z.boolean().optional(),

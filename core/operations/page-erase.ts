@@ -8,7 +8,7 @@ import { fromKeptPlan, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
 import { orderKeySchema } from '../model/place.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { LONGEST_TITLE } from '../model/site.ts';
+import { MAX_TITLE_LENGTH } from '../model/site.ts';
 import { slugsSchema } from '../model/slug.ts';
 import { textsSchema } from '../model/texts.ts';
 import { andBelow, defineOperation, quoted } from './definition.ts';
@@ -55,8 +55,8 @@ const removedNodeSchema = z.strictObject({
   parent: pageIdSchema.nullable(),
   order: orderKeySchema,
   type: z.enum(NODE_TYPES),
-  title: textsSchema(LONGEST_TITLE),
-  label: textsSchema(LONGEST_TITLE),
+  title: textsSchema(MAX_TITLE_LENGTH),
+  label: textsSchema(MAX_TITLE_LENGTH),
   slug: slugsSchema,
   description: textsSchema(2000),
   inMenus: z.boolean(),

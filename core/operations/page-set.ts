@@ -15,7 +15,7 @@ import { targetSchema } from '../model/target.ts';
 import { type PlanChange, planChange, planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { LONGEST_TITLE, addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
+import { MAX_TITLE_LENGTH, addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
 import { NO_SLUGS, type Slugs, sameSlugs, slugsSchema } from '../model/slug.ts';
 import { textIn, textsChange, textsSchema, withTexts } from '../model/texts.ts';
 import { checkAccess, checkFrame, checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
@@ -23,8 +23,8 @@ import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 const fieldsSchema = z.strictObject({
   type: z.enum(NODE_TYPES).optional(),
-  title: textsSchema(LONGEST_TITLE).optional(),
-  label: textsSchema(LONGEST_TITLE).optional(),
+  title: textsSchema(MAX_TITLE_LENGTH).optional(),
+  label: textsSchema(MAX_TITLE_LENGTH).optional(),
   slug: slugsSchema.optional(),
   description: textsSchema(2000).optional(),
   inMenus: z.boolean().optional(),

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { toPageId } from '../model/ids.ts';
-import { type Destination, MOST_REDIRECTS, type RedirectId } from '../model/redirect.ts';
+import { type Destination, MAX_REDIRECTS, type RedirectId } from '../model/redirect.ts';
 import type { Site } from '../model/site.ts';
 import { siteAfter } from '../testing/random-site.ts';
 import { applyOperation, wordsOf } from './apply.ts';
@@ -54,7 +54,7 @@ describe('a redirect', () => {
       ...site,
       settings: {
         ...site.settings,
-        redirects: Array.from({ length: MOST_REDIRECTS }, (_, n) => ({ id: id(`r${n}`), from: `/r${n}`, to: 'gone' })),
+        redirects: Array.from({ length: MAX_REDIRECTS }, (_, n) => ({ id: id(`r${n}`), from: `/r${n}`, to: 'gone' })),
       },
     };
     expect(refusal(add('third', '/tides', 'gone'), full)).toBe('redirect-too-many');

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { pageWithAddress } from '../model/address-scope.ts';
 import {
   type Destination,
-  MOST_REDIRECTS,
+  MAX_REDIRECTS,
   type Redirect,
   type RedirectId,
   destinationSchema,
@@ -31,7 +31,7 @@ export const redirectAdd = defineOperation({
   apply(site, { redirect, after, from, to }) {
     const { redirects } = site.settings;
     if (redirects.some(({ id }) => id === redirect)) return refuse('redirect-exists', { redirect });
-    if (redirects.length >= MOST_REDIRECTS) return refuse('redirect-too-many', { limit: MOST_REDIRECTS });
+    if (redirects.length >= MAX_REDIRECTS) return refuse('redirect-too-many', { limit: MAX_REDIRECTS });
     const made: Redirect = { id: redirect, from: from.normalize('NFC'), to };
     if (redirects.some((one) => one.from === made.from)) return refuse('redirect-twice', { address: from });
     // In inverses, which alone say what it follows, it is as it was; what has been put at its address since goes before it.

@@ -9,12 +9,12 @@ import { trailSettingSchema } from '../model/trail-setting.ts';
 import { checkRestored, checkStands } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
-export const LONGEST_SITE_NAME = 120;
+export const MAX_SITE_NAME_LENGTH = 120;
 
 export const siteSetSchema = z.strictObject({
   name: z.literal('site.set'),
   fields: z.strictObject({
-    name: z.string().max(LONGEST_SITE_NAME, `at most ${LONGEST_SITE_NAME} characters`).optional(),
+    name: z.string().max(MAX_SITE_NAME_LENGTH, `at most ${MAX_SITE_NAME_LENGTH} characters`).optional(),
     language: languageSchema.optional(),
     home: pageIdSchema.nullable().optional(),
     trail: trailSettingSchema.optional(),

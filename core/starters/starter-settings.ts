@@ -1,16 +1,16 @@
 import { z } from 'zod';
 import type { LabelId } from '../model/access.ts';
-import { type AudienceId, LONGEST_AUDIENCE_NAME } from '../model/audience.ts';
-import { HEADER_STYLES, type Layout, type LayoutId, LONGEST_LAYOUT_NAME, MENU_SLOTS } from '../model/layout.ts';
-import { LONGEST_MENU_NAME } from '../model/menu.ts';
-import { ABOUT, LONGEST_LABEL_NAME, isKind } from '../model/page-label.ts';
+import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH } from '../model/audience.ts';
+import { HEADER_STYLES, type Layout, type LayoutId, MAX_LAYOUT_NAME_LENGTH, MENU_SLOTS } from '../model/layout.ts';
+import { MAX_MENU_NAME_LENGTH } from '../model/menu.ts';
+import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
 import type { Settings } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
 
 /** How a starter names settings of a site: ids are a site's own. */
-export const audienceNameSchema = z.string().trim().min(1).max(LONGEST_AUDIENCE_NAME);
-export const layoutNameSchema = z.string().trim().min(1).max(LONGEST_LAYOUT_NAME);
-export const kindNameSchema = z.string().trim().min(1).max(LONGEST_LABEL_NAME);
+export const audienceNameSchema = z.string().trim().min(1).max(MAX_AUDIENCE_NAME_LENGTH);
+export const layoutNameSchema = z.string().trim().min(1).max(MAX_LAYOUT_NAME_LENGTH);
+export const kindNameSchema = z.string().trim().min(1).max(MAX_LABEL_NAME_LENGTH);
 
 /** A layout that a starter's pages stand in. Menus go by their names; trails and pictures are a site's own. */
 export const starterLayoutSchema = z.strictObject({
@@ -18,7 +18,7 @@ export const starterLayoutSchema = z.strictObject({
   header: z.enum(HEADER_STYLES),
   hasFooter: z.boolean(),
   hasTurns: z.boolean(),
-  menus: z.partialRecord(z.enum(MENU_SLOTS), z.string().trim().min(1).max(LONGEST_MENU_NAME)),
+  menus: z.partialRecord(z.enum(MENU_SLOTS), z.string().trim().min(1).max(MAX_MENU_NAME_LENGTH)),
 });
 export type StarterLayout = z.infer<typeof starterLayoutSchema>;
 

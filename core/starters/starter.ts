@@ -11,13 +11,13 @@ import {
   ruleOf,
   toKeptAccess,
 } from '../model/access.ts';
-import { type Audience, type AudienceId, EVERYONE, MOST_AUDIENCES } from '../model/audience.ts';
+import { type Audience, type AudienceId, EVERYONE, MAX_AUDIENCES } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
-import { type LayoutId, MOST_LAYOUTS } from '../model/layout.ts';
+import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/node.ts';
-import { MOST_LABELS, kindAmong } from '../model/page-label.ts';
-import { LONGEST_PURPOSE, planOf } from '../model/plan.ts';
-import { DEEPEST, LONGEST_TITLE, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
+import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
+import { MAX_DEPTH, MAX_TITLE_LENGTH, type Site, childrenOf, nodeAt } from '../model/site.ts';
 import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -34,9 +34,9 @@ import {
   starterLayoutSchema,
 } from './starter-settings.ts';
 
-export const MOST_SHELLS = 2000;
+export const MAX_SHELLS = 2000;
 
-const audienceNames = z.array(audienceNameSchema).max(MOST_AUDIENCES);
+const audienceNames = z.array(audienceNameSchema).max(MAX_AUDIENCES);
 const shellAccessSchema = z
   .strictObject({
     only: audienceNames.min(1),
@@ -71,19 +71,19 @@ export interface Shell {
 }
 
 const shellSchema: z.ZodType<Shell> = z.strictObject({
-  title: z.string().trim().min(1).max(LONGEST_TITLE),
+  title: z.string().trim().min(1).max(MAX_TITLE_LENGTH),
   type: z.enum(NODE_TYPES).exclude(['link']).optional(),
-  label: z.string().max(LONGEST_TITLE).optional(),
-  slug: z.string().max(LONGEST_TITLE).optional(),
+  label: z.string().max(MAX_TITLE_LENGTH).optional(),
+  slug: z.string().max(MAX_TITLE_LENGTH).optional(),
   inMenus: z.boolean().optional(),
   description: z.string().max(2000).optional(),
-  purpose: z.string().max(LONGEST_PURPOSE).optional(),
+  purpose: z.string().max(MAX_PURPOSE_LENGTH).optional(),
   sections: z.array(z.string().trim().min(1).max(200)).max(100).optional(),
   access: shellAccessSchema.optional(),
   kind: kindNameSchema.optional(),
   layout: layoutNameSchema.optional(),
   get below() {
-    return z.array(shellSchema).max(MOST_SHELLS).optional();
+    return z.array(shellSchema).max(MAX_SHELLS).optional();
   },
 });
 
@@ -93,9 +93,9 @@ export const starterSchema = z.strictObject({
   version: z.literal(1),
   name: z.string().trim().min(1, 'a starter has a name').max(100),
   description: z.string().max(500),
-  layouts: z.array(starterLayoutSchema).max(MOST_LAYOUTS).optional(),
-  kinds: z.array(starterKindSchema).max(MOST_LABELS).optional(),
-  pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MOST_SHELLS),
+  layouts: z.array(starterLayoutSchema).max(MAX_LAYOUTS).optional(),
+  kinds: z.array(starterKindSchema).max(MAX_LABELS).optional(),
+  pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MAX_SHELLS),
 });
 export type Starter = z.infer<typeof starterSchema>;
 
@@ -127,7 +127,7 @@ export function flatShells(starter: Pick<Starter, 'pages'>): FlatShell[] {
 /** Whether a starter is small and shallow enough to be used. */
 export const isUsable = (starter: Starter): boolean => {
   const flat = flatShells(starter);
-  return flat.length <= MOST_SHELLS && flat.every(({ depth }) => depth < DEEPEST);
+  return flat.length <= MAX_SHELLS && flat.every(({ depth }) => depth < MAX_DEPTH);
 };
 
 type Add = Extract<Operation, { name: 'page.add' }>;

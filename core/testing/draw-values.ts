@@ -8,7 +8,7 @@ import type { SiteNode } from '../model/node.ts';
 import { type LabelRule, isKind } from '../model/page-label.ts';
 import type { Place } from '../model/place.ts';
 import { IMPORTANCE, ORIGINS, type PlanChange, READINESS } from '../model/plan.ts';
-import { DEEPEST, type Site, ancestorsOf, branchOf, childrenOf, isWithin, nodeAt } from '../model/site.ts';
+import { MAX_DEPTH, type Site, ancestorsOf, branchOf, childrenOf, isWithin, nodeAt } from '../model/site.ts';
 import type { Slugs } from '../model/slug.ts';
 import type { Target } from '../model/target.ts';
 import type { Texts } from '../model/texts.ts';
@@ -97,7 +97,7 @@ function drawParent(site: Site, draw: Draw, moved: PageId | null): PageId | null
   if (draw.isOdd && draw.chance(0.4)) {
     const links = all.filter((id) => nodeAt(site, id).type === 'link');
     const own = moved === null ? [] : all.filter((id) => isWithin(site, id, moved));
-    const lowest = draw.maybeOf(all.filter((id) => ancestorsOf(site, id).length === DEEPEST - 1));
+    const lowest = draw.maybeOf(all.filter((id) => ancestorsOf(site, id).length === MAX_DEPTH - 1));
     if (lowest !== undefined) return lowest;
     const places = [draw.maybeOf(links), draw.maybeOf(own), NOBODY];
     return draw.of(places.filter((id) => id !== undefined));

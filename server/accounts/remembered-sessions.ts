@@ -7,7 +7,7 @@ import { tellSessionEnded } from './session-repository.ts';
 /** A session is read again after so long, should the word that it ended not have come through. */
 const REMEMBERED_MS = 30_000;
 export const SESSION_COOKIE = 'spur.workbench';
-const MOST_REMEMBERED = 10_000;
+const MAX_REMEMBERED = 10_000;
 
 type Callback = (fault?: unknown) => void;
 
@@ -58,7 +58,7 @@ export class RememberedSessions extends Store {
     if (known) return callback(null, known);
     this.#store.get(id, (fault, session) => {
       if (session) {
-        if (this.#remembered.size >= MOST_REMEMBERED) this.#remembered.clear();
+        if (this.#remembered.size >= MAX_REMEMBERED) this.#remembered.clear();
         const until = Math.min(this.#now().getTime() + REMEMBERED_MS, expiryOf(session));
         this.#remembered.set(id, { json: JSON.stringify(session), account: session.account ?? null, until });
       }

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { makeFirstAccount, offerFirstAccount } from './account-service.ts';
-import { MOST_FOR_ONE_ACCOUNT } from '../security/attempts.ts';
+import { MAX_FOR_ONE_ACCOUNT } from '../security/attempts.ts';
 
 let server: TestServer;
 beforeAll(async () => {
@@ -44,7 +44,7 @@ describe('signing in', () => {
 
   it('is limited: after too many failures even the right password waits', async () => {
     const person = await server.person('Bram');
-    for (let n = 0; n < MOST_FOR_ONE_ACCOUNT; n++) expect((await person.signIn('wrong')).status).toBe(401);
+    for (let n = 0; n < MAX_FOR_ONE_ACCOUNT; n++) expect((await person.signIn('wrong')).status).toBe(401);
     const answer = await person.signIn();
     expect(answer.status).toBe(429);
     expect(answer.json.detail).toMatch(/Wait \d+ seconds/);

@@ -15,7 +15,7 @@ import { decodeText } from '../old-site/decode-text.ts';
 import { ProblemError } from '../problem.ts';
 import { type ReadArchive, writeArchive } from './archive-repository.ts';
 
-const MOST_FAULTS = 50;
+const MAX_FAULTS = 50;
 
 /** Sends an archive as one JSON document; an edit of the history is a line. Where the receiver is slow, reading waits. */
 export async function sendArchive({ head, history }: ReadArchive, to: Writable): Promise<void> {
@@ -48,7 +48,7 @@ export async function restoreArchive(
     new ProblemError(
       'file-unreadable',
       { name: file.slice(0, 200), line: 1, reason: reasons[0]! },
-      reasons.slice(0, MOST_FAULTS).map((detail) => ({ pointer: '/line/1', detail })),
+      reasons.slice(0, MAX_FAULTS).map((detail) => ({ pointer: '/line/1', detail })),
     );
   const text = decodeText(await unpacked(Buffer.from(bytes, 'base64'), file)).replace(/^\uFEFF/, '');
   let json: unknown;

@@ -6,13 +6,13 @@ import type { MatchRequest } from './match-thread.ts';
 
 /** The sites that were matched last, with what is known of them. */
 const memories = new Map<SiteKey, MatchMemory>();
-const MOST_MEMORIES = 4;
+const MAX_MEMORIES = 4;
 
 function memoryOf(site: SiteKey): MatchMemory {
   const memory = memories.get(site) ?? new MatchMemory();
   memories.delete(site);
   memories.set(site, memory);
-  if (memories.size > MOST_MEMORIES) memories.delete([...memories.keys()][0]!);
+  if (memories.size > MAX_MEMORIES) memories.delete([...memories.keys()][0]!);
   return memory;
 }
 

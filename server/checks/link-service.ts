@@ -18,14 +18,14 @@ export const NIGHTLY_LINKS = 'nightly-links';
 const AT_NIGHT = '0 3 * * *';
 
 /** So many addresses of a site are asked at most. */
-const MOST_ADDRESSES = 5000;
+const MAX_ADDRESSES = 5000;
 /** So many hosts are asked beside each other, each for one address at a time with a pause between two. */
 const HOSTS_AT_ONCE = 6;
 const PAUSE_MS = 300;
-const LONGEST_MS = 10_000;
+const MAX_WAIT_MS = 10_000;
 /** What is larger is there. */
-const LARGEST = 200_000;
-const MOST_HOPS = 5;
+const MAX_SIZE = 200_000;
+const MAX_HOPS = 5;
 
 /** What came of asking for an address: null where all is well. */
 type Asked = { readonly fault: OutsideAnswer['fault'] | 'not asked'; readonly says: string } | null;
@@ -43,7 +43,7 @@ export class LinkService {
     this.#database = database;
     this.#cache = cache;
     this.#now = now;
-    this.#limits = { largest: LARGEST, longestMs: LONGEST_MS, allowedHosts };
+    this.#limits = { largest: MAX_SIZE, longestMs: MAX_WAIT_MS, allowedHosts };
     this.look = new BackgroundLook(database, now, 'links', (...given) => this.#ask(...given));
   }
 
@@ -72,7 +72,7 @@ export class LinkService {
       ...outsideLinksOfSettings(site.settings),
     ];
     const all = [...new Set(links.map(({ address }) => address))].sort();
-    const addresses = all.slice(0, MOST_ADDRESSES);
+    const addresses = all.slice(0, MAX_ADDRESSES);
     const readAt = this.#now().toISOString();
     const faults: LinkReport['faults'] = [];
     const notAsked: LinkReport['notAsked'] = [];
@@ -109,7 +109,7 @@ export class LinkService {
   async #askOne(start: string, robots: Map<string, Promise<Robot | CrawlFault>>, signal: AbortSignal): Promise<Asked> {
     let address = start;
     let isForGood = true;
-    for (let hop = 0; hop <= MOST_HOPS; hop++) {
+    for (let hop = 0; hop <= MAX_HOPS; hop++) {
       const allowed = await this.#robotsFor(address, robots, signal);
       if (allowed instanceof CrawlFault)
         return { fault: allowed.isForbidden ? 'not asked' : 'no answer', says: allowed.message };

@@ -14,7 +14,7 @@ export interface StoredContent {
 }
 
 /** The longest text, as JSON. */
-export const LONGEST_TEXT = 400_000;
+export const MAX_TEXT_LENGTH = 400_000;
 
 /**
  * A text that came from outside, checked against the editor's schema and rendered.
@@ -22,10 +22,10 @@ export const LONGEST_TEXT = 400_000;
  */
 export function acceptContent(given: { id: ContentId; document: TextDocument }): StoredContent {
   const { document } = given;
-  if (JSON.stringify(document).length > LONGEST_TEXT)
+  if (JSON.stringify(document).length > MAX_TEXT_LENGTH)
     throw new ProblemError('content-invalid', {
       content: given.id,
-      reason: `it is longer than ${LONGEST_TEXT} characters of JSON`,
+      reason: `it is longer than ${MAX_TEXT_LENGTH} characters of JSON`,
     });
   try {
     textSchema.nodeFromJSON(document).check();

@@ -27,13 +27,13 @@ export class Statement {
   }
 }
 
-const MOST_NAMES = 500;
+const MAX_NAMES = 500;
 const names = new Map<string, string>();
 
 function nameOf(text: string): string {
   let name = names.get(text);
   if (name === undefined) {
-    if (names.size >= MOST_NAMES) names.clear();
+    if (names.size >= MAX_NAMES) names.clear();
     names.set(text, (name = createHash('md5').update(text).digest('hex')));
   }
   return name;

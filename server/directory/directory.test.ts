@@ -162,7 +162,7 @@ describe('at night', () => {
     await serviceFor({ url: `${server.directoryOrigin}/scim/v2`, token: 'test' }).syncAtNight();
     expect((await visitors()).filter(({ isSuspended }) => isSuspended)).toEqual([]);
     const { last } = (await ines.get('/api/sites/pq/directory')).json;
-    expect(last.fault).toContain('12 accounts would be suspended; at night at most 5 are');
+    expect(last.fault).toContain('would suspend 12 accounts; the nightly run suspends at most 5');
     expect((await sync(true)).items).toHaveLength(12);
   });
 });

@@ -22,7 +22,7 @@ export interface DirectoryContents {
 
 const PART = 100;
 /** More people than one site has visitors. */
-const MOST = 20_000;
+const MAX_ITEMS = 20_000;
 const PATIENCE_MS = 15_000;
 
 const listOf = <Resource extends z.ZodType>(resource: Resource) =>
@@ -75,8 +75,8 @@ async function readAll<Resource extends z.ZodType>(
     const part = await readPart(access, `${kind}?startIndex=${all.length + 1}&count=${PART}`, listOf(schema));
     all.push(...(part.Resources as z.output<Resource>[]));
     if (all.length >= part.totalResults || part.Resources.length === 0) return all;
-    if (all.length >= MOST)
-      throw new ProblemError('directory-unreadable', { reason: `it has more than ${MOST} ${kind}` });
+    if (all.length >= MAX_ITEMS)
+      throw new ProblemError('directory-unreadable', { reason: `it has more than ${MAX_ITEMS} ${kind}` });
   }
 }
 

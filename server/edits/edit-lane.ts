@@ -62,7 +62,7 @@ function rememberedCaller({ sessions, signed }: EditLane, cookies: string | unde
   return id === null ? null : sessions.rememberedAccount(id);
 }
 
-const MOST_COOKIES = 1000;
+const MAX_COOKIES = 1000;
 
 /** The sessions that cookies name. That a signature is right is worked out once for the same cookies, since it costs as much as an edit. */
 export class SignedSessions {
@@ -81,7 +81,7 @@ export class SignedSessions {
     // The session package marks a signed value so.
     const id = cookie?.startsWith('s:') ? unsign(cookie.slice(2), this.#secret) : false;
     if (id === false) return null;
-    if (this.#known.size >= MOST_COOKIES) this.#known.clear();
+    if (this.#known.size >= MAX_COOKIES) this.#known.clear();
     this.#known.set(cookies, id);
     return id;
   }

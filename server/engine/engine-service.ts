@@ -8,8 +8,8 @@ import { ProblemError } from '../problem.ts';
 import { readAsEngine } from '../standins/search-engine.ts';
 
 /** So many addresses of a site are read at most, and so many findings are told. */
-const MOST_ADDRESSES = 20_000;
-const MOST_FINDINGS = 500;
+const MAX_ADDRESSES = 20_000;
+const MAX_FINDINGS = 500;
 
 /** Looks at live sites as a search engine does. */
 export class EngineService {
@@ -43,7 +43,7 @@ export class EngineService {
     const release = await loadRelease(this.#database, site);
     if (!release) throw new ProblemError('nothing-live');
     const readAt = this.#now();
-    const { seen, isWhole } = await readAsEngine(this.#liveOrigin, site, MOST_ADDRESSES, tell, signal);
+    const { seen, isWhole } = await readAsEngine(this.#liveOrigin, site, MAX_ADDRESSES, tell, signal);
     const { indexed, intended, findings } = engineReport(release.site, seen, readAt.getTime());
     return {
       readAt: readAt.toISOString(),
@@ -52,7 +52,7 @@ export class EngineService {
       indexed,
       intended,
       count: findings.length,
-      findings: findings.slice(0, MOST_FINDINGS),
+      findings: findings.slice(0, MAX_FINDINGS),
     };
   }
 }

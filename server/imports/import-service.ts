@@ -11,7 +11,7 @@ import { planSiteFile } from '#core/imports/site-file-plan.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { type PageId, type SiteKey, toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { type Account, MOST_OPERATIONS, type OperationsBody } from '#contract/api.ts';
+import { type Account, MAX_OPERATIONS, type OperationsBody } from '#contract/api.ts';
 import type { ImportAnswer, ImportBody } from '#contract/imports.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { decodeText } from '../old-site/decode-text.ts';
@@ -19,8 +19,8 @@ import { unpacked } from '../old-site/bring-pages.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 
-const MOST_FAULTS = 50;
-const MOST_NOTES = 200;
+const MAX_FAULTS = 50;
+const MAX_NOTES = 200;
 
 interface Read {
   readonly format: ImportAnswer['format'];
@@ -50,15 +50,15 @@ export class ImportService {
       format: read.format,
       pages: read.tree.pages.length,
       items: items.map(({ operation, ...item }) => (void operation, { ...item, fields: [...item.fields] })),
-      notes: read.tree.notes.slice(0, MOST_NOTES),
+      notes: read.tree.notes.slice(0, MAX_NOTES),
     };
     if (!body.apply) return { ...told, applied: null, revision };
     const chosen = body.chosen
       ? new Set(body.chosen)
       : new Set(items.filter(({ kind }) => kind !== 'removed').map((item) => item.key));
     const operations = operationsOf(site, items, chosen);
-    if (operations.length > MOST_OPERATIONS)
-      throw new ProblemError('import-too-large', { count: operations.length, limit: MOST_OPERATIONS });
+    if (operations.length > MAX_OPERATIONS)
+      throw new ProblemError('import-too-large', { count: operations.length, limit: MAX_OPERATIONS });
     if (operations.length === 0) return { ...told, applied: 0, revision };
     const done = await this.#edits.apply(key, account, {
       revision,
@@ -117,7 +117,7 @@ function refused(name: string, faults: readonly LineFault[]): ProblemError {
   return new ProblemError(
     'file-unreadable',
     { name: name.slice(0, 200), line: first?.line ?? 1, reason: first?.detail ?? 'It holds nothing.' },
-    faults.slice(0, MOST_FAULTS).map(({ line, detail }) => ({ pointer: `/line/${line}`, detail })),
+    faults.slice(0, MAX_FAULTS).map(({ line, detail }) => ({ pointer: `/line/${line}`, detail })),
   );
 }
 

@@ -65,8 +65,8 @@ interface Tokens {
   readonly given: string | null;
 }
 
-const MOST_HEADERS = 2000;
-const LONGEST_KEPT = 2000;
+const MAX_HEADERS = 2000;
+const MAX_KEPT_LENGTH = 2000;
 const known = new Map<string, Tokens>();
 
 /** What a Cookie header holds for us. A browser sends the same one with each request, so it is taken apart once. */
@@ -78,8 +78,8 @@ function tokensIn(header: string): Tokens {
       token: token !== null && /^[0-9A-Za-z_-]{10,64}$/.test(token) ? token : null,
       given: cookieIn(header, PASSPHRASE_COOKIE),
     };
-    if (known.size >= MOST_HEADERS) known.clear();
-    if (header.length <= LONGEST_KEPT) known.set(header, tokens);
+    if (known.size >= MAX_HEADERS) known.clear();
+    if (header.length <= MAX_KEPT_LENGTH) known.set(header, tokens);
   }
   return tokens;
 }

@@ -9,9 +9,9 @@ import { escaped } from './html.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
 
-const LARGEST_FORM = '8kb';
+const MAX_FORM_BYTES = '8kb';
 const emailSchema = z.email().max(200);
-const LEAST_PASSWORD = 10;
+const MIN_PASSWORD_LENGTH = 10;
 
 export interface JoiningParts {
   readonly sites: LiveSites;
@@ -29,7 +29,7 @@ interface Said {
 /** Joining an audience by a link, and choosing a new password. Forms are taken from the site's own pages only. */
 export function mountJoiningPages(app: Express, parts: JoiningParts): void {
   const { sites, letters } = parts;
-  const form = express.urlencoded({ extended: false, limit: LARGEST_FORM });
+  const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
   /** Finds the site, and shows what the handler says of it. */
   const page =
     (handler: (site: LetterSite, request: Request, response: Response) => Promise<Said | null>): RequestHandler =>
@@ -138,7 +138,9 @@ const letterSent = (email: string): Said => ({
 function faultsIn({ audience }: OpenLetter, name: string, password: string): string[] {
   return [
     ...(audience !== null && name.trim() === '' ? ['Type your name.'] : []),
-    ...(password.length < LEAST_PASSWORD ? [`Use at least ${LEAST_PASSWORD} characters for the password.`] : []),
+    ...(password.length < MIN_PASSWORD_LENGTH
+      ? [`Use at least ${MIN_PASSWORD_LENGTH} characters for the password.`]
+      : []),
   ];
 }
 
@@ -154,7 +156,7 @@ function renderLetter(
       ? `<p><label>Your name<br><input name="name" autocomplete="name" required maxlength="100" value="${escaped(name)}"></label></p>`
       : '',
     !isJoining || !isKnown
-      ? `<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${LEAST_PASSWORD} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${LEAST_PASSWORD}" maxlength="200"></label></p>`
+      ? `<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${MIN_PASSWORD_LENGTH} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${MIN_PASSWORD_LENGTH}" maxlength="200"></label></p>`
       : '',
   ].join('');
   return {

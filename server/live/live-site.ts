@@ -2,7 +2,7 @@ import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
 import { affectedPages } from '#core/changes/affected-pages.ts';
-import { leadOf } from '#core/derive/redirects.ts';
+import { resolveRedirect } from '#core/derive/redirects.ts';
 import { type Membership, passphrasePage } from '#core/derive/access.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
@@ -31,14 +31,14 @@ import type { Visits } from './visits.ts';
 
 const HTML = 'text/html; charset=utf-8';
 /** So many answers of one site are kept ready for one kind of visitor; beyond that the one made first makes room. */
-const MOST_READY = 20_000;
+const MAX_READY = 20_000;
 /** For a longer address no pages are sought that are near it. */
-const LONGEST_NEAR = 300;
+const MAX_NEAR_LENGTH = 300;
 /** So many texts are read at once, and so many pages are made between two looks at what is asked for. */
 const TEXTS_AT_ONCE = 100;
 const PAGES_AT_ONCE = 2;
 /** So many kinds of visitors of one site are remembered; beyond that the one met first makes room. */
-const MOST_KINDS = 64;
+const MAX_KINDS = 64;
 /** Where nobody says until when a site is closed, robots are asked to come again after so long. */
 const USUAL_WORKS_SECONDS = 3600;
 /** What everyone gets may be kept by caches that ask again each time; what only some get, by their own browser alone. */
@@ -303,7 +303,7 @@ export class LiveSite {
 
   /** Where an address leads that no page has, by its path with the query, else without. */
   #leadFrom(kind: Kind, rest: string, query: string): ReadyAnswer | Moved | undefined {
-    const found = leadOf(this.release.whole, this.release.sources, pathOfOldAddress(rest + query));
+    const found = resolveRedirect(this.release.whole, this.release.sources, pathOfOldAddress(rest + query));
     if (!found) return undefined;
     const to = whereTo(kind.view, found.to);
     if (to === undefined) return undefined;
@@ -323,7 +323,7 @@ export class LiveSite {
     // An address that is in use, and closed to whoever asks, is not asked for in vain.
     if (path !== null && !derived.rowAt.has(path)) this.#parts.visits.miss(site.key, path, ownPath(place, referrer));
     const near =
-      path === null || path.length > LONGEST_NEAR
+      path === null || path.length > MAX_NEAR_LENGTH
         ? []
         : nearestPages(derived.addresses, path, (row) => view.found[row] === 1);
     const make = async () =>
@@ -350,7 +350,7 @@ export class LiveSite {
     const key = this.#keyOf(asking);
     let kind = this.#kinds.get(key);
     if (!kind || !isNow(kind)) {
-      if (this.#kinds.size >= MOST_KINDS) this.#kinds.delete(this.#kinds.keys().next().value!);
+      if (this.#kinds.size >= MAX_KINDS) this.#kinds.delete(this.#kinds.keys().next().value!);
       this.#kinds.set(key, (kind = this.#makeKind(asking)));
     }
     return kind;
@@ -389,6 +389,6 @@ const cachingOf = ({ isSignedIn, visitor }: LiveView): string[] =>
   isSignedIn || visitor.size > 1 ? FOR_ONE : FOR_EVERYONE;
 
 function keep(ready: Kind['ready'], path: string, answer: ReadyAnswer): void {
-  if (ready.size >= MOST_READY) ready.delete(ready.keys().next().value!);
+  if (ready.size >= MAX_READY) ready.delete(ready.keys().next().value!);
   ready.set(path, answer);
 }

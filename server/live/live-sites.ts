@@ -12,7 +12,7 @@ import type { SignIn } from './render-page.ts';
 import type { Visits } from './visits.ts';
 
 /** So long at most a new release waits for the pages to be ready that visitors had asked for. */
-const LONGEST_PREPARING_MS = 5000;
+const MAX_PREPARING_MS = 5000;
 
 /**
  * The live sites by key, each as its latest release has it:
@@ -72,7 +72,7 @@ export class LiveSites {
       const next = await loadReleaseAfter(this.#database, before.release);
       const live = next && this.#siteOf(next);
       const mayWait = live && !live.release.works && !before.release.works && !live.closesPages(before);
-      if (mayWait) await live.prepare(before, LONGEST_PREPARING_MS);
+      if (mayWait) await live.prepare(before, MAX_PREPARING_MS);
       if (!live) throw new Error('Nothing of it is live any more.');
       this.#sites.set(key, Promise.resolve(live));
       this.#ready.set(key, live);

@@ -5,7 +5,7 @@ import type { Release } from './live-repository.ts';
 import { type LiveView, pathOf } from './live-view.ts';
 
 /** A sitemap file holds at most so many addresses (sitemaps.org 0.9). */
-export const MOST_IN_ONE_FILE = 50_000;
+export const MAX_IN_ONE_FILE = 50_000;
 const NAMESPACE = 'http://www.sitemaps.org/schemas/sitemap/0.9';
 
 /** The addresses that are offered to search engines, in tree order: those that everyone can open and that are not held back. */
@@ -20,7 +20,7 @@ function offeredPages({ derived: { outline, addresses }, offered }: LiveView): {
  * The sitemap files by name: `sitemap.xml` alone, or an index of that name with `sitemap-1.xml` and so on where there
  * are more addresses than one file holds.
  */
-export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = MOST_IN_ONE_FILE): Map<string, string> {
+export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = MAX_IN_ONE_FILE): Map<string, string> {
   const { place } = view;
   const entries = offeredPages(view).map(({ id, address }) => {
     const changed = liveAt.get(id);
@@ -45,7 +45,7 @@ export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = M
 /** The name of a collection's feed, as the last step of an address below the collection's own. */
 export const FEED = 'feed.xml';
 /** A feed holds so many entries, the latest. */
-const MOST_IN_FEED = 50;
+const MAX_IN_FEED = 50;
 
 /** Whether a page has a feed: it lists what stands below it in the order of days, and everyone is offered it. */
 export function hasFeed({ site, derived, offered }: LiveView, row: number): boolean {
@@ -68,7 +68,7 @@ export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): 
     (one) => addresses[one] !== null && offered[one] === 1,
   );
   const changedAt = (one: number) => liveAt.get(outline.nodes[one]!.id)?.toISOString() ?? new Date(0).toISOString();
-  const entries = rows.slice(0, MOST_IN_FEED).map((one) => {
+  const entries = rows.slice(0, MAX_IN_FEED).map((one) => {
     const node = outline.nodes[one]!;
     const summary = textIn(node.description, language);
     const date = node.frame?.date;

@@ -11,7 +11,7 @@ import { type Askers, PASSPHRASE_COOKIE } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
 
-const LARGEST_FORM = '8kb';
+const MAX_FORM_BYTES = '8kb';
 const REMEMBERED_MS = 30 * 24 * 3600 * 1000;
 
 export interface PassphraseParts {
@@ -32,7 +32,7 @@ export function mountPassphrasePages(
 ): void {
   app.post(
     '/:site/~passphrase',
-    express.urlencoded({ extended: false, limit: LARGEST_FORM }),
+    express.urlencoded({ extended: false, limit: MAX_FORM_BYTES }),
     async (request, response, next) => {
       const key = siteKeySchema.safeParse(request.params.site);
       if (!key.success) return next();

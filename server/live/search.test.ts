@@ -66,7 +66,7 @@ describe('the search of a site', () => {
     expect((await search('q=workshop')).titles).toEqual(['Workshops']);
     expect((await search('q=%22nobody+is+turned%22')).titles).toEqual(['Bursaries']);
     expect((await search('q=knots+or+bursary')).titles).toEqual(['Ropes and knots', 'Bursaries']);
-    expect((await search('q=knots+-splicing')).main).toContain('No page has');
+    expect((await search('q=knots+-splicing')).main).toContain('No page contains');
   });
 
   it.each([
@@ -77,7 +77,7 @@ describe('the search of a site', () => {
   ])('understands %s, and says that it is only close', async (asked, title) => {
     const { main, titles } = await search(`q=${asked}`);
     expect(titles).toEqual([title]);
-    expect(main).toMatch(/No page has exactly ‘\w+’. 1 page with words close to it:/);
+    expect(main).toMatch(/No page contains exactly ‘\w+’. 1 page with similar words:/);
   });
 
   it('leaves out what is held back from it, by close words too', async () => {
@@ -90,10 +90,10 @@ describe('the search of a site', () => {
     ['', 'Search'],
     ['q=', 'Search'],
     ['q=%00', 'Search'],
-    ['q=the+of', 'No page has'],
+    ['q=the+of', 'No page contains'],
     ['q=%3Cscript%3Ealert(1)%3C/script%3E', '&lt;script&gt;'],
-    ["q='))--+|+%26+!+:*", 'No page has'],
-    [`q=${'word+'.repeat(500)}`, 'No page has'],
+    ["q='))--+|+%26+!+:*", 'No page contains'],
+    [`q=${'word+'.repeat(500)}`, 'No page contains'],
     ['q=planks&part=-1', '1 page with'],
     ['q=planks&part=99', '1 page with'],
   ])('takes %s for what it is', async (query, words) => {

@@ -15,7 +15,7 @@ import {
 import { escaped } from './html.ts';
 import { type LiveView, pathOf } from './live-view.ts';
 import { renderFrame } from './render-page.ts';
-import { LONGEST_QUESTION, renderSearchForm } from './search-form.ts';
+import { MAX_QUESTION_LENGTH, renderSearchForm } from './search-form.ts';
 
 const ON_ONE_PAGE = 10;
 
@@ -33,7 +33,7 @@ export function questionIn(query: string): SearchQuestion {
   const words = (given.get('q') ?? '').replace(/\p{Cc}+/gu, ' ').trim();
   const part = Number(given.get('part'));
   return {
-    words: words.slice(0, LONGEST_QUESTION),
+    words: words.slice(0, MAX_QUESTION_LENGTH),
     part: Number.isInteger(part) && part > 1 && part < 1000 ? part : 1,
   };
 }

@@ -3,7 +3,7 @@ import type { SiteKey } from '#core/model/ids.ts';
 import type { Miss } from './visits.ts';
 
 /** So many addresses asked for in vain are kept of a site; those asked for longest ago make room. */
-const MOST_MISSED = 2_000;
+const MAX_MISSED = 2_000;
 
 /** Adds hits of redirects. A site that is gone meanwhile counts nothing. */
 export async function addHits(
@@ -40,6 +40,6 @@ export async function addMisses(
   await database.raw(
     `DELETE FROM missed_address WHERE site = ? AND path IN
        (SELECT path FROM missed_address WHERE site = ? ORDER BY last_at DESC, path OFFSET ?)`,
-    [site, site, MOST_MISSED],
+    [site, site, MAX_MISSED],
   );
 }

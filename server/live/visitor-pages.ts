@@ -7,7 +7,7 @@ import { VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessio
 import { type Askers, visitorToken } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
 
-const LARGEST_FORM = '8kb';
+const MAX_FORM_BYTES = '8kb';
 
 /** Signing in and out on the visitors' side. Forms are taken from the site's own pages only. */
 export function mountVisitorPages(
@@ -17,7 +17,7 @@ export function mountVisitorPages(
   attempts: Attempts,
   askers: Askers,
 ): void {
-  const form = express.urlencoded({ extended: false, limit: LARGEST_FORM });
+  const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
   const show = async (request: Request, response: Response, given: { to: string; email: string; isWrong: boolean }) => {
     const page = await sites.signInPage(String(request.params.site), await askers.find(request), given);
     if (page) page.send(request, response);

@@ -6,9 +6,9 @@ import { addHits, addMisses } from './visit-repository.ts';
 /** What is counted is written down so often. */
 const EVERY_MS = 2_000;
 /** So many addresses are counted between two times of writing down; the others are let go. */
-const MOST_AT_ONCE = 2_000;
+const MAX_AT_ONCE = 2_000;
 /** A longer address asked for in vain is nobody's link. */
-const LONGEST_PATH = 300;
+const MAX_PATH_LENGTH = 300;
 
 /** What visitors asked for in vain, and where from within the site. */
 export interface Miss {
@@ -42,9 +42,9 @@ export class Visits {
   /** An address was asked for in vain; `from` is the path of the site's own page that led there, or null. */
   miss(site: SiteKey, path: string, from: string | null): void {
     const misses = this.#of(this.#misses, site);
-    if (path.length > LONGEST_PATH || !this.#hasRoom(misses, path)) return;
+    if (path.length > MAX_PATH_LENGTH || !this.#hasRoom(misses, path)) return;
     const known = misses.get(path);
-    misses.set(path, { count: (known?.count ?? 0) + 1, from: from?.slice(0, LONGEST_PATH) ?? known?.from ?? null });
+    misses.set(path, { count: (known?.count ?? 0) + 1, from: from?.slice(0, MAX_PATH_LENGTH) ?? known?.from ?? null });
   }
 
   /** Writes down what was counted so far. */
@@ -76,6 +76,6 @@ export class Visits {
 
   #hasRoom(paths: ReadonlyMap<string, unknown>, path: string): boolean {
     if (paths.has(path)) return true;
-    return this.#counted++ < MOST_AT_ONCE;
+    return this.#counted++ < MAX_AT_ONCE;
   }
 }

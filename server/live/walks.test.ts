@@ -41,9 +41,7 @@ describe('a walk', () => {
       'no-store',
       'noindex',
     ]);
-    expect(book.text).toContain(
-      '<strong>As Staff</strong>, the draft, now. Let through by the page itself (only Staff).',
-    );
+    expect(book.text).toContain('<strong>As Staff</strong>, the draft, now. Allowed by the page itself (only Staff).');
     const { pathname } = new URL(address);
     for (const [, href] of book.text.matchAll(/href="(\/pq[^"]*)"/g))
       expect(href!.startsWith(pathname.slice(0, -1))).toBe(true);
@@ -56,7 +54,7 @@ describe('a walk', () => {
     const fire = await page(address, '/handbook/fire');
     expect(fire.status).toBe(404);
     expect(fire.text).toContain('As Everyone');
-    expect(fire.text).toContain('Kept out by ‘Handbook’: only Staff.');
+    expect(fire.text).toContain('Blocked by ‘Handbook’: only Staff.');
     expect((await page(address)).text).not.toMatch(/>Handbook</);
   });
 

@@ -1,6 +1,6 @@
 import { promisify } from 'node:util';
 import { gunzip } from 'node:zlib';
-import { type LineFault, MOST_OLD_PAGES, type OldPage, unreadPage } from '#core/carryover/inventory.ts';
+import { type LineFault, MAX_OLD_PAGES, type OldPage, unreadPage } from '#core/carryover/inventory.ts';
 import { readAddressList } from '#core/formats/address-list.ts';
 import { readCsvTable } from '#core/formats/csv-table.ts';
 import { type InventoryColumns, guessColumns, readInventory } from '#core/formats/inventory-csv.ts';
@@ -12,10 +12,10 @@ import { normalAddress } from './normal-address.ts';
 import { politeFetch } from './polite-fetch.ts';
 
 /** The largest file, and the largest that a packed one may grow to, in bytes: as sitemaps.org has it. */
-const LARGEST_FILE = 50_000_000;
-const LONGEST_MS = 20_000;
+const MAX_FILE_BYTES = 50_000_000;
+const MAX_WAIT_MS = 20_000;
 /** At most so many files of an index are read. */
-const MOST_FILES = 200;
+const MAX_FILES = 200;
 
 export interface Brought {
   readonly pages: readonly OldPage[];
@@ -69,13 +69,13 @@ async function ofSitemaps(
   allowedHosts: ReadonlySet<string>,
 ): Promise<Brought> {
   const found = new Set(addresses);
-  const waiting = files.slice(0, MOST_FILES);
+  const waiting = files.slice(0, MAX_FILES);
   const seen = new Set(waiting);
-  for (let file = waiting.shift(); file !== undefined && found.size < MOST_OLD_PAGES; file = waiting.shift()) {
+  for (let file = waiting.shift(); file !== undefined && found.size < MAX_OLD_PAGES; file = waiting.shift()) {
     const read = await fetchSitemap(file, allowedHosts);
     for (const address of read.addresses) {
       if (read.kind === 'addresses') found.add(address);
-      else if (!seen.has(address) && seen.size < MOST_FILES) {
+      else if (!seen.has(address) && seen.size < MAX_FILES) {
         seen.add(address);
         waiting.push(address);
       }
@@ -83,7 +83,7 @@ async function ofSitemaps(
   }
   const pages = new Map<string, OldPage>();
   const faults: LineFault[] = [];
-  [...found].slice(0, MOST_OLD_PAGES).forEach((raw, index) => {
+  [...found].slice(0, MAX_OLD_PAGES).forEach((raw, index) => {
     const address = normalAddress(raw);
     if (address === null) faults.push({ line: index + 1, detail: `Entry ${index + 1} is not a web address.` });
     else pages.set(address, unreadPage(address));
@@ -94,7 +94,7 @@ async function ofSitemaps(
 async function fetchSitemap(address: string, allowedHosts: ReadonlySet<string>) {
   let at = address;
   for (let hop = 0; hop < 5; hop++) {
-    const fetched = await politeFetch(at, { largest: LARGEST_FILE, longestMs: LONGEST_MS, allowedHosts });
+    const fetched = await politeFetch(at, { largest: MAX_FILE_BYTES, longestMs: MAX_WAIT_MS, allowedHosts });
     if (!fetched.ok) throw new ProblemError('address-unreadable', { address: at, reason: fetched.detail });
     if (fetched.movedTo !== null) {
       at = fetched.movedTo;
@@ -114,13 +114,14 @@ async function fetchSitemap(address: string, allowedHosts: ReadonlySet<string>) 
 
 /** The bytes of a file, unpacked where it is packed by gzip; never more than may be. */
 export async function unpacked(bytes: Buffer, name: string): Promise<Buffer> {
-  if (bytes.length > LARGEST_FILE) throw new ProblemError('file-too-large', { name, limit: LARGEST_FILE / 1_000_000 });
+  if (bytes.length > MAX_FILE_BYTES)
+    throw new ProblemError('file-too-large', { name, limit: MAX_FILE_BYTES / 1_000_000 });
   if (bytes[0] !== 0x1f || bytes[1] !== 0x8b) return bytes;
   try {
-    return await promisify(gunzip)(bytes, { maxOutputLength: LARGEST_FILE });
+    return await promisify(gunzip)(bytes, { maxOutputLength: MAX_FILE_BYTES });
   } catch (fault) {
     if ((fault as { code?: string }).code === 'ERR_BUFFER_TOO_LARGE')
-      throw new ProblemError('file-too-large', { name, limit: LARGEST_FILE / 1_000_000 });
+      throw new ProblemError('file-too-large', { name, limit: MAX_FILE_BYTES / 1_000_000 });
     throw new ProblemError('file-unreadable', { name, line: 1, reason: 'It is packed by gzip and broken.' });
   }
 }

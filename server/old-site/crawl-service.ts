@@ -4,7 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Knex } from 'knex';
 import type { Robot } from 'robots-parser';
-import { MOST_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
+import { MAX_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CrawlBody } from '#contract/old-site.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
@@ -32,11 +32,11 @@ import { AGENT, type FetchLimits, politeFetch } from './polite-fetch.ts';
 import { readHtml } from './read-page.ts';
 import { CrawlFault, robotsAt } from './robots.ts';
 
-const LARGEST_PAGE = 3_000_000;
-const LONGEST_MS = 15_000;
+const MAX_PAGE = 3_000_000;
+const MAX_WAIT_MS = 15_000;
 /** A site that asks for longer pauses than this is read with this one. */
-const LONGEST_PAUSE_MS = 20_000;
-const MOST_FAILURES = 10;
+const MAX_PAUSE_MS = 20_000;
+const MAX_FAILURES = 10;
 
 /** Reads old sites page by page, as a guest: it asks `robots.txt` first, stays on the host, and waits between pages. */
 export class CrawlService {
@@ -107,10 +107,10 @@ export class CrawlService {
   };
 
   async #read(crawl: Crawl, signal: AbortSignal): Promise<void> {
-    const limits: FetchLimits = { largest: LARGEST_PAGE, longestMs: LONGEST_MS, allowedHosts: this.#allowedHosts };
+    const limits: FetchLimits = { largest: MAX_PAGE, longestMs: MAX_WAIT_MS, allowedHosts: this.#allowedHosts };
     const robots = await robotsAt(crawl.start, limits, signal);
     const asked = (robots.getCrawlDelay(AGENT) ?? 0) * 1000;
-    const waitMs = Math.min(LONGEST_PAUSE_MS, Math.max(crawl.pause_ms, asked));
+    const waitMs = Math.min(MAX_PAUSE_MS, Math.max(crawl.pause_ms, asked));
     /** Addresses in a row that got no answer: they are read again when the crawl goes on. */
     let unanswered: string[] = [];
     for (;;) {
@@ -132,10 +132,10 @@ export class CrawlService {
       const answered = await this.#readOne(crawl, address, robots, limits, signal);
       unanswered = answered ? [] : [...unanswered, address];
       const isFirst = counts.read === 0 && !answered;
-      if (isFirst || unanswered.length >= MOST_FAILURES) {
+      if (isFirst || unanswered.length >= MAX_FAILURES) {
         const why = isFirst ? await faultOf(this.#database, crawl.id, address) : null;
         await reopenAddresses(this.#database, crawl.id, unanswered);
-        throw new CrawlFault(why ?? `The site no longer answers: ${MOST_FAILURES} pages in a row failed. Go on later.`);
+        throw new CrawlFault(why ?? `The site no longer answers: ${MAX_FAILURES} pages in a row failed. Go on later.`);
       }
       await pause(waitMs, undefined, { signal });
     }
@@ -184,8 +184,8 @@ export class CrawlService {
   }
 
   async #keep(crawl: Crawl, pages: Parameters<typeof putOldPages>[2], links: readonly string[]): Promise<void> {
-    if ((await countOldPages(this.#database, crawl.site)) >= MOST_OLD_PAGES)
-      throw new CrawlFault(`The inventory holds ${MOST_OLD_PAGES} addresses, and no more are taken.`);
+    if ((await countOldPages(this.#database, crawl.site)) >= MAX_OLD_PAGES)
+      throw new CrawlFault(`The inventory holds ${MAX_OLD_PAGES} addresses, and no more are taken.`);
     await putOldPages(this.#database, crawl.site, pages);
     await addAddresses(this.#database, crawl.id, links);
   }

@@ -1,5 +1,5 @@
 import type { SiteKey } from '#core/model/ids.ts';
-import { MOST_OLD_PAGES, type OldPage } from '#core/carryover/inventory.ts';
+import { MAX_OLD_PAGES, type OldPage } from '#core/carryover/inventory.ts';
 import type { OldSiteAnswer } from '#contract/old-site.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
@@ -62,7 +62,7 @@ export function makeOldSiteHandlers({
       const known = new Set(await oldAddressesThere(database, key));
       const updated = brought.pages.filter((page) => known.has(page.address)).length;
       const added = brought.pages.length - updated;
-      if (known.size + added > MOST_OLD_PAGES) throw new ProblemError('too-many-old-pages', { limit: MOST_OLD_PAGES });
+      if (known.size + added > MAX_OLD_PAGES) throw new ProblemError('too-many-old-pages', { limit: MAX_OLD_PAGES });
       if (body.apply) {
         await database.transaction(async (trx) => {
           await putOldPages(trx, key, brought.pages);
@@ -91,8 +91,8 @@ export function makeOldSiteHandlers({
     startCrawl: async ({ request, body }) => {
       const key = siteOf(request);
       await there(key);
-      if ((await countOldPages(database, key)) >= MOST_OLD_PAGES)
-        throw new ProblemError('too-many-old-pages', { limit: MOST_OLD_PAGES });
+      if ((await countOldPages(database, key)) >= MAX_OLD_PAGES)
+        throw new ProblemError('too-many-old-pages', { limit: MAX_OLD_PAGES });
       await crawls.start(key, body);
       return showCrawl(key);
     },

@@ -8,7 +8,7 @@ export interface ReadHtml {
   readonly links: readonly string[];
 }
 
-const MOST_HEADINGS = 60;
+const MAX_HEADINGS = 60;
 
 /** What an inventory keeps of an HTML page, and the links that lead on. What menus and footers say does not count as text. */
 export function readHtml(html: string, address: string): ReadHtml {
@@ -29,7 +29,7 @@ export function readHtml(html: string, address: string): ReadHtml {
     .map((_, element) => tidy($(element).text()))
     .get()
     .filter((heading) => heading !== '')
-    .slice(0, MOST_HEADINGS);
+    .slice(0, MAX_HEADINGS);
   $('script, style, noscript, template, nav, header, footer, form').remove();
   // Words of neighbouring blocks do not run into each other.
   $('p, li, td, th, h1, h2, h3, h4, div, br, tr').append(' ');

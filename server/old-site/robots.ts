@@ -13,8 +13,8 @@ export class CrawlFault extends Error {
   }
 }
 
-const MOST_HOPS = 5;
-const LARGEST = 500_000;
+const MAX_HOPS = 5;
+const MAX_SIZE = 500_000;
 
 /**
  * What the robots.txt of an address's host lets be read (RFC 9309): no file allows all; a server that fails, or cannot be reached,
@@ -23,8 +23,8 @@ const LARGEST = 500_000;
 export async function robotsAt(address: string, limits: FetchLimits, signal: AbortSignal): Promise<Robot> {
   const own = new URL('/robots.txt', address).href;
   let at = own;
-  for (let hop = 0; hop < MOST_HOPS; hop++) {
-    const fetched = await politeFetch(at, { ...limits, largest: LARGEST }, signal);
+  for (let hop = 0; hop < MAX_HOPS; hop++) {
+    const fetched = await politeFetch(at, { ...limits, largest: MAX_SIZE }, signal);
     if (!fetched.ok) throw new CrawlFault(fetched.detail, fetched.why === 'forbidden-host');
     if (fetched.movedTo !== null) at = fetched.movedTo;
     else if (fetched.status >= 500)

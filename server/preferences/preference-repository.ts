@@ -2,11 +2,11 @@ import type { Knex } from 'knex';
 
 export const PREFERENCE_NAME = /^[a-z0-9][a-z0-9.-]{0,59}$/;
 /** At most so many settings a person; the oldest names stay. */
-const MOST_PREFERENCES = 200;
+const MAX_PREFERENCES = 200;
 
 /** A person's settings, by their names. */
 export async function preferencesOf(database: Knex, account: string): Promise<Record<string, unknown>> {
-  const rows = await database('preference').where({ account }).limit(MOST_PREFERENCES).select('name', 'value');
+  const rows = await database('preference').where({ account }).limit(MAX_PREFERENCES).select('name', 'value');
   return Object.fromEntries(rows.map((row) => [row.name, row.value]));
 }
 

@@ -17,7 +17,7 @@ const MADE = '.made';
 /** So many pages are made and written at once. */
 const AT_ONCE = 6;
 /** The longest time that timers take, in milliseconds. */
-const LONGEST_WAIT = 2 ** 31 - 1;
+const MAX_WAIT_LENGTH = 2 ** 31 - 1;
 
 /**
  * What everyone gets of each site, as files for a web server to answer from. They are those of one release and one moment, or there
@@ -110,7 +110,7 @@ export class PublicFiles {
     const before = isMade && holds() ? this.#leadTo(key, name) : null;
     if (before === null) await rm(fresh, { recursive: true, force: true });
     else if (live!.view.until !== Infinity) {
-      const wait = Math.min(live!.view.until - this.#now(), LONGEST_WAIT);
+      const wait = Math.min(live!.view.until - this.#now(), MAX_WAIT_LENGTH);
       this.#timers.set(key, setTimeout(() => this.renew(key), wait).unref());
     }
     for (const other of await readdir(join(this.#folder, MADE)))

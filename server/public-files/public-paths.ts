@@ -1,6 +1,6 @@
 import { closingRows } from '#core/derive/access.ts';
 import type { LiveView } from '../live/live-view.ts';
-import { FEED, MOST_IN_ONE_FILE, feedAddress, hasFeed } from '../live/machine-files.ts';
+import { FEED, MAX_IN_ONE_FILE, feedAddress, hasFeed } from '../live/machine-files.ts';
 
 /**
  * The paths below a site, as they stand in requests, at which everyone gets the same: pages, feeds and sitemap files. What the clock
@@ -17,13 +17,13 @@ export function publicPaths(view: LiveView, now: number): string[] {
     return hasFeed(view, row) ? [address, feedAddress(address)] : [address];
   });
   const offeredCount = offered.reduce((sum, one) => sum + one, 0);
-  const parts = offeredCount > MOST_IN_ONE_FILE ? Math.ceil(offeredCount / MOST_IN_ONE_FILE) : 0;
+  const parts = offeredCount > MAX_IN_ONE_FILE ? Math.ceil(offeredCount / MAX_IN_ONE_FILE) : 0;
   const sitemaps = ['/sitemap.xml', ...Array.from({ length: parts }, (_, index) => `/sitemap-${index + 1}.xml`)];
   return [...ofPages.map(encodeURI), ...sitemaps];
 }
 
 /** The longest name that files can have, in bytes. */
-const LONGEST_NAME = 255;
+const MAX_NAME_LENGTH = 255;
 /** What follows a page's address in the name of its file: no address ends so, and a page's file stands beside the folder of those below it. */
 const PAGE = '~.html';
 const ENDINGS = { br: '.br', gzip: '.gz', identity: '' } as const;
@@ -36,5 +36,5 @@ export function fileFor(path: string, encoding: keyof typeof ENDINGS): string | 
   const isXml = path.endsWith(`/${FEED}`) || /^\/sitemap(-\d+)?\.xml$/.test(path);
   if (!isXml && (path.includes('.') || encoding === 'identity')) return null;
   const name = path.slice(1) + (isXml ? '' : PAGE) + ENDINGS[encoding];
-  return name.split('/').some((step) => step.length > LONGEST_NAME) ? null : name;
+  return name.split('/').some((step) => step.length > MAX_NAME_LENGTH) ? null : name;
 }

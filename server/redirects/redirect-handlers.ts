@@ -1,6 +1,6 @@
 import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
-import { type RedirectSources, leadOf, leadingAddresses } from '#core/derive/redirects.ts';
+import { type RedirectSources, resolveRedirect, leadingAddresses } from '#core/derive/redirects.ts';
 import { readRedirectTable } from '#core/formats/redirect-table.ts';
 import type { Site } from '#core/model/site.ts';
 import type { LiveRedirect } from '#contract/releases.ts';
@@ -30,7 +30,8 @@ export function makeRedirectHandlers({
       const { site } = await cache.current(siteOf(request));
       const sources = sourcesOf(await storedAddresses(database, site.key));
       const { rowAt } = derivedOf(liveSiteOf(site));
-      const stillLost = ({ path }: { path: string }) => !rowAt.has(path) && leadOf(site, sources, path) === undefined;
+      const stillLost = ({ path }: { path: string }) =>
+        !rowAt.has(path) && resolveRedirect(site, sources, path) === undefined;
       return { addresses: (await missedAddresses(database, site.key)).filter(stillLost) };
     },
     letMissedBe: async ({ request, body }) => {

@@ -18,7 +18,7 @@ export interface Searched {
 export type Query = string & { readonly brand: 'Query' };
 
 /** More pages than anybody looks through; the best stand first. */
-const MOST_HITS = 2000;
+const MAX_HITS = 2000;
 
 /** Whether a section is for the visitor: as `seesSection` in the core has it. */
 const IS_SHOWN = `(only_for IS NULL OR only_for && :visitor::text[]) AND NOT except_for && :visitor::text[]
@@ -91,7 +91,7 @@ export async function closeQuery(
 export async function pagesFound(database: Knex, searched: Searched, query: Query): Promise<PageId[]> {
   const { rows } = await database.raw<{ rows: { page: PageId }[] }>(
     `SELECT d.page FROM ${documents(searched)} WHERE d.words @@ :query::tsquery
-     ORDER BY ts_rank_cd(d.words, :query::tsquery, 1) DESC, d.page LIMIT ${MOST_HITS}`,
+     ORDER BY ts_rank_cd(d.words, :query::tsquery, 1) DESC, d.page LIMIT ${MAX_HITS}`,
     { ...sourceOf(searched), query },
   );
   return rows.map(({ page }) => page);

@@ -4,8 +4,8 @@ import { ProblemError } from '../problem.ts';
 
 const WINDOW_SECONDS = 15 * 60;
 /** Failed attempts within the window: for one mail address from one place, and from one place in all. */
-export const MOST_FOR_ONE_ACCOUNT = 8;
-const MOST_FROM_ONE_PLACE = 60;
+export const MAX_FOR_ONE_ACCOUNT = 8;
+const MAX_FROM_ONE_PLACE = 60;
 
 /** Counts failed attempts to sign in, in PostgreSQL, so that all processes count together. */
 export class Attempts {
@@ -32,8 +32,8 @@ export class Attempts {
           (fault?: Error) => (fault ? reject(fault) : resolve(made)),
         );
       });
-    const byAccount = await limiter('account', MOST_FOR_ONE_ACCOUNT);
-    return new Attempts(byAccount, await limiter('place', MOST_FROM_ONE_PLACE));
+    const byAccount = await limiter('account', MAX_FOR_ONE_ACCOUNT);
+    return new Attempts(byAccount, await limiter('place', MAX_FROM_ONE_PLACE));
   }
 
   /**

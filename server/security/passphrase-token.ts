@@ -3,14 +3,14 @@ import type { PassphraseId } from '#core/model/access.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 
 /** More passphrases than anybody is asked for on one site; those given first make room. */
-const MOST_REMEMBERED = 20;
+const MAX_REMEMBERED = 20;
 
 const signatureOf = (secret: string, site: string, text: string): Buffer =>
   createHmac('sha256', secret).update(`passphrases ${site} ${text}`).digest();
 
 /** The passphrases that somebody has given on a site, as a token that only this installation can make. */
 export function signPassphrases(secret: string, site: SiteKey, given: readonly PassphraseId[]): string {
-  const text = [...new Set(given)].slice(-MOST_REMEMBERED).join('.');
+  const text = [...new Set(given)].slice(-MAX_REMEMBERED).join('.');
   return `${text}.${signatureOf(secret, site, text).toString('base64url')}`;
 }
 

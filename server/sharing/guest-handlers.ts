@@ -37,8 +37,8 @@ declare module 'express-session' {
   }
 }
 
-const MOST_GUESTS = 300;
-const MOST_COMMENTS = 2000;
+const MAX_GUESTS = 300;
+const MAX_COMMENTS = 2000;
 const UNKNOWN: GuestSession = { isUnlocked: false, guest: null };
 
 type Guests =
@@ -130,8 +130,8 @@ export function makeGuestHandlers({
     },
     nameGuest: async ({ request, body }) => {
       const share = await enter(request);
-      if ((await countGuests(database, share.id)) >= MOST_GUESTS)
-        throw new ProblemError('feedback-full', { limit: MOST_GUESTS });
+      if ((await countGuests(database, share.id)) >= MAX_GUESTS)
+        throw new ProblemError('feedback-full', { limit: MAX_GUESTS });
       const guest = { id: randomUUID(), name: body.name, email: body.email === '' ? null : body.email };
       if (!(await insertGuest(database, share.id, guest, now())))
         throw new ProblemError('guest-name-taken', { name: body.name });
@@ -153,8 +153,8 @@ export function makeGuestHandlers({
       const share = await enter(request);
       const guest = await guestOf(request, share);
       await requirePage(share, body.page);
-      if ((await countComments(database, share.id)) >= MOST_COMMENTS)
-        throw new ProblemError('feedback-full', { limit: MOST_COMMENTS });
+      if ((await countComments(database, share.id)) >= MAX_COMMENTS)
+        throw new ProblemError('feedback-full', { limit: MAX_COMMENTS });
       await database.transaction(async (trx) => {
         await insertComment(trx, { id: randomUUID(), guest: guest.id, ...body }, now());
         await tellFeedback(trx, share.site);

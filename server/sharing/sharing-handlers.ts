@@ -24,7 +24,7 @@ import {
 } from './share-repository.ts';
 
 /** A site has at most so many links that work. */
-const MOST_OPEN = 100;
+const MAX_OPEN = 100;
 
 type Sharing =
   | 'listShares'
@@ -83,8 +83,8 @@ export function makeSharingHandlers({
       };
       const mails = await invitations(request, share, body, account.name);
       await database.transaction(async (trx) => {
-        if ((await countOpenShares(trx, key, at)) >= MOST_OPEN)
-          throw new ProblemError('share-too-many', { limit: MOST_OPEN });
+        if ((await countOpenShares(trx, key, at)) >= MAX_OPEN)
+          throw new ProblemError('share-too-many', { limit: MAX_OPEN });
         await insertShare(trx, share);
         await mailer.send(trx, mails, at);
       });

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { MOST_FOR_ONE_ACCOUNT } from '../security/attempts.ts';
+import { MAX_FOR_ONE_ACCOUNT } from '../security/attempts.ts';
 import { Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -109,7 +109,7 @@ describe('a shared plan', () => {
     expect((await somebody.get(at(other))).json.code).toBe('share-locked');
     const guesser = visitor();
     const codes = [];
-    for (let n = 0; n <= MOST_FOR_ONE_ACCOUNT; n++)
+    for (let n = 0; n <= MAX_FOR_ONE_ACCOUNT; n++)
       codes.push((await guesser.post(at(other, '/passphrase'), { passphrase: `guess ${n}` })).json.code);
     expect(codes.at(-1)).toBe('too-many-attempts');
   });

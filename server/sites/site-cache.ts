@@ -8,7 +8,7 @@ import { ProblemError } from '../problem.ts';
 import { type LoadedSite, editsAfter, loadSite, revisionsOf } from './site-repository.ts';
 
 /** At most so many sites are kept in memory; the one that was used longest ago makes room. */
-const MOST_SITES = 100;
+const MAX_SITES = 100;
 
 /** A process looks by itself so often whether it has missed an edit. */
 export const LOOK_EVERY_MS = 10_000;
@@ -113,7 +113,7 @@ export class SiteCache {
   #keep(key: SiteKey, loaded: LoadedSite): void {
     this.#sites.delete(key);
     this.#sites.set(key, loaded);
-    if (this.#sites.size <= MOST_SITES) return;
+    if (this.#sites.size <= MAX_SITES) return;
     const unwatched = [...this.#sites.keys()].find((other) => other !== key && !this.#listeners.has(other));
     if (unwatched !== undefined) this.#sites.delete(unwatched);
   }

@@ -133,6 +133,12 @@ export async function insertSite(
        SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (${NODE_RECORD}, ${LIVE_RECORD})`,
       [site.key, JSON.stringify(live)],
     );
+    const decided = [...site.oldPages].map(([address, { letGo, declined }]) => ({ address, let_go: letGo, declined }));
+    await trx.raw(
+      `INSERT INTO old_page_decision (site, address, let_go, declined)
+       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (address text, let_go jsonb, declined jsonb)`,
+      [site.key, JSON.stringify(decided)],
+    );
   });
 }
 

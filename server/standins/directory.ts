@@ -9,7 +9,7 @@ import { putStandInPerson, removeStandInPerson, standInGroups, standInPeople } f
 const USER = 'urn:ietf:params:scim:schemas:core:2.0:User';
 const GROUP = 'urn:ietf:params:scim:schemas:core:2.0:Group';
 const LIST = 'urn:ietf:params:scim:api:messages:2.0:ListResponse';
-const MOST_AT_ONCE = 100;
+const MAX_AT_ONCE = 100;
 
 /**
  * A stand-in for an organisation's directory: it answers in SCIM 2.0 (RFC 7643, RFC 7644) to whoever has the token, for
@@ -71,7 +71,7 @@ export function makeDirectory(database: Knex, token: string): Express {
 /** The part of a list that is asked for by `startIndex` and `count`, from 1 on (RFC 7644, 3.4.2.4). */
 function partOf(request: Request, all: readonly object[]): object {
   const start = Math.max(1, Number(request.query.startIndex) || 1);
-  const count = Math.min(MOST_AT_ONCE, Math.max(0, Number(request.query.count ?? MOST_AT_ONCE) || 0));
+  const count = Math.min(MAX_AT_ONCE, Math.max(0, Number(request.query.count ?? MAX_AT_ONCE) || 0));
   const part = all.slice(start - 1, start - 1 + count);
   return { schemas: [LIST], totalResults: all.length, startIndex: start, itemsPerPage: part.length, Resources: part };
 }

@@ -3,7 +3,7 @@ import type { Knex } from 'knex';
 import type { MailAnswer } from '#contract/sharing.ts';
 import type { Mailer } from '../mail/mailer.ts';
 
-const MOST_SHOWN = 200;
+const MAX_SHOWN = 200;
 
 /** The stand-in for a mail server: mails go nowhere, and stay where the managers of sites can read them. */
 export const outbox: Mailer = {
@@ -17,7 +17,7 @@ export const outbox: Mailer = {
 
 /** The latest mails, newest first. */
 export async function latestMails(database: Knex): Promise<MailAnswer[]> {
-  const rows = await database('outbox').orderBy('sent_at', 'desc').orderBy('id').limit(MOST_SHOWN);
+  const rows = await database('outbox').orderBy('sent_at', 'desc').orderBy('id').limit(MAX_SHOWN);
   return rows.map((row) => ({
     id: row.id,
     to: row.recipient,

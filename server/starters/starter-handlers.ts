@@ -12,7 +12,7 @@ import type { Handlers } from '../routing.ts';
 import { contentsOf } from '../sites/site-repository.ts';
 import { countStarters, deleteStarter, insertStarter, keptStarters } from './starter-repository.ts';
 
-const MOST_STARTERS = 500;
+const MAX_STARTERS = 500;
 
 /** Starters: those that Spur ships, and those that were saved of sites or brought as files. */
 export function makeStarterHandlers({
@@ -25,8 +25,8 @@ export function makeStarterHandlers({
 > {
   const keep = async (starter: Starter, account: string): Promise<StarterAnswer> => {
     if (!isUsable(starter)) throw new ProblemError('starter-too-large');
-    if ((await countStarters(database)) >= MOST_STARTERS)
-      throw new ProblemError('starter-too-many', { limit: MOST_STARTERS });
+    if ((await countStarters(database)) >= MAX_STARTERS)
+      throw new ProblemError('starter-too-many', { limit: MAX_STARTERS });
     const id = randomUUID();
     await insertStarter(database, { id, file: starter }, account, now());
     return { id, isShipped: false, starter };

@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { addDays } from 'date-fns';
 import { type ListedVisitor, readVisitorsCsv } from '#core/formats/visitors-csv.ts';
-import { type JoiningLinkAnswer, MOST_BROUGHT_VISITORS } from '#contract/visitors.ts';
+import { type JoiningLinkAnswer, MAX_BROUGHT_VISITORS } from '#contract/visitors.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
 import { siteOf, uuidOf } from '../route-parameters.ts';
@@ -37,8 +37,8 @@ export function makeJoiningHandlers({
     bringVisitors: async ({ request, body }) => {
       const { site } = await cache.current(siteOf(request));
       const { visitors, faults } = readVisitorsCsv(body.text, site.settings.audiences);
-      if (visitors.length > MOST_BROUGHT_VISITORS)
-        throw new ProblemError('visitors-too-many', { count: visitors.length, limit: MOST_BROUGHT_VISITORS });
+      if (visitors.length > MAX_BROUGHT_VISITORS)
+        throw new ProblemError('visitors-too-many', { count: visitors.length, limit: MAX_BROUGHT_VISITORS });
       const known = new Map((await visitorsOf(database, site.key)).map((one) => [one.email.toLowerCase(), one]));
       const made = visitors.filter(({ email }) => !known.has(email.toLowerCase()));
       const changed = visitors.filter(({ email, audiences }) => {

@@ -9,7 +9,7 @@ export const VISITOR_COOKIE = 'spur.visitor';
 const LIVES_MS = 14 * 24 * 3600 * 1000;
 /** So long a session is answered from memory, should the word that it changed not have come through. */
 const REMEMBERED_MS = 10_000;
-const MOST_REMEMBERED = 10_000;
+const MAX_REMEMBERED = 10_000;
 
 export interface SignedIn {
   readonly visitor: string;
@@ -39,7 +39,7 @@ export class VisitorSessions {
     if (known !== undefined) return known;
     const at = this.#now();
     const found = await signedInVisitor(this.#database, hashOf(token), at);
-    if (this.#remembered.size >= MOST_REMEMBERED) this.#remembered.clear();
+    if (this.#remembered.size >= MAX_REMEMBERED) this.#remembered.clear();
     const until = Math.min(at.getTime() + REMEMBERED_MS, found?.expires_at.getTime() ?? Infinity);
     this.#remembered.set(token, { signedIn: found ?? null, until });
     return found ?? null;

@@ -5,7 +5,7 @@ import { checkSite } from '#core/model/check-site.ts';
 import { editSchema } from '#core/operations/operation.ts';
 import { anyEditStep, anySite, drawEdit, plain } from '#core/testing/random-site.ts';
 import { HeldServer, settle, stubWindow } from '../testing/held-server.ts';
-import { SiteStore, type Told } from './site-store.ts';
+import { SiteStore, type Notice } from './site-store.ts';
 
 beforeEach(() => {
   vi.useFakeTimers();
@@ -37,7 +37,7 @@ describe('several people on one site, with whatever delays', () => {
         const people = [];
         for (let n = 0; n < CLIENTS; n++) {
           const store = await SiteStore.open(toSiteKey('test-site'));
-          const told: Told[] = [];
+          const told: Notice[] = [];
           store.onTold((one) => told.push(one));
           const stop = store.follow();
           people.push({ store, told, stop, stream: server.streams.at(-1)!, made: 0 });

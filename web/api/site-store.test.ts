@@ -6,7 +6,7 @@ import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, editSchema } from '#core/operations/operation.ts';
 import { plain, siteAfter } from '#core/testing/random-site.ts';
 import { HeldServer, settle, stubWindow } from '../testing/held-server.ts';
-import { type Edit, SiteStore, type Told, newPageId } from './site-store.ts';
+import { type Edit, SiteStore, type Notice, newPageId } from './site-store.ts';
 
 const KEY = toSiteKey('test-site');
 const id = toPageId;
@@ -25,7 +25,7 @@ const START = siteAfter([add('home', 'Home'), add('courses', 'Courses'), add('vi
 
 let server: HeldServer;
 let store: SiteStore;
-let told: Told[];
+let told: Notice[];
 beforeEach(async () => {
   vi.useFakeTimers();
   server = new HeldServer(START);

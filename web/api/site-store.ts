@@ -1,7 +1,7 @@
 import { customAlphabet, nanoid } from 'nanoid';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
-import { toHaveAgain, toSave } from '#core/arrange/overruled.ts';
+import { restoreOverruled, toSave } from '#core/arrange/overruled.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { LabelId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
@@ -47,7 +47,7 @@ export interface Again {
   readonly wasRefused: boolean;
 }
 
-export type Told =
+export type Notice =
   | { readonly kind: 'fault'; readonly words: string; readonly again: Again | null }
   /** What somebody else did; `again` where it took the place of what was done here a moment ago. */
   | { readonly kind: 'others'; readonly by: string; readonly words: string; readonly again: Again | null };
@@ -82,7 +82,7 @@ export class SiteStore {
   #isConnected = true;
   #stream: EventSource | null = null;
   readonly #subscribers = new Set<() => void>();
-  readonly #listeners = new Set<(told: Told) => void>();
+  readonly #listeners = new Set<(told: Notice) => void>();
   readonly #feedbackListeners = new Set<() => void>();
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
@@ -137,7 +137,7 @@ export class SiteStore {
   /** How far the release is that is made from here; null where there is none, or nothing is known of it. */
   getReleaseProgress = (): Progress | null => this.#releasing?.progress ?? null;
 
-  onTold(listener: (told: Told) => void): () => void {
+  onTold(listener: (told: Notice) => void): () => void {
     this.#listeners.add(listener);
     return () => this.#listeners.delete(listener);
   }
@@ -302,7 +302,7 @@ export class SiteStore {
     const since = Date.now() - RECENT_MS;
     this.#recent = this.#recent.filter(({ at }) => at >= since);
     const mine = this.#recent.flatMap(({ operations }) => operations);
-    const operations = toHaveAgain(mine, theirs, this.#shown.site) as Again['operations'];
+    const operations = restoreOverruled(mine, theirs, this.#shown.site) as Again['operations'];
     if (operations.length === 0) return null;
     return { operations, contents: this.#recent.flatMap(({ contents }) => contents ?? []), wasRefused: false };
   }
@@ -354,7 +354,7 @@ export class SiteStore {
     for (const subscriber of this.#subscribers) subscriber();
   }
 
-  #tell(told: Told): void {
+  #tell(told: Notice): void {
     for (const listener of this.#listeners) listener(told);
   }
 }

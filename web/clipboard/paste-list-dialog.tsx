@@ -22,7 +22,7 @@ const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
   'marks-taken-out': 'Invisible characters removed',
 };
 /** So many lines are shown before they are made; all are made. */
-const MOST_SHOWN = 200;
+const MAX_SHOWN = 200;
 
 /** Makes a branch of a list of titles; shows the tree that comes of it, and what was not taken as it stood. */
 export function PasteListDialog({ text: pasted, onClose }: { readonly text: string; readonly onClose: () => void }) {
@@ -115,7 +115,7 @@ function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> 
       tabIndex={0}
     >
       {entries.length === 0 && <li className="text-quiet">The pages appear here as you type titles.</li>}
-      {entries.slice(0, MOST_SHOWN).map(({ title, depth, line }) => (
+      {entries.slice(0, MAX_SHOWN).map(({ title, depth, line }) => (
         <li
           key={line}
           className="truncate border-l-2 border-dashed border-edge py-0.5 pl-2"
@@ -124,7 +124,7 @@ function Preview({ list }: { readonly list: ReturnType<typeof readIndentedList> 
           {title}
         </li>
       ))}
-      {entries.length > MOST_SHOWN && <li className="text-quiet">and {entries.length - MOST_SHOWN} more</li>}
+      {entries.length > MAX_SHOWN && <li className="text-quiet">and {entries.length - MAX_SHOWN} more</li>}
     </ul>
   );
 }
@@ -143,7 +143,7 @@ function Notes({ notes }: { readonly notes: readonly ListNote[] }) {
         )}
       </summary>
       <ul className="mt-1 max-h-32 overflow-y-auto">
-        {notes.slice(0, MOST_SHOWN).map(({ line, what, text }, index) => (
+        {notes.slice(0, MAX_SHOWN).map(({ line, what, text }, index) => (
           <li key={index}>
             Line {line}: <span className="font-mono">{text}</span>. {NOTE_WORDS[what]}.
           </li>

@@ -2,7 +2,7 @@ import { base64Of } from '../api/imports.ts';
 import { TextField } from '../ui/field.tsx';
 
 /** Larger files would not come through: they are sent as text, a third larger. */
-const LARGEST_FILE = 25_000_000;
+const MAX_FILE_BYTES = 25_000_000;
 
 /** Takes a file, and hands over its name and its bytes in base 64. */
 export function FileField({
@@ -20,8 +20,8 @@ export function FileField({
 }) {
   const take = async (file: File | undefined) => {
     if (!file) return;
-    if (file.size > LARGEST_FILE) {
-      onFault(`‘${file.name}’ is larger than ${LARGEST_FILE / 1_000_000} MB. Import it in parts.`);
+    if (file.size > MAX_FILE_BYTES) {
+      onFault(`‘${file.name}’ is larger than ${MAX_FILE_BYTES / 1_000_000} MB. Import it in parts.`);
       return;
     }
     try {

@@ -10,7 +10,7 @@ import { useLatest } from '../ui/use-latest.ts';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 
 /** Fewer letters are not looked for in texts: they are in nearly all. */
-const LEAST_LETTERS = 3;
+const MIN_LETTERS = 3;
 const TEXTS_AFTER_MS = 200;
 
 /** The rows that the words and the filter leave, or null where nothing is asked. */
@@ -29,7 +29,7 @@ export function useFind(
   const needsChanges = filter.by !== undefined || filter.since !== undefined;
   const changes = useLatestChanges(site.key, needsChanges ? revision : null);
   const words = useSettled(query.trim(), TEXTS_AFTER_MS);
-  const pages = useTextsFound(site.key, words.length >= LEAST_LETTERS ? words : null, revision);
+  const pages = useTextsFound(site.key, words.length >= MIN_LETTERS ? words : null, revision);
   const texts = useMemo(() => (pages && words === query.trim() ? new Set<PageId>(pages) : null), [pages, words, query]);
   const found = useMemo(
     () =>

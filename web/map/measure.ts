@@ -7,7 +7,7 @@ export const MAP_TYPE = {
 } as const;
 
 const known = { title: new Map<string, number>(), number: new Map<string, number>() };
-const MOST_KEPT = 200_000;
+const MAX_KEPT = 200_000;
 let context: CanvasRenderingContext2D | null = null;
 
 /** Measures text in the map's types; each text once. */
@@ -19,7 +19,7 @@ export const measure: Measure = (text, type) => {
     const { size, weight, family } = MAP_TYPE[type];
     context.font = `${weight} ${size}px ${family}`;
     width = context.measureText(text).width;
-    if (widths.size >= MOST_KEPT) widths.clear();
+    if (widths.size >= MAX_KEPT) widths.clear();
     widths.set(text, width);
   }
   return width;

@@ -5,7 +5,7 @@ import { type MapNode, sameShape, shapeOf } from '#core/drawing/map-nodes.ts';
 import type { LayoutWorker } from '../workers/layout-worker.ts';
 
 /** A map of more nodes is laid out by the worker; a smaller one is there at once. */
-const MOST_AT_ONCE = 1200;
+const MAX_AT_ONCE = 1200;
 
 /** The nodes of a map with the layout that was made for them. */
 export interface DrawnMap {
@@ -22,7 +22,7 @@ const layoutWorker = () =>
 /** Lays the nodes out; until a large layout is ready the one before stays. Null until there is one. */
 export function useMapLayout(nodes: readonly MapNode[], direction: Direction): DrawnMap | null {
   const shape = useSameShape(nodes);
-  const isLarge = nodes.length > MOST_AT_ONCE;
+  const isLarge = nodes.length > MAX_AT_ONCE;
   const here = useMemo(() => (isLarge ? null : layoutMap(shape, direction)), [isLarge, shape, direction]);
   const [there, setThere] = useState<{ shape: typeof shape; drawn: DrawnMap } | null>(null);
   useEffect(() => {

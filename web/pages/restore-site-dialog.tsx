@@ -11,7 +11,7 @@ import { TextField } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 
 /** So many of the things that are wrong with a file are listed. */
-const MOST_LISTED = 8;
+const MAX_LISTED = 8;
 
 /** Makes a site of an archive: of a file with a whole site and its history. */
 export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void }) {
@@ -38,7 +38,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
       await navigate(`/sites/${site.key}`);
     } catch (problem) {
       const errors = problem instanceof ServerProblem ? (problem.problem.errors ?? []) : [];
-      setFault({ words: wordsOfFault(problem), more: errors.slice(1, MOST_LISTED).map(({ detail }) => detail) });
+      setFault({ words: wordsOfFault(problem), more: errors.slice(1, MAX_LISTED).map(({ detail }) => detail) });
       setBusy(false);
     }
   };

@@ -10,7 +10,7 @@ import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** How many of the pages that are new since are named. */
-const MOST_NAMED = 3;
+const MAX_NAMED = 3;
 
 /** Says that the past is looked at, and how it differs from now. It shows only then. */
 export function PastBar() {
@@ -20,7 +20,7 @@ export function PastBar() {
   if (!past) return null;
   const { earlier, added } = past.comparison;
   const names = added
-    .slice(0, MOST_NAMED)
+    .slice(0, MAX_NAMED)
     .map((id) => `‘${textIn(shown.site.nodes.get(id)!.title, shown.site.settings.language)}’`);
   const goBack = async () => {
     setWorking(true);
@@ -51,7 +51,7 @@ export function PastBar() {
               earlier.size > 0 &&
                 `${pages(earlier.size)} ${earlier.size === 1 ? 'has' : 'have'} changed since, marked in the tree`,
               added.length > 0 &&
-                `${pages(added.length)} new since: ${names.join(', ')}${added.length > MOST_NAMED ? ' and more' : ''}`,
+                `${pages(added.length)} new since: ${names.join(', ')}${added.length > MAX_NAMED ? ' and more' : ''}`,
             ]
               .filter(Boolean)
               .join('; ') + '.'

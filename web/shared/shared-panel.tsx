@@ -1,6 +1,6 @@
 import { type FormEvent, useState } from 'react';
 import { toast } from 'sonner';
-import { type CommentKind, LONGEST_COMMENT, VERDICTS } from '#core/model/feedback.ts';
+import { type CommentKind, MAX_COMMENT_LENGTH, VERDICTS } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
 import { nodeAt } from '#core/model/site.ts';
@@ -228,7 +228,7 @@ function NewComment({
       <TextArea
         label="What should be different, or what do you want to know?"
         rows={3}
-        maxLength={LONGEST_COMMENT}
+        maxLength={MAX_COMMENT_LENGTH}
         value={typed}
         onChange={(event) => onType(event.target.value)}
       />

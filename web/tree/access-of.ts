@@ -22,7 +22,7 @@ export interface SiteAccess {
 const known = new WeakMap<Site, Map<number | null, SiteAccess>>();
 
 /** So many moments of a site are remembered. */
-const MOST_MOMENTS = 8;
+const MAX_MOMENTS = 8;
 
 /** Who may open each page of a site at a moment; null for now, worked out again when the clock opens or closes one. */
 export function accessOf(site: Site, moment: number | null = null): SiteAccess {
@@ -42,7 +42,7 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
       },
     };
   const made = { table, heldBack };
-  if (moments.size >= MOST_MOMENTS) moments.clear();
+  if (moments.size >= MAX_MOMENTS) moments.clear();
   moments.set(moment, made);
   return made;
 }

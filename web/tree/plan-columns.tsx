@@ -2,10 +2,10 @@ import { planTotalsOf } from '#core/derive/plan-totals.ts';
 import {
   IMPORTANCE,
   type Importance,
-  LONGEST_OLD_ADDRESS,
-  LONGEST_OWNER,
-  LONGEST_PURPOSE,
-  MOST_WORDS,
+  MAX_OLD_ADDRESS_LENGTH,
+  MAX_OWNER_LENGTH,
+  MAX_PURPOSE_LENGTH,
+  MAX_WORDS,
   ORIGINS,
   type Origin,
   READINESS,
@@ -73,7 +73,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
         value={owner as string}
         words={owner === '' ? '–' : (owner as string)}
         look={owner === '' ? 'text-quiet' : ''}
-        longest={LONGEST_OWNER}
+        longest={MAX_OWNER_LENGTH}
         suggestions={() => ownersOf(context.latest().site)}
         fieldsOf={(text) => ({ plan: { owner: text } })}
         context={context}
@@ -224,7 +224,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
         look={words === null ? 'text-quiet' : ''}
         fieldsOf={(text) => {
           const count = text.trim() === '' ? null : Math.round(Number(text));
-          return count === null || (count >= 0 && count <= MOST_WORDS) ? { plan: { words: count } } : null;
+          return count === null || (count >= 0 && count <= MAX_WORDS) ? { plan: { words: count } } : null;
         }}
         context={context}
       />
@@ -244,7 +244,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
         value={purpose as string}
         words={purpose === '' ? '–' : (purpose as string)}
         look={purpose === '' ? 'text-quiet' : ''}
-        longest={LONGEST_PURPOSE}
+        longest={MAX_PURPOSE_LENGTH}
         fieldsOf={(text) => ({ plan: { purpose: text } })}
         context={context}
       />
@@ -264,7 +264,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
         value={addresses as string}
         words={addresses === '' ? '–' : (addresses as string)}
         look={addresses === '' ? 'text-quiet' : 'font-mono text-small'}
-        longest={20 * LONGEST_OLD_ADDRESS}
+        longest={20 * MAX_OLD_ADDRESS_LENGTH}
         fieldsOf={(text) => ({ plan: { oldAddresses: text.split(/\s+/).filter(Boolean) } })}
         context={context}
       />

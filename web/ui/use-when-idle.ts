@@ -1,7 +1,7 @@
 import { startTransition, useEffect, useState } from 'react';
 
 /** At the latest after so long it is worked out although the browser is busy. */
-const LONGEST_WAIT_MS = 1500;
+const MAX_WAIT_MS = 1500;
 
 /**
  * What is worked out while the browser has nothing else to do; until then what was worked out last, `otherwise` at first.
@@ -20,7 +20,7 @@ export function useWhenIdle<Value>(make: (() => Value) | null, otherwise: Value,
     const timer = window.setTimeout(() => {
       // A browser that does not say when it is idle works it out at once.
       if (typeof window.requestIdleCallback !== 'function') return run();
-      handle = window.requestIdleCallback(run, { timeout: LONGEST_WAIT_MS });
+      handle = window.requestIdleCallback(run, { timeout: MAX_WAIT_MS });
     }, quietMs);
     return () => {
       window.clearTimeout(timer);

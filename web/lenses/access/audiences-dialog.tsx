@@ -1,5 +1,5 @@
 import type { Audience } from '#core/model/audience.ts';
-import { LONGEST_AUDIENCE_NAME } from '#core/model/audience.ts';
+import { MAX_AUDIENCE_NAME_LENGTH } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import { newAudienceId } from '../../api/site-store.ts';
@@ -17,7 +17,7 @@ export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {
       description="Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release."
       one="audience"
       placeholder="Staff"
-      longest={LONGEST_AUDIENCE_NAME}
+      longest={MAX_AUDIENCE_NAME_LENGTH}
       isEmpty={audiences.length === 0}
       onAdd={(title) => store.apply([{ name: 'audience.add', audience: newAudienceId(), title }]) === null}
       onClose={onClose}
@@ -37,7 +37,7 @@ function OneAudience({ audience: { id, name, includes, landing } }: { readonly a
     <NamedThing
       name={name}
       one="audience"
-      longest={LONGEST_AUDIENCE_NAME}
+      longest={MAX_AUDIENCE_NAME_LENGTH}
       onRename={(title) => store.apply([{ name: 'audience.set', audience: id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'audience.remove', audience: id }])}
     >

@@ -2,7 +2,7 @@ import { NO_RULE } from '#core/model/access.ts';
 import {
   ABOUT,
   type About,
-  LONGEST_LABEL_NAME,
+  MAX_LABEL_NAME_LENGTH,
   type LabelRule,
   type PageLabel,
   isKind,
@@ -35,7 +35,7 @@ export function LabelsDialog({ onClose }: { readonly onClose: () => void }) {
       description="A label has one rule, which applies to every page that has the label and everything below it. A label can be a kind, which says what its pages are about; a page has one kind. Set labels in the side sheet of the Access lens, and the kind in the Write lens."
       one="label"
       placeholder="Handbook"
-      longest={LONGEST_LABEL_NAME}
+      longest={MAX_LABEL_NAME_LENGTH}
       isEmpty={labels.length === 0}
       onAdd={(title) => store.apply([{ name: 'label.add', label: newLabelId(), title }]) === null}
       onClose={onClose}
@@ -59,7 +59,7 @@ function OneLabel({ label }: { readonly label: PageLabel }) {
     <NamedThing
       name={name}
       one="label"
-      longest={LONGEST_LABEL_NAME}
+      longest={MAX_LABEL_NAME_LENGTH}
       hint={bearers === 0 ? 'No page has it yet.' : `On ${pages(bearers)}.`}
       onRename={(title) => store.apply([{ name: 'label.set', label: id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'label.remove', label: id }])}

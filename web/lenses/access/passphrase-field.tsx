@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
-import { LEAST_PASSPHRASE } from '#contract/visitors.ts';
+import { MIN_PASSPHRASE_LENGTH } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { makePassphrase } from '../../api/visitors.ts';
 import { Button } from '../../ui/button.tsx';
@@ -15,7 +15,7 @@ export function PassphraseField({ page }: { readonly page: PageId }) {
   const has = ruleOf(nodeAt(site, page)).passphrase !== null;
   const [words, setWords] = useState('');
   const [fault, setFault] = useState<string | undefined>();
-  const isLongEnough = words.trim().length >= LEAST_PASSPHRASE;
+  const isLongEnough = words.trim().length >= MIN_PASSPHRASE_LENGTH;
   const save = () => {
     makePassphrase(site.key, words).then(
       (passphrase) => {
@@ -43,7 +43,7 @@ export function PassphraseField({ page }: { readonly page: PageId }) {
         hint={
           has
             ? 'Visitors are asked for it once for the branch. It cannot be shown again, but you can replace it.'
-            : `Visitors are asked for it once for this page and everything below. At least ${LEAST_PASSPHRASE} characters.`
+            : `Visitors are asked for it once for this page and everything below. At least ${MIN_PASSPHRASE_LENGTH} characters.`
         }
         onChange={(event) => setWords(event.target.value)}
       />

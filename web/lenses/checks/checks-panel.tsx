@@ -10,7 +10,7 @@ import { FAULT_WORDS, LACK_WORDS, linkTargetWords } from '../../tree/words.ts';
 import { findingWords, lackWords, outsideWords, settingsLinkWords } from './finding-words.ts';
 
 /** So many pages with findings are listed. */
-const MOST_LISTED = 100;
+const MAX_LISTED = 100;
 
 /** The Checks lens: what was found about the links of the selected page, and where else something was found. */
 export function ChecksPanel({ page }: { readonly page: PageId | null }) {
@@ -114,7 +114,7 @@ function Others({ page }: { readonly page: PageId | null }) {
         {page === null ? 'Pages to look at' : 'Elsewhere'}
       </h3>
       <ul className="divide-y divide-rule">
-        {others.slice(0, MOST_LISTED).map(([id, words]) => (
+        {others.slice(0, MAX_LISTED).map(([id, words]) => (
           <li key={id} className="flex items-baseline justify-between gap-3 py-1.5">
             <button
               type="button"
@@ -130,8 +130,8 @@ function Others({ page }: { readonly page: PageId | null }) {
           </li>
         ))}
       </ul>
-      {others.length > MOST_LISTED && (
-        <p className="text-small text-quiet">and {others.length - MOST_LISTED} more pages; the filter lists them all</p>
+      {others.length > MAX_LISTED && (
+        <p className="text-small text-quiet">and {others.length - MAX_LISTED} more pages; the filter lists them all</p>
       )}
     </section>
   );

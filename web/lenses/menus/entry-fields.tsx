@@ -4,7 +4,7 @@ import { arrangedNow } from '#core/derive/menu-merge.ts';
 import { pageOfTarget } from '#core/derive/menu.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { type EntryId, LONGEST_ENTRY_LABEL, type Menu, NO_EXCEPTION } from '#core/model/menu.ts';
+import { type EntryId, MAX_ENTRY_LABEL_LENGTH, type Menu, NO_EXCEPTION } from '#core/model/menu.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -47,7 +47,7 @@ export function EntryFields({
         label={page === null ? 'What it says' : 'Label in this menu'}
         saved={textIn(own.label, language)}
         placeholder={node ? textIn(node.label, language) || textIn(node.title, language) : undefined}
-        longest={LONGEST_ENTRY_LABEL}
+        longest={MAX_ENTRY_LABEL_LENGTH}
         hint={page === null ? undefined : 'For this menu only. Leave empty to use the page’s label.'}
         onSave={(text) => (page !== null || text.trim() !== '') && set({ label: { [language]: text } })}
       />

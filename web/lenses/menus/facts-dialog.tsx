@@ -1,4 +1,4 @@
-import { LONGEST_FACT, LONGEST_FACT_NAME, type Fact, STRAPLINE } from '#core/model/fact.ts';
+import { MAX_FACT_LENGTH, MAX_FACT_NAME_LENGTH, type Fact, STRAPLINE } from '#core/model/fact.ts';
 import { textIn } from '#core/model/texts.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { useFactUses } from '../../api/find.ts';
@@ -10,7 +10,7 @@ import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** So many pages that name a fact are listed. */
-const MOST_NAMED = 6;
+const MAX_NAMED = 6;
 
 /** The facts of the site: kept once, and said in footers, tall headers and texts. */
 export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -22,7 +22,7 @@ export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
       description="Details of the site that appear in many places are kept here once. Layouts show them and texts insert them; after the next release all of them show what is here."
       one="fact"
       placeholder="Opening hours"
-      longest={LONGEST_FACT_NAME}
+      longest={MAX_FACT_NAME_LENGTH}
       isEmpty={facts.length === 0}
       onAdd={(title) => store.apply([{ name: 'fact.add', fact: newFactId(), title }]) === null}
       onClose={onClose}
@@ -40,14 +40,14 @@ function OneFact({ fact }: { readonly fact: Fact }) {
     <NamedThing
       name={fact.name}
       one="fact"
-      longest={LONGEST_FACT_NAME}
+      longest={MAX_FACT_NAME_LENGTH}
       onRename={(title) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'fact.remove', fact: fact.id }])}
     >
       <DraftField
         label="What it says"
         saved={fact.text}
-        longest={LONGEST_FACT}
+        longest={MAX_FACT_LENGTH}
         hint={<Uses fact={fact} />}
         onSave={(text) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { text } }])}
       />
@@ -72,12 +72,12 @@ function Uses({ fact }: { readonly fact: Fact }) {
     ({ header, hasFooter }) => (fact.inFooter && hasFooter) || (fact.id === STRAPLINE && header === 'tall'),
   );
   if (!inTexts) return 'Finding where it appears …';
-  const names = inTexts.slice(0, MOST_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
+  const names = inTexts.slice(0, MAX_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
   const parts = [
     layouts.length > 0 &&
       `in the layout${layouts.length === 1 ? '' : 's'} ${layouts.map(({ name }) => `‘${name}’`).join(', ')}`,
     inTexts.length > 0 &&
-      `in the text of ${pages(inTexts.length)}: ${names.join(', ')}${inTexts.length > MOST_NAMED ? ` and ${inTexts.length - MOST_NAMED} more` : ''}`,
+      `in the text of ${pages(inTexts.length)}: ${names.join(', ')}${inTexts.length > MAX_NAMED ? ` and ${inTexts.length - MAX_NAMED} more` : ''}`,
   ].filter(Boolean);
   return parts.length === 0 ? 'It appears nowhere yet.' : `It appears ${parts.join(', and ')}.`;
 }

@@ -4,7 +4,7 @@ import type { PageId } from '#core/model/ids.ts';
 import {
   HEADER_STYLES,
   type HeaderStyle,
-  LONGEST_LAYOUT_NAME,
+  MAX_LAYOUT_NAME_LENGTH,
   type Layout,
   MENU_SLOTS,
   type MenuSlot,
@@ -35,7 +35,7 @@ const HEADER_WORDS: Readonly<Record<HeaderStyle, string>> = {
   none: 'No header',
 };
 /** So many pages of a layout are named. */
-const MOST_NAMED = 8;
+const MAX_NAMED = 8;
 
 /** The layouts of the site: what stands in each place, and which pages take it. */
 export function LayoutsDialog({ onClose }: { readonly onClose: () => void }) {
@@ -51,7 +51,7 @@ export function LayoutsDialog({ onClose }: { readonly onClose: () => void }) {
       description="A layout is the frame around pages. Pages without a layout of their own use the first one; a page’s layout also applies to everything below it. A change affects every page that uses the layout."
       one="layout"
       placeholder="Without header"
-      longest={LONGEST_LAYOUT_NAME}
+      longest={MAX_LAYOUT_NAME_LENGTH}
       isEmpty={layouts.length === 0}
       onAdd={(title) => store.apply([{ name: 'layout.add', layout: newLayoutId(), title }]) === null}
       onClose={onClose}
@@ -100,16 +100,16 @@ function OneLayout({
   const { site, store } = useWorkbench();
   const { menus, trail } = site.settings;
   const set = (fields: Fields) => store.apply([{ name: 'layout.set', layout: layout.id, fields }]);
-  const names = users.slice(0, MOST_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
+  const names = users.slice(0, MAX_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
   return (
     <NamedThing
       name={layout.name}
       one="layout"
-      longest={LONGEST_LAYOUT_NAME}
+      longest={MAX_LAYOUT_NAME_LENGTH}
       hint={
         users.length === 0
           ? 'No page uses it yet.'
-          : `A change here affects ${pages(users.length)}: ${names.join(', ')}${users.length > MOST_NAMED ? ` and ${users.length - MOST_NAMED} more` : ''}.`
+          : `A change here affects ${pages(users.length)}: ${names.join(', ')}${users.length > MAX_NAMED ? ` and ${users.length - MAX_NAMED} more` : ''}.`
       }
       onRename={(title) => set({ title })}
       onRemove={() => store.apply([{ name: 'layout.remove', layout: layout.id }])}

@@ -1,7 +1,7 @@
 import type { MeasureText } from '#core/drawing/menu-fit.ts';
 
 const known = new Map<string, number>();
-const MOST_KEPT = 50_000;
+const MAX_KEPT = 50_000;
 let context: CanvasRenderingContext2D | null = null;
 
 const FONT = "'Hanken Grotesk Variable', system-ui, sans-serif";
@@ -18,7 +18,7 @@ export const measureText: MeasureText = (text, size, weight) => {
     context ??= document.createElement('canvas').getContext('2d')!;
     context.font = `${weight} ${size}px ${FONT}`;
     width = context.measureText(text).width;
-    if (known.size >= MOST_KEPT) known.clear();
+    if (known.size >= MAX_KEPT) known.clear();
     known.set(key, width);
   }
   return width;

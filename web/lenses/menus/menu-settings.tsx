@@ -1,7 +1,7 @@
 import { toast } from 'sonner';
 import { arrangeByHand, followTree } from '#core/arrange/switch-menu.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { MOST_LEVELS, type Menu, type EntryOrder } from '#core/model/menu.ts';
+import { MAX_LEVELS, type Menu, type EntryOrder } from '#core/model/menu.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Edit } from '../../api/site-store.ts';
@@ -71,7 +71,7 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
         </Choice>
         <div className="grid grid-cols-2 gap-3">
           <Choice label="Levels" value={levels} onChange={(event) => set({ levels: Number(event.target.value) })}>
-            {Array.from({ length: MOST_LEVELS }, (_, index) => (
+            {Array.from({ length: MAX_LEVELS }, (_, index) => (
               <option key={index} value={index + 1}>
                 {index + 1}
               </option>

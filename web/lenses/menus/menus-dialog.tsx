@@ -1,4 +1,4 @@
-import { LONGEST_MENU_NAME, type Menu } from '#core/model/menu.ts';
+import { MAX_MENU_NAME_LENGTH, type Menu } from '#core/model/menu.ts';
 import { newMenuId } from '../../api/site-store.ts';
 import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
 import { Button } from '../../ui/button.tsx';
@@ -14,7 +14,7 @@ export function MenusDialog({ onClose }: { readonly onClose: () => void }) {
       description="A new menu follows the tree. Set its entries and exceptions in the side sheet of the Menus lens."
       one="menu"
       placeholder="Footer"
-      longest={LONGEST_MENU_NAME}
+      longest={MAX_MENU_NAME_LENGTH}
       isEmpty={menus.length === 0}
       onAdd={(title) => store.apply([{ name: 'menu.add', menu: newMenuId(), title }]) === null}
       onClose={onClose}
@@ -33,7 +33,7 @@ function OneMenu({ menu }: { readonly menu: Menu }) {
     <NamedThing
       name={menu.name}
       one="menu"
-      longest={LONGEST_MENU_NAME}
+      longest={MAX_MENU_NAME_LENGTH}
       hint={`Screen readers announce it. ${menu.isByHand ? 'Arranged by hand.' : 'Follows the tree.'}`}
       onRename={(title) => store.apply([{ name: 'menu.set', menu: menu.id, fields: { title } }])}
       onRemove={() => store.apply([{ name: 'menu.remove', menu: menu.id }])}

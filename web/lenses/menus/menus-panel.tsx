@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { menuTableOf } from '#core/derive/menu-table.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Menu, type MenuId, entryOf } from '#core/model/menu.ts';
-import { LONGEST_TITLE, nodeAt } from '#core/model/site.ts';
+import { MAX_TITLE_LENGTH, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { menuName } from '../../tree/words.ts';
@@ -77,7 +77,7 @@ function PageInMenus({ page, onChoose }: { readonly page: PageId; readonly onCho
         label="Menu label"
         saved={textIn(node.label, language)}
         placeholder={textIn(node.title, language)}
-        longest={LONGEST_TITLE}
+        longest={MAX_TITLE_LENGTH}
         hint="Shorter, for menus and trails. Empty: the title."
         onSave={(text) => store.apply([{ name: 'page.set', page, fields: { label: { [language]: text } } }])}
       />

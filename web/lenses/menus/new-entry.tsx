@@ -4,7 +4,7 @@ import { onArranged, putInMenu } from '#core/arrange/arrange-entries.ts';
 import { type MenuEntry, goesBySection } from '#core/derive/menu.ts';
 import { menuTableOf } from '#core/derive/menu-table.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { type EntryId, type EntryTarget, LONGEST_ENTRY_LABEL, type Menu, entryOf } from '#core/model/menu.ts';
+import { type EntryId, type EntryTarget, MAX_ENTRY_LABEL_LENGTH, type Menu, entryOf } from '#core/model/menu.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newEntryId } from '../../api/site-store.ts';
 import { PageOptions } from '../../fields/page-options.tsx';
@@ -109,7 +109,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
         <TextField
           label="What it says"
           value={words}
-          maxLength={LONGEST_ENTRY_LABEL}
+          maxLength={MAX_ENTRY_LABEL_LENGTH}
           onChange={(event) => setWords(event.target.value)}
         />
       )}

@@ -1,6 +1,6 @@
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
-import { LONGEST_LEAD_IN, type TrailSetting } from '#core/model/trail-setting.ts';
+import { MAX_LEAD_IN_LENGTH, type TrailSetting } from '#core/model/trail-setting.ts';
 import { trailBy } from '#core/derive/shown-trail.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
@@ -64,14 +64,14 @@ export function TrailFields({
               label="Name for home"
               saved={textIn(setting.homeLabel, language)}
               placeholder="as in menus"
-              longest={LONGEST_LEAD_IN}
+              longest={MAX_LEAD_IN_LENGTH}
               onSave={(text) => set({ homeLabel: text.trim() === '' ? {} : { [language]: text.trim() } })}
             />
             <DraftField
               label="Words before the trail"
               saved={textIn(setting.leadIn, language)}
               placeholder="You are here:"
-              longest={LONGEST_LEAD_IN}
+              longest={MAX_LEAD_IN_LENGTH}
               onSave={(text) => set({ leadIn: text.trim() === '' ? {} : { [language]: text.trim() } })}
             />
             <Choice

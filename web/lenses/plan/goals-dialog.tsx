@@ -2,7 +2,7 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { goalsServed } from '#core/derive/plan-totals.ts';
 import type { Goal } from '#core/model/plan.ts';
-import { LONGEST_AUDIENCE, LONGEST_MEASURE, LONGEST_STATEMENT } from '#core/operations/goals.ts';
+import { MAX_AUDIENCE_LENGTH, MAX_MEASURE_LENGTH, MAX_STATEMENT_LENGTH } from '#core/operations/goals.ts';
 import { newGoalId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { pages } from '../../tree/words.ts';
@@ -72,20 +72,20 @@ function OneGoal({
       <DraftField
         label="Goal"
         saved={goal.statement}
-        longest={LONGEST_STATEMENT}
+        longest={MAX_STATEMENT_LENGTH}
         onSave={(statement) => statement.trim() !== '' && set({ statement })}
       />
       <div className="mt-2 grid gap-3 sm:grid-cols-2">
         <DraftField
           label="For whom"
           saved={goal.audience}
-          longest={LONGEST_AUDIENCE}
+          longest={MAX_AUDIENCE_LENGTH}
           onSave={(audience) => set({ audience })}
         />
         <DraftField
           label="How you will know"
           saved={goal.measure}
-          longest={LONGEST_MEASURE}
+          longest={MAX_MEASURE_LENGTH}
           onSave={(measure) => set({ measure })}
         />
       </div>
@@ -135,20 +135,20 @@ function NewGoal({
         label={isFirst ? 'The first goal' : 'Another goal'}
         placeholder="People who have never held a plane apply for a course"
         value={statement}
-        maxLength={LONGEST_STATEMENT}
+        maxLength={MAX_STATEMENT_LENGTH}
         onChange={(event) => setStatement(event.target.value)}
       />
       <div className="grid gap-3 sm:grid-cols-2">
         <TextField
           label="For whom"
           value={audience}
-          maxLength={LONGEST_AUDIENCE}
+          maxLength={MAX_AUDIENCE_LENGTH}
           onChange={(event) => setAudience(event.target.value)}
         />
         <TextField
           label="How you will know"
           value={measure}
-          maxLength={LONGEST_MEASURE}
+          maxLength={MAX_MEASURE_LENGTH}
           onChange={(event) => setMeasure(event.target.value)}
         />
       </div>

@@ -1,6 +1,6 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { LONGEST_OLD_ADDRESS, type PagePlan, type PlanChange } from '#core/model/plan.ts';
+import { MAX_OLD_ADDRESS_LENGTH, type PagePlan, type PlanChange } from '#core/model/plan.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 
@@ -47,7 +47,7 @@ export function OldAddresses({
           <TextField
             label="Another one"
             placeholder="/courses.php?id=3"
-            maxLength={LONGEST_OLD_ADDRESS}
+            maxLength={MAX_OLD_ADDRESS_LENGTH}
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />

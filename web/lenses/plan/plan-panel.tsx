@@ -1,8 +1,8 @@
 import type { PageId } from '#core/model/ids.ts';
 import {
   IMPORTANCE,
-  LONGEST_OWNER,
-  LONGEST_PURPOSE,
+  MAX_OWNER_LENGTH,
+  MAX_PURPOSE_LENGTH,
   ORIGINS,
   type Origin,
   type PlanChange,
@@ -50,7 +50,7 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
         label="Purpose"
         isLong
         saved={plan.purpose}
-        longest={LONGEST_PURPOSE}
+        longest={MAX_PURPOSE_LENGTH}
         hint="Who comes here, and what they can do afterwards."
         onSave={(purpose) => set({ purpose })}
       />
@@ -75,7 +75,7 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
       {isPage && <OldAddresses plan={plan} onSet={set} />}
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Writing</h3>
       <div className="grid grid-cols-2 gap-3">
-        <OwnerField saved={plan.owner} longest={LONGEST_OWNER} onSave={(owner) => set({ owner })} />
+        <OwnerField saved={plan.owner} longest={MAX_OWNER_LENGTH} onSave={(owner) => set({ owner })} />
         <TextField
           label="Due"
           type="date"

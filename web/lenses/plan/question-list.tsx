@@ -10,8 +10,8 @@ import { Button } from '../../ui/button.tsx';
 import { TextArea } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
-const LONGEST_QUESTION = 2000;
-const LONGEST_ANSWER = 4000;
+const MAX_QUESTION_LENGTH = 2000;
+const MAX_ANSWER_LENGTH = 4000;
 
 /** What is asked about a page: open questions first, each with its answer and who settled it. */
 export function QuestionList({ page }: { readonly page: PageId }) {
@@ -42,7 +42,7 @@ export function QuestionList({ page }: { readonly page: PageId }) {
             label="Answer"
             isLong
             saved={question.answer}
-            longest={LONGEST_ANSWER}
+            longest={MAX_ANSWER_LENGTH}
             onSave={(answer) => set(id, { ...question, answer: answer.trim() })}
           />
           <div className="mt-2 flex gap-2">
@@ -79,7 +79,7 @@ export function QuestionList({ page }: { readonly page: PageId }) {
         <TextArea
           label={questions.length === 0 ? 'What needs an answer?' : 'Another question'}
           rows={2}
-          maxLength={LONGEST_QUESTION}
+          maxLength={MAX_QUESTION_LENGTH}
           value={typed}
           onChange={(event) => setTyped(event.target.value)}
           onKeyDown={(event) => {

@@ -126,7 +126,7 @@ function TimeZone() {
 
 const SIGNS = { there: CircleCheck, missing: CircleAlert, 'to look at': Eye } as const;
 const SIGN_WORDS = { there: 'There', missing: 'Missing', 'to look at': 'To look at' } as const;
-const MOST_NAMED = 4;
+const MAX_NAMED = 4;
 
 function OneLine({
   line: { point, state, pages: of },
@@ -138,13 +138,13 @@ function OneLine({
   const { site, setLens, setDialog, select } = useWorkbench();
   const { there, missing, lens, dialog } = POINTS[point];
   const Sign = SIGNS[state];
-  const names = of.slice(0, MOST_NAMED).map((page) => `‘${titleIn(site, page)}’`);
+  const names = of.slice(0, MAX_NAMED).map((page) => `‘${titleIn(site, page)}’`);
   const words =
     state === 'there'
       ? there
       : state === 'missing'
         ? missing
-        : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^(have|are|link)/, (verb) => ({ have: 'has', are: 'is', link: 'links' })[verb]!) : missing}: ${names.join(', ')}${of.length > MOST_NAMED ? ' and others' : ''}.`;
+        : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^(have|are|link)/, (verb) => ({ have: 'has', are: 'is', link: 'links' })[verb]!) : missing}: ${names.join(', ')}${of.length > MAX_NAMED ? ' and others' : ''}.`;
   const go = () => {
     setLens(lens);
     if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
-import { LONGEST_SLUG } from '#core/model/slug.ts';
+import { MAX_SLUG_LENGTH } from '#core/model/slug.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Edit, refusalWords } from '../../api/site-store.ts';
 import { Button } from '../../ui/button.tsx';
@@ -34,7 +34,7 @@ export function SlugField({ page }: { readonly page: PageId }) {
       <TextField
         label="Slug"
         className="font-mono"
-        maxLength={LONGEST_SLUG}
+        maxLength={MAX_SLUG_LENGTH}
         value={value}
         fault={outcome && !outcome.ok ? refusalWords(outcome, site) : undefined}
         hint={

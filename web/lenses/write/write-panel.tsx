@@ -2,7 +2,7 @@ import { useEffect } from 'react';
 import { textIn } from '#core/model/texts.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { HIDDEN, type NodeType } from '#core/model/node.ts';
-import { LONGEST_TITLE, childrenOf, nodeAt } from '#core/model/site.ts';
+import { MAX_TITLE_LENGTH, childrenOf, nodeAt } from '#core/model/site.ts';
 import type { PageFields } from '#core/operations/page-set.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
@@ -43,7 +43,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
       <DraftField
         label="Title"
         saved={textIn(node.title, language)}
-        longest={LONGEST_TITLE}
+        longest={MAX_TITLE_LENGTH}
         onSave={(text) => set({ title: { [language]: text } })}
         onTyping={(text) =>
           setPreview(
@@ -57,7 +57,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
         label="Menu label"
         saved={textIn(node.label, language)}
         placeholder={textIn(node.title, language)}
-        longest={LONGEST_TITLE}
+        longest={MAX_TITLE_LENGTH}
         hint="Shorter, for menus and trails. Empty: the title."
         onSave={(text) => set({ label: { [language]: text } })}
       />

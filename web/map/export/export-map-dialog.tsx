@@ -11,7 +11,7 @@ import { Notice } from '../../ui/notice.tsx';
 import { type Workbench, useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { DrawnMap } from '../use-map-layout.ts';
 import { download, pdfFile, pngFile, svgFile } from './map-files.ts';
-import { MOST_SHEETS, PAPERS, type Paper, sheetsFor } from './sheets.ts';
+import { MAX_SHEETS, PAPERS, type Paper, sheetsFor } from './sheets.ts';
 import { passingOf, tintOfBranch } from '../../tree/access-of.ts';
 
 type Kind = 'pdf' | 'svg' | 'png';
@@ -48,7 +48,7 @@ export function ExportMapDialog({
   );
   const sheets = sheetsFor(picture, paper, isTiled);
   const count = sheets.columns * sheets.rows;
-  const isTooMany = kind === 'pdf' && count > MOST_SHEETS;
+  const isTooMany = kind === 'pdf' && count > MAX_SHEETS;
   const named = { title: site.settings.name, date: format(new Date(), 'd MMMM yyyy') };
   const make = async () => {
     setShare(0);
@@ -118,7 +118,7 @@ export function ExportMapDialog({
         {isTooMany && (
           <div className="sm:col-span-2">
             <Notice>
-              That takes {count} sheets; at most {MOST_SHEETS} are made. Choose larger paper or one sheet.
+              That takes {count} sheets; at most {MAX_SHEETS} are made. Choose larger paper or one sheet.
             </Notice>
           </div>
         )}
@@ -134,7 +134,7 @@ export function ExportMapDialog({
 
 /** Letters are 13 pixels high at full size; on paper that is so many points. */
 const TITLE_SIZE = 13;
-const LEAST_READABLE = 5;
+const MIN_READABLE = 5;
 
 function sheetWords({ shapes }: Picture, { columns, rows, scale, isWide }: ReturnType<typeof sheetsFor>): string {
   if (shapes.length === 0) return 'There is nothing to draw.';
@@ -142,7 +142,7 @@ function sheetWords({ shapes }: Picture, { columns, rows, scale, isWide }: Retur
   const turned = isWide ? 'lying' : 'upright';
   if (columns * rows > 1)
     return `${columns * rows} sheets, ${turned}: ${columns} across, ${rows} down. Titles are ${points} pt.`;
-  return `One sheet, ${turned}. Titles are ${points} pt${points < LEAST_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
+  return `One sheet, ${turned}. Titles are ${points} pt${points < MIN_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
 }
 
 function signsOf({ site, derived, moment, open, found }: Workbench, { nodes }: DrawnMap, index: number): NodeSigns {

@@ -9,9 +9,9 @@ import type { PdfWorker } from '../../workers/pdf-worker.ts';
 import type { PdfOptions } from './write-pdf.ts';
 
 /** Browsers draw no larger pictures than these, in pixels. */
-const LONGEST_SIDE = 16_000;
-const LARGEST = 120_000_000;
-const SHARPEST = 2;
+const MAX_SIDE = 16_000;
+const MAX_SIZE = 120_000_000;
+const MAX_SCALE = 2;
 
 type Named = Pick<PdfOptions, 'title' | 'date'>;
 
@@ -34,7 +34,7 @@ export async function pngFile(picture: Picture, named: Named): Promise<Blob> {
     image.src = url;
     await image.decode();
     const { width, height } = image;
-    const scale = Math.min(SHARPEST, LONGEST_SIDE / Math.max(width, height), Math.sqrt(LARGEST / (width * height)));
+    const scale = Math.min(MAX_SCALE, MAX_SIDE / Math.max(width, height), Math.sqrt(MAX_SIZE / (width * height)));
     const canvas = new OffscreenCanvas(Math.ceil(width * scale), Math.ceil(height * scale));
     canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height);
     return await canvas.convertToBlob({ type: 'image/png' });

@@ -5,7 +5,7 @@ export const PAPERS = { A4: [210, 297], A3: [297, 420], A2: [420, 594], A1: [594
 export type Paper = keyof typeof PAPERS;
 
 /** More sheets than these are not made. */
-export const MOST_SHEETS = 80;
+export const MAX_SHEETS = 80;
 const POINTS_PER_MM = 72 / 25.4;
 /** A pixel of the map at full size: 96 of them are an inch. */
 const POINTS_PER_PIXEL = 0.75;

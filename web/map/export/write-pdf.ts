@@ -11,7 +11,7 @@ import {
   rgb,
 } from 'pdf-lib';
 import type { Picture, Shape } from '#core/drawing/map-picture.ts';
-import { HEAD, MARGIN, MOST_SHEETS, type Paper, roomOf, sheetsFor, sizeOf } from './sheets.ts';
+import { HEAD, MARGIN, MAX_SHEETS, type Paper, roomOf, sheetsFor, sizeOf } from './sheets.ts';
 
 export interface PdfOptions {
   readonly paper: Paper;
@@ -28,7 +28,7 @@ const TELL_EVERY = 400;
 
 /**
  * A picture as a PDF document, in lines and letters that stay sharp at any size, with the title and the date on each
- * sheet. `onProgress` is told the share that is done, from 0 to 1. @throws RangeError for more than `MOST_SHEETS`.
+ * sheet. `onProgress` is told the share that is done, from 0 to 1. @throws RangeError for more than `MAX_SHEETS`.
  */
 export async function writePdf(
   picture: Picture,
@@ -37,7 +37,7 @@ export async function writePdf(
 ): Promise<Uint8Array> {
   const sheets = sheetsFor(picture, options.paper, options.isTiled);
   const count = sheets.columns * sheets.rows;
-  if (count > MOST_SHEETS) throw new RangeError(`That takes ${count} sheets; at most ${MOST_SHEETS} are made.`);
+  if (count > MAX_SHEETS) throw new RangeError(`That takes ${count} sheets; at most ${MAX_SHEETS} are made.`);
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit);
   document.setTitle(options.title);

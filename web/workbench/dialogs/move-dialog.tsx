@@ -18,7 +18,7 @@ import { menuChangeWords } from '../menu-change-words.ts';
 import { useWorkbench } from '../workbench-context.tsx';
 
 /** So many places are listed at most; the find field narrows them. */
-const MOST_LISTED = 300;
+const MAX_LISTED = 300;
 
 /** Chooses a place in the tree for the selected nodes; what the move would change shows meanwhile. */
 export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
@@ -88,9 +88,9 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
           onKeyDown={walk}
           className="h-9 w-full rounded-md border border-edge bg-paper px-3"
         />
-        <PlaceList rows={rows.slice(0, MOST_LISTED)} target={target} onChoose={setTarget} onKeyDown={walk} />
-        {rows.length > MOST_LISTED && (
-          <p className="text-small text-quiet">The first {MOST_LISTED} places. Type part of a title to find more.</p>
+        <PlaceList rows={rows.slice(0, MAX_LISTED)} target={target} onChoose={setTarget} onKeyDown={walk} />
+        {rows.length > MAX_LISTED && (
+          <p className="text-small text-quiet">The first {MAX_LISTED} places. Type part of a title to find more.</p>
         )}
         {rows.length === 0 && <p className="text-quiet">No other title matches.</p>}
         <Radios legend="Where, relative to the chosen page" choices={SIDES} value={side} onChoose={setSide} />

@@ -14,7 +14,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 
 /** So many of the addresses that go are named. */
-const MOST_ADDRESSES = 4;
+const MAX_ADDRESSES = 4;
 
 /** Removes the selected branches, after saying what goes with them. */
 export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
@@ -88,8 +88,8 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         {addressesGone.length > 0 && (
           <li>
             {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses disappear: `}
-            <span className="font-mono text-small">{addressesGone.slice(0, MOST_ADDRESSES).join(', ')}</span>
-            {addressesGone.length > MOST_ADDRESSES && ` and ${addressesGone.length - MOST_ADDRESSES} more`}.
+            <span className="font-mono text-small">{addressesGone.slice(0, MAX_ADDRESSES).join(', ')}</span>
+            {addressesGone.length > MAX_ADDRESSES && ` and ${addressesGone.length - MAX_ADDRESSES} more`}.
             {live > 0 && ' After the release, live addresses redirect to the page above unless you choose otherwise.'}
           </li>
         )}
@@ -129,9 +129,9 @@ function neighbour(gone: readonly PageId[], order: readonly PageId[]): PageId | 
   return order.slice(0, first).findLast((id) => !leaves.has(id)) ?? order.find((id) => !leaves.has(id)) ?? null;
 }
 
-const MOST_NAMES = 6;
+const MAX_NAMES = 6;
 const namesWords = (names: readonly string[]): string =>
   `${names
-    .slice(0, MOST_NAMES)
+    .slice(0, MAX_NAMES)
     .map((name) => `‘${name}’`)
-    .join(', ')}${names.length > MOST_NAMES ? ` and ${names.length - MOST_NAMES} more` : ''}`;
+    .join(', ')}${names.length > MAX_NAMES ? ` and ${names.length - MAX_NAMES} more` : ''}`;

@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import {
   IMPORTANCE,
-  LONGEST_OWNER,
+  MAX_OWNER_LENGTH,
   ORIGINS,
   type Origin,
   type PlanChange,
@@ -84,7 +84,7 @@ export function SetPlanFields({
           <TextField
             label="Owner"
             list={list}
-            maxLength={LONGEST_OWNER}
+            maxLength={MAX_OWNER_LENGTH}
             value={change.owner}
             hint="Empty: nobody."
             onChange={(event) => set('owner', event.target.value)}

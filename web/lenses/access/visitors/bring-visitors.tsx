@@ -8,7 +8,7 @@ import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
-const MOST_SHOWN = 8;
+const MAX_SHOWN = 8;
 const EXAMPLE = 'name,email,audiences\nJory Pell,jory@home.example,Students';
 
 /** Brings a list of visitors as CSV, with what it changes shown before. */
@@ -86,19 +86,19 @@ function Changes({ seen: { made, changed, faults } }: { readonly seen: BringVisi
           : `${accounts(made.length)} will be made, ${changed.length} added to more audiences.`}
       </h3>
       <ul className="mt-1 text-small">
-        {all.slice(0, MOST_SHOWN).map(({ name, email }) => (
+        {all.slice(0, MAX_SHOWN).map(({ name, email }) => (
           <li key={email}>
             {name} <span className="text-quiet">{email}</span>
           </li>
         ))}
-        {all.length > MOST_SHOWN && <li className="text-quiet">and {all.length - MOST_SHOWN} more</li>}
+        {all.length > MAX_SHOWN && <li className="text-quiet">and {all.length - MAX_SHOWN} more</li>}
       </ul>
       {faults.length > 0 && (
         <ul aria-label="Not understood" className="mt-2 text-small text-attention">
-          {faults.slice(0, MOST_SHOWN).map(({ line, detail }) => (
+          {faults.slice(0, MAX_SHOWN).map(({ line, detail }) => (
             <li key={`${line} ${detail}`}>{line === null ? detail : `Line ${line}: ${detail}`}</li>
           ))}
-          {faults.length > MOST_SHOWN && <li>and {faults.length - MOST_SHOWN} more</li>}
+          {faults.length > MAX_SHOWN && <li>and {faults.length - MAX_SHOWN} more</li>}
         </ul>
       )}
     </section>

@@ -18,7 +18,7 @@ const KIND_WORDS: Readonly<Record<SyncKind, string>> = {
   restored: 'Back again',
   'in the way': 'In the way',
 };
-const MOST_SHOWN = 50;
+const MAX_SHOWN = 50;
 
 /** The organisation's directory: which of its groups give an audience, and keeping the accounts in step with it. */
 export function DirectoryPart() {
@@ -159,7 +159,7 @@ function Items({ seen: { items } }: { readonly seen: SyncAnswer }) {
         <p>Nothing changes: the accounts are in step with the directory.</p>
       ) : (
         <ul className="flex flex-col gap-1.5 text-small">
-          {items.slice(0, MOST_SHOWN).map(({ kind, name, email, gains, loses, isTakenOver }) => (
+          {items.slice(0, MAX_SHOWN).map(({ kind, name, email, gains, loses, isTakenOver }) => (
             <li key={email} className="flex gap-3">
               <span
                 className={`w-24 shrink-0 font-medium ${kind === 'suspended' || kind === 'in the way' ? 'text-attention' : ''}`}
@@ -183,7 +183,7 @@ function Items({ seen: { items } }: { readonly seen: SyncAnswer }) {
               </span>
             </li>
           ))}
-          {items.length > MOST_SHOWN && <li className="text-quiet">and {items.length - MOST_SHOWN} more</li>}
+          {items.length > MAX_SHOWN && <li className="text-quiet">and {items.length - MAX_SHOWN} more</li>}
         </ul>
       )}
     </section>

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { STANDINGS } from '#core/derive/feedback-totals.ts';
-import { LONGEST_COMMENT } from '#core/model/feedback.ts';
+import { MAX_COMMENT_LENGTH } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf } from '#core/model/site.ts';
 import type { CommentAnswer, VerdictAnswer } from '#contract/sharing.ts';
@@ -101,7 +101,7 @@ function OneComment({ comment }: { readonly comment: CommentAnswer }) {
         label="Answer"
         isLong
         saved={answer}
-        longest={LONGEST_COMMENT}
+        longest={MAX_COMMENT_LENGTH}
         onSave={(answered) => save(answered, false)}
       />
       <Button className="mt-2" onClick={() => save(answer, true)}>

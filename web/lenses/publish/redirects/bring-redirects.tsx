@@ -9,7 +9,7 @@ import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
-const MOST_LISTED = 60;
+const MAX_LISTED = 60;
 
 /** Brings a table of redirects: what can be made of it, line by line, before anything is. */
 export function BringRedirects({ onDone }: { readonly onDone: () => void }) {
@@ -71,7 +71,7 @@ export function BringRedirects({ onDone }: { readonly onDone: () => void }) {
           </p>
           {bad.length > 0 && (
             <ul aria-label="Lines that cannot be made" className="rounded-md bg-attention-soft px-3 py-2 text-small">
-              {bad.slice(0, MOST_LISTED).map((row) => (
+              {bad.slice(0, MAX_LISTED).map((row) => (
                 <li key={row.line}>
                   Line {row.line}: {row.from !== '' && <span className="font-mono">{row.from} </span>}
                   {row.fault}

@@ -21,7 +21,7 @@ const REASON_WORDS: Readonly<Record<RedirectReason, string>> = {
   'taken down': 'its page was taken down',
   'old site': 'from the old site',
 };
-const MOST_LISTED = 100;
+const MAX_LISTED = 100;
 
 /** The addresses that lead elsewhere, with why, where to, and how often visitors met them. */
 export function RedirectList({ redirects }: { readonly redirects: readonly LiveRedirect[] | undefined }) {
@@ -58,13 +58,13 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
         </p>
       ) : (
         <ul aria-label="Addresses that lead elsewhere" className="divide-y divide-rule">
-          {found.slice(0, MOST_LISTED).map((one) => (
+          {found.slice(0, MAX_LISTED).map((one) => (
             <OneRedirect key={`${one.because} ${one.path}`} redirect={one} />
           ))}
         </ul>
       )}
-      {found.length > MOST_LISTED && (
-        <p className="text-quiet">and {found.length - MOST_LISTED} more. Search by part of the address.</p>
+      {found.length > MAX_LISTED && (
+        <p className="text-quiet">and {found.length - MAX_LISTED} more. Search by part of the address.</p>
       )}
     </div>
   );

@@ -1,10 +1,10 @@
-import type { Because, PageAlong } from '#core/changes/release-plan.ts';
+import type { AlongReason, PageAlong } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { titleIn } from '../publish-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
 
-const MOST_LISTED = 12;
+const MAX_LISTED = 12;
 
 /** Pages by their titles, under a heading; nothing where there are none. */
 export function PageList({ heading, ids }: { readonly heading: string; readonly ids: readonly PageId[] }) {
@@ -15,16 +15,16 @@ export function PageList({ heading, ids }: { readonly heading: string; readonly 
       <h3 className="text-small font-medium">{heading}</h3>
       <p>
         {ids
-          .slice(0, MOST_LISTED)
+          .slice(0, MAX_LISTED)
           .map((id) => titleIn(site, id))
           .join(' · ')}
-        {ids.length > MOST_LISTED && ` · and ${numberWords(ids.length - MOST_LISTED)} more`}
+        {ids.length > MAX_LISTED && ` · and ${numberWords(ids.length - MAX_LISTED)} more`}
       </p>
     </section>
   );
 }
 
-const BECAUSE: Readonly<Record<Because, string>> = {
+const BECAUSE: Readonly<Record<AlongReason, string>> = {
   above: 'stands above',
   address: 'still has the address that is needed by',
   below: 'stands below',
@@ -39,13 +39,13 @@ export function Along({ along }: { readonly along: readonly PageAlong[] }) {
         {along.length === 1 ? '1 page comes along' : `${along.length} pages come along`}
       </h3>
       <ul className="mt-0.5">
-        {along.slice(0, MOST_LISTED).map((one) => (
+        {along.slice(0, MAX_LISTED).map((one) => (
           <li key={one.page}>
             <span className="font-medium">{titleIn(site, one.page)}</span> {BECAUSE[one.because]} ‘
             {titleIn(site, one.of)}’
           </li>
         ))}
-        {along.length > MOST_LISTED && <li>and {numberWords(along.length - MOST_LISTED)} more</li>}
+        {along.length > MAX_LISTED && <li>and {numberWords(along.length - MAX_LISTED)} more</li>}
       </ul>
     </section>
   );

@@ -10,7 +10,7 @@ import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
 import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 
-const MOST_LISTED = 8;
+const MAX_LISTED = 8;
 const NOTHING_BROKEN: readonly LinkFinding[] = [];
 const NOTHING_LACKING: readonly PageFinding[] = [];
 const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
@@ -144,11 +144,11 @@ function Part({
     <section className="min-w-0">
       <h4 className={`text-small font-medium ${isAttention ? 'text-attention' : ''}`}>{heading}</h4>
       <ul className={`text-small ${isMono ? 'font-mono' : ''}`}>
-        {children.slice(0, MOST_LISTED).map((child, index) => (
+        {children.slice(0, MAX_LISTED).map((child, index) => (
           <li key={index}>{child}</li>
         ))}
-        {children.length > MOST_LISTED && (
-          <li className="font-sans text-quiet">and {numberWords(children.length - MOST_LISTED)} more</li>
+        {children.length > MAX_LISTED && (
+          <li className="font-sans text-quiet">and {numberWords(children.length - MAX_LISTED)} more</li>
         )}
       </ul>
     </section>

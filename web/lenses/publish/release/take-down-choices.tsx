@@ -7,7 +7,7 @@ import { PageOptions } from '../../../fields/page-options.tsx';
 import { liveAddress } from '../../../tree/live-address.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
-const MOST_LISTED = 30;
+const MAX_LISTED = 30;
 const FIELD = 'h-7 min-w-0 max-w-56 rounded-md border border-edge bg-raised px-2 text-small';
 
 type Chosen = Readonly<Record<PageId, NonNullable<LeadsTo>>>;
@@ -39,7 +39,7 @@ export function TakeDownChoices({
         Where their addresses lead after that
       </h3>
       <ul>
-        {withAddress.slice(0, MOST_LISTED).map((page) => {
+        {withAddress.slice(0, MAX_LISTED).map((page) => {
           const to = chosen[page];
           const address = liveAddress(site, page)!;
           return (
@@ -65,9 +65,9 @@ export function TakeDownChoices({
           );
         })}
       </ul>
-      {withAddress.length > MOST_LISTED && (
+      {withAddress.length > MAX_LISTED && (
         <p className="text-small text-quiet">
-          The {withAddress.length - MOST_LISTED} others lead to the page above each of them.
+          The {withAddress.length - MAX_LISTED} others lead to the page above each of them.
         </p>
       )}
     </section>

@@ -64,7 +64,7 @@ function Comparison({ before, after }: { readonly before: Site; readonly after: 
   );
 }
 
-const MOST_LISTED = 12;
+const MAX_LISTED = 12;
 
 function Titles({
   words,
@@ -82,10 +82,10 @@ function Titles({
         {words} ({pages.length}):
       </span>{' '}
       {pages
-        .slice(0, MOST_LISTED)
+        .slice(0, MAX_LISTED)
         .map((page) => titleIn(site, page))
         .join(' · ')}
-      {pages.length > MOST_LISTED && ` · and ${pages.length - MOST_LISTED} more`}
+      {pages.length > MAX_LISTED && ` · and ${pages.length - MAX_LISTED} more`}
     </p>
   );
 }

@@ -10,7 +10,7 @@ import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
 
-const MOST_LISTED = 8;
+const MAX_LISTED = 8;
 
 /** What taking a release back does, and what stands in the way, before it is done. */
 export function TakeBackPart({ release, onDone }: { readonly release: number; readonly onDone: () => void }) {
@@ -51,14 +51,14 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
       )}
       {plan.addresses.length > 0 && (
         <ul className="font-mono text-small" aria-label="Addresses that change">
-          {plan.addresses.slice(0, MOST_LISTED).map((one) => (
+          {plan.addresses.slice(0, MAX_LISTED).map((one) => (
             <li key={one.page} className="break-all">
               <span className="text-quiet line-through">{one.before ?? 'none'}</span> →{' '}
               {one.after ?? <span className="font-sans">taken down</span>}
             </li>
           ))}
-          {plan.addresses.length > MOST_LISTED && (
-            <li className="font-sans text-quiet">and {plan.addresses.length - MOST_LISTED} more</li>
+          {plan.addresses.length > MAX_LISTED && (
+            <li className="font-sans text-quiet">and {plan.addresses.length - MAX_LISTED} more</li>
           )}
         </ul>
       )}
@@ -66,10 +66,10 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
         <div className="rounded-md bg-attention-soft px-3 py-2">
           <p className="font-medium text-attention">Left as they are</p>
           <ul className="text-small">
-            {plan.left.slice(0, MOST_LISTED).map((one) => (
+            {plan.left.slice(0, MAX_LISTED).map((one) => (
               <li key={one.page}>{leftWords(site, one)}</li>
             ))}
-            {plan.left.length > MOST_LISTED && <li>and {plan.left.length - MOST_LISTED} more</li>}
+            {plan.left.length > MAX_LISTED && <li>and {plan.left.length - MAX_LISTED} more</li>}
             {plan.leftSettings.length > 0 && (
               <li>The {listOf(plan.leftSettings.map((part) => SETTINGS_WORDS[part]))} have gone live again since.</li>
             )}
