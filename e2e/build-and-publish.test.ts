@@ -64,7 +64,7 @@ it('a site manager makes the first account and a site, builds the tree by keyboa
   await bench.saved();
 
   await bench.click('button', /^Make live…/);
-  await bench.click('radio', /All that waits/);
+  await bench.click('radio', /Everything that waits/);
   await bench.click('button', 'Make 6 pages live');
   await bench.untilText('6 pages made live.');
 

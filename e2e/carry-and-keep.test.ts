@@ -37,7 +37,7 @@ describe('several pages', () => {
     await bench.select('Short courses');
     await bench.select('Evening classes', Key.CONTROL);
     await bench.click('button', 'Remove 2 pages and the 13 below them');
-    await bench.untilText('13 pages below go along.');
+    await bench.untilText('13 pages below are removed too.');
     await bench.untilText('15 addresses disappear:');
     await bench.click('button', 'Remove 15 pages');
     await bench.untilTree('they are gone', (tree) => !tree.includes('  Short courses'));

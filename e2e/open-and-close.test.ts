@@ -22,7 +22,7 @@ describe('a branch', () => {
     await bench.untilRow('Boats', /Closed.*Opens/);
     await bench.untilRow('Sandpiper', /Closed.*Opens/);
     await bench.select('Sandpiper');
-    await bench.untilText('Kept out by ‘Boats’: only Crew.');
+    await bench.untilText('Blocked by ‘Boats’: only Crew.');
     await bench.saved();
   });
 
@@ -30,9 +30,9 @@ describe('a branch', () => {
     expect(await statusOf('/tern-sound/boats')).toBe(200);
     const makeLive = async () => {
       await bench.click('button', /^Make live…/);
-      await bench.click('radio', /All that waits/);
+      await bench.click('radio', /Everything that waits/);
       await bench.click('button', /^Make \d+ pages? live/);
-      await bench.untilNoText('All that waits');
+      await bench.untilNoText('Everything that waits');
     };
     await makeLive();
     await bench.until('visitors do not get it', async () => (await statusOf('/tern-sound/boats')) === 404);
@@ -130,7 +130,7 @@ describe('the moment', () => {
     await bench.untilRow('Bursaries', /Opens Opens/);
     await bench.click('button', /^Look at .*‘Bursaries’ closes$/);
     await bench.untilRow('Bursaries', /Closed Closed/);
-    await bench.untilText('Kept out by the page itself: until');
+    await bench.untilText('Blocked by the page itself: until');
     await bench.click('button', 'Back to now');
     await bench.untilRow('Bursaries', /Opens Opens/);
   });
@@ -140,9 +140,9 @@ describe('what is kept for some', () => {
   const makeLive = async () => {
     await bench.saved();
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', /All that waits/);
+    await bench.click('radio', /Everything that waits/);
     await bench.click('button', /^Make \d+ pages? live/);
-    await bench.untilNoText('All that waits');
+    await bench.untilNoText('Everything that waits');
   };
 
   it('is said before it is chosen: who would lose the page', async () => {
@@ -167,7 +167,7 @@ describe('what is kept for some', () => {
     await bench.click('button', 'Close');
     await bench.select('Boats');
     await bench.click('checkbox', 'Crew matters');
-    await bench.untilText('Kept out by the page itself: labelled ‘Crew matters’: only Crew.');
+    await bench.untilText('Blocked by the page itself: labelled ‘Crew matters’: only Crew.');
     await bench.untilRow('Sandpiper', /Closed.*Opens/);
     await bench.click('checkbox', 'Crew matters');
     await bench.untilRow('Sandpiper', /Opens.*Opens/);
@@ -184,7 +184,7 @@ describe('what is kept for some', () => {
     await bench.untilRow('Boats', /Crew matters/);
     await bench.focusTree();
     await bench.press('3');
-    await bench.untilText('Kept out by the page itself: of the kind ‘Crew matters’: only Crew.');
+    await bench.untilText('Blocked by the page itself: of the kind ‘Crew matters’: only Crew.');
     await bench.untilRow('Sandpiper', /Closed.*Opens/);
     await bench.click('button', /^Labels/);
     await bench.click('checkbox', 'Crew');
@@ -289,12 +289,12 @@ describe('a walk', () => {
     const right = await browser.driver.findElement(By.css('section[aria-label="The walk on the right"]'));
     for (const one of await (await bench.find('combobox', 'Walk as', right)).findElements(By.css('option')))
       if ((await one.getText()) === 'Staff') await one.click();
-    await untilFrame(0, 'Kept out by the page itself: only Staff.');
+    await untilFrame(0, 'Blocked by the page itself: only Staff.');
     await untilFrame(1, 'Kept by the office.');
     // ChromeDriver computes no names within a frame of another origin.
     await inFrame(1, () => browser.driver.findElement(By.linkText('Ordering timber')).click());
     await untilFrame(1, 'Ask Bram first.');
-    await untilFrame(0, 'Kept out by ‘Staff handbook’: only Staff.');
+    await untilFrame(0, 'Blocked by ‘Staff handbook’: only Staff.');
     expect(await statusOf('/pellow-quay/staff-handbook')).toBe(401);
   });
 
@@ -303,7 +303,7 @@ describe('a walk', () => {
     await bench.click('button', 'Compare');
     await bench.choose('One', /^Students$/);
     await bench.choose('The other', /^Governors$/);
-    await bench.untilText('Governors: kept out by ‘Students’: only Staff and Students.');
+    await bench.untilText('Governors: blocked by ‘Students’: only Staff and Students.');
     await bench.click('button', 'Saw room rules');
     await bench.untilText('/students/saw-room-rules');
   });

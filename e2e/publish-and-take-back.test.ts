@@ -26,7 +26,7 @@ const tick = async (name: string | RegExp, wanted: boolean) => {
 describe('a part of what differs', () => {
   it('goes live under a name, with what has to come along explained and what visitors notice told before', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
-    await bench.untilText('Besides the pages differ');
+    await bench.untilText('Settings that differ');
     await bench.select('Online talks');
     await bench.press(Key.ARROW_RIGHT);
     await bench.untilTree('the branch is open', (tree) => tree.some((one) => one.trim() === 'Reading a boat'));
@@ -39,7 +39,7 @@ describe('a part of what differs', () => {
     await bench.untilText('2 pages made live.');
     await untilVisit('/courses/online-talks/reading-a-boat', '200');
     expect(await visit('/prospectus')).toBe('404');
-    await bench.untilText('Besides the pages differ');
+    await bench.untilText('Settings that differ');
   });
 
   it('can be the settings alone', async () => {
@@ -48,7 +48,7 @@ describe('a part of what differs', () => {
     await bench.click('button', 'Make the redirects live');
     await bench.untilText('Visitors have the redirects now.');
     await untilVisit('/prospectus', '301 /apply/how-to-apply');
-    await bench.untilNoText('Besides the pages differ');
+    await bench.untilNoText('Settings that differ');
   });
 
   it('is taken back from the list of releases, and visitors who have its address are led on', async () => {
@@ -170,7 +170,7 @@ describe('links that do not lead where they should', () => {
   it('are told before a release that would break them', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', /All that waits/);
+    await bench.click('radio', /Everything that waits/);
     await bench.untilText('‘Visit’ to ‘Student council’: hidden');
     await bench.press(Key.ESCAPE);
   });
@@ -204,7 +204,7 @@ describe('what pages lack', () => {
     await bench.press(...'Lathes', Key.ENTER, Key.ESCAPE);
     await bench.saved();
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', /All that waits/);
+    await bench.click('radio', /Everything that waits/);
     await bench.untilText('‘Lathes’: nothing stands on it');
     await bench.press(Key.ESCAPE);
   });

@@ -53,7 +53,7 @@ describe('a page', () => {
     await bench.open(spur, 'pellow-quay');
     await bench.select('Workshops');
     await bench.press(Key.DELETE);
-    await bench.untilText('6 pages below go along.');
+    await bench.untilText('6 pages below are removed too.');
     await bench.click('button', 'Remove 7 pages');
     await bench.untilTree('they are gone', (tree) => !tree.includes('Workshops'));
     await bench.saved();

@@ -32,7 +32,7 @@ describe('a plan that is shared for comment', () => {
     await manager.fill('Passphrase (optional)', 'slack water');
     await manager.fill('Invite by mail (optional)', 'ulla@tern-sound.example, nobody');
     await manager.click('button', 'Make the link');
-    await manager.untilText('‘nobody’ is no mail address');
+    await manager.untilText('‘nobody’ is not a mail address');
     await manager.fill('Invite by mail (optional)', 'ulla@tern-sound.example');
     await manager.click('button', 'Make the link');
     link = (await (await manager.find('textbox', 'The link for the skippers')).getAttribute('value'))!;

@@ -122,7 +122,7 @@ describe('a release', () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
     await bench.untilText('Removed, still live');
     await bench.click('button', /^Make live…/);
-    await bench.click('radio', /All that waits/);
+    await bench.click('radio', /Everything that waits/);
     await bench.untilText('Removed from the tree, so taken down');
     await bench.click('button', /^Make \d+ pages live and take 1 page down$/);
     await bench.untilText('1 page taken down.');

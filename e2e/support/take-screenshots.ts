@@ -63,7 +63,7 @@ try {
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await take('publish');
   await bench.click('button', /^Make live…/);
-  await bench.click('radio', /All that waits/);
+  await bench.click('radio', /Everything that waits/);
   const effects = await browser.driver.findElement(By.css('section[aria-labelledby="lead"]'));
   await browser.driver.executeScript('arguments[0].scrollIntoView()', effects);
   await take('make-live');
@@ -78,7 +78,7 @@ try {
   await bench.untilText('2 paragraphs differ');
   await take('texts');
   await bench.open(spur, 'pellow-quay', '?lens=access&page=pq089');
-  await bench.untilText('Kept out by the page itself');
+  await bench.untilText('Blocked by the page itself');
   await take('access');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/walk?from=/staff-handbook`);
   await bench.click('checkbox', 'Add a second walk');
@@ -122,7 +122,7 @@ try {
   await bench.open(spur, 'pellow-quay', '?lens=checks');
   await bench.select('Visit');
   await bench.click('button', 'Check outside addresses');
-  await bench.untilText('were asked on');
+  await bench.untilText('were checked on');
   await take('checks');
   await browser.prefer('light');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);

@@ -87,7 +87,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
         </li>
         {addressesGone.length > 0 && (
           <li>
-            {addressesGone.length === 1 ? '1 address goes: ' : `${addressesGone.length} addresses disappear: `}
+            {addressesGone.length === 1 ? '1 address disappears: ' : `${addressesGone.length} addresses disappear: `}
             <span className="font-mono text-small">{addressesGone.slice(0, MAX_ADDRESSES).join(', ')}</span>
             {addressesGone.length > MAX_ADDRESSES && ` and ${addressesGone.length - MAX_ADDRESSES} more`}.
             {live > 0 && ' After the release, live addresses redirect to the page above unless you choose otherwise.'}
