@@ -93,7 +93,7 @@ describe('menus', () => {
       entries.join().startsWith('Courses,  Long courses,  Weekend courses,  Short courses'),
     );
     await bench.untilText('3 differences from the tree');
-    await bench.click('button', /^Decline: Call it ‘School shop’/);
+    await bench.click('button', /^Decline: Rename it to ‘School shop’/);
     await bench.untilText('2 differences from the tree');
     await bench.click('button', 'Take all 2');
     await bench.untilText('Nothing to settle: the menu matches the tree.');

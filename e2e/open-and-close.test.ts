@@ -68,7 +68,7 @@ describe('a visitor', () => {
     await bench.fill('Mail address', 'ulla@pellow-quay.example');
     await bench.fill('Password', 'wrong-password');
     await bench.press(Key.ENTER);
-    await bench.untilText('do not belong together');
+    await bench.untilText('do not match');
     await bench.fill('Password', DEMO_PASSWORD);
     await bench.press(Key.ENTER);
     await bench.untilText('The red book is in each shed.');
@@ -226,7 +226,7 @@ describe('what is kept for some', () => {
     await bench.saved();
     await makeLive();
     const search = async () => (await fetch(`${spur.live}/tern-sound/search?q=wheelhouse`)).text();
-    expect(await search()).toContain('No page has');
+    expect(await search()).toContain('No page contains');
     await browser.driver.get(`${spur.live}/tern-sound/boats/sandpiper`);
     expect(await bench.text()).not.toContain('spare key');
     await browser.driver.get(`${spur.workbench}/sites/tern-sound/walk?from=/boats/sandpiper`);

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { pause } from './support/screen.ts';
 import { signedIn } from './support/signed-in.ts';
 
-const { spur, browser, bench } = await signedIn();
+const { spur, browser, bench } = await signedIn(true);
 
 /** Drags by small steps, as a hand does. */
 async function drag(from: WebElement, to: WebElement): Promise<void> {
@@ -73,7 +73,7 @@ describe('planning', () => {
     await bench.find('button', /^Plan 1/);
     await bench.fill('Answer', 'Twelve.');
     await bench.press(Key.TAB);
-    await bench.click('button', 'Settle it');
+    await bench.click('button', 'Settle');
     await bench.untilText('Settled by Ines Carrow.');
     await bench.until('the count is gone', async () => !/below/.test(await bench.row('Boats')));
   });
@@ -112,7 +112,7 @@ describe('imported pages', () => {
       'title,parent,owner\nTide tables,/crossings,Per Lund\nLost and found,/crossings,\nx,y,z',
     );
     await bench.click('button', 'See what changes');
-    await bench.untilText('line 4: There is no page ‘y’ to stand below');
+    await bench.untilText('line 4: There is no parent page ‘y’');
     await bench.fill('The text', 'title,parent,owner\nTide tables,/crossings,Per Lund\nLost and found,/crossings,');
     await bench.click('button', 'See what changes');
     await bench.untilText('Added (2)');
@@ -164,7 +164,7 @@ describe('the old site', () => {
     await bench.untilText('4 found: 4 new, 0 known already.');
     await bench.untilText('1 line was not understood');
     await bench.click('button', 'Import 4 addresses');
-    await bench.untilText('Brought 4 new addresses');
+    await bench.untilText('Imported 4 new addresses');
     await bench.click('button', 'Close');
     await bench.untilText('0 of 4 old pages settled');
     await bench.click('button', /^Accept [1-3] from/);

@@ -4,8 +4,8 @@ import { type Spur, startSpur } from './spur.ts';
 import { Workbench } from './workbench.ts';
 
 /** Spur with the demo data and a browser in which Ines is signed in, for all tests of a file; it ends with them. */
-export async function signedIn(): Promise<{ spur: Spur; browser: Browser; bench: Workbench }> {
-  const spur = await startSpur({ withDemo: true });
+export async function signedIn(isAnew = false): Promise<{ spur: Spur; browser: Browser; bench: Workbench }> {
+  const spur = await startSpur({ withDemo: true, isAnew });
   afterAll(() => spur.stop());
   const browser = await openBrowser();
   afterAll(() => browser.close());

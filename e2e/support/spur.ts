@@ -19,8 +19,11 @@ export interface Spur {
   readonly stop: () => Promise<void>;
 }
 
-/** Spur as it is built, in processes of its own, on a database of its own. */
-export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Spur> {
+/**
+ * Spur as it is built, in processes of its own, on a database of its own. @param isAnew makes the demo data for it, rather than
+ * copying it: the addresses of the former website are those of this one then
+ */
+export async function startSpur({ withDemo, isAnew = false }: { withDemo: boolean; isAnew?: boolean }): Promise<Spur> {
   const base = process.env.SPUR_TEST_DATABASE;
   if (!base) throw new Error('The browser tests need PostgreSQL: run them by `npm test -- --project e2e`.');
   const name = `spur_e2e_${randomBytes(6).toString('hex')}`;
@@ -40,10 +43,16 @@ export async function startSpur({ withDemo }: { withDemo: boolean }): Promise<Sp
     NODE_ENV: 'production',
   };
   const built = readFileSync(`${ROOT}dist/.built-from`, 'utf8');
-  const { url, drop } = await copyOfTemplate(base, name, `${built} ${settings.SPUR_DEMO}`, async (template) => {
-    const filling = await start('dist/workbench/main.js', { ...settings, DATABASE_URL: template });
-    await end(filling.child);
-  });
+  const { url, drop } = await copyOfTemplate(
+    base,
+    name,
+    isAnew ? 'nothing' : `${built} ${settings.SPUR_DEMO}`,
+    async (template) => {
+      if (isAnew) return;
+      const filling = await start('dist/workbench/main.js', { ...settings, DATABASE_URL: template });
+      await end(filling.child);
+    },
+  );
   const env = { ...settings, DATABASE_URL: url };
   const workbench = await start('dist/workbench/main.js', env);
   const live = await start('dist/live/main.js', env);
