@@ -225,7 +225,7 @@ const PELLOW_MISSED = [
   { path: '/courses/evening-clases', hits: 14, from: '/apply/fees-and-paying' },
   { path: '/open-saturdays', hits: 9, from: null },
   { path: '/workshop/the-smithy', hits: 6, from: null },
-  { path: '/wp-login.php', hits: 41, from: null },
+  { path: '/admin/login', hits: 41, from: null },
 ];
 
 async function missAddresses(database: Knex, site: SiteKey, now: Date): Promise<void> {

@@ -205,7 +205,7 @@ describe('what pages lack', () => {
     await bench.saved();
     await bench.click('button', /^Make live…/);
     await bench.click('radio', /Everything that waits/);
-    await bench.untilText('‘Lathes’: nothing stands on it');
+    await bench.untilText('‘Lathes’: it is empty');
     await bench.press(Key.ESCAPE);
   });
 });

@@ -34,7 +34,7 @@ describe('pages near an address that leads nowhere', () => {
   });
 
   it('are none where nothing is like it, nor what the visitor may not know of', () => {
-    expect(near('/wp-login.php')).toEqual([]);
+    expect(near('/admin/login')).toEqual([]);
     expect(near('/')).toEqual([]);
     expect(near('/find-us', (row) => row === 0)).toEqual([]);
   });

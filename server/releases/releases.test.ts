@@ -100,7 +100,7 @@ describe('an address that a page leaves', () => {
     const headers = { Referer: `https://www.example/${key}/courses` };
     const answer = await server.live(`/${key}/find-ous`, headers);
     expect([answer.status, /You may be looking for.*href="\/[^"]*\/find-us"/s.test(answer.text)]).toEqual([404, true]);
-    await server.live(`/${key}/wp-login.php`, { Referer: 'https://elsewhere.example/spy?secret=1' });
+    await server.live(`/${key}/admin/login`, { Referer: 'https://elsewhere.example/spy?secret=1' });
     const path = `/api/sites/${key}`;
     await until(
       'what was met is written down',
@@ -108,7 +108,7 @@ describe('an address that a page leaves', () => {
     );
     const { addresses } = (await ines.get(`${path}/missed-addresses`)).json;
     expect(addresses).toHaveLength(2);
-    expect(addresses).toContainEqual(expect.objectContaining({ path: '/wp-login.php', hits: 1, from: null }));
+    expect(addresses).toContainEqual(expect.objectContaining({ path: '/admin/login', hits: 1, from: null }));
     expect(addresses).toContainEqual(expect.objectContaining({ path: '/find-ous', hits: 1, from: '/courses' }));
     const { redirects } = (await ines.get(`${path}/redirects`)).json;
     expect(redirects).toMatchObject([{ path: '/visit', to: { page: 'visit' }, because: 'moved', hits: 2 }]);
@@ -116,8 +116,8 @@ describe('an address that a page leaves', () => {
     await ines.operations(key, { name: 'redirect.add', redirect: 'r1', from: '/find-ous', to: { page: 'visit' } });
     await release(key, { pages: [] });
     await visits(key, '/find-ous', '301 /find-us');
-    expect((await ines.get(`${path}/missed-addresses`)).json.addresses).toMatchObject([{ path: '/wp-login.php' }]);
-    await ines.send('PUT', `${path}/missed-addresses`, { path: '/wp-login.php', isLetBe: true });
+    expect((await ines.get(`${path}/missed-addresses`)).json.addresses).toMatchObject([{ path: '/admin/login' }]);
+    await ines.send('PUT', `${path}/missed-addresses`, { path: '/admin/login', isLetBe: true });
     expect((await ines.get(`${path}/missed-addresses`)).json.addresses).toMatchObject([{ isLetBe: true }]);
   });
 });

@@ -4,7 +4,7 @@ import type { FilterField } from '#core/derive/filters.ts';
 export const PUBLISH_FILTERS: readonly FilterField[] = [
   {
     key: 'live',
-    name: 'Beside what is live',
+    name: 'Compared with live',
     kind: 'one-of',
     values: [
       { value: 'differs', words: 'Differs' },

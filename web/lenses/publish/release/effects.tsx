@@ -24,7 +24,7 @@ const LIVE_FAULTS: Readonly<Record<LinkFinding['fault'], string>> = {
 };
 
 const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
-  'no text': 'nothing stands on it',
+  'no text': 'it is empty',
   'no way': 'no menu, list or text leads to it',
   'no description': 'no description',
   'same title': 'another page has its title',
