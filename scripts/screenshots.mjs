@@ -20,7 +20,7 @@ try {
     ...process.env,
     SPUR_TEST_DATABASE: server.url('postgres'),
   });
-  // 256 colours are enough for screens, and a third of the bytes.
+  // 256 colours are enough for screens, in less than half of the bytes.
   const folder = join(ROOT, 'docs/screenshots');
   const pictures = readdirSync(folder).map((name) => join(folder, name));
   run('pngquant', ['--force', '--strip', '--ext', '.png', '--speed', '1', ...pictures]);

@@ -25,7 +25,7 @@ const FAULT = new ReadyAnswer(500, TEXT, 'The page cannot be shown right now. Tr
   'Cache-Control',
   'no-store',
 ]);
-const ONLY_READING = new ReadyAnswer(405, TEXT, 'This site only answers GET requests.\n', [
+const ONLY_READING = new ReadyAnswer(405, TEXT, 'This address can only be read.\n', [
   'Allow',
   'GET, HEAD',
   'Cache-Control',
