@@ -1,6 +1,6 @@
 import { generateNKeysBetween } from 'fractional-indexing';
 import { type ContentId, type PageId, toSiteKey } from '#core/model/ids.ts';
-import type { SiteNode } from '#core/model/node.ts';
+import { type SiteNode, nodeOf } from '#core/model/node.ts';
 import { type LiveNode, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import { freeSlug, slugFromTitle } from '#core/model/slug.ts';
 import { NO_TEXTS } from '#core/model/texts.ts';
@@ -50,25 +50,19 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
       const slug = freeSlug(slugFromTitle(words), (candidate) => taken.has(candidate));
       taken.add(slug);
       const isHeading = depth > 0 && random() < 0.02;
-      const node: SiteNode = {
-        id,
-        parent,
-        order,
-        type: isHeading ? 'heading' : 'page',
-        title: { en: words },
-        label: random() < 0.05 ? { en: words.split(' ')[0]! } : NO_TEXTS,
-        slug: { en: { text: slug, own: false } },
-        description: NO_TEXTS,
-        inMenus: random() < 0.85,
-        hidden: random() < 0.01 ? 'branch' : random() < 0.02 ? 'page' : 'no',
-        inAddress: true,
-        target: null,
-        content: isHeading ? null : (text(12) as ContentId),
-        access: null,
-        frame: null,
-        plan: null,
-        removedWith: null,
-      };
+      const node = nodeOf(
+        { id, parent, order },
+        {
+          type: isHeading ? 'heading' : 'page',
+          title: { en: words },
+          label: random() < 0.05 ? { en: words.split(' ')[0]! } : NO_TEXTS,
+          slug: { en: { text: slug, own: false } },
+          inMenus: random() < 0.85,
+          hidden: random() < 0.01 ? 'branch' : random() < 0.02 ? 'page' : 'no',
+          inAddress: true,
+          content: isHeading ? null : (text(12) as ContentId),
+        },
+      );
       nodes.push(node);
       if ((parent === null || liveIds.has(parent)) && random() > 0.04) {
         liveIds.add(id);

@@ -1,21 +1,26 @@
 import { z } from 'zod';
-import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
 import { audienceSchema } from '#core/model/audience.ts';
 import { factSchema } from '#core/model/fact.ts';
-import { frameChangeSchema, fromKeptFrame, toKeptFrame } from '#core/model/frame.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import { layoutSchema } from '#core/model/layout.ts';
 import { menuSchema } from '#core/model/menu.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode, isNodeDifferent, withoutPlan } from '#core/model/node.ts';
-import { targetSchema } from '#core/model/target.ts';
+import { type SiteNode, asLive, isNodeDifferent, nodeOf } from '#core/model/node.ts';
+import {
+  HIDDEN,
+  NODE_TYPES,
+  PAGE_FIELD_NAMES,
+  type PageFieldName,
+  type PageValues,
+  pageField,
+} from '#core/model/page-fields.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
-import { fromKeptPlan, goalIdSchema, keptPlanSchema, toKeptPlan } from '#core/model/plan.ts';
+import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
-import { type LiveNode, type Settings, type Site, makeSite } from '#core/model/site.ts';
+import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
-import { branchOf } from '#core/model/site.ts';
+import { NO_TEXTS, type Texts } from '#core/model/texts.ts';
 
 const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
 const slugsWire = z.record(languageSchema, z.object({ text: z.string(), own: z.boolean() }));
@@ -36,6 +41,15 @@ const settingsWire = z.object({
 /** Where the value of a row is not the usual one, by row. */
 const exceptions = <Value extends z.ZodType>(value: Value) => z.record(z.string(), value);
 
+/** The fields of a page that are packed in a way of their own; all others stand by row where they are not the usual ones. */
+const PACKED_APART = ['type', 'title', 'slug', 'content', 'inMenus', 'hidden', 'inAddress'] as const;
+type SparseFieldName = Exclude<PageFieldName, (typeof PACKED_APART)[number]>;
+const SPARSE_FIELDS = PAGE_FIELD_NAMES.filter(
+  (name): name is SparseFieldName => !(PACKED_APART as readonly string[]).includes(name),
+);
+/** Texts are those that are usual in a site: of its language alone. */
+const TEXT_FIELDS: ReadonlySet<string> = new Set(SPARSE_FIELDS.filter((name) => pageField(name).none === NO_TEXTS));
+
 const nodesWire = z.object({
   id: z.array(pageIdSchema),
   /** Each node's parent: how many rows further up it stands, 0 at the top; -1: not among the rows, see `strayParent`. */
@@ -47,15 +61,12 @@ const nodesWire = z.object({
   title: z.array(textsWire),
   content: z.array(z.union([contentIdSchema, z.literal(0)])),
   strayParent: exceptions(pageIdSchema.nullable()),
-  label: exceptions(textsWire),
   /** Left out where it is what the title gives. */
   slug: exceptions(slugsWire),
-  description: exceptions(textsWire),
-  target: exceptions(targetSchema),
   removedWith: exceptions(pageIdSchema),
-  access: exceptions(accessChangeSchema),
-  frame: exceptions(frameChangeSchema),
-  plan: exceptions(keptPlanSchema),
+  ...(Object.fromEntries(
+    SPARSE_FIELDS.map((name) => [name, exceptions(TEXT_FIELDS.has(name) ? textsWire : pageField(name).kept)]),
+  ) as Record<SparseFieldName, z.ZodRecord<z.ZodString, z.ZodUnknown>>),
 });
 type NodesWire = z.infer<typeof nodesWire>;
 
@@ -124,7 +135,7 @@ export function unpackSite(packed: PackedSite): Site {
   for (let row = 0; row < packed.live.length; row++) {
     const digit = packed.live[row];
     if (digit === '0') continue;
-    const node = digit === '1' || digit === '4' ? withoutPlan(nodes[row]!) : apart[next++]!;
+    const node = digit === '1' || digit === '4' ? asLive(nodes[row]!) : apart[next++]!;
     const leadsTo = packed.leadsTo[node.id];
     live.push({ node, retired: digit === '3' || digit === '4', ...(leadsTo !== undefined && { leadsTo }) });
   }
@@ -155,14 +166,12 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     title: [],
     content: [],
     strayParent: {},
-    label: {},
     slug: {},
-    description: {},
-    target: {},
     removedWith: {},
-    access: {},
-    frame: {},
-    plan: {},
+    ...(Object.fromEntries(SPARSE_FIELDS.map((name) => [name, {}])) as Record<
+      SparseFieldName,
+      Record<string, unknown>
+    >),
   };
   const rows = new Map(nodes.map((node, row) => [node.id, row]));
   nodes.forEach((node, row) => {
@@ -174,13 +183,13 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     wire.signs.push(signsOf(node));
     wire.title.push(packTexts(node.title, language));
     wire.content.push(node.content ?? 0);
-    if (Object.keys(node.label).length > 0) wire.label[row] = packTexts(node.label, language);
     if (!followsTitle(node)) wire.slug[row] = node.slug;
-    if (Object.keys(node.description).length > 0) wire.description[row] = packTexts(node.description, language);
-    if (node.target) wire.target[row] = node.target;
-    if (node.access !== null) wire.access[row] = toKeptAccess(node.access);
-    if (node.frame !== null) wire.frame[row] = toKeptFrame(node.frame);
-    if (node.plan !== null) wire.plan[row] = toKeptPlan(node.plan);
+    for (const name of SPARSE_FIELDS) {
+      const value = node[name];
+      const field = pageField(name);
+      if (field.isSame(value, field.none)) continue;
+      wire[name][row] = TEXT_FIELDS.has(name) ? packTexts(value as Texts, language) : field.toKept(value);
+    }
     if (node.removedWith !== null) wire.removedWith[row] = node.removedWith;
   });
   return wire;
@@ -193,26 +202,32 @@ function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
     const type = NODE_TYPES[signs & 3]!;
     const up = wire.parent[row]!;
     const content = wire.content[row]!;
-    return {
-      id,
-      parent: up === -1 ? wire.strayParent[row]! : up === 0 ? null : wire.id[row - up]!,
-      order: wire.order[row]!,
-      type,
-      title,
-      label: unpackTexts(wire.label[row] ?? {}, language),
-      slug: wire.slug[row] ?? slugsThatFollow(type, title),
-      description: unpackTexts(wire.description[row] ?? {}, language),
-      inMenus: (signs & 4) !== 0,
-      hidden: HIDDEN[(signs >> 4) & 3]!,
-      inAddress: (signs & 8) !== 0,
-      target: wire.target[row] ?? null,
-      content: content === 0 ? null : content,
-      access: fromKeptAccess(wire.access[row] ?? null),
-      frame: fromKeptFrame(wire.frame[row] ?? null),
-      plan: fromKeptPlan(wire.plan[row] ?? null),
-      removedWith: wire.removedWith[row] ?? null,
-    };
+    const parent = up === -1 ? wire.strayParent[row]! : up === 0 ? null : wire.id[row - up]!;
+    return nodeOf(
+      { id, parent, order: wire.order[row]! },
+      {
+        type,
+        title,
+        slug: wire.slug[row] ?? slugsThatFollow(type, title),
+        inMenus: (signs & 4) !== 0,
+        hidden: HIDDEN[(signs >> 4) & 3]!,
+        inAddress: (signs & 8) !== 0,
+        content: content === 0 ? null : content,
+        ...sparseValues(wire, row, language),
+      },
+      wire.removedWith[row] ?? null,
+    );
   });
+}
+
+function sparseValues(wire: NodesWire, row: number, language: string): Partial<PageValues> {
+  const values: Record<string, unknown> = {};
+  for (const name of SPARSE_FIELDS) {
+    const kept = wire[name][row];
+    if (kept === undefined) continue;
+    values[name] = TEXT_FIELDS.has(name) ? unpackTexts(kept as TextsWire, language) : pageField(name).fromKept(kept);
+  }
+  return values;
 }
 
 const signsOf = (node: SiteNode): number =>

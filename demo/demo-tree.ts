@@ -1,4 +1,4 @@
-import type { Hidden } from '#core/model/node.ts';
+import type { Hidden } from '#core/model/page-fields.ts';
 
 /** A node of the demo data, with its text in a few plain signs: `## ` a heading, `- ` and `1. ` lists, `*…*` emphasis. */
 export interface DemoNode {

@@ -1,9 +1,7 @@
 import type { ListEntry } from '../formats/indented-list.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
-import type { SiteNode } from '../model/node.ts';
-import { NO_PLAN, type PlanChange, toKeptPlan, withPlan } from '../model/plan.ts';
+import { carriedChanges } from '../model/page-fields.ts';
 import { type Site, branchOf, nodeAt, maybeNodeAt } from '../model/site.ts';
-import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import type { Operation } from '../operations/operation.ts';
 import { nearestParent, removedWith } from '../operations/page-put-back.ts';
 import { topmost } from './arrange.ts';
@@ -87,7 +85,12 @@ export function carryTo(
     if (node.access !== null) left.push({ page: id, why: 'access-stays' });
     const parent = (node.parent === null ? undefined : ofCopy.get(node.parent)) ?? place.parent;
     const page = ofCopy.get(id)!;
-    const add = carriedNode(node, page, { parent, after: latest.get(parent) ?? null }, source, target);
+    const add: Add = {
+      name: 'page.add',
+      page,
+      place: { parent, after: latest.get(parent) ?? null },
+      ...carriedChanges(node, source.settings.language, target),
+    };
     if (leadsTo === undefined) {
       first.push(add);
       latest.set(parent, page);
@@ -99,45 +102,6 @@ export function carryTo(
     contents: [...new Set(first.flatMap((add) => [add.content, add.plan?.notes].filter((id) => id != null)))],
     left,
   };
-}
-
-function carriedNode(
-  node: SiteNode,
-  page: PageId,
-  place: { parent: PageId | null; after: PageId | null },
-  source: Site,
-  language: Language,
-): Add {
-  // A site of another language takes the text of the one that it was written for.
-  const into = (texts: SiteNode['title']) =>
-    texts[language] !== undefined || source.settings.language === language
-      ? texts
-      : { ...texts, ...(texts[source.settings.language] && { [language]: texts[source.settings.language]! }) };
-  return {
-    name: 'page.add',
-    page,
-    place,
-    type: node.type,
-    title: into(node.title),
-    label: into(node.label),
-    // In the other site it may come to stand at the root, by way of a home page, where some slugs are not to be had.
-    slug: Object.fromEntries(
-      Object.entries(node.slug).filter(([, { own, text }]) => own && !RESERVED_AT_ROOT.has(text)),
-    ),
-    description: into(node.description),
-    inMenus: node.inMenus,
-    hidden: node.hidden,
-    inAddress: node.type === 'heading' ? node.inAddress : undefined,
-    target: node.target && 'url' in node.target ? node.target : undefined,
-    content: node.content,
-    plan: carriedPlan(node),
-  };
-}
-
-/** What is planned for a page where it goes to another site: goals, old addresses and references are of the site it leaves. */
-function carriedPlan({ plan }: SiteNode): PlanChange | undefined {
-  const taken = withPlan(plan, { origin: NO_PLAN.origin, goals: [], oldAddresses: [], references: [] });
-  return taken === null ? undefined : toKeptPlan(taken);
 }
 
 /**

@@ -1,5 +1,4 @@
-import { withPlan } from '../model/plan.ts';
-import type { SiteNode } from '../model/node.ts';
+import { valuesForGuests } from '../model/page-fields.ts';
 import { type Settings, type Site, makeSite, maybeNodeAt, newSettings } from '../model/site.ts';
 
 /**
@@ -8,13 +7,10 @@ import { type Settings, type Site, makeSite, maybeNodeAt, newSettings } from '..
  * rules of access, labels, menus, layouts and facts: who may open what is no part of a plan.
  */
 export function sharedPlan(site: Site): Site {
-  const nodes = [...site.nodes.values()]
-    .filter((node) => node.removedWith === null)
-    .map(withoutFrame)
-    .map(withoutNotes);
+  const nodes = [...site.nodes.values()].filter((node) => node.removedWith === null).map(valuesForGuests);
   const live = [...site.live.values()]
     .filter(({ node }) => maybeNodeAt(site, node.id))
-    .map(({ node, retired }) => ({ node: withoutFrame(node), retired }));
+    .map(({ node, retired }) => ({ node: valuesForGuests(node), retired }));
   return makeSite(
     site.key,
     plainSettings(site.settings),
@@ -25,15 +21,6 @@ export function sharedPlan(site: Site): Site {
       goals: site.goals,
     },
   );
-}
-
-const withoutFrame = (node: SiteNode): SiteNode =>
-  node.access === null && node.frame === null ? node : { ...node, access: null, frame: null };
-
-function withoutNotes(node: SiteNode): SiteNode {
-  if (node.plan === null) return node;
-  const questions = Object.fromEntries(Object.keys(node.plan.questions).map((id) => [id, null]));
-  return { ...node, plan: withPlan(node.plan, { notes: null, references: [], questions }) };
 }
 
 const plainSettings = ({ name, language, home, trail }: Settings): Settings => ({

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
-import { MAX_DEPTH, MAX_TITLE_LENGTH } from '../model/site.ts';
+import { MAX_DEPTH } from '../model/site.ts';
+import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import { MAX_LINES, readIndentedList, writeIndentedList } from './indented-list.ts';
 
 /** The list as `depth title` lines. */

@@ -1,4 +1,5 @@
-import { MAX_DEPTH, MAX_TITLE_LENGTH } from '../model/site.ts';
+import { MAX_DEPTH } from '../model/site.ts';
+import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 
 /** One title of a list; the top of the list is depth 0. `line` counts from 1. */
 export interface ListEntry {

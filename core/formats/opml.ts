@@ -2,32 +2,33 @@ import { XMLBuilder, XMLParser, XMLValidator } from 'fast-xml-parser';
 import type { LineFault } from '../carryover/inventory.ts';
 import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import { pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES } from '../model/node.ts';
+import { NODE_TYPES } from '../model/page-fields.ts';
 import { targetSchema } from '../model/target.ts';
 import { type Site, childrenOf, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
+import { CELL_FIELDS, fieldsOfCells, writeCell } from './page-cells.ts';
 import { withoutDocumentType } from './sitemap-file.ts';
 
 /** The namespace of the attributes that OPML has no word for. */
 const NAMESPACE = 'https://spur.example/opml';
+
+/** The fields that OPML has no attribute of its own for. */
+const ATTRIBUTE_FIELDS = CELL_FIELDS.filter(({ name }) => name !== 'title' && name !== 'target');
 
 /** The tree as OPML 2.0: an outline a node, with what OPML has no attribute for under `spur:`. */
 export function writeOpml(site: Site): string {
   const { language } = site.settings;
   const outlineOf = (id: Parameters<typeof nodeAt>[1]): object => {
     const node = nodeAt(site, id);
-    const label = node.label[language];
-    const description = node.description[language];
     return {
       '@text': textIn(node.title, language),
       ...(node.target && 'url' in node.target && { '@type': 'link', '@url': node.target.url }),
       '@spur:id': node.id,
-      '@spur:type': node.type,
-      ...(node.slug[language] && { '@spur:slug': node.slug[language].text }),
-      ...(label && { '@spur:label': label }),
-      ...(description && { '@spur:description': description }),
-      '@spur:inMenus': node.inMenus ? 'yes' : 'no',
-      '@spur:hidden': node.hidden,
+      ...Object.fromEntries(
+        ATTRIBUTE_FIELDS.map((field) => [`@spur:${field.name}`, writeCell(field, node, language)]).filter(
+          ([, text]) => text,
+        ),
+      ),
       ...(node.target && 'page' in node.target && { '@spur:target': node.target.page }),
       outline: childrenOf(site, id).map(outlineOf),
     };
@@ -108,20 +109,16 @@ function broughtOutline(outline: Outline, line: number, parent: number | null, n
   const isLink = attribute('spur:type') === 'link' || (attribute('spur:type') === undefined && target.success);
   const title = attribute('text') ?? attribute('title') ?? '';
   if (title.trim() === '') notes.push({ line, detail: `Outline ${line} has no text; it is called ‘Untitled’.` });
-  const inMenus = attribute('spur:inMenus');
+  const note = (detail: string) => notes.push({ line, detail });
   return {
     line,
     id: id.success ? id.data : null,
     parent,
     fields: {
+      ...fieldsOfCells((_, name) => attribute(`spur:${name}`), note),
       type:
         isLink && target.success ? 'link' : NODE_TYPES.find((one) => one === attribute('spur:type') && one !== 'link'),
       title: title.trim() === '' ? 'Untitled' : title,
-      label: attribute('spur:label'),
-      slug: attribute('spur:slug'),
-      description: attribute('spur:description'),
-      inMenus: inMenus === undefined ? undefined : inMenus === 'yes',
-      hidden: HIDDEN.find((one) => one === attribute('spur:hidden')),
       target: isLink && target.success ? target.data : undefined,
     },
   };

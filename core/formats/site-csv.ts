@@ -2,35 +2,51 @@ import type { LineFault } from '../carryover/inventory.ts';
 import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES } from '../model/node.ts';
-import { targetSchema } from '../model/target.ts';
-import { type PlanChange, planChangeSchema, planOf } from '../model/plan.ts';
+import { type PagePlan, type PlanChange, planChangeSchema, planOf } from '../model/plan.ts';
 import type { Site } from '../model/site.ts';
-import { textIn } from '../model/texts.ts';
 import { short } from './address-list.ts';
 import { type CsvTable, writeCsvTable } from './csv-table.ts';
+import { CELL_FIELDS, fieldsOfCells, writeCell } from './page-cells.ts';
 
+/** The columns of a plan, in their order, each with how its cells are written and read. */
+const PLAN_COLUMNS: Readonly<
+  Record<string, { field: keyof PlanChange; write: (plan: PagePlan) => string; read: (text: string) => unknown }>
+> = {
+  origin: {
+    field: 'origin',
+    write: ({ origin }) => origin ?? '',
+    read: (text) => (text === '' ? null : text.toLowerCase()),
+  },
+  purpose: { field: 'purpose', write: ({ purpose }) => purpose, read: (text) => text },
+  owner: { field: 'owner', write: ({ owner }) => owner, read: (text) => text },
+  due: { field: 'due', write: ({ due }) => due ?? '', read: (text) => (text === '' ? null : text) },
+  readiness: {
+    field: 'readiness',
+    write: ({ readiness }) => readiness,
+    read: (text) => (text === '' ? 'not-started' : text.toLowerCase().replace(/ /g, '-')),
+  },
+  importance: {
+    field: 'importance',
+    write: ({ importance }) => (importance === null ? '' : String(importance)),
+    read: (text) => (text === '' ? null : Number(text)),
+  },
+  old_addresses: {
+    field: 'oldAddresses',
+    write: ({ oldAddresses }) => oldAddresses.join('|'),
+    read: (text) =>
+      text
+        .split('|')
+        .map((one) => one.trim())
+        .filter(Boolean),
+  },
+};
 /** The columns of a site as CSV, in their order; lists are parted by `|`. `parent` is an id or an address. */
-export const SITE_COLUMNS = [
+export const SITE_COLUMNS: readonly string[] = [
   'id',
   'parent',
-  'type',
-  'title',
-  'menu_label',
-  'slug',
-  'in_menus',
-  'hidden',
-  'description',
-  'origin',
-  'purpose',
-  'owner',
-  'due',
-  'readiness',
-  'importance',
-  'old_addresses',
-  'target',
-] as const;
-type SiteColumn = (typeof SITE_COLUMNS)[number];
+  ...CELL_FIELDS.map(({ column }) => column.name),
+  ...Object.keys(PLAN_COLUMNS),
+];
 
 /** The tree as CSV, in tree order. Texts are those of the site's language. */
 export function writeSiteCsv(site: Site): string {
@@ -38,35 +54,14 @@ export function writeSiteCsv(site: Site): string {
   const { language } = site.settings;
   return writeCsvTable(
     SITE_COLUMNS,
-    outline.nodes.map((node) => {
-      const plan = planOf(node);
-      const slug = node.slug[language];
-      const cells: Readonly<Record<SiteColumn, string>> = {
-        id: node.id,
-        parent: node.parent ?? '',
-        type: node.type,
-        title: textIn(node.title, language),
-        menu_label: node.label[language] ?? '',
-        slug: slug?.text ?? '',
-        in_menus: node.inMenus ? 'yes' : 'no',
-        hidden: node.hidden,
-        description: node.description[language] ?? '',
-        origin: plan.origin ?? '',
-        purpose: plan.purpose,
-        owner: plan.owner,
-        due: plan.due ?? '',
-        readiness: plan.readiness,
-        importance: plan.importance === null ? '' : String(plan.importance),
-        old_addresses: plan.oldAddresses.join('|'),
-        target: node.target === null ? '' : 'url' in node.target ? node.target.url : node.target.page,
-      };
-      return SITE_COLUMNS.map((column) => cells[column]);
-    }),
+    outline.nodes.map((node) => [
+      node.id,
+      node.parent ?? '',
+      ...CELL_FIELDS.map((field) => writeCell(field, node, language) ?? ''),
+      ...Object.values(PLAN_COLUMNS).map(({ write }) => write(planOf(node))),
+    ]),
   );
 }
-
-const YES = /^(yes|true|1|y|x)$/i;
-const NO = /^(no|false|0|n)$/i;
 
 /**
  * Reads a tree from CSV. Columns that are not known are named and kept out. A row whose parent is not there, parents that
@@ -76,7 +71,7 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
   const notes: LineFault[] = [];
   const faults: LineFault[] = [];
   const at = new Map(table.columns.map((name, index) => [name.toLowerCase(), index]));
-  const unknown = table.columns.filter((name) => !(SITE_COLUMNS as readonly string[]).includes(name.toLowerCase()));
+  const unknown = table.columns.filter((name) => !SITE_COLUMNS.includes(name.toLowerCase()));
   if (unknown.length > 0)
     notes.push({ line: 1, detail: `These columns are unknown and ignored: ${unknown.join(', ')}.` });
   if (!at.has('title') && !at.has('id'))
@@ -88,7 +83,7 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
     };
 
   const rows = table.rows.map(({ line, cells }) => {
-    const cell = (column: SiteColumn) => {
+    const cell = (column: string) => {
       const index = at.get(column);
       return index === undefined ? undefined : (cells[index] ?? '');
     };
@@ -133,74 +128,26 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
 
   const pages = rows.map(({ line, cell }, index): BroughtPage => {
     const note = (detail: string) => notes.push({ line, detail });
-    const oneOf = <Value extends string>(column: SiteColumn, values: readonly Value[]): Value | undefined => {
-      const text = cell(column)?.toLowerCase() ?? '';
-      const value = values.find((one) => one === text);
-      if (text !== '' && value === undefined)
-        note(`‘${short(text)}’ in ${column} is none of ${values.join(', ')}; it is left out.`);
-      return value;
-    };
-    const yesNo = (column: SiteColumn): boolean | undefined => {
-      const text = cell(column) ?? '';
-      if (text === '') return undefined;
-      if (YES.test(text)) return true;
-      if (NO.test(text)) return false;
-      note(`‘${short(text)}’ in ${column} is neither yes nor no; it is left out.`);
-      return undefined;
-    };
     const id = cell('id') ?? '';
-    const hiddenText = cell('hidden') ?? '';
-    const target = cell('target') ?? '';
     return {
       line,
       id: id === '' ? null : pageIdSchema.parse(id),
       parent: parents[index]!,
-      fields: {
-        type: oneOf('type', NODE_TYPES),
-        title: cell('title'),
-        label: cell('menu_label'),
-        slug: cell('slug'),
-        inMenus: yesNo('in_menus'),
-        hidden: YES.test(hiddenText) ? 'page' : NO.test(hiddenText) ? 'no' : oneOf('hidden', HIDDEN),
-        description: cell('description'),
-        target: target === '' ? undefined : targetOf(target, note),
-        plan: planIn(cell, note),
-      },
+      fields: { ...fieldsOfCells(({ name }) => cell(name), note), plan: planIn(cell, note) },
     };
   });
   return inTreeOrder(pages, notes);
 }
 
-function targetOf(text: string, note: (detail: string) => void) {
-  const parsed = targetSchema.safeParse(/^[0-9A-Za-z]{1,24}$/.test(text) ? { page: text } : { url: text });
-  if (!parsed.success) note(`‘${short(text)}’ in target is neither a page nor an outside address; it is left out.`);
-  return parsed.data;
-}
-
-function planIn(
-  cell: (column: SiteColumn) => string | undefined,
-  note: (detail: string) => void,
-): PlanChange | undefined {
+function planIn(cell: (column: string) => string | undefined, note: (detail: string) => void): PlanChange | undefined {
   const plan: Record<string, unknown> = {};
-  const take = (field: keyof PlanChange, column: SiteColumn, value: (text: string) => unknown) => {
+  for (const [column, { field, read }] of Object.entries(PLAN_COLUMNS)) {
     const text = cell(column);
-    if (text === undefined) return;
-    const parsed = planChangeSchema.safeParse({ [field]: value(text) });
+    if (text === undefined) continue;
+    const parsed = planChangeSchema.safeParse({ [field]: read(text) });
     if (parsed.success) plan[field] = parsed.data[field];
     else note(`‘${short(text)}’ in ${column} is not allowed; it is left out.`);
-  };
-  take('origin', 'origin', (text) => (text === '' ? null : text.toLowerCase()));
-  take('purpose', 'purpose', (text) => text);
-  take('owner', 'owner', (text) => text);
-  take('due', 'due', (text) => (text === '' ? null : text));
-  take('readiness', 'readiness', (text) => (text === '' ? 'not-started' : text.toLowerCase().replace(/ /g, '-')));
-  take('importance', 'importance', (text) => (text === '' ? null : Number(text)));
-  take('oldAddresses', 'old_addresses', (text) =>
-    text
-      .split('|')
-      .map((one) => one.trim())
-      .filter(Boolean),
-  );
+  }
   return Object.keys(plan).length > 0 ? (plan as PlanChange) : undefined;
 }
 

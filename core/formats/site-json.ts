@@ -1,41 +1,34 @@
 import { z } from 'zod';
-import { type AccessChange, NO_RULE, accessChangeSchema, toKeptAccess } from '../model/access.ts';
 import { audienceSchema } from '../model/audience.ts';
 import { factSchema } from '../model/fact.ts';
-import { frameChangeSchema, toKeptFrame } from '../model/frame.ts';
 import { layoutSchema } from '../model/layout.ts';
 import { menuSchema } from '../model/menu.ts';
 import { oldPageDecisionSchema } from '../model/old-page.ts';
 import { redirectSchema } from '../model/redirect.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
-import { type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
+import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
-import { contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES } from '../model/node.ts';
-import { targetSchema } from '../model/target.ts';
+import { type PageId, contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
 import { pageLabelSchema } from '../model/page-label.ts';
-import { type PlanChange, goalIdSchema, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
+import { type InFileOf, type PageFieldName, forEachField, pageField } from '../model/page-fields.ts';
+import { goalIdSchema, keptPlanSchema } from '../model/plan.ts';
 import { type Site, branchOf, nodeAt } from '../model/site.ts';
-import { textIn } from '../model/texts.ts';
 
+/** What is said of a page; the plan in its kept form, since questions are not removed by a file. */
+const valuesShape = {
+  ...forEachField(({ file: { schema, isAlways } }) => (isAlways ? schema : schema.optional())),
+  plan: keptPlanSchema.optional(),
+};
+type FilePage = {
+  readonly id: PageId;
+  /** The page that it stands below; it comes before in the list. Null at the top. */
+  readonly parent: PageId | null;
+} & { readonly [Name in PageFieldName]?: InFileOf<Name> | undefined };
 const pageSchema = z.strictObject({
   id: pageIdSchema,
-  /** The page that it stands below; it comes before in the list. Null at the top. */
   parent: pageIdSchema.nullable(),
-  type: z.enum(NODE_TYPES),
-  title: z.string().max(300),
-  label: z.string().max(300).optional(),
-  slug: z.string().max(300).optional(),
-  description: z.string().max(2000).optional(),
-  inMenus: z.boolean(),
-  hidden: z.enum(HIDDEN),
-  inAddress: z.boolean(),
-  target: targetSchema.optional(),
-  access: accessChangeSchema.optional(),
-  plan: keptPlanSchema.optional(),
-  frame: frameChangeSchema.optional(),
-  content: contentIdSchema.optional(),
-});
+  ...valuesShape,
+}) as unknown as z.ZodType<FilePage>;
 
 /** A whole site as Spur takes it along: `docs/formats/site.schema.json` is made of this. */
 export const siteFileSchema = z.strictObject({
@@ -91,40 +84,13 @@ export function writeSiteJson(
       return {
         id,
         parent: node.parent,
-        type: node.type,
-        title: textIn(node.title, language),
-        label: node.label[language],
-        slug: node.slug[language]?.text,
-        description: node.description[language],
-        inMenus: node.inMenus,
-        hidden: node.hidden,
-        inAddress: node.inAddress,
-        target: node.target ?? undefined,
-        access: node.access ? toKeptAccess(node.access) : undefined,
-        plan: node.plan ? toKeptPlan(node.plan) : undefined,
-        frame: node.frame ? toKeptFrame(node.frame) : undefined,
-        content: node.content ?? undefined,
+        ...forEachField(({ file }, name) => file.write(node[name], language)),
       };
     }),
     contents,
   };
   return JSON.stringify(file, null, 1) + '\n';
 }
-
-/** What a page without a plan in the file has: its plan is removed. Questions are added, never taken away. */
-const NOTHING_PLANNED: PlanChange = {
-  origin: null,
-  purpose: '',
-  owner: '',
-  due: null,
-  readiness: 'not-started',
-  importance: null,
-  words: null,
-  goals: [],
-  oldAddresses: [],
-  references: [],
-  notes: null,
-};
 
 /** Reads a site file; where it is refused, with the place of each fault in words. Line numbers are those of pages. */
 export function readSiteJson(
@@ -164,45 +130,23 @@ export function readSiteJson(
     tree: {
       ok: true,
       notes: [],
-      pages: file.pages.map(
-        (
-          {
-            id,
-            parent,
-            type,
-            title,
-            label,
-            slug,
-            description,
-            inMenus,
-            hidden,
-            inAddress,
-            target,
-            access,
-            plan,
-            content,
-          },
-          index,
-        ) => ({
-          line: index + 1,
-          id,
-          parent: parent === null ? null : placeOf.get(parent)!,
-          fields: {
-            type,
-            title,
-            label: label ?? '',
-            slug,
-            description: description ?? '',
-            inMenus,
-            hidden,
-            inAddress,
-            target,
-            access: { ...NO_RULE, ...access } as AccessChange,
-            plan: { ...NOTHING_PLANNED, ...plan },
-            content: content ?? null,
-          },
-        }),
-      ),
+      pages: file.pages.map(({ id, parent, ...said }, index) => ({
+        line: index + 1,
+        id,
+        parent: parent === null ? null : placeOf.get(parent)!,
+        fields: fieldsOf(said),
+      })),
     },
   };
 }
+
+/** What a file says of a page, with what it means by leaving something out. */
+const fieldsOf = (said: Omit<FilePage, 'id' | 'parent'>): BroughtFields =>
+  Object.fromEntries(
+    BROUGHT_FIELDS.map((name) => {
+      const { absent } = pageField(name).file;
+      const value = said[name];
+      const isInParts = typeof absent === 'object' && absent !== null;
+      return [name, isInParts ? { ...absent, ...(value as object | undefined) } : (value ?? absent)];
+    }),
+  );

@@ -1,26 +1,12 @@
 import type { LineFault } from '../carryover/inventory.ts';
-import type { AccessChange } from '../model/access.ts';
-import type { ContentId, PageId } from '../model/ids.ts';
-import type { Hidden, NodeType } from '../model/node.ts';
-import type { Target } from '../model/target.ts';
-import type { PlanChange } from '../model/plan.ts';
+import type { PageId } from '../model/ids.ts';
+import { type InFileOf, PAGE_FIELD_NAMES, type PageFieldName } from '../model/page-fields.ts';
 
-/** What a file says of a node; what it does not say is left out. */
-export interface BroughtFields {
-  readonly type?: NodeType;
-  readonly title?: string;
-  readonly label?: string;
-  /** Empty: it follows the title. */
-  readonly slug?: string;
-  readonly inMenus?: boolean;
-  readonly hidden?: Hidden;
-  readonly description?: string;
-  readonly target?: Target;
-  readonly inAddress?: boolean;
-  readonly content?: ContentId | null;
-  readonly access?: AccessChange;
-  readonly plan?: PlanChange;
-}
+/** The fields that pages of files have. What they say of their frame is read once there are the layouts that it names. */
+export type BroughtFieldName = Exclude<PageFieldName, 'frame'>;
+export const BROUGHT_FIELDS = PAGE_FIELD_NAMES.filter((name): name is BroughtFieldName => name !== 'frame');
+/** What a file says of a node; what it does not say is left out. An empty slug follows the title. */
+export type BroughtFields = { readonly [Name in BroughtFieldName]?: InFileOf<Name> | null | undefined };
 
 /** One node of a file, of whatever format. They stand in tree order: each after the node that it stands below. */
 export interface BroughtPage {

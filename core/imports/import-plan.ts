@@ -1,17 +1,14 @@
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
-import { type SiteNode } from '../model/node.ts';
-import { accessChange, withAccess } from '../model/access.ts';
 import type { AudienceId } from '../model/audience.ts';
-import { type PlanChange, planChange, withPlan } from '../model/plan.ts';
+import { NO_VALUES, type PageChanges, type PageValues, pageField } from '../model/page-fields.ts';
 import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { slugFromTitle } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { SiteFile } from '../formats/site-json.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import type { PageFields } from '../operations/page-set.ts';
-import type { BroughtPage } from './brought-page.ts';
+import { BROUGHT_FIELDS, type BroughtPage } from './brought-page.ts';
 
 export const IMPORT_KINDS = ['added', 'moved', 'changed', 'removed', 'settings'] as const;
 export type ImportKind = (typeof IMPORT_KINDS)[number];
@@ -88,7 +85,7 @@ export function planPages(site: Site, pages: readonly BroughtPage[], ids: readon
           operation: { name: 'page.move', page: id, place: { parent, after } },
         });
       const said = brought.isTitleMade ? { ...fields, title: undefined, slug: undefined } : fields;
-      const changed = changedFields(nodeAt(at, id), said, language);
+      const changed = changesSaid(nodeAt(at, id), said, language);
       if (Object.keys(changed).length > 0)
         add({
           kind: 'changed',
@@ -278,58 +275,27 @@ function addOperation(
   page: PageId,
   parent: PageId | null,
   after: PageId | null,
-  fields: BroughtPage['fields'],
+  { title = '', slug, ...fields }: BroughtPage['fields'],
   language: string,
 ): Operation {
-  const text = (value: string | undefined) => (value ? { [language]: value } : undefined);
+  const isOwnSlug = slug && slug !== '/' && slug !== slugFromTitle(title ?? '');
   return {
     name: 'page.add',
     page,
     place: { parent, after },
-    type: fields.type,
-    title: { [language]: fields.title ?? '' },
-    label: text(fields.label),
-    slug:
-      fields.slug && fields.slug !== '/' && fields.slug !== slugFromTitle(fields.title ?? '')
-        ? { [language]: { text: fields.slug, own: true } }
-        : undefined,
-    description: text(fields.description),
-    inMenus: fields.inMenus,
-    hidden: fields.hidden,
+    ...changesSaid(NO_VALUES, fields, language),
+    title: { [language]: title ?? '' },
+    slug: isOwnSlug ? { [language]: { text: slug, own: true } } : undefined,
     inAddress: fields.type === 'heading' ? fields.inAddress : undefined,
-    content: fields.content,
-    target: fields.target,
-    access: fields.access,
-    plan: fields.plan,
-  };
+  } as Operation;
 }
 
-/** The fields that a file says otherwise than they are. */
-function changedFields(node: SiteNode, fields: BroughtPage['fields'], language: string): PageFields {
-  const changed: PageFields = {};
-  const is = (texts: SiteNode['title']) => texts[language] ?? '';
-  if (fields.type !== undefined && fields.type !== node.type) changed.type = fields.type;
-  if (fields.title !== undefined && fields.title !== '' && fields.title !== textIn(node.title, language))
-    changed.title = { [language]: fields.title };
-  if (fields.label !== undefined && fields.label !== is(node.label)) changed.label = { [language]: fields.label };
-  if (fields.description !== undefined && fields.description !== is(node.description))
-    changed.description = { [language]: fields.description };
-  if (fields.inMenus !== undefined && fields.inMenus !== node.inMenus) changed.inMenus = fields.inMenus;
-  if (fields.hidden !== undefined && fields.hidden !== node.hidden) changed.hidden = fields.hidden;
-  if (fields.target !== undefined && JSON.stringify(fields.target) !== JSON.stringify(node.target))
-    changed.target = fields.target;
-  if (fields.inAddress !== undefined && fields.inAddress !== node.inAddress) changed.inAddress = fields.inAddress;
-  if (fields.content !== undefined && fields.content !== node.content) changed.content = fields.content;
-  const slug = node.slug[language];
-  if (fields.slug !== undefined && fields.slug !== '/' && slug && fields.slug !== slug.text && node.type !== 'link')
-    changed.slug = { [language]: { text: fields.slug, own: fields.slug !== '' } };
-  if (fields.access) {
-    const access = accessChange(node.access, withAccess(node.access, fields.access));
-    if (Object.keys(access).length > 0) changed.access = access;
-  }
-  if (fields.plan) {
-    const plan: PlanChange = planChange(node.plan, withPlan(node.plan, fields.plan));
-    if (Object.keys(plan).length > 0) changed.plan = plan;
-  }
-  return changed;
-}
+/** The changes that make of these values what a file says of them. */
+const changesSaid = (values: PageValues, said: BroughtPage['fields'], language: string): PageChanges =>
+  Object.fromEntries(
+    BROUGHT_FIELDS.flatMap((name) => {
+      const change =
+        said[name] === undefined ? undefined : pageField(name).file.change(said[name], values[name], language);
+      return change === undefined ? [] : [[name, change]];
+    }),
+  );

@@ -1,135 +1,87 @@
-import { type AccessRule, sameAccess } from './access.ts';
-import { type PageFrame, sameFrame } from './frame.ts';
-import type { ContentId, PageId } from './ids.ts';
-import type { PagePlan } from './plan.ts';
-import { type Slugs, sameSlugs } from './slug.ts';
-import type { Target } from './target.ts';
-import { type Texts, sameTexts } from './texts.ts';
-
-export const NODE_TYPES = ['page', 'heading', 'link'] as const;
-export type NodeType = (typeof NODE_TYPES)[number];
-
-/** `page`: this page alone cannot be reached; `branch`: nor anything below it. */
-export const HIDDEN = ['no', 'page', 'branch'] as const;
-export type Hidden = (typeof HIDDEN)[number];
+import type { PageId } from './ids.ts';
+import {
+  PAGE_FIELDS,
+  PAGE_FIELD_NAMES,
+  type PageFieldName,
+  type PageValues,
+  NO_VALUES,
+  forEachField,
+  pageField,
+} from './page-fields.ts';
 
 /** A node of the tree: a page, a heading or a link. Never changed in place. */
-export interface SiteNode {
+export interface SiteNode extends PageValues {
   readonly id: PageId;
   /** The node above, or null at the top of the tree. */
   readonly parent: PageId | null;
   /** A fractional index: siblings stand in the order of these keys, compared by code unit; ties by id. */
   readonly order: string;
-  readonly type: NodeType;
-  readonly title: Texts;
-  /** The menu label; where it is empty the title serves. */
-  readonly label: Texts;
-  /** Empty for links, which have no address of their own. */
-  readonly slug: Slugs;
-  readonly description: Texts;
-  readonly inMenus: boolean;
-  readonly hidden: Hidden;
-  /** For a heading: whether it adds a step to the addresses below it. Always true for a page, false for a link. */
-  readonly inAddress: boolean;
-  /** For a link only. */
-  readonly target: Target | null;
-  /** The page's text, or null while it has none. */
-  readonly content: ContentId | null;
-  /** Its own rule of who may open it, or null where it has none. */
-  readonly access: AccessRule | null;
-  /** What it says of its layout, its trail and what it lists, or null where it says nothing. */
-  readonly frame: PageFrame | null;
-  /** What is planned for it, or null where nothing is. The plan never goes live. */
-  readonly plan: PagePlan | null;
   /** The node whose removal took this one out of the tree, or null while it stands in the tree. */
   readonly removedWith: PageId | null;
 }
 
+/** A node at a place that says what is given, and of all else what a new page says. */
+export const nodeOf = (
+  { id, parent, order }: Pick<SiteNode, 'id' | 'parent' | 'order'>,
+  values: Partial<PageValues>,
+  removedWith: PageId | null = null,
+): SiteNode => ({ ...NO_VALUES, ...values, id, parent, order, removedWith });
+
+type FieldAspect = Exclude<(typeof PAGE_FIELDS)[PageFieldName]['aspect'], null>;
+export type Aspect = 'place' | FieldAspect | 'order';
+
+/** The fields that never go live, and those that do. */
+export type DraftFieldName = {
+  [Name in PageFieldName]: (typeof PAGE_FIELDS)[Name]['aspect'] extends null ? Name : never;
+}[PageFieldName];
+export type LiveFieldName = Exclude<PageFieldName, DraftFieldName>;
+export const DRAFT_FIELDS = PAGE_FIELD_NAMES.filter(
+  (name): name is DraftFieldName => PAGE_FIELDS[name].aspect === null,
+);
+export const LIVE_FIELDS = PAGE_FIELD_NAMES.filter((name): name is LiveFieldName => PAGE_FIELDS[name].aspect !== null);
+const ASPECT_OF = forEachField(({ aspect }) => aspect) as Readonly<Record<PageFieldName, FieldAspect>>;
+const IS_SAME = forEachField((field) => field.isSame);
+const NOTHING_DRAFTED = Object.fromEntries(
+  DRAFT_FIELDS.map((name) => [name, pageField(name).none]),
+) as Partial<PageValues>;
+
 /** The ways in which two states of a node can differ, in the order in which they are shown. */
-export const ASPECTS = [
-  'place',
-  'type',
-  'title',
-  'label',
-  'slug',
-  'description',
-  'text',
-  'target',
-  'inMenus',
-  'hidden',
-  'access',
-  'frame',
-  'inAddress',
-  'order',
-] as const;
-export type Aspect = (typeof ASPECTS)[number];
+export const ASPECTS: readonly Aspect[] = ['place', ...LIVE_FIELDS.map((name) => ASPECT_OF[name]), 'order'];
+
+/** What is said of a difference. */
+export const ASPECT_WORDS = Object.fromEntries(
+  LIVE_FIELDS.map((name) => [ASPECT_OF[name], PAGE_FIELDS[name].called]),
+) as Readonly<Record<FieldAspect, string>>;
+
+const isSameIn = (a: SiteNode, b: SiteNode, name: PageFieldName): boolean =>
+  a[name] === b[name] || IS_SAME[name](a[name], b[name]);
 
 /** The node as it goes live: without its plan. */
-export const withoutPlan = (node: SiteNode): SiteNode => (node.plan === null ? node : { ...node, plan: null });
+export const asLive = (node: SiteNode): SiteNode =>
+  DRAFT_FIELDS.every((name) => node[name] === NO_VALUES[name]) ? node : { ...node, ...NOTHING_DRAFTED };
 
 /** Whether two states of one node are the same in everything. */
 export const isSameNode = (a: SiteNode, b: SiteNode): boolean =>
   a === b ||
-  (Object.keys(a) as (keyof SiteNode)[]).every((key) =>
-    key === 'target'
-      ? sameTarget(a.target, b.target)
-      : key === 'access'
-        ? sameAccess(a.access, b.access)
-        : key === 'frame'
-          ? sameFrame(a.frame, b.frame)
-          : key === 'slug'
-            ? sameSlugs(a.slug, b.slug)
-            : a[key] === b[key],
-  );
-
-const sameTarget = (a: Target | null, b: Target | null): boolean =>
-  a === b || (a !== null && b !== null && JSON.stringify(a) === JSON.stringify(b));
+  (a.id === b.id &&
+    a.parent === b.parent &&
+    a.order === b.order &&
+    a.removedWith === b.removedWith &&
+    PAGE_FIELD_NAMES.every((name) => isSameIn(a, b, name)));
 
 /** What differs between two states of one node; empty where nothing does. Whether it is removed is not looked at. */
-export const nodeDifferences = (a: SiteNode, b: SiteNode): Aspect[] =>
-  a === b ? [] : ASPECTS.filter((aspect) => differsIn(a, b, aspect));
+export function nodeDifferences(a: SiteNode, b: SiteNode): Aspect[] {
+  if (a === b) return [];
+  const differences: Aspect[] = LIVE_FIELDS.filter((name) => !isSameIn(a, b, name)).map((name) => ASPECT_OF[name]);
+  if (a.parent !== b.parent) differences.unshift('place');
+  else if (a.order !== b.order) differences.push('order');
+  return differences;
+}
 
 /** Whether any aspect differs: as `nodeDifferences`, without a list of them, for whole trees. */
-export const isNodeDifferent = (a: SiteNode, b: SiteNode): boolean =>
-  a !== b &&
-  (a.parent !== b.parent ||
-    a.order !== b.order ||
-    a.type !== b.type ||
-    a.content !== b.content ||
-    a.inMenus !== b.inMenus ||
-    a.hidden !== b.hidden ||
-    a.inAddress !== b.inAddress ||
-    !sameAccess(a.access, b.access) ||
-    !sameFrame(a.frame, b.frame) ||
-    !sameTexts(a.title, b.title) ||
-    !sameTexts(a.label, b.label) ||
-    !sameSlugs(a.slug, b.slug) ||
-    !sameTexts(a.description, b.description) ||
-    !sameTarget(a.target, b.target));
-
-function differsIn(a: SiteNode, b: SiteNode, aspect: Aspect): boolean {
-  switch (aspect) {
-    case 'place':
-      return a.parent !== b.parent;
-    case 'title':
-      return !sameTexts(a.title, b.title);
-    case 'label':
-      return !sameTexts(a.label, b.label);
-    case 'slug':
-      return !sameSlugs(a.slug, b.slug);
-    case 'description':
-      return !sameTexts(a.description, b.description);
-    case 'text':
-      return a.content !== b.content;
-    case 'target':
-      return !sameTarget(a.target, b.target);
-    case 'access':
-      return !sameAccess(a.access, b.access);
-    case 'frame':
-      return !sameFrame(a.frame, b.frame);
-    case 'order':
-      return a.order !== b.order && a.parent === b.parent;
-    default:
-      return a[aspect] !== b[aspect];
-  }
+export function isNodeDifferent(a: SiteNode, b: SiteNode): boolean {
+  if (a === b) return false;
+  if (a.parent !== b.parent || a.order !== b.order) return true;
+  for (const name of LIVE_FIELDS) if (!isSameIn(a, b, name)) return true;
+  return false;
 }

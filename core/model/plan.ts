@@ -182,6 +182,9 @@ export function toKeptPlan(plan: PagePlan): KeptPlan {
 export const fromKeptPlan = (kept: KeptPlan | null): PagePlan | null =>
   kept === null ? null : withPlan(null, kept as PlanChange);
 
+export const samePlan = (a: PagePlan | null, b: PagePlan | null): boolean =>
+  a === b || (a !== null && b !== null && PLAN_FIELDS.every((field) => isEqual(a[field], b[field])));
+
 function withQuestions(
   questions: PagePlan['questions'],
   changes: Readonly<Record<string, Question | null>>,

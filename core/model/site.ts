@@ -80,7 +80,6 @@ export interface Site {
   readonly isLiveTree?: true;
 }
 
-export const MAX_TITLE_LENGTH = 300;
 /** The top level is depth 0; a tree has at most this many levels. */
 export const MAX_DEPTH = 40;
 const NO_CHILDREN: readonly PageId[] = Object.freeze([]);

@@ -2,7 +2,7 @@ import { type AccessRule, audiencesIn } from '../model/access.ts';
 import { EVERYONE } from '../model/audience.ts';
 import type { PageFrame } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
-import type { NodeType } from '../model/node.ts';
+import type { NodeType } from '../model/page-fields.ts';
 import { isKind } from '../model/page-label.ts';
 import type { Target } from '../model/target.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';

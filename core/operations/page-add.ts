@@ -1,17 +1,11 @@
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore, slugsFromTitle } from '../model/address-scope.ts';
-import { accessChangeSchema, withAccess } from '../model/access.ts';
-import { frameChangeSchema, withFrame } from '../model/frame.ts';
-import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode } from '../model/node.ts';
-import { targetSchema } from '../model/target.ts';
+import { pageIdSchema } from '../model/ids.ts';
+import { nodeOf } from '../model/node.ts';
+import { NO_VALUES, pageChangesShape, withChanges } from '../model/page-fields.ts';
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
-import { planChangeSchema, withPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { MAX_TITLE_LENGTH } from '../model/site.ts';
-import { NO_SLUGS, slugsSchema } from '../model/slug.ts';
-import { NO_TEXTS, textsSchema, withTexts } from '../model/texts.ts';
 import { checkAccess, checkFrame, checkRestored, checkSlugs, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
@@ -19,19 +13,8 @@ export const pageAddSchema = z.strictObject({
   name: z.literal('page.add'),
   page: pageIdSchema,
   place: placeSchema,
-  type: z.enum(NODE_TYPES).optional(),
-  title: textsSchema(MAX_TITLE_LENGTH),
-  label: textsSchema(MAX_TITLE_LENGTH).optional(),
-  slug: slugsSchema.optional(),
-  description: textsSchema(2000).optional(),
-  inMenus: z.boolean().optional(),
-  hidden: z.enum(HIDDEN).optional(),
-  inAddress: z.boolean().optional(),
-  target: targetSchema.nullable().optional(),
-  content: contentIdSchema.nullable().optional(),
-  access: accessChangeSchema.optional(),
-  frame: frameChangeSchema.optional(),
-  plan: planChangeSchema.optional(),
+  ...pageChangesShape,
+  title: pageChangesShape.title.unwrap(),
   restores: restoresSchema,
 });
 
@@ -40,9 +23,9 @@ export const pageAdd = defineOperation({
   schema: pageAddSchema,
 
   apply(site, operation) {
-    const { page, type = 'page' } = operation;
-    const access = withAccess(null, operation.access ?? {});
-    const frame = withFrame(null, operation.frame ?? {});
+    const { page } = operation;
+    const values = withChanges(NO_VALUES, operation);
+    const { type, title, access, frame } = values;
     if (site.nodes.has(page)) return refuse('page-exists', { page });
     const forbidden =
       checkParent(site, operation.place.parent, null, 0) ??
@@ -51,29 +34,17 @@ export const pageAdd = defineOperation({
       (operation.restores === undefined ? (checkAccess(site, page, access) ?? checkFrame(site, frame)) : null) ??
       checkRestored(operation.restores);
     if (forbidden) return forbidden;
-    const title = withTexts(NO_TEXTS, operation.title);
     if (Object.keys(title).length === 0) return refuse('title-empty', { page });
     if (type !== 'page' && operation.content) return refuse('has-text', { page });
 
-    const node: SiteNode = {
-      id: page,
-      parent: operation.place.parent,
-      order: orderKeyFor(site, operation.place, null),
-      type,
-      title,
-      label: withTexts(NO_TEXTS, operation.label ?? {}),
-      slug: slugsFromTitle({ type, title, slug: operation.slug ?? NO_SLUGS }),
-      description: withTexts(NO_TEXTS, operation.description ?? {}),
-      inMenus: operation.inMenus ?? true,
-      hidden: operation.hidden ?? 'no',
-      inAddress: type === 'heading' ? (operation.inAddress ?? false) : type === 'page',
-      target: operation.target ?? null,
-      content: operation.content ?? null,
-      access,
-      frame,
-      plan: withPlan(null, operation.plan ?? {}),
-      removedWith: null,
-    };
+    const node = nodeOf(
+      { id: page, parent: operation.place.parent, order: orderKeyFor(site, operation.place, null) },
+      {
+        ...values,
+        slug: slugsFromTitle(values),
+        inAddress: type === 'heading' ? (operation.inAddress ?? false) : type === 'page',
+      },
+    );
     const change = new SiteChange(site);
     change.put(node);
     settleAfter(change, [page]);

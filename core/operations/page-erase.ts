@@ -1,16 +1,10 @@
-import { frameChangeSchema, fromKeptFrame, toKeptFrame } from '../model/frame.ts';
 import { z } from 'zod';
-import { accessChangeSchema, fromKeptAccess, toKeptAccess } from '../model/access.ts';
-import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type SiteNode } from '../model/node.ts';
-import { targetSchema } from '../model/target.ts';
-import { fromKeptPlan, keptPlanSchema, toKeptPlan } from '../model/plan.ts';
+import { pageIdSchema } from '../model/ids.ts';
+import { type SiteNode, nodeOf } from '../model/node.ts';
+import { fromKeptValues, keptValuesShape, toKeptValues } from '../model/page-fields.ts';
 import { orderKeySchema } from '../model/place.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { MAX_TITLE_LENGTH } from '../model/site.ts';
-import { slugsSchema } from '../model/slug.ts';
-import { textsSchema } from '../model/texts.ts';
 import { andBelow, defineOperation, quoted } from './definition.ts';
 import { removedWith } from './page-put-back.ts';
 
@@ -54,31 +48,18 @@ const removedNodeSchema = z.strictObject({
   id: pageIdSchema,
   parent: pageIdSchema.nullable(),
   order: orderKeySchema,
-  type: z.enum(NODE_TYPES),
-  title: textsSchema(MAX_TITLE_LENGTH),
-  label: textsSchema(MAX_TITLE_LENGTH),
-  slug: slugsSchema,
-  description: textsSchema(2000),
-  inMenus: z.boolean(),
-  hidden: z.enum(HIDDEN),
-  inAddress: z.boolean(),
-  target: targetSchema.nullable(),
-  content: contentIdSchema.nullable(),
-  access: accessChangeSchema.nullable().default(null),
-  frame: frameChangeSchema.nullable().default(null),
-  plan: keptPlanSchema.nullable().default(null),
+  ...keptValuesShape,
   removedWith: pageIdSchema,
 });
-
 type RemovedNode = z.output<typeof removedNodeSchema>;
 
-const toRemoved = (node: SiteNode): RemovedNode =>
-  ({
-    ...node,
-    access: node.access && toKeptAccess(node.access),
-    frame: node.frame && toKeptFrame(node.frame),
-    plan: node.plan && toKeptPlan(node.plan),
-  }) as RemovedNode;
+const toRemoved = ({ id, parent, order, removedWith: top, ...values }: SiteNode): RemovedNode => ({
+  id,
+  parent,
+  order,
+  ...toKeptValues(values),
+  removedWith: top!,
+});
 
 export const pageRecallSchema = z.strictObject({
   name: z.literal('page.recall'),
@@ -98,13 +79,7 @@ export const pageRecall = defineOperation({
     const change = new SiteChange(site);
     for (const node of nodes) {
       const now = site.nodes.get(node.id);
-      const kept = () => ({
-        ...node,
-        access: fromKeptAccess(node.access),
-        frame: fromKeptFrame(node.frame),
-        plan: fromKeptPlan(node.plan),
-      });
-      change.put(now ? { ...now, parent: node.parent } : kept());
+      change.put(now ? { ...now, parent: node.parent } : nodeOf(node, fromKeptValues(node), node.removedWith));
     }
     return {
       ok: true,

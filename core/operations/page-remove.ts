@@ -1,10 +1,8 @@
-import { toKeptFrame } from '../model/frame.ts';
 import { z } from 'zod';
-import { toKeptAccess } from '../model/access.ts';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
+import { changesOf } from '../model/page-fields.ts';
 import { orderKeySchema, placeOf } from '../model/place.ts';
-import { toKeptPlan } from '../model/plan.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { branchOf, childrenOf, nodeAt } from '../model/site.ts';
@@ -53,19 +51,7 @@ export const pageRemove = defineOperation({
               name: 'page.add',
               page,
               place: placeOf(site, page),
-              type: node.type,
-              title: node.title,
-              label: node.label,
-              slug: node.slug,
-              description: node.description,
-              inMenus: node.inMenus,
-              hidden: node.hidden,
-              inAddress: node.inAddress,
-              target: node.target,
-              content: node.content,
-              access: node.access ? toKeptAccess(node.access) : undefined,
-              frame: node.frame ? toKeptFrame(node.frame) : undefined,
-              plan: node.plan ? toKeptPlan(node.plan) : undefined,
+              ...changesOf(node),
               restores: { ...restore, [page]: node.slug } as Record<PageId, typeof node.slug>,
             },
           ]

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema, type PageId } from '../model/ids.ts';
-import { isSameNode, withoutPlan } from '../model/node.ts';
+import { isSameNode, asLive } from '../model/node.ts';
 import { leadsToByPageSchema } from '../model/redirect.ts';
 import { refuse } from '../model/refusal.ts';
 import { SETTINGS_PARTS, type SettingsPart, withParts } from '../model/settings-parts.ts';
@@ -31,7 +31,7 @@ export const releaseMake = defineOperation({
     for (const page of pages) {
       const forbidden = checkStands(site, page);
       if (forbidden) return forbidden;
-      const node = withoutPlan(site.nodes.get(page)!);
+      const node = asLive(site.nodes.get(page)!);
       const was = site.live.get(page);
       if (!was || was.retired || !isSameNode(was.node, node)) changed.set(page, { node, retired: false });
     }

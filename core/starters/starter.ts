@@ -14,10 +14,11 @@ import {
 import { type Audience, type AudienceId, EVERYONE, MAX_AUDIENCES } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
-import { NODE_TYPES } from '../model/node.ts';
+import { NODE_TYPES } from '../model/page-fields.ts';
 import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
 import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
-import { MAX_DEPTH, MAX_TITLE_LENGTH, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { MAX_DEPTH, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import { RESERVED_AT_ROOT } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';

@@ -1,8 +1,8 @@
 import type { AudienceId } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
-import { HIDDEN, NODE_TYPES, type NodeType, type SiteNode } from '../model/node.ts';
+import type { SiteNode } from '../model/node.ts';
+import { HIDDEN, NODE_TYPES, NO_VALUES, type NodeType, type PageChanges, toKeptValues } from '../model/page-fields.ts';
 import { type Site, branchOf, childrenOf } from '../model/site.ts';
-import type { PageFields } from '../operations/page-set.ts';
 import type { Draw } from './draw.ts';
 import type { OperationDraws } from './draw-edit.ts';
 import {
@@ -61,8 +61,8 @@ export const drawPageMove: OperationDraws['page.move'] = (site, draw) => {
 };
 
 /** What a field can be set to, other than it is where there is a choice; undefined where the node has no such field. */
-const FIELD_DRAWS: {
-  readonly [Field in keyof PageFields]-?: (node: SiteNode, site: Site, draw: Draw) => PageFields[Field];
+export const FIELD_DRAWS: {
+  readonly [Field in keyof PageChanges]-?: (node: SiteNode, site: Site, draw: Draw) => PageChanges[Field];
 } = {
   type: (node, site, draw) => {
     if (draw.isOdd) return draw.of(NODE_TYPES);
@@ -83,11 +83,11 @@ const FIELD_DRAWS: {
   frame: (_, site, draw) => drawFrame(site, draw),
   plan: (_, site, draw) => drawPlan(site, draw),
 };
-const FIELDS = Object.keys(FIELD_DRAWS) as (keyof PageFields)[];
+const FIELDS = Object.keys(FIELD_DRAWS) as (keyof PageChanges)[];
 
 /** Fields that break a rule, most nodes' at least. */
-const drawWrongFields = (node: SiteNode, site: Site, draw: Draw): PageFields =>
-  draw.of<PageFields>([
+const drawWrongFields = (node: SiteNode, site: Site, draw: Draw): PageChanges =>
+  draw.of<PageChanges>([
     { title: emptyTitle },
     { slug: { en: { text: 'no slug!', own: true } } },
     { slug: { en: { text: 'search', own: true } } },
@@ -101,7 +101,7 @@ const drawWrongFields = (node: SiteNode, site: Site, draw: Draw): PageFields =>
 export const drawPageSet: OperationDraws['page.set'] = (site, draw) => {
   const page = drawNode(site, draw);
   const node = site.nodes.get(page);
-  const fields: PageFields = {};
+  const fields: PageChanges = {};
   if (node === undefined) return { name: 'page.set', page, fields: { inMenus: false } };
   if (draw.odd()) return { name: 'page.set', page, fields: drawWrongFields(node, site, draw) };
   for (const field of draw.some(FIELDS, 1, 3)) {
@@ -185,19 +185,15 @@ export const drawPageRecall: OperationDraws['page.recall'] = (site, draw) => {
       id,
       parent: at === 0 ? drawPlace(site, draw).parent : draw.of(made.slice(0, at)),
       order: `a${at}`,
-      type: 'page' as const,
-      title: { en: 'Recalled' },
-      label: {},
-      slug: { en: { text: `recalled-${at}`, own: false } },
-      description: {},
-      inMenus: draw.chance(0.5),
-      hidden: draw.of(HIDDEN),
-      inAddress: true,
-      target: null,
-      content: draw.chance(0.5) ? drawContent(draw) : null,
-      access: null,
-      frame: null,
-      plan: null,
+      ...toKeptValues({
+        ...NO_VALUES,
+        title: { en: 'Recalled' },
+        slug: { en: { text: `recalled-${at}`, own: false } },
+        inMenus: draw.chance(0.5),
+        hidden: draw.of(HIDDEN),
+        inAddress: true,
+        content: draw.chance(0.5) ? drawContent(draw) : null,
+      }),
       removedWith: top,
     })),
   };

@@ -46,7 +46,7 @@ export class Workbench extends Screen {
     await this.driver.executeScript(`document.querySelector('[data-tree-view]').focus()`);
   }
 
-  /** Clicks the title in a row. */
+  /** Clicks the title in a row. The side sheet follows as soon as there is time: one who types there waits for it. */
   async select(title: string, ...held: string[]): Promise<void> {
     const row = await this.find('row', new RegExp(`^${title}\\b`));
     const cell = await row.findElement(By.css('[role=gridcell] span.truncate'));
@@ -55,6 +55,13 @@ export class Workbench extends Screen {
     actions = actions.click(cell);
     for (const key of held) actions = actions.keyUp(key);
     await actions.perform();
+    if (held.length > 0) return;
+    await this.until('the side sheet is of that page', async () => {
+      const heading = await this.driver.executeScript(
+        `return document.querySelector('aside[aria-label="Selected page"] h2')?.textContent ?? null`,
+      );
+      return heading === null || String(heading).startsWith(title);
+    });
   }
 
   /** Chooses from a list of choices, by what one of them says. */

@@ -1,51 +1,39 @@
-import { type AccessChange, fromKeptAccess, toKeptAccess } from '#core/model/access.ts';
-import { type FrameChange, fromKeptFrame, toKeptFrame } from '#core/model/frame.ts';
-import type { ContentId, PageId } from '#core/model/ids.ts';
-import type { Hidden, NodeType, SiteNode } from '#core/model/node.ts';
-import type { Target } from '#core/model/target.ts';
-import { type KeptPlan, fromKeptPlan, toKeptPlan } from '#core/model/plan.ts';
+import type { PageId } from '#core/model/ids.ts';
+import {
+  DRAFT_FIELDS,
+  type DraftFieldName,
+  LIVE_FIELDS,
+  type LiveFieldName,
+  type SiteNode,
+  nodeOf,
+} from '#core/model/node.ts';
+import {
+  type KeptOf,
+  PAGE_FIELD_NAMES,
+  type PageFieldName,
+  type PageValues,
+  forEachField,
+  pageField,
+} from '#core/model/page-fields.ts';
 import type { LiveNode } from '#core/model/site.ts';
-import type { Slugs } from '#core/model/slug.ts';
-import type { Texts } from '#core/model/texts.ts';
 
-/** A node as a row, of the draft or of the live state. */
-export interface NodeRow {
-  id: PageId;
-  parent: SiteNode['parent'];
-  sort_order: string;
-  type: NodeType;
-  title: Texts;
-  label: Texts;
-  slug: Slugs;
-  description: Texts;
-  in_menus: boolean;
-  hidden: Hidden;
-  in_address: boolean;
-  target: Target | null;
-  content: ContentId | null;
-  access: AccessChange | null;
-  frame: FrameChange | null;
-}
+/** `inMenus` as `in_menus`. */
+type ColumnName<Name extends string> = Name extends `${infer Letter}${infer Rest}`
+  ? `${Letter extends Lowercase<Letter> ? Letter : `_${Lowercase<Letter>}`}${ColumnName<Rest>}`
+  : Name;
+const columnName = (name: string): string => name.replace(/[A-Z]/g, (letter) => `_${letter.toLowerCase()}`);
 
-type ColumnTypes<Row> = Readonly<Record<keyof Row, 'text' | 'boolean' | 'jsonb'>>;
-
-const NODE_COLUMN_TYPES: ColumnTypes<NodeRow> = {
-  id: 'text',
-  parent: 'text',
-  sort_order: 'text',
-  type: 'text',
-  title: 'jsonb',
-  label: 'jsonb',
-  slug: 'jsonb',
-  description: 'jsonb',
-  in_menus: 'boolean',
-  hidden: 'text',
-  in_address: 'boolean',
-  target: 'jsonb',
-  content: 'text',
-  access: 'jsonb',
-  frame: 'jsonb',
+/** A node as a row, of the draft or of the live state: each field of a page that goes live is a column. */
+export type NodeRow = Pick<SiteNode, 'id' | 'parent'> & { sort_order: string } & {
+  [Name in LiveFieldName as ColumnName<Name>]: KeptOf<Name>;
 };
+type ColumnType = 'text' | 'boolean' | 'jsonb';
+type ColumnTypes = Readonly<Record<string, ColumnType>>;
+
+const TYPE_OF = { word: 'text', 'yes-no': 'boolean', json: 'jsonb' } as const;
+const typesOf = (names: readonly PageFieldName[]): ColumnTypes =>
+  Object.fromEntries(names.map((name) => [columnName(name), TYPE_OF[pageField(name).keptAs]]));
+const NODE_COLUMN_TYPES: ColumnTypes = { id: 'text', parent: 'text', sort_order: 'text', ...typesOf(LIVE_FIELDS) };
 
 /** Columns with their types, for `jsonb_to_recordset`. */
 const recordOf = (types: Readonly<Record<string, string>>): string =>
@@ -64,120 +52,78 @@ export const NODE_COLUMNS = columnsOf(NODE_COLUMN_TYPES);
 export const NODE_UPDATES = updatesOf(NODE_COLUMN_TYPES);
 
 /** What only the draft has. */
-export interface DraftRow extends NodeRow {
-  removed_with: PageId | null;
-  plan: KeptPlan | null;
-}
-const DRAFT_COLUMN_TYPES: ColumnTypes<Omit<DraftRow, keyof NodeRow>> = { removed_with: 'text', plan: 'jsonb' };
+export type DraftRow = NodeRow & { removed_with: PageId | null } & {
+  [Name in DraftFieldName as ColumnName<Name>]: KeptOf<Name>;
+};
+const DRAFT_COLUMN_TYPES: ColumnTypes = { removed_with: 'text', ...typesOf(DRAFT_FIELDS) };
 export const DRAFT_RECORD = recordOf(DRAFT_COLUMN_TYPES);
 export const DRAFT_COLUMNS = columnsOf(DRAFT_COLUMN_TYPES);
 export const DRAFT_UPDATES = updatesOf(DRAFT_COLUMN_TYPES);
 
-export const toDraftRow = (node: SiteNode): DraftRow => ({
-  ...toRow(node),
-  removed_with: node.removedWith,
-  plan: node.plan && toKeptPlan(node.plan),
-});
+export const toDraftRow = (node: SiteNode): DraftRow =>
+  ({ ...placeColumns(node), ...valueColumns(node, PAGE_FIELD_NAMES), removed_with: node.removedWith }) as DraftRow;
 
-export const fromDraftRow = (row: DraftRow): SiteNode => ({
-  ...fromRow(row),
-  removedWith: row.removed_with,
-  plan: fromKeptPlan(row.plan),
-});
+export const fromDraftRow = (row: DraftRow): SiteNode =>
+  nodeOf(placeIn(row), { ...valuesIn(row, PAGE_FIELD_NAMES) }, row.removed_with);
 
-/** The field of a node that each of its columns keeps. */
-const FIELDS: Readonly<Record<Exclude<keyof DraftRow, 'id'>, keyof SiteNode>> = {
-  parent: 'parent',
-  sort_order: 'order',
-  type: 'type',
-  title: 'title',
-  label: 'label',
-  slug: 'slug',
-  description: 'description',
-  in_menus: 'inMenus',
-  hidden: 'hidden',
-  in_address: 'inAddress',
-  target: 'target',
-  content: 'content',
-  access: 'access',
-  frame: 'frame',
-  plan: 'plan',
-  removed_with: 'removedWith',
+const placeColumns = ({ id, parent, order }: SiteNode) => ({ id, parent, sort_order: order });
+const placeIn = ({ id, parent, sort_order: order }: NodeRow) => ({ id, parent, order });
+
+const valueColumns = (values: PageValues, names: readonly PageFieldName[]): Record<string, unknown> => {
+  const row: Record<string, unknown> = {};
+  for (const name of names) row[COLUMN_OF[name]] = pageField(name).toKept(values[name]);
+  return row;
 };
-const COLUMNS = Object.keys(FIELDS) as (keyof typeof FIELDS)[];
-const DRAFT_ROW_TYPES: ColumnTypes<DraftRow> = { ...NODE_COLUMN_TYPES, ...DRAFT_COLUMN_TYPES };
+const valuesIn = (row: object, names: readonly PageFieldName[]): Partial<PageValues> => {
+  const values: Record<string, unknown> = {};
+  for (const name of names) values[name] = pageField(name).fromKept((row as Record<string, unknown>)[COLUMN_OF[name]]);
+  return values;
+};
+const COLUMN_OF = forEachField((_, name) => columnName(name));
+
+/** The columns of the draft with the field of a node that each keeps. */
+const COLUMNS: readonly { readonly column: string; readonly field: keyof SiteNode }[] = [
+  { column: 'parent', field: 'parent' },
+  { column: 'sort_order', field: 'order' },
+  ...PAGE_FIELD_NAMES.map((field) => ({ column: COLUMN_OF[field], field })),
+  { column: 'removed_with', field: 'removedWith' },
+];
+const DRAFT_ROW_TYPES: ColumnTypes = { ...NODE_COLUMN_TYPES, ...DRAFT_COLUMN_TYPES };
 
 /** The columns of the draft in which two states of a node differ, with what they are set to. */
 export function changedColumns(
   before: SiteNode,
   after: SiteNode,
 ): { readonly column: string; readonly type: string; readonly value: unknown }[] {
-  const row = toDraftRow(after);
-  return COLUMNS.filter((column) => before[FIELDS[column]] !== after[FIELDS[column]]).map((column) => {
+  const row: Readonly<Record<string, unknown>> = toDraftRow(after);
+  return COLUMNS.filter(({ field }) => before[field] !== after[field]).map(({ column }) => {
     const value = row[column];
-    const type = DRAFT_ROW_TYPES[column];
+    const type = DRAFT_ROW_TYPES[column]!;
     return { column, type, value: type === 'jsonb' && value !== null ? JSON.stringify(value) : value };
   });
 }
 
-const toRow = (node: SiteNode): NodeRow => ({
-  id: node.id,
-  parent: node.parent,
-  sort_order: node.order,
-  type: node.type,
-  title: node.title,
-  label: node.label,
-  slug: node.slug,
-  description: node.description,
-  in_menus: node.inMenus,
-  hidden: node.hidden,
-  in_address: node.inAddress,
-  target: node.target,
-  content: node.content,
-  access: node.access && toKeptAccess(node.access),
-  frame: node.frame && toKeptFrame(node.frame),
-});
-
 /** What only the live state has: whether the node was taken down, and where its address leads then. */
-export interface LiveRow extends NodeRow {
+export type LiveRow = NodeRow & {
   is_retired: boolean;
   leads_to: LiveNode['leadsTo'] | null;
-}
+};
 
-const LIVE_COLUMN_TYPES: ColumnTypes<Omit<LiveRow, keyof NodeRow>> = { is_retired: 'boolean', leads_to: 'jsonb' };
+const LIVE_COLUMN_TYPES: ColumnTypes = { is_retired: 'boolean', leads_to: 'jsonb' };
 export const LIVE_RECORD = recordOf(LIVE_COLUMN_TYPES);
 export const LIVE_COLUMNS = columnsOf(LIVE_COLUMN_TYPES);
 export const LIVE_UPDATES = updatesOf(LIVE_COLUMN_TYPES);
 
-export const toLiveRow = ({ node, retired, leadsTo }: LiveNode): LiveRow => ({
-  ...toRow(node),
-  is_retired: retired,
-  leads_to: leadsTo ?? null,
-});
+export const toLiveRow = ({ node, retired, leadsTo }: LiveNode): LiveRow =>
+  ({
+    ...placeColumns(node),
+    ...valueColumns(node, LIVE_FIELDS),
+    is_retired: retired,
+    leads_to: leadsTo ?? null,
+  }) as LiveRow;
 
 export const fromLiveRow = (row: LiveRow): LiveNode => ({
-  node: fromRow(row),
+  node: nodeOf(placeIn(row), valuesIn(row, LIVE_FIELDS)),
   retired: row.is_retired,
   ...(row.leads_to != null && { leadsTo: row.leads_to }),
-});
-
-/** A node as visitors have it. */
-const fromRow = (row: NodeRow): SiteNode => ({
-  id: row.id,
-  parent: row.parent,
-  order: row.sort_order,
-  type: row.type,
-  title: row.title,
-  label: row.label,
-  slug: row.slug,
-  description: row.description,
-  inMenus: row.in_menus,
-  hidden: row.hidden,
-  inAddress: row.in_address,
-  target: row.target,
-  content: row.content,
-  access: fromKeptAccess(row.access),
-  frame: fromKeptFrame(row.frame),
-  plan: null,
-  removedWith: null,
 });

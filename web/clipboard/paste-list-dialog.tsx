@@ -11,6 +11,7 @@ import { Dialog } from '../ui/dialog.tsx';
 import { TextArea } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
 import { PlaceChoice } from './place-choice.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
@@ -26,7 +27,8 @@ const MAX_SHOWN = 200;
 
 /** Makes a branch of a list of titles; shows the tree that comes of it, and what was not taken as it stood. */
 export function PasteListDialog({ text: pasted, onClose }: { readonly text: string; readonly onClose: () => void }) {
-  const { site, store, selection, select, setOpen, setPreview, run } = useWorkbench();
+  const { site, store, selection, select, setOpen, run } = useWorkbench();
+  const setPreview = usePreview();
   const [text, setText] = useState(pasted);
   const shown = useDeferredValue(text);
   const [side, setSide] = useState<Side>('after');
@@ -42,7 +44,6 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
     setPreview(outcome?.ok ? operations : null);
-    return () => setPreview(null);
   }, [outcome, operations, setPreview]);
   const submit = () => {
     if (!outcome?.ok || store.apply(operations) !== null) return;

@@ -16,13 +16,15 @@ import { Tick } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
 import { type Clip, keepClip } from './clip.ts';
 import { carryPages } from './carry-pages.ts';
 import { PlaceChoice } from './place-choice.tsx';
 
 /** Pastes pages that were copied or cut, in this site or in another one; says what cannot come along. */
 export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; readonly onClose: () => void }) {
-  const { site, store, selection, select, setOpen, setPreview, forgetClip, run } = useWorkbench();
+  const { site, store, selection, select, setOpen, forgetClip, run } = useWorkbench();
+  const setPreview = usePreview();
   const isHere = clip.site === site.key;
   const { source, fault } = useSource(clip, site);
   const [side, setSide] = useState<Side>('after');
@@ -46,7 +48,6 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
   );
   useEffect(() => {
     setPreview(plan && outcome?.ok ? (plan.operations as Edit[]) : null);
-    return () => setPreview(null);
   }, [plan, outcome, setPreview]);
 
   const all = source ? there.flatMap((id) => (withBelow || isMove ? branchOf(source, id) : [id])).length : 0;

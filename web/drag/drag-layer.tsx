@@ -8,6 +8,7 @@ import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
 import { type Drag, type DragContext, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
 
 /** A press becomes a drag after so many pixels, so that a click stays a click. */
@@ -20,7 +21,8 @@ const HOLD_MS = 350;
  * would land, and the trail strip what that changes; letting go moves it, Escape leaves all as it is.
  */
 export function DragLayer({ children }: { readonly children: ReactNode }) {
-  const { latest, setPreview } = useWorkbench();
+  const { latest } = useWorkbench();
+  const setPreview = usePreview();
   const targets = useRef(new Set<DropTarget>());
   const [drag, setDrag] = useState<Drag | null>(null);
   const landing = useRef<Landing | null>(null);

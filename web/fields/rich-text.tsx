@@ -143,7 +143,6 @@ function TextEditor({
     editor.commands.setContent(document as object, { emitUpdate: false });
     shown.current = editor.state.doc;
   });
-  // eslint-disable-next-line react-hooks/set-state-in-effect -- the editor is a system of its own, kept in step here
   useEffect(() => takeIn(), [content, isFocused]);
   return (
     <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">

@@ -1,7 +1,7 @@
 import type { MapNode } from '#core/drawing/map-nodes.ts';
 import { hasGate } from '#core/derive/audience-signs.ts';
 import type { State } from '#core/derive/state.ts';
-import type { Hidden } from '#core/model/node.ts';
+import type { Hidden } from '#core/model/page-fields.ts';
 import { STATE_WORDS, pages } from '../tree/words.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import type { DrawnMap } from './use-map-layout.ts';

@@ -1,10 +1,10 @@
 import { type ReactNode, useId, useState } from 'react';
 import { type LabelId, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
-import type { Hidden } from '#core/model/node.ts';
+import type { Hidden } from '#core/model/page-fields.ts';
 import { isKind, withKind } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
-import type { PageFields } from '#core/operations/page-set.ts';
+import type { PageChanges } from '#core/model/page-fields.ts';
 import type { Edit } from '../api/site-store.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import type { CellContext } from './columns.tsx';
@@ -14,12 +14,12 @@ const CELL_BUTTON =
   'inline-flex h-6 max-w-full items-center gap-1.5 truncate rounded px-1.5 -ml-1.5 hover:bg-accent-soft disabled:hover:bg-transparent';
 
 /** Sets a field of a row; of all that are selected, where the row is one of several. */
-function setFields(context: CellContext, fields: PageFields): void {
+function setFields(context: CellContext, fields: PageChanges): void {
   context.latest().store.apply(settings(context, fields));
 }
 
 /** What sets a field of a row, or of all that are selected. */
-function settings(context: CellContext, fields: PageFields | ((page: PageId) => PageFields)): Edit[] {
+function settings(context: CellContext, fields: PageChanges | ((page: PageId) => PageChanges)): Edit[] {
   return pagesOf(context).map((page) => ({
     name: 'page.set',
     page,
@@ -122,7 +122,7 @@ export interface CellChoice {
   readonly words: string;
   readonly isChosen: boolean;
   /** What choosing it sets of a page. */
-  readonly fields?: PageFields | ((page: PageId) => PageFields);
+  readonly fields?: PageChanges | ((page: PageId) => PageChanges);
   /** What choosing it does besides, for the pages that are meant. */
   readonly editsFor?: (pages: readonly PageId[]) => readonly Edit[];
 }
@@ -182,14 +182,14 @@ export function ChoiceCell({
       isOpenAtFirst
       onClose={() => {
         setAsked(false);
-        context.latest().setPreview(null);
+        context.latest().setPreview('cell', null);
         context.latest().focusTree();
       }}
       actions={(typeof choices === 'function' ? choices() : choices).map((choice) => ({
         words: choice.words,
         isChosen: choice.isChosen,
         run: () => context.latest().store.apply(editsOf(context, choice)),
-        look: () => context.latest().setPreview(choice.isChosen ? null : editsOf(context, choice)),
+        look: () => context.latest().setPreview('cell', choice.isChosen ? null : editsOf(context, choice)),
       }))}
       trigger={button}
     />
@@ -217,7 +217,7 @@ export function EntryCell({
   /** What others have typed here, asked for when the typing begins. */
   readonly suggestions?: () => readonly string[];
   /** What the typed text sets, or null where it is none. */
-  readonly fieldsOf: (text: string) => PageFields | null;
+  readonly fieldsOf: (text: string) => PageChanges | null;
   readonly context: CellContext;
 }) {
   const [typed, setTyped] = useState<string | null>(null);

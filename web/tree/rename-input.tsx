@@ -14,7 +14,7 @@ export function RenameInput({
 }) {
   const fields = (text: string) => ({ title: { [latest().site.settings.language]: text } });
   const end = () => {
-    latest().setPreview(null);
+    latest().setPreview('rename', null);
     latest().setEditing(null);
   };
   const rename = (text: string) => {
@@ -28,6 +28,7 @@ export function RenameInput({
       start={title}
       onTyping={(text) =>
         latest().setPreview(
+          'rename',
           text.trim() === '' || text.trim() === title ? null : [{ name: 'page.set', page, fields: fields(text) }],
         )
       }

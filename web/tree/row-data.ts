@@ -1,5 +1,5 @@
 import type { PageId } from '#core/model/ids.ts';
-import type { NodeType } from '#core/model/node.ts';
+import type { NodeType } from '#core/model/page-fields.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import type { Column, Plain } from './columns.tsx';

@@ -3,6 +3,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { childrenOf, maybeNodeAt } from '#core/model/site.ts';
 import { newPageId } from '../api/site-store.ts';
 import { type Editing, useWorkbench } from '../workbench/workbench-context.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
 import type { TitleInputProps } from './title-input.tsx';
 
 export type Adding = Extract<Editing, { kind: 'add' }>;
@@ -12,11 +13,12 @@ export type Adding = Extract<Editing, { kind: 'add' }>;
  * and goes on one level out. While nothing is typed Tab and Shift+Tab only move the place, and Enter ends.
  */
 export function useNewPage(adding: Adding): TitleInputProps {
-  const { site, store, select, setEditing, setOpen, setPreview, focusTree } = useWorkbench();
+  const { site, store, select, setEditing, setOpen, focusTree } = useWorkbench();
+  const setPreview = usePreview();
   // What is typed has an id already, so that the strip can tell where it will stand.
   // eslint-disable-next-line react-hooks/exhaustive-deps
   const page = useMemo(() => newPageId(), [adding]);
-  useEffect(() => () => setPreview(null), [setPreview, adding]);
+  useEffect(() => setPreview(null), [setPreview, adding]);
   const operation = (title: string) => ({
     name: 'page.add' as const,
     page,

@@ -3,6 +3,7 @@ import type { PageFault } from '#core/checks/page-checks.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
+import { ASPECT_WORDS } from '#core/model/node.ts';
 import type { Difference, State } from '#core/derive/state.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -39,19 +40,8 @@ export const menuName = ({ name }: Pick<Menu, 'name'>): string => (/menu$/i.test
 export const DIFFERENCE_WORDS: Readonly<Record<Difference, string>> = {
   new: 'New',
   removed: 'Removed',
+  ...ASPECT_WORDS,
   place: 'Moved',
-  type: 'Type',
-  title: 'Renamed',
-  label: 'Menu label',
-  slug: 'Slug',
-  description: 'Description',
-  text: 'Text',
-  target: 'Target',
-  inMenus: 'In menus',
-  access: 'who can open it',
-  frame: 'Layout or trail',
-  hidden: 'Hidden',
-  inAddress: 'Step in addresses',
   order: 'Order',
 };
 

@@ -133,7 +133,8 @@ export interface Workbench {
   readonly setEditing: (editing: Editing | null) => void;
   /** Changes that are being considered: the trail strip shows what they would do. */
   readonly preview: readonly Edit[] | null;
-  readonly setPreview: (operations: readonly Edit[] | null) => void;
+  /** Says who considers them: `usePreview` for a component, a name of its own where rows share what they do. */
+  readonly setPreview: (by: string, operations: readonly Edit[] | null) => void;
   readonly dialog: DialogName | null;
   readonly setDialog: (dialog: DialogName | null) => void;
   /** What the paste dialog is about. */

@@ -29,6 +29,7 @@ import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { usePreview } from '../../workbench/use-preview.ts';
 import { arrangedSigns } from './exception-signs.ts';
 
 /** How far a level is set in, in pixels. */
@@ -55,7 +56,8 @@ interface ArrangedListProps {
 
 /** A menu that is arranged by hand: entries are dragged, or moved by the keys that move pages in the tree. */
 export function ArrangedList({ menu, entries, page, chosen, onChoose }: ArrangedListProps) {
-  const { site, store, select, mayEdit, setPreview } = useWorkbench();
+  const { site, store, select, mayEdit } = useWorkbench();
+  const setPreview = usePreview();
   const list = useRef<HTMLOListElement>(null);
   const [dragged, setDragged] = useState<EntryId | null>(null);
   const [landing, setLanding] = useState<Landing | null>(null);

@@ -1,5 +1,4 @@
 import { Check, X } from 'lucide-react';
-import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { setArranged } from '#core/arrange/arrange-entries.ts';
 import { type Proposal, arrangedNow, declining, taking } from '#core/derive/menu-merge.ts';
@@ -8,14 +7,15 @@ import { applyOperations } from '#core/operations/apply.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { usePreview } from '../../workbench/use-preview.ts';
 import { proposalWords } from './menu-reasons.ts';
 
 /** What has changed in the tree since a menu was settled, each with the way to settle it. */
 export function Proposals({ menu }: { readonly menu: Menu }) {
-  const { site, store, mayEdit, setPreview, focusTree } = useWorkbench();
+  const { site, store, mayEdit, focusTree } = useWorkbench();
+  const setPreview = usePreview();
   const { proposals } = arrangedNow(site, menu);
   const safe = proposals.filter(({ isSafe }) => isSafe);
-  useEffect(() => () => setPreview(null), [setPreview]);
   if (proposals.length === 0)
     return <p className="text-small text-quiet">Nothing to settle: the menu matches the tree.</p>;
   const take = (chosen: readonly Proposal[]): Edit[] => [setArranged(menu, taking(site, menu, chosen)) as Edit];

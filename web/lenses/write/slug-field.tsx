@@ -7,11 +7,13 @@ import { type Edit, refusalWords } from '../../api/site-store.ts';
 import { Button } from '../../ui/button.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { usePreview } from '../../workbench/use-preview.ts';
 import { useDraft } from '../../fields/use-draft.ts';
 
 /** The slug: it follows the title until somebody types another one. What it would change shows while it is typed. */
 export function SlugField({ page }: { readonly page: PageId }) {
-  const { site, store, setPreview, derived } = useWorkbench();
+  const { site, store, derived } = useWorkbench();
+  const setPreview = usePreview();
   const { language } = site.settings;
   const slug = nodeAt(site, page).slug[language];
   const operationFor = (text: string): Edit => ({
@@ -23,7 +25,6 @@ export function SlugField({ page }: { readonly page: PageId }) {
   const { isTyping, value } = draft;
   useEffect(() => {
     setPreview(isTyping && value !== slug?.text ? [operationFor(value)] : null);
-    return () => setPreview(null);
     // The operation follows from what is listed.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isTyping, value, page, slug?.text, setPreview]);

@@ -1,12 +1,13 @@
-import { useEffect } from 'react';
 import { textIn } from '#core/model/texts.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { HIDDEN, type NodeType } from '#core/model/node.ts';
-import { MAX_TITLE_LENGTH, childrenOf, nodeAt } from '#core/model/site.ts';
-import type { PageFields } from '#core/operations/page-set.ts';
+import { HIDDEN, type NodeType } from '#core/model/page-fields.ts';
+import { childrenOf, nodeAt } from '#core/model/site.ts';
+import { MAX_TITLE_LENGTH } from '#core/model/page-fields.ts';
+import type { PageChanges } from '#core/model/page-fields.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { usePreview } from '../../workbench/use-preview.ts';
 import { PageHead } from '../page-head.tsx';
 import { KindChoice } from '../../fields/kind-choice.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
@@ -23,11 +24,11 @@ const HIDDEN_CHOICES = { no: 'No', page: 'This page', branch: 'This page and all
 
 /** The Write lens: what the page is called, where it is found, and what it says. */
 export function WritePanel({ page }: { readonly page: PageId }) {
-  const { site, store, derived, setPreview } = useWorkbench();
+  const { site, store, derived } = useWorkbench();
+  const setPreview = usePreview();
   const node = nodeAt(site, page);
   const { language } = site.settings;
-  useEffect(() => () => setPreview(null), [setPreview]);
-  const set = (fields: PageFields) => store.apply([{ name: 'page.set', page, fields }]);
+  const set = (fields: PageChanges) => store.apply([{ name: 'page.set', page, fields }]);
   const row = derived.outline.rowOf.get(page)!;
   const by = derived.hiddenBy[row]!;
   const changeType = (type: NodeType) =>

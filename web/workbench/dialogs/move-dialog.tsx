@@ -16,13 +16,15 @@ import { Radios } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { menuChangeWords } from '../menu-change-words.ts';
 import { useWorkbench } from '../workbench-context.tsx';
+import { usePreview } from '../use-preview.ts';
 
 /** So many places are listed at most; the find field narrows them. */
 const MAX_LISTED = 300;
 
 /** Chooses a place in the tree for the selected nodes; what the move would change shows meanwhile. */
 export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, derived, store, chosen, select, setPreview } = useWorkbench();
+  const { site, derived, store, chosen, select } = useWorkbench();
+  const setPreview = usePreview();
   const [query, setQuery] = useState('');
   const [target, setTarget] = useState<PageId | null>(null);
   const [side, setSide] = useState<Side>('inside');
@@ -42,7 +44,6 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
     setPreview(operations.length > 0 ? operations : null);
-    return () => setPreview(null);
   }, [operations, setPreview]);
 
   const titles = moved.map((id) => textIn(nodeAt(site, id).title, language));

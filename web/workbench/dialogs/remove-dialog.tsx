@@ -12,20 +12,21 @@ import { andBelow, menuName, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
+import { usePreview } from '../use-preview.ts';
 
 /** So many of the addresses that go are named. */
 const MAX_ADDRESSES = 4;
 
 /** Removes the selected branches, after saying what goes with them. */
 export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, shown, derived, store, chosen, select, setPreview, run } = useWorkbench();
+  const { site, shown, derived, store, chosen, select, run } = useWorkbench();
+  const setPreview = usePreview();
   const tops = useMemo(() => topmost(site, chosen), [site, chosen]);
   const operations = useMemo(() => tops.map((page) => ({ name: 'page.remove' as const, page })), [tops]);
   const outcome = useMemo(() => applyOperations(site, operations), [site, operations]);
   const changes = useMemo(() => (outcome.ok ? whatChanges(site, outcome.site) : null), [site, outcome]);
   useEffect(() => {
     setPreview(operations);
-    return () => setPreview(null);
   }, [operations, setPreview]);
   const all = tops.flatMap((id) => branchOf(site, id));
   const gone = new Set(all);

@@ -2,12 +2,12 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { ruleOf } from '#core/model/access.ts';
-import type { Hidden } from '#core/model/node.ts';
+import type { Hidden } from '#core/model/page-fields.ts';
 import type { PlanChange } from '#core/model/plan.ts';
 import { isKind } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import type { PageFields } from '#core/operations/page-set.ts';
+import type { PageChanges } from '#core/model/page-fields.ts';
 import { type Edit, refusalWords } from '../../api/site-store.ts';
 import { NO_KIND, addresses, pages } from '../../tree/words.ts';
 import { KindOptions, kindChange } from '../../fields/kind-choice.tsx';
@@ -17,6 +17,7 @@ import { Choice, TextArea, Tick } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { SetPlanFields } from './set-plan-fields.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
+import { usePreview } from '../use-preview.ts';
 
 /** A choice that leaves the field of each page as it is. */
 const LEFT = 'left';
@@ -24,7 +25,8 @@ const LEFT_WORDS = 'Leave as it is';
 
 /** Sets the same fields of all selected pages; what is not chosen stays as each page has it. */
 export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store, chosen, lens, setPreview, run } = useWorkbench();
+  const { site, store, chosen, lens, run } = useWorkbench();
+  const setPreview = usePreview();
   const [inMenus, setInMenus] = useState(LEFT);
   const [hidden, setHidden] = useState(LEFT);
   const [type, setType] = useState(LEFT);
@@ -36,7 +38,7 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
   const [plan, setPlan] = useState<PlanChange>({});
   const { language } = site.settings;
   const operations = useMemo(() => {
-    const fields: PageFields = {
+    const fields: PageChanges = {
       ...(inMenus !== LEFT && { inMenus: inMenus === 'yes' }),
       ...(hidden !== LEFT && { hidden: hidden as Hidden }),
       ...(type !== LEFT && { type: type as 'page' | 'heading' }),
@@ -44,10 +46,10 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
       ...(withDescription && { description: { [language]: description } }),
       ...(Object.keys(plan).length > 0 && { plan }),
     };
-    const ofSlug: PageFields = slug === LEFT ? {} : { slug: { [language]: { text: '', own: false } } };
+    const ofSlug: PageChanges = slug === LEFT ? {} : { slug: { [language]: { text: '', own: false } } };
     return chosen.flatMap((page): Edit[] => {
       const node = nodeAt(site, page);
-      const all: PageFields = {
+      const all: PageChanges = {
         ...fields,
         ...(node.type !== 'link' && ofSlug),
         ...(node.type === 'page' &&
@@ -59,7 +61,6 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
     setPreview(outcome?.ok ? operations : null);
-    return () => setPreview(null);
   }, [outcome, operations, setPreview]);
   const changed = outcome?.ok ? whatChanges(site, outcome.site).addresses.length : 0;
   const submit = () => {

@@ -1,0 +1,138 @@
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { accessibilityFaults } from './support/accessibility.ts';
+import { pause } from './support/screen.ts';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, browser, bench } = await signedIn();
+/** To the shared plan of the demo. */
+let link = '';
+
+const open = (path: string) => async () => {
+  await browser.driver.get(spur.workbench + path);
+  await pause(700);
+};
+const visit = (path: string) => async () => browser.driver.get(`${spur.live}/pellow-quay${path}`);
+const VIEWS: [string, () => Promise<void>][] = [
+  ['the sites', open('/sites')],
+  ['the Plan lens, with what others say', open('/sites/pellow-quay?lens=plan&page=pq004')],
+  ['the schedule', open('/sites/pellow-quay?lens=plan&view=schedule')],
+  [
+    'the carry-over',
+    async () => {
+      await open('/sites/pellow-quay?lens=plan&view=carry-over')();
+      await bench.untilText('old pages settled');
+      await (await bench.find('row', /^Long courses/)).click();
+    },
+  ],
+  [
+    'the links of a plan',
+    async () => {
+      await open('/sites/pellow-quay?lens=plan')();
+      await bench.click('button', 'Share');
+      link = (await (await bench.find('textbox', 'The link for the governors')).getAttribute('value'))!;
+      await bench.click('button', 'Invite by mail…');
+      await bench.fill('Mail addresses', 'petra@pellow-quay.example');
+      await bench.click('button', 'Send the invitation');
+      await bench.untilText('The invitation is sent.');
+      await bench.click('button', 'Make a link…');
+    },
+  ],
+  ['the outbox', open('/outbox')],
+  [
+    'a shared plan',
+    async () => {
+      await browser.driver.get(`${link}?page=pq004`);
+      await bench.untilText('Petra Vane wrote on');
+    },
+  ],
+  [
+    'the question for a guest’s name',
+    async () => {
+      await browser.driver.get(`${link}?view=map`);
+      await bench.click('button', 'Agreed');
+      await bench.untilText('What is your name?');
+    },
+  ],
+  [
+    'a link that leads nowhere',
+    async () => {
+      await browser.driver.get(`${link}x`);
+      await bench.untilText('This link leads nowhere');
+    },
+  ],
+  ['the Write lens', open('/sites/pellow-quay?lens=write&page=pq012')],
+  ['the Access lens', open('/sites/pellow-quay?lens=access&page=pq004')],
+  [
+    'two walks beside each other',
+    async () => {
+      await open('/sites/pellow-quay/walk')();
+      await bench.click('checkbox', 'Add a second walk');
+    },
+  ],
+  ['the Menus lens', open('/sites/pellow-quay?lens=menus&page=pq002')],
+  ['the Publish lens', open('/sites/pellow-quay?lens=publish&page=pq017')],
+  [
+    'a find in the tree',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.fill('Find by title, address or text', 'marig');
+    },
+  ],
+  [
+    'the history',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'History');
+    },
+  ],
+  ['the map', open('/sites/pellow-quay?view=map&page=pq012')],
+  ['rows and map beside each other', open('/sites/pellow-quay?view=split&page=pq012')],
+  ['a filter', open('/sites/pellow-quay?view=sheet&state=draft,edited')],
+  [
+    'the Checks lens',
+    async () => {
+      await open('/sites/pellow-quay?lens=checks')();
+      await bench.select('Visit');
+      await bench.untilText('was removed');
+    },
+  ],
+  [
+    'the tree as it was',
+    async () => {
+      await open('/sites/pellow-quay')();
+      await bench.click('button', 'History');
+      await (await bench.find('slider', 'The tree as it was')).sendKeys(Key.HOME);
+      await bench.untilText('The tree as it was.');
+    },
+  ],
+  ['a visitors’ page', visit('/courses/long-courses/the-year-course')],
+  ['the sign-in page for visitors', visit('/staff-handbook')],
+  ['the not-found page', visit('/courses/evening-clases')],
+  ['the search of the site', visit('/search?q=splicng')],
+  ['the way to a new password', visit('/~password')],
+];
+
+describe('in light and in dark, axe finds nothing on', () => {
+  it.each(VIEWS)('%s', async (_, show) => {
+    await show();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+  });
+
+  it('the workbench at 390 pixels', async () => {
+    await browser.resize(390, 800);
+    await open('/sites/pellow-quay')();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    const overflow = await browser.driver.executeScript(
+      'return document.documentElement.scrollWidth - window.innerWidth',
+    );
+    expect(overflow).toBeLessThanOrEqual(0);
+    await browser.resize(1280, 800);
+  });
+
+  it('the sign-in page', async () => {
+    await browser.driver.manage().deleteAllCookies();
+    await open('/sign-in')();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+  });
+});
