@@ -21,10 +21,15 @@ export function answerOfRow(derived: Derived, row: number): RowAnswer {
   if (hiddenBy[row] !== -1) return 'hidden';
   if (derived.isForOthers(row)) return 'for others';
   if (outline.inMenus[row] === 0) return 'off menus';
+  return leadsAstray(derived, row) ? 'leads nowhere' : 'in';
+}
+
+/** Whether a link leads to what cannot be reached: a page that is gone or hidden, or is no page any more. */
+export function leadsAstray({ outline, hiddenBy, addresses }: Derived, row: number): boolean {
   const { type, target } = outline.nodes[row]!;
-  if (type !== 'link' || !target || !('page' in target)) return 'in';
+  if (type !== 'link' || !target || !('page' in target)) return false;
   const at = outline.rowOf.get(target.page);
-  return at === undefined || hiddenBy[at] !== -1 ? 'leads nowhere' : 'in';
+  return at === undefined || hiddenBy[at] !== -1 || addresses[at] === null;
 }
 
 /** Which row a menu begins below: -1 for the top of the tree; null where there is none. By hand there is one for all sections. */

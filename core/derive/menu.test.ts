@@ -175,6 +175,14 @@ describe('the exceptions of a menu', () => {
     expect(JSON.stringify(texts(entriesOf(site, { ...main, extras: [extra] }))).match(/Short/g)).toEqual(['Short']);
   });
 
+  it('leave out a link to what is no page any more, as a menu that was arranged by hand does', () => {
+    const alias = toPageId('alias');
+    const linked = siteAfter([add(alias, null, 'Times', { type: 'link', target: { page: deep } })], site);
+    expect(entriesOf(linked, main).map(({ text }) => text)).toContain('Times');
+    const astray = siteAfter([{ name: 'page.set', page: deep, fields: { type: 'heading' } }], linked);
+    expect(entriesOf(astray, main).map(({ text }) => text)).not.toContain('Times');
+  });
+
   it('let a heading lead to the first page below it', () => {
     const entry = (menu: Menu) => entriesOf(site, menu).find(({ page }) => page === group)!.leadsTo;
     expect(entry(main)).toBeNull();

@@ -16,7 +16,7 @@ import { textIn } from '../model/texts.ts';
 import type { Membership } from './access.ts';
 import { type Derived, derivedOf } from './derived.ts';
 import { arrangedNow } from './menu-merge.ts';
-import { type MenuRange, menuRange } from './menu-range.ts';
+import { type MenuRange, leadsAstray, menuRange } from './menu-range.ts';
 
 /** One entry of a menu. */
 export interface MenuEntry {
@@ -207,16 +207,8 @@ function extraEntry(making: Making, { id, label, target, only }: ExtraEntry | Ar
   const node = derived.outline.nodes[row]!;
   const to =
     node.type === 'heading' && making.menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row);
-  if (node.type === 'link' && (to === null || leadsAstray(derived, row))) return null;
+  if (leadsAstray(derived, row)) return null;
   return { ...entry, page: target.page, text: entry.text || labelOf(site, node), leadsTo: to };
-}
-
-/** Whether a link leads to a page that cannot be reached. */
-function leadsAstray({ outline, hiddenBy }: Derived, row: number): boolean {
-  const { target } = outline.nodes[row]!;
-  if (!target || !('page' in target)) return false;
-  const at = outline.rowOf.get(target.page);
-  return at === undefined || hiddenBy[at] !== -1;
 }
 
 /** What was arranged by hand, without what the visitor cannot reach, and without words under which nothing is left. */

@@ -1,8 +1,20 @@
 import type { AudienceId } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
-import { HIDDEN, NODE_TYPES, NO_VALUES, type NodeType, type PageChanges, toKeptValues } from '../model/page-fields.ts';
+import {
+  type ChangeOf,
+  HIDDEN,
+  NODE_TYPES,
+  NO_VALUES,
+  type NodeType,
+  PAGE_FIELD_NAMES,
+  type PageChanges,
+  type PageFieldName,
+  pageField,
+  toKeptValues,
+} from '../model/page-fields.ts';
 import { type Site, branchOf, childrenOf } from '../model/site.ts';
+import { NO_TEXTS } from '../model/texts.ts';
 import type { Draw } from './draw.ts';
 import type { OperationDraws } from './draw-edit.ts';
 import {
@@ -28,8 +40,12 @@ export function newPageId(site: Site, taken: ReadonlySet<string> = new Set()): P
 }
 
 const emptyTitle = { en: ' ' };
-const LABELS = ['Short', 'Shorter', ''];
-const DESCRIPTIONS = ['About this.', 'What there is.', ''];
+/** Texts that may be empty are all drawn alike. */
+type TextFieldName = {
+  [Name in PageFieldName]: ChangeOf<Name> extends Record<string, string> ? Name : never;
+}[Exclude<PageFieldName, 'title'>];
+const TEXT_FIELDS = PAGE_FIELD_NAMES.filter((name) => name !== 'title' && pageField(name).none === NO_TEXTS);
+const drawText = (draw: Draw) => drawTexts(draw, ['Short', 'Shorter', 'About this.', '']);
 
 export const drawPageAdd: OperationDraws['page.add'] = (site, draw) => {
   const type: NodeType = draw.of([...NODE_TYPES, 'page', 'page', 'page', 'page']);
@@ -41,9 +57,8 @@ export const drawPageAdd: OperationDraws['page.add'] = (site, draw) => {
     place: drawPlace(site, draw),
     ...(type !== 'page' && { type }),
     title: draw.odd() ? emptyTitle : drawTitle(draw),
-    label: draw.maybe(0.2, () => drawTexts(draw, LABELS)),
+    ...Object.fromEntries(TEXT_FIELDS.map((name) => [name, draw.maybe(0.25, () => drawText(draw))])),
     slug: draw.odd() ? { en: { text: 'search', own: true } } : draw.maybe(0.3, () => drawSlug(draw)),
-    description: draw.maybe(0.3, () => drawTexts(draw, DESCRIPTIONS)),
     inMenus: draw.maybe(0.3, () => draw.chance(0.5)),
     hidden: draw.maybe(0.15, () => draw.of(HIDDEN)),
     inAddress: draw.maybe(0.3, () => draw.chance(0.5)),
@@ -61,18 +76,16 @@ export const drawPageMove: OperationDraws['page.move'] = (site, draw) => {
 };
 
 /** What a field can be set to, other than it is where there is a choice; undefined where the node has no such field. */
-export const FIELD_DRAWS: {
-  readonly [Field in keyof PageChanges]-?: (node: SiteNode, site: Site, draw: Draw) => PageChanges[Field];
-} = {
+type FieldDraw<Name extends PageFieldName> = (node: SiteNode, site: Site, draw: Draw) => PageChanges[Name];
+type FieldDraws<Names extends PageFieldName> = { readonly [Name in Names]: FieldDraw<Name> };
+const OTHER_DRAWS: FieldDraws<Exclude<PageFieldName, TextFieldName>> = {
   type: (node, site, draw) => {
     if (draw.isOdd) return draw.of(NODE_TYPES);
     if (node.content !== null) return undefined;
     return draw.of(childrenOf(site, node.id).length > 0 ? (['page', 'heading'] as const) : NODE_TYPES);
   },
   title: (_, __, draw) => (draw.odd() ? emptyTitle : drawTitle(draw)),
-  label: (_, __, draw) => drawTexts(draw, LABELS),
   slug: (_, __, draw) => drawSlug(draw),
-  description: (_, __, draw) => drawTexts(draw, DESCRIPTIONS),
   inMenus: (node) => !node.inMenus,
   hidden: (node, _, draw) => draw.of(HIDDEN.filter((one) => one !== node.hidden)),
   inAddress: (node, _, draw) => (node.type === 'heading' || draw.odd() ? !node.inAddress : undefined),
@@ -83,7 +96,12 @@ export const FIELD_DRAWS: {
   frame: (_, site, draw) => drawFrame(site, draw),
   plan: (_, site, draw) => drawPlan(site, draw),
 };
-const FIELDS = Object.keys(FIELD_DRAWS) as (keyof PageChanges)[];
+export const FIELD_DRAWS: FieldDraws<PageFieldName> = {
+  ...OTHER_DRAWS,
+  ...(Object.fromEntries(
+    TEXT_FIELDS.map((name) => [name, (_: SiteNode, __: Site, draw: Draw) => drawText(draw)]),
+  ) as unknown as FieldDraws<TextFieldName>),
+};
 
 /** Fields that break a rule, most nodes' at least. */
 const drawWrongFields = (node: SiteNode, site: Site, draw: Draw): PageChanges =>
@@ -104,7 +122,7 @@ export const drawPageSet: OperationDraws['page.set'] = (site, draw) => {
   const fields: PageChanges = {};
   if (node === undefined) return { name: 'page.set', page, fields: { inMenus: false } };
   if (draw.odd()) return { name: 'page.set', page, fields: drawWrongFields(node, site, draw) };
-  for (const field of draw.some(FIELDS, 1, 3)) {
+  for (const field of draw.some(PAGE_FIELD_NAMES, 1, 3)) {
     const value = FIELD_DRAWS[field](node, site, draw);
     if (value !== undefined) Object.assign(fields, { [field]: value });
   }

@@ -63,7 +63,8 @@ export class SlowReference {
     const { inMenus, target } = nodeAt(this.#site, id);
     if (!inMenus || this.hiddenBy(id) !== null) return false;
     if (!target || !('page' in target)) return true;
-    return this.#site.nodes.get(target.page)?.removedWith === null && this.hiddenBy(target.page) === null;
+    const to = this.#site.nodes.get(target.page);
+    return to?.removedWith === null && to.type === 'page' && this.hiddenBy(target.page) === null;
   }
 
   state(id: PageId): string {
