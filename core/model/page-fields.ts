@@ -56,6 +56,8 @@ export interface PageValues {
   /** Empty for links, which have no address of their own. */
   readonly slug: Slugs;
   readonly description: Texts;
+  /** The title that search engines and browsers show; where it is empty the title serves. */
+  readonly searchTitle: Texts;
   /** The page's text, or null while it has none. */
   readonly content: ContentId | null;
   /** For a link only. */
@@ -368,6 +370,16 @@ export const PAGE_FIELDS = {
     called: 'Description',
     column: 'description',
     words: (_, name) => `changed the description of ${name}`,
+  }),
+  searchTitle: texts({
+    longest: MAX_TITLE_LENGTH,
+    aspect: 'searchTitle',
+    called: 'Title for search',
+    column: 'search_title',
+    words: (change, name, language) => {
+      const title = textIn(change, language);
+      return title === '' ? `removed the title for search of ${name}` : `gave ${name} the title for search ‘${title}’`;
+    },
   }),
   content: orNothing(contentIdSchema, {
     keptAs: 'word',

@@ -18,6 +18,7 @@ import * as fifteenth from './migrations/0015-publishing.ts';
 import * as sixteenth from './migrations/0016-looks.ts';
 import * as seventeenth from './migrations/0017-words-of-texts.ts';
 import * as eighteenth from './migrations/0018-undo-in-the-log.ts';
+import * as nineteenth from './migrations/0019-search-title.ts';
 
 export interface Migration {
   readonly name: string;
@@ -45,6 +46,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0016-looks', up: sixteenth.up, down: sixteenth.down },
   { name: '0017-words-of-texts', up: seventeenth.up, down: seventeenth.down },
   { name: '0018-undo-in-the-log', up: eighteenth.up, down: eighteenth.down },
+  { name: '0019-search-title', up: nineteenth.up, down: nineteenth.down },
 ];
 
 /**

@@ -81,6 +81,16 @@ export function WritePanel({ page }: { readonly page: PageId }) {
           onSave={(text) => set({ description: { [language]: text } })}
         />
       )}
+      {node.type === 'page' && (
+        <DraftField
+          label="Title for search"
+          saved={textIn(node.searchTitle, language)}
+          placeholder={textIn(node.title, language)}
+          longest={MAX_TITLE_LENGTH}
+          hint="What search engines and browser tabs show. Empty: the title."
+          onSave={(text) => set({ searchTitle: { [language]: text } })}
+        />
+      )}
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">In the tree</h3>
       <Choice
         label="Type"
