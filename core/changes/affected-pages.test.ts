@@ -38,6 +38,7 @@ describe('the pages that look otherwise after a release', () => {
   it('are those whose text or description changed, those above, and those that list the whole site', () => {
     expect(affected(set('evening', { description: { en: 'After work.' } }))).toEqual(['all', 'courses', 'evening']);
     expect(affected(set('visit', { description: { en: 'By boat.' } }))).toEqual(['all', 'visit']);
+    expect(affected(set('visit', { searchTitle: { en: 'How to get here' } }))).toEqual(['all', 'visit']);
   });
 
   it.each<[string, Operation]>([

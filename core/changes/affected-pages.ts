@@ -1,9 +1,11 @@
 import { derivedOf, haveSameAddresses } from '../derive/derived.ts';
 import { listingOfNode } from '../derive/listing.ts';
 import type { PageId } from '../model/ids.ts';
-import { nodeDifferences } from '../model/node.ts';
+import { type Aspect, nodeDifferences } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import { settingsDifferences } from './waiting-settings.ts';
+
+const OF_ITS_TEXT: ReadonlySet<Aspect> = new Set(['text', 'description', 'searchTitle']);
 
 /**
  * The pages that can look otherwise after a release which changed nothing but texts and descriptions: these, those above them, which
@@ -21,7 +23,7 @@ export function affectedPages(before: Site, after: Site): ReadonlySet<PageId> | 
     if (listingOfNode(node).look === 'sitemap') affected.add(node.id);
     const old = was.outline.nodes[row]!;
     if (old === node) continue;
-    const isText = nodeDifferences(old, node).every((aspect) => aspect === 'text' || aspect === 'description');
+    const isText = nodeDifferences(old, node).every((aspect) => OF_ITS_TEXT.has(aspect));
     // What stands in for signing in and the like is shown at other addresses too.
     if (!isText || (node.access?.standsIn ?? null) !== null) return null;
     for (let up = row; up !== -1; up = parent[up]!) affected.add(nodes[up]!.id);

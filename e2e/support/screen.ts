@@ -24,6 +24,8 @@ type Role = keyof typeof CANDIDATES;
 type Name = string | RegExp;
 
 const WAIT_MS = 20_000;
+/** So long something may lie over what is to be clicked: a message that comes in, a dialog that goes. */
+const COVERED_MS = 2000;
 /** What is not found among the likely elements is looked for among all so often. */
 const THOROUGH_AFTER_MS = 1500;
 
@@ -96,12 +98,24 @@ export class Screen {
     return this.#use('textbox', name, (field) => field.sendKeys(Key.chord(Key.CONTROL, 'a'), text));
   }
 
-  /** Does something with an element that shows; once more where another one has just taken its place. */
+  /**
+   * Does something with an element that shows; once more where another one has just taken its place.
+   * @throws after 2 seconds where something covers it, saying what
+   */
   async #use(role: Role, name: Name, act: (element: WebElement) => Promise<void>): Promise<WebElement> {
     let element!: WebElement;
+    let coveredSince: number | null = null;
     await this.until(`the ${role} ‘${String(name)}’ can be used`, async () => {
       element = await this.find(role, name);
-      await act(element);
+      try {
+        await act(element);
+      } catch (fault) {
+        const { name: kind, message } = fault as Error;
+        if (kind !== 'ElementClickInterceptedError') throw fault;
+        coveredSince ??= Date.now();
+        if (Date.now() - coveredSince < COVERED_MS) return false;
+        throw new Error(`Something covers the ${role} ‘${String(name)}’: ${message.split('\n')[0]}`, { cause: fault });
+      }
       return true;
     });
     return element;
@@ -147,7 +161,7 @@ export class Screen {
         // Between two pages there is nothing to be found, and what was found before is gone, not quite there, or on its way.
         const { name, message } = fault as Error;
         const isBetween =
-          /^(StaleElementReference|NoSuchElement|ElementNotInteractable|ElementClickIntercepted)Error$/.test(name) ||
+          /^(StaleElementReference|NoSuchElement|ElementNotInteractable)Error$/.test(name) ||
           message.includes('does not belong to the document');
         if (!isBetween) throw fault;
       }

@@ -83,6 +83,16 @@ async function release(pages: 'all' | string[], retire: string[] = [], key = KEY
 }
 
 describe('a page for visitors', () => {
+  it('has the title for search, where it has one, for browsers and search engines', async () => {
+    const searchTitle = { en: 'Woodwork <after hours>' };
+    await ines.operations(KEY, set('legal', { searchTitle }));
+    await release(['legal']);
+    const { text } = await server.live(`/${KEY}/legal`);
+    expect(text).toMatch('<title>Woodwork &lt;after hours&gt;</title>');
+    expect(text).toMatch('<meta property="og:title" content="Woodwork &lt;after hours&gt;">');
+    expect(text).not.toMatch('<h1>Woodwork');
+  });
+
   it('has its menu, trail, title, description, canonical address and text', async () => {
     const { status, text, headers } = await server.live(`/${KEY}/courses/evening-night`);
     expect(status).toBe(200);

@@ -41,6 +41,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
   const { language } = site.settings;
   const title = textIn(node.title, language);
   const description = textIn(node.description, language);
+  const searchTitle = textIn(node.searchTitle, language);
   const row = derived.outline.rowOf.get(page)!;
   const address = derived.addresses[row]!;
   const trail = trailOf(site, page, derived);
@@ -50,7 +51,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     description === '' ? '' : `<meta name="description" content="${escaped(description)}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
     `<link rel="canonical" href="${escaped(place.origin + pathOf(place, address))}">`,
-    view.offered[row] === 1 ? renderPreview(view, title, description, address) : '',
+    view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address) : '',
     hasFeed(view, row)
       ? `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(pathOf(place, feedAddress(address)))}">`
       : '',
@@ -70,7 +71,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
     '</main>',
   ].join('');
   return renderFrame(view, {
-    title: isHome ? site.settings.name : `${title} – ${site.settings.name}`,
+    title: searchTitle || (isHome ? site.settings.name : `${title} – ${site.settings.name}`),
     head,
     body,
     current: page,
