@@ -59,7 +59,7 @@ module.exports = {
         path: '^server/',
         pathNot: ['^server/database/', '-repository\\.ts$', '\\.test\\.ts$', '^server/testing/'],
       },
-      to: { path: 'node_modules/(knex|pg)/', dependencyTypesNot: ['type-only'] },
+      to: { path: 'node_modules/(knex|pg)/' },
     },
     {
       name: "the visitors' side imports no editing",

@@ -1,6 +1,7 @@
 import js from '@eslint/js';
 import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
+import regexp from 'eslint-plugin-regexp';
 import ts from 'typescript-eslint';
 
 export default ts.config(
@@ -33,6 +34,31 @@ export default ts.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/consistent-type-imports': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    // A pattern that takes quadratic time stops the process for whoever sends a long text.
+    files: ['core/**/*.ts', 'contract/**/*.ts', 'server/**/*.ts', 'web/**/*.ts', 'web/**/*.tsx'],
+    ignores: ['**/*.test.ts', '**/testing/**'],
+    plugins: { regexp },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignorePartial: false, ignoreSticky: false }],
+    },
+  },
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['**/*-repository.ts', 'server/database/**', 'server/testing/**', '**/*.test.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...[
+          "CallExpression[callee.property.name='raw']",
+          "NewExpression[callee.name='Statement']",
+          'CallExpression[callee.name=/^(database|trx)$/]',
+          "CallExpression[callee.property.type='PrivateIdentifier'][callee.property.name='database']",
+        ].map((selector) => ({ selector, message: 'Only repositories ask the database something.' })),
+      ],
     },
   },
   {

@@ -17,6 +17,8 @@ export const archivedEdit = z.strictObject({
   words: z.string(),
   operations: z.array(operationSchema),
   inverse: z.array(operationSchema),
+  /** The revision whose tree it went back to. */
+  wentBackTo: z.number().int().min(0).optional(),
   cells: z.array(z.string()),
 });
 export type ArchivedEdit = z.infer<typeof archivedEdit>;

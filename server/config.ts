@@ -1,3 +1,4 @@
+import { withoutTrailing } from '#core/model/cut-text.ts';
 import { z } from 'zod';
 
 const port = (usual: number) =>
@@ -16,7 +17,7 @@ const configSchema = z.object({
   /** How visitors reach the live side, without a slash at the end; for canonical addresses. */
   SPUR_LIVE_ORIGIN: z
     .url({ protocol: /^https?$/ })
-    .transform((url) => url.replace(/\/+$/, ''))
+    .transform((url) => withoutTrailing(url, '/'))
     .optional(),
   DATABASE_URL: z
     .string()
@@ -39,7 +40,7 @@ const configSchema = z.object({
   /** The directory of the organisation: the base address of its SCIM 2.0 service, and the token that opens it. */
   SPUR_DIRECTORY_URL: z
     .url({ protocol: /^https?$/ })
-    .transform((url) => url.replace(/\/+$/, ''))
+    .transform((url) => withoutTrailing(url, '/'))
     .optional(),
   SPUR_DIRECTORY_TOKEN: z.string().default(''),
   /** The port of the demo's stand-in for a directory. */

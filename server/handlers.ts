@@ -1,11 +1,11 @@
 import type { Request } from 'express';
-import type { Knex } from 'knex';
 import { factIdSchema } from '#core/model/fact.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
+import { type Database, isThere } from './database/connect.ts';
 import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
 import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './security/attempts.ts';
@@ -53,7 +53,7 @@ import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithT
 import { asNewSite } from './sites/new-site.ts';
 
 export interface Services {
-  readonly database: Knex;
+  readonly database: Database;
   readonly cache: SiteCache;
   readonly edits: EditService;
   readonly releases: ReleaseService;
@@ -90,7 +90,7 @@ export function makeHandlers(services: Services): Handlers {
 
   return {
     health: async () => {
-      await database.raw('SELECT 1');
+      await isThere(database);
       return { ok: true };
     },
     openapi: () => (openApi ??= makeOpenApi()),

@@ -30,7 +30,8 @@ export interface PreparedPage {
 }
 
 /** Titles part what they say from the site's name by one of these. */
-const PARTS = /\s+(?:[-–—|·•»:]|::)\s+|\s*::\s*|\s*\|\s*/;
+const PARTS = / (?:[-–—·•»:]|::) | ?(?:::|\|) ?/;
+export const titleParts = (title: string): string[] => title.replace(/\s+/g, ' ').split(PARTS);
 /** A part of titles that so many pages have is the site's name and not a title. */
 const SHARED = 0.2;
 const MIN_SHARED = 4;
@@ -48,10 +49,10 @@ export function preparePages(
 ): PreparedPage[] {
   const counts = new Map<string, number>();
   for (const { title } of pages)
-    for (const part of new Set(title.split(PARTS))) counts.set(part, (counts.get(part) ?? 0) + 1);
+    for (const part of new Set(titleParts(title))) counts.set(part, (counts.get(part) ?? 0) + 1);
   const most = Math.max(MIN_SHARED, pages.length * SHARED);
   const prepared = pages.map((page) => {
-    const parts = page.title.split(PARTS).filter((part) => part.trim() !== '');
+    const parts = titleParts(page.title).filter((part) => part.trim() !== '');
     const own = parts.filter((part) => counts.get(part)! < most);
     const title = (own.length > 0 ? own : parts).join(' ');
     const made = before(page);
@@ -105,7 +106,7 @@ function preparePage(page: MatchPage, title: string): PreparedPage {
     isVersion: bare.length < titleWords.length || lastWords.some((word) => VERSIONS.has(word)),
     trigrams: new Set(trigramsOf(title === '' ? last : title)),
     front: null,
-    group: query === '' ? path.replace(/[^/]*$/, '') : path,
+    group: query === '' ? path.slice(0, path.lastIndexOf('/') + 1) : path,
     headings,
     lastStep: lastWords,
     section: listOf(withoutNumbers(section)),

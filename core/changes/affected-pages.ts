@@ -1,5 +1,4 @@
 import { derivedOf, haveSameAddresses } from '../derive/derived.ts';
-import { listingOfNode } from '../derive/listing.ts';
 import type { PageId } from '../model/ids.ts';
 import { type Aspect, nodeDifferences } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
@@ -20,7 +19,7 @@ export function affectedPages(before: Site, after: Site): ReadonlySet<PageId> | 
   const { nodes, parent } = is.outline;
   for (let row = 0; row < nodes.length; row++) {
     const node = nodes[row]!;
-    if (listingOfNode(node).look === 'sitemap') affected.add(node.id);
+    if (node.frame?.listing?.look === 'sitemap') affected.add(node.id);
     const old = was.outline.nodes[row]!;
     if (old === node) continue;
     const isText = nodeDifferences(old, node).every((aspect) => OF_ITS_TEXT.has(aspect));

@@ -1,7 +1,6 @@
 import { type Listing, PLAIN_LISTING } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
-import type { SiteNode } from '../model/node.ts';
-import { type Site, nodeAt } from '../model/site.ts';
+import type { Site } from '../model/site.ts';
 import type { Derived } from './derived.ts';
 import { answerOfRow, inOrder } from './menu-range.ts';
 
@@ -11,15 +10,23 @@ export interface Listed {
   readonly below: readonly Listed[];
 }
 
-/** How a page lists what stands below it. */
-export const listingOf = (site: Site, page: PageId): Listing => listingOfNode(nodeAt(site, page));
-export const listingOfNode = ({ frame }: SiteNode): Listing => frame?.listing ?? PLAIN_LISTING;
+const NO_LISTING: Listing = { ...PLAIN_LISTING, look: 'none' };
+
+/**
+ * How the page of a row lists what stands below it. The home page lists it only where it is told to: most have the whole
+ * tree in the menu.
+ */
+export function listingOf({ outline, home }: Pick<Derived, 'outline' | 'home'>, row: number): Listing {
+  const { id, frame } = outline.nodes[row]!;
+  return frame?.listing ?? (id === home ? NO_LISTING : PLAIN_LISTING);
+}
 
 /** The nodes that a page lists for a visitor: those below it, or the whole tree, that are in menus and can be reached. Headings count for no level. */
 export function listedBelow(site: Site, page: PageId, derived: Derived): readonly Listed[] {
-  const { look, levels, order } = listingOf(site, page);
-  if (look === 'none') return [];
   const { outline } = derived;
+  const own = outline.rowOf.get(page)!;
+  const { look, levels, order } = listingOf(derived, own);
+  if (look === 'none') return [];
   const sorted = inOrder(site, { order }, derived);
   const below = (row: number, left: number): Listed[] => {
     const rows: number[] = [];
@@ -31,13 +38,13 @@ export function listedBelow(site: Site, page: PageId, derived: Derived): readonl
       return isHeading && under.length === 0 ? [] : [{ row: at, below: under }];
     });
   };
-  return look === 'sitemap' ? below(-1, levels) : below(outline.rowOf.get(page)!, levels);
+  return look === 'sitemap' ? below(-1, levels) : below(own, levels);
 }
 
 /** Tells the rows that a page lists, as `listedBelow` has them, in tree order; of headings those with nothing below them too. */
 export function forEachListed(row: number, derived: Derived, tell: (listed: number) => void): void {
   const { outline } = derived;
-  const { look, levels } = listingOfNode(outline.nodes[row]!);
+  const { look, levels } = listingOf(derived, row);
   if (look === 'none') return;
   const tellBelow = (above: number, left: number): void => {
     const last = above === -1 ? outline.nodes.length : outline.end[above]!;

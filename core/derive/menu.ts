@@ -222,6 +222,13 @@ function arrangedEntries(making: Making, entries: readonly ArrangedEntry[]): Men
   });
 }
 
+/** What of a menu shows on a page: nothing where the page itself is all that it has. */
+export function shownOn(entries: readonly MenuEntry[], current: PageId | null): readonly MenuEntry[] {
+  const [first] = entries;
+  const isPageAlone = entries.length === 1 && first!.page === current && first!.entries.length === 0;
+  return isPageAlone ? NO_ENTRIES : entries;
+}
+
 /** "2.3" for the third entry below the second one, by the ids of the entries. */
 export function numbersOf(
   entries: readonly MenuEntry[],

@@ -1,3 +1,4 @@
+import { upTo } from '../model/cut-text.ts';
 import type { PageId } from '../model/ids.ts';
 import { type Destination, type Redirect, isPattern } from '../model/redirect.ts';
 import type { LiveNode, Site } from '../model/site.ts';
@@ -34,7 +35,7 @@ export interface RedirectSources {
 export function resolveRedirect(site: Site, { former, ofOldSite }: RedirectSources, path: string): Lead | undefined {
   const live = liveSiteOf(site);
   const { rowAt } = derivedOf(live);
-  const bare = path.replace(/\?.*$/s, '');
+  const bare = upTo(path, '?');
   if (rowAt.has(bare)) return undefined;
   const { exact, patterns } = redirectIndex(live.settings.redirects);
   const byHand = exact.get(path) ?? exact.get(bare);

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../model/cut-text.ts';
 import type { MenuEntry } from '../derive/menu.ts';
 import type { EntryId } from '../model/menu.ts';
 import type { MenuSlot } from '../model/layout.ts';
@@ -156,11 +157,7 @@ function fittingWords(text: string, room: number, size: number, measure: Measure
   for (let count = words.length - 1; count > 0; count--) {
     const last = words[count - 1]!;
     if (DANGLING.test(last)) continue;
-    const fitting = words
-      .slice(0, count)
-      .join(' ')
-      .replace(/[:,;–-]+$/, '')
-      .trim();
+    const fitting = withoutTrailing(words.slice(0, count).join(' '), ':,;–-').trim();
     if (fitting !== '' && measure(fitting, size, WEIGHT) <= room) return fitting;
   }
   return null;

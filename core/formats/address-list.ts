@@ -10,7 +10,8 @@ export function readAddressList(text: string): ReadPages {
   text.split(/\r\n|\n|\r/).forEach((raw, index) => {
     const line = raw.trim();
     if (line === '') return;
-    const [, address = '', title = ''] = /^(\S+)(?:\s+(.*))?$/.exec(line) ?? [];
+    const [address = ''] = line.split(/\s/, 1);
+    const title = line.slice(address.length).trim();
     if (!isAddress(address))
       faults.push({
         line: index + 1,
@@ -24,6 +25,6 @@ export function readAddressList(text: string): ReadPages {
 
 /** Whether a text is an address of an old site: a whole one, or a path. */
 export const isAddress = (text: string): boolean =>
-  /^(https?:\/\/[^\s/?#]+\S*|\/\S*)$/i.test(text) && text.length <= 2000;
+  text.length <= 2000 && !/\s/.test(text) && /^(?:https?:\/\/[^/?#]|\/)/i.test(text);
 
 export const short = (text: string): string => (text.length > 60 ? `${text.slice(0, 59)}…` : text);

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../model/cut-text.ts';
 import { MAX_DEPTH } from '../model/site.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 
@@ -29,7 +30,7 @@ const TAB = 4;
 const BULLET = /^(?:[-*+•‣◦▪·–—]|\d{1,4}[.)]|[a-zA-Z][.)])(?:\s+|$)(?:\[[ xX]?\]\s+)?/u;
 /** `1.2` or `1.2.3.`: the number says how deep the line stands. */
 const OUTLINE_NUMBER = /^(\d{1,4}(?:\.\d{1,4})+)\.?\s+/;
-const HEADING = /^(#{1,6})\s+(.*?)(?:\s+#+)?$/;
+const HEADING = /^(#{1,6})\s/;
 /** Controls, and the marks that turn the direction of what follows: they have no place in a title. */
 const UNSEEN = /[\p{Cc}\u202a-\u202e\u2066-\u2069\ufeff]/gu;
 const HAS_TITLE = /[\p{L}\p{N}]/u;
@@ -94,7 +95,7 @@ function readLine(raw: string): { title: string; width: number; level: number | 
   let level: number | null = null;
   if (heading) {
     level = heading[1]!.length;
-    rest = heading[2]!;
+    rest = withoutClosingSigns(rest.slice(heading[0].length).trim());
   } else if (number) {
     if (width === 0) width = number[1]!.split('.').length - 1;
     rest = rest.slice(number[0].length);
@@ -102,6 +103,12 @@ function readLine(raw: string): { title: string; width: number; level: number | 
   const seen = rest.replace(UNSEEN, '');
   const title = seen.normalize('NFC').replace(/\s+/g, ' ').trim();
   return { title, width, level, hadMarks: seen.length !== rest.length };
+}
+
+/** A heading may be closed by signs as it is opened: `## Boats ##`. */
+function withoutClosingSigns(text: string): string {
+  const bare = withoutTrailing(text, '#');
+  return bare === '' || /\s$/.test(bare) ? bare.trimEnd() : text;
 }
 
 /** The title cut to what a title may have, never within a character. */

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '../model/cut-text.ts';
 import { isPattern, type Destination, redirectAddressSchema } from '../model/redirect.ts';
 import { pageWithAddress } from '../model/address-scope.ts';
 import type { Site } from '../model/site.ts';
@@ -59,7 +60,7 @@ function ownAddress(text: string, base: string): string {
   } catch {
     // What is not encoded soundly stays as it is.
   }
-  return read.length > 1 ? read.replace(/\/+$/, '') : read;
+  return read.length > 1 ? withoutTrailing(read, '/') : read;
 }
 
 function readLine(

@@ -1,3 +1,4 @@
+import { upTo } from '../model/cut-text.ts';
 import type { LineFault } from '../carryover/inventory.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
@@ -113,7 +114,7 @@ export function readSitemapTree(xml: string): BroughtTree {
 const withoutTitle = (page: BroughtPage): BroughtPage => ({ ...page, isTitleMade: true });
 
 function pathSteps(address: string): string[] {
-  const path = address.replace(/^[a-z]+:\/\/[^/?#]*/i, '').replace(/[?#].*$/s, '');
+  const path = upTo(address.replace(/^[a-z]+:\/\/[^/?#]*/i, ''), '?', '#');
   return path
     .split('/')
     .filter((step) => step !== '')

@@ -1,3 +1,4 @@
+import { isMailAddress } from '../model/cut-text.ts';
 import type { Audience, AudienceId } from '../model/audience.ts';
 import type { LineFault } from '../carryover/inventory.ts';
 import { readCsvTable } from './csv-table.ts';
@@ -34,7 +35,7 @@ export function readVisitorsCsv(text: string, audiences: readonly Audience[]): R
   const faults: LineFault[] = [];
   for (const { line, cells } of table.rows) {
     const email = cells[emailAt]!;
-    if (!/^[^\s@]+@[^\s@]+\.[^\s@]+$/.test(email)) {
+    if (!isMailAddress(email)) {
       faults.push({
         line,
         detail: email === '' ? 'The row has no mail address.' : `‘${email.slice(0, 60)}’ is not a mail address.`,

@@ -1,6 +1,7 @@
 import type { PageId } from './ids.ts';
 import type { SiteNode } from './node.ts';
 import type { SiteChange } from './site-change.ts';
+import { isSlugOfAnother, parentsInScope } from './slug-index.ts';
 import { type Site, addsStep, childrenOf, homeOf, maybeNodeAt, nodeAt } from './site.ts';
 import { NO_SLUGS, RESERVED_AT_ROOT, type Slug, type Slugs, freeSlug, sameSlugs, slugFromTitle } from './slug.ts';
 
@@ -82,7 +83,7 @@ export function slugsFromTitle(node: Pick<SiteNode, 'type' | 'title' | 'slug'>):
  */
 export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: boolean): void {
   const home = homeOf(change.site);
-  const scopes = new Map<PageId | null, ScopeSlugs>();
+  const scopes = new Map<PageId | null, ReadonlySet<PageId | null>>();
   for (const id of ids) {
     const node = maybeNodeAt(change.site, id);
     if (!node || node.type === 'link') continue;
@@ -92,74 +93,17 @@ export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: bo
       continue;
     }
     const scope = scopeBelow(change.site, node.parent, home);
-    const slugs = scopes.get(scope) ?? slugsOf(scopeMembers(change.site, scope, home), ids.length);
-    scopes.set(scope, slugs);
+    const parents = scopes.get(scope) ?? parentsInScope(change.site, scope, home);
+    scopes.set(scope, parents);
     let next = wanted;
     const isTaken = (candidate: string) =>
-      (scope === null && RESERVED_AT_ROOT.has(candidate)) || slugs.hasAnother(id, candidate);
+      (scope === null && RESERVED_AT_ROOT.has(candidate)) || isSlugOfAnother(change.site, parents, home, id, candidate);
     for (const [language, slug] of Object.entries(wanted)) {
       const text = freeSlug(slug.text, isTaken);
       if (text !== slug.text) next = { ...next, [language]: { text, own: slug.own } };
     }
     if (sameSlugs(next, node.slug)) continue;
-    slugs.become(id, node.slug, next);
     change.put({ ...node, slug: next });
-  }
-}
-
-/** Who has which slug in a scope. */
-interface ScopeSlugs {
-  /** Whether another node of the scope than `id` has the slug. */
-  hasAnother(id: PageId, slug: string): boolean;
-  /** Is told before a node's slugs change. */
-  become(id: PageId, before: Slugs, after: Slugs): void;
-}
-
-/** To look through the scope for one node is less than to gather the slugs of all. */
-const slugsOf = (members: readonly SiteNode[], toSettle: number): ScopeSlugs =>
-  toSettle === 1 ? new SoughtSlugs(members) : new GatheredSlugs(members);
-
-class SoughtSlugs implements ScopeSlugs {
-  readonly #members: readonly SiteNode[];
-
-  constructor(members: readonly SiteNode[]) {
-    this.#members = members;
-  }
-
-  hasAnother(id: PageId, slug: string): boolean {
-    return this.#members.some(
-      (other) => other.id !== id && Object.values(other.slug).some(({ text }) => text === slug),
-    );
-  }
-
-  become(): void {
-    // Nobody is asked about after the only one is settled.
-  }
-}
-
-class GatheredSlugs implements ScopeSlugs {
-  readonly #holders = new Map<string, Set<PageId>>();
-
-  constructor(members: readonly SiteNode[]) {
-    for (const { id, slug } of members) this.#add(id, slug);
-  }
-
-  hasAnother(id: PageId, slug: string): boolean {
-    const holders = this.#holders.get(slug);
-    return holders !== undefined && holders.size > (holders.has(id) ? 1 : 0);
-  }
-
-  become(id: PageId, before: Slugs, after: Slugs): void {
-    for (const { text } of Object.values(before)) this.#holders.get(text)?.delete(id);
-    this.#add(id, after);
-  }
-
-  #add(id: PageId, slugs: Slugs): void {
-    for (const { text } of Object.values(slugs)) {
-      const holders = this.#holders.get(text);
-      if (holders) holders.add(id);
-      else this.#holders.set(text, new Set([id]));
-    }
   }
 }
 

@@ -33,7 +33,8 @@ export function checkParent(site: Site, parent: PageId | null, moved: PageId | n
 
 /** The order key for a place. The node that is being moved, if any, is not counted among the siblings. */
 export function orderKeyFor(site: Site, place: Place, moved: PageId | null): string {
-  const siblings = childrenOf(site, place.parent).filter((id) => id !== moved);
+  const all = childrenOf(site, place.parent);
+  const siblings = moved === null ? all : all.filter((id) => id !== moved);
   const keyOf = (index: number): string | null => {
     const id = siblings[index];
     return id === undefined ? null : nodeAt(site, id).order;

@@ -1,3 +1,4 @@
+import { carrySlugs } from './slug-index.ts';
 import { noteLiveStep } from './steps.ts';
 import type { LiveNode, Settings, Site } from './site.ts';
 import { bySiblingOrder, childrenOf } from './site.ts';
@@ -20,7 +21,13 @@ export function withNodes(site: Site, changed: readonly SiteNode[]): Site {
     if (stood) children = withoutChild(children, before);
     if (stands) children = withChild(children, nodes, node);
   }
-  return nodes === site.nodes ? site : { ...site, nodes, children };
+  if (nodes === site.nodes) return site;
+  carrySlugs(
+    site.nodes,
+    nodes,
+    changed.map(({ id }) => id),
+  );
+  return { ...site, nodes, children };
 }
 
 /** The site without the node, as if it had never been. The node must have no children in the tree. */
@@ -30,9 +37,11 @@ export function withoutNode(site: Site, id: PageId): Site {
   if (childrenOf(site, id).length > 0) {
     throw new Error(`Node '${id}' of site '${site.key}' has children; take those out first.`);
   }
+  const nodes = site.nodes.delete(id);
+  carrySlugs(site.nodes, nodes, [id]);
   return {
     ...site,
-    nodes: site.nodes.delete(id),
+    nodes,
     children: node.removedWith === null ? withoutChild(site.children, node) : site.children,
   };
 }

@@ -1,3 +1,4 @@
+import { withoutTrailing } from './cut-text.ts';
 import { slugify } from 'transliteration';
 import { z } from 'zod';
 import { languageSchema } from './ids.ts';
@@ -45,22 +46,41 @@ export function slugFromTitle(title: string): string {
   const bare = title.normalize('NFC').replace(/['’]/g, '');
   // Plain letters need no transliteration, which is by far the dearest part.
   const latin = /^[\x20-\x7e]*$/.test(bare) ? bare.toLowerCase() : slugify(bare, { lowercase: true, separator: '-' });
-  const whole = latin.replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+  const whole = latin
+    .split(/[^a-z0-9]+/)
+    .filter(Boolean)
+    .join('-');
   if (whole === '') return 'page';
   if (whole.length <= 60) return whole;
   const cut = whole.slice(0, 60);
   const lastWord = cut.lastIndexOf('-');
-  return (whole[60] === '-' || lastWord < 20 ? cut : cut.slice(0, lastWord)).replace(/-+$/, '');
+  return withoutTrailing(whole[60] === '-' || lastWord < 20 ? cut : cut.slice(0, lastWord), '-');
 }
 
-/** `wanted`, or the first of `wanted-2`, `wanted-3` … that is not taken. */
+/** So many numbers are tried one after the other. */
+const TRIED_IN_TURN = 10;
+
+/**
+ * `wanted`, or one of `wanted-2`, `wanted-3` … that is not taken: the first one, unless nine are taken; then one that
+ * comes right after one that is taken, found in few steps however many there are.
+ */
 export function freeSlug(wanted: string, isTaken: (text: string) => boolean): string {
   if (!isTaken(wanted)) return wanted;
-  for (let n = 2; ; n++) {
+  const numbered = (n: number) => {
     const suffix = `-${n}`;
-    const candidate = wanted.slice(0, MAX_SLUG_LENGTH - suffix.length) + suffix;
-    if (!isTaken(candidate)) return candidate;
+    return wanted.slice(0, MAX_SLUG_LENGTH - suffix.length) + suffix;
+  };
+  let n = 2;
+  while (n < TRIED_IN_TURN && isTaken(numbered(n))) n++;
+  if (n < TRIED_IN_TURN) return numbered(n);
+  let taken = n - 1;
+  while (isTaken(numbered(n))) [taken, n] = [n, n * 2];
+  while (n - taken > 1) {
+    const middle = (taken + n) >> 1;
+    if (isTaken(numbered(middle))) taken = middle;
+    else n = middle;
   }
+  return numbered(n);
 }
 
 export const sameSlugs = (a: Slugs, b: Slugs): boolean => {

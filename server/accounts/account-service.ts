@@ -1,6 +1,6 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { Account, Role } from '#contract/api.ts';
+import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import { hashOfPassword, isPassword } from '../security/passwords.ts';
 import {
@@ -16,7 +16,7 @@ const LINK_LIVES_MS = 24 * 3600 * 1000;
 const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** The account of that mail address and password. @throws ProblemError where they do not belong together. */
-export async function authenticate(database: Knex, email: string, password: string): Promise<Account> {
+export async function authenticate(database: Database, email: string, password: string): Promise<Account> {
   const account = await accountByEmail(database, email);
   const matches = await isPassword(account?.passwordHash, password);
   if (!account || !matches) throw new ProblemError('sign-in-failed');
@@ -24,7 +24,7 @@ export async function authenticate(database: Knex, email: string, password: stri
 }
 
 export async function makeAccount(
-  database: Knex,
+  database: Database,
   given: { name: string; email: string; password: string; role: Role },
   isDemo: boolean,
 ): Promise<Account> {
@@ -34,7 +34,7 @@ export async function makeAccount(
 }
 
 /** A one-time link's token while there is no account yet, else null. Earlier tokens stop working. */
-export async function offerFirstAccount(database: Knex, now: Date): Promise<string | null> {
+export async function offerFirstAccount(database: Database, now: Date): Promise<string | null> {
   if ((await countAccounts(database)) > 0) return null;
   const token = randomBytes(24).toString('base64url');
   await replaceFirstAccountLink(database, hashOfToken(token), new Date(now.getTime() + LINK_LIVES_MS));
@@ -43,7 +43,7 @@ export async function offerFirstAccount(database: Knex, now: Date): Promise<stri
 
 /** Makes the first account, a manager. @throws ProblemError where the token was used, has expired or never was. */
 export async function makeFirstAccount(
-  database: Knex,
+  database: Database,
   now: Date,
   given: { token: string; name: string; email: string; password: string },
 ): Promise<Account> {

@@ -1,7 +1,7 @@
 import connectPgSimple from 'connect-pg-simple';
 import session, { type SessionData, Store } from 'express-session';
-import type pg from 'pg';
 import type { Account } from '#contract/api.ts';
+import type { Pool } from '../database/connect.ts';
 import { tellSessionEnded } from './session-repository.ts';
 
 /** A session is read again after so long, should the word that it ended not have come through. */
@@ -17,12 +17,12 @@ type Callback = (fault?: unknown) => void;
  */
 export class RememberedSessions extends Store {
   readonly #store: Pick<Store, 'get' | 'set' | 'destroy'>;
-  readonly #pool: pg.Pool;
+  readonly #pool: Pool;
   readonly #now: () => Date;
   /** As JSON: the session package changes what it is given. */
   readonly #remembered = new Map<string, { json: string; account: Account | null; until: number }>();
 
-  constructor(store: Pick<Store, 'get' | 'set' | 'destroy'>, pool: pg.Pool, now: () => Date) {
+  constructor(store: Pick<Store, 'get' | 'set' | 'destroy'>, pool: Pool, now: () => Date) {
     super();
     this.#store = store;
     this.#pool = pool;
@@ -85,7 +85,7 @@ export class RememberedSessions extends Store {
 }
 
 /** The sessions in PostgreSQL, remembered. */
-export function openSessions(pool: pg.Pool, now: () => Date): RememberedSessions {
+export function openSessions(pool: Pool, now: () => Date): RememberedSessions {
   // Reading a session does not write it.
   const options = { pool, tableName: 'session', disableTouch: true, pruneSessionInterval: 3600 };
   return new RememberedSessions(new (connectPgSimple(session))(options), pool, now);

@@ -102,10 +102,11 @@ async function* historyOf(
       .andWhere('revision', '>', after)
       .orderBy('revision')
       .limit(EDITS_AT_ONCE)
-      .select('revision', 'at', 'account', 'kind', 'words', 'operations', 'inverse', 'cells');
+      .select('revision', 'at', 'account', 'kind', 'words', 'operations', 'inverse', 'cells', 'went_back_to');
     if (rows.length === 0) return;
-    yield rows.map(({ account, at, revision, ...row }) => ({
+    yield rows.map(({ account, at, revision, went_back_to: wentBackTo, ...row }) => ({
       ...row,
+      ...(wentBackTo !== null && { wentBackTo }),
       revision: Number(revision),
       at: at.toISOString(),
       by: place(account),
@@ -141,9 +142,10 @@ export async function writeArchive(
     const insert = (table: string, rows: readonly object[]) => trx.batchInsert(table, [...rows], EDITS_AT_ONCE);
     await insert(
       'edit_log',
-      archive.history.map(({ by, operations, inverse, ...edit }) => ({
+      archive.history.map(({ by, operations, inverse, wentBackTo = null, ...edit }) => ({
         site: key,
         ...edit,
+        went_back_to: wentBackTo,
         account: idOf(by),
         operations: JSON.stringify(operations),
         inverse: JSON.stringify(inverse),

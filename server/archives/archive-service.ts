@@ -1,6 +1,5 @@
 import { once } from 'node:events';
 import type { Writable } from 'node:stream';
-import type { Knex } from 'knex';
 import { checkSite } from '#core/model/check-site.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -9,6 +8,7 @@ import type { Account } from '#contract/api.ts';
 import { type Archive, archiveSchema, type restoreBody } from '#contract/archive.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import type { z } from 'zod';
+import type { Database } from '../database/connect.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 import { unpacked } from '../old-site/bring-pages.ts';
 import { decodeText } from '../old-site/decode-text.ts';
@@ -38,7 +38,7 @@ export async function sendArchive({ head, history }: ReadArchive, to: Writable):
  * @throws ProblemError `file-unreadable` where the file is none, or does not agree with itself: then nothing is made
  */
 export async function restoreArchive(
-  database: Knex,
+  database: Database,
   { key, name, bytes }: z.output<typeof restoreBody>,
   account: Account,
   now: Date,

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { OldPage } from '#core/carryover/inventory.ts';
 import type { MatchPage } from '#core/carryover/match-page.ts';
 import type { ProposedPair } from '#core/carryover/match.ts';
@@ -9,6 +8,7 @@ import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
 import { type Site, ancestorsOf } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import { loadOldSite, oldSiteVersion } from '../old-site/old-site-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
@@ -32,7 +32,7 @@ const COMPARED_TEXT = 4000;
  * changed in something that the matching looks at; then only what has changed is worked out again. Texts are read once.
  */
 export class CarryOverService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #thread = new MatchThread();
   readonly #known = new Map<SiteKey, KnownMatch>();
@@ -40,7 +40,7 @@ export class CarryOverService {
   readonly #texts = new Map<ContentId, KnownText>();
   readonly #oldSites = new Map<SiteKey, { version: number; pages: readonly OldPage[] }>();
 
-  constructor(database: Knex, cache: SiteCache) {
+  constructor(database: Database, cache: SiteCache) {
     this.#database = database;
     this.#cache = cache;
   }

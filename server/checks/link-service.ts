@@ -1,10 +1,10 @@
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Knex } from 'knex';
 import type { Robot } from 'robots-parser';
 import { type OutsideAnswer, outsideLinksOf } from '#core/checks/link-findings.ts';
 import { outsideLinksOfSettings } from '#core/checks/settings-links.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { LinkReport } from '#contract/links.ts';
+import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { BackgroundLook, type Tell } from '../looks/background-look.ts';
 import { sitesLookedAt } from '../looks/look-repository.ts';
@@ -33,13 +33,13 @@ type Asked = { readonly fault: OutsideAnswer['fault'] | 'not asked'; readonly sa
 /** Asks the outside addresses that a site's pages, menus and redirects lead to whether they are there still. It reaches what the crawler may, and no more. */
 export class LinkService {
   readonly look: BackgroundLook<LinkReport>;
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #now: () => Date;
   readonly #limits: FetchLimits;
   #queue: JobQueue | null = null;
 
-  constructor(database: Knex, cache: SiteCache, now: () => Date, allowedHosts: ReadonlySet<string>) {
+  constructor(database: Database, cache: SiteCache, now: () => Date, allowedHosts: ReadonlySet<string>) {
     this.#database = database;
     this.#cache = cache;
     this.#now = now;

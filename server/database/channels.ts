@@ -1,3 +1,6 @@
+import type { Database } from './connect.ts';
+import { Statement, withConnection } from './statement.ts';
+
 /** The channels of PostgreSQL's NOTIFY by which Spur's processes tell each other what has happened. */
 
 /** On each edit: the site's key, a space, the new revision. */
@@ -14,3 +17,12 @@ export const FEEDBACK_CHANNEL = 'spur_feedback';
 export const PROGRESS_CHANNEL = 'spur_progress';
 /** A release was set for a moment to come. The payload is the site's key. */
 export const SCHEDULE_CHANNEL = 'spur_schedule';
+
+/** Tells all processes that listen to a channel. */
+export const tell = async (database: Database, channel: string, told: readonly string[]): Promise<void> => {
+  const statement = new Statement();
+  const values = statement.value(told);
+  await withConnection(database, (connection) =>
+    statement.run(connection, `SELECT pg_notify('${channel}', told) FROM unnest(${values}::text[]) AS told`),
+  );
+};

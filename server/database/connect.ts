@@ -1,7 +1,12 @@
 import knex, { type Knex } from 'knex';
 import pg from 'pg';
 
+export type Pool = pg.Pool;
+/** The database, as it is handed on to repositories: they alone ask it something, which the lints hold. */
 export type Database = Knex;
+
+/** @throws where the database does not answer */
+export const isThere = async (database: Database): Promise<void> => void (await database.raw('SELECT 1'));
 
 // Revisions are counted far below 2^53.
 pg.types.setTypeParser(pg.types.builtins.INT8, Number);

@@ -19,6 +19,7 @@ import * as sixteenth from './migrations/0016-looks.ts';
 import * as seventeenth from './migrations/0017-words-of-texts.ts';
 import * as eighteenth from './migrations/0018-undo-in-the-log.ts';
 import * as nineteenth from './migrations/0019-search-title.ts';
+import * as twentieth from './migrations/0020-gone-back-to.ts';
 
 export interface Migration {
   readonly name: string;
@@ -47,6 +48,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0017-words-of-texts', up: seventeenth.up, down: seventeenth.down },
   { name: '0018-undo-in-the-log', up: eighteenth.up, down: eighteenth.down },
   { name: '0019-search-title', up: nineteenth.up, down: nineteenth.down },
+  { name: '0020-gone-back-to', up: twentieth.up, down: twentieth.down },
 ];
 
 /**

@@ -1,8 +1,8 @@
 import { randomBytes } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import { type SyncItem, mostSuspendedUnseen, planSync } from '#core/visitors/directory-sync.ts';
 import type { LastSync } from '#contract/directory.ts';
+import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { ProblemError } from '../problem.ts';
 import { hashOfPassword } from '../security/passwords.ts';
@@ -26,7 +26,7 @@ const AT_NIGHT = '30 2 * * *';
 
 /** Keeps accounts of visitors in step with the organisation's directory: looked at first, then done; or by itself at night. */
 export class DirectoryService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #letters: Letters;
   readonly #liveOrigin: string;
@@ -35,7 +35,7 @@ export class DirectoryService {
   #queue: JobQueue | null = null;
 
   constructor(parts: {
-    readonly database: Knex;
+    readonly database: Database;
     readonly cache: SiteCache;
     readonly letters: Letters;
     readonly liveOrigin: string;

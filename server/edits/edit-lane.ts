@@ -6,17 +6,17 @@ import { siteKeySchema } from '#core/model/ids.ts';
 import type { Account } from '#contract/api.ts';
 import { ROUTES } from '#contract/routes.ts';
 import { type RememberedSessions, SESSION_COOKIE } from '../accounts/remembered-sessions.ts';
+import { type Asker, admit, parseBody } from '../admission.ts';
 import { API_HEADERS } from '../api-headers.ts';
 import { ProblemError, answerFault } from '../problem.ts';
-import { mayDo, parseBody } from '../routing.ts';
-import { isOwnOrigin } from '../security/own-origin.ts';
+
 import type { EditService } from './edit-service.ts';
 
 /**
  * The lane for edits. An edit is what the workbench sends all day, and passing through Express costs as much as the
  * database's work for it. A request with nothing unusual about it is answered here: its sender's session is
- * remembered and may edit, it comes from the workbench's own pages, and its body is JSON of a known, allowed length.
- * Every other one is left to Express, whose answer is the same or says what is wrong.
+ * remembered, it is let in as any other, and its body is JSON of a known, allowed length. Every other one is left to
+ * Express, whose answer is the same or says what is wrong.
  */
 interface EditLane {
   readonly edits: EditService;
@@ -35,11 +35,9 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
   if (method !== 'POST' || !url.startsWith(BEFORE_KEY) || !url.endsWith(AFTER_KEY)) return false;
   const key = siteKeySchema.safeParse(url.slice(BEFORE_KEY.length, -AFTER_KEY.length));
   const length = Number(headers['content-length']);
-  const isUsual =
-    key.success && headers['content-type'] === 'application/json' && length <= ROUTE.largest && isOwnOrigin(headers);
-  if (!isUsual || headers['content-encoding'] !== undefined) return false;
+  if (!key.success || !(length <= ROUTE.largest) || headers['content-encoding'] !== undefined) return false;
   const account = rememberedCaller(lane, headers.cookie);
-  if (!account || !mayDo(account, ROUTE.permission)) return false;
+  if (!account || !isAdmitted({ account, headers })) return false;
 
   readText(request)
     .then((text) => lane.edits.apply(key.data, account, parseBody(ROUTE.body, parseJson(text))))
@@ -54,6 +52,15 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
       answerFault(lane.log, fault, request, response);
     });
   return true;
+}
+
+function isAdmitted(asker: Asker): boolean {
+  try {
+    admit(ROUTE, asker);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** Who sent the cookies, if the session is signed by this server and remembered. */

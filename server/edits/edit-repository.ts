@@ -58,6 +58,8 @@ export interface EditToSave {
   readonly turns: number | null;
   /** For a release: what is kept of it. */
   readonly release: ReleaseToSave | null;
+  /** The revision whose tree it goes back to. */
+  readonly wentBackTo: number | null;
 }
 
 /** A release of more pages is written in so many at a time, within one transaction, so that it can be told how far it is. */
@@ -112,10 +114,10 @@ export async function saveEdit(
   }
   statement.part(
     'logged',
-    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn)
+    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn${edit.wentBackTo === null ? '' : ', went_back_to'})
      SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${statement.value(edit.words)},
      ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${statement.value(JSON.stringify(edit.inverse))}::jsonb,
-     ${statement.value([...edit.cells])}::text[], ${statement.value(TURN_AFTER[edit.kind])} FROM bumped`,
+     ${statement.value([...edit.cells])}::text[], ${statement.value(TURN_AFTER[edit.kind])}${edit.wentBackTo === null ? '' : `, ${statement.value(edit.wentBackTo)}::bigint`} FROM bumped`,
   );
   if (edit.turns !== null)
     statement.part(

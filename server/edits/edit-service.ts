@@ -1,12 +1,13 @@
-import type { Knex } from 'knex';
+import { editBack } from '#core/changes/way-back.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
+import type { Database } from '../database/connect.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
-import { inversesAfter, momentOf } from '../history/history-repository.ts';
+import { editsBackTo, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import { editTeller } from '../events/edit-teller.ts';
 import { progressTeller } from '../events/release-progress.ts';
@@ -33,16 +34,18 @@ export interface Draft {
   /** For an undo and for making again: the revision of the edit that it turns round. */
   readonly turns?: number;
   readonly release?: ReleaseToSave;
+  /** The revision whose tree it goes back to. */
+  readonly wentBackTo?: number;
 }
 
 /** Decides on edits: applies them to the site as it is committed, and saves them whole or not at all. */
 export class EditService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #now: () => Date;
   readonly #tellOthers: ReturnType<typeof editTeller>;
 
-  constructor(database: Knex, cache: SiteCache, now: () => Date) {
+  constructor(database: Database, cache: SiteCache, now: () => Date) {
     this.#database = database;
     this.#cache = cache;
     this.#now = now;
@@ -124,16 +127,16 @@ export class EditService {
       const { revision, site } = await this.#cache.catchUp(key);
       if (asked.revision > revision)
         throw new ProblemError('revision-unknown', { revision: asked.revision, latest: revision });
-      const inverses = await inversesAfter(this.#database, key, asked.revision);
-      const operations = inverses.flat().filter((operation) => operation.name !== 'release.takeBack');
-      const outcome = applyOperations(site, operations);
-      if (!outcome.ok) throw new ProblemError('go-back-blocked', { reason: refusalProblem(outcome, site).message });
+      const operations = editBack(site, await editsBackTo(this.#database, key, asked.revision), asked.revision);
+      if ('code' in operations)
+        throw new ProblemError('go-back-blocked', { reason: refusalProblem(operations, site).message });
       if (operations.length === 0) throw new ProblemError('nothing-to-go-back');
       const at = await momentOf(this.#database, key, asked.revision);
       return this.commit(key, account, asked.request ?? null, revision, () => ({
         operations,
         words: `went back to the tree of ${at === undefined ? 'the beginning' : `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`}`,
         kind: 'edit',
+        wentBackTo: asked.revision,
       }));
     });
   }
@@ -216,6 +219,7 @@ export class EditService {
           contents: draft.contents ?? [],
           turns: draft.turns ?? null,
           release: draft.release ?? null,
+          wentBackTo: draft.wentBackTo ?? null,
         },
         progress,
       );

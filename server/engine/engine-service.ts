@@ -1,7 +1,7 @@
-import type { Knex } from 'knex';
 import { engineReport } from '#core/derive/engine-findings.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { EngineAnswer, EngineReport } from '#contract/engine.ts';
+import type { Database } from '../database/connect.ts';
 import { loadRelease } from '../live/live-repository.ts';
 import { BackgroundLook, type Tell } from '../looks/background-look.ts';
 import { ProblemError } from '../problem.ts';
@@ -14,11 +14,11 @@ const MAX_FINDINGS = 500;
 /** Looks at live sites as a search engine does. */
 export class EngineService {
   readonly look: BackgroundLook<EngineReport>;
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #liveOrigin: string;
   readonly #now: () => Date;
 
-  constructor(database: Knex, liveOrigin: string, now: () => Date) {
+  constructor(database: Database, liveOrigin: string, now: () => Date) {
     this.#database = database;
     this.#liveOrigin = liveOrigin;
     this.#now = now;

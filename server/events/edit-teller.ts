@@ -1,7 +1,6 @@
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
-import { EDIT_CHANNEL } from '../database/channels.ts';
-import { Statement, withConnection } from '../database/statement.ts';
+import type { Database } from '../database/connect.ts';
+import { EDIT_CHANNEL, tell } from '../database/channels.ts';
 
 /**
  * Tells all processes that a site has reached a revision, once what is being done now is over: the edit is answered first. Told within
@@ -9,19 +8,15 @@ import { Statement, withConnection } from '../database/statement.ts';
  * told. What is lost because this process dies first, or the database is away, the others find when they look by themselves
  * (`SiteCache.followAll`).
  */
-export function editTeller(database: Knex): (site: SiteKey, revision: number) => void {
+export function editTeller(database: Database): (site: SiteKey, revision: number) => void {
   const untold = new Map<SiteKey, number>();
-  const tell = async (): Promise<void> => {
+  const tellAll = async (): Promise<void> => {
     const payloads = [...untold].map(([site, revision]) => `${site} ${revision}`);
     untold.clear();
-    const statement = new Statement();
-    const values = statement.value(payloads);
-    await withConnection(database, (connection) =>
-      statement.run(connection, `SELECT pg_notify('${EDIT_CHANNEL}', told) FROM unnest(${values}::text[]) AS told`),
-    );
+    await tell(database, EDIT_CHANNEL, payloads);
   };
   return (site, revision) => {
-    if (untold.size === 0) setImmediate(() => void tell().catch(() => undefined));
+    if (untold.size === 0) setImmediate(() => void tellAll().catch(() => undefined));
     untold.set(site, revision);
   };
 }

@@ -1,8 +1,8 @@
 import type { Request, Response } from 'express';
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
+import type { Database } from '../database/connect.ts';
 import { editsAfter } from '../sites/site-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { SiteNews } from './site-news.ts';
@@ -11,7 +11,7 @@ import type { SiteNews } from './site-news.ts';
 const BEAT_MS = 20_000;
 
 interface Sources {
-  readonly database: Knex;
+  readonly database: Database;
   readonly cache: SiteCache;
   readonly feedbackNews: SiteNews;
   readonly releaseNews: SiteNews<ReleaseProgress>;

@@ -1,7 +1,7 @@
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import { type ReleaseProgress, releaseProgress } from '#contract/releases.ts';
-import { PROGRESS_CHANNEL } from '../database/channels.ts';
+import type { Database } from '../database/connect.ts';
+import { PROGRESS_CHANNEL, tell } from '../database/channels.ts';
 import type { SiteNews } from './site-news.ts';
 
 /**
@@ -9,10 +9,10 @@ import type { SiteNews } from './site-news.ts';
  * the release's transaction would keep it back until the end. What cannot be told is left out.
  */
 export const progressTeller =
-  (database: Knex, site: SiteKey, request: string | null) =>
+  (database: Database, site: SiteKey, request: string | null) =>
   (done: number, total: number): void => {
     const told = JSON.stringify({ site, request, done, total });
-    void database.raw('SELECT pg_notify(?, ?)', [PROGRESS_CHANNEL, told]).catch(() => undefined);
+    void tell(database, PROGRESS_CHANNEL, [told]).catch(() => undefined);
   };
 
 /** Passes on what another process, or this one, told. */

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '#core/model/cut-text.ts';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { siteKeySchema } from '#core/model/ids.ts';
@@ -21,7 +22,7 @@ async function main(): Promise<void> {
   try {
     const release = await loadRelease(database, key.data);
     if (!release) throw new Error(`There is no site ‘${key.data}’ with something live.`);
-    const address = (values.address ?? `${liveOrigin}/${key.data}`).replace(/\/+$/, '');
+    const address = withoutTrailing(values.address ?? `${liveOrigin}/${key.data}`, '/');
     const total = release.site.nodes.size;
     let pages = 0;
     let told = 0;

@@ -1,3 +1,4 @@
+import { upTo } from '#core/model/cut-text.ts';
 import { derivedFor } from '#core/derive/derived.ts';
 import { leadingAddresses } from '#core/derive/redirects.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
@@ -115,9 +116,9 @@ const fileOf = (address: string): string => (address === '/' ? 'index.html' : `$
 
 /** What follows a page's own place in a link: a folder for a page, a file for what has a name with an ending. */
 function folderOf(path: string): string {
-  const [, steps = '', rest = ''] = /^([^?#]*)(.*)$/.exec(path) ?? [];
+  const steps = upTo(path, '?', '#');
   if (steps === '' || steps.startsWith('assets/') || /\.(xml|txt)$/.test(steps)) return path;
-  return `${steps}/${rest}`;
+  return `${steps}/${path.slice(steps.length)}`;
 }
 
 /** An attribute that leads to an address of the site itself. */

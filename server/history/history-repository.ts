@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { LoggedEdit } from '#core/changes/way-back.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { HistoryEntry } from '#contract/api.ts';
@@ -79,6 +80,17 @@ export const inversesAfter = (database: Knex, key: SiteKey, revision: number): P
     .andWhere('revision', '>', revision)
     .orderBy('revision', 'desc')
     .pluck('inverse');
+
+/** The edits that lead from now back to a revision: those since, and what they went back to lies among them. */
+export async function editsBackTo(database: Knex, key: SiteKey, revision: number): Promise<LoggedEdit[]> {
+  const since = () => database('edit_log').where({ site: key });
+  const lowest = await since().andWhere('revision', '>', revision).min('went_back_to as lowest').first();
+  const rows = await since()
+    .andWhere('revision', '>', Math.min(revision, lowest?.lowest ?? revision))
+    .orderBy('revision')
+    .select('revision', 'operations', 'inverse', 'went_back_to');
+  return rows.map(({ went_back_to: wentBackTo, ...edit }) => ({ ...edit, wentBackTo }));
+}
 
 /** The moment of a revision, or undefined where the log does not have it. */
 export async function momentOf(database: Knex, key: SiteKey, revision: number): Promise<string | undefined> {

@@ -74,6 +74,21 @@ describe('going back', () => {
     await bram.post(`/api/sites/${key}/undo`, {});
     expect(plain(await tree(key))).toEqual(plain(before));
   });
+  it('there and back again is never more than what lies between, and says when nothing is left to go back', async () => {
+    const key = await busySite('there-and-back');
+    for (let round = 0; round < 8; round++)
+      for (const revision of [1, 3])
+        expect((await ines.post(`/api/sites/${key}/go-back`, { revision })).status).toBe(200);
+    const edits = await server
+      .database('edit_log')
+      .where({ site: key })
+      .whereNotNull('went_back_to')
+      .pluck('operations');
+    expect(edits).toHaveLength(16);
+    expect(Math.max(...edits.map((operations: unknown[]) => operations.length))).toBeLessThanOrEqual(2);
+    expect(plain(await tree(key))).toEqual(plain(await tree(key, 3)));
+    expect((await ines.post(`/api/sites/${key}/go-back`, { revision: 3 })).json.code).toBe('nothing-to-go-back');
+  });
   it('says so where nothing differs, and takes no moment that is still to come', async () => {
     const key = await busySite('as-it-was');
     expect((await ines.post(`/api/sites/${key}/go-back`, { revision: 3 })).json.code).toBe('nothing-to-go-back');

@@ -1,6 +1,6 @@
-import type { Knex } from 'knex';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
+import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import { inversesAfter } from './history-repository.ts';
 
@@ -9,7 +9,7 @@ import { inversesAfter } from './history-repository.ts';
  * @throws ProblemError where the log does not have that revision.
  */
 export async function siteAt(
-  database: Knex,
+  database: Database,
   { site, revision }: { site: Site; revision: number },
   asked: number,
 ): Promise<Site> {

@@ -107,8 +107,8 @@ function formatOf(name: string, text: string): Exclude<ImportBody['format'], 'au
   if (/<opml\b/i.test(start)) return 'opml';
   if (/<(urlset|sitemapindex)\b/i.test(start) || /\.xml(\.gz)?$/i.test(name)) return 'sitemap';
   if (/\.json$/i.test(name) || start.startsWith('{')) return 'json';
-  if (/\.(csv|tsv)$/i.test(name) || /^[^\n]*\btitle\b[^\n]*[,;\t]|^[^\n]*[,;\t][^\n]*\btitle\b/i.test(start))
-    return 'csv';
+  const head = start.split('\n', 1)[0]!;
+  if (/\.(csv|tsv)$/i.test(name) || (/\btitle\b/i.test(head) && /[,;\t]/.test(head))) return 'csv';
   return 'list';
 }
 

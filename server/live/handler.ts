@@ -1,7 +1,8 @@
+import { fromFirst, upTo } from '#core/model/cut-text.ts';
 import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http';
 import express, { type ErrorRequestHandler } from 'express';
-import type { Knex } from 'knex';
 import type { Logger } from 'pino';
+import type { Database } from '../database/connect.ts';
 import type { Assets } from './assets.ts';
 import type { Attempts } from '../security/attempts.ts';
 import type { Letters } from '../visitors/letters.ts';
@@ -38,7 +39,7 @@ export interface LiveParts {
   readonly attempts: Attempts;
   readonly letters: Letters;
   readonly assets: Assets;
-  readonly database: Knex;
+  readonly database: Database;
   /** What walks and passphrases that were given are signed with. */
   readonly secret: string;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
@@ -89,12 +90,13 @@ function makeExpress(
     next();
   });
   app.use(async (request, response) => {
-    const [, key = '', path = ''] = /^\/([^/]*)(.*)$/s.exec(request.path) ?? [];
+    const key = upTo(request.path.slice(1), '/');
+    const path = request.path.slice(1 + key.length);
     if (key === '') return NO_SITE.send(request, response);
     const answer = await sites.answer(
       key,
       path === '' ? '/' : path,
-      /\?.*$/s.exec(request.originalUrl)?.[0],
+      fromFirst(request.originalUrl, '?'),
       await askers.find(request),
       request.get('referer'),
     );

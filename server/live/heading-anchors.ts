@@ -14,4 +14,4 @@ export function withAnchors(html: string): string {
 
 const SIGNS: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'", nbsp: '\u00a0' };
 const wordsOf = (html: string): string =>
-  html.replace(/<[^>]*>/g, '').replace(/&(amp|lt|gt|quot|#39|nbsp);/g, (_, sign: string) => SIGNS[sign]!);
+  html.replace(/<[^<>]*>/g, '').replace(/&(amp|lt|gt|quot|#39|nbsp);/g, (_, sign: string) => SIGNS[sign]!);

@@ -1,3 +1,4 @@
+import { upTo } from '#core/model/cut-text.ts';
 import type { Destination } from '#core/model/redirect.ts';
 import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 
@@ -17,7 +18,7 @@ const answeredAddress = (view: LiveView, row: number | undefined): string | unde
 export function ownPath({ origin, base }: SitePlace, url: string | undefined): string | null {
   const start = `${origin}${base}`;
   if (url === undefined || (url !== start && !url.startsWith(`${start}/`))) return null;
-  return decoded(url.slice(start.length).replace(/[?#].*$/s, '') || '/');
+  return decoded(upTo(url.slice(start.length), '?', '#') || '/');
 }
 
 /** A path as it is read; null where its escapes are not sound. */

@@ -1,7 +1,8 @@
-import type { Knex } from 'knex';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
+import { askAgain, passphraseAt } from './asked-passphrase.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite, type Moved } from './live-site.ts';
@@ -23,7 +24,7 @@ const MAX_PREPARING_MS = 5000;
  * not wait.
  */
 export class LiveSites {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly origin: string;
   readonly #stylesheet: string;
   readonly #visits: Visits;
@@ -35,7 +36,7 @@ export class LiveSites {
   readonly #again = new Set<string>();
   #robots: Promise<ReadyAnswer> | null = null;
 
-  constructor(database: Knex, origin: string, stylesheet: string, visits: Visits, now = Date.now) {
+  constructor(database: Database, origin: string, stylesheet: string, visits: Visits, now = Date.now) {
     this.#database = database;
     this.origin = origin;
     this.#stylesheet = stylesheet;
@@ -122,12 +123,14 @@ export class LiveSites {
 
   /** The passphrase that a visitor is to give next for the page at an address; null where they are asked for none. */
   async passphraseAt(key: SiteKey, asking: Asking, address: string): Promise<PassphraseId | null> {
-    return (await this.#site(key))?.passphraseAt(asking, address) ?? null;
+    const site = await this.#site(key);
+    return site ? passphraseAt(site.view(asking), address) : null;
   }
 
   /** The form for the passphrase of the page at an address, for somebody who gave a wrong one; undefined where none is asked for. */
   async askAgain(key: SiteKey, asking: Asking, address: string): Promise<ReadyAnswer | undefined> {
-    return (await this.#site(key))?.askAgain(asking, address);
+    const site = await this.#site(key);
+    return site && askAgain(site.view(asking), address);
   }
 
   /** What visitors get wherever they go while the site is closed for works; undefined while it is open. */

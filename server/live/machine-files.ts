@@ -48,9 +48,9 @@ export const FEED = 'feed.xml';
 const MAX_IN_FEED = 50;
 
 /** Whether a page has a feed: it lists what stands below it in the order of days, and everyone is offered it. */
-export function hasFeed({ site, derived, offered }: LiveView, row: number): boolean {
-  const { id, type } = derived.outline.nodes[row]!;
-  const { order, look } = listingOf(site, id);
+export function hasFeed({ derived, offered }: LiveView, row: number): boolean {
+  const { type } = derived.outline.nodes[row]!;
+  const { order, look } = listingOf(derived, row);
   return type === 'page' && offered[row] === 1 && order === 'date' && look !== 'none';
 }
 

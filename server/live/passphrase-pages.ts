@@ -1,6 +1,6 @@
 import express, { type Express } from 'express';
-import type { Knex } from 'knex';
 import { siteKeySchema } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import type { Attempts } from '../security/attempts.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
@@ -15,7 +15,7 @@ const MAX_FORM_BYTES = '8kb';
 const REMEMBERED_MS = 30 * 24 * 3600 * 1000;
 
 export interface PassphraseParts {
-  readonly database: Knex;
+  readonly database: Database;
   readonly sites: LiveSites;
   readonly askers: Askers;
   readonly attempts: Attempts;

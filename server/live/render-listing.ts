@@ -8,9 +8,7 @@ import { type LiveView, hrefOf, lockOf, pathOf } from './live-view.ts';
 /** What a page lists: the pages below it, so that what the menu has no room for can be reached; or the whole site. */
 export function renderListing(view: LiveView, page: PageId): string {
   const { site, derived } = view;
-  const { look } = listingOf(site, page);
-  // The home page lists what stands below it only where it is told to: most have the whole tree in the menu.
-  if (page === derived.home && (site.nodes.get(page)?.frame?.listing ?? null) === null) return '';
+  const { look } = listingOf(derived, derived.outline.rowOf.get(page)!);
   const listed = listedBelow(site, page, derived);
   if (listed.length === 0) return '';
   if (look === 'a to z') return renderByLetter(view, listed);

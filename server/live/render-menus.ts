@@ -1,4 +1,4 @@
-import { type MenuEntry, entriesOf, goesBySection, sectionOf } from '#core/derive/menu.ts';
+import { type MenuEntry, entriesOf, goesBySection, sectionOf, shownOn } from '#core/derive/menu.ts';
 import { layoutOf } from '#core/derive/layouts.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { MenuSlot } from '#core/model/layout.ts';
@@ -34,8 +34,8 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
   const id = layoutOf(site, current).menus[slot];
   const menu = site.settings.menus.find((one) => one.id === id);
   if (!menu) return '';
-  const entries = entriesFor(view, menu, current);
-  if (entries.length === 0 || isPageAlone(entries, current)) return '';
+  const entries = shownOn(entriesFor(view, menu, current), current);
+  if (entries.length === 0) return '';
   const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
   const label = (entry: MenuEntry): string => {
     const mark =
@@ -84,10 +84,6 @@ function makeLabel(view: LiveView, entry: MenuEntry): readonly [start: string, e
     ? ['<span class="text"', `>${text}</span>`]
     : [`<a href="${escaped(to)}"`, `>${text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`];
 }
-
-/** Whether a menu has nothing but the page that it stands on. */
-const isPageAlone = ([first, ...others]: readonly MenuEntry[], current: PageId | null): boolean =>
-  first !== undefined && others.length === 0 && first.page === current && first.entries.length === 0;
 
 function addressOf(view: LiveView, { leadsTo, does }: MenuEntry): string | null {
   if (does === 'sign-in') return signInAddress(view);

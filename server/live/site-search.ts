@@ -1,8 +1,8 @@
-import type { Knex } from 'knex';
 import { trailOf } from '#core/derive/trail.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import type { Database } from '../database/connect.ts';
 import {
   MARK,
   type Query,
@@ -44,7 +44,7 @@ export function questionIn(query: string): SearchQuestion {
  * number nor the words proposed tell anything of other pages.
  */
 export async function renderSearch(
-  database: Knex,
+  database: Database,
   view: LiveView,
   isDraft: boolean,
   { words, part }: SearchQuestion,
@@ -82,7 +82,7 @@ ${renderParts(view, words, part, Math.ceil(pages.length / ON_ONE_PAGE))}</main>`
 
 /** Looks for the words as they are, then for words with one typing mistake and with two, until something is found. */
 async function find(
-  database: Knex,
+  database: Database,
   searched: Searched,
   words: string,
   mine: (pages: readonly PageId[]) => PageId[],

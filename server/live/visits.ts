@@ -1,6 +1,6 @@
-import type { Knex } from 'knex';
 import type { Logger } from 'pino';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
 import { addHits, addMisses } from './visit-repository.ts';
 
 /** What is counted is written down so often. */
@@ -18,7 +18,7 @@ export interface Miss {
 
 /** Counts the redirects that visitors meet and the addresses that they ask for in vain. Who they are is not kept. */
 export class Visits {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #log: Logger;
   readonly #now: () => Date;
   #hits = new Map<SiteKey, Map<string, number>>();
@@ -27,7 +27,7 @@ export class Visits {
   #timer: NodeJS.Timeout | null = null;
   #writing: Promise<void> = Promise.resolve();
 
-  constructor(database: Knex, log: Logger, now: () => Date) {
+  constructor(database: Database, log: Logger, now: () => Date) {
     this.#database = database;
     this.#log = log;
     this.#now = now;

@@ -1,6 +1,6 @@
+import { fromFirst, withoutTrailing } from '#core/model/cut-text.ts';
 import { createHash } from 'node:crypto';
 import type { Express } from 'express';
-import type { Knex } from 'knex';
 import { type Membership, accessReason, passphrasesIn } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
@@ -9,6 +9,7 @@ import { visitorView } from '#core/derive/visitor-view.ts';
 import { closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
+import type { Database } from '../database/connect.ts';
 import { type Walk, readWalk } from '../security/walk-token.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
@@ -35,7 +36,7 @@ const headersFor = ({ origin }: Walk, searchAt: string) => ({
  */
 export function mountWalks(
   app: Express,
-  database: Knex,
+  database: Database,
   secret: string,
   { stylesheet, origin }: { readonly stylesheet: string; readonly origin: string },
   now: () => number,
@@ -51,7 +52,7 @@ export function mountWalks(
         .end('This walk has ended. Start it again in the workbench.\n');
     const base = `/${key}/~walk/${token}`;
     const rest = decoded(request.path.slice(base.length)) || '/';
-    const query = /\?.*$/s.exec(request.originalUrl)?.[0] ?? '';
+    const query = fromFirst(request.originalUrl, '?');
     const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
     response.status(answer.status).set(headersFor(walk, `${origin}${base}/search`));
     if (answer.moved !== undefined) response.location(answer.moved);
@@ -60,14 +61,14 @@ export function mountWalks(
 }
 
 /** The draft, what is live, or what was live after a release. */
-async function siteOf(database: Knex, { site, isDraft, release }: Walk): Promise<Site | undefined> {
+async function siteOf(database: Database, { site, isDraft, release }: Walk): Promise<Site | undefined> {
   if (isDraft) return loadDraft(database, site);
   const live = await loadRelease(database, site);
   return release === null || !live ? live?.site : releasedAt(database, live.whole, release);
 }
 
 async function answerOf(
-  database: Knex,
+  database: Database,
   walk: Walk,
   base: string,
   stylesheet: string,
@@ -107,7 +108,7 @@ async function answerOf(
   const textOf: TextOf = async (content) => withPageLinks(await htmlOf(database, site, content, view.visitor), view);
   const row = derived.rowAt.get(address);
   if (row === undefined || !isAnswered(view, row)) {
-    const without = derived.rowAt.get(address.replace(/\/+$/, '') || '/');
+    const without = derived.rowAt.get(withoutTrailing(address, '/') || '/');
     return without !== undefined && without !== row && isAnswered(view, without)
       ? { status: 308, html: '', moved: pathOf(view.place, derived.addresses[without]!) }
       : { status: 404, html: await notFoundPage(view, nearRows(view, address), textOf) };

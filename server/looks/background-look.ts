@@ -1,7 +1,7 @@
 // A look: running → done, stopped or failed; from any of them another one begins.
 import { randomUUID } from 'node:crypto';
-import type { Knex } from 'knex';
 import { type SiteKey, toSiteKey } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { type LookKind, beginLook, latestLook, stopLook, tellLook } from './look-repository.ts';
 
@@ -25,7 +25,7 @@ export type Tell = (read: number, known: number) => Promise<void>;
 /** Work that looks at a whole site in the background, through the queue: it tells how far it is, and can be stopped. */
 export class BackgroundLook<Report extends object> {
   readonly job: string;
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #now: () => Date;
   readonly #kind: LookKind;
   readonly #look: (site: SiteKey, tell: Tell, signal: AbortSignal) => Promise<Report>;
@@ -33,7 +33,7 @@ export class BackgroundLook<Report extends object> {
 
   /** @param look the work itself. The signal is given where somebody stops it, or the process ends: it may throw then */
   constructor(
-    database: Knex,
+    database: Database,
     now: () => Date,
     kind: LookKind,
     look: (site: SiteKey, tell: Tell, signal: AbortSignal) => Promise<Report>,

@@ -1,4 +1,4 @@
-import type { Knex } from 'knex';
+import type { Database } from '../database/connect.ts';
 
 export interface Mail {
   readonly to: string;
@@ -9,5 +9,5 @@ export interface Mail {
 
 /** Takes mails to be sent, within a transaction: what is rolled back is not sent. */
 export interface Mailer {
-  send(database: Knex, mails: readonly Mail[], at: Date): Promise<void>;
+  send(database: Database, mails: readonly Mail[], at: Date): Promise<void>;
 }

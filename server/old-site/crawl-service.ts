@@ -2,11 +2,11 @@
 // what is still to be read stand in the database, so that a crawl goes on after the process that ran it has died.
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
-import type { Knex } from 'knex';
 import type { Robot } from 'robots-parser';
 import { MAX_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CrawlBody } from '#contract/old-site.ts';
+import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { ProblemError } from '../problem.ts';
 import {
@@ -40,12 +40,12 @@ const MAX_FAILURES = 10;
 
 /** Reads old sites page by page, as a guest: it asks `robots.txt` first, stays on the host, and waits between pages. */
 export class CrawlService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #now: () => Date;
   readonly #allowedHosts: ReadonlySet<string>;
   #queue: JobQueue | null = null;
 
-  constructor(database: Knex, now: () => Date, allowedHosts: ReadonlySet<string>) {
+  constructor(database: Database, now: () => Date, allowedHosts: ReadonlySet<string>) {
     this.#database = database;
     this.#now = now;
     this.#allowedHosts = allowedHosts;

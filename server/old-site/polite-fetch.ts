@@ -1,3 +1,4 @@
+import { upTo } from '#core/model/cut-text.ts';
 import { lookup as dnsLookup } from 'node:dns/promises';
 import http from 'node:http';
 import https from 'node:https';
@@ -110,7 +111,7 @@ export async function politeFetch(address: string, limits: FetchLimits, signal?:
 
 /** Whether an IP address is one of the public net. */
 export function isPublic(address: string): boolean {
-  let parsed = ipaddr.parse(address.replace(/%.*$/, ''));
+  let parsed = ipaddr.parse(upTo(address, '%'));
   if (parsed.kind() === 'ipv6' && (parsed as ipaddr.IPv6).isIPv4MappedAddress())
     parsed = (parsed as ipaddr.IPv6).toIPv4Address();
   return parsed.range() === 'unicast';

@@ -1,3 +1,4 @@
+import { withoutTrailing } from '#core/model/cut-text.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { sendZip } from '../exports/zip-stream.ts';
 import { staticFiles } from '../exports/static-site.ts';
@@ -86,7 +87,7 @@ export function makeReleaseHandlers({
         release,
         address:
           typeof address === 'string' && /^https?:\/\/[^\s"'<>]+$/.test(address)
-            ? address.replace(/\/+$/, '')
+            ? withoutTrailing(address, '/')
             : `${liveOrigin}/${site.key}`,
         assets: await (assets ??= Assets.load()),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),

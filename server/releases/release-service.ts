@@ -4,9 +4,9 @@ import { type TakeBackPlan, planTakeBack } from '#core/changes/take-back.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
-import type { Knex } from 'knex';
 import type { Account } from '#contract/api.ts';
 import type { ReleaseBody } from '#contract/releases.ts';
+import type { Database } from '../database/connect.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
@@ -22,11 +22,11 @@ export interface Released {
 
 /** Makes releases and takes them back. */
 export class ReleaseService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #edits: EditService;
 
-  constructor(database: Knex, cache: SiteCache, edits: EditService) {
+  constructor(database: Database, cache: SiteCache, edits: EditService) {
     this.#database = database;
     this.#cache = cache;
     this.#edits = edits;

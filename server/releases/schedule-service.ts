@@ -1,9 +1,9 @@
 // A release to come: waiting → done, failed or called off. Whoever settles it first has settled it.
 import { randomUUID } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Account } from '#contract/api.ts';
 import type { ScheduleBody } from '#contract/releases.ts';
+import type { Database } from '../database/connect.ts';
 import { accountById } from '../accounts/account-repository.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { ProblemError } from '../problem.ts';
@@ -18,13 +18,13 @@ const OVERDUE_MS = 15_000;
 
 /** Releases that are made at a moment to come, once, whichever process is alive then. */
 export class ScheduleService {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #releases: ReleaseService;
   readonly #now: () => Date;
   #queue: JobQueue | null = null;
 
-  constructor(database: Knex, cache: SiteCache, releases: ReleaseService, now: () => Date) {
+  constructor(database: Database, cache: SiteCache, releases: ReleaseService, now: () => Date) {
     this.#database = database;
     this.#cache = cache;
     this.#releases = releases;

@@ -1,5 +1,5 @@
-import type pg from 'pg';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
+import type { Pool } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 
 const WINDOW_SECONDS = 15 * 60;
@@ -17,7 +17,7 @@ export class Attempts {
     this.#byPlace = byPlace;
   }
 
-  static async open(pool: pg.Pool): Promise<Attempts> {
+  static async open(pool: Pool): Promise<Attempts> {
     const limiter = (keyPrefix: string, points: number) =>
       new Promise<RateLimiterPostgres>((resolve, reject) => {
         const made: RateLimiterPostgres = new RateLimiterPostgres(

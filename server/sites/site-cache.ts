@@ -1,9 +1,9 @@
-import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit } from '#contract/api.ts';
+import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import { type LoadedSite, editsAfter, loadSite, revisionsOf } from './site-repository.ts';
 
@@ -18,12 +18,12 @@ export const LOOK_EVERY_MS = 10_000;
  * date from the log. Every edit that the cache learns of, its own process's or another's, is told once, in order.
  */
 export class SiteCache {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #sites = new Map<SiteKey, LoadedSite>();
   readonly #turns = new Map<SiteKey, Promise<unknown>>();
   readonly #listeners = new Map<SiteKey, Set<(edit: CommittedEdit) => void>>();
 
-  constructor(database: Knex) {
+  constructor(database: Database) {
     this.#database = database;
   }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { type Server, createServer } from 'node:http';
 import express, { type Express, type Request } from 'express';
-import type { Knex } from 'knex';
+import type { Database } from '../database/connect.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
 import { directoryPage } from './directory-page.ts';
 import { putStandInPerson, removeStandInPerson, standInGroups, standInPeople } from './directory-repository.ts';
@@ -15,7 +15,7 @@ const MAX_AT_ONCE = 100;
  * A stand-in for an organisation's directory: it answers in SCIM 2.0 (RFC 7643, RFC 7644) to whoever has the token, for
  * reading, and has a page on which its people are changed by hand, so that there is something to synchronise.
  */
-export function makeDirectory(database: Knex, token: string): Express {
+export function makeDirectory(database: Database, token: string): Express {
   const app = express();
   app.disable('x-powered-by');
   const scim = express.Router();
@@ -77,7 +77,7 @@ function partOf(request: Request, all: readonly object[]): object {
 }
 
 /** Serves the stand-in on loopback. */
-export async function serveDirectory(database: Knex, token: string, port: number): Promise<Server> {
+export async function serveDirectory(database: Database, token: string, port: number): Promise<Server> {
   const server = createServer(makeDirectory(database, token));
   await new Promise<void>((resolve, reject) => {
     server.once('error', reject);

@@ -1,3 +1,4 @@
+import { upTo } from '#core/model/cut-text.ts';
 import { load } from 'cheerio';
 import robotsParser from 'robots-parser';
 import type { SeenAddress } from '#core/derive/engine-findings.ts';
@@ -105,7 +106,7 @@ async function sitemapAddresses(file: string, get: (url: string) => Promise<Resp
 
 /** An address below the site, without query and fragment; null for one elsewhere. */
 function addressIn(base: string, url: string): string | null {
-  const plain = url.replace(/[?#].*$/s, '');
+  const plain = upTo(url, '?', '#');
   if (!plain.startsWith(`${base}/`)) return null;
   try {
     return decodeURIComponent(plain.slice(base.length)).normalize('NFC');

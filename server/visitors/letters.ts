@@ -1,7 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
 import type { Mailer } from '../mail/mailer.ts';
 import { hashOfPassword } from '../security/passwords.ts';
 import { type JoiningLink, letterBy, putLetter, takeLetter, usableLink, useLink } from './joining-repository.ts';
@@ -36,11 +36,11 @@ export type Finished =
  * and nobody learns by the site who has an account: what the site says is the same either way, and the letter differs.
  */
 export class Letters {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #mailer: Mailer;
   readonly #now: () => Date;
 
-  constructor(database: Knex, mailer: Mailer, now: () => Date) {
+  constructor(database: Database, mailer: Mailer, now: () => Date) {
     this.#database = database;
     this.#mailer = mailer;
     this.#now = now;
@@ -79,7 +79,7 @@ export class Letters {
   }
 
   /** Writes to somebody for whom an account was made, so that they choose a password. */
-  welcome(database: Knex, site: LetterSite, email: string): Promise<void> {
+  welcome(database: Database, site: LetterSite, email: string): Promise<void> {
     return this.#write(
       site,
       email,
@@ -141,7 +141,7 @@ export class Letters {
     link: string | null,
     wayOn: string,
     words: (address: string) => { readonly subject: string; readonly text: string },
-    within: Knex = this.#database,
+    within: Database = this.#database,
   ): Promise<void> {
     const token = randomBytes(24).toString('base64url');
     const at = this.#now();

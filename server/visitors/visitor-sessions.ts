@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto';
-import type { Knex } from 'knex';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { Database } from '../database/connect.ts';
 import { isPassword } from '../security/passwords.ts';
 import { deleteVisitorSession, insertVisitorSession, signedInVisitor, visitorByEmail } from './visitor-repository.ts';
 
@@ -19,11 +19,11 @@ export interface SignedIn {
 
 /** Where visitors are signed in: in PostgreSQL, remembered here for a moment. The cookie holds a token, the database its hash. */
 export class VisitorSessions {
-  readonly #database: Knex;
+  readonly #database: Database;
   readonly #now: () => Date;
   readonly #remembered = new Map<string, { readonly signedIn: SignedIn | null; readonly until: number }>();
 
-  constructor(database: Knex, now: () => Date) {
+  constructor(database: Database, now: () => Date) {
     this.#database = database;
     this.#now = now;
   }

@@ -139,6 +139,40 @@ describe('a change made elsewhere', () => {
   });
 });
 
+describe('a stream', () => {
+  it('is opened again where the tree could not be fetched when it was missed', async () => {
+    server.commit([rename('courses', 'Learn')]);
+    server.commit([rename('home', 'Start')]);
+    server.isAway = true;
+    server.streams[0]!.had = 1;
+    server.tell();
+    await settle();
+    expect(store.getShown().isConnected).toBe(false);
+    server.isAway = false;
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(server.streams).toHaveLength(2);
+    server.tell();
+    expect([titleOf('courses'), titleOf('home')]).toEqual(['Learn', 'Start']);
+  });
+
+  it('is opened again where the browser gave it up', async () => {
+    server.streams[0]!.giveUp();
+    expect(store.getShown().isConnected).toBe(false);
+    await vi.advanceTimersByTimeAsync(2000);
+    expect(server.streams).toHaveLength(2);
+    server.commit([rename('visit', 'Come')]);
+    server.tell();
+    expect(titleOf('visit')).toBe('Come');
+  });
+
+  it('brings an edit that this page does not know, and the tree is fetched again', async () => {
+    server.commit([rename('visit', 'Come')]);
+    server.streams[0]!.say('edit', { revision: 1, operations: [{ name: 'page.fly' }] });
+    await settle();
+    expect(titleOf('visit')).toBe('Come');
+  });
+});
+
 describe('somebody whose change lost', () => {
   it('to a later one of the same field is told, and can have it again', async () => {
     store.apply([rename('visit', 'Come')]);

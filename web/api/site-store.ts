@@ -1,4 +1,5 @@
 import { customAlphabet, nanoid } from 'nanoid';
+import { z } from 'zod';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { restoreOverruled, toSave } from '#core/arrange/overruled.ts';
@@ -56,6 +57,8 @@ export type Notice =
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
+/** What had no answer is tried again after so long. */
+const AGAIN_AFTER_MS = 1500;
 
 /** So many of all pages of a release are written. */
 export interface Progress {
@@ -81,6 +84,9 @@ export class SiteStore {
   #isSending = false;
   #isConnected = true;
   #stream: EventSource | null = null;
+  /** Whether the stream is to be open: the page is seen. */
+  #isFollowing = false;
+  #isReloading = false;
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Notice) => void>();
   readonly #feedbackListeners = new Set<() => void>();
@@ -112,11 +118,15 @@ export class SiteStore {
    * browsers open few connections to one host, and many pages would take them all. It catches up when it is seen again.
    */
   follow(): () => void {
-    const follow = () => {
-      if (document.visibilityState === 'visible') this.#openStream();
-      else this.#stream?.close();
+    const leave = () => {
+      this.#isFollowing = false;
+      this.#stream?.close();
     };
-    const leave = () => this.#stream?.close();
+    const follow = () => {
+      if (document.visibilityState !== 'visible') return leave();
+      this.#isFollowing = true;
+      this.#openStream();
+    };
     follow();
     document.addEventListener('visibilitychange', follow);
     window.addEventListener('pagehide', leave);
@@ -244,7 +254,7 @@ export class SiteStore {
         if (fault instanceof NoAnswer) {
           // It may have arrived: the same request is sent again, and the server applies it once.
           this.#setConnected(false);
-          await new Promise((resolve) => setTimeout(resolve, 1500));
+          await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));
           continue;
         }
         this.#pending = this.#pending.filter(({ request }) => request !== next.request);
@@ -263,7 +273,11 @@ export class SiteStore {
     const stream = new EventSource(`/api/sites/${encodeURIComponent(this.key)}/events?since=${this.#revision}`);
     this.#stream = stream;
     stream.addEventListener('open', () => this.#setConnected(true));
-    stream.addEventListener('error', () => this.#setConnected(false));
+    stream.addEventListener('error', () => {
+      this.#setConnected(false);
+      // The browser tries again by itself, but not where it was answered that something is wrong.
+      if (stream.readyState === EventSource.CLOSED && this.#stream === stream) void this.#openLater();
+    });
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
     stream.addEventListener('release', (event) => {
       const { request, done, total } = releaseProgress.parse(JSON.parse(event.data as string));
@@ -276,7 +290,9 @@ export class SiteStore {
 
   #receive(edit: CommittedEdit): void {
     if (edit.revision <= this.#revision) return;
-    const operations = edit.operations.map((operation) => operationSchema.parse(operation));
+    const operations = z.array(operationSchema).safeParse(edit.operations).data;
+    // An edit that this page does not know was made by a newer Spur.
+    if (operations === undefined) return void this.#reload();
     const [first, ...others] = this.#pending;
     const own = this.#pending.find((one) => one.request === edit.request);
     if (own) this.#recent.push({ operations: own.operations, contents: own.contents, at: Date.now() });
@@ -318,12 +334,27 @@ export class SiteStore {
   /** Fetches the whole tree again, where the stream does not fit what is here. */
   async #reload(): Promise<void> {
     this.#stream?.close();
-    const packed = await call('showTree', { site: this.key });
-    this.#confirmed = unpackSite(packed);
-    this.#revision = packed.revision;
-    this.#rebase();
-    this.#dropArrived();
-    this.#openStream();
+    if (this.#isReloading) return;
+    this.#isReloading = true;
+    try {
+      const packed = await call('showTree', { site: this.key });
+      this.#confirmed = unpackSite(packed);
+      this.#revision = packed.revision;
+      this.#rebase();
+      this.#dropArrived();
+      if (this.#isFollowing) this.#openStream();
+    } catch {
+      this.#setConnected(false);
+      void this.#openLater();
+    } finally {
+      this.#isReloading = false;
+    }
+  }
+
+  /** Opens the stream after a pause; what it brings then is taken in, or the tree is fetched once more. */
+  async #openLater(): Promise<void> {
+    await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));
+    if (this.#isFollowing) this.#openStream();
   }
 
   /** What is on its way, applied again on the confirmed site. */

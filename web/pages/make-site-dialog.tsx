@@ -2,6 +2,7 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
+import { withoutTrailing } from '#core/model/cut-text.ts';
 import { slugFromTitle } from '#core/model/slug.ts';
 import { makeSiteBody } from '#contract/api.ts';
 import { wordsOfFault } from '../api/client.ts';
@@ -35,7 +36,7 @@ export function MakeSiteDialog({ onClose }: { readonly onClose: () => void }) {
     onChange: (event: { target: { value: string } }) => {
       const typed = event.target.value;
       if (!dirtyFields.key)
-        form.setValue('key', typed.trim() === '' ? '' : slugFromTitle(typed).slice(0, 40).replace(/-+$/, ''));
+        form.setValue('key', typed.trim() === '' ? '' : withoutTrailing(slugFromTitle(typed).slice(0, 40), '-'));
     },
   });
   return (

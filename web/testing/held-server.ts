@@ -16,6 +16,8 @@ export interface Asked {
 export class HeldServer {
   site: Site;
   revision = 0;
+  /** Whether the tree cannot be fetched. */
+  isAway = false;
   readonly asked: Asked[] = [];
   readonly streams: HeldStream[] = [];
   readonly #edits: CommittedEdit[] = [];
@@ -29,7 +31,10 @@ export class HeldServer {
   }
 
   fetch = (path: string, init: { body?: string }): Promise<Response> => {
-    if (path.endsWith('/tree')) return Promise.resolve(Response.json(packSite(this.site, this.revision)));
+    if (path.endsWith('/tree'))
+      return this.isAway
+        ? Promise.reject(new TypeError('no connection'))
+        : Promise.resolve(Response.json(packSite(this.site, this.revision)));
     return new Promise((resolve, reject) => {
       this.asked.push({
         path,
@@ -93,7 +98,9 @@ export class HeldServer {
 }
 
 export class HeldStream {
+  static readonly CLOSED = 2;
   static server: HeldServer;
+  readyState = 1;
   had: number;
   isClosed = false;
   readonly #listeners = new Map<string, (event: { data: string }) => void>();
@@ -113,8 +120,14 @@ export class HeldStream {
   say(name: string, data: unknown) {
     this.#listeners.get(name)!({ data: JSON.stringify(data) });
   }
+  /** The browser gives up: it was answered that something is wrong. */
+  giveUp() {
+    this.readyState = HeldStream.CLOSED;
+    this.#listeners.get('error')!({ data: '' });
+  }
   close() {
     this.isClosed = true;
+    this.readyState = HeldStream.CLOSED;
   }
 }
 

@@ -1,5 +1,4 @@
 import { trailSettingOf, layoutWithReason } from '#core/derive/layouts.ts';
-import { listingOf } from '#core/derive/listing.ts';
 import { type FrameChange, type Listing, PLAIN_LISTING } from '#core/model/frame.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LayoutId } from '#core/model/layout.ts';
@@ -12,13 +11,13 @@ import { TrailFields } from './trail-fields.tsx';
 
 /** The frame of a page: its layout, its trail, what it lists, and its day. */
 export function FrameFields({ page }: { readonly page: PageId }) {
-  const { site, store, mayEdit } = useWorkbench();
+  const { site, store, derived, mayEdit } = useWorkbench();
   const node = nodeAt(site, page);
   const set = (frame: FrameChange) => store.apply([{ name: 'page.set', page, fields: { frame } }]);
   const { layout, namedBy } = layoutWithReason(site, page);
   const own = node.frame?.layout ?? null;
-  const listing = listingOf(site, page);
-  const hasOwnListing = (node.frame?.listing ?? null) !== null;
+  const ownListing = node.frame?.listing ?? null;
+  const listing = ownListing ?? PLAIN_LISTING;
   const setListing = (change: Partial<Listing>) => set({ listing: { ...listing, ...change } });
   return (
     <details className="rounded-md border border-rule">
@@ -48,25 +47,24 @@ export function FrameFields({ page }: { readonly page: PageId }) {
           <>
             <Choice
               label="What it lists"
-              value={hasOwnListing ? listing.look : ''}
+              value={ownListing?.look ?? ''}
               onChange={(event) => {
                 const look = event.target.value as Listing['look'] | '';
                 set({
-                  listing:
-                    look === ''
-                      ? null
-                      : { ...PLAIN_LISTING, ...node.frame?.listing, look, ...(look === 'sitemap' && { levels: 3 }) },
+                  listing: look === '' ? null : { ...listing, look, ...(look === 'sitemap' && { levels: 3 }) },
                 });
               }}
             >
-              <option value="">The pages right below it</option>
+              <option value="">
+                {page === derived.home ? 'Nothing, as it is the home page' : 'The pages right below it'}
+              </option>
               <option value="list">A list</option>
               <option value="cards">Cards</option>
               <option value="a to z">A to Z</option>
               <option value="sitemap">All pages of the site</option>
               <option value="none">Nothing</option>
             </Choice>
-            {hasOwnListing && listing.look !== 'none' && (
+            {ownListing && listing.look !== 'none' && (
               <div className="grid grid-cols-2 gap-3">
                 <Choice
                   label="Levels listed"

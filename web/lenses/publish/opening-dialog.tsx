@@ -1,7 +1,7 @@
 import { CircleAlert, CircleCheck, Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { type OpeningLine, type OpeningPoint, openingList } from '#core/derive/opening-list.ts';
+import { type OpeningLine, type OpeningPoint, openingList } from '#core/checks/opening-list.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { useTextLinks } from '../../api/links.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
@@ -48,12 +48,16 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
     lens: 'menus',
     dialog: 'layouts',
   },
-  texts: { there: 'Every open page has text.', missing: 'have no text', lens: 'write' },
-  descriptions: { there: 'Every open page has a description.', missing: 'have no description', lens: 'write' },
+  texts: { there: 'There is something on every page.', missing: 'have no text and list nothing', lens: 'write' },
+  descriptions: {
+    there: 'Every page that search engines show has a description.',
+    missing: 'have no description',
+    lens: 'write',
+  },
   closed: { there: 'Everyone can open every page.', missing: 'are hidden or not open to everyone', lens: 'access' },
   links: {
-    there: 'Every link leads to an open page.',
-    missing: 'link to a page that is not open',
+    there: 'Every link between pages leads somewhere.',
+    missing: 'have a link that leads astray',
     lens: 'checks',
   },
 };

@@ -34,6 +34,22 @@ it('an empty site misses what visitors cannot do without', () => {
   });
 });
 
+it('a home page lacks a text where what stands below it is in no menu, since it lists nothing by itself', () => {
+  const below = (more: object = {}): Operation[] => [
+    add('home', more),
+    {
+      name: 'page.add',
+      page: id('visit'),
+      place: { parent: id('home') },
+      title: { en: 'Visit' },
+      content: 'aaaaaaaaaaaa' as never,
+    },
+  ];
+  expect(stateOf(below()).texts).toBe('to look at: home');
+  const listing = { look: 'list', levels: 1, order: 'tree' };
+  expect(stateOf(below({ frame: { listing } })).texts).toBe('there');
+});
+
 it('what is closed, unwritten or leads nowhere is named, by page', () => {
   const told = stateOf(
     [
@@ -53,10 +69,11 @@ it('what is closed, unwritten or leads nowhere is named, by page', () => {
     'home open': 'there',
     'not-found page': 'there',
     menu: 'there',
-    texts: 'there',
+    // Staff can read it, and find nothing there.
+    texts: 'to look at: rota',
     descriptions: 'there',
     closed: 'to look at: rota',
-    links: 'to look at: way,home',
+    links: 'to look at: home,rota,way',
   });
   expect(stateOf([add('home', { hidden: 'page' })])).toMatchObject({ 'home open': 'missing: home' });
 });

@@ -1,8 +1,10 @@
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { accessTable, membershipsOf } from './access.ts';
-import { derivedOf } from './derived.ts';
-import { menuTableOf } from './menu-table.ts';
+import { accessTable, membershipsOf } from '../derive/access.ts';
+import { derivedOf } from '../derive/derived.ts';
+import { menuTableOf } from '../derive/menu-table.ts';
+import { type TextLink, linkFindings } from './link-findings.ts';
+import { type PageFault, pageFindings } from './page-checks.ts';
 
 /** What a site needs before visitors come, in the order in which it is told. */
 export const OPENING_POINTS = [
@@ -27,18 +29,14 @@ export interface OpeningLine {
 }
 
 /**
- * What is still missing in a draft before the site is opened. @param at the moment, in milliseconds since 1970: pages open by the clock @param textLinks of the draft
+ * What is still missing in a draft before the site is opened; of what pages lack and of their links, what the checks find. @param at the moment, in milliseconds since 1970: pages open by the clock @param textLinks of the draft
  */
-export function openingList(site: Site, at: number, textLinks: readonly { page: PageId; to: PageId }[]): OpeningLine[] {
+export function openingList(site: Site, at: number, textLinks: readonly TextLink[]): OpeningLine[] {
   const { outline, home, hiddenBy } = derivedOf(site);
   const { audiences, menus, layouts, name } = site.settings;
   const { open } = accessTable(outline, site.settings, membershipsOf(audiences), at);
   const everyone = 0;
   const isOpen = (row: number) => hiddenBy[row] === -1 && ((open[row]! >>> everyone) & 1) === 1;
-  const isOpenPage = (page: PageId) => {
-    const row = outline.rowOf.get(page);
-    return row !== undefined && isOpen(row);
-  };
   const rowsWhere = (holds: (row: number) => boolean): PageId[] =>
     outline.nodes.flatMap((node, row) => (holds(row) ? [node.id] : []));
   const isPage = (row: number) => outline.nodes[row]!.type === 'page';
@@ -60,7 +58,9 @@ export function openingList(site: Site, at: number, textLinks: readonly { page: 
     state: pages.length === 0 ? 'there' : 'to look at',
     pages,
   });
-  const withoutText = rowsWhere((row) => isPage(row) && isOpen(row) && outline.nodes[row]!.content === null);
+  const findings = pageFindings(site, at, textLinks);
+  const lacking = (lacks: PageFault) => findings.filter(({ fault }) => fault === lacks).map(({ page }) => page);
+  const astray = new Set(linkFindings(site, at, textLinks).map(({ page }) => page));
   return [
     must('name', name.trim() !== '' && name !== site.key),
     must('home', homeRow !== undefined, home === null ? [] : [home]),
@@ -70,27 +70,12 @@ export function openingList(site: Site, at: number, textLinks: readonly { page: 
       outline.ruled.some((row) => standsIn(row) === 'not-found' && isOpen(row)),
     ),
     must('menu', hasMenu),
-    look('texts', withoutText),
-    look(
-      'descriptions',
-      rowsWhere(
-        (row) =>
-          isPage(row) &&
-          isOpen(row) &&
-          standsIn(row) === null &&
-          Object.keys(outline.nodes[row]!.description).length === 0,
-      ),
-    ),
+    look('texts', lacking('no text')),
+    look('descriptions', lacking('no description')),
     look(
       'closed',
       rowsWhere((row) => isPage(row) && standsIn(row) === null && !isOpen(row)),
     ),
-    look('links', [
-      ...outline.aliases.flatMap((row) => {
-        const { id, target } = outline.nodes[row]!;
-        return target !== null && 'page' in target && isOpen(row) && !isOpenPage(target.page) ? [id] : [];
-      }),
-      ...textLinks.flatMap(({ page, to }) => (isOpenPage(page) && !isOpenPage(to) ? [page] : [])),
-    ]),
+    look('links', [...astray]),
   ];
 }
