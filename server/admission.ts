@@ -1,5 +1,7 @@
 import type { IncomingHttpHeaders } from 'node:http';
 import type { z } from 'zod';
+import { upTo } from '#core/model/cut-text.ts';
+import { faultInJson, isSoundText } from '#core/model/outside-json.ts';
 import { ROLES, type Account, type Permission } from '#contract/api.ts';
 import type { Route } from '#contract/route.ts';
 import { ProblemError } from './problem.ts';
@@ -37,8 +39,18 @@ const mayDo = (account: Account, permission: Permission): boolean =>
 
 const isJson = (type = ''): boolean => type.split(';', 1)[0]!.trim().toLowerCase() === 'application/json';
 
+/** Path and query hold nothing that no text can have. @throws ProblemError `route-unknown` */
+export function checkAddress(method: string, path: string, values: Iterable<unknown>): void {
+  for (const value of values)
+    for (const text of [value].flat())
+      if (typeof text === 'string' && !isSoundText(text))
+        throw new ProblemError('route-unknown', { method: method.toUpperCase(), path: upTo(path, '?').slice(0, 200) });
+}
+
 /** The body in the shape that the contract gives it. @throws ProblemError `body-invalid`, with each place that is wrong. */
 export function parseBody<Schema extends z.ZodType>(schema: Schema, body: unknown): z.output<Schema> {
+  const unsound = faultInJson(body);
+  if (unsound) throw new ProblemError('body-invalid', {}, [unsound]);
   const parsed = schema.safeParse(body);
   if (parsed.success) return parsed.data;
   throw new ProblemError(

@@ -2,7 +2,7 @@ import express, { type Express, type Request, type RequestHandler, type Response
 import type { Account } from '#contract/api.ts';
 import type { Route } from '#contract/route.ts';
 import { type BodyOf, ROUTES, type RouteName } from '#contract/routes.ts';
-import { admit, caller, parseBody } from './admission.ts';
+import { admit, caller, checkAddress, parseBody } from './admission.ts';
 
 export interface Call<Name extends RouteName> {
   readonly request: Request;
@@ -22,7 +22,8 @@ export function mountRoutes(app: Express, handlers: Handlers): void {
     const route: Route = ROUTES[name];
     const handle = handlers[name] as (call: Call<never>) => unknown;
     const body = route.body ? [express.json({ limit: route.largest ?? USUAL_LARGEST, strict: false })] : [];
-    const enter: RequestHandler = ({ session, headers }, _response, next) => {
+    const enter: RequestHandler = ({ session, headers, params, query, originalUrl }, _response, next) => {
+      checkAddress(route.method, originalUrl, [...Object.values(params), ...Object.entries(query).flat()]);
       admit(route, { account: session.account, headers });
       next();
     };

@@ -5,6 +5,7 @@ import { layoutSchema } from '../model/layout.ts';
 import { menuSchema } from '../model/menu.ts';
 import { oldPageDecisionSchema } from '../model/old-page.ts';
 import { redirectSchema } from '../model/redirect.ts';
+import { faultInJson } from '../model/outside-json.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
 import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
@@ -103,6 +104,8 @@ export function readSiteJson(
   } catch (fault) {
     return refused(`This is not JSON: ${(fault as Error).message}`);
   }
+  const unsound = faultInJson(json);
+  if (unsound) return refused(`${unsound.pointer || 'The file'}: ${unsound.detail}`);
   const parsed = siteFileSchema.safeParse(json);
   if (!parsed.success)
     return {

@@ -7,7 +7,8 @@ import { slugFromTitle } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { SiteFile } from '../formats/site-json.ts';
 import { applyOperation } from '../operations/apply.ts';
-import type { Operation } from '../operations/operation.ts';
+import type { Refusal } from '../model/refusal.ts';
+import { type Operation, operationSchema } from '../operations/operation.ts';
 import { BROUGHT_FIELDS, type BroughtPage } from './brought-page.ts';
 
 export const IMPORT_KINDS = ['added', 'moved', 'changed', 'removed', 'settings'] as const;
@@ -32,25 +33,43 @@ export interface ImportItem {
  * the file does not name are offered for removal. Items stand in the order in which they can be done. `newId` makes ids.
  * Law: a file that says what the tree is asks for nothing.
  */
-export const planImport = (site: Site, pages: readonly BroughtPage[], newId: () => PageId): ImportItem[] =>
-  planPages(site, pages, matched(site, pages, newId));
+export const planImport = (
+  site: Site,
+  pages: readonly BroughtPage[],
+  newId: () => PageId,
+  tellRefused?: TellRefused,
+): ImportItem[] => planPages(site, pages, matched(site, pages, newId), tellRefused);
+
+/** Is told what of a file cannot be done: the rule that forbids it, or in words what is wrong with a value. */
+export type TellRefused = (item: Pick<ImportItem, 'line' | 'title'>, why: Refusal | string, at: Site) => void;
 
 /** The same, with the page of the site that each page of the file is. */
-export function planPages(site: Site, pages: readonly BroughtPage[], ids: readonly PageId[]): ImportItem[] {
+export function planPages(
+  site: Site,
+  pages: readonly BroughtPage[],
+  ids: readonly PageId[],
+  tellRefused: TellRefused = () => undefined,
+): ImportItem[] {
   const { language } = site.settings;
   const parentOf = (page: BroughtPage): PageId | null =>
     page.parent === null ? null : typeof page.parent === 'number' ? ids[page.parent]! : page.parent.page;
   const items: ImportItem[] = [];
   let at = site;
   const add = (item: Omit<ImportItem, 'key'>) => {
-    let { operation } = item;
+    const parsed = operationSchema.safeParse(item.operation);
+    if (!parsed.success) {
+      const [{ path, message } = { path: [], message: '' }] = parsed.error.issues;
+      return tellRefused(item, `${String(path.at(-1))}: ${message}`, at);
+    }
+    let operation = parsed.data;
     let outcome = applyOperation(at, operation);
     if (!outcome.ok && outcome.code === 'slug-reserved' && operation.name === 'page.add') {
       // It has the slug from where it stood: here it follows its title, rather than be lost with all below it.
       operation = { ...operation, slug: undefined };
       outcome = applyOperation(at, operation);
     }
-    if (!outcome.ok || outcome.site === at) return;
+    if (!outcome.ok) return tellRefused(item, outcome, at);
+    if (outcome.site === at) return;
     items.push({ ...item, operation, key: `${item.kind} ${item.page}` });
     at = outcome.site;
   };

@@ -7,7 +7,7 @@ import { textIn } from '../model/texts.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import type { BroughtPage } from './brought-page.ts';
-import { type ImportItem, matched, planAudiences, planPages, planSettings } from './import-plan.ts';
+import { type ImportItem, matched, planAudiences, planPages, planSettings, type TellRefused } from './import-plan.ts';
 
 /**
  * What it takes to make a site what a site file says: audiences and labels, which pages name; the pages; what names pages, menus before
@@ -19,10 +19,15 @@ export function planSiteFile(
   file: SiteFile,
   pages: readonly BroughtPage[],
   newId: () => PageId,
+  tellRefused?: TellRefused,
 ): ImportItem[] {
   const audiences = planAudiences(site, file);
   const ids = matched(audiences.site, pages, newId);
-  const items = [...audiences.items, ...planPages(audiences.site, pages, ids), ...planSettings(audiences.site, file)];
+  const items = [
+    ...audiences.items,
+    ...planPages(audiences.site, pages, ids, tellRefused),
+    ...planSettings(audiences.site, file),
+  ];
   let at = audiences.site;
   for (const { kind, operation } of items) {
     const outcome = kind === 'removed' ? null : applyOperation(at, operation);

@@ -11,9 +11,20 @@ it('takes signs away at the end alone', () => {
   expect(withoutTrailing('Words, and:;', ':;,')).toBe('Words, and');
 });
 
-it.each(['a@b.c', 'ines.carrow@mail.pellow-quay.example', 'a@.b.c'])('takes %s for a mail address', (text) =>
+it.each(['a@b.c', 'ines.carrow@mail.pellow-quay.example'])('takes %s for a mail address', (text) =>
   expect(isMailAddress(text)).toBe(true),
 );
-it.each(['', 'a', 'a@b', '@b.c', 'a@b.', 'a@b@c.d', 'a b@c.d', 'a@.c', 'a@b.c\n'])('does not take %j for one', (text) =>
-  expect(isMailAddress(text)).toBe(false),
-);
+it.each([
+  '',
+  'a',
+  'a@b',
+  '@b.c',
+  'a@b.',
+  'a@b@c.d',
+  'a b@c.d',
+  'a@.c',
+  'a@.b.c',
+  'a@b..c',
+  `${'a'.repeat(251)}@b.c`,
+  'a@b.c\n',
+])('does not take %j for one', (text) => expect(isMailAddress(text)).toBe(false));

@@ -22,10 +22,13 @@ export function withoutTrailing(text: string, signs: string): string {
   return text.slice(0, end);
 }
 
-/** Whether a text can be a mail address: something, an @, and a name with a dot inside. What it leads to is found by writing to it. */
+/** RFC 5321, 4.5.3.1.3, with the erratum 1690: an address is no longer, whatever its parts. */
+const MAX_MAIL_ADDRESS = 254;
+
+/** Whether a text can be a mail address: something, an @, and a name of parts with dots between. What it leads to is found by writing to it. */
 export function isMailAddress(text: string): boolean {
-  if (/\s/.test(text)) return false;
+  if (text.length > MAX_MAIL_ADDRESS || /\s/.test(text)) return false;
   const [name = '', host = '', ...more] = text.split('@');
-  const dot = host.indexOf('.', 1);
-  return name !== '' && more.length === 0 && dot !== -1 && dot < host.length - 1;
+  const parts = host.split('.');
+  return name !== '' && more.length === 0 && parts.length > 1 && parts.every((part) => part !== '');
 }

@@ -1,3 +1,6 @@
+import { createReadStream, createWriteStream } from 'node:fs';
+import { pipeline } from 'node:stream/promises';
+import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import type { Services } from '../handlers.ts';
 import { siteOf } from '../route-parameters.ts';
@@ -5,7 +8,7 @@ import type { Handlers } from '../routing.ts';
 import { asNewSite } from '../sites/new-site.ts';
 import { listSites } from '../sites/site-repository.ts';
 import { readArchive } from './archive-repository.ts';
-import { restoreArchive, sendArchive } from './archive-service.ts';
+import { archiveText, restoreArchive } from './archive-service.ts';
 
 type Archives = 'takeArchive' | 'restoreArchive';
 
@@ -18,15 +21,22 @@ export function makeArchiveHandlers({
   return {
     takeArchive: async ({ request, response }) => {
       const key = siteOf(request);
-      const isThere = await readArchive(database, key, now(), async (archive) => {
+      await withFile('archive', async (file) => {
+        // It is written to disk first: a slow reader holds a file, and no connection to the database.
+        const isThere = await readArchive(database, key, now(), (archive) =>
+          pipeline(archiveText(archive), createWriteStream(file)),
+        );
+        if (!isThere) throw new ProblemError('site-unknown', { site: key });
         response.set({
           'Content-Type': 'application/json; charset=utf-8',
           'Content-Disposition': `attachment; filename="${key}-archive.json"`,
           'Cache-Control': 'no-store',
         });
-        await sendArchive(archive, response);
+        await pipeline(createReadStream(file), response).catch((fault: NodeJS.ErrnoException) => {
+          // Whoever went away needs no more of it.
+          if (fault.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw fault;
+        });
       });
-      if (!isThere) throw new ProblemError('site-unknown', { site: key });
     },
     restoreArchive: async ({ body, account }) => {
       await asNewSite(body.key, () => restoreArchive(database, body, account, now()));

@@ -1,10 +1,10 @@
-import { once } from 'node:events';
-import type { Writable } from 'node:stream';
 import { checkSite } from '#core/model/check-site.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Account } from '#contract/api.ts';
+import { faultInJson } from '#core/model/outside-json.ts';
+import { isOwnHash } from '../security/passwords.ts';
 import { type Archive, archiveSchema, type restoreBody } from '#contract/archive.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import type { z } from 'zod';
@@ -17,20 +17,15 @@ import { type ReadArchive, writeArchive } from './archive-repository.ts';
 
 const MAX_FAULTS = 50;
 
-/** Sends an archive as one JSON document; an edit of the history is a line. Where the receiver is slow, reading waits. */
-export async function sendArchive({ head, history }: ReadArchive, to: Writable): Promise<void> {
-  const write = async (text: string) => {
-    if (!to.write(text)) await Promise.race([once(to, 'drain'), once(to, 'close')]);
-  };
-  await write(`${JSON.stringify(head).slice(0, -1)},"history":[`);
+/** An archive as one JSON document, piece by piece; an edit of the history is a line. */
+export async function* archiveText({ head, history }: ReadArchive): AsyncGenerator<string> {
+  yield `${JSON.stringify(head).slice(0, -1)},"history":[`;
   let isFirst = true;
   for await (const edits of history) {
-    if (to.destroyed) return;
-    await write((isFirst ? '\n' : ',\n') + edits.map((edit) => JSON.stringify(edit)).join(',\n'));
+    yield (isFirst ? '\n' : ',\n') + edits.map((edit) => JSON.stringify(edit)).join(',\n');
     isFirst = false;
   }
-  await write('\n]}\n');
-  to.end();
+  yield '\n]}\n';
 }
 
 /**
@@ -57,11 +52,16 @@ export async function restoreArchive(
   } catch (fault) {
     throw refuse(`This is not JSON: ${(fault as Error).message}`);
   }
+  const unsound = faultInJson(json);
+  if (unsound) throw refuse(`${unsound.pointer || 'The file'}: ${unsound.detail}`);
   const parsed = archiveSchema.safeParse(json);
   if (!parsed.success)
     throw refuse(...parsed.error.issues.map(({ path, message }) => `${path.join('.') || 'The file'}: ${message}`));
   const archive = parsed.data;
   const site = siteIn(archive, key);
+  const foreign = archive.passphrases.find(({ hash }) => !isOwnHash(hash));
+  if (foreign)
+    throw refuse(`Passphrase ${foreign.id}: it was not hashed as Spur hashes passphrases, so it cannot be checked.`);
   const faults = site ? disagreements(archive, site) : ['The columns of its pages do not agree with one another.'];
   if (!site || faults.length > 0) throw refuse(...faults);
   const contents = archive.contents.map((one): StoredContent =>

@@ -1,12 +1,13 @@
 import { createHash } from 'node:crypto';
 import type { LineFault } from '#core/carryover/inventory.ts';
 import { readCsvTable } from '#core/formats/csv-table.ts';
+import { short } from '#core/formats/address-list.ts';
 import { readOpml } from '#core/formats/opml.ts';
 import { readSiteCsv } from '#core/formats/site-csv.ts';
 import { type SiteFile, readSiteJson } from '#core/formats/site-json.ts';
 import { readIndentedTree, readSitemapTree } from '#core/formats/tree-lists.ts';
 import type { BroughtTree } from '#core/imports/brought-page.ts';
-import { operationsOf, planImport } from '#core/imports/import-plan.ts';
+import { type TellRefused, operationsOf, planImport } from '#core/imports/import-plan.ts';
 import { planSiteFile } from '#core/imports/site-file-plan.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { type PageId, type SiteKey, toPageId } from '#core/model/ids.ts';
@@ -16,7 +17,7 @@ import type { ImportAnswer, ImportBody } from '#contract/imports.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { decodeText } from '../old-site/decode-text.ts';
 import { unpacked } from '../old-site/bring-pages.ts';
-import { ProblemError } from '../problem.ts';
+import { ProblemError, refusalProblem } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 
 const MAX_FAULTS = 50;
@@ -43,14 +44,19 @@ export class ImportService {
     const { site, revision } = await this.#cache.current(key);
     const read = await readFile(body, site);
     const newId = idsFrom(body, site);
+    const notes = [...read.tree.notes];
+    const tellRefused: TellRefused = ({ line, title }, why, at) => {
+      const reason = typeof why === 'string' ? why : refusalProblem(why, at).message;
+      notes.push({ line: line ?? 1, detail: `‘${short(title)}’ is left out. ${reason}` });
+    };
     const items = read.file
-      ? planSiteFile(site, read.file, read.tree.pages, newId)
-      : planImport(site, read.tree.pages, newId);
+      ? planSiteFile(site, read.file, read.tree.pages, newId, tellRefused)
+      : planImport(site, read.tree.pages, newId, tellRefused);
     const told = {
       format: read.format,
       pages: read.tree.pages.length,
       items: items.map(({ operation, ...item }) => (void operation, { ...item, fields: [...item.fields] })),
-      notes: read.tree.notes.slice(0, MAX_NOTES),
+      notes: notes.slice(0, MAX_NOTES),
     };
     if (!body.apply) return { ...told, applied: null, revision };
     const chosen = body.chosen

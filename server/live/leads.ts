@@ -1,4 +1,5 @@
 import { upTo } from '#core/model/cut-text.ts';
+import { isSoundText } from '#core/model/outside-json.ts';
 import type { Destination } from '#core/model/redirect.ts';
 import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 
@@ -21,10 +22,11 @@ export function ownPath({ origin, base }: SitePlace, url: string | undefined): s
   return decoded(upTo(url.slice(start.length), '?', '#') || '/');
 }
 
-/** A path as it is read; null where its escapes are not sound. */
+/** A path as it is read; null where its escapes are not sound, or stand for what no text can have. */
 export function decoded(path: string): string | null {
   try {
-    return decodeURIComponent(path).normalize('NFC');
+    const text = decodeURIComponent(path).normalize('NFC');
+    return isSoundText(text) ? text : null;
   } catch {
     return null;
   }

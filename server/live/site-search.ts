@@ -49,7 +49,7 @@ export async function renderSearch(
   isDraft: boolean,
   { words, part }: SearchQuestion,
 ): Promise<string> {
-  const { site, derived, found } = view;
+  const { site } = view;
   const searched = {
     site: site.key,
     language: site.settings.language,
@@ -57,12 +57,7 @@ export async function renderSearch(
     visitor: view.visitor,
     audiences: site.settings.audiences.map(({ id }) => id),
   };
-  const mine = (pages: readonly PageId[]) =>
-    pages.filter((page) => {
-      const row = derived.outline.rowOf.get(page);
-      return row !== undefined && found[row] === 1;
-    });
-  const { pages, query, isClose } = await find(database, searched, words, mine);
+  const { pages, query, isClose } = await find(database, searched, words, view);
   const shown = pages.slice((part - 1) * ON_ONE_PAGE, part * ON_ONE_PAGE);
   const extracts = query === null ? new Map<PageId, string>() : await extractsOf(database, searched, shown, query);
   const results = shown.map((page) => renderResult(view, page, extracts.get(page) ?? ''));
@@ -80,21 +75,38 @@ ${renderParts(view, words, part, Math.ceil(pages.length / ON_ONE_PAGE))}</main>`
   });
 }
 
+const known = new WeakMap<LiveView, Parameters<typeof pagesFound>[3]>();
+
+/** The pages that search may find for a visitor, or those that it may not. */
+function mineIn(view: LiveView): Parameters<typeof pagesFound>[3] {
+  let mine = known.get(view);
+  if (!mine) {
+    const pages = view.derived.outline.nodes.map(({ id }) => id);
+    const only = pages.filter((_, row) => view.found[row] === 1);
+    mine = only.length * 2 < pages.length ? { only } : { but: pages.filter((_, row) => view.found[row] !== 1) };
+    known.set(view, mine);
+  }
+  return mine;
+}
+
 /** Looks for the words as they are, then for words with one typing mistake and with two, until something is found. */
 async function find(
   database: Database,
   searched: Searched,
   words: string,
-  mine: (pages: readonly PageId[]) => PageId[],
+  view: LiveView,
 ): Promise<{ pages: PageId[]; query: Query | null; isClose: boolean }> {
   const none = { pages: [], query: null, isClose: false };
   if (words === '') return none;
+  const { found, derived } = view;
+  // What was released a moment ago is another tree than the words that are searched.
+  const isMine = (page: PageId) => found[derived.outline.rowOf.get(page) ?? -1] === 1;
   for (const mistakes of [0, 1, 2] as const) {
     const query =
       mistakes === 0
         ? await exactQuery(database, searched, words)
         : await closeQuery(database, searched, words, mistakes);
-    const pages = query === null ? [] : mine(await pagesFound(database, searched, query));
+    const pages = query === null ? [] : (await pagesFound(database, searched, query, mineIn(view))).filter(isMine);
     if (pages.length > 0) return { pages, query, isClose: mistakes > 0 };
   }
   return none;

@@ -2,9 +2,12 @@ import iconv from 'iconv-lite';
 
 /**
  * The text of a file, whichever of the usual encodings it has: UTF-8 and UTF-16 by their byte order mark, UTF-16
- * without one by its zero bytes, UTF-8 where it is valid, else Windows-1252, in which every byte is a letter.
+ * without one by its zero bytes, UTF-8 where it is valid, else Windows-1252, in which every byte is a letter. U+0000,
+ * which no text can have, becomes the sign for what cannot be read.
  */
-export function decodeText(bytes: Uint8Array): string {
+export const decodeText = (bytes: Uint8Array): string => decoded(bytes).replaceAll('\0', '\ufffd');
+
+function decoded(bytes: Uint8Array): string {
   const starts = (...mark: number[]) => mark.every((byte, at) => bytes[at] === byte);
   if (starts(0xff, 0xfe)) return new TextDecoder('utf-16le').decode(bytes);
   if (starts(0xfe, 0xff)) return new TextDecoder('utf-16be').decode(bytes);

@@ -87,12 +87,21 @@ export async function closeQuery(
   return rows[0]?.query ?? null;
 }
 
-/** The pages that a query finds, the best first: words in a title count most, those in a description next. */
-export async function pagesFound(database: Knex, searched: Searched, query: Query): Promise<PageId[]> {
+/**
+ * The pages that a query finds, the best first: words in a title count most, those in a description next.
+ * @param among the pages that are looked at, or those that are not: whichever is less to say
+ */
+export async function pagesFound(
+  database: Knex,
+  searched: Searched,
+  query: Query,
+  among: { readonly only: readonly PageId[] } | { readonly but: readonly PageId[] },
+): Promise<PageId[]> {
+  const [holds, pages] = 'only' in among ? ['= ANY', among.only] : ['<> ALL', among.but];
   const { rows } = await database.raw<{ rows: { page: PageId }[] }>(
-    `SELECT d.page FROM ${documents(searched)} WHERE d.words @@ :query::tsquery
+    `SELECT d.page FROM ${documents(searched)} WHERE d.words @@ :query::tsquery AND d.page ${holds} (:pages::text[])
      ORDER BY ts_rank_cd(d.words, :query::tsquery, 1) DESC, d.page LIMIT ${MAX_HITS}`,
-    { ...sourceOf(searched), query },
+    { ...sourceOf(searched), query, pages: [...pages] },
   );
   return rows.map(({ page }) => page);
 }
