@@ -163,6 +163,12 @@ export const OF_REQUESTS = {
     title: 'The key is taken',
     detail: (p) => `Another site has the key '${p.site}' already. Choose another key.`,
   },
+  'request-reused': {
+    status: 409,
+    title: 'This request id was used before, for something else',
+    detail: (p) =>
+      `Revision ${p.revision} was made by a request of this id with other operations. Nothing was changed. Send it under a new id.`,
+  },
   'stale-revision': {
     status: 409,
     title: 'The site has changed meanwhile',

@@ -161,7 +161,7 @@ export function makeHandlers(services: Services): Handlers {
       const key = siteOf(request);
       const { revision } = await cache.current(key);
       const last = Number(request.get('last-event-id') ?? request.query.since);
-      const since = Number.isInteger(last) && last >= 0 ? last : revision;
+      const since = Number.isSafeInteger(last) && last >= 0 ? last : revision;
       await streamEdits(request, response, services, key, since);
     },
 
@@ -173,7 +173,7 @@ export function makeHandlers(services: Services): Handlers {
       return historyBefore(
         database,
         key,
-        Number.isInteger(before) && before > 0 ? before : null,
+        Number.isSafeInteger(before) && before > 0 ? before : null,
         typeof by === 'string' && by !== '' ? by : null,
       );
     },
@@ -241,7 +241,7 @@ export function makeHandlers(services: Services): Handlers {
     exportSite: async ({ request, response }) => {
       const key = siteOf(request);
       const name = String(request.params.format);
-      if (!(name in EXPORTS)) throw new ProblemError('format-unknown', { format: name.slice(0, 60) });
+      if (!Object.hasOwn(EXPORTS, name)) throw new ProblemError('format-unknown', { format: name.slice(0, 60) });
       const { site } = await cache.current(key);
       const { file, type } = EXPORTS[name as ExportName];
       const live = name.startsWith('redirects.') ? liveRedirects(site, await storedAddresses(database, key)) : [];

@@ -24,9 +24,28 @@ export const siteKeySchema = z
 export type SiteKey = z.infer<typeof siteKeySchema>;
 
 /** A BCP 47 language tag, such as `en` or `cy-GB`. */
+const NO_LANGUAGE = 'a language is a tag such as "en" or "cy-GB"';
+const tags = new Map<string, boolean>();
+
+/** Whether it is a language tag (BCP 47): `en-GB-US` has the shape of one, and browsers and collators refuse it. */
+function isLanguageTag(text: string): boolean {
+  let isTag = tags.get(text);
+  if (isTag === undefined) {
+    try {
+      isTag = Intl.getCanonicalLocales(text).length === 1;
+    } catch {
+      isTag = false;
+    }
+    if (tags.size >= 1000) tags.clear();
+    tags.set(text, isTag);
+  }
+  return isTag;
+}
+
 export const languageSchema = z
   .string()
-  .regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'a language is a tag such as "en" or "cy-GB"');
+  .regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, NO_LANGUAGE)
+  .refine(isLanguageTag, NO_LANGUAGE);
 export type Language = z.infer<typeof languageSchema>;
 
 /** @throws ZodError when the text is not a page id: for constants and tests, not for input. */

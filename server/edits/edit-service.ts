@@ -1,3 +1,4 @@
+import { canonicalJson } from '#core/model/canonical-json.ts';
 import { editBack } from '#core/changes/way-back.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
@@ -57,7 +58,7 @@ export class EditService {
     const together = checkTogether(body.operations);
     // A request that was made already is found out when it is saved: asking before would cost each edit a journey.
     return this.#cache.inTurn(key, () =>
-      this.#orRepeated(key, body.request, async () => {
+      this.#orRepeated(key, body, async () => {
         const { site } = await this.#cache.known(key);
         if (together) throw refusalProblem(together, site);
         const contents = await this.#acceptContents(key, body);
@@ -162,17 +163,25 @@ export class EditService {
     wanted: number | undefined,
     draftFor: (site: Site) => Draft,
   ): Promise<Done> {
-    return this.#orRepeated(key, request ?? undefined, () => this.#commit(key, account, request, wanted, draftFor));
+    return this.#orRepeated(key, { request: request ?? undefined }, () =>
+      this.#commit(key, account, request, wanted, draftFor),
+    );
   }
 
   /** What is made; where it fails, what the same request did before, if it did: what forbids it now may be that it is done. */
-  async #orRepeated(key: SiteKey, request: string | undefined, make: () => Promise<Done>): Promise<Done> {
+  async #orRepeated(
+    key: SiteKey,
+    { request, operations }: { readonly request?: string | undefined; readonly operations?: readonly Operation[] },
+    make: () => Promise<Done>,
+  ): Promise<Done> {
     try {
       return await make();
     } catch (fault) {
       const done = await this.repeated(key, request);
-      if (done) return done;
-      throw fault;
+      if (!done) throw fault;
+      if (operations && canonicalJson(operations) !== canonicalJson(done.applied))
+        throw new ProblemError('request-reused', { revision: done.revision });
+      return done;
     }
   }
 

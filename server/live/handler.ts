@@ -73,6 +73,11 @@ function makeExpress(
   app.disable('x-powered-by');
   app.disable('etag');
   app.set('trust proxy', [...proxies]);
+  // A site's key has no sign that is escaped: an escaped one would be another name for it, which only some would know.
+  app.use((request, response, next) => {
+    if (upTo(request.path.slice(1), '/').includes('%')) NO_SITE.send(request, response);
+    else next();
+  });
   app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
   app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
   mountWalks(app, database, secret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);

@@ -180,6 +180,22 @@ describe('what comes in is checked at the door', () => {
     expect((await ines.post('/api/archives', { key: toSiteKey('again'), bytes })).status).toBe(200);
   });
 
+  it('10: what only looks like a language, a format or a revision is none', async () => {
+    const language = { name: 'site.set', fields: { language: 'en-GB-US' } };
+    expect((await ines.operations('quay', language)).status).toBe(422);
+    expect((await ines.get('/api/sites/quay/exports/constructor')).json.code).toBe('format-unknown');
+    for (const query of ['tree?revision=1e300', 'history?before=1e300', 'tree?revision=9007199254740993'])
+      expect((await ines.get(`/api/sites/quay/${query}`)).status).toBeLessThan(500);
+  });
+
+  it('10: a request id is used once: for something else it is refused', async () => {
+    const send = (title: string) =>
+      ines.post('/api/sites/quay/operations', { request: 'reused-id-1', operations: [add('once', title)] });
+    const first = await send('Once');
+    expect((await send('Once')).json).toEqual(first.json);
+    expect((await send('Twice')).json.code).toBe('request-reused');
+  });
+
   it('10: rows that stand too deep are named, with their lines', async () => {
     await server.site('deep');
     const rows = Array.from({ length: 45 }, (_, n) => `d${n},${n === 0 ? '' : `d${n - 1}`},Level ${n}`);
@@ -191,5 +207,17 @@ describe('what comes in is checked at the door', () => {
     expect(json.applied).toBe(40);
     expect(json.notes[0]).toMatchObject({ line: 42, detail: expect.stringMatching(/‘Level 40’ is left out/) });
     expect(json.notes).toHaveLength(5);
+  });
+});
+
+describe('who sees what', () => {
+  it('15: an escaped key is no other name of a site that is closed for works', async () => {
+    await ines.send('PUT', '/api/sites/quay/works', { works: { words: 'New roof', until: null } });
+    const status = async () => (await server.live('/quay/visit')).status;
+    await expect.poll(status).toBe(503);
+    for (const path of ['/quay/sign-in', '/%71uay/sign-in', '/%71uay/', '/%71uay/visit', '/quay/visit'])
+      expect([path, (await server.live(path)).status]).toEqual([path, path.includes('%') ? 404 : 503]);
+    await ines.send('PUT', '/api/sites/quay/works', { works: null });
+    await expect.poll(status).toBe(200);
   });
 });
