@@ -8,7 +8,10 @@ const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best
 /** What can be otherwise in the dark. */
 const RULES_OF_COLOUR = { type: 'rule', values: ['color-contrast'] };
 
-/** What axe finds on what shows, in light and in dark: WCAG 2.2 A and AA and its best practices, as one line a fault. */
+/**
+ * What axe finds on what shows, in light and in dark: WCAG 2.2 A and AA and its best practices, as one line a fault. Where
+ * a dialog stands over it, in the dialog: what is behind it is looked at by itself.
+ */
 export async function accessibilityFaults(browser: Browser): Promise<string[]> {
   // Away from whatever shows a tooltip.
   await browser.driver.actions().move({ x: 1, y: 1 }).perform();
@@ -16,11 +19,11 @@ export async function accessibilityFaults(browser: Browser): Promise<string[]> {
   const found: string[] = [];
   for (const scheme of ['light', 'dark'] as const) {
     await browser.prefer(scheme);
-    // What fades in or out is half way in colour.
-    await pause(350);
+    // Colours pass into each other for a moment.
+    await pause(250);
     const faults: string[] = await browser.driver.executeAsyncScript(
       `const [rules, done] = arguments;
-      axe.run(document, { runOnly: rules, resultTypes: ['violations'] }).then((found) =>
+      axe.run(document.querySelector('[role=dialog]') ?? document, { runOnly: rules, resultTypes: ['violations'] }).then((found) =>
         done(found.violations.flatMap((rule) => rule.nodes.map((node) => rule.id + ': ' + node.html.slice(0, 160) + ' | ' + (node.failureSummary || '').split('\\n')[1]))));`,
       scheme === 'light' ? ALL_RULES : RULES_OF_COLOUR,
     );

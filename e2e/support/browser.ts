@@ -29,6 +29,8 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     '--disable-background-networking',
     '--disable-component-update',
     '--disable-sync',
+    // Nothing glides in: what shows is there.
+    '--force-prefers-reduced-motion',
     '--lang=en-GB',
     `--user-data-dir=${profile}`,
   );
