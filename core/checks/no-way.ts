@@ -8,7 +8,10 @@ import type { PageCheck } from './page-check.ts';
  * A page that only those come upon who know its address. Visitors begin at the home page, at the landing page of an audience, or
  * with a menu that a layout shows; from each page on they go by what it lists, the links in its text, and its trail.
  */
-export const noWay: PageCheck = ({ site, derived, read, textLinks }) => {
+export const noWay: PageCheck = {
+  called: 'Nothing leads there',
+  words: () => 'No menu, list or text leads to it. Put it in menus, or link to it.',
+  find: ({ site, derived, read, textLinks }) => {
   const { outline, home, rowAt } = derived;
   const { menus, layouts, audiences } = site.settings;
   const isReached = new Uint8Array(outline.nodes.length);
@@ -48,4 +51,5 @@ export const noWay: PageCheck = ({ site, derived, read, textLinks }) => {
     for (let up = outline.parent[row]!; up !== -1; up = outline.parent[up]!) reachRow(up);
   }
   return read.flatMap((row) => (isReached[row] === 1 ? [] : [{ row }]));
+},
 };

@@ -14,5 +14,12 @@ export interface PageFacts {
   readonly textLinks: readonly { readonly page: PageId; readonly to: PageId }[];
 }
 
-/** One thing that a page can lack. Gives the rows of the pages that do, and another page that it is about, if there is one. */
-export type PageCheck = (facts: PageFacts) => readonly { readonly row: number; readonly other?: PageId }[];
+/** One thing that a page can lack: how it is found, and all words about it. */
+export interface PageCheck {
+  /** In the few words of a cell. */
+  readonly called: string;
+  /** What is lacking and what can be done, as a sentence. `other`: the title of the other page that it is about. */
+  words(other: string | null): string;
+  /** The rows of the pages that lack it, and another page that it is about, if there is one. */
+  find(facts: PageFacts): readonly { readonly row: number; readonly other?: PageId }[];
+}

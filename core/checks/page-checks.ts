@@ -8,8 +8,8 @@ import { noWay } from './no-way.ts';
 import type { PageCheck, PageFacts } from './page-check.ts';
 import { sameTitle } from './same-title.ts';
 
-/** What a page can lack, in the order in which it is told. */
-const PAGE_CHECKS = {
+/** What a page can lack, in the order in which it is told; columns, the side sheet and releases have their words from here. */
+export const PAGE_CHECKS = {
   'no text': noText,
   'no way': noWay,
   'no description': noDescription,
@@ -42,7 +42,7 @@ export function pageFindings(site: Site, at: number, textLinks: PageFacts['textL
   const isPublic = (row: number) => (open[row]! & 1) === 1;
   const facts: PageFacts = { site, derived, read, isPublic, textLinks };
   const found = PAGE_FAULTS.flatMap((fault) =>
-    PAGE_CHECKS[fault](facts).map(({ row, other = null }) => ({
+    PAGE_CHECKS[fault].find(facts).map(({ row, other = null }) => ({
       row,
       finding: { page: outline.nodes[row]!.id, fault, other },
     })),

@@ -18,10 +18,10 @@ export const MAX_CSV_ROWS = 200_000;
  * first row has most of. Rows that are too short end in empty cells; a quote that is not closed is refused with its line.
  */
 export function readCsvTable(text: string): CsvTable {
-  const withoutMark = text.replace(/^\uFEFF/, '');
+  const plain = text.replace(/^\uFEFF/, '');
   try {
-    const records = parse(withoutMark, {
-      delimiter: separatorOf(withoutMark),
+    const records = parse(plain, {
+      delimiter: separatorOf(plain),
       info: true,
       relax_column_count: true,
       skip_empty_lines: true,
@@ -37,7 +37,7 @@ export function readCsvTable(text: string): CsvTable {
       columns,
       rows: rest.map(({ record, info }) => ({
         line: info.lines - record.join('').split(/\r\n|\n|\r/).length + 1,
-        cells: columns.map((_, at) => (record[at] ?? '').trim()),
+        cells: columns.map((_, at) => withoutMark((record[at] ?? '').trim())),
       })),
     };
   } catch (fault) {
@@ -64,6 +64,13 @@ function separatorOf(text: string): string {
   return counts.reduce((best, one) => (one[1] > best[1] ? one : best))[0];
 }
 
+/**
+ * Spreadsheets take a cell that begins so for a formula, and work it out: an apostrophe in front makes it text (OWASP, CSV
+ * injection). One that has such apostrophes already gets one more, so that what is read is what was written.
+ */
+const withMark = (cell: string): string => (/^'*[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
+const withoutMark = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cell.slice(1).trim() : cell);
+
 /** A table as CSV (RFC 4180), with a first row of column names. `readCsvTable` gives back the same cells. */
 export const writeCsvTable = (columns: readonly string[], rows: readonly (readonly string[])[]): string =>
-  stringify([[...columns], ...rows.map((row) => [...row])], { record_delimiter: '\r\n' });
+  stringify([[...columns], ...rows.map((row) => row.map(withMark))], { record_delimiter: '\r\n' });

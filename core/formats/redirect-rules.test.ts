@@ -38,6 +38,23 @@ describe('redirects', () => {
     expect(text).toContain('RewriteRule "^/?guestbook/?$" - [G,L]');
   });
 
+  it('keep to their line, whatever stands in an address, and match what is escaped already', () => {
+    const hostile: RedirectRule[] = [
+      { address: '/a', path: '/a"\nDeny from all\n"', to: 'https://new.example/"\n}' },
+      { address: '/b', path: '/b\\"x', to: null },
+      { address: '/c', path: '/%26 and %C3%BC', to: 'https://new.example/c' },
+    ];
+    const apache = writeRedirects('redirects.apache', hostile);
+    expect(apache.trimEnd().split('\n')).toHaveLength(1 + 2 * hostile.length);
+    expect(apache).toContain('RewriteRule "^/?a\\"\\x0aDeny\\ from\\ all\\x0a\\"/?$" "https://new.example/\\%22\\%0A}"');
+    // A backslash and a quotation mark, as Apache reads them: \\"
+    expect(apache).toContain('RewriteRule "^/?b\\\\\\\\\\"x/?$" - [G,L]');
+    const nginx = writeRedirects('redirects.nginx', hostile);
+    expect(nginx).toContain('    "/%26%20and%20%C3%BC" "https://new.example/c";');
+    expect(nginx).toContain('    "/a%22%0ADeny%20from%20all%0A%22" "https://new.example/%22%0A}";');
+    expect(nginx).toContain('    "/b%5C%22x" 1;');
+  });
+
   it('hold for all addresses below, where a pattern says so, and for no other that begins alike', () => {
     expect(writeRedirects('redirects.csv', [pattern])).toContain('/kurse.alt/*,https://new.example/courses,301');
     const found = /"~(.*)" "/.exec(writeRedirects('redirects.nginx', [pattern]))![1]!;

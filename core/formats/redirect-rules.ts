@@ -31,8 +31,10 @@ const writeCsv = (rules: readonly RedirectRule[]): string =>
     rules.map(({ address, to }) => [address, to ?? '', to === null ? '410' : '301']),
   );
 
-/** A path as it stands in a request: letters that are not plain are escaped. */
-const asRequested = (path: string): string => encodeURI(path);
+/** A path as it stands in a request: letters that are not plain are escaped, and what is escaped already stays so. */
+const asRequested = (path: string): string => encodeURI(path).replace(/%25(?=[0-9A-F]{2})/gi, '%');
+/** An address to go to, without what would end a line or a text of a configuration. */
+const asTarget = (to: string): string => to.replace(/[\p{Cc} "\\]/gu, encodeURIComponent);
 
 /** A percent sign starts nothing in nginx's texts, but a dollar sign names a variable: this one, which holds it. */
 export const NGINX_DOLLAR = 'geo $spur_dollar { default "$"; }';
@@ -43,7 +45,7 @@ export function nginxMaps(rules: readonly RedirectRule[]): { moved: string[]; go
   const line = ({ path, isPattern }: RedirectRule, value: string) =>
     `    ${quoted(isPattern ? `~^${literalPattern(asRequested(path))}(?:/|\\z)` : asRequested(path))} ${value};`;
   return {
-    moved: rules.flatMap((rule) => (rule.to === null ? [] : [line(rule, quoted(rule.to))])),
+    moved: rules.flatMap((rule) => (rule.to === null ? [] : [line(rule, quoted(asTarget(rule.to)))])),
     gone: rules.flatMap((rule) => (rule.to === null ? [line(rule, '1')] : [])),
   };
 }
@@ -74,16 +76,21 @@ const literalPattern = (text: string): string => text.replace(/[\\^$.|?*+()[\]{}
 
 /** Apache: rules for mod_rewrite, in the configuration of a host or in \`.htaccess\`. */
 function writeApache(rules: readonly RedirectRule[]): string {
-  const literal = (text: string) => literalPattern(text).replaceAll(' ', '\\ ');
+  const literal = (text: string) =>
+    literalPattern(text)
+      .replaceAll(' ', '\\ ')
+      .replace(/\p{Cc}/gu, (sign) => `\\x${sign.charCodeAt(0).toString(16).padStart(2, '0')}`);
+  // Within quotation marks Apache undoes a backslash before a backslash or a quotation mark, and no other.
+  const quoted = (text: string) => `"${text.replace(/\\(?=[\\"])|"/g, '\\$&')}"`;
   // In what is put in, a percent sign and a dollar sign would stand for what was found.
-  const target = (to: string) => to.replace(/[%$]/g, '\\$&');
+  const target = (to: string) => asTarget(to).replace(/[%$]/g, '\\$&');
   const lines = rules.flatMap(({ path, to, isPattern }) => {
     const [name = '', ...query] = path.split('?');
     // The pattern sees the path without its escapes, and in a folder's own file without the slash.
     const pattern = `^/?${literal(name.replace(/^\//, ''))}${isPattern ? '(/.*)?' : '/?'}$`;
     return [
-      `RewriteCond %{QUERY_STRING} "^${query.length > 0 ? literal(query.join('?')) : ''}$"`,
-      to === null ? `RewriteRule "${pattern}" - [G,L]` : `RewriteRule "${pattern}" "${target(to)}" [R=301,L,NE,QSD]`,
+      `RewriteCond %{QUERY_STRING} ${quoted(`^${query.length > 0 ? literal(query.join('?')) : ''}$`)}`,
+      `RewriteRule ${quoted(pattern)} ${to === null ? '- [G,L]' : `${quoted(target(to))} [R=301,L,NE,QSD]`}`,
     ];
   });
   return `RewriteEngine On\n${lines.join('\n')}\n`;

@@ -2,9 +2,7 @@ import { z } from 'zod';
 import { type LabelId, NO_RULE, labelIdSchema } from '../model/access.ts';
 import {
   ABOUT,
-  type About,
   MAX_LABEL_NAME_LENGTH,
-  type LabelRule,
   MAX_LABELS,
   type PageLabel,
   isKind,
@@ -14,12 +12,14 @@ import {
 } from '../model/page-label.ts';
 import type { SiteNode } from '../model/node.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
-import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
 import { checkNarrowing } from './checks.ts';
-import { type Applied, defineOperation } from './definition.ts';
+import { defineOperation } from './definition.ts';
+import { fieldsBefore, thingsOfSettings } from './things.ts';
 
 const title = z.string().max(MAX_LABEL_NAME_LENGTH, `at most ${MAX_LABEL_NAME_LENGTH} characters`);
+
+const labels = thingsOfSettings('label', 'labels', { most: MAX_LABELS, code: 'label-too-many' });
 
 export const labelAddSchema = z.strictObject({
   name: z.literal('label.add'),
@@ -37,21 +37,16 @@ export const labelAdd = defineOperation({
   schema: labelAddSchema,
 
   apply(site, { label, after, title: given, rule, about }) {
-    const { labels } = site.settings;
-    if (labels.some((one) => one.id === label)) return refuse('label-exists', { label });
-    if (labels.length >= MAX_LABELS) return refuse('label-too-many', { limit: MAX_LABELS });
     const made: PageLabel = {
       id: label,
       name: given.trim(),
       rule: normalLabelRule(rule ?? {}),
       ...(about !== undefined && { about }),
     };
-    const before = after == null ? -1 : labels.findIndex((one) => one.id === after);
-    const at = after === undefined || (after !== null && before === -1) ? labels.length : before + 1;
-    return checkLabel(site, made) ?? withLabels(site, labels.toSpliced(at, 0, made), { name: 'label.remove', label });
+    return labels.checkNew(site, label) ?? checkLabel(site, made) ?? labels.add(site, made, after);
   },
 
-  cells: ({ label }) => [`label:${label}.there`],
+  cells: ({ label }) => labels.cellOfThere(label),
 
   words: ({ title: text, about }) => `added the ${about === undefined ? 'label' : 'kind'} ‘${text}’`,
 });
@@ -75,9 +70,8 @@ export const labelSet = defineOperation({
   schema: labelSetSchema,
 
   apply(site, { label, fields }) {
-    const { labels } = site.settings;
-    const was = labels.find((one) => one.id === label);
-    if (!was) return refuse('label-unknown', { label });
+    const was = labels.find(site, label);
+    if (!was) return labels.unknown(label);
     const about = fields.about === undefined ? was.about : (fields.about ?? undefined);
     const next: PageLabel = {
       id: label,
@@ -85,30 +79,23 @@ export const labelSet = defineOperation({
       rule: fields.rule ? normalLabelRule(fields.rule) : was.rule,
       ...(about !== undefined && { about }),
     };
-    const before: { title?: string; rule?: LabelRule; about?: About | null } = {};
-    if (next.name !== was.name) before.title = was.name;
-    if (JSON.stringify(next.rule) !== JSON.stringify(was.rule)) before.rule = was.rule;
-    if (about !== was.about) before.about = was.about ?? null;
-    if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
+    const before = fieldsBefore(was, next);
+    if (Object.keys(before).length === 0) return labels.set(site, was, was, before);
     return (
       checkLabel(site, next) ??
       (isKind(next) && !isKind(was) ? checkOnlyKind(site, label) : null) ??
-      withLabels(
-        site,
-        labels.map((one) => (one === was ? next : one)),
-        { name: 'label.set', label, fields: before },
-      )
+      labels.set(site, was, next, before)
     );
   },
 
-  cells: ({ label, fields }) => Object.keys(fields).map((field) => `label:${label}.${field}`),
+  cells: ({ label, fields }) => labels.cellsOfFields(label, fields),
 
   words: ({ label, fields }, site) => {
-    if (fields.title !== undefined) return `renamed the label ${named(site, label)} to ‘${fields.title}’`;
-    if (fields.rule !== undefined) return `set who can open what is labelled ${named(site, label)}`;
+    if (fields.title !== undefined) return `renamed the label ${labels.named(site, label)} to ‘${fields.title}’`;
+    if (fields.rule !== undefined) return `set who can open what is labelled ${labels.named(site, label)}`;
     return fields.about === null
-      ? `made ${named(site, label)} an ordinary label`
-      : `made ${named(site, label)} a kind of page`;
+      ? `made ${labels.named(site, label)} an ordinary label`
+      : `made ${labels.named(site, label)} a kind of page`;
   },
 });
 
@@ -119,28 +106,20 @@ export const labelRemove = defineOperation({
   schema: labelRemoveSchema,
 
   apply(site, { label }) {
-    const { labels } = site.settings;
-    const at = labels.findIndex((one) => one.id === label);
-    if (at === -1) return refuse('label-unknown', { label });
+    const was = labels.find(site, label);
+    if (!was) return labels.unknown(label);
     const bears = (access: { readonly labels: readonly LabelId[] } | null) => access?.labels.includes(label) === true;
     const count =
       site.nodes.count(({ access }) => bears(access)) +
       site.live.count(({ node }, id) => bears(node.access) && !bears(site.nodes.get(id)?.access ?? null));
     if (count > 0) return refuse('label-used', { label, count });
-    const { name, rule, about } = labels[at]!;
-    return withLabels(site, labels.toSpliced(at, 1), {
-      name: 'label.add',
-      label,
-      after: labels[at - 1]?.id ?? null,
-      title: name,
-      rule,
-      ...(about !== undefined && { about }),
-    });
+    const { name: title, rule, about } = was;
+    return labels.remove(site, was, { title, rule, ...(about !== undefined && { about }) });
   },
 
-  cells: ({ label }) => [`label:${label}.there`],
+  cells: ({ label }) => labels.cellOfThere(label),
 
-  words: ({ label }, site) => `removed the label ${named(site, label)}`,
+  words: ({ label }, site) => `removed the label ${labels.named(site, label)}`,
 });
 
 const checkLabel = (site: Site, { id, name, rule }: PageLabel): Refusal | null =>
@@ -153,13 +132,3 @@ function checkOnlyKind(site: Site, label: LabelId): Refusal | null {
   const page = [...site.nodes.values()].find(hasAnother);
   return page ? refuse('kind-twice', { page: page.id }) : null;
 }
-
-const withLabels = (site: Site, labels: readonly PageLabel[], inverse: Applied['inverse'][number]): Applied => ({
-  ok: true,
-  site: withSettings(site, { ...site.settings, labels }),
-  inverse: [inverse],
-  touched: [],
-});
-
-const named = (site: Site, label: LabelId): string =>
-  `‘${site.settings.labels.find((one) => one.id === label)?.name ?? 'that is not there'}’`;

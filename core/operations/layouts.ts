@@ -9,13 +9,13 @@ import {
   layoutSchema,
 } from '../model/layout.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
-import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
-import { type Applied, defineOperation } from './definition.ts';
+import { defineOperation } from './definition.ts';
+import { allBut, fieldsBefore, thingsOfSettings } from './things.ts';
 
 const title = z.string().max(MAX_LAYOUT_NAME_LENGTH, `at most ${MAX_LAYOUT_NAME_LENGTH} characters`);
 const fieldsSchema = layoutSchema.omit({ id: true, name: true }).extend({ title }).partial();
-type Fields = z.infer<typeof fieldsSchema>;
+const layouts = thingsOfSettings('layout', 'layouts', { most: MAX_LAYOUTS, code: 'layout-too-many' });
 
 export const layoutAddSchema = z.strictObject({
   name: z.literal('layout.add'),
@@ -31,18 +31,12 @@ export const layoutAdd = defineOperation({
   schema: layoutAddSchema,
 
   apply(site, { layout, after, title: name, fields = {} }) {
-    const { layouts } = site.settings;
-    if (layouts.some(({ id }) => id === layout)) return refuse('layout-exists', { layout });
-    if (layouts.length >= MAX_LAYOUTS) return refuse('layout-too-many', { limit: MAX_LAYOUTS });
-    const made: Layout = { ...(layouts[0] ?? STANDARD_LAYOUT), ...fields, id: layout, name: name.trim() };
-    const forbidden = checkLayout(site, made, layouts[0] ?? null);
-    if (forbidden) return forbidden;
-    const before = after == null ? -1 : layouts.findIndex(({ id }) => id === after);
-    const at = after === undefined || (after !== null && before === -1) ? layouts.length : before + 1;
-    return withLayouts(site, layouts.toSpliced(at, 0, made), { name: 'layout.remove', layout });
+    const [first] = site.settings.layouts;
+    const made: Layout = { ...(first ?? STANDARD_LAYOUT), ...fields, id: layout, name: name.trim() };
+    return layouts.checkNew(site, layout) ?? checkLayout(site, made, first ?? null) ?? layouts.add(site, made, after);
   },
 
-  cells: ({ layout }) => [`layout:${layout}.there`],
+  cells: ({ layout }) => layouts.cellOfThere(layout),
 
   words: ({ title: name }) => `added the layout ‘${name}’`,
 });
@@ -58,28 +52,18 @@ export const layoutSet = defineOperation({
   schema: layoutSetSchema,
 
   apply(site, { layout, fields: { title: name, ...fields } }) {
-    const was = site.settings.layouts.find(({ id }) => id === layout);
-    if (!was) return refuse('layout-unknown', { layout });
+    const was = layouts.find(site, layout);
+    if (!was) return layouts.unknown(layout);
     const next: Layout = { ...was, ...fields, name: name?.trim() ?? was.name };
-    const forbidden = checkLayout(site, next, was);
-    if (forbidden) return forbidden;
-    const before: Record<string, unknown> = {};
-    for (const key of Object.keys(next) as (keyof Layout)[])
-      if (JSON.stringify(next[key]) !== JSON.stringify(was[key])) before[key === 'name' ? 'title' : key] = was[key];
-    if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
-    return withLayouts(
-      site,
-      site.settings.layouts.map((one) => (one === was ? next : one)),
-      { name: 'layout.set', layout, fields: before as Fields },
-    );
+    return checkLayout(site, next, was) ?? layouts.set(site, was, next, fieldsBefore(was, next));
   },
 
-  cells: ({ layout, fields }) => Object.keys(fields).map((field) => `layout:${layout}.${field}`),
+  cells: ({ layout, fields }) => layouts.cellsOfFields(layout, fields),
 
   words: ({ layout, fields }, site) =>
     fields.title === undefined
-      ? `changed the layout ${named(site, layout)}`
-      : `renamed the layout ${named(site, layout)} to ‘${fields.title}’`,
+      ? `changed the layout ${layouts.named(site, layout)}`
+      : `renamed the layout ${layouts.named(site, layout)} to ‘${fields.title}’`,
 });
 
 export const layoutRemoveSchema = z.strictObject({ name: z.literal('layout.remove'), layout: layoutIdSchema });
@@ -89,25 +73,17 @@ export const layoutRemove = defineOperation({
   schema: layoutRemoveSchema,
 
   apply(site, { layout }) {
-    const { layouts } = site.settings;
-    const at = layouts.findIndex(({ id }) => id === layout);
-    if (at === -1) return refuse('layout-unknown', { layout });
-    if (layouts.length === 1) return refuse('layout-last', { layout });
+    const was = layouts.find(site, layout);
+    if (!was) return layouts.unknown(layout);
+    if (site.settings.layouts.length === 1) return refuse('layout-last', { layout });
     const count = pagesNaming(site, layout);
     if (count > 0) return refuse('layout-used', { layout, count });
-    const { id, name, ...fields } = layouts[at]!;
-    return withLayouts(site, layouts.toSpliced(at, 1), {
-      name: 'layout.add',
-      layout: id,
-      after: layouts[at - 1]?.id ?? null,
-      title: name,
-      fields: fields as Fields,
-    });
+    return layouts.remove(site, was, { title: was.name, fields: allBut(was, 'id', 'name') });
   },
 
-  cells: ({ layout }) => [`layout:${layout}.there`],
+  cells: ({ layout }) => layouts.cellOfThere(layout),
 
-  words: ({ layout }, site) => `removed the layout ${named(site, layout)}`,
+  words: ({ layout }, site) => `removed the layout ${layouts.named(site, layout)}`,
 });
 
 /** How many pages name the layout as their own: drafted, removed, or live and not drafted so. */
@@ -124,13 +100,3 @@ function checkLayout(site: Site, layout: Layout, before: Layout | null): Refusal
       return refuse('menu-unknown', { menu });
   return null;
 }
-
-const withLayouts = (site: Site, layouts: readonly Layout[], inverse: Applied['inverse'][number]): Applied => ({
-  ok: true,
-  site: withSettings(site, { ...site.settings, layouts }),
-  inverse: [inverse],
-  touched: [],
-});
-
-const named = (site: Site, layout: string): string =>
-  `‘${site.settings.layouts.find(({ id }) => id === layout)?.name ?? 'that is not there'}’`;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type LayoutId, type MenuSlot, MENU_SLOTS } from '../model/layout.ts';
+import { type MenuSlot, MENU_SLOTS } from '../model/layout.ts';
 import {
   MAX_MENU_NAME_LENGTH,
   MAX_ENTRIES,
@@ -16,11 +16,11 @@ import { type Refusal, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import { MAX_DEPTH, type Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
-import type { Operation } from './operation.ts';
+import { allBut, fieldsBefore, thingsOfSettings } from './things.ts';
 
 const title = z.string().max(MAX_MENU_NAME_LENGTH, `at most ${MAX_MENU_NAME_LENGTH} characters`);
 const fieldsSchema = menuSchema.omit({ id: true, name: true }).extend({ title }).partial();
-type Fields = z.infer<typeof fieldsSchema>;
+const menus = thingsOfSettings('menu', 'menus', { most: MAX_MENUS, code: 'menu-too-many' });
 
 export const menuAddSchema = z.strictObject({
   name: z.literal('menu.add'),
@@ -38,31 +38,15 @@ export const menuAdd = defineOperation({
   schema: menuAddSchema,
 
   apply(site, { menu, after, title: given, fields = {}, slots = [] }) {
-    const { menus } = site.settings;
-    if (menus.some(({ id }) => id === menu)) return refuse('menu-exists', { menu });
-    if (menus.length >= MAX_MENUS) return refuse('menu-too-many', { limit: MAX_MENUS });
     const made = normal({ ...newMenu(menu, given.trim()), ...fields });
-    const before = after == null ? -1 : menus.findIndex(({ id }) => id === after);
-    const at = after === undefined || (after !== null && before === -1) ? menus.length : before + 1;
-    const forbidden = checkMenu(site, made, null);
-    if (forbidden) return forbidden;
-    const layouts = site.settings.layouts.map((layout) => {
-      const mine = slots.filter(([id]) => id === layout.id);
-      return mine.length === 0
-        ? layout
-        : { ...layout, menus: { ...layout.menus, ...Object.fromEntries(mine.map(([, slot]) => [slot, menu])) } };
-    });
-    return applied(
-      withSettings(site, {
-        ...site.settings,
-        menus: menus.toSpliced(at, 0, made),
-        layouts: slots.length === 0 ? site.settings.layouts : layouts,
-      }),
-      { name: 'menu.remove', menu },
+    return (
+      menus.checkNew(site, menu) ??
+      checkMenu(site, made, null) ??
+      inSlots(menus.add(site, made, after), slots, menu)
     );
   },
 
-  cells: ({ menu }) => [`menu:${menu}.there`],
+  cells: ({ menu }) => menus.cellOfThere(menu),
 
   words: ({ title: text }) => `added the menu ‘${text}’`,
 });
@@ -79,8 +63,8 @@ export const menuSet = defineOperation({
   schema: menuSetSchema,
 
   apply(site, { menu, fields: { title: text, ...fields } }) {
-    const was = site.settings.menus.find(({ id }) => id === menu);
-    if (!was) return refuse('menu-unknown', { menu });
+    const was = menus.find(site, menu);
+    if (!was) return menus.unknown(menu);
     const next: Menu = { ...was, ...fields, name: text?.trim() ?? was.name };
     return checkMenu(site, next, was) ?? changedMenu(site, was, next);
   },
@@ -109,37 +93,17 @@ export const menuRemove = defineOperation({
   schema: menuRemoveSchema,
 
   apply(site, { menu }) {
-    const { menus, layouts } = site.settings;
-    const at = menus.findIndex(({ id }) => id === menu);
-    if (at === -1) return refuse('menu-unknown', { menu });
-    const slots: [LayoutId, MenuSlot][] = layouts.flatMap((layout) =>
-      MENU_SLOTS.filter((slot) => layout.menus[slot] === menu).map((slot): [LayoutId, MenuSlot] => [layout.id, slot]),
+    const was = menus.find(site, menu);
+    if (!was) return menus.unknown(menu);
+    const slots = site.settings.layouts.flatMap((layout) =>
+      MENU_SLOTS.filter((slot) => layout.menus[slot] === menu).map((slot): Slot => [layout.id, slot]),
     );
-    const left = layouts.map((layout) => {
-      const mine = slots.filter(([id]) => id === layout.id);
-      return mine.length === 0
-        ? layout
-        : { ...layout, menus: { ...layout.menus, ...Object.fromEntries(mine.map(([, slot]) => [slot, null])) } };
-    });
-    const { id, name, ...fields } = menus[at]!;
-    return applied(
-      withSettings(site, {
-        ...site.settings,
-        menus: menus.toSpliced(at, 1),
-        layouts: slots.length === 0 ? layouts : left,
-      }),
-      {
-        name: 'menu.add',
-        menu: id,
-        after: menus[at - 1]?.id ?? null,
-        title: name,
-        fields: fields as Fields,
-        ...(slots.length > 0 && { slots }),
-      },
-    );
+    const again = { title: was.name, fields: allBut(was, 'id', 'name'), ...(slots.length > 0 && { slots }) };
+    const removed = menus.remove(site, was, again);
+    return inSlots(removed, slots, null);
   },
 
-  cells: ({ menu }) => [`menu:${menu}.there`],
+  cells: ({ menu }) => menus.cellOfThere(menu),
 
   words: ({ menu }, site) => `removed the menu ${namedMenu(site, menu)}`,
 });
@@ -147,16 +111,22 @@ export const menuRemove = defineOperation({
 /** The site with the menu in place of the one before; the same site where nothing differs. */
 export function changedMenu(site: Site, was: Menu, given: Menu): Applied {
   const next = normal(given);
-  const before: Record<string, unknown> = {};
-  for (const key of Object.keys(next) as (keyof Menu)[])
-    if (JSON.stringify(next[key]) !== JSON.stringify(was[key])) before[key === 'name' ? 'title' : key] = was[key];
-  if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
-  const menus = site.settings.menus.map((one) => (one === was ? next : one));
-  return applied(withSettings(site, { ...site.settings, menus }), {
-    name: 'menu.set',
-    menu: was.id,
-    fields: before as Fields,
+  return menus.set(site, was, next, fieldsBefore(was, next));
+}
+
+type Slot = [layout: string, slot: MenuSlot];
+
+/** The same, with a menu, or none, in these slots of layouts. */
+function inSlots(applied: Applied, slots: readonly Slot[], menu: Menu['id'] | null): Applied {
+  if (slots.length === 0) return applied;
+  const { site } = applied;
+  const layouts = site.settings.layouts.map((layout) => {
+    const mine = slots.filter(([id]) => id === layout.id);
+    return mine.length === 0
+      ? layout
+      : { ...layout, menus: { ...layout.menus, ...Object.fromEntries(mine.map(([, slot]) => [slot, menu])) } };
   });
+  return { ...applied, site: withSettings(site, { ...site.settings, layouts }) };
 }
 
 /** What a menu breaks, or null. What it had before is not questioned: pages and audiences may be gone by now. */
@@ -195,7 +165,4 @@ const normal = (menu: Menu): Menu =>
 const cellOf = (field: string): string =>
   field === 'arranged' || field === 'exceptions' || field === 'extras' ? 'entries' : field;
 
-const applied = (site: Site, inverse: Operation): Applied => ({ ok: true, site, inverse: [inverse], touched: [] });
-
-export const namedMenu = (site: Site, menu: string): string =>
-  `‘${site.settings.menus.find(({ id }) => id === menu)?.name ?? 'that is not there'}’`;
+export const namedMenu = (site: Site, menu: string): string => menus.named(site, menu);

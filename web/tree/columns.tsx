@@ -1,4 +1,5 @@
 import { format, parseISO } from 'date-fns';
+import { PAGE_CHECKS } from '#core/checks/page-checks.ts';
 import { leadsTo } from '#core/derive/menu.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { kindAmong } from '#core/model/page-label.ts';
@@ -11,7 +12,7 @@ import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
 import { PLAN_COLUMNS, SHARED_COLUMNS } from './plan-columns.tsx';
 import { liveAddress } from './live-address.ts';
-import { DIFFERENCE_WORDS, FAULT_WORDS, LACK_WORDS, STATE_WORDS } from './words.ts';
+import { DIFFERENCE_WORDS, FAULT_WORDS, STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;
 
@@ -196,7 +197,7 @@ export const COLUMNS: Readonly<Record<Exclude<ColumnSet, 'access' | 'menus'>, re
       values: ({ derived, findings }, row) => {
         const found = findings.ofPages?.get(derived.outline.nodes[row]!.id) ?? [];
         return [
-          found.map(({ fault }, at) => (at === 0 ? LACK_WORDS[fault] : LACK_WORDS[fault].toLowerCase())).join(', '),
+          found.map(({ fault }, at) => (at === 0 ? PAGE_CHECKS[fault].called : PAGE_CHECKS[fault].called.toLowerCase())).join(', '),
         ];
       },
       cell: ([words]) => (

@@ -1,5 +1,4 @@
 import type { LinkFault, LinkFinding } from '#core/checks/link-findings.ts';
-import type { PageFault } from '#core/checks/page-checks.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
@@ -71,13 +70,6 @@ export const FAULT_WORDS: Readonly<Record<LinkFault, string>> = {
   missing: 'Outside page not found',
   'no answer': 'Outside page does not answer',
   moved: 'Outside page moved',
-};
-
-export const LACK_WORDS: Readonly<Record<PageFault, string>> = {
-  'no text': 'Empty page',
-  'no way': 'Nothing leads there',
-  'no description': 'No description',
-  'same title': 'Title used twice',
 };
 
 /** What a link leads to, in short. */

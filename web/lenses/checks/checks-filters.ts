@@ -1,7 +1,7 @@
 import { LINK_FAULTS } from '#core/checks/link-findings.ts';
 import type { FilterField } from '#core/derive/filters.ts';
-import { PAGE_FAULTS } from '#core/checks/page-checks.ts';
-import { FAULT_WORDS, LACK_WORDS } from '../../tree/words.ts';
+import { PAGE_CHECKS, PAGE_FAULTS } from '#core/checks/page-checks.ts';
+import { FAULT_WORDS } from '../../tree/words.ts';
 
 /** Links and pages have faults of different names, so that one look finds either. */
 const hasFault: FilterField['matches'] = ({ derived, faults }, row, value) =>
@@ -20,7 +20,7 @@ export const CHECKS_FILTERS: readonly FilterField[] = [
     key: 'lacks',
     name: 'The page',
     kind: 'one-of',
-    values: PAGE_FAULTS.map((value) => ({ value, words: LACK_WORDS[value] })),
+    values: PAGE_FAULTS.map((value) => ({ value, words: PAGE_CHECKS[value].called })),
     matches: hasFault,
   },
 ];

@@ -1,12 +1,12 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
-import type { PageFinding } from '#core/checks/page-checks.ts';
+import { PAGE_CHECKS, type PageFinding } from '#core/checks/page-checks.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { useLinkLook } from '../../api/links.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
-import { FAULT_WORDS, LACK_WORDS, linkTargetWords } from '../../tree/words.ts';
+import { FAULT_WORDS, linkTargetWords } from '../../tree/words.ts';
 import { findingWords, lackWords, outsideWords, settingsLinkWords } from './finding-words.ts';
 
 /** So many pages with findings are listed. */
@@ -57,7 +57,7 @@ function OneLack({ finding }: { readonly finding: PageFinding }) {
   const { site } = useWorkbench();
   return (
     <li className="py-2">
-      <p className="font-medium text-attention">{LACK_WORDS[finding.fault]}</p>
+      <p className="font-medium text-attention">{PAGE_CHECKS[finding.fault].called}</p>
       <p className="text-small text-quiet">
         {lackWords(site, finding)} {finding.other !== null && <ShowPage page={finding.other} />}
       </p>
@@ -103,7 +103,7 @@ function Others({ page }: { readonly page: PageId | null }) {
     if (id === page) return [];
     const words = [
       ...(findings.ofLinks?.get(id) ?? []).map(({ fault }) => FAULT_WORDS[fault]),
-      ...(findings.ofPages?.get(id) ?? []).map(({ fault }) => LACK_WORDS[fault]),
+      ...(findings.ofPages?.get(id) ?? []).map(({ fault }) => PAGE_CHECKS[fault].called),
     ];
     return words.length === 0 ? [] : [[id, words]];
   });

@@ -1,5 +1,5 @@
 import type { LinkFinding } from '#core/checks/link-findings.ts';
-import type { PageFinding } from '#core/checks/page-checks.ts';
+import { PAGE_CHECKS, type PageFinding } from '#core/checks/page-checks.ts';
 import type { SettingsLink } from '#core/checks/settings-links.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -25,21 +25,8 @@ export function findingWords(site: Site, { to, fault, says }: LinkFinding): stri
 
 /** What a page lacks and what can be done, as a sentence. */
 export function lackWords(site: Site, { fault, other }: PageFinding): string {
-  switch (fault) {
-    case 'no text':
-      return 'It has no text, and lists no pages. Write its text in the Write lens, or hide it until it has one.';
-    case 'no way':
-      return 'No menu, list or text leads to it. Put it in menus, or link to it.';
-    case 'no description':
-      return 'Search engines choose their own words for it. Describe it in the Write lens.';
-    case 'same title': {
-      const node = other === null ? undefined : site.nodes.get(other);
-      const which = node
-        ? `Another page has the title ‘${textIn(node.title, site.settings.language)}’ too.`
-        : 'Another page had its title.';
-      return `${which} In browser tabs and search results the two look the same.`;
-    }
-  }
+  const node = other === null ? undefined : site.nodes.get(other);
+  return PAGE_CHECKS[fault].words(node ? textIn(node.title, site.settings.language) : null);
 }
 
 /** What an outside address said, and what can be done. */

@@ -1,0 +1,67 @@
+import { request } from 'node:http';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { pathOfOldAddress } from '#core/carryover/old-address.ts';
+import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
+import { type RunningNginx, startNginx } from '../testing/nginx.ts';
+
+/** Old addresses as they were asked for, and where each leads. */
+const MOVED: readonly [asked: string, to: string][] = [
+  ['/courses.php?id=3', '/courses'],
+  ['/%C3%BCber', '/about'],
+  ['/a%26b', '/a-and-b'],
+  ['/a%2Fb%3Fc', '/slashed'],
+  ['/100%25', '/all'],
+  ['/with%20space', '/spaced'],
+  ['/quote%22d;%7D', '/quoted'],
+  ['/back%5Cslash', '/slanted'],
+  ['/line%0Aserver_name%20x', '/broken'],
+  ['/$host', '/dollar'],
+  ['/~tilde', '/wave'],
+];
+const rules: RedirectRule[] = [
+  ...MOVED.map(([asked, to]) => ({ address: asked, path: pathOfOldAddress(asked), to: `https://new.example${to}` })),
+  { address: '/gone%22', path: pathOfOldAddress('/gone%22'), to: null },
+  { address: '/odd', path: '/odd', to: 'https://new.example/a"b\nX-Hostile: yes' },
+];
+
+let nginx: RunningNginx;
+beforeAll(async () => {
+  const program = process.env.SPUR_TEST_NGINX;
+  if (!program) throw new Error('This test needs nginx: run it by `npm test -- --project server`.');
+  const [, http = '', server = ''] = writeRedirects('redirects.nginx', rules).split(/# In the (?:http|server) block:\n/);
+  nginx = await startNginx(program, http, server);
+});
+afterAll(() => nginx?.close());
+
+/** What is answered to a path that is sent as it stands. */
+const ask = (path: string): Promise<{ status: number; location: string | undefined; hostile: unknown }> =>
+  new Promise((resolve, reject) => {
+    const { hostname, port } = new URL(nginx.origin);
+    request({ hostname, port, path }, (answer) => {
+      answer.resume();
+      const { location, 'x-hostile': hostile } = answer.headers;
+      resolve({ status: answer.statusCode!, location, hostile });
+    })
+      .on('error', reject)
+      .end();
+  });
+
+describe('redirects as rules for nginx, in nginx', () => {
+  it.each(MOVED)('lead from %s to %s', async (asked, to) =>
+    expect(await ask(asked)).toMatchObject({ status: 301, location: `https://new.example${to}` }),
+  );
+
+  it('say what is gone, and lead from no other address', async () => {
+    expect((await ask('/gone%22')).status).toBe(410);
+    for (const path of ['/server_name', '/host', '/quote', '/courses.php', '/line'])
+      expect([path, (await ask(path)).status]).toEqual([path, 404]);
+  });
+
+  it('put nothing into an answer but where it leads', async () => {
+    expect(await ask('/odd')).toEqual({
+      status: 301,
+      location: 'https://new.example/a%22b%0AX-Hostile:%20yes',
+      hostile: undefined,
+    });
+  });
+});
