@@ -7,10 +7,10 @@ export const noDescription: PageCheck = {
   called: 'No description',
   words: () => 'Search engines choose their own words for it. Describe it in the Write lens.',
   find: ({ site, derived: { outline }, read, isPublic }) => {
-  const heldBack = heldBackRows(outline, site.settings, 'engines');
-  return read.flatMap((row) => {
-    const isShown = isPublic(row) && heldBack[row] === -1;
-    return isShown && textIn(outline.nodes[row]!.description, site.settings.language) === '' ? [{ row }] : [];
-  });
-},
+    const heldBack = heldBackRows(outline, site.settings, 'engines');
+    return read.flatMap((row) => {
+      const isShown = isPublic(row) && heldBack[row] === -1;
+      return isShown && textIn(outline.nodes[row]!.description, site.settings.language) === '' ? [{ row }] : [];
+    });
+  },
 };

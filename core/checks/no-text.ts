@@ -6,8 +6,8 @@ export const noText: PageCheck = {
   called: 'Empty page',
   words: () => 'It has no text, and lists no pages. Write its text in the Write lens, or hide it until it has one.',
   find: ({ site, derived, read }) =>
-  read.flatMap((row) => {
-    const { id, content } = derived.outline.nodes[row]!;
-    return content === null && listedBelow(site, id, derived).length === 0 ? [{ row }] : [];
-  }),
+    read.flatMap((row) => {
+      const { id, content } = derived.outline.nodes[row]!;
+      return content === null && listedBelow(site, id, derived).length === 0 ? [{ row }] : [];
+    }),
 };

@@ -8,17 +8,17 @@ export const sameTitle: PageCheck = {
   words: (other) =>
     `${other === null ? 'Another page had its title.' : `Another page has the title ‘${other}’ too.`} In browser tabs and search results the two look the same.`,
   find: ({ site, derived: { outline }, read }) => {
-  const rowsOf = new Map<string, number[]>();
-  for (const row of read) {
-    const title = foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language));
-    const rows = rowsOf.get(title);
-    if (rows) rows.push(row);
-    else rowsOf.set(title, [row]);
-  }
-  return [...rowsOf.values()].flatMap((rows) =>
-    rows.length === 1
-      ? []
-      : rows.map((row) => ({ row, other: outline.nodes[row === rows[0] ? rows[1]! : rows[0]!]!.id })),
-  );
-},
+    const rowsOf = new Map<string, number[]>();
+    for (const row of read) {
+      const title = foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language));
+      const rows = rowsOf.get(title);
+      if (rows) rows.push(row);
+      else rowsOf.set(title, [row]);
+    }
+    return [...rowsOf.values()].flatMap((rows) =>
+      rows.length === 1
+        ? []
+        : rows.map((row) => ({ row, other: outline.nodes[row === rows[0] ? rows[1]! : rows[0]!]!.id })),
+    );
+  },
 };

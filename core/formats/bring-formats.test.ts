@@ -15,7 +15,10 @@ const rowsOf = (text: string) => {
 
 it('a cell that a spreadsheet would work out is written as text, and comes back as it was', () => {
   const cells = ['=1+1', '+44 20', '-3', '@here', "'=1", "''@x", "it's", 'a=b'];
-  const text = writeCsvTable(['cell'], cells.map((cell) => [cell]));
+  const text = writeCsvTable(
+    ['cell'],
+    cells.map((cell) => [cell]),
+  );
   expect(text.split('\r\n').slice(1, 5)).toEqual(["'=1+1", "'+44 20", "'-3", "'@here"]);
   const table = readCsvTable(text);
   expect(table.ok && table.rows.map((row) => row.cells[0])).toEqual(cells);

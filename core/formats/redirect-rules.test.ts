@@ -46,7 +46,9 @@ describe('redirects', () => {
     ];
     const apache = writeRedirects('redirects.apache', hostile);
     expect(apache.trimEnd().split('\n')).toHaveLength(1 + 2 * hostile.length);
-    expect(apache).toContain('RewriteRule "^/?a\\"\\x0aDeny\\ from\\ all\\x0a\\"/?$" "https://new.example/\\%22\\%0A}"');
+    expect(apache).toContain(
+      'RewriteRule "^/?a\\"\\x0aDeny\\ from\\ all\\x0a\\"/?$" "https://new.example/\\%22\\%0A}"',
+    );
     // A backslash and a quotation mark, as Apache reads them: \\"
     expect(apache).toContain('RewriteRule "^/?b\\\\\\\\\\"x/?$" - [G,L]');
     const nginx = writeRedirects('redirects.nginx', hostile);

@@ -41,9 +41,11 @@ export const NGINX_DOLLAR = 'geo $spur_dollar { default "$"; }';
 
 /** The lines of two maps of nginx by the address as it is requested: where what has moved is, and what is gone. */
 export function nginxMaps(rules: readonly RedirectRule[]): { moved: string[]; gone: string[] } {
-  const quoted = (text: string) => `"${text.replace(/[\\"]/g, '\\$&').replaceAll('$', '${spur_dollar}')}"`;
+  // Only the second half of a line may hold variables: in the first a dollar sign is one.
+  const key = (text: string) => `"${text.replace(/[\\"]/g, '\\$&')}"`;
+  const quoted = (text: string) => key(text).replaceAll('$', '${spur_dollar}');
   const line = ({ path, isPattern }: RedirectRule, value: string) =>
-    `    ${quoted(isPattern ? `~^${literalPattern(asRequested(path))}(?:/|\\z)` : asRequested(path))} ${value};`;
+    `    ${key(isPattern ? `~^${literalPattern(asRequested(path))}(?:/|\\z)` : asRequested(path))} ${value};`;
   return {
     moved: rules.flatMap((rule) => (rule.to === null ? [] : [line(rule, quoted(asTarget(rule.to)))])),
     gone: rules.flatMap((rule) => (rule.to === null ? [line(rule, '1')] : [])),

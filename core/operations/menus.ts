@@ -40,9 +40,7 @@ export const menuAdd = defineOperation({
   apply(site, { menu, after, title: given, fields = {}, slots = [] }) {
     const made = normal({ ...newMenu(menu, given.trim()), ...fields });
     return (
-      menus.checkNew(site, menu) ??
-      checkMenu(site, made, null) ??
-      inSlots(menus.add(site, made, after), slots, menu)
+      menus.checkNew(site, menu) ?? checkMenu(site, made, null) ?? inSlots(menus.add(site, made, after), slots, menu)
     );
   },
 

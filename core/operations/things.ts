@@ -1,6 +1,11 @@
 import { type Refusal, type RefusalCode, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
-import type { Settings, Site } from '../model/site.ts';
+import type { Audience } from '../model/audience.ts';
+import type { Fact } from '../model/fact.ts';
+import type { Layout } from '../model/layout.ts';
+import type { Menu } from '../model/menu.ts';
+import type { PageLabel } from '../model/page-label.ts';
+import type { Site } from '../model/site.ts';
 import type { Applied } from './definition.ts';
 import type { Operation } from './operation.ts';
 
@@ -94,17 +99,23 @@ export class Things<Thing extends { readonly id: string }> {
     Object.keys(fields).map((field) => `${this.#is.kind}:${id}.${field}`);
 }
 
-type Lists = { [Part in keyof Settings]: Settings[Part] extends readonly (infer Thing)[] ? Thing : never };
+interface Lists {
+  readonly audiences: Audience;
+  readonly labels: PageLabel;
+  readonly menus: Menu;
+  readonly layouts: Layout;
+  readonly facts: Fact;
+}
 
 /** Things that stand in the settings of a site. */
-export const thingsOfSettings = <Part extends 'audiences' | 'labels' | 'menus' | 'layouts' | 'facts'>(
+export const thingsOfSettings = <Part extends keyof Lists>(
   kind: Kind,
   part: Part,
   limit: { readonly most: number; readonly code: RefusalCode },
 ): Things<Lists[Part]> =>
   new Things<Lists[Part]>({
     kind,
-    listIn: ({ settings }) => settings[part] as unknown as readonly Lists[Part][],
+    listIn: ({ settings }) => settings[part] as readonly Lists[Part][],
     withList: (site, list) => withSettings(site, { ...site.settings, [part]: list }),
     nameOf: ({ name }) => name,
     limit,

@@ -1,12 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { Browser } from './browser.ts';
-import { pause } from './screen.ts';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What can be otherwise in the dark. */
 const RULES_OF_COLOUR = { type: 'rule', values: ['color-contrast'] };
+
+/** Waits until the colours have passed into each other, and nothing else moves that comes to an end. */
+const AT_REST = `
+  const done = arguments[0];
+  const moves = () => document.getAnimations().some((one) =>
+    one.playState === 'running' && one.effect?.getComputedTiming().iterations !== Infinity);
+  const look = () => moves() ? requestAnimationFrame(look) : done();
+  requestAnimationFrame(() => requestAnimationFrame(look));`;
 
 /**
  * What axe finds on what shows, in light and in dark: WCAG 2.2 A and AA and its best practices, as one line a fault. Where
@@ -19,8 +26,7 @@ export async function accessibilityFaults(browser: Browser): Promise<string[]> {
   const found: string[] = [];
   for (const scheme of ['light', 'dark'] as const) {
     await browser.prefer(scheme);
-    // Colours pass into each other for a moment.
-    await pause(250);
+    await browser.driver.executeAsyncScript(AT_REST);
     const faults: string[] = await browser.driver.executeAsyncScript(
       `const [rules, done] = arguments;
       axe.run(document.querySelector('[role=dialog]') ?? document, { runOnly: rules, resultTypes: ['violations'] }).then((found) =>

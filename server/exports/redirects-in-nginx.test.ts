@@ -28,7 +28,9 @@ let nginx: RunningNginx;
 beforeAll(async () => {
   const program = process.env.SPUR_TEST_NGINX;
   if (!program) throw new Error('This test needs nginx: run it by `npm test -- --project server`.');
-  const [, http = '', server = ''] = writeRedirects('redirects.nginx', rules).split(/# In the (?:http|server) block:\n/);
+  const [, http = '', server = ''] = writeRedirects('redirects.nginx', rules).split(
+    /# In the (?:http|server) block:\n/,
+  );
   nginx = await startNginx(program, http, server);
 });
 afterAll(() => nginx?.close());

@@ -102,7 +102,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
 
 /** What is carried, beside the pointer. */
 function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLParagraphElement> }) {
-  const { site, lens } = useWorkbench();
+  const { site, lensParts } = useWorkbench();
   const [first] = drag.moved;
   if (first === undefined) return null;
   const below = drag.moved.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
@@ -118,7 +118,7 @@ function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLPar
       {drag.moved.length === 1 ? title : pages(drag.moved.length)}
       <span className="font-normal text-quiet">
         {andBelow(below)}
-        {lens === 'menus' && ' · moves the page'}
+        {lensParts.dragNote && ` · ${lensParts.dragNote}`}
       </span>
     </p>
   );

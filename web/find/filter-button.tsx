@@ -2,7 +2,6 @@ import { ListFilter, Trash2 } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { COMMON_FILTERS, type FilterField, isAsking } from '#core/derive/filters.ts';
 import { useLatestChanges } from '../api/find.ts';
-import { LENS_FILTERS } from '../lenses/lens-filters.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Popover } from '../ui/popover.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -10,7 +9,7 @@ import { useSavedFilters } from './saved-filters.ts';
 
 /** Opens the filters: those of every lens, those of this one, and the saved ones. */
 export function FilterButton() {
-  const { filter, lens } = useWorkbench();
+  const { filter, lensParts } = useWorkbench();
   const count = Object.keys(filter).length;
   return (
     <Popover
@@ -23,7 +22,7 @@ export function FilterButton() {
         </Button>
       }
     >
-      <Fields fields={LENS_FILTERS[lens]} />
+      <Fields fields={lensParts.filters} />
       <Fields fields={COMMON_FILTERS} />
       <Saved />
     </Popover>

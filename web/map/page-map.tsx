@@ -33,7 +33,6 @@ import { measure } from './measure.ts';
 import { Minimap } from './minimap.tsx';
 import { NamesLayer } from './names-layer.tsx';
 import { nodeData } from './node-data.ts';
-import { notesOf } from './map-notes.ts';
 import { RailsLayer } from './rails-layer.tsx';
 import { type DrawnMap, useMapLayout } from './use-map-layout.ts';
 import { useDirection } from './use-direction.ts';
@@ -49,14 +48,15 @@ const LARGE = 3000;
 /** The tree as a diagram. What is selected, open and looked for is the same as in the sheet. */
 export function PageMap() {
   const workbench = useWorkbench();
-  const { site, derived, lens, open, found, editing, past, selection, moment, feedback, guest, latest } = workbench;
+  const { site, derived, lensParts, open, found, editing, past, selection, moment, feedback, guest, latest } =
+    workbench;
   const [direction] = useDirection();
   const [exported, setExported] = useState<Area | null>(null);
   const adding = editing?.kind === 'add' ? editing : null;
   // A large map follows a moment later, in a piece of work of its own.
   const shownNow = useMemo(
-    () => ({ site, derived, open, found, past, adding, lens, moment, feedback, guest }),
-    [site, derived, open, found, past, adding, lens, moment, feedback, guest],
+    () => ({ site, derived, open, found, past, adding, lensParts, moment, feedback, guest }),
+    [site, derived, open, found, past, adding, lensParts, moment, feedback, guest],
   );
   const shownLater = useDeferredValue(shownNow);
   const shown = derived.outline.nodes.length > LARGE ? shownLater : shownNow;
@@ -67,7 +67,7 @@ export function PageMap() {
         derived: shown.derived,
         rows: shown.found ? shown.found.rows : visibleRows(shown.derived.outline, shown.open),
         marks: shown.past?.comparison.earlier ?? null,
-        noteOf: notesOf(shown),
+        noteOf: shown.lensParts.notesOf?.(shown),
         adding: shown.adding,
         measure,
       }),

@@ -5,6 +5,7 @@ import type { Verdict } from '#core/model/feedback.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { SiteStore } from '../api/site-store.ts';
+import { GUEST_LENS } from '../lenses/plan/guest-lens.tsx';
 import { useSelection } from '../workbench/use-selection.ts';
 import { useViewParameters } from '../workbench/view-parameters.ts';
 import { TREE_VIEW } from '../workbench/lenses.ts';
@@ -55,7 +56,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     ...parameters,
     ...selected,
     lens: 'plan',
-    columnSet: 'shared',
+    lensParts: GUEST_LENS,
     feedback: null,
     findings: NOTHING_FOUND,
     settingsFindings: [],

@@ -1,12 +1,9 @@
 import { useMemo } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
-import { isKind } from '#core/model/page-label.ts';
 import type { Site } from '#core/model/site.ts';
-import type { ColumnSet } from '../workbench/lenses.ts';
-import { accessColumns } from './access-columns.tsx';
-import { menuColumns } from './menu-columns.tsx';
-import { COLUMNS, type Column, WRITE_WITHOUT_KINDS } from './columns.tsx';
+import type { ColumnSet } from '../lenses/lens-definition.ts';
+import type { Column } from './columns.tsx';
 
 const layoutSchema = z.object({
   order: z.array(z.string()).max(100),
@@ -31,8 +28,8 @@ export function useColumnLayout(
   readonly layout: ColumnLayout;
   readonly setLayout: (layout: ColumnLayout) => void;
 } {
-  const [layout, setLayout] = usePreference(`columns.${set}`, layoutSchema, AS_AT_FIRST);
-  const columnsOfSet = columnsOf(set, site);
+  const [layout, setLayout] = usePreference(`columns.${set.key}`, layoutSchema, AS_AT_FIRST);
+  const columnsOfSet = set.of(site);
   const all = useMemo(() => {
     const place = (column: Column) => {
       const at = layout.order.indexOf(column.key);
@@ -42,20 +39,6 @@ export function useColumnLayout(
   }, [columnsOfSet, layout.order]);
   const columns = useMemo(() => all.filter((one) => !layout.hidden.includes(one.key)), [all, layout.hidden]);
   return { columns, all, layout, setLayout };
-}
-
-/** The columns of a set; the same list while the site's settings are the same, so that an edit does not draw every row anew. */
-function columnsOf(set: ColumnSet, site: Site): readonly Column[] {
-  switch (set) {
-    case 'access':
-      return accessColumns(site);
-    case 'menus':
-      return menuColumns(site);
-    case 'write':
-      return site.settings.labels.some(isKind) ? COLUMNS.write : WRITE_WITHOUT_KINDS;
-    default:
-      return COLUMNS[set];
-  }
 }
 
 /** In a sheet narrower than this the person's own widths do not count. */

@@ -32,11 +32,11 @@ import { useWidth } from '../ui/use-width.ts';
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {
   const workbench = useWorkbench();
-  const { derived, columnSet, selection, open, found, isFlat, editing, run, mayEdit, latest } = workbench;
+  const { derived, lensParts, selection, open, found, isFlat, editing, run, mayEdit, latest } = workbench;
   const { outline } = derived;
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
-  const { columns, layout } = useColumnLayout(columnSet, workbench.site);
+  const { columns, layout } = useColumnLayout(lensParts.columns, workbench.site);
   const [measureWidth, width] = useWidth();
   const shownColumns = useMemo(() => columnsWithRoom(columns, layout, width), [columns, layout, width]);
 

@@ -1,7 +1,5 @@
 export const LENSES = ['plan', 'write', 'access', 'menus', 'publish', 'checks'] as const;
 export type Lens = (typeof LENSES)[number];
-/** Each lens has columns of its own, and so has a plan that is seen by a link. */
-export type ColumnSet = Lens | 'shared';
 
 /** The ways to see the tree: as rows, as a diagram, or both beside each other. */
 export const VIEWS = ['sheet', 'map', 'split'] as const;

@@ -1,6 +1,5 @@
 import {
   ArchiveRestore,
-  ArchiveX,
   Columns2,
   Copy,
   CornerDownRight,
@@ -146,7 +145,8 @@ function ViewActions() {
 }
 
 function SelectionActions() {
-  const { site, store, chosen, selection, select, run, lens, mayEdit, mayPublish, setDialog } = useWorkbench();
+  const { site, store, chosen, selection, select, run, lensParts, mayEdit, mayPublish, setDialog } = useWorkbench();
+  const { SelectionActions } = lensParts;
   const tops = topmost(site, chosen);
   const below = tops.reduce((count, id) => count + branchOf(site, id).length - 1, 0);
   const set = (fields: { inMenus?: boolean; hidden?: 'no' | 'page' }) =>
@@ -191,11 +191,7 @@ function SelectionActions() {
           </Button>
         </>
       )}
-      {mayPublish && lens === 'publish' && (
-        <IconButton name="Take down…" onClick={() => setDialog('retire')}>
-          <ArchiveX size={16} aria-hidden />
-        </IconButton>
-      )}
+      {SelectionActions && <SelectionActions />}
       {mayPublish && (
         <IconButton name="Make live…" onClick={() => setDialog('live')}>
           <Rocket size={16} aria-hidden />

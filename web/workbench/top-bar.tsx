@@ -1,5 +1,5 @@
 import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
-import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
+import { type Ref, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
@@ -9,18 +9,10 @@ import { Wordmark } from '../ui/wordmark.tsx';
 import { numberWords } from '../ui/number-words.ts';
 import { FindField } from './find-field.tsx';
 import { KEYS } from './keys.ts';
-import { countWaiting } from './waiting.ts';
-import { LENSES, type Lens } from './lenses.ts';
+import { ALL_LENSES } from '../lenses/all-lenses.ts';
+import type { Waiting } from '../lenses/lens-definition.ts';
+import { LENSES } from './lenses.ts';
 import { useWorkbench } from './workbench-context.tsx';
-
-const LENS_NAMES: Readonly<Record<Lens, { name: string; keys: string }>> = {
-  plan: { name: 'Plan', keys: '1' },
-  write: { name: 'Write', keys: '2' },
-  access: { name: 'Access', keys: '3' },
-  menus: { name: 'Menus', keys: '4' },
-  publish: { name: 'Publish', keys: '5' },
-  checks: { name: 'Checks', keys: '6' },
-};
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
@@ -32,17 +24,10 @@ export function TopBar() {
       [site, derived, feedback, findings, settingsFindings],
     ),
   );
-  const waiting = useMemo(
-    () =>
-      countWaiting(
-        seen.site,
-        seen.derived,
-        seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0,
-        seen.findings,
-        seen.settingsFindings,
-      ),
-    [seen],
-  );
+  const waiting = useMemo(() => {
+    const toSettle = seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0;
+    return LENSES.map((one) => ALL_LENSES[one].waiting({ ...seen, toSettle }));
+  }, [seen]);
   const current = useRef<HTMLButtonElement>(null);
   // Where the bar is too narrow for all lenses, the one at hand is in sight.
   useEffect(() => {
@@ -55,26 +40,16 @@ export function TopBar() {
         aria-label="Lenses"
         className="flex items-center gap-0.5 max-md:w-full max-md:overflow-x-auto max-md:[scrollbar-width:none] md:ml-2"
       >
-        {LENSES.map((one) => (
-          <button
+        {LENSES.map((one, at) => (
+          <LensButton
             key={one}
             ref={one === lens ? current : undefined}
-            type="button"
-            aria-current={one === lens ? 'true' : undefined}
-            title={`The ${LENS_NAMES[one].name} lens (${LENS_NAMES[one].keys})${waiting[one].words ? `: ${waiting[one].words}` : ''}`}
-            onClick={() => setLens(one)}
-            className={`relative inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 font-medium ${one === lens ? 'bg-accent-soft text-accent' : 'hover:bg-sunken'}`}
-          >
-            {LENS_NAMES[one].name}
-            {waiting[one].count > 0 && (
-              <span
-                className={`min-w-5 rounded-full px-1.5 text-center text-tiny leading-5 ${one === lens ? 'bg-accent text-on-accent' : 'bg-sunken text-quiet'}`}
-              >
-                {numberWords(waiting[one].count)}
-                <span className="sr-only"> {waiting[one].words}</span>
-              </span>
-            )}
-          </button>
+            name={ALL_LENSES[one].name}
+            keys={String(at + 1)}
+            waiting={waiting[at]!}
+            isCurrent={one === lens}
+            onOpen={() => setLens(one)}
+          />
         ))}
       </nav>
       <div className="flex min-w-0 flex-1 items-center justify-end gap-1">
@@ -102,6 +77,43 @@ export function TopBar() {
         <AccountMenu />
       </div>
     </header>
+  );
+}
+
+function LensButton({
+  name,
+  keys,
+  waiting: { count, words },
+  isCurrent,
+  onOpen,
+  ref,
+}: {
+  readonly name: string;
+  readonly keys: string;
+  readonly waiting: Waiting;
+  readonly isCurrent: boolean;
+  readonly onOpen: () => void;
+  readonly ref: Ref<HTMLButtonElement> | undefined;
+}) {
+  return (
+    <button
+      ref={ref}
+      type="button"
+      aria-current={isCurrent ? 'true' : undefined}
+      title={`The ${name} lens (${keys})${words ? `: ${words}` : ''}`}
+      onClick={onOpen}
+      className={`relative inline-flex h-8 items-center gap-1.5 rounded-md px-2.5 font-medium ${isCurrent ? 'bg-accent-soft text-accent' : 'hover:bg-sunken'}`}
+    >
+      {name}
+      {count > 0 && (
+        <span
+          className={`min-w-5 rounded-full px-1.5 text-center text-tiny leading-5 ${isCurrent ? 'bg-accent text-on-accent' : 'bg-sunken text-quiet'}`}
+        >
+          {numberWords(count)}
+          <span className="sr-only"> {words}</span>
+        </span>
+      )}
+    </button>
   );
 }
 

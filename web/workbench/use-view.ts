@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
-import { type Lens, VIEWS, type View, isTreeView } from './lenses.ts';
+import { VIEWS, type View, isTreeView } from './lenses.ts';
 
 const arrangementSchema = z.object({
   view: z.enum(VIEWS),
@@ -18,7 +18,11 @@ export const useArrangement = (): [Arrangement, (arrangement: Arrangement) => vo
   usePreference('arrangement', arrangementSchema, AT_FIRST);
 
 /** The view that shows: the one that the address asks for, or the one that the person had last. */
-export function useView(asked: View | null, ask: (view: View) => void, lens: Lens): [View, (view: View) => void] {
+export function useView(
+  asked: View | null,
+  ask: (view: View) => void,
+  ofLens: readonly View[] = [],
+): [View, (view: View) => void] {
   const [arrangement, keep] = useArrangement();
   const set = useCallback(
     (view: View) => {
@@ -27,7 +31,7 @@ export function useView(asked: View | null, ask: (view: View) => void, lens: Len
     },
     [ask, keep, arrangement],
   );
-  // What belongs to the Plan lens gives way to the tree in the others.
-  const isShown = asked !== null && (isTreeView(asked) || lens === 'plan');
+  // What belongs to one lens gives way to the tree in the others.
+  const isShown = asked !== null && (isTreeView(asked) || ofLens.includes(asked));
   return [isShown ? asked : arrangement.view, set];
 }

@@ -1,15 +1,9 @@
 import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
 import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
 import { FoundBar } from '../find/found-bar.tsx';
-import { AccessBar } from '../lenses/access/access-bar.tsx';
-import { AccessTimeline } from '../lenses/access/access-timeline.tsx';
-import { ChecksBar } from '../lenses/checks/checks-bar.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
-import { MenusBar } from '../lenses/menus/menus-bar.tsx';
-import { PublishBar } from '../lenses/publish/publish-bar.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
-import { PlanBar } from '../lenses/plan/plan-bar.tsx';
 import { PageMap } from '../map/page-map.tsx';
 import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
@@ -36,7 +30,8 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
 
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
-  const { site, lens, view, isHistoryOpen } = useWorkbench();
+  const { site, lensParts, view, isHistoryOpen } = useWorkbench();
+  const { Bar } = lensParts;
   const [{ withoutSide }] = useArrangement();
   const isTree = isTreeView(view);
   const hasSide = isHistoryOpen || (isTree && !withoutSide.includes(view));
@@ -51,16 +46,7 @@ export function Views({ onFocus, later }: ViewsProps) {
       <h1 className="sr-only">The page tree of {site.settings.name}</h1>
       <section aria-label="Page tree" onFocus={follow} className="flex min-h-0 min-w-0 flex-col">
         {isTree && <SheetBar />}
-        {lens === 'plan' && <PlanBar />}
-        {lens === 'access' && (
-          <>
-            <AccessBar />
-            <AccessTimeline />
-          </>
-        )}
-        {lens === 'menus' && <MenusBar />}
-        {lens === 'publish' && <PublishBar />}
-        {lens === 'checks' && <ChecksBar />}
+        {Bar && <Bar />}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}

@@ -13,7 +13,8 @@ import type { FeedbackAnswer } from '#contract/sharing.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
-import type { ColumnSet, Lens, View } from './lenses.ts';
+import type { LensDefinition } from '../lenses/lens-definition.ts';
+import type { Lens, View } from './lenses.ts';
 import type { Findings } from './use-findings.ts';
 
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
@@ -93,8 +94,8 @@ export interface Workbench {
   readonly liveOrigin: string;
   readonly lens: Lens;
   readonly setLens: (lens: Lens) => void;
-  /** The columns that the sheet shows. */
-  readonly columnSet: ColumnSet;
+  /** What the lens brings: columns, filters, its bar and side sheet, and so on. */
+  readonly lensParts: LensDefinition;
   /** Null until it is known. */
   readonly feedback: Said | null;
   /** What was found about the links of each page, and what the pages lack. */

@@ -19,6 +19,7 @@ import { type Clip, keepClip } from '../clipboard/clip.ts';
 import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
 import { DragLayer } from '../drag/drag-layer.tsx';
 import { useFind } from '../find/use-find.ts';
+import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';
 import { TopBar } from './top-bar.tsx';
@@ -44,7 +45,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const site = past?.site ?? shown.site;
   const derived = derivedOf(site);
   const { page: asked, rememberPage, ...parameters } = useViewParameters();
-  const [view, setView] = useView(parameters.view, parameters.setView, parameters.lens);
+  const lensParts = ALL_LENSES[parameters.lens];
+  const [view, setView] = useView(parameters.view, parameters.setView, lensParts.views);
   const selected = useSelection(
     site,
     derived,
@@ -66,12 +68,12 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   );
   const { query, filter, moment } = parameters;
   const totals = feedback?.totals ?? null;
-  const isChecked = parameters.lens === 'checks' || filter.link !== undefined || filter.lacks !== undefined;
+  const isChecked = lensParts.asksFor === 'findings' || filter.link !== undefined || filter.lacks !== undefined;
   const findings = useFindings(store.key, site, shown.revision, isChecked);
   const faults = useMemo(() => (findings.ofLinks ? faultsOf(findings) : null), [findings]);
   const settingsFindings = useSettingsFindings(store.key, site);
   const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, faults, moment);
-  const changes = useLiveChanges(store.key, parameters.lens === 'publish' ? shown.revision : null) ?? null;
+  const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);
@@ -113,7 +115,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     mayPublish: may.publish && past === null,
     liveOrigin,
     ...parameters,
-    columnSet: parameters.lens,
+    lensParts,
     feedback,
     findings,
     settingsFindings,

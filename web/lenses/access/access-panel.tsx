@@ -4,7 +4,7 @@ import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { isKind, kindAmong } from '#core/model/page-label.ts';
 import { saysWho, withoutNarrowing } from '#core/model/narrowing.ts';
-import { GateSign } from '../../tree/access-columns.tsx';
+import { GateSign } from './access-columns.tsx';
 import { pages } from '../../tree/words.ts';
 import { labelWords } from '#core/derive/reason-words.ts';
 import { Button } from '../../ui/button.tsx';

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { useDraft } from '../../fields/use-draft.ts';
-import { ownersOf } from '../../tree/plan-columns.tsx';
+import { ownersOf } from './plan-columns.tsx';
 import { TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 

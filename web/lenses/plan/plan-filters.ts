@@ -4,7 +4,7 @@ import type { FilterField } from '#core/derive/filters.ts';
 import { VERDICTS } from '#core/model/feedback.ts';
 import { IMPORTANCE, ORIGINS, READINESS, openQuestions, planOf } from '#core/model/plan.ts';
 import { STANDING_FILTER_WORDS, VERDICT_WORDS } from '../../tree/feedback-words.tsx';
-import { ownersOf } from '../../tree/plan-columns.tsx';
+import { ownersOf } from './plan-columns.tsx';
 import { ORIGIN_WORDS, READINESS_WORDS, todayHere } from '../../tree/plan-words.tsx';
 
 const planAt = ({ derived }: Parameters<FilterField['matches']>[0], row: number) => planOf(derived.outline.nodes[row]!);

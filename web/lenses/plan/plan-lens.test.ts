@@ -4,8 +4,8 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
 import type { GoalId, PlanChange } from '#core/model/plan.ts';
 import { siteAfter } from '#core/testing/random-site.ts';
-import { notesOf } from '../../map/map-notes.ts';
-import { PLAN_COLUMNS, ownersOf } from '../../tree/plan-columns.tsx';
+import { planNotes } from './plan-map-notes.ts';
+import { PLAN_COLUMNS, ownersOf } from './plan-columns.tsx';
 import { dayWords } from '../../tree/plan-words.tsx';
 import type { Workbench } from '../../workbench/workbench-context.tsx';
 import { inOrder, linesBySide } from './carry-over/list-order.ts';
@@ -92,11 +92,10 @@ describe('the columns of the Plan lens', () => {
 describe('the map in the Plan lens', () => {
   const noted = { site, derived, moment: null, feedback: null, findings: null, guest: null };
   it('says of each page where it comes from, how far it is, and what is asked', () => {
-    const note = notesOf({ ...noted, lens: 'plan' })!;
+    const note = planNotes(noted);
     expect(note(rowOf('a'))).toEqual({ origin: 'keep', words: 'Keep · drafting · Bram, Jr · 1 Jan 2020' });
     expect(note(rowOf('b'))!.words).toBe('New · 1 Jan 2099 · 1 question');
     expect(note(rowOf('top'))).toBeNull();
-    expect(notesOf({ ...noted, lens: 'write' })).toBeUndefined();
   });
 
   it('leaves the year out of days of this one', () =>

@@ -5,7 +5,7 @@ import { momentWords } from '../../fields/site-moment.ts';
 import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
-import { differs, removedButLive } from '../../workbench/waiting.ts';
+import { differs, removedButLive } from './publish-waiting.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
 

@@ -15,7 +15,6 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, TextArea, Tick } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
-import { SetPlanFields } from './set-plan-fields.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { usePreview } from '../use-preview.ts';
 
@@ -25,7 +24,8 @@ const LEFT_WORDS = 'Leave as it is';
 
 /** Sets the same fields of all selected pages; what is not chosen stays as each page has it. */
 export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store, chosen, lens, run } = useWorkbench();
+  const { site, store, chosen, lensParts, run } = useWorkbench();
+  const { SetFields } = lensParts;
   const setPreview = usePreview();
   const [inMenus, setInMenus] = useState(LEFT);
   const [hidden, setHidden] = useState(LEFT);
@@ -84,9 +84,9 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
       }
     >
       <div className="grid gap-3 pb-2 sm:grid-cols-2">
-        {lens === 'plan' && (
+        {SetFields && (
           <>
-            <SetPlanFields change={plan} onChange={setPlan} />
+            <SetFields change={plan} onChange={setPlan} />
             <hr className="border-rule sm:col-span-2" />
           </>
         )}

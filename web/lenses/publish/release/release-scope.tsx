@@ -7,7 +7,7 @@ import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { branchOf } from '#core/model/site.ts';
 import { useLiveChanges } from '../../../api/find.ts';
 import { pages } from '../../../tree/words.ts';
-import { differs } from '../../../workbench/waiting.ts';
+import { differs } from '../publish-waiting.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 

@@ -14,12 +14,19 @@ import {
   planOf,
 } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
-import { ChoiceCell, EntryCell } from './cells.tsx';
-import type { Column } from './columns.tsx';
-import { IMPORTANCE_WORDS, ORIGIN_WORDS, OriginSign, READINESS_WORDS, dayWords, todayHere } from './plan-words.tsx';
-import { commentsColumn, feedbackColumn, verdictColumn } from './feedback-columns.tsx';
-import { ReadinessBar } from './readiness-bar.tsx';
-import { numberWords } from '../ui/number-words.ts';
+import { ChoiceCell, EntryCell } from '../../tree/cells.tsx';
+import type { Column } from '../../tree/columns.tsx';
+import {
+  IMPORTANCE_WORDS,
+  ORIGIN_WORDS,
+  OriginSign,
+  READINESS_WORDS,
+  dayWords,
+  todayHere,
+} from '../../tree/plan-words.tsx';
+import { commentsColumn, feedbackColumn, verdictColumn } from '../../tree/feedback-columns.tsx';
+import { ReadinessBar } from '../../tree/readiness-bar.tsx';
+import { numberWords } from '../../ui/number-words.ts';
 
 /** Everybody who owns a page of the site, by name. */
 export function ownersOf(site: Site): string[] {

@@ -4,10 +4,10 @@ import { type Menu, entryOf } from '#core/model/menu.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { onEach, putInMenu, takeOut } from '#core/arrange/arrange-entries.ts';
-import type { Edit } from '../api/site-store.ts';
-import { type CellChoice, ChoiceCell } from './cells.tsx';
-import { type Column, hidden, inMenus } from './columns.tsx';
-import { MENU_WORDS, menuName } from './words.ts';
+import type { Edit } from '../../api/site-store.ts';
+import { type CellChoice, ChoiceCell } from '../../tree/cells.tsx';
+import { type Column, hidden, inMenus } from '../../tree/columns.tsx';
+import { MENU_WORDS, menuName } from '../../tree/words.ts';
 
 const known = new WeakMap<Site['settings'], readonly Column[]>();
 

@@ -5,9 +5,9 @@ import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { narrowsWho, saysWho, withoutNarrowing } from '#core/model/narrowing.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
-import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from './access-of.ts';
-import { type CellChoice, ChoiceCell } from './cells.tsx';
-import type { CellContext, Column } from './columns.tsx';
+import { ANSWER_LOOKS, ANSWER_WORDS, type Answer, accessOf, answerAt, audiencesOf } from '../../tree/access-of.ts';
+import { type CellChoice, ChoiceCell } from '../../tree/cells.tsx';
+import type { CellContext, Column } from '../../tree/columns.tsx';
 
 const known = new WeakMap<Site['settings'], readonly Column[]>();
 

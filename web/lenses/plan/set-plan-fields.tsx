@@ -9,9 +9,9 @@ import {
   type Readiness,
 } from '#core/model/plan.ts';
 import { IMPORTANCE_WORDS, ORIGIN_WORDS, READINESS_WORDS } from '../../tree/plan-words.tsx';
-import { ownersOf } from '../../tree/plan-columns.tsx';
+import { ownersOf } from './plan-columns.tsx';
 import { Choice, TextField, Tick } from '../../ui/field.tsx';
-import { useWorkbench } from '../workbench-context.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 const LEFT = 'left';
 const NONE = 'none';

@@ -7,7 +7,7 @@ import { type Audience, type AudienceId, EVERYONE, closureOf } from '#core/model
 import type { PageId } from '#core/model/ids.ts';
 import { anySite } from '#core/testing/random-site.ts';
 import { accessColumns, choicesFor } from './access-columns.tsx';
-import { answerAt, audiencesOf } from './access-of.ts';
+import { answerAt, audiencesOf } from '../../tree/access-of.ts';
 
 const AUDIENCES: readonly Audience[] = ['staff', 'students', 'governors'].map((id) => ({
   id: id as AudienceId,

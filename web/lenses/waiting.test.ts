@@ -5,8 +5,11 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { toPageId } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { siteAfter } from '#core/testing/random-site.ts';
-import type { Lens } from './lenses.ts';
-import { countWaiting, differs, removedButLive } from './waiting.ts';
+import { checksWaiting } from './checks/checks-waiting.ts';
+import { menusWaiting } from './menus/menus-waiting.ts';
+import { planWaiting } from './plan/plan-waiting.ts';
+import { differs, publishWaiting, removedButLive } from './publish/publish-waiting.ts';
+import { writeWaiting } from './write/write-waiting.ts';
 
 const NOW = Date.parse('2026-11-26T12:00:00Z');
 const id = toPageId;
@@ -19,15 +22,24 @@ const add = (page: string, more: object = {}): Operation => ({
   content: 'text0001' as never,
   ...more,
 });
+const WAITING = {
+  plan: planWaiting,
+  write: writeWaiting,
+  menus: menusWaiting,
+  publish: publishWaiting,
+  checks: checksWaiting,
+};
+
 /** What waits under a lens after these operations, with all that is found of pages and links. */
-const waiting = (lens: Lens, operations: Operation[], { toSettle = 0, isKnown = true } = {}) => {
+const waiting = (lens: keyof typeof WAITING, operations: Operation[], { toSettle = 0, isKnown = true } = {}) => {
   const site = siteAfter(operations);
   const byPage = <Found extends { page: string }>(found: readonly Found[]) =>
     new Map(found.map(({ page }) => [id(page), found.filter((one) => one.page === page)]));
   const findings = isKnown
     ? { ofLinks: byPage(linkFindings(site, NOW, [])), ofPages: byPage(pageFindings(site, NOW, [])) }
     : { ofLinks: null, ofPages: null };
-  const { count, words } = countWaiting(site, derivedOf(site), toSettle, findings, [])[lens];
+  const facts = { site, derived: derivedOf(site), toSettle, findings, settingsFindings: [] };
+  const { count, words } = WAITING[lens](facts);
   return `${count}: ${words}`;
 };
 

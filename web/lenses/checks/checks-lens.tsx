@@ -1,0 +1,17 @@
+import type { LensDefinition } from '../lens-definition.ts';
+import { ChecksBar } from './checks-bar.tsx';
+import { CHECKS_COLUMNS } from './checks-columns.tsx';
+import { CHECKS_FILTERS } from './checks-filters.ts';
+import { ChecksPanel } from './checks-panel.tsx';
+import { checksWaiting } from './checks-waiting.ts';
+
+/** Links that lead astray, and what pages lack. */
+export const CHECKS_LENS: LensDefinition = {
+  name: 'Checks',
+  columns: { key: 'checks', of: () => CHECKS_COLUMNS },
+  filters: CHECKS_FILTERS,
+  Bar: ChecksBar,
+  Panel: ChecksPanel,
+  waiting: checksWaiting,
+  asksFor: 'findings',
+};

@@ -1,0 +1,22 @@
+import { PLAN_VIEWS } from '../../workbench/lenses.ts';
+import type { LensDefinition } from '../lens-definition.ts';
+import { PlanBar } from './plan-bar.tsx';
+import { PLAN_COLUMNS } from './plan-columns.tsx';
+import { PLAN_FILTERS } from './plan-filters.ts';
+import { planNotes } from './plan-map-notes.ts';
+import { PlanPanel } from './plan-panel.tsx';
+import { planWaiting } from './plan-waiting.ts';
+import { SetPlanFields } from './set-plan-fields.tsx';
+
+/** What the pages are for, who writes them by when, and what becomes of the old site. */
+export const PLAN_LENS: LensDefinition = {
+  name: 'Plan',
+  columns: { key: 'plan', of: () => PLAN_COLUMNS },
+  filters: PLAN_FILTERS,
+  Bar: PlanBar,
+  Panel: PlanPanel,
+  waiting: planWaiting,
+  notesOf: planNotes,
+  views: PLAN_VIEWS,
+  SetFields: SetPlanFields,
+};

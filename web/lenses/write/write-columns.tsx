@@ -1,0 +1,27 @@
+import { isKind } from '#core/model/page-label.ts';
+import type { Site } from '#core/model/site.ts';
+import { type Column, address, hidden, inMenus, kind, stateColumn } from '../../tree/columns.tsx';
+
+const ALL: readonly Column[] = [
+  inMenus,
+  hidden,
+  stateColumn(96),
+  address,
+  kind,
+  {
+    key: 'text',
+    name: 'Text',
+    width: 72,
+    isMinor: true,
+    values: ({ derived }, row) => {
+      const node = derived.outline.nodes[row]!;
+      return [node.type !== 'page' ? null : node.content === null ? 'None yet' : 'Written'];
+    },
+    cell: ([words]) => words && <span className={words === 'Written' ? 'text-quiet' : 'text-attention'}>{words}</span>,
+  },
+];
+const WITHOUT_KINDS = ALL.filter((column) => column !== kind);
+
+/** The columns of the Write lens; that of kinds where the site has some. */
+export const writeColumns = ({ settings }: Site): readonly Column[] =>
+  settings.labels.some(isKind) ? ALL : WITHOUT_KINDS;

@@ -1,0 +1,27 @@
+import type { PageId } from '#core/model/ids.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import type { LensDefinition } from '../lens-definition.ts';
+import { writeColumns } from './write-columns.tsx';
+import { WRITE_FILTERS } from './write-filters.ts';
+import { WritePanel } from './write-panel.tsx';
+import { writeWaiting } from './write-waiting.ts';
+
+/** What the pages are called, where they are found, and what they say. */
+export const WRITE_LENS: LensDefinition = {
+  name: 'Write',
+  columns: { key: 'write', of: writeColumns },
+  filters: WRITE_FILTERS,
+  Bar: null,
+  Panel: Panel,
+  waiting: writeWaiting,
+};
+
+function Panel({ page }: { readonly page: PageId | null }) {
+  const { mayEdit } = useWorkbench();
+  if (page === null) return <p className="text-quiet">Select a page in the tree to see its fields and text.</p>;
+  return (
+    <fieldset disabled={!mayEdit} className="contents">
+      <WritePanel key={page} page={page} />
+    </fieldset>
+  );
+}
