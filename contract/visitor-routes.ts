@@ -129,14 +129,14 @@ export const VISITOR_ROUTES = {
   lookAsEngine: {
     method: 'post',
     path: '/api/sites/:site/engine-look',
-    permission: 'site.read',
+    permission: 'site.edit',
     summary: 'Let the stand-in for a search engine read the live site, in the background',
     answer: engineAnswer,
   },
   stopEngineLook: {
     method: 'delete',
     path: '/api/sites/:site/engine-look',
-    permission: 'site.read',
+    permission: 'site.edit',
     summary: 'Stop the robot; what it found before stays',
     answer: engineAnswer,
   },

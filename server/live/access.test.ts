@@ -309,6 +309,8 @@ describe('a visitor', () => {
       expect([to, location.origin, location.pathname.startsWith('/one/')]).toEqual([to, server.liveOrigin, true]);
     }
     expect(wayOn(undefined)).toBe('/');
+    for (const up of ['/../other', '/a/../../b', '/%2e%2e/other', '/a/.', '/..']) expect(wayOn(up)).toBe('/');
+    expect(wayOn('/a..b/c.')).toBe('/a..b/c.');
   });
 
   it('gets a session of their own, whatever cookie came with the form, and the one before ends', async () => {

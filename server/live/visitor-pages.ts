@@ -74,8 +74,11 @@ export function wayOn(asked: unknown): string {
   // A second slash, a backslash or a control character could make another host of it.
   if (!/^\/(?![/\\])[^\\\p{Cc}]{0,2000}$/u.test(to) || to.includes('//')) return '/';
   try {
-    decodeURI(to);
-    return to;
+    // Steps that lead up would lead out of the site.
+    const isSteady = decodeURI(to)
+      .split(/[/?#]/)
+      .every((step) => step !== '.' && step !== '..');
+    return isSteady ? to : '/';
   } catch {
     return '/';
   }

@@ -76,12 +76,16 @@ describe('asking an address', () => {
 
   it('knows the public net', () => {
     expect(['93.184.216.34', '2606:2800:220:1:248:1893:25c8:1946'].map(isPublic)).toEqual([true, true]);
-    expect(['100.64.0.1', '224.0.0.1', '198.18.0.1', '::', '64:ff9b::7f00:1'].map(isPublic)).toEqual([
-      false,
-      false,
-      false,
-      false,
-      false,
-    ]);
+    const others = [
+      '100.64.0.1',
+      '224.0.0.1',
+      '198.18.0.1',
+      '::',
+      '64:ff9b::7f00:1',
+      '::7f00:1',
+      '::127.0.0.1',
+      '::a00:1',
+    ];
+    expect(others.filter(isPublic)).toEqual([]);
   });
 });

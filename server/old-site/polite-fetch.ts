@@ -111,9 +111,12 @@ export async function politeFetch(address: string, limits: FetchLimits, signal?:
 
 /** Whether an IP address is one of the public net. */
 export function isPublic(address: string): boolean {
-  let parsed = ipaddr.parse(upTo(address, '%'));
-  if (parsed.kind() === 'ipv6' && (parsed as ipaddr.IPv6).isIPv4MappedAddress())
-    parsed = (parsed as ipaddr.IPv6).toIPv4Address();
+  const parsed = ipaddr.parse(upTo(address, '%'));
+  if (parsed instanceof ipaddr.IPv6) {
+    if (parsed.isIPv4MappedAddress()) return parsed.toIPv4Address().range() === 'unicast';
+    // IPv4 addresses in IPv6 of old (RFC 4291, 2.5.5.1) belong to nobody's net, and some systems take them for IPv4.
+    if (parsed.parts.slice(0, 6).every((part) => part === 0)) return false;
+  }
   return parsed.range() === 'unicast';
 }
 

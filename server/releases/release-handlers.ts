@@ -74,7 +74,7 @@ export function makeReleaseHandlers({
     },
     callOffRelease: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
-      await schedule.callOff(uuidOf(request.params.scheduled, 'schedule-unknown'));
+      await schedule.callOff(site.key, uuidOf(request.params.scheduled, 'schedule-unknown'));
       return { scheduled: await listScheduled(database, site.key) };
     },
 

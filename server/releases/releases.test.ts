@@ -329,6 +329,9 @@ describe('a release to come', () => {
     const path = `/api/sites/${key}/scheduled-releases`;
     expect((await ines.post(path, { pages: 'all', at: soon(-1000) })).json.code).toBe('moment-past');
     const { scheduled } = (await ines.post(path, { pages: 'all', at: soon(3_600_000) })).json;
+    await server.site('another');
+    const elsewhere = `/api/sites/another/scheduled-releases/${scheduled[0].id}`;
+    expect((await ines.send('DELETE', elsewhere)).json.code).toBe('schedule-unknown');
     expect((await ines.send('DELETE', `${path}/${scheduled[0].id}`)).json.scheduled[0]).toMatchObject({
       state: 'called off',
     });

@@ -71,8 +71,10 @@ export class ScheduleService {
     await this.#queue!.send(SCHEDULED_RELEASE, { id }, moment);
   }
 
-  /** @throws ProblemError where it is not waiting any more */
-  async callOff(id: string): Promise<void> {
+  /** @throws ProblemError where the site has none of that id that is waiting */
+  async callOff(site: SiteKey, id: string): Promise<void> {
+    const waiting = await waitingRelease(this.#database, id);
+    if (waiting?.site !== site) throw new ProblemError('schedule-unknown');
     const isOff = await settleScheduled(this.#database, id, { state: 'called off', done_at: this.#now() });
     if (!isOff) throw new ProblemError('schedule-unknown');
   }

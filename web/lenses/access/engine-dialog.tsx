@@ -18,7 +18,7 @@ const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['differ
 
 /** What a search engine's robot sees of the live site, and where that differs from what is intended. */
 export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site } = useWorkbench();
+  const { site, mayEdit } = useWorkbench();
   const look = useEngineLook(site.key);
   const [fault, setFault] = useState<string | null>(null);
   const report = look?.report ?? null;
@@ -37,7 +37,7 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
       actions={
         <>
           <Button onClick={onClose}>Close</Button>
-          {isBusy ? (
+          {!mayEdit ? null : isBusy ? (
             <Button onClick={() => during(stopEngine(site.key))}>Stop reading</Button>
           ) : (
             <Button look="main" disabled={look === undefined} onClick={() => during(lookAsEngine(site.key))}>
