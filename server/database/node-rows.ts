@@ -74,7 +74,7 @@ const valueColumns = (values: PageValues, names: readonly PageFieldName[]): Reco
   for (const name of names) row[COLUMN_OF[name]] = pageField(name).toKept(values[name]);
   return row;
 };
-const valuesIn = (row: object, names: readonly PageFieldName[]): Partial<PageValues> => {
+const valuesIn = (row: object, names: readonly PageFieldName[]): Partial<SiteNode> => {
   const values: Record<string, unknown> = {};
   for (const name of names) values[name] = pageField(name).fromKept((row as Record<string, unknown>)[COLUMN_OF[name]]);
   return values;
