@@ -21,7 +21,7 @@ export function answerOfRow(derived: Derived, row: number): RowAnswer {
   if (hiddenBy[row] !== -1) return 'hidden';
   if (derived.isForOthers(row)) return 'for others';
   if (outline.inMenus[row] === 0) return 'off menus';
-  return leadsAstray(derived, row) ? 'leads nowhere' : 'in';
+  return outline.nodes[row]!.type === 'link' && leadsAstray(derived, row) ? 'leads nowhere' : 'in';
 }
 
 /** Whether a link leads to what cannot be reached: a page that is gone or hidden, or is no page any more. */
