@@ -87,7 +87,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
           saved={textIn(node.searchTitle, language)}
           placeholder={textIn(node.title, language)}
           longest={MAX_TITLE_LENGTH}
-          hint="What search engines and browser tabs show. Empty: the title."
+          hint="What search engines and browser tabs show. Empty: the title and the site’s name."
           onSave={(text) => set({ searchTitle: { [language]: text } })}
         />
       )}
