@@ -4,7 +4,7 @@ import {
   readRedirectsAnswer,
   readRedirectsBody,
   redirectsAnswer,
-  releaseAnswer,
+  madeReleaseAnswer,
   releaseBody,
   releasePlanAnswer,
   releasesAnswer,
@@ -12,6 +12,7 @@ import {
   scheduleBody,
   takeBackBody,
   takeBackPlanAnswer,
+  setWorksAnswer,
   worksAnswer,
   worksBody,
 } from './releases.ts';
@@ -32,7 +33,7 @@ export const PUBLISH_ROUTES = {
     permission: 'site.publish',
     summary: 'Make pages and settings live, and take pages down',
     body: releaseBody,
-    answer: releaseAnswer,
+    answer: madeReleaseAnswer,
     largest: 4_000_000,
   },
   listReleases: {
@@ -55,7 +56,7 @@ export const PUBLISH_ROUTES = {
     permission: 'site.publish',
     summary: 'Take a release back, by a new one',
     body: takeBackBody,
-    answer: releaseAnswer,
+    answer: madeReleaseAnswer,
   },
   listScheduled: {
     method: 'get',
@@ -131,6 +132,6 @@ export const PUBLISH_ROUTES = {
     permission: 'site.publish',
     summary: 'Close the site for works, or open it again',
     body: worksBody,
-    answer: worksAnswer,
+    answer: setWorksAnswer,
   },
 } as const satisfies Record<string, Route>;

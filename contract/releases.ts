@@ -54,6 +54,11 @@ export const releaseAnswer = z.object({
   retired: z.number().int(),
 });
 
+/** How many visitors' processes had not confirmed after ten seconds that visitors get what was changed; 0 as a rule. */
+const unconfirmed = z.number().int();
+export const madeReleaseAnswer = releaseAnswer.extend({ unconfirmed });
+export type MadeRelease = z.infer<typeof madeReleaseAnswer>;
+
 const release = releaseAnswer.extend({
   at: moment,
   by: z.string(),
@@ -90,7 +95,7 @@ export const takeBackBody = z.strictObject({
 });
 
 export const SCHEDULE_STATES = ['waiting', 'done', 'failed', 'called off'] as const;
-export const scheduleBody = z.strictObject({ ...askedShape, at: moment });
+export const scheduleBody = z.strictObject({ ...askedShape, at: moment, request: requestId.optional() });
 export type ScheduleBody = z.infer<typeof scheduleBody>;
 const scheduled = z.object({
   id: z.uuid(),
@@ -162,3 +167,4 @@ export const worksSchema = z.strictObject({
 export type Works = z.infer<typeof worksSchema>;
 export const worksBody = z.strictObject({ works: worksSchema.nullable() });
 export const worksAnswer = z.object({ works: worksSchema.nullable() });
+export const setWorksAnswer = worksAnswer.extend({ unconfirmed });

@@ -151,7 +151,14 @@ export const OF_REQUESTS = {
   'server-fault': {
     status: 500,
     title: 'Something went wrong in Spur',
-    detail: (p) => `Nothing was changed. Try again; if it happens again, look for ${p.request} in the server's log.`,
+    detail: (p) =>
+      `Spur could not finish the request. Reload to see what is there now, then try again. If it happens again, look for ${p.request} in the server's log.`,
+  },
+  'outcome-unknown': {
+    status: 503,
+    title: 'Spur cannot tell whether this was saved',
+    detail: (p) =>
+      `The database went away while it was saving. ${p.request === '' ? 'Look in the history before you try again.' : 'Send the same request again, with the same id: it is done once. Or look in the history.'}`,
   },
   'site-unknown': {
     status: 404,
@@ -166,8 +173,7 @@ export const OF_REQUESTS = {
   'request-reused': {
     status: 409,
     title: 'This request id was used before, for something else',
-    detail: (p) =>
-      `Revision ${p.revision} was made by a request of this id with other operations. Nothing was changed. Send it under a new id.`,
+    detail: () => 'A request with this id was sent before, with other content. Nothing was changed. Use a new id.',
   },
   'stale-revision': {
     status: 409,

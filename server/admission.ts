@@ -14,14 +14,18 @@ export interface Asker {
   readonly headers: IncomingHttpHeaders;
 }
 
+/** @throws ProblemError where the account's role does not have the permission */
+export function requirePermission(account: Account, permission: Permission): void {
+  if (!mayDo(account, permission)) throw new ProblemError('not-allowed', { permission });
+}
+
 /**
  * Lets a request through to a route, whichever way it came: by its sender's permission, by where it was sent from, and by
  * the type of its body. @throws ProblemError
  */
 export function admit(route: Route, { account, headers }: Asker): void {
   // What a link's secret opens the handler itself asks for.
-  if (route.permission !== 'open' && route.permission !== 'link' && !mayDo(caller(account), route.permission))
-    throw new ProblemError('not-allowed', { permission: route.permission });
+  if (route.permission !== 'open' && route.permission !== 'link') requirePermission(caller(account), route.permission);
   // Changes are taken only from the workbench's own pages: browsers say in Origin where a request comes from.
   if (route.method !== 'get' && !isOwnOrigin(headers))
     throw new ProblemError('wrong-origin', { origin: headers.origin ?? 'nothing' });

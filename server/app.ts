@@ -7,7 +7,7 @@ import session from 'express-session';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Account } from '#contract/api.ts';
-import { type RememberedSessions, SESSION_COOKIE } from './accounts/remembered-sessions.ts';
+import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import { SignedSessions, takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
@@ -21,7 +21,6 @@ declare module 'express-session' {
 }
 
 export interface AppParts extends Services {
-  readonly sessions: RememberedSessions;
   readonly sessionSecret: string;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
   readonly proxies: readonly string[];

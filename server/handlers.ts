@@ -11,6 +11,8 @@ import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import type { Attempts } from './security/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
+import type { RememberedSessions } from './accounts/remembered-sessions.ts';
+import type { VisitorsSide } from './events/visitors-side.ts';
 import type { SiteNews } from './events/site-news.ts';
 import { historyBefore, lastRemovals, latestChanges } from './history/history-repository.ts';
 import type { Mailer } from './mail/mailer.ts';
@@ -68,8 +70,9 @@ export interface Services {
   readonly feedbackNews: SiteNews;
   /** Told how far a release is. */
   readonly releaseNews: SiteNews<ReleaseProgress>;
+  readonly visitorsSide: VisitorsSide;
+  readonly sessions: RememberedSessions;
   /** What walks are signed with. */
-  readonly walkSecret: string;
   readonly directory: DirectoryService;
   readonly engine: EngineService;
   readonly links: LinkService;

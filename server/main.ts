@@ -18,6 +18,7 @@ import {
   PROGRESS_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
+  TAKEN_CHANNEL,
 } from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
@@ -32,7 +33,8 @@ import { LinkService, NIGHTLY_LINKS } from './checks/link-service.ts';
 import { EngineService } from './engine/engine-service.ts';
 import { passOnProgress } from './events/release-progress.ts';
 import { ReleaseService } from './releases/release-service.ts';
-import { CATCH_UP_EVERY_MS, SCHEDULED_RELEASE, ScheduleService } from './releases/schedule-service.ts';
+import { ScheduleService } from './releases/schedule-service.ts';
+import { VisitorsSide } from './events/visitors-side.ts';
 import { SiteNews } from './events/site-news.ts';
 import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
@@ -52,7 +54,9 @@ await runProcess('workbench', async (ready) => {
   const now = () => new Date();
   const edits = new EditService(database, cache, now);
   const releases = new ReleaseService(database, cache, edits);
-  const schedule = new ScheduleService(database, cache, releases, now);
+  const schedule = new ScheduleService(database, cache, releases, now, (fault) =>
+    log.warn({ err: fault }, 'a scheduled release could not be made'),
+  );
   const formerSite = config.withDemo
     ? await serveFormerSite(
         FORMER_SITE.map(({ path }, at) => ({ path, html: formerHtml(FORMER_SITE[at]!) })),
@@ -86,23 +90,17 @@ await runProcess('workbench', async (ready) => {
       [links.look.job]: links.look.run,
       [NIGHTLY_LINKS]: () => links.askAtNight(),
       [NIGHTLY_SYNC]: () => directory.syncAtNight(),
-      [SCHEDULED_RELEASE]: schedule.run,
     },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
   engine.look.useQueue(queue);
   await links.useQueue(queue);
-  schedule.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
-  await schedule.takeUp();
-  const catchingUp = setInterval(
-    () => void schedule.catchUp().catch((fault: unknown) => log.warn({ fault }, 'overdue releases could not be made')),
-    CATCH_UP_EVERY_MS,
-  );
   const carryOver = new CarryOverService(database, cache);
 
+  const visitorsSide = new VisitorsSide(database);
   const feedbackNews = new SiteNews();
   const releaseNews = new SiteNews<ReleaseProgress>();
   const sessions = openSessions(pool, now);
@@ -111,17 +109,20 @@ await runProcess('workbench', async (ready) => {
     config.databaseUrl,
     {
       [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
-      [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(warn),
-      [SESSION_CHANNEL]: (id) => sessions.forget(id),
+      [SCHEDULE_CHANNEL]: () => void schedule.wake(),
+      [SESSION_CHANNEL]: (id) => sessions.end(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+      [TAKEN_CHANNEL]: visitorsSide.hear,
       [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
     },
     () => {
       sessions.forgetAll();
+      void schedule.wake();
       void cache.followAll().catch(warn);
     },
   );
 
+  void schedule.wake();
   const looking = setInterval(() => void cache.followAll().catch(warn), LOOK_EVERY_MS);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
@@ -142,10 +143,10 @@ await runProcess('workbench', async (ready) => {
     mailer: outbox,
     feedbackNews,
     releaseNews,
+    visitorsSide,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,
     proxies: config.proxies,
-    walkSecret: secret,
     liveOrigin: config.liveOrigin,
     now,
     log,
@@ -167,8 +168,8 @@ await runProcess('workbench', async (ready) => {
     server.closeAllConnections();
     formerSite?.close();
     standInServer?.close();
-    clearInterval(catchingUp);
     clearInterval(looking);
+    await schedule.stop();
     await queue.stop();
     await carryOver.close();
     await stopListening();

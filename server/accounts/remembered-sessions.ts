@@ -1,3 +1,4 @@
+import { EventEmitter } from 'node:events';
 import connectPgSimple from 'connect-pg-simple';
 import session, { type SessionData, Store } from 'express-session';
 import type { Account } from '#contract/api.ts';
@@ -19,6 +20,9 @@ export class RememberedSessions extends Store {
   readonly #store: Pick<Store, 'get' | 'set' | 'destroy'>;
   readonly #pool: Pool;
   readonly #now: () => Date;
+  readonly #endings = new EventEmitter().setMaxListeners(0);
+  /** How often something was forgotten. */
+  #forgettings = 0;
   /** As JSON: the session package changes what it is given. */
   readonly #remembered = new Map<string, { json: string; account: Account | null; until: number }>();
 
@@ -30,10 +34,24 @@ export class RememberedSessions extends Store {
   }
 
   forget(id: string): void {
+    this.#forgettings += 1;
     this.#remembered.delete(id);
   }
 
+  /** Takes over that a session has ended, in this process or in another one. */
+  end(id: string): void {
+    this.forget(id);
+    this.#endings.emit(id);
+  }
+
+  /** Is told when a session ends. Gives the function that ends the telling. */
+  onEnd(id: string, listener: () => void): () => void {
+    this.#endings.once(id, listener);
+    return () => void this.#endings.off(id, listener);
+  }
+
   forgetAll(): void {
+    this.#forgettings += 1;
     this.#remembered.clear();
   }
 
@@ -56,8 +74,10 @@ export class RememberedSessions extends Store {
   override get(id: string, callback: (fault: unknown, session?: SessionData | null) => void): void {
     const known = this.remembered(id);
     if (known) return callback(null, known);
+    const before = this.#forgettings;
     this.#store.get(id, (fault, session) => {
-      if (session) {
+      // What was looked up while a session ended may be out of date: it is not kept.
+      if (session && this.#forgettings === before) {
         if (this.#remembered.size >= MAX_REMEMBERED) this.#remembered.clear();
         const until = Math.min(this.#now().getTime() + REMEMBERED_MS, expiryOf(session));
         this.#remembered.set(id, { json: JSON.stringify(session), account: session.account ?? null, until });
@@ -74,7 +94,7 @@ export class RememberedSessions extends Store {
   override destroy(id: string, callback?: Callback): void {
     this.forget(id);
     this.#store.destroy(id, (fault) => {
-      this.forget(id);
+      this.end(id);
       if (fault) return callback?.(fault);
       tellSessionEnded(this.#pool, id).then(
         () => callback?.(),

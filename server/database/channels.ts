@@ -18,6 +18,11 @@ export const PROGRESS_CHANNEL = 'spur_progress';
 /** A release was set for a moment to come. The payload is the site's key. */
 export const SCHEDULE_CHANNEL = 'spur_schedule';
 
+/** To the visitors' processes, that one of them is to confirm what it was told before: `<question> <site's key>`. */
+export const ASK_CHANNEL = 'spur_ask';
+/** A visitors' process confirms: `<question> <its listening connection>`. */
+export const TAKEN_CHANNEL = 'spur_taken';
+
 /** Tells all processes that listen to a channel. */
 export const tell = async (database: Database, channel: string, told: readonly string[]): Promise<void> => {
   const statement = new Statement();

@@ -1,21 +1,31 @@
 import { setTimeout as pause } from 'node:timers/promises';
 import pg from 'pg';
+import type { Database } from './connect.ts';
+
+/** What is told to a channel, and the listening connection's own number. */
+export type Heard = (payload: string, connection: number) => void;
+
+/** The listening connections that bear a name, by their numbers. */
+export const listenersNamed = (database: Database, name: string): Promise<number[]> =>
+  database('pg_stat_activity').where({ application_name: name }).whereRaw('datname = current_database()').pluck('pid');
 
 /**
  * Listens to channels of PostgreSQL on one connection of its own (each listening connection is woken by every
  * notification), and opens it again when it breaks. `resync` runs whenever the connection was opened anew: what was
  * told while it was away has been missed. Gives the function that ends it.
+ * @param name what the connection bears in the database, so that others can count who listens
  */
 export async function listen(
   url: string,
-  channels: Readonly<Record<string, (payload: string) => void>>,
+  channels: Readonly<Record<string, Heard>>,
   resync: () => void,
+  name = 'spur',
 ): Promise<() => Promise<void>> {
   let client: pg.Client | null = null;
   let isEnded = false;
   const open = async (): Promise<void> => {
-    const next = new pg.Client({ connectionString: url });
-    next.on('notification', ({ channel, payload }) => channels[channel]?.(payload ?? ''));
+    const next = new pg.Client({ connectionString: url, application_name: name });
+    next.on('notification', ({ channel, payload }) => channels[channel]?.(payload ?? '', numberOf(next)));
     next.on('error', () => void reopen(next));
     next.on('end', () => void reopen(next));
     await next.connect();
@@ -41,3 +51,6 @@ export async function listen(
     await client?.end();
   };
 }
+
+/** PostgreSQL's number of the process that serves a connection; pg keeps it to cancel by, and does not declare it. */
+const numberOf = (client: pg.Client): number => (client as unknown as { processID: number }).processID;

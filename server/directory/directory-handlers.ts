@@ -10,7 +10,11 @@ import type { DirectoryContents } from './scim-client.ts';
 export function makeDirectoryHandlers({
   cache,
   directory,
-}: Pick<Services, 'cache' | 'directory'>): Pick<Handlers, 'showDirectory' | 'setDirectory' | 'syncDirectory'> {
+  visitorsSide,
+}: Pick<Services, 'cache' | 'directory' | 'visitorsSide'>): Pick<
+  Handlers,
+  'showDirectory' | 'setDirectory' | 'syncDirectory'
+> {
   return {
     showDirectory: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
@@ -33,6 +37,7 @@ export function makeDirectoryHandlers({
     syncDirectory: async ({ request, body, account }) => {
       const { site } = await cache.current(siteOf(request));
       const items = body.apply ? await directory.sync(site.key, account.name) : await directory.look(site.key);
+      if (body.apply) await visitorsSide.hasTaken(site.key);
       return { items: items.map(told) };
     },
   };

@@ -4,6 +4,7 @@ import type { SiteKey } from '#core/model/ids.ts';
 import type { GroupAudiences, SyncItem, SyncedAccount } from '#core/visitors/directory-sync.ts';
 import type { LastSync } from '#contract/directory.ts';
 import { VISITOR_CHANNEL } from '../database/channels.ts';
+import { endSessionsOf } from '../visitors/visitor-repository.ts';
 import { visitorsOf } from '../visitors/visitor-repository.ts';
 
 /** What a site takes from the directory. */
@@ -81,6 +82,7 @@ export async function applySync(
       await trx('visitor').insert({ ...fields, id: randomUUID(), site, password_hash: passwordHash, made_at: at });
     else {
       await trx('visitor').where({ site, id: account }).update(fields);
+      if (after.isSuspended) await endSessionsOf(trx, account);
       await trx.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, account]);
     }
   }

@@ -26,6 +26,7 @@ import {
 } from '../database/node-rows.ts';
 import { NEVER_LIVE, JSON_SETTINGS, changedSettings } from '../database/settings-columns.ts';
 import { Statement, inTransaction, withConnection } from '../database/statement.ts';
+import { type ReleaseCounts, UnknownOutcome, isOutcomeKnown } from './outcome.ts';
 import { TURN_AFTER, type Turn, firstWords } from './turn.ts';
 
 /** What is kept of a release besides what it did. */
@@ -62,6 +63,12 @@ export interface EditToSave {
   readonly wentBackTo: number | null;
 }
 
+/** What was saved: the revision that it made, and what is counted of a release. */
+export interface Saved {
+  readonly revision: number;
+  readonly release: ReleaseCounts | null;
+}
+
 /** A release of more pages is written in so many at a time, within one transaction, so that it can be told how far it is. */
 const LIVE_AT_A_TIME = 500;
 
@@ -69,13 +76,14 @@ const LIVE_AT_A_TIME = 500;
  * Saves an edit of the site at `revision`, and tells of a release: all of it in one statement, so in one
  * transaction and one journey to the database; only a release of very many pages takes several. Only rows that differ
  * are written. `onProgress` is told how many pages of a long release are written.
- * Gives the new revision, or null where the site is not at that revision any more; then nothing is written.
+ * Gives the new revision, and what is counted of a release; null where the site is not at that revision any more: then nothing is
+ * written. @throws UnknownOutcome where the database went away before it had answered
  */
 export async function saveEdit(
   database: Knex,
   edit: EditToSave,
   onProgress: (done: number, total: number) => void = () => undefined,
-): Promise<number | null> {
+): Promise<Saved | null> {
   const { before, after } = edit;
   const key = after.key;
   const statement = new Statement();
@@ -134,21 +142,32 @@ export async function saveEdit(
     );
   }
   const tellRelease = edit.release ? `, pg_notify('${RELEASE_CHANNEL}', ${site})` : '';
-  const bump = async (connection: ClientBase): Promise<number | null> => {
-    const [row] = await statement.run<{ revision: number }>(connection, `SELECT revision${tellRelease} FROM bumped`);
-    return row?.revision ?? null;
+  const bump = async (connection: ClientBase): Promise<Saved | null> => {
+    const [row] = await statement.run<{ revision: number; release: number }>(
+      connection,
+      `SELECT revision, release${tellRelease} FROM bumped`,
+    );
+    if (!row) return null;
+    const { revision, release: number } = row;
+    return { revision, release: edit.release && { number, pages: edit.release.pages, retired: edit.release.retired } };
   };
-  if (!isLong) return withConnection(database, bump);
-  return withConnection(database, (connection) =>
+  const save = (work: (connection: ClientBase) => Promise<Saved | null>) =>
+    withConnection(database, (connection) =>
+      work(connection).catch((fault: unknown) => {
+        throw isOutcomeKnown(fault) ? fault : new UnknownOutcome(fault);
+      }),
+    );
+  if (!isLong) return save(bump);
+  return save((connection) =>
     inTransaction(connection, async () => {
-      const revision = await bump(connection);
-      if (revision === null) return null;
+      const saved = await bump(connection);
+      if (saved === null) return null;
       for (let done = 0; done < put.length; done += LIVE_AT_A_TIME) {
         onProgress(done, put.length);
         const some = new Statement();
         await some.run(connection, putLive(some, edit, put.slice(done, done + LIVE_AT_A_TIME), ''));
       }
-      return revision;
+      return saved;
     }),
   );
 }

@@ -15,6 +15,7 @@ import { progressTeller } from '../events/release-progress.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
 import { type ReleaseToSave, dropUndoStep, laterChangeByOthers, nextUndoStep, saveEdit } from './edit-repository.ts';
+import { type ReleaseCounts, UnknownOutcome } from './outcome.ts';
 import { type Turn, turnedWords } from './turn.ts';
 
 /** What an edit did. */
@@ -24,6 +25,8 @@ export interface Done {
   readonly inverse: readonly Operation[];
   readonly words: string;
   readonly site: Site;
+  /** What is counted of it where it was a release. */
+  readonly release: ReleaseCounts | null;
 }
 
 /** An edit that is to be made. */
@@ -148,7 +151,8 @@ export class EditService {
     const made = await editOfRequest(this.#database, key, request);
     if (!made) return null;
     const { site } = await this.#cache.catchUp(key);
-    return { revision: made.revision, applied: made.operations, inverse: made.inverse, words: made.words, site };
+    const { revision, operations: applied, inverse, words, release } = made;
+    return { revision, applied, inverse, words, site, release };
   }
 
   /**
@@ -168,7 +172,11 @@ export class EditService {
     );
   }
 
-  /** What is made; where it fails, what the same request did before, if it did: what forbids it now may be that it is done. */
+  /**
+   * What is made; where it fails, what the same request did before, if it did: what forbids it now may be that it is done.
+   * @throws ProblemError `outcome-unknown` where the database went away while it was saving. That the log does not have it yet proves
+   *   nothing then: what still runs there may yet be committed.
+   */
   async #orRepeated(
     key: SiteKey,
     { request, operations }: { readonly request?: string | undefined; readonly operations?: readonly Operation[] },
@@ -177,10 +185,13 @@ export class EditService {
     try {
       return await make();
     } catch (fault) {
-      const done = await this.repeated(key, request);
-      if (!done) throw fault;
+      const isUnknown = fault instanceof UnknownOutcome;
+      const done = await this.repeated(key, request).catch((later: unknown) => {
+        throw isUnknown ? outcomeUnknown(request) : later;
+      });
+      if (!done) throw isUnknown ? outcomeUnknown(request) : fault;
       if (operations && canonicalJson(operations) !== canonicalJson(done.applied))
-        throw new ProblemError('request-reused', { revision: done.revision });
+        throw new ProblemError('request-reused');
       return done;
     }
   }
@@ -237,7 +248,7 @@ export class EditService {
         continue;
       }
       this.#cache.committed(key, outcome.site, {
-        revision: saved,
+        revision: saved.revision,
         at,
         by: account.name,
         account: account.id,
@@ -246,8 +257,8 @@ export class EditService {
         words,
         operations: draft.operations,
       });
-      this.#tellOthers(key, saved);
-      return { revision: saved, applied: draft.operations, inverse: outcome.inverse, words, site: outcome.site };
+      this.#tellOthers(key, saved.revision);
+      return { ...saved, applied: draft.operations, inverse: outcome.inverse, words, site: outcome.site };
     }
   }
 
@@ -292,6 +303,9 @@ function contentsOf(operation: Operation): ContentId[] {
         : [];
   return named.filter((content) => content != null);
 }
+
+const outcomeUnknown = (request: string | undefined): ProblemError =>
+  new ProblemError('outcome-unknown', { request: request ?? '' });
 
 function checkRevision(sent: number | undefined, revision: number): void {
   if (sent !== undefined && sent !== revision) throw new ProblemError('stale-revision', { sent, revision });

@@ -17,7 +17,7 @@ async function follow(person: Person, origin: string, path: string, headers: Rec
   const stop = new AbortController();
   const response = await fetch(origin + path, { headers: { Cookie: person.cookie, ...headers }, signal: stop.signal });
   const edits: CommittedEdit[] = [];
-  void (async () => {
+  const reading = (async () => {
     let text = '';
     for await (const part of response.body!.pipeThrough(new TextDecoderStream())) {
       text += part;
@@ -28,7 +28,7 @@ async function follow(person: Person, origin: string, path: string, headers: Rec
       }
     }
   })().catch(() => undefined);
-  return { edits, stop: () => stop.abort(), type: response.headers.get('content-type') };
+  return { edits, ended: reading, stop: () => stop.abort(), type: response.headers.get('content-type') };
 }
 
 const add = (page: string) => ({ name: 'page.add', page, place: { parent: null }, title: { en: page } });
@@ -56,5 +56,15 @@ describe('the stream of edits', () => {
     await until('the new one has come', () => stream.edits.length >= 3);
     expect(stream.edits.map((edit) => edit.revision)).toEqual([3, 4, 5]);
     stream.stop();
+  });
+
+  it.each(['this process', 'another process'])('18: ends when its reader signs out, by %s', async (by) => {
+    await server.site(`stream-${by.length}`);
+    const nora = await server.person('Nora');
+    const stream = await follow(nora, server.origin, `/api/sites/stream-${by.length}/events`);
+    const at = by === 'this process' ? server.origin : server.otherOrigin;
+    await fetch(`${at}/api/session`, { method: 'DELETE', headers: { Cookie: nora.cookie, Origin: at } });
+    await stream.ended;
+    expect((await nora.get(`/api/sites/stream-${by.length}/events`)).json.code).toBe('not-signed-in');
   });
 });

@@ -5,12 +5,14 @@ import type { ReleaseProgress } from '#contract/releases.ts';
 import type { Database } from '../database/connect.ts';
 import { editsAfter } from '../sites/site-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
+import type { RememberedSessions } from '../accounts/remembered-sessions.ts';
 import type { SiteNews } from './site-news.ts';
 
 /** A comment is sent so often, so that nothing between takes the stream for dead. */
 const BEAT_MS = 20_000;
 
 interface Sources {
+  readonly sessions: RememberedSessions;
   readonly database: Database;
   readonly cache: SiteCache;
   readonly feedbackNews: SiteNews;
@@ -25,7 +27,7 @@ interface Sources {
 export async function streamEdits(
   request: Request,
   response: Response,
-  { database, cache, feedbackNews, releaseNews }: Sources,
+  { sessions, database, cache, feedbackNews, releaseNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -34,24 +36,34 @@ export async function streamEdits(
     'Cache-Control': 'no-store',
     'X-Accel-Buffering': 'no',
   });
-  response.write('retry: 1000\n\n');
+  const write = (text: string) => {
+    if (!response.writableEnded) response.write(text);
+  };
+  write('retry: 1000\n\n');
   let sent = since;
   let waiting: CommittedEdit[] | null = [];
   const send = (edit: CommittedEdit) => {
     if (edit.revision <= sent) return;
     sent = edit.revision;
-    response.write(`id: ${edit.revision}\nevent: edit\ndata: ${JSON.stringify(edit)}\n\n`);
+    write(`id: ${edit.revision}\nevent: edit\ndata: ${JSON.stringify(edit)}\n\n`);
   };
   const stop = cache.onEdit(key, (edit) => {
     if (waiting) waiting.push(edit);
     else send(edit);
   });
-  const beat = setInterval(() => response.write(': here\n\n'), BEAT_MS);
+  // It ends with the session: at once where that is heard of, else with the next beat.
+  const beat = setInterval(() => {
+    write(': here\n\n');
+    sessions.get(request.sessionID, (fault, session) => {
+      if (!fault && !session?.account) response.end();
+    });
+  }, BEAT_MS);
   const stops = [
-    feedbackNews.on(key, () => response.write('event: feedback\ndata: {}\n\n')),
-    releaseNews.on(key, (progress) => response.write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
+    sessions.onEnd(request.sessionID, () => response.end()),
+    feedbackNews.on(key, () => write('event: feedback\ndata: {}\n\n')),
+    releaseNews.on(key, (progress) => write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
   ];
-  request.on('close', () => {
+  response.on('close', () => {
     stop();
     for (const stopNews of stops) stopNews();
     clearInterval(beat);

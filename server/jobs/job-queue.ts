@@ -6,12 +6,10 @@ const OPENING_LOCK = 7_337_002;
 
 /** Work that goes on in the background and survives the process that began it. */
 export interface JobQueue {
-  /** Puts a piece of work on the queue, to be done from a moment on where one is given; one process takes it. */
-  send(name: string, data: object, from?: Date): Promise<void>;
+  /** Puts a piece of work on the queue; one process takes it. */
+  send(name: string, data: object): Promise<void>;
   /** Does a piece of work again and again, at the times of a cron line by UTC. Said twice it is the same. */
   repeat(name: string, cron: string): Promise<void>;
-  /** Has this process take its part in what others put on the queue. */
-  takePart(): Promise<void>;
   stop(): Promise<void>;
 }
 
@@ -32,23 +30,15 @@ export class PostgresQueue implements JobQueue {
     this.#database = new PatientDatabase(url, this.#ending.signal, onFault);
   }
 
-  async send(name: string, data: object, from?: Date): Promise<void> {
+  async send(name: string, data: object): Promise<void> {
     const boss = await this.#opened();
     // Work is taken up again by those who know how far it went, so the queue itself does not repeat it.
-    await boss.send(name, data, {
-      retryLimit: 0,
-      expireInHours: 23,
-      ...(from && { startAfter: from }),
-    });
+    await boss.send(name, data, { retryLimit: 0, expireInHours: 23 });
   }
 
   async repeat(name: string, cron: string): Promise<void> {
     const boss = await this.#opened();
     await boss.schedule(name, cron);
-  }
-
-  async takePart(): Promise<void> {
-    await this.#opened();
   }
 
   async stop(): Promise<void> {

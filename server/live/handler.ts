@@ -40,7 +40,7 @@ export interface LiveParts {
   readonly letters: Letters;
   readonly assets: Assets;
   readonly database: Database;
-  /** What walks and passphrases that were given are signed with. */
+  /** What passphrases that were given are signed with. */
   readonly secret: string;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
   readonly proxies: readonly string[];
@@ -80,7 +80,7 @@ function makeExpress(
   });
   app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
   app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
-  mountWalks(app, database, secret, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  mountWalks(app, database, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
   app.use(async (request, response, next) => {
     const [, key = ''] = /^\/([^/]*)/.exec(request.path) ?? [];
     const closed = await sites.closed(key);

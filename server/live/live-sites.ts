@@ -63,6 +63,11 @@ export class LiveSites {
     this.#renewals.set(key, renewal);
   }
 
+  /** Waits until visitors get what was heard of a site before this call. */
+  async renewed(key: string): Promise<void> {
+    while (this.#renewals.has(key)) await this.#renewals.get(key);
+  }
+
   renewAll(): void {
     for (const key of [...this.#sites.keys()]) this.renew(key);
     this.#robots = null;
@@ -91,7 +96,7 @@ export class LiveSites {
 
   /** What nobody who is known gets of a site, by the latest release that was heard of; undefined where there is no such site, or it is closed for works. */
   async forEveryone(key: string): Promise<{ release: Release; view: LiveView } | undefined> {
-    while (this.#renewals.has(key)) await this.#renewals.get(key);
+    await this.renewed(key);
     const live = await this.#site(key);
     if (!live || live.release.works) return undefined;
     return { release: live.release, view: live.view(ANYBODY) };

@@ -1,10 +1,10 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
 import { readConfig } from '../config.ts';
-import { RELEASE_CHANNEL, VISITOR_CHANNEL } from '../database/channels.ts';
 import { connect, connectPool } from '../database/connect.ts';
 import { sessionSecret } from '../database/session-secret.ts';
 import { listen } from '../database/listen.ts';
+import { VISITORS_SIDE } from '../events/visitors-side.ts';
 import { runProcess } from '../process.ts';
 import { PublicFiles } from '../public-files/public-files.ts';
 import { Assets } from './assets.ts';
@@ -14,6 +14,7 @@ import { outbox } from '../standins/outbox-repository.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
+import { workbenchNews } from './workbench-news.ts';
 import { Visits } from './visits.ts';
 
 /** The visitors' process: it reads releases, and signs visitors in and out. */
@@ -29,21 +30,14 @@ await runProcess('live', async (ready) => {
     : null;
   const pool = connectPool(config.databaseUrl);
   const sessions = new VisitorSessions(database, () => new Date());
-  const stopListening = await listen(
-    config.databaseUrl,
-    {
-      [RELEASE_CHANNEL]: (key) => {
-        sites.renew(key);
-        files?.renew(key);
-      },
-      [VISITOR_CHANNEL]: (visitor) => sessions.forget(visitor),
-    },
-    () => {
-      sites.renewAll();
-      void files?.renewAll();
-      sessions.forgetAll();
-    },
-  );
+  const news = workbenchNews({
+    database,
+    sites,
+    sessions,
+    onRelease: (key) => files?.renew(key),
+    onResync: () => void files?.renewAll(),
+  });
+  const stopListening = await listen(config.databaseUrl, news.channels, news.resync, VISITORS_SIDE);
   const attempts = await Attempts.open(pool);
   const server = createServer(
     makeLiveHandler({

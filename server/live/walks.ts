@@ -10,7 +10,7 @@ import { closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Database } from '../database/connect.ts';
-import { type Walk, readWalk } from '../security/walk-token.ts';
+import { type Walk, walkOf } from '../visitors/walk-repository.ts';
 import { escaped } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
@@ -37,14 +37,13 @@ const headersFor = ({ origin }: Walk, searchAt: string) => ({
 export function mountWalks(
   app: Express,
   database: Database,
-  secret: string,
   { stylesheet, origin }: { readonly stylesheet: string; readonly origin: string },
   now: () => number,
 ): void {
   app.get('/:site/~walk/:token{/*rest}', async (request, response) => {
     const { site: key, token } = request.params as { site: string; token: string };
-    const walk = readWalk(secret, token, now());
-    if (!walk || walk.site !== key)
+    const walk = await walkOf(database, key, token, new Date(now()));
+    if (!walk)
       return void response
         .status(410)
         .set({ 'Cache-Control': 'no-store', 'X-Robots-Tag': 'noindex' })

@@ -31,9 +31,13 @@ export function makeReleaseHandlers({
   cache,
   releases,
   schedule,
+  visitorsSide,
   liveOrigin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule' | 'liveOrigin' | 'now'>): Pick<Handlers, Releases> {
+}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'now'>): Pick<
+  Handlers,
+  Releases
+> {
   let assets: Promise<Assets> | undefined;
   const releaseOf = (text: unknown): number => {
     const number = Number(text);
@@ -50,7 +54,10 @@ export function makeReleaseHandlers({
       const { operation, along, parts, addresses } = planRelease(site, { pages, retire: [] });
       return { revision, pages: operation.pages, retire: operation.retire, along, parts, addresses };
     },
-    makeRelease: ({ request, body, account }) => releases.make(siteOf(request), account, body),
+    makeRelease: async ({ request, body, account }) => {
+      const made = await releases.make(siteOf(request), account, body);
+      return { ...made, unconfirmed: await visitorsSide.hasTaken(siteOf(request)) };
+    },
     listReleases: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
       return { releases: await listReleases(database, site.key) };
@@ -60,8 +67,10 @@ export function makeReleaseHandlers({
       const { pages, settings, left, leftSettings, addresses } = plan;
       return { revision, pages, settings, left, leftSettings, addresses };
     },
-    takeBackRelease: ({ request, body, account }) =>
-      releases.takeBack(siteOf(request), account, releaseOf(request.params.release), body),
+    takeBackRelease: async ({ request, body, account }) => {
+      const made = await releases.takeBack(siteOf(request), account, releaseOf(request.params.release), body);
+      return { ...made, unconfirmed: await visitorsSide.hasTaken(siteOf(request)) };
+    },
 
     listScheduled: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
@@ -108,7 +117,7 @@ export function makeReleaseHandlers({
     setWorks: async ({ request, body }) => {
       const { site } = await cache.current(siteOf(request));
       await setWorks(database, site.key, body.works);
-      return { works: body.works };
+      return { works: body.works, unconfirmed: await visitorsSide.hasTaken(site.key) };
     },
   };
 }

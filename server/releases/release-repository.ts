@@ -32,10 +32,6 @@ export async function listReleases(database: Knex, key: SiteKey): Promise<Releas
   return rows.map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' }));
 }
 
-/** The number of the release that was made with a revision. */
-export const releaseNumber = async (database: Knex, key: SiteKey, revision: number): Promise<number> =>
-  (await database('release').where({ site: key, revision }).first('number'))?.number ?? 0;
-
 /** What a release did, from its way back; undefined where there is none of that number. */
 export async function releaseDone(database: Knex, key: SiteKey, number: number): Promise<DoneRelease | undefined> {
   return (await doneReleases(database, key, (query) => void query.where('number', number)))[0];

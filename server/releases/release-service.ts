@@ -7,17 +7,15 @@ import type { Operation } from '#core/operations/operation.ts';
 import type { Account } from '#contract/api.ts';
 import type { ReleaseBody } from '#contract/releases.ts';
 import type { Database } from '../database/connect.ts';
-import type { EditService } from '../edits/edit-service.ts';
+import type { Done, EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
-import { releaseDone, releaseNumber, releasesSince } from './release-repository.ts';
+import type { ReleaseCounts } from '../edits/outcome.ts';
+import { releaseDone, releasesSince } from './release-repository.ts';
 
 /** What a release was: its number, and what it counts. */
-export interface Released {
-  readonly number: number;
+export interface Released extends ReleaseCounts {
   readonly revision: number;
-  readonly pages: number;
-  readonly retired: number;
 }
 
 /** Makes releases and takes them back. */
@@ -62,13 +60,7 @@ export class ReleaseService {
             },
           };
         }));
-      const [operation] = done.applied as Extract<Operation, { name: 'release.make' }>[];
-      return {
-        number: await releaseNumber(this.#database, key, done.revision),
-        revision: done.revision,
-        pages: operation?.pages.length ?? 0,
-        retired: operation?.retire.length ?? 0,
-      };
+      return releasedBy(done);
     });
   }
 
@@ -89,12 +81,8 @@ export class ReleaseService {
     { anyway = false, request }: { anyway?: boolean; request?: string },
   ): Promise<Released> {
     return this.#cache.inTurn(key, async () => {
-      let counts = { pages: 0, retired: 0 };
       const repeated = await this.#edits.repeated(key, request);
-      if (repeated) {
-        const { revision } = repeated;
-        return { number: await releaseNumber(this.#database, key, revision), revision, ...counts };
-      }
+      if (repeated) return releasedBy(repeated);
       // The plan is made of the site that is saved on: where another process is first, it is refused and made again.
       for (;;) {
         const { site, revision } = await this.#cache.catchUp(key);
@@ -102,7 +90,6 @@ export class ReleaseService {
         const inTheWay = plan.left.length + plan.leftSettings.length;
         if (!plan.operation) throw new ProblemError('nothing-to-take-back', { release: number });
         if (inTheWay > 0 && !anyway) throw new ProblemError('take-back-blocked', { release: number, count: inTheWay });
-        counts = { pages: plan.madeLive, retired: plan.takenDown };
         const { operation } = plan;
         try {
           const done = await this.#edits.commit(key, account, request ?? null, revision, () => ({
@@ -112,16 +99,13 @@ export class ReleaseService {
             release: {
               name: `Release ${number} taken back`,
               note: '',
-              ...counts,
+              pages: plan.madeLive,
+              retired: plan.takenDown,
               settings: plan.settings,
               takesBack: number,
             },
           }));
-          return {
-            number: await releaseNumber(this.#database, key, done.revision),
-            revision: done.revision,
-            ...counts,
-          };
+          return releasedBy(done);
         } catch (fault) {
           if (!(fault instanceof ProblemError) || fault.code !== 'stale-revision') throw fault;
         }
@@ -153,6 +137,12 @@ export class ReleaseService {
     const settingsAfter = later[0] ? later[0].settings : site.liveSettings;
     return planTakeBack(site, { before: done.before, settingsBefore: done.settings, settingsAfter }, since);
   }
+}
+
+/** @throws ProblemError where the request had made an edit that is no release */
+function releasedBy({ revision, release }: Done): Released {
+  if (!release) throw new ProblemError('request-reused');
+  return { revision, ...release };
 }
 
 /** The parts of the settings that a release changes for visitors; none with the first one, which brings all of it. */

@@ -5,7 +5,7 @@ import { toSiteKey } from '#core/model/ids.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { ReleaseService } from './release-service.ts';
-import { insertScheduled } from './schedule-repository.ts';
+import { sitesWithDue } from './schedule-repository.ts';
 import { ScheduleService } from './schedule-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
@@ -297,31 +297,58 @@ describe('a release to come', () => {
     expect((await ines.get(`/api/sites/${key}/releases`)).json.releases).toHaveLength(2);
   });
 
-  it('is made without its job where whoever took that has died, once', async () => {
-    const key = await school();
-    await ines.operations(key, add('news', 'News'));
+  const scheduler = () => {
     const cache = new SiteCache(server.database);
     const now = () => new Date();
     const releases = new ReleaseService(server.database, cache, new EditService(server.database, cache, now));
-    const schedule = new ScheduleService(server.database, cache, releases, now);
-    const overdue = {
-      id: randomUUID(),
-      site: toSiteKey(key),
-      at: new Date(Date.now() - 60_000),
-      name: 'Overdue',
-      note: '',
-      asked: { pages: ['news'] as never[], retire: [] },
-      account: ines.account.id,
-      made_at: new Date(Date.now() - 120_000),
-      state: 'waiting' as const,
-    };
-    await insertScheduled(server.database, overdue);
-    await Promise.all([schedule.catchUp(), schedule.catchUp()]);
-    await visits(key, '/news', '200');
-    expect((await ines.get(`/api/sites/${key}/scheduled-releases`)).json.scheduled).toMatchObject([
-      { state: 'done', release: 2 },
-    ]);
-    expect((await ines.get(`/api/sites/${key}/releases`)).json.releases).toHaveLength(2);
+    return new ScheduleService(server.database, cache, releases, now, (fault) => {
+      throw fault;
+    });
+  };
+
+  it('is made at once and once by those who start after its moment, many one after the other', async () => {
+    const key = await school();
+    const pages = Array.from({ length: 40 }, (_, n) => `news${n}`);
+    await ines.operations(key, ...pages.map((page) => add(page, page)));
+    for (const [n, page] of pages.entries())
+      await server.database('scheduled_release').insert({
+        id: randomUUID(),
+        site: toSiteKey(key),
+        at: new Date(Date.now() - 60_000 + n),
+        name: page,
+        note: '',
+        asked: JSON.stringify({ pages: [page], retire: [] }),
+        account: ines.account.id,
+        made_at: new Date(Date.now() - 120_000),
+        state: 'waiting',
+      });
+    // Processes come and go while the releases are due.
+    for (let restarts = 0; restarts < 3; restarts += 1) {
+      const [one, other] = [scheduler(), scheduler()];
+      const rounds = [one.wake(), other.wake()];
+      if (restarts < 2) await new Promise((resolve) => setTimeout(resolve, 100));
+      else
+        await until('all are made', async () => (await sitesWithDue(server.database, new Date())).length === 0, 20_000);
+      await Promise.all([one.stop(), other.stop(), ...rounds]);
+    }
+    const { scheduled } = (await ines.get(`/api/sites/${key}/scheduled-releases`)).json;
+    expect(scheduled.map((one: { state: string }) => one.state)).toEqual(pages.map(() => 'done'));
+    const { releases } = (await ines.get(`/api/sites/${key}/releases`)).json;
+    expect(releases.map((one: { name: string }) => one.name)).toEqual([...pages.toReversed(), '']);
+    await visits(key, '/news39', '200');
+  });
+
+  it('is set once by the same request, and listed however many wait', async () => {
+    const key = await school();
+    const path = `/api/sites/${key}/scheduled-releases`;
+    const at = soon(3_600_000);
+    for (let n = 0; n < 101; n += 1)
+      await ines.post(path, { pages: 'all', at, name: `${n}`, request: `set-it-${n}-times` });
+    const last = { pages: 'all', at: soon(7_200_000), name: 'Last', request: 'set-once-only' };
+    const answers = await Promise.all([ines.post(path, last), ines.post(path, last)]);
+    for (const { json } of answers)
+      expect(json.scheduled.filter((one: { name: string }) => one.name === 'Last')).toHaveLength(1);
+    expect((await ines.post(path, { ...last, name: 'Other' })).json.code).toBe('request-reused');
   });
 
   it('can be called off, is refused for the past, and says why it could not be made', async () => {

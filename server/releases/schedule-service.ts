@@ -1,74 +1,96 @@
 // A release to come: waiting → done, failed or called off. Whoever settles it first has settled it.
 import { randomUUID } from 'node:crypto';
+import { canonicalJson } from '#core/model/canonical-json.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Account } from '#contract/api.ts';
 import type { ScheduleBody } from '#contract/releases.ts';
 import type { Database } from '../database/connect.ts';
 import { accountById } from '../accounts/account-repository.ts';
-import type { JobQueue } from '../jobs/job-queue.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { ReleaseService } from './release-service.ts';
-import { insertScheduled, settleScheduled, waitingRelease, waitingReleases } from './schedule-repository.ts';
+import {
+  type ScheduledRow,
+  aloneWith,
+  dueReleases,
+  insertScheduled,
+  nextMoment,
+  scheduledRelease,
+  sitesWithDue,
+  settleScheduled,
+  waitingRelease,
+} from './schedule-repository.ts';
 
-export const SCHEDULED_RELEASE = 'scheduled-release';
-/** How often overdue releases are looked for, and so long after its moment one is overdue. */
-export const CATCH_UP_EVERY_MS = 30_000;
-const OVERDUE_MS = 15_000;
+/** A process looks at least so often: what it was told of may not have come through. */
+const LOOK_EVERY_MS = 30_000;
+/** What another process is making, or what failed for want of the database, is looked at again after so long. */
+const AGAIN_MS = 1000;
 
-/** Releases that are made at a moment to come, once, whichever process is alive then. */
+/**
+ * Releases that are made at a moment to come, once, whichever process is alive then. Each process sleeps until the next moment, wakes
+ * when one is set, and makes what is due one after the other. Which is due stands in their own table alone: a process that starts has
+ * nothing to take up, and leaves nothing behind.
+ */
 export class ScheduleService {
   readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #releases: ReleaseService;
   readonly #now: () => Date;
-  #queue: JobQueue | null = null;
+  readonly #onFault: (fault: unknown) => void;
+  #round: Promise<void> | null = null;
+  #isAwaited = false;
+  #timer: NodeJS.Timeout | undefined;
+  #isEnded = false;
 
-  constructor(database: Database, cache: SiteCache, releases: ReleaseService, now: () => Date) {
+  constructor(
+    database: Database,
+    cache: SiteCache,
+    releases: ReleaseService,
+    now: () => Date,
+    onFault: (fault: unknown) => void,
+  ) {
     this.#database = database;
     this.#cache = cache;
     this.#releases = releases;
     this.#now = now;
+    this.#onFault = onFault;
   }
 
-  /** The queue that they go through. It has `run` as its worker, so it comes after this. */
-  useQueue(queue: JobQueue): void {
-    this.#queue = queue;
-  }
+  /** Makes what is due, and sleeps until the next moment. Called when the process starts, and when a release was set. */
+  readonly wake = (): Promise<void> => {
+    this.#isAwaited = true;
+    return (this.#round ??= this.#goRound().finally(() => (this.#round = null)));
+  };
 
-  /** Puts on the queue what was set before this process began: what is late by now is made at once. */
-  async takeUp(): Promise<void> {
-    for (const { id, at } of await waitingReleases(this.#database))
-      await this.#queue!.send(SCHEDULED_RELEASE, { id }, at);
+  /** Makes no more; waits for the one that is being made. */
+  async stop(): Promise<void> {
+    this.#isEnded = true;
+    clearTimeout(this.#timer);
+    await this.#round;
   }
 
   /**
-   * Makes what is overdue: its job may have been taken by a process that died before it was done. Called now and then.
-   * What another process is making at the same time is made once.
+   * Sets a release for a moment. The pages go live as they are drafted then. The same request sets one release, however often it comes.
+   * @throws ProblemError where the moment is past
    */
-  async catchUp(): Promise<void> {
-    const overdue = new Date(this.#now().getTime() - OVERDUE_MS);
-    for (const { id, at } of await waitingReleases(this.#database)) if (at < overdue) await this.run({ id });
-  }
-
-  /** Sets a release for a moment. The pages go live as they are drafted then. @throws ProblemError where it is past */
-  async set(site: SiteKey, account: Account, { at, name, note, ...asked }: ScheduleBody): Promise<void> {
+  async set(site: SiteKey, account: Account, { at, name, note, request, ...asked }: ScheduleBody): Promise<void> {
     const moment = new Date(at);
     const made_at = this.#now();
     if (moment <= made_at) throw new ProblemError('moment-past');
+    const wanted = { at: moment, name, note, asked };
     const id = randomUUID();
-    await insertScheduled(this.#database, {
+    const set = await insertScheduled(this.#database, {
       id,
       site,
-      at: moment,
-      name,
-      note,
-      asked,
+      ...wanted,
       account: account.id,
       made_at,
       state: 'waiting',
+      request: request ?? null,
     });
-    await this.#queue!.send(SCHEDULED_RELEASE, { id }, moment);
+    if (set === id) return;
+    const before = await scheduledRelease(this.#database, set);
+    if (!before || !isSameWish(before, wanted)) throw new ProblemError('request-reused');
   }
 
   /** @throws ProblemError where the site has none of that id that is waiting */
@@ -79,15 +101,50 @@ export class ScheduleService {
     if (!isOff) throw new ProblemError('schedule-unknown');
   }
 
+  async #goRound(): Promise<void> {
+    let wait = AGAIN_MS;
+    try {
+      while (this.#isAwaited && !this.#isEnded) {
+        this.#isAwaited = false;
+        wait = await this.#makeDue();
+      }
+    } catch (fault) {
+      this.#onFault(fault);
+    }
+    clearTimeout(this.#timer);
+    if (!this.#isEnded) this.#timer = setTimeout(() => void this.wake(), wait);
+  }
+
+  /** Makes all that is due. Gives the milliseconds until there is something to do again. */
+  async #makeDue(): Promise<number> {
+    let isLeft = false;
+    for (const site of await sitesWithDue(this.#database, this.#now())) {
+      try {
+        const wasAlone = await aloneWith(this.#database, site, () => this.#makeDueOf(site));
+        isLeft ||= !wasAlone;
+      } catch (fault) {
+        // Other sites are not to wait for it.
+        isLeft = true;
+        this.#onFault(fault);
+      }
+    }
+    if (isLeft) return AGAIN_MS;
+    const next = await nextMoment(this.#database);
+    return next ? Math.min(Math.max(next.getTime() - this.#now().getTime(), 0), LOOK_EVERY_MS) : LOOK_EVERY_MS;
+  }
+
+  /** Makes what is due of a site, in the order of the moments. */
+  async #makeDueOf(site: SiteKey): Promise<void> {
+    for (const id of await dueReleases(this.#database, site, this.#now())) if (!this.#isEnded) await this.#make(id);
+  }
+
   /**
-   * Makes a release whose moment has come. It bears the schedule's own id as its request, so that it is made once, also where two
-   * processes begin with it or one of them dies between the release and saying that it is made.
+   * Makes a release whose moment has come. It bears the schedule's own id as its request, so that it is made once, also where a process
+   * dies between the release and saying that it is made.
    */
-  readonly run = async ({ id }: { id: string }): Promise<void> => {
+  async #make(id: string): Promise<void> {
     const row = await waitingRelease(this.#database, id);
     if (!row) return;
-    // The clock of the database may be ahead of this one's.
-    if (row.at > this.#now()) return this.#queue!.send(SCHEDULED_RELEASE, { id }, row.at);
     const settle = (outcome: { release: number } | { fault: string }) =>
       settleScheduled(this.#database, id, {
         state: 'fault' in outcome ? 'failed' : 'done',
@@ -110,8 +167,18 @@ export class ScheduleService {
       });
       await settle({ release: number });
     } catch (fault) {
-      if (!(fault instanceof ProblemError)) throw fault;
+      // Where nobody knows whether it was made, it is made again: its request says that it is the same.
+      if (!(fault instanceof ProblemError) || fault.code === 'outcome-unknown') throw fault;
       await settle({ fault: fault.message });
     }
-  };
+  }
 }
+
+type Wish = Pick<ScheduledRow, 'at' | 'name' | 'note' | 'asked'>;
+
+const isSameWish = (one: Wish, other: Wish): boolean => {
+  const texts = [one, other].map(({ at, name, note, asked }) =>
+    canonicalJson({ at: at.toISOString(), name, note, asked }),
+  );
+  return texts[0] === texts[1];
+};

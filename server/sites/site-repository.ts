@@ -10,6 +10,7 @@ import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { Works } from '#contract/releases.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
+import type { ReleaseCounts } from '../edits/outcome.ts';
 import {
   DRAFT_COLUMNS,
   DRAFT_RECORD,
@@ -85,13 +86,26 @@ export async function editsAfter(database: Knex, key: SiteKey, revision: number)
   }));
 }
 
+interface EditOfRequest {
+  readonly revision: number;
+  readonly operations: Operation[];
+  readonly inverse: Operation[];
+  readonly words: string;
+  /** What is counted of it where it was a release. */
+  readonly release: ReleaseCounts | null;
+}
+
 /** The edit that a request made, if it was made already. */
-export async function editOfRequest(
-  database: Knex,
-  key: SiteKey,
-  request: string,
-): Promise<{ revision: number; operations: Operation[]; inverse: Operation[]; words: string } | undefined> {
-  return database('edit_log').where({ site: key, request }).first('revision', 'operations', 'inverse', 'words');
+export async function editOfRequest(database: Knex, key: SiteKey, request: string): Promise<EditOfRequest | undefined> {
+  const row = await database('edit_log')
+    .leftJoin('release', (join) =>
+      join.on('release.site', 'edit_log.site').andOn('release.revision', 'edit_log.revision'),
+    )
+    .where({ 'edit_log.site': key, request })
+    .first('edit_log.revision', 'operations', 'inverse', 'words', 'number', 'pages', 'retired');
+  if (!row) return undefined;
+  const { number, pages, retired, ...edit } = row;
+  return { ...edit, release: number === null ? null : { number, pages, retired } };
 }
 
 /** Adds a whole site: for a new one, and for demo and benchmark data. SQLSTATE 23505 where the key is taken. */

@@ -16,10 +16,9 @@ import {
   EDIT_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
-  RELEASE_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
-  VISITOR_CHANNEL,
+  TAKEN_CHANNEL,
 } from '../database/channels.ts';
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
@@ -29,6 +28,7 @@ import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
 import { Visits } from '../live/visits.ts';
+import { workbenchNews } from '../live/workbench-news.ts';
 import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
@@ -36,9 +36,10 @@ import { CrawlService } from '../old-site/crawl-service.ts';
 import { LinkService, NIGHTLY_LINKS } from '../checks/link-service.ts';
 import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
-import { SCHEDULED_RELEASE, ScheduleService } from '../releases/schedule-service.ts';
+import { ScheduleService } from '../releases/schedule-service.ts';
 import { copyOfTemplate } from './template-database.ts';
 import { passOnProgress } from '../events/release-progress.ts';
+import { VISITORS_SIDE, VisitorsSide } from '../events/visitors-side.ts';
 import { SiteNews } from '../events/site-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';
@@ -175,14 +176,16 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     ),
   );
   const onRelease: ((key: string) => void)[] = [];
-  const liveNews = {
-    [RELEASE_CHANNEL]: (key: string) => {
-      sites.renew(key);
+  const news = workbenchNews({
+    database,
+    sites,
+    sessions: sessionsOfVisitors,
+    onRelease: (key) => {
       for (const heard of onRelease) heard(key);
     },
-    [VISITOR_CHANNEL]: (visitor: string) => sessionsOfVisitors.forget(visitor),
-  };
-  ends.push(await listen(url, liveNews, () => sites.renewAll()));
+    onResync: () => undefined,
+  });
+  ends.push(await listen(url, news.channels, news.resync, VISITORS_SIDE));
 
   const directoryOrigin = await open(createServer(makeDirectory(database, 'test')));
   const startWorkbench = async () => {
@@ -199,7 +202,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     });
     const edits = new EditService(database, cache, now);
     const releases = new ReleaseService(database, cache, edits);
-    const schedule = new ScheduleService(database, cache, releases, now);
+    const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
     const links = new LinkService(database, cache, now, crawlHosts);
     const queue = new PostgresQueue(
@@ -210,22 +213,22 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         [links.look.job]: links.look.run,
         [NIGHTLY_LINKS]: () => links.askAtNight(),
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
-        [SCHEDULED_RELEASE]: schedule.run,
       },
       () => undefined,
     );
     engine.look.useQueue(queue);
     await links.useQueue(queue);
-    schedule.useQueue(queue);
     await directory.useQueue(queue);
     crawls.useQueue(queue);
     const carryOver = new CarryOverService(database, cache);
     ends.push(
+      () => schedule.stop(),
       () => queue.stop(),
       () => carryOver.close(),
     );
     const attempts = await Attempts.open(pool);
     const sessions = openSessions(pool, now);
+    const visitorsSide = new VisitorsSide(database);
     const feedbackNews = new SiteNews();
     const releaseNews = new SiteNews<ReleaseProgress>();
     ends.push(
@@ -233,9 +236,10 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         url,
         {
           [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
-          [SCHEDULE_CHANNEL]: () => void queue.takePart().catch(() => undefined),
-          [SESSION_CHANNEL]: (id) => sessions.forget(id),
+          [SCHEDULE_CHANNEL]: () => void schedule.wake(),
+          [SESSION_CHANNEL]: (id) => sessions.end(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+          [TAKEN_CHANNEL]: visitorsSide.hear,
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
         },
         () => sessions.forgetAll(),
@@ -258,9 +262,9 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       mailer: outbox,
       feedbackNews,
       releaseNews,
+      visitorsSide,
       sessionSecret: 'test',
       proxies: [],
-      walkSecret: 'test',
       liveOrigin,
       now,
       log,

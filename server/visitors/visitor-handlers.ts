@@ -15,8 +15,9 @@ type Visitors = 'listVisitors' | 'makeVisitor' | 'setVisitor' | 'removeVisitor';
 export function makeVisitorHandlers({
   database,
   cache,
+  visitorsSide,
   now,
-}: Pick<Services, 'database' | 'cache' | 'now'>): Pick<Handlers, Visitors> {
+}: Pick<Services, 'database' | 'cache' | 'visitorsSide' | 'now'>): Pick<Handlers, Visitors> {
   return {
     listVisitors: async ({ request }) => {
       const key = siteOf(request);
@@ -53,11 +54,13 @@ export function makeVisitorHandlers({
       const id = uuidOf(request.params.visitor, 'visitor-unknown');
       if (Object.keys(fields).length > 0 && !(await updateVisitor(database, site.key, id, fields)))
         throw new ProblemError('visitor-unknown');
+      await visitorsSide.hasTaken(site.key);
       return { ok: true };
     },
     removeVisitor: async ({ request }) => {
       const id = uuidOf(request.params.visitor, 'visitor-unknown');
       if (!(await deleteVisitor(database, siteOf(request), id))) throw new ProblemError('visitor-unknown');
+      await visitorsSide.hasTaken(siteOf(request));
       return { ok: true };
     },
   };

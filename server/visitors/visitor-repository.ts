@@ -44,7 +44,7 @@ export async function insertVisitor(
   return made.length > 0;
 }
 
-/** Sets fields of a visitor, and tells the processes that answer visitors. Gives whether there is one. */
+/** Sets fields of a visitor, and tells the processes that answer visitors. A suspension signs them out. Gives whether there is one. */
 export async function updateVisitor(
   database: Knex,
   site: SiteKey,
@@ -55,14 +55,19 @@ export async function updateVisitor(
   const changed = await database('visitor')
     .where({ site, id })
     .update({ ...fields, ...(fields.is_suspended !== undefined && { has_left: false }) });
+  if (changed > 0 && fields.is_suspended) await endSessionsOf(database, id);
   await database.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, id]);
   return changed > 0;
 }
 
+/** Signs a visitor out wherever they were signed in. */
+export const endSessionsOf = (database: Knex, visitor: string): Promise<number> =>
+  database('visitor_session').where({ visitor }).delete();
+
 /** Sets a password, ends wherever the visitor was signed in, and tells the processes that answer visitors. */
 export async function setPasswordOf(database: Knex, id: string, password_hash: string): Promise<void> {
   await database('visitor').where({ id }).update({ password_hash });
-  await database('visitor_session').where({ visitor: id }).delete();
+  await endSessionsOf(database, id);
   await database.raw('SELECT pg_notify(?, ?)', [VISITOR_CHANNEL, id]);
 }
 

@@ -21,6 +21,8 @@ export interface SignedIn {
 export class VisitorSessions {
   readonly #database: Database;
   readonly #now: () => Date;
+  /** How often something was forgotten: what was looked up before may be out of date. */
+  #forgettings = 0;
   readonly #remembered = new Map<string, { readonly signedIn: SignedIn | null; readonly until: number }>();
 
   constructor(database: Database, now: () => Date) {
@@ -38,7 +40,9 @@ export class VisitorSessions {
     const known = this.remembered(token);
     if (known !== undefined) return known;
     const at = this.#now();
+    const before = this.#forgettings;
     const found = await signedInVisitor(this.#database, hashOf(token), at);
+    if (this.#forgettings !== before) return this.find(token);
     if (this.#remembered.size >= MAX_REMEMBERED) this.#remembered.clear();
     const until = Math.min(at.getTime() + REMEMBERED_MS, found?.expires_at.getTime() ?? Infinity);
     this.#remembered.set(token, { signedIn: found ?? null, until });
@@ -47,11 +51,13 @@ export class VisitorSessions {
 
   /** Forgets the sessions of a visitor whose account has changed. */
   forget(visitor: string): void {
+    this.#forgettings += 1;
     for (const [token, { signedIn }] of this.#remembered)
       if (signedIn === null || signedIn.visitor === visitor) this.#remembered.delete(token);
   }
 
   forgetAll(): void {
+    this.#forgettings += 1;
     this.#remembered.clear();
   }
 

@@ -1,11 +1,12 @@
 import { audienceNames } from '#core/derive/reason-words.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { Services } from '../handlers.ts';
+import { requirePermission } from '../admission.ts';
 import { ProblemError } from '../problem.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
-import { signWalk } from '../security/walk-token.ts';
 import { visitorsOf } from './visitor-repository.ts';
+import { insertWalk } from './walk-repository.ts';
 
 const LIVES_MS = 2 * 3600 * 1000;
 
@@ -13,12 +14,13 @@ const LIVES_MS = 2 * 3600 * 1000;
 export function makeWalkHandlers({
   database,
   cache,
-  walkSecret,
   liveOrigin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'walkSecret' | 'liveOrigin' | 'now'>): Pick<Handlers, 'startWalk'> {
+}: Pick<Services, 'database' | 'cache' | 'liveOrigin' | 'now'>): Pick<Handlers, 'startWalk'> {
   return {
-    startWalk: async ({ request, body }) => {
+    startWalk: async ({ request, body, account }) => {
+      // Whoever may only read is not given what a passphrase guards.
+      if (body.hasPassphrases) requirePermission(account, 'site.edit');
       const { site } = await cache.current(siteOf(request));
       const { who } = body;
       const person =
@@ -29,9 +31,10 @@ export function makeWalkHandlers({
         (id) => id !== EVERYONE && !site.settings.audiences.some((audience) => audience.id === id),
       );
       if (unknown !== undefined) throw new ProblemError('audience-unknown', { audience: unknown });
-      const expires = now().getTime() + LIVES_MS;
+      const at = now();
+      const expiresAt = new Date(at.getTime() + LIVES_MS);
       const words = person?.name ?? (audienceNames(site, audiences) || 'Everyone');
-      const token = signWalk(walkSecret, {
+      const walk = {
         site: site.key,
         isDraft: body.isDraft,
         release: body.release,
@@ -41,12 +44,13 @@ export function makeWalkHandlers({
         at: body.at === null ? null : Date.parse(body.at),
         // Changes are taken from the workbench's own pages only, so Origin is where the frame will stand.
         origin: request.get('origin')!,
-        expires,
-      });
+      };
+      const begun = { walk, session: request.sessionID, visitor: person?.id ?? null, expiresAt };
+      const token = await insertWalk(database, begun, at);
       return {
         address: `${liveOrigin}/${site.key}/~walk/${token}/`,
         who: words,
-        expiresAt: new Date(expires).toISOString(),
+        expiresAt: expiresAt.toISOString(),
       };
     },
   };

@@ -20,6 +20,21 @@ export class NoAnswer extends Error {
   }
 }
 
+/** Nobody said whether something was done that is done at most once. */
+export class NotKnown extends Error {
+  constructor() {
+    super('Spur did not answer, so it may or may not have been done. Look in the history once Spur is there again.');
+  }
+}
+
+/** Whether the same request is to be sent again, since nobody knows whether it was done. */
+export const isUnknown = (fault: unknown): boolean =>
+  fault instanceof NoAnswer || (fault instanceof ServerProblem && fault.problem.code === 'outcome-unknown');
+
+/** What had no answer is sent again after so long, so often. */
+export const AGAIN_AFTER_MS = 1500;
+const MAX_REPEATS = 10;
+
 type InputOf<Name extends RouteName> = (typeof ROUTES)[Name] extends { body: infer Body extends z.ZodType }
   ? z.input<Body>
   : undefined;
@@ -53,8 +68,28 @@ export async function call<Name extends RouteName>(
   return (route.answer ? route.answer.parse(answer) : answer) as AnswerOf<Name>;
 }
 
+/**
+ * Calls a route that does what it is asked once for each request id, and sends the same again while nobody knows whether it was done.
+ * @throws ServerProblem; NotKnown where there was still no answer after 15 seconds
+ */
+export async function callUntilKnown<Name extends RouteName>(
+  name: Name,
+  parameters: Readonly<Record<string, string>>,
+  body: InputOf<Name> & { readonly request: string },
+): Promise<AnswerOf<Name>> {
+  for (let repeats = 0; ; repeats += 1) {
+    try {
+      return await call(name, parameters, body);
+    } catch (fault) {
+      if (!isUnknown(fault)) throw fault;
+      if (repeats === MAX_REPEATS) throw new NotKnown();
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));
+    }
+  }
+}
+
 /** A fault in words for the person. */
 export const wordsOfFault = (fault: unknown): string =>
-  fault instanceof ServerProblem || fault instanceof NoAnswer
+  fault instanceof ServerProblem || fault instanceof NoAnswer || fault instanceof NotKnown
     ? fault.message
     : 'Something went wrong here. Reload the page and try again.';

@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid';
 import useSWR, { mutate } from 'swr';
 import type { SiteKey } from '#core/model/ids.ts';
 import type {
@@ -10,7 +11,7 @@ import type {
   TakeBackAnswer,
   Works,
 } from '#contract/releases.ts';
-import { call } from './client.ts';
+import { call, callUntilKnown } from './client.ts';
 
 /** The releases of a site, newest first; undefined until they are known. */
 export const useReleases = (key: SiteKey, revision: number): ReleaseSummary[] | undefined =>
@@ -35,7 +36,7 @@ export const useScheduled = (key: SiteKey): ScheduledRelease[] | undefined =>
 
 /** Sets a release for a moment. @throws ServerProblem, NoAnswer */
 export async function scheduleRelease(key: SiteKey, body: ScheduleBody): Promise<void> {
-  const { scheduled } = await call('scheduleRelease', { site: key }, body);
+  const { scheduled } = await callUntilKnown('scheduleRelease', { site: key }, { ...body, request: nanoid() });
   await mutate(scheduledKey(key), scheduled, { revalidate: false });
 }
 
@@ -75,8 +76,12 @@ const worksKey = (key: SiteKey): string => `/sites/${key}/works`;
 export const useWorks = (key: SiteKey): Works | null | undefined =>
   useSWR(worksKey(key), () => call('showWorks', { site: key }).then((one) => one.works)).data;
 
-/** Closes the site for works, or opens it again. @throws ServerProblem, NoAnswer */
-export async function setWorks(key: SiteKey, works: Works | null): Promise<void> {
-  await call('setWorks', { site: key }, { works });
+/**
+ * Closes the site for works, or opens it again. Gives how many visitors' processes have not confirmed it.
+ * @throws ServerProblem, NoAnswer
+ */
+export async function setWorks(key: SiteKey, works: Works | null): Promise<number> {
+  const { unconfirmed } = await call('setWorks', { site: key }, { works });
   await mutate(worksKey(key), works, { revalidate: false });
+  return unconfirmed;
 }

@@ -17,10 +17,10 @@ import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
-import { type ReleaseBody, releaseProgress } from '#contract/releases.ts';
+import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
-import { NoAnswer, ServerProblem, call, wordsOfFault } from './client.ts';
+import { AGAIN_AFTER_MS, ServerProblem, call, callUntilKnown, isUnknown, wordsOfFault } from './client.ts';
 
 interface Pending {
   /** The site that it was made on, and what it made of it. */
@@ -57,9 +57,6 @@ export type Notice =
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
-/** What had no answer is tried again after so long. */
-const AGAIN_AFTER_MS = 1500;
-
 /** So many of all pages of a release are written. */
 export interface Progress {
   readonly done: number;
@@ -198,7 +195,7 @@ export class SiteStore {
     this.#recent = [];
     const request = nanoid();
     this.#ownRequests.add(request);
-    return (await call(direction, { site: this.key }, { ...how, request })).words;
+    return (await callUntilKnown(direction, { site: this.key }, { ...how, request })).words;
   }
 
   /** Makes the draft what it was at a revision, when all that was done here has arrived. @throws ServerProblem */
@@ -206,17 +203,17 @@ export class SiteStore {
     await this.settled();
     const request = nanoid();
     this.#ownRequests.add(request);
-    await call('goBack', { site: this.key }, { revision, request });
+    await callUntilKnown('goBack', { site: this.key }, { revision, request });
   }
 
   /** Makes a release, when all that was done here has arrived. @throws ServerProblem */
-  async release(asked: ReleaseBody): Promise<{ number: number; pages: number; retired: number }> {
+  async release(asked: ReleaseBody): Promise<MadeRelease> {
     await this.settled();
     const request = nanoid();
     this.#ownRequests.add(request);
     this.#releasing = { request, progress: null };
     try {
-      return await call('makeRelease', { site: this.key }, { ...asked, request });
+      return await callUntilKnown('makeRelease', { site: this.key }, { ...asked, request });
     } finally {
       this.#releasing = null;
       this.#subscribers.forEach((subscriber) => subscriber());
@@ -224,11 +221,11 @@ export class SiteStore {
   }
 
   /** Takes back a release; with `anyway` the rest of it where something stands in the way. @throws ServerProblem */
-  async takeBack(release: number, anyway: boolean): Promise<{ number: number; pages: number; retired: number }> {
+  async takeBack(release: number, anyway: boolean): Promise<MadeRelease> {
     await this.settled();
     const request = nanoid();
     this.#ownRequests.add(request);
-    return call('takeBackRelease', { site: this.key, release: String(release) }, { anyway, request });
+    return callUntilKnown('takeBackRelease', { site: this.key, release: String(release) }, { anyway, request });
   }
 
   /** Waits until nothing of this browser is on its way. */
@@ -251,7 +248,7 @@ export class SiteStore {
         this.#accepted.set(next.request, revision);
         this.#dropArrived();
       } catch (fault) {
-        if (fault instanceof NoAnswer) {
+        if (isUnknown(fault)) {
           // It may have arrived: the same request is sent again, and the server applies it once.
           this.#setConnected(false);
           await new Promise((resolve) => setTimeout(resolve, AGAIN_AFTER_MS));

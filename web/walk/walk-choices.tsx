@@ -92,7 +92,7 @@ export function WalkChoices({
         <option value="tablet">Tablet</option>
         <option value="desktop">Desktop</option>
       </select>
-      {asksForPassphrases && (
+      {asksForPassphrases && mayAsk && (
         <label className="flex items-center gap-1.5">
           <input
             type="checkbox"

@@ -15,6 +15,7 @@ import { useNow } from '../../ui/use-now.ts';
 import type { Lens } from '../../workbench/lenses.ts';
 import { type DialogName, useWorkbench } from '../../workbench/workbench-context.tsx';
 import { titleIn } from './publish-words.ts';
+import { warnOfUnconfirmed } from './unconfirmed.ts';
 
 interface PointWords {
   readonly there: string;
@@ -186,7 +187,7 @@ function WorksPart() {
   const set = async (next: typeof works) => {
     setFault(null);
     try {
-      await setWorks(site.key, next);
+      warnOfUnconfirmed(await setWorks(site.key, next));
       toast.success(next ? 'Visitors get a notice now. Walks show the site as it is.' : 'The site is open again.');
     } catch (reason) {
       setFault(wordsOfFault(reason));

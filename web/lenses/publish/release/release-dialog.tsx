@@ -26,6 +26,7 @@ import { Along, PageList } from './along.tsx';
 import { Effects } from './effects.tsx';
 import { ReleaseScope, SettingsScope, useScopes } from './release-scope.tsx';
 import { TakeDownChoices } from './take-down-choices.tsx';
+import { warnOfUnconfirmed } from '../unconfirmed.ts';
 
 /** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
 export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'retire'; readonly onClose: () => void }) {
@@ -103,6 +104,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         toast.success(`The release is set for ${momentWords(at.toISOString(), timeZone)}.`);
       } else {
         const done = await store.release(body);
+        warnOfUnconfirmed(done.unconfirmed);
         toast.success(
           [
             done.pages > 0 && `${pages(done.pages)} made live.`,

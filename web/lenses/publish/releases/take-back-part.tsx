@@ -9,6 +9,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
+import { warnOfUnconfirmed } from '../unconfirmed.ts';
 
 const MAX_LISTED = 8;
 
@@ -25,6 +26,7 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
     setRunning(true);
     try {
       const done = await store.takeBack(release, inTheWay > 0);
+      warnOfUnconfirmed(done.unconfirmed);
       toast.success(`Release ${release} is taken back, by release ${done.number}.`);
       onDone();
     } catch (reason) {
