@@ -81,10 +81,12 @@ export const takeBackPlanAnswer = z.object({
       z.object({ page: pageIdSchema, because: z.literal('changed since'), release: z.number().int() }),
       z.object({ page: pageIdSchema, because: z.literal('parent'), of: pageIdSchema }),
       z.object({ page: pageIdSchema, because: z.literal('address'), of: pageIdSchema }),
+      z.object({ page: pageIdSchema, because: z.literal('home') }),
       z.object({ page: pageIdSchema, because: z.literal('setting'), part: z.enum(SETTINGS_PARTS) }),
     ]),
   ),
-  leftSettings: parts,
+  /** With the release that changed it since; null where the former home page is not live, or its address is taken. */
+  leftSettings: z.array(z.object({ part: z.enum([...SETTINGS_PARTS, 'home']), release: z.number().int().nullable() })),
   addresses: z.array(addressChange),
 });
 export type TakeBackAnswer = z.infer<typeof takeBackPlanAnswer>;

@@ -6,10 +6,11 @@ import { liveSiteOf } from '../derive/live-site.ts';
 import { checkSite } from '../model/check-site.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import { nodeDifferences } from '../model/node.ts';
-import type { Site } from '../model/site.ts';
+import { type Site, homeOf } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import { IDS, type Step, anySite, anyEditStep, drawEdit, emptySite, siteAfter } from '../testing/random-site.ts';
+import { settingsDifferences } from './waiting-settings.ts';
 import { planRelease, waitingPages } from './release-plan.ts';
 import { type ReleaseDone, planTakeBack } from './take-back.ts';
 
@@ -58,11 +59,8 @@ class Releases {
   }
 
   plan(at: number) {
-    const since = new Map<PageId, number>();
-    this.done.slice(at + 1).forEach(({ before }, index) => {
-      for (const page of Object.keys(before)) since.set(page as PageId, at + 1 + index);
-    });
-    return planTakeBack(this.site, this.done[at]!, since);
+    const later = this.done.slice(at + 1).map((one, index) => ({ ...one, number: at + 1 + index }));
+    return planTakeBack(this.site, this.done[at]!, later);
   }
 }
 const liveTitles = (site: Site): string[] =>
@@ -129,8 +127,36 @@ describe('taking back a release', () => {
       .edit({ name: 'fact.set', fact: 'telephone' as never, fields: { text: '2' } })
       .make([]);
     const plan = releases.plan(1);
-    expect([plan.settings, plan.leftSettings]).toEqual([['name'], ['facts']]);
+    expect([plan.settings, plan.leftSettings]).toEqual([['name'], [{ part: 'facts', release: 2 }]]);
     expect(releases.apply(plan.operation!).site.liveSettings).toMatchObject({ name: 'Test site' });
+  });
+
+  it('leaves a part of the settings that later ones changed and changed again', () => {
+    const named = (name: string): Operation => ({ name: 'site.set', fields: { name } });
+    const releases = start().edit(named('Quay')).make([]).edit(named('Harbour')).make([]).edit(named('Quay')).make([]);
+    const plan = releases.plan(1);
+    expect(plan).toMatchObject({ operation: null, settings: [], leftSettings: [{ part: 'name', release: 3 }] });
+  });
+
+  it('leaves the home page live while other pages stay so', () => {
+    const releases = start()
+      .edit(add('c', 'News'))
+      .make()
+      .edit({ name: 'site.set', fields: { home: id('c') } })
+      .make([]);
+    const plan = releases.plan(1);
+    expect(plan.left).toEqual([{ page: 'c', because: 'home' }]);
+    expect(releases.plan(2).leftSettings).toEqual([]);
+  });
+
+  it('does not make a page home that is not live', () => {
+    const releases = start()
+      .edit({ name: 'site.set', fields: { home: id('a') } })
+      .make([])
+      .edit({ name: 'site.set', fields: { home: id('b') } })
+      .make([])
+      .make([], [id('a')]);
+    expect(releases.plan(2).leftSettings).toEqual([{ part: 'home', release: null }]);
   });
 
   it('does not make a page live again that names a label which is gone: it would open to everyone', () => {
@@ -185,8 +211,22 @@ describe('taking back a release', () => {
               if (was) expect(nodeDifferences(was.node, now.node)).toEqual([]);
             }
           }
-          const any = releases.plan(which % releases.done.length);
-          if (any.operation) check(releases.apply(any.operation).site);
+          const at = which % releases.done.length;
+          const any = releases.plan(at);
+          const was = releases.site;
+          if (!any.operation) return;
+          const is = releases.apply(any.operation).site;
+          check(is);
+          // What a later release changed stays as that one made it, whatever its value.
+          for (const { before, settingsBefore, settingsAfter } of releases.done.slice(at + 1, -1)) {
+            for (const page of Object.keys(before) as PageId[]) expect(is.live.get(page)).toBe(was.live.get(page));
+            if (settingsBefore && settingsAfter)
+              for (const part of settingsDifferences(settingsBefore, settingsAfter))
+                expect(is.liveSettings![part]).toEqual(was.liveSettings![part]);
+          }
+          // The address of the site leads to a page as before, unless nothing is left or the last release is taken back.
+          const home = (site: Site) => homeOf(liveSiteOf(site));
+          if (home(was) !== null && at < last && liveSiteOf(is).nodes.size > 0) expect(home(is)).not.toBeNull();
         },
       ),
       { numRuns: 100 },

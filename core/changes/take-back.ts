@@ -16,6 +16,11 @@ export interface ReleaseDone {
   readonly settingsAfter: Settings | null;
 }
 
+/** A release after the one that is taken back. */
+export interface LaterRelease extends ReleaseDone {
+  readonly number: number;
+}
+
 /** Why a page stays as it is when a release is taken back. */
 export type InTheWay =
   /** A later release changed it. */
@@ -24,8 +29,17 @@ export type InTheWay =
   | { readonly because: 'parent'; readonly of: PageId }
   /** It names an audience, a label or a layout that visitors no longer have. */
   | { readonly because: 'setting'; readonly part: SettingsPart }
+  /** It is the home page of what stays live. */
+  | { readonly because: 'home' }
   /** Another live page has the address by now that it would have again. */
   | { readonly because: 'address'; readonly of: PageId };
+
+/** A part of the settings that stays as it is, or which page is home. */
+export interface LeftSetting {
+  readonly part: SettingsPart | 'home';
+  /** The last release that changed it since; null where the former home page would be none. */
+  readonly release: number | null;
+}
 
 export interface TakeBackPlan {
   /** The operation of the new release; null where nothing of the old one can be taken back. */
@@ -35,7 +49,7 @@ export interface TakeBackPlan {
   readonly settings: readonly SettingsPart[];
   /** What of the release stays as it is, with what stands in the way. */
   readonly left: readonly ({ readonly page: PageId } & InTheWay)[];
-  readonly leftSettings: readonly SettingsPart[];
+  readonly leftSettings: readonly LeftSetting[];
   readonly addresses: readonly AddressChange[];
   /** How many pages are live again, or as they were, and how many are taken down. */
   readonly madeLive: number;
@@ -45,9 +59,14 @@ export interface TakeBackPlan {
 /**
  * What it is to take back a release, whatever went live since: its pages get the live states that they had before it. Those
  * that had none are taken down, so that their addresses lead somewhere. What stands in the way is left as it is, and named.
- * @param since the last release that changed each page after this one
+ * @param later the releases since, the earliest first: what they changed is left, also where it is again what it was
  */
-export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<PageId, number>): TakeBackPlan {
+export function planTakeBack(site: Site, done: ReleaseDone, later: readonly LaterRelease[]): TakeBackPlan {
+  const since = new Map(
+    later.flatMap(({ number, before }) =>
+      Object.keys(before).map((page): [PageId, number] => [page as PageId, number]),
+    ),
+  );
   const left = new Map<PageId, InTheWay>();
   const changed = new Map<PageId, LiveNode>();
   for (const [id, was] of Object.entries(done.before) as [PageId, LiveNode | null][]) {
@@ -57,8 +76,9 @@ export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<P
     else if (was !== null) changed.set(id, was);
     else if (now && !now.retired) changed.set(id, { node: now.node, retired: true });
   }
-  const taken = settingsTakenBack(site, done);
-  const { parts, leftSettings } = taken;
+  const taken = settingsTakenBack(site, done, later);
+  const { parts } = taken;
+  const leftSettings = [...taken.leftSettings];
   const leaveBlocked = (settings: Settings | null) => {
     for (let blocked = true; blocked;) {
       blocked = false;
@@ -72,9 +92,10 @@ export function planTakeBack(site: Site, done: ReleaseDone, since: ReadonlyMap<P
   };
   const former = leaveBlocked(taken.settings);
   // Visitors keep the home page that they have where the former one would be none, or would take an address from a page.
-  const settings = canBeHome(site, changed, former)
-    ? former
-    : leaveBlocked({ ...former!, home: site.liveSettings!.home });
+  const isHome = canBeHome(site, changed, former);
+  if (!isHome) leftSettings.push({ part: 'home', release: null });
+  const settings = isHome ? former : leaveBlocked({ ...former!, home: site.liveSettings!.home });
+  if (later.length > 0 && leaveHome(site, changed, settings, left)) leaveBlocked(settings);
   const pages = [...changed.keys()];
   const isNothing = pages.length === 0 && parts.length === 0;
   const operation = isNothing
@@ -102,20 +123,48 @@ function canBeHome(site: Site, changed: ReadonlyMap<PageId, LiveNode>, settings:
   return (home === null || live.nodes.has(home)) && new Set(addresses).size === addresses.length;
 }
 
-/** The settings with the parts as they were before the release, as far as visitors still have them as it made them. */
-function settingsTakenBack(site: Site, { settingsBefore, settingsAfter }: ReleaseDone) {
+/** Leaves the home page live while other pages stay so: else nothing would be at the site's address. Gives whether it did. */
+function leaveHome(
+  site: Site,
+  changed: Map<PageId, LiveNode>,
+  settings: Settings | null,
+  left: Map<PageId, InTheWay>,
+): boolean {
+  const home = settings?.home ?? null;
+  if (home === null || changed.get(home)?.retired !== true) return false;
+  if (liveSiteOf(withLive(site, changed, settings)).nodes.size === 0) return false;
+  changed.delete(home);
+  left.set(home, { because: 'home' });
+  return true;
+}
+
+/** The settings with the parts as they were before the release, but for those that a later one has changed. */
+function settingsTakenBack(
+  site: Site,
+  { settingsBefore, settingsAfter }: ReleaseDone,
+  later: readonly LaterRelease[],
+): { settings: Settings | null; parts: readonly SettingsPart[]; leftSettings: readonly LeftSetting[] } {
   const now = site.liveSettings;
   if (now === null || settingsBefore === null || settingsAfter === null)
     return { settings: now, parts: [], leftSettings: [] };
-  const changedSince = new Set(settingsDifferences(settingsAfter, now));
-  const made = settingsDifferences(settingsBefore, settingsAfter);
-  const parts = made.filter((part) => !changedSince.has(part));
-  const home = settingsBefore.home;
+  const changedSince = new Map<LeftSetting['part'], number>();
+  for (const { number, settingsBefore: was, settingsAfter: is } of later) {
+    if (was === null || is === null) continue;
+    for (const part of settingsDifferences(was, is)) changedSince.set(part, number);
+    if (was.home !== is.home) changedSince.set('home', number);
+  }
+  const made: LeftSetting['part'][] = [...settingsDifferences(settingsBefore, settingsAfter)];
+  if (settingsBefore.home !== settingsAfter.home) made.push('home');
+  const parts = made.filter((part) => part !== 'home' && !changedSince.has(part)) as SettingsPart[];
   const settings = withParts(now, parts, settingsBefore);
+  const { home } = settingsBefore;
   return {
-    settings: now.home === settingsAfter.home && home !== now.home ? { ...settings, home } : settings,
+    settings: changedSince.has('home') || home === settingsAfter.home ? settings : { ...settings, home },
     parts,
-    leftSettings: made.filter((part) => changedSince.has(part)),
+    leftSettings: made.flatMap((part) => {
+      const release = changedSince.get(part);
+      return release === undefined ? [] : [{ part, release }];
+    }),
   };
 }
 

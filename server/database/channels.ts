@@ -23,6 +23,9 @@ export const ASK_CHANNEL = 'spur_ask';
 /** A visitors' process confirms: `<question> <its listening connection>`. */
 export const TAKEN_CHANNEL = 'spur_taken';
 
+/** The name that the listening connections of visitors' processes bear in the database. */
+export const VISITORS_SIDE = 'spur visitors';
+
 /** Tells all processes that listen to a channel. */
 export const tell = async (database: Database, channel: string, told: readonly string[]): Promise<void> => {
   const statement = new Statement();

@@ -1,10 +1,7 @@
 import { nanoid } from 'nanoid';
-import { ASK_CHANNEL, tell } from '../database/channels.ts';
+import { ASK_CHANNEL, VISITORS_SIDE, tell } from '../database/channels.ts';
 import type { Database } from '../database/connect.ts';
 import { listenersNamed } from '../database/listen.ts';
-
-/** The name that the listening connections of visitors' processes bear in the database. */
-export const VISITORS_SIDE = 'spur visitors';
 
 /** A process that has not confirmed by then is given up. It keeps five seconds at most to make pages ready. */
 const PATIENCE_MS = 10_000;

@@ -4,7 +4,7 @@ import { readConfig } from '../config.ts';
 import { connect, connectPool } from '../database/connect.ts';
 import { sessionSecret } from '../database/session-secret.ts';
 import { listen } from '../database/listen.ts';
-import { VISITORS_SIDE } from '../events/visitors-side.ts';
+import { VISITORS_SIDE } from '../database/channels.ts';
 import { runProcess } from '../process.ts';
 import { PublicFiles } from '../public-files/public-files.ts';
 import { Assets } from './assets.ts';

@@ -1,8 +1,9 @@
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { toSiteKey } from '#core/model/ids.ts';
+import { VISITORS_SIDE } from '../database/channels.ts';
 import { listen } from '../database/listen.ts';
-import { VISITORS_SIDE, VisitorsSide } from '../events/visitors-side.ts';
+import { VisitorsSide } from '../events/visitors-side.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';

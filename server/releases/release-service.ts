@@ -1,7 +1,7 @@
 import { settingsDifferences } from '#core/changes/waiting-settings.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { type TakeBackPlan, planTakeBack } from '#core/changes/take-back.ts';
-import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Account } from '#contract/api.ts';
@@ -129,13 +129,13 @@ export class ReleaseService {
   async #takeBackPlan(site: Site, number: number): Promise<TakeBackPlan> {
     const done = await releaseDone(this.#database, site.key, number);
     if (!done) throw new ProblemError('release-unknown', { release: number });
-    const later = await releasesSince(this.#database, site.key, number);
-    const since = new Map<PageId, number>(
-      later.flatMap((one) => Object.keys(one.before).map((page): [PageId, number] => [page as PageId, one.number])),
-    );
-    // What visitors had after it is what they had before the next one.
-    const settingsAfter = later[0] ? later[0].settings : site.liveSettings;
-    return planTakeBack(site, { before: done.before, settingsBefore: done.settings, settingsAfter }, since);
+    const releases = [done, ...(await releasesSince(this.#database, site.key, number))];
+    // What visitors had after one is what they had before the next one.
+    const [taken, ...later] = releases.map(({ settings, ...one }, at) => {
+      const next = releases[at + 1];
+      return { ...one, settingsBefore: settings, settingsAfter: next ? next.settings : site.liveSettings };
+    });
+    return planTakeBack(site, taken!, later);
   }
 }
 

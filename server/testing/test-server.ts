@@ -19,6 +19,7 @@ import {
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
   TAKEN_CHANNEL,
+  VISITORS_SIDE,
 } from '../database/channels.ts';
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
@@ -39,7 +40,7 @@ import { ReleaseService } from '../releases/release-service.ts';
 import { ScheduleService } from '../releases/schedule-service.ts';
 import { copyOfTemplate } from './template-database.ts';
 import { passOnProgress } from '../events/release-progress.ts';
-import { VISITORS_SIDE, VisitorsSide } from '../events/visitors-side.ts';
+import { VisitorsSide } from '../events/visitors-side.ts';
 import { SiteNews } from '../events/site-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
 import { outbox } from '../standins/outbox-repository.ts';

@@ -72,9 +72,9 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
               <li key={one.page}>{leftWords(site, one)}</li>
             ))}
             {plan.left.length > MAX_LISTED && <li>and {plan.left.length - MAX_LISTED} more</li>}
-            {plan.leftSettings.length > 0 && (
-              <li>The {listOf(plan.leftSettings.map((part) => SETTINGS_WORDS[part]))} have gone live again since.</li>
-            )}
+            {plan.leftSettings.map((one) => (
+              <li key={one.part}>{leftSettingWords(one)}</li>
+            ))}
           </ul>
         </div>
       )}
@@ -90,6 +90,12 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
   );
 }
 
+function leftSettingWords({ part, release }: TakeBackAnswer['leftSettings'][number]): string {
+  if (release === null) return 'The home page: the former one is not live, or another page has its address.';
+  const what = part === 'home' ? 'Which page is home' : `The ${SETTINGS_WORDS[part]}`;
+  return `${what}: changed again with release ${release}. Take that one back first.`;
+}
+
 function leftWords(site: Site, left: TakeBackAnswer['left'][number]): string {
   const title = `‘${titleIn(site, left.page)}’`;
   switch (left.because) {
@@ -97,6 +103,8 @@ function leftWords(site: Site, left: TakeBackAnswer['left'][number]): string {
       return `${title} went live again with release ${left.release}. Take that one back first.`;
     case 'parent':
       return `${title}: ‘${titleIn(site, left.of)}’ stands above or below it and would not be live with it.`;
+    case 'home':
+      return `${title} is the home page, and other pages stay live.`;
     case 'setting':
       return `${title} names something that the ${SETTINGS_WORDS[left.part]} no longer have.`;
     case 'address':
