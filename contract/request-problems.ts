@@ -77,6 +77,12 @@ export const OF_REQUESTS = {
     title: 'This plan asks for a passphrase',
     detail: (p) => `Type the passphrase that ${p.by} told you.`,
   },
+  'passphrase-unknown': {
+    status: 422,
+    title: 'The passphrase is not one of this site',
+    detail: () =>
+      'A rule names a passphrase that this site does not have; it may be one of another site. Nothing was changed. Set a passphrase here.',
+  },
   'passphrase-wrong': {
     status: 401,
     title: 'That is not the passphrase',

@@ -67,8 +67,9 @@ export const OF_THE_TREE = {
   },
   'slug-reserved': {
     status: 422,
-    title: 'That address is taken by the site itself',
-    detail: (p) => `Visitors reach a part of the site itself at ‘/${p.slug}’. Choose another slug.`,
+    title: 'That slug is reserved',
+    detail: (p) =>
+      `‘${p.slug}’ is needed by the site itself, or cannot be the name of a file or folder. Choose another slug.`,
   },
   'target-missing': {
     status: 422,

@@ -76,7 +76,7 @@ export async function loadDemo(
   await putStandInGroups(database, PELLOW_GROUPS);
   for (const person of PELLOW_PEOPLE) await putStandInPerson(database, person);
   await putSiteDirectory(database, schoolSite.key, { groupAudiences: PELLOW_GROUP_AUDIENCES, isNightly: false });
-  await insertPassphrase(database, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
+  await insertPassphrase(database, schoolSite.key, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
   await makeVisitors(database, schoolSite.key, now);
   await editSchool(edits, releases, school, ines, marek);
   await bringFormerSite(database, schoolSite.key, formerOrigin);

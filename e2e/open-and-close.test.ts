@@ -64,7 +64,7 @@ describe('a visitor', () => {
     await bench.untilText('ulla@pellow-quay.example');
 
     await browser.driver.get(`${spur.live}/pellow-quay/staff-handbook/safety`);
-    await bench.untilText('‘Safety’ is open to Staff.');
+    await bench.untilText('‘Safety’ is not open to everyone.');
     await bench.fill('Mail address', 'ulla@pellow-quay.example');
     await bench.fill('Password', 'wrong-password');
     await bench.press(Key.ENTER);

@@ -12,6 +12,8 @@ export interface Asker {
   /** Whose session the request belongs to; undefined for nobody's. */
   readonly account: Account | undefined;
   readonly headers: IncomingHttpHeaders;
+  /** The workbench's outside address, or null where none was named. */
+  readonly ownOrigin: string | null;
 }
 
 /** @throws ProblemError where the account's role does not have the permission */
@@ -23,11 +25,11 @@ export function requirePermission(account: Account, permission: Permission): voi
  * Lets a request through to a route, whichever way it came: by its sender's permission, by where it was sent from, and by
  * the type of its body. @throws ProblemError
  */
-export function admit(route: Route, { account, headers }: Asker): void {
+export function admit(route: Route, { account, headers, ownOrigin }: Asker): void {
   // What a link's secret opens the handler itself asks for.
   if (route.permission !== 'open' && route.permission !== 'link') requirePermission(caller(account), route.permission);
   // Changes are taken only from the workbench's own pages: browsers say in Origin where a request comes from.
-  if (route.method !== 'get' && !isOwnOrigin(headers))
+  if (route.method !== 'get' && !isOwnOrigin(headers, ownOrigin))
     throw new ProblemError('wrong-origin', { origin: headers.origin ?? 'nothing' });
   if (route.body && !isJson(headers['content-type'])) throw new ProblemError('body-type');
 }

@@ -11,6 +11,7 @@ import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import { SignedSessions, takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
+import { STRICT_TRANSPORT, isSecure } from './security/own-origin.ts';
 import { ProblemError, handleErrors } from './problem.ts';
 import { mountRoutes } from './routing.ts';
 
@@ -22,6 +23,8 @@ declare module 'express-session' {
 
 export interface AppParts extends Services {
   readonly sessionSecret: string;
+  /** The workbench's outside address; null where none was named. */
+  readonly ownOrigin: string | null;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
   readonly proxies: readonly string[];
   readonly log: Logger;
@@ -58,12 +61,14 @@ export function makeListener(parts: AppParts): RequestListener {
   const app = makeApp(parts);
   const lane = { ...parts, signed: new SignedSessions(parts.sessionSecret) };
   return (request, response) => {
+    if (isSecure(parts.ownOrigin)) response.setHeader(...STRICT_TRANSPORT);
     if (!takeEdit(lane, request, response)) app(request, response);
   };
 }
 
 function makeApp(parts: AppParts): Express {
   const app = express();
+  const hasHttps = isSecure(parts.ownOrigin);
   app.disable('x-powered-by');
   // The tree has a tag of its own making; other answers of the API are not kept by anybody.
   app.disable('etag');
@@ -75,14 +80,20 @@ function makeApp(parts: AppParts): Express {
     store: parts.sessions,
     resave: false,
     saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_LIVES_MS, path: '/' },
+    cookie: { httpOnly: true, sameSite: 'lax', maxAge: SESSION_LIVES_MS, path: '/', secure: hasHttps },
   });
+  if (hasHttps)
+    app.use((request, _response, next) => {
+      // Whatever stands in front speaks https, as its address says: the session package asks the request.
+      Object.defineProperty(request, 'secure', { value: true });
+      next();
+    });
   app.use('/api', (_request, response, next) => {
     response.setHeaders(new Map(Object.entries(API_HEADERS)));
     next();
   });
   app.use('/api', withSession);
-  mountRoutes(app, makeHandlers(parts));
+  mountRoutes(app, makeHandlers(parts), parts.ownOrigin);
   app.use('/api', (request) => {
     throw new ProblemError('route-unknown', { method: request.method, path: request.originalUrl.split('?')[0]! });
   });

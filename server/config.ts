@@ -14,6 +14,11 @@ const configSchema = z.object({
   SPUR_LIVE_PORT: port(4401),
   /** The interface to listen on. */
   SPUR_HOST: z.string().default('127.0.0.1'),
+  /** How the workbench is reached, without a slash at the end, where something stands in front of it. */
+  SPUR_ORIGIN: z
+    .url({ protocol: /^https?$/ })
+    .transform((url) => new URL(url).origin)
+    .optional(),
   /** How visitors reach the live side, without a slash at the end; for canonical addresses. */
   SPUR_LIVE_ORIGIN: z
     .url({ protocol: /^https?$/ })
@@ -53,6 +58,12 @@ export interface Config {
   readonly port: number;
   readonly livePort: number;
   readonly host: string;
+  /** The workbench's outside address; null where none was named, and it is reached by its host and port. */
+  readonly ownOrigin: string | null;
+  /** The same of the visitors' side. */
+  readonly ownLiveOrigin: string | null;
+  /** Where links to the workbench lead, and to the visitors' side. */
+  readonly origin: string;
   readonly liveOrigin: string;
   readonly databaseUrl: string;
   /** Null where no files are kept. */
@@ -79,6 +90,9 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     port: env.SPUR_PORT,
     livePort: env.SPUR_LIVE_PORT,
     host: env.SPUR_HOST,
+    ownOrigin: env.SPUR_ORIGIN ?? null,
+    ownLiveOrigin: env.SPUR_LIVE_ORIGIN ?? null,
+    origin: env.SPUR_ORIGIN ?? `http://127.0.0.1:${env.SPUR_PORT}`,
     liveOrigin: env.SPUR_LIVE_ORIGIN ?? `http://127.0.0.1:${env.SPUR_LIVE_PORT}`,
     databaseUrl: env.DATABASE_URL,
     publicFiles: env.SPUR_PUBLIC_FILES ?? null,

@@ -76,6 +76,8 @@ export interface Services {
   readonly directory: DirectoryService;
   readonly engine: EngineService;
   readonly links: LinkService;
+  /** Where links to the workbench lead. */
+  readonly origin: string;
   readonly liveOrigin: string;
   readonly now: () => Date;
 }
@@ -100,7 +102,7 @@ export function makeHandlers(services: Services): Handlers {
 
     showSession: ({ request }) => sessionOf(request.session.account),
     signIn: async ({ request, body }) => {
-      const account = await attempts.guard(request.ip ?? 'unknown', body.email, () =>
+      const account = await attempts.guard({ place: request.ip, account: body.email }, () =>
         authenticate(database, body.email, body.password),
       );
       await startSession(request, account);
@@ -114,7 +116,7 @@ export function makeHandlers(services: Services): Handlers {
       return sessionOf(undefined);
     },
     makeFirstAccount: async ({ request, body }) => {
-      const account = await attempts.guard(request.ip ?? 'unknown', 'first-account', () =>
+      const account = await attempts.guard({ place: request.ip, account: 'first-account', isShared: true }, () =>
         makeFirstAccount(database, now(), body),
       );
       await startSession(request, account);

@@ -40,6 +40,7 @@ import { serveDirectory } from './standins/directory.ts';
 import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
+import { settleReservedSlugs } from './sites/settle-reserved-slugs.ts';
 import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
 
@@ -65,6 +66,7 @@ await runProcess('workbench', async (ready) => {
     : null;
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
   if (config.withDemo) await loadDemo(database, edits, releases, formerOrigin);
+  await settleReservedSlugs(database, edits);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
   const crawls = new CrawlService(database, now, crawlHosts);
   const standIn =
@@ -146,6 +148,8 @@ await runProcess('workbench', async (ready) => {
     visitorsSide,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,
+    ownOrigin: config.ownOrigin,
+    origin: config.origin,
     proxies: config.proxies,
     liveOrigin: config.liveOrigin,
     now,

@@ -17,14 +17,14 @@ export type Handlers = { readonly [Name in RouteName]: (call: Call<Name>) => unk
 const USUAL_LARGEST = 100_000;
 
 /** Mounts every route of the contract: who is let in, its body's shape, its work, in this order. */
-export function mountRoutes(app: Express, handlers: Handlers): void {
+export function mountRoutes(app: Express, handlers: Handlers, ownOrigin: string | null): void {
   for (const name of Object.keys(ROUTES) as RouteName[]) {
     const route: Route = ROUTES[name];
     const handle = handlers[name] as (call: Call<never>) => unknown;
     const body = route.body ? [express.json({ limit: route.largest ?? USUAL_LARGEST, strict: false })] : [];
     const enter: RequestHandler = ({ session, headers, params, query, originalUrl }, _response, next) => {
       checkAddress(route.method, originalUrl, [...Object.values(params), ...Object.entries(query).flat()]);
-      admit(route, { account: session.account, headers });
+      admit(route, { account: session.account, headers, ownOrigin });
       next();
     };
     app[route.method](route.path, enter, ...body, async (request, response) => {

@@ -3,7 +3,7 @@ import type { SiteNode } from './node.ts';
 import type { SiteChange } from './site-change.ts';
 import { isSlugOfAnother, parentsInScope } from './slug-index.ts';
 import { type Site, addsStep, childrenOf, homeOf, maybeNodeAt, nodeAt } from './site.ts';
-import { NO_SLUGS, RESERVED_AT_ROOT, type Slug, type Slugs, freeSlug, sameSlugs, slugFromTitle } from './slug.ts';
+import { NO_SLUGS, type Slug, type Slugs, freeSlug, isReservedSlug, sameSlugs, slugFromTitle } from './slug.ts';
 
 /**
  * Two nodes share an *address scope* when their slugs follow the same step: siblings do, and so do the children of
@@ -97,7 +97,7 @@ export function settleSlugs(change: SiteChange, ids: readonly PageId[], anew: bo
     scopes.set(scope, parents);
     let next = wanted;
     const isTaken = (candidate: string) =>
-      (scope === null && RESERVED_AT_ROOT.has(candidate)) || isSlugOfAnother(change.site, parents, home, id, candidate);
+      isReservedSlug(candidate, scope === null) || isSlugOfAnother(change.site, parents, home, id, candidate);
     for (const [language, slug] of Object.entries(wanted)) {
       const text = freeSlug(slug.text, isTaken);
       if (text !== slug.text) next = { ...next, [language]: { text, own: slug.own } };

@@ -33,7 +33,7 @@ import {
   toKeptPlan,
   withPlan,
 } from './plan.ts';
-import { NO_SLUGS, RESERVED_AT_ROOT, type Slugs, sameSlugs, slugsSchema } from './slug.ts';
+import { NO_SLUGS, type Slugs, isReservedSlug, sameSlugs, slugsSchema } from './slug.ts';
 import { type Target, targetSchema } from './target.ts';
 import { NO_TEXTS, type Texts, sameTexts, textIn, textsChange, textsSchema, withTexts } from './texts.ts';
 
@@ -348,7 +348,7 @@ export const PAGE_FIELDS = {
     forGuests: asItIs<Slugs>,
     // In the other site it may come to stand at the root, by way of a home page, where some slugs are not to be had.
     carried: (slugs: Slugs): Slugs =>
-      Object.fromEntries(Object.entries(slugs).filter(([, { own, text }]) => own && !RESERVED_AT_ROOT.has(text))),
+      Object.fromEntries(Object.entries(slugs).filter(([, { own, text }]) => own && !isReservedSlug(text, true))),
     file: {
       schema: z.string().max(MAX_TITLE_LENGTH),
       isAlways: false,

@@ -4,10 +4,12 @@ import { holds } from '../testing/holds.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import { siteAfter } from '../testing/random-site.ts';
+import { settleReserved } from '../operations/settle-reserved.ts';
+import { emptySite, siteAfter } from '../testing/random-site.ts';
 import { toPageId } from './ids.ts';
 import type { Site } from './site.ts';
-import { isSlug, slugFromTitle } from './slug.ts';
+import { withNodes } from './site-edit.ts';
+import { isReservedSlug, isSlug, slugFromTitle } from './slug.ts';
 
 const add = (id: string, title: string, more: Partial<Extract<Operation, { name: 'page.add' }>> = {}): Operation => ({
   name: 'page.add',
@@ -103,5 +105,44 @@ describe('the slug of a page', () => {
       { name: 'site.set', fields: { home: toPageId('a') } },
     ]);
     expect([addressOf(site, 'home'), addressOf(site, 'a')]).toEqual(['/welcome', '/']);
+  });
+});
+
+describe('reserved slugs', () => {
+  it.each(['index.html', 'feed.xml', 'con', 'CON', 'aux.txt', 'lpt1', 'com9.tar'])('%s is for no page', (text) => {
+    expect(isReservedSlug(text)).toBe(true);
+  });
+
+  it.each(['sitemap.xml', 'sitemap-2.xml', '404.html', 'redirects.htaccess', 'search'])(
+    '%s is for none right below the root',
+    (text) => {
+      expect([isReservedSlug(text), isReservedSlug(text, true)]).toEqual([false, true]);
+    },
+  );
+
+  it.each(['contact', 'auxiliary', 'com', 'index', 'feed', 'con-2', 'com10'])('%s is free', (text) => {
+    expect(isReservedSlug(text, true)).toBe(false);
+  });
+
+  it('are given to no page that follows its title, and those of before are settled', () => {
+    const page = (id: string, title: string, parent: string | null) => ({
+      name: 'page.add' as const,
+      page: toPageId(id),
+      place: { parent: parent === null ? null : toPageId(parent) },
+      title: { en: title },
+    });
+    const site = siteAfter([page('home', 'Home', null), page('a', 'Con', null), page('b', 'Aux', 'a')], emptySite());
+    expect(['a', 'b'].map((id) => site.nodes.get(toPageId(id))!.slug.en!.text)).toEqual(['con-2', 'aux-2']);
+    const put = (id: string, text: string, own: boolean) => {
+      const node = site.nodes.get(toPageId(id))!;
+      return { ...node, slug: { en: { text, own } } };
+    };
+    const former = { ...site, nodes: withNodes(site, [put('a', 'con', false), put('b', 'index.html', true)]).nodes };
+    const settled = siteAfter(settleReserved(former), former);
+    expect(['a', 'b'].map((id) => settled.nodes.get(toPageId(id))!.slug.en)).toEqual([
+      { text: 'con-2', own: false },
+      { text: 'index.html-page', own: true },
+    ]);
+    expect(settleReserved(settled)).toEqual([]);
   });
 });

@@ -34,6 +34,15 @@ export const RESERVED_AT_ROOT: ReadonlySet<string> = new Set([
   'api',
 ]);
 
+/** Names of files that stand in the folder of a page where a site is kept as files, and those that file systems keep for devices. */
+const RESERVED_ANYWHERE = /^(?:index\.html|feed\.xml|(?:con|prn|aux|nul|com\d|lpt\d)(?:\..*)?)$/i;
+/** Files at the top of a site that is kept as files. */
+const FILES_AT_ROOT = /^(?:404\.html|sitemap-\d+\.xml|redirects\.(?:csv|nginx\.conf|htaccess))$/i;
+
+/** Whether no page may have a slug: at any place, or right below the root. Source of the devices: Windows, "Naming files". */
+export const isReservedSlug = (text: string, isAtRoot = false): boolean =>
+  RESERVED_ANYWHERE.test(text) || (isAtRoot && (RESERVED_AT_ROOT.has(text) || FILES_AT_ROOT.test(text)));
+
 /** A slug may hold letters and digits of any script, with single hyphens, dots or underscores between them. */
 const SLUG_SHAPE = /^[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:[-._][\p{L}\p{M}\p{N}]+)*$/u;
 export const isSlug = (text: string): boolean => text.length <= MAX_SLUG_LENGTH && SLUG_SHAPE.test(text);

@@ -8,7 +8,7 @@ import type { Target } from '../model/target.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import { scopeBelow } from '../model/address-scope.ts';
 import { type Site, homeOf, maybeNodeAt } from '../model/site.ts';
-import { RESERVED_AT_ROOT, type Slugs, isSlug } from '../model/slug.ts';
+import { isReservedSlug, type Slugs, isSlug } from '../model/slug.ts';
 
 /** The node, or the refusal that says that it is not there or was removed. */
 export function checkStands(site: Site, page: PageId): Refusal | null {
@@ -40,7 +40,7 @@ export function checkSlugs(
   for (const slug of Object.values(slugs ?? {})) {
     if (!slug.own) continue;
     if (!isSlug(slug.text)) return refuse('slug-shape', { page, slug: slug.text });
-    if (!isRestored && RESERVED_AT_ROOT.has(slug.text) && scopeBelow(site, parent, homeOf(site)) === null)
+    if (!isRestored && isReservedSlug(slug.text, scopeBelow(site, parent, homeOf(site)) === null))
       return refuse('slug-reserved', { page, slug: slug.text });
   }
   return null;

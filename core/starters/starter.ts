@@ -19,7 +19,7 @@ import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
 import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
 import { MAX_DEPTH, type Site, childrenOf, nodeAt } from '../model/site.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
-import { RESERVED_AT_ROOT } from '../model/slug.ts';
+import { isReservedSlug } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 import {
@@ -175,7 +175,7 @@ export function pagesOfStarter(
       label: shell.label ? { [language]: shell.label } : undefined,
       // A page that was renamed on the way has the address of its new name; some are not to be had at the root.
       slug:
-        shell.slug && !given && !RESERVED_AT_ROOT.has(shell.slug)
+        shell.slug && !given && !isReservedSlug(shell.slug, true)
           ? { [language]: { text: shell.slug, own: true } }
           : undefined,
       description: shell.description ? { [language]: shell.description } : undefined,

@@ -17,6 +17,10 @@ export async function accountById(database: Knex, id: string): Promise<Account |
 }
 
 /** Adds an account. SQLSTATE 23505 where the mail address has one. */
+/** The manager whose account was made first; undefined where there is none. */
+export const firstManager = (database: Knex): Promise<Account | undefined> =>
+  database('account').where({ role: 'manager' }).orderBy('created_at').first('id', 'name', 'email', 'role');
+
 export const insertAccount = (database: Knex, account: StoredAccount, isDemo: boolean): Promise<unknown> =>
   database('account').insert({
     id: account.id,

@@ -6,6 +6,7 @@ import type { Services } from '../handlers.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { asNewSite } from '../sites/new-site.ts';
+import { settleIn } from '../sites/settle-reserved-slugs.ts';
 import { listSites } from '../sites/site-repository.ts';
 import { readArchive } from './archive-repository.ts';
 import { archiveText, restoreArchive } from './archive-service.ts';
@@ -15,9 +16,10 @@ type Archives = 'takeArchive' | 'restoreArchive';
 /** Whole sites with their history, out and in again. */
 export function makeArchiveHandlers({
   database,
+  edits,
   liveOrigin,
   now,
-}: Pick<Services, 'database' | 'liveOrigin' | 'now'>): Pick<Handlers, Archives> {
+}: Pick<Services, 'database' | 'edits' | 'liveOrigin' | 'now'>): Pick<Handlers, Archives> {
   return {
     takeArchive: async ({ request, response }) => {
       const key = siteOf(request);
@@ -40,6 +42,7 @@ export function makeArchiveHandlers({
     },
     restoreArchive: async ({ body, account }) => {
       await asNewSite(body.key, () => restoreArchive(database, body, account, now()));
+      await settleIn(body.key, { database, edits, account });
       return (await listSites(database, liveOrigin, body.key))[0];
     },
   };

@@ -74,7 +74,7 @@ async function headOf(
     contents: await trx('content').where({ site: key }).orderBy('id').select('id', 'document'),
     formerAddresses: former.map((one) => ({ ...one, since: one.since.toISOString() })),
     oldRedirects: await trx('live_redirect').where({ site: key }).orderBy('path').select('path', 'page'),
-    passphrases: await trx('passphrase').whereIn('id', asked).orderBy('id').select('id', 'hash'),
+    passphrases: await trx('passphrase').where({ site: key }).whereIn('id', asked).orderBy('id').select('id', 'hash'),
     people: people.map(({ name, email }) => ({ name, email })),
     releases: releases.map((one) => ({
       number: Number(one.number),
@@ -168,6 +168,9 @@ export async function writeArchive(
       'live_redirect',
       archive.oldRedirects.map((one) => ({ site: key, ...one })),
     );
-    if (archive.passphrases.length > 0) await trx('passphrase').insert(archive.passphrases).onConflict('id').ignore();
+    await insert(
+      'passphrase',
+      archive.passphrases.map((one) => ({ site: key, ...one })),
+    );
   });
 }

@@ -20,6 +20,7 @@ import * as seventeenth from './migrations/0017-words-of-texts.ts';
 import * as eighteenth from './migrations/0018-undo-in-the-log.ts';
 import * as nineteenth from './migrations/0019-search-title.ts';
 import * as twentieth from './migrations/0020-gone-back-to.ts';
+import * as twentyThird from './migrations/0023-familiar-places.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
 
@@ -53,6 +54,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0020-gone-back-to', up: twentieth.up, down: twentieth.down },
   { name: '0021-scheduled-once', up: twentyFirst.up, down: twentyFirst.down },
   { name: '0022-walks', up: twentySecond.up, down: twentySecond.down },
+  { name: '0023-familiar-places', up: twentyThird.up, down: twentyThird.down },
 ];
 
 /**

@@ -23,6 +23,8 @@ interface EditLane {
   readonly sessions: RememberedSessions;
   readonly signed: SignedSessions;
   readonly log: Logger;
+  /** The workbench's outside address, or null where none was named. */
+  readonly ownOrigin: string | null;
 }
 
 const ROUTE = ROUTES.applyOperations;
@@ -37,7 +39,7 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
   const length = Number(headers['content-length']);
   if (!key.success || !(length <= ROUTE.largest) || headers['content-encoding'] !== undefined) return false;
   const account = rememberedCaller(lane, headers.cookie);
-  if (!account || !isAdmitted({ account, headers })) return false;
+  if (!account || !isAdmitted({ account, headers, ownOrigin: lane.ownOrigin })) return false;
 
   readText(request)
     .then((text) => lane.edits.apply(key.data, account, parseBody(ROUTE.body, parseJson(text))))

@@ -1,5 +1,6 @@
 import { canonicalJson } from '#core/model/canonical-json.ts';
 import { editBack } from '#core/changes/way-back.ts';
+import type { PassphraseId } from '#core/model/access.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
 import type { Site } from '#core/model/site.ts';
@@ -12,6 +13,7 @@ import { editsBackTo, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import { editTeller } from '../events/edit-teller.ts';
 import { progressTeller } from '../events/release-progress.ts';
+import { passphrasesThere } from '../security/passphrase-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import { contentsThere, editOfRequest } from '../sites/site-repository.ts';
 import { type ReleaseToSave, dropUndoStep, laterChangeByOthers, nextUndoStep, saveEdit } from './edit-repository.ts';
@@ -64,6 +66,7 @@ export class EditService {
       this.#orRepeated(key, body, async () => {
         const { site } = await this.#cache.known(key);
         if (together) throw refusalProblem(together, site);
+        await this.#requirePassphrases(site, body.operations);
         const contents = await this.#acceptContents(key, body);
         return this.#commit(key, account, body.request ?? null, body.revision, () => ({
           operations: body.operations,
@@ -262,6 +265,14 @@ export class EditService {
     }
   }
 
+  /** A passphrase is of one site: a rule that names another's would open to whoever knows that one. @throws ProblemError */
+  async #requirePassphrases(site: Site, operations: readonly Operation[]): Promise<void> {
+    const named = new Set(operations.flatMap(passphrasesOf));
+    if (named.size === 0) return;
+    const there = new Set(await passphrasesThere(this.#database, site.key, [...named]));
+    if (there.size < named.size) throw new ProblemError('passphrase-unknown');
+  }
+
   /** The texts of a request, and the certainty that each text that its operations name is there. */
   async #acceptContents(key: SiteKey, body: OperationsBody): Promise<StoredContent[]> {
     const accepted = (body.contents ?? []).map(acceptContent);
@@ -291,6 +302,17 @@ function draftOf(site: Site, draftFor: (site: Site) => Draft) {
     if (!(fault instanceof ProblemError)) throw fault;
     return { ok: false as const, problem: fault };
   }
+}
+
+/** The passphrases that an operation names. */
+function passphrasesOf(operation: Operation): PassphraseId[] {
+  const access =
+    operation.name === 'page.add'
+      ? operation.access
+      : operation.name === 'page.set'
+        ? operation.fields.access
+        : undefined;
+  return access?.passphrase ? [access.passphrase] : [];
 }
 
 /** The texts that an operation names. */

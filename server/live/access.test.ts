@@ -40,13 +40,13 @@ const cookieOf = (key: string, { audience, gave }: Visitor): string | undefined 
 beforeAll(async () => {
   server = await startTestServer();
   const password_hash = await hashOfPassword(PASSWORD);
-  for (const [id, words] of Object.entries(PASSPHRASES))
-    await insertPassphrase(server.database, id as PassphraseId, await hashOfPassword(words));
   for (const [at, key] of KEYS.entries()) {
     const { site, contents, sections: ofSite } = randomLiveSite(key, at + 1);
     for (const [number, rule] of ofSite) sections.set(`${key} ${number}`, rule);
     sites.set(key, site);
     await server.site(key, site, contents);
+    for (const [id, words] of Object.entries(PASSPHRASES))
+      await insertPassphrase(server.database, site.key, id as PassphraseId, await hashOfPassword(words));
     for (const audience of AUDIENCES) {
       const id = crypto.randomUUID();
       ids.set(`${key} ${audience}`, id);

@@ -5,6 +5,7 @@ import type { Logger } from 'pino';
 import type { Database } from '../database/connect.ts';
 import type { Assets } from './assets.ts';
 import type { Attempts } from '../security/attempts.ts';
+import { STRICT_TRANSPORT, isSecure } from '../security/own-origin.ts';
 import type { Letters } from '../visitors/letters.ts';
 import type { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { Askers } from './asking.ts';
@@ -42,6 +43,8 @@ export interface LiveParts {
   readonly database: Database;
   /** What passphrases that were given are signed with. */
   readonly secret: string;
+  /** The outside address of the visitors' side; null where none was named. */
+  readonly ownOrigin: string | null;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
   readonly proxies: readonly string[];
   readonly log: Logger;
@@ -55,7 +58,9 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
   const { sites } = parts;
   const askers = new Askers(parts.sessions, parts.secret);
   const rest = makeExpress(parts, askers);
+  const hasHttps = isSecure(parts.ownOrigin);
   return (request: IncomingMessage, response: ServerResponse) => {
+    if (hasHttps) response.setHeader(...STRICT_TRANSPORT);
     if (request.method === 'GET' || request.method === 'HEAD') {
       const asking = askers.remembered(request);
       const answer = asking && sites.ready(request.url!, asking);
@@ -66,7 +71,7 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
 }
 
 function makeExpress(
-  { sites, sessions, attempts, letters, assets, database, secret, proxies, log }: LiveParts,
+  { sites, sessions, attempts, letters, assets, database, secret, ownOrigin, proxies, log }: LiveParts,
   askers: Askers,
 ): express.Express {
   const app = express();
@@ -87,9 +92,9 @@ function makeExpress(
     if (closed) closed.send(request, response);
     else next();
   });
-  mountJoiningPages(app, { sites, letters, attempts });
-  mountPassphrasePages(app, { database, sites, askers, attempts, secret });
-  mountVisitorPages(app, sites, sessions, attempts, askers);
+  mountJoiningPages(app, { sites, letters, attempts, askers, ownOrigin });
+  mountPassphrasePages(app, { database, sites, askers, attempts, secret, ownOrigin });
+  mountVisitorPages(app, { sites, sessions, attempts, askers, ownOrigin });
   app.use((request, response, next) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);
     next();

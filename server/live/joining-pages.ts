@@ -6,6 +6,7 @@ import type { Attempts } from '../security/attempts.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
 import type { LetterSite, Letters, OpenLetter } from '../visitors/letters.ts';
 import { escaped } from './html.ts';
+import type { Askers } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
 
@@ -17,10 +18,12 @@ export interface JoiningParts {
   readonly sites: LiveSites;
   readonly letters: Letters;
   readonly attempts: Attempts;
+  readonly askers: Askers;
+  readonly ownOrigin: string | null;
 }
 
 /** One page of joining: what it is called and says. */
-interface Said {
+export interface Said {
   readonly status?: number;
   readonly title: string;
   readonly body: string;
@@ -28,7 +31,7 @@ interface Said {
 
 /** Joining an audience by a link, and choosing a new password. Forms are taken from the site's own pages only. */
 export function mountJoiningPages(app: Express, parts: JoiningParts): void {
-  const { sites, letters } = parts;
+  const { sites, letters, askers, ownOrigin } = parts;
   const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
   /** Finds the site, and shows what the handler says of it. */
   const page =
@@ -38,12 +41,12 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
       const name = key.success ? await sites.nameOf(key.data) : undefined;
       if (!key.success || name === undefined) return next();
       response.set({ 'Cache-Control': 'no-store', 'Referrer-Policy': 'no-referrer' });
-      if (request.method === 'POST' && !isOwnOrigin(request.headers))
+      if (request.method === 'POST' && !isOwnOrigin(request.headers, ownOrigin))
         return void response.status(403).type('text').end('Use the form on the site itself.\n');
       try {
         const site = { key: key.data, name, address: `${sites.origin}/${key.data}` };
         const said = await handler(site, request, response);
-        if (said) (await sites.plainPage(key.data, said.status ?? 200, said.title, said.body))!.send(request, response);
+        if (said) (await sites.plainPage(key.data, await askers.find(request), said))!.send(request, response);
       } catch (fault) {
         if (!(fault instanceof ProblemError) || fault.code !== 'too-many-attempts') throw fault;
         response.status(429).type('text').end(`${fault.message}\n`);
@@ -58,7 +61,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     const { email, to } = fieldsOf(request);
     const on = wayOn(request.method === 'POST' ? to : request.query.to);
     if (request.method === 'POST' && emailSchema.safeParse(email).success) {
-      await parts.attempts.spend(placeOf(request), `letter|${site.key}|${email}`);
+      await parts.attempts.spend(request.ip, `letter|${site.key}|${email}`);
       await letters.askToJoin(site, link, audience, email, on);
       return letterSent(email);
     }
@@ -76,7 +79,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
   const password = async (site: LetterSite, request: Request): Promise<Said> => {
     const { email } = fieldsOf(request);
     if (request.method === 'POST' && emailSchema.safeParse(email).success) {
-      await parts.attempts.spend(placeOf(request), `letter|${site.key}|${email}`);
+      await parts.attempts.spend(request.ip, `letter|${site.key}|${email}`);
       await letters.askForPassword(site, email);
       return letterSent(email);
     }
@@ -107,7 +110,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     // Whoever reads the letter and has chosen a password signs in with it: a letter that was read by others opens nothing.
     response.redirect(
       303,
-      `/${site.key}/sign-in?${new URLSearchParams({ to: done.wayOn, email: done.email }).toString()}`,
+      `/${site.key}/sign-in?${new URLSearchParams({ to: done.wayOn, email: done.email, done: open.audience === null ? 'password' : 'joined' }).toString()}`,
     );
     return null;
   };
@@ -173,8 +176,6 @@ function emailForm(email: string, isWrong: boolean, to: string, button: string):
 <p><label>Mail address<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${escaped(email)}"></label></p>
 <p><button>${button}</button></p></form>`;
 }
-
-const placeOf = (request: Request): string => request.ip ?? 'unknown';
 
 /** The fields of a form as texts, none longer than it may be. */
 function fieldsOf(request: Request): Record<'email' | 'name' | 'password' | 'to', string> {

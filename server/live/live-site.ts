@@ -31,6 +31,13 @@ export interface Moved {
   readonly status: 301 | 308;
 }
 
+/** A page that is not in the tree: `body` is HTML. */
+export interface PlainPage {
+  readonly status?: number;
+  readonly title: string;
+  readonly body: string;
+}
+
 export interface LiveParts {
   readonly database: Database;
   readonly visits: Visits;
@@ -163,9 +170,9 @@ export class LiveSite {
     return '/';
   }
 
-  /** A page that is not in the tree, in the frame that visitors have who are not signed in. */
-  plainPage(status: number, title: string, body: string): ReadyAnswer {
-    const html = renderFrame(this.#classes.of(ANYBODY).view, {
+  /** A page that is not in the tree, in the frame that whoever asks has. */
+  plainPage(asking: Asking, { status = 200, title, body }: PlainPage): ReadyAnswer {
+    const html = renderFrame(this.view(asking), {
       title: `${title} – ${this.release.site.settings.name}`,
       head: NO_INDEX_META,
       body: `<main id="content"><h1>${escaped(title)}</h1>${body}</main>`,

@@ -5,7 +5,7 @@ import type { Database } from '../database/connect.ts';
 import { askAgain, passphraseAt } from './asked-passphrase.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
-import { LiveSite, type Moved } from './live-site.ts';
+import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
 import type { LiveView } from './live-view.ts';
 import { robotsFile } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
@@ -103,11 +103,21 @@ export class LiveSites {
   }
 
   robots(): Promise<ReadyAnswer> {
-    const made = (this.#robots ??= this.keys().then(
+    const made = (this.#robots ??= this.#openKeys().then(
       (keys) => new ReadyAnswer(200, 'text/plain; charset=utf-8', robotsFile(this.origin, keys)),
     ));
     made.catch(() => (this.#robots = null));
     return made;
+  }
+
+  /** The sites that are open, and offer a page to search engines: of others nobody is to know. */
+  async #openKeys(): Promise<SiteKey[]> {
+    const open: SiteKey[] = [];
+    for (const key of await this.keys()) {
+      const there = await this.forEveryone(key);
+      if (there?.view.offered.includes(1)) open.push(key);
+    }
+    return open;
   }
 
   /** The answer to a path below a site, as `LiveSite.answer` gives it; undefined where there is no such site. */
@@ -157,9 +167,9 @@ export class LiveSites {
     return (await this.#site(key))?.landing(audiences) ?? '/';
   }
 
-  /** A page that is not in the tree, in the frame that visitors have who are not signed in. */
-  async plainPage(key: string, status: number, title: string, body: string): Promise<ReadyAnswer | undefined> {
-    return (await this.#site(key))?.plainPage(status, title, body);
+  /** A page that is not in the tree, in the frame that whoever asks has. */
+  async plainPage(key: string, asking: Asking, page: PlainPage): Promise<ReadyAnswer | undefined> {
+    return (await this.#site(key))?.plainPage(asking, page);
   }
 
   #site(key: string): Promise<LiveSite | undefined> {

@@ -48,6 +48,7 @@ await runProcess('live', async (ready) => {
       assets,
       database,
       secret: await sessionSecret(database),
+      ownOrigin: config.ownLiveOrigin,
       proxies: config.proxies,
       log,
     }),

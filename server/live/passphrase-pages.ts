@@ -3,7 +3,7 @@ import { siteKeySchema } from '#core/model/ids.ts';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import type { Attempts } from '../security/attempts.ts';
-import { isOwnOrigin } from '../security/own-origin.ts';
+import { isOwnOrigin, isSecure } from '../security/own-origin.ts';
 import { passphraseHash } from '../security/passphrase-repository.ts';
 import { signPassphrases } from '../security/passphrase-token.ts';
 import { isPassword } from '../security/passwords.ts';
@@ -20,6 +20,7 @@ export interface PassphraseParts {
   readonly askers: Askers;
   readonly attempts: Attempts;
   readonly secret: string;
+  readonly ownOrigin: string | null;
 }
 
 /**
@@ -28,7 +29,7 @@ export interface PassphraseParts {
  */
 export function mountPassphrasePages(
   app: Express,
-  { database, sites, askers, attempts, secret }: PassphraseParts,
+  { database, sites, askers, attempts, secret, ownOrigin }: PassphraseParts,
 ): void {
   app.post(
     '/:site/~passphrase',
@@ -36,7 +37,7 @@ export function mountPassphrasePages(
     async (request, response, next) => {
       const key = siteKeySchema.safeParse(request.params.site);
       if (!key.success) return next();
-      if (!isOwnOrigin(request.headers))
+      if (!isOwnOrigin(request.headers, ownOrigin))
         return void response.status(403).type('text').end('Use the form on the site itself.\n');
       response.set('Cache-Control', 'no-store');
       const { passphrase = '', to } = (request.body ?? {}) as Record<string, unknown>;
@@ -47,8 +48,8 @@ export function mountPassphrasePages(
       if (wanted === null) return goOn();
       const words = String(passphrase).slice(0, 200).normalize('NFC').trim();
       try {
-        await attempts.guard(request.ip ?? 'unknown', `passphrase|${wanted}`, async () => {
-          if (!(await isPassword(await passphraseHash(database, wanted), words)))
+        await attempts.guard({ place: request.ip, account: `passphrase|${wanted}`, isShared: true }, async () => {
+          if (!(await isPassword(await passphraseHash(database, key.data, wanted), words)))
             throw new ProblemError('sign-in-failed');
         });
       } catch (fault) {
@@ -59,6 +60,7 @@ export function mountPassphrasePages(
       response.cookie(PASSPHRASE_COOKIE, signPassphrases(secret, key.data, [...asking.passphrases, wanted]), {
         path: `/${key.data}`,
         httpOnly: true,
+        secure: isSecure(ownOrigin),
         sameSite: 'lax',
         maxAge: REMEMBERED_MS,
       });

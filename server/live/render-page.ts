@@ -5,8 +5,7 @@ import { ruleOf } from '#core/model/access.ts';
 import { type About, kindAmong } from '#core/model/page-label.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
-import type { Site } from '#core/model/site.ts';
-import { ancestorsOf, nodeAt } from '#core/model/site.ts';
+import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { escaped, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
@@ -269,10 +268,21 @@ export interface SignIn {
   readonly to: string;
   readonly email: string;
   readonly isWrong: boolean;
+  /** What was done on the way here, so that it is said; null as a rule. */
+  readonly done: 'password' | 'joined' | null;
 }
 
+const DONE_WORDS = {
+  password: 'Your password is set.',
+  joined: 'You have joined. Your account is ready.',
+};
+
 /** The sign-in page; it stands in the place of a page with a lock, too. */
-export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignIn, own: OwnPage | null = null): string {
+export function renderSignIn(
+  view: LiveView,
+  { page, to, email, isWrong, done }: SignIn,
+  own: OwnPage | null = null,
+): string {
   const { site, place } = view;
   const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
   const lead =
@@ -282,7 +292,8 @@ export function renderSignIn(view: LiveView, { page, to, email, isWrong }: SignI
         : ''
       : view.isSignedIn
         ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask the site’s managers.</p>`
-        : `<p>‘${escaped(title)}’ is open to ${escaped(audiencesFor(site, page!))}. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
+        : `<p>‘${escaped(title)}’ is not open to everyone. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
+  const said = done === null || view.isSignedIn ? '' : `<p role="status">${DONE_WORDS[done]} Sign in to go on.</p>`;
   const form = view.isSignedIn
     ? ''
     : `<form method="post" action="${escaped(place.base)}/sign-in" class="sign-in">
@@ -296,14 +307,7 @@ ${isWrong ? '<p role="alert" class="wrong">The mail address and password do not 
   return renderFrame(view, {
     title: `${heading} – ${site.settings.name}`,
     head: NO_INDEX,
-    body: `<main id="content"><h1>${escaped(heading)}</h1>${own?.html ?? ''}${lead}${form}</main>`,
+    body: `<main id="content"><h1>${escaped(heading)}</h1>${own?.html ?? ''}${said}${lead}${form}</main>`,
     current: null,
   });
-}
-
-/** The audiences that the nearest rule names which closes a page, in words. */
-function audiencesFor(site: Site, page: PageId): string {
-  const named = [nodeAt(site, page), ...ancestorsOf(site, page)].find(({ access }) => access?.only)?.access?.only ?? [];
-  const names = named.map((id) => site.settings.audiences.find((one) => one.id === id)?.name ?? '').filter(Boolean);
-  return names.length === 0 ? 'members' : names.join(' and ');
 }

@@ -25,7 +25,7 @@ export async function answerAtRow(view: LiveView, row: number, to: string, textO
   const { derived, locked, isSignedIn, standingIn } = view;
   const node = derived.outline.nodes[row]!;
   if (view.asks[row] === 1) return { status: 401, html: renderPassphrase(view, row, to) };
-  const given = { page: null, to: '/', email: '', isWrong: false };
+  const given = { page: null, to: '/', email: '', isWrong: false, done: null };
   if (locked[row] === 1)
     return { status: isSignedIn ? 403 : 401, html: await signInPage(view, { ...given, page: node.id, to }, textOf) };
   if (row === standingIn.get('sign-in')) return { status: 200, html: await signInPage(view, given, textOf) };

@@ -1,24 +1,34 @@
 import express, { type Express, type Request, type Response } from 'express';
+import { z } from 'zod';
 import { siteKeySchema } from '#core/model/ids.ts';
 import { ProblemError } from '../problem.ts';
 import type { Attempts } from '../security/attempts.ts';
-import { isOwnOrigin } from '../security/own-origin.ts';
+import { isOwnOrigin, isSecure } from '../security/own-origin.ts';
 import { VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { type Askers, visitorToken } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
+import type { SignIn } from './render-page.ts';
 
 const MAX_FORM_BYTES = '8kb';
+
+export interface VisitorPagesParts {
+  readonly sites: LiveSites;
+  readonly sessions: VisitorSessions;
+  readonly attempts: Attempts;
+  readonly askers: Askers;
+  readonly ownOrigin: string | null;
+}
+
+/** What was done on the way to signing in. */
+const DONE = z.enum(['password', 'joined']).nullable().catch(null);
 
 /** Signing in and out on the visitors' side. Forms are taken from the site's own pages only. */
 export function mountVisitorPages(
   app: Express,
-  sites: LiveSites,
-  sessions: VisitorSessions,
-  attempts: Attempts,
-  askers: Askers,
+  { sites, sessions, attempts, askers, ownOrigin }: VisitorPagesParts,
 ): void {
   const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
-  const show = async (request: Request, response: Response, given: { to: string; email: string; isWrong: boolean }) => {
+  const show = async (request: Request, response: Response, given: Omit<SignIn, 'page'>) => {
     const page = await sites.signInPage(String(request.params.site), await askers.find(request), given);
     if (page) page.send(request, response);
     else response.status(404).end();
@@ -28,6 +38,7 @@ export function mountVisitorPages(
       to: wayOn(request.query.to),
       email: typeof request.query.email === 'string' ? request.query.email.slice(0, 200) : '',
       isWrong: false,
+      done: DONE.parse(request.query.done),
     }),
   );
   app.post('/:site/:way', form, async (request, response, next) => {
@@ -35,9 +46,9 @@ export function mountVisitorPages(
     if (way !== 'sign-in' && way !== 'sign-out') return next();
     const key = siteKeySchema.safeParse(site);
     if (!key.success) return next();
-    if (!isOwnOrigin(request.headers))
+    if (!isOwnOrigin(request.headers, ownOrigin))
       return void response.status(403).type('text').end('Sign in from the site itself.\n');
-    const cookie = { path: `/${key.data}`, httpOnly: true, sameSite: 'lax' as const };
+    const cookie = { path: `/${key.data}`, httpOnly: true, sameSite: 'lax' as const, secure: isSecure(ownOrigin) };
     response.set('Cache-Control', 'no-store');
     if (way === 'sign-out') {
       const token = visitorToken(request.headers.cookie);
@@ -45,10 +56,10 @@ export function mountVisitorPages(
       return void response.clearCookie(VISITOR_COOKIE, cookie).redirect(303, `/${key.data}/`);
     }
     const { email = '', password = '', to } = (request.body ?? {}) as Record<string, unknown>;
-    const given = { to: wayOn(to), email: String(email).slice(0, 200), isWrong: true };
+    const given = { to: wayOn(to), email: String(email).slice(0, 200), isWrong: true, done: null };
     let signedIn: Awaited<ReturnType<VisitorSessions['signIn']>> = null;
     try {
-      signedIn = await attempts.guard(request.ip ?? 'unknown', `${key.data}|${given.email}`, async () => {
+      signedIn = await attempts.guard({ place: request.ip, account: `${key.data}|${given.email}` }, async () => {
         const made = await sessions.signIn(key.data, given.email, String(password).slice(0, 200));
         // Only what fails is counted.
         if (!made) throw new ProblemError('sign-in-failed');

@@ -42,9 +42,10 @@ export class Visits {
   /** An address was asked for in vain; `from` is the path of the site's own page that led there, or null. */
   miss(site: SiteKey, path: string, from: string | null): void {
     const misses = this.#of(this.#misses, site);
-    if (path.length > MAX_PATH_LENGTH || !this.#hasRoom(misses, path)) return;
+    // PostgreSQL keeps no U+0000: one such address would lose all that is written with it.
+    if (path.length > MAX_PATH_LENGTH || path.includes('\0') || !this.#hasRoom(misses, path)) return;
     const known = misses.get(path);
-    misses.set(path, { count: (known?.count ?? 0) + 1, from: from?.slice(0, MAX_PATH_LENGTH) ?? known?.from ?? null });
+    misses.set(path, { count: (known?.count ?? 0) + 1, from: keptFrom(from) ?? known?.from ?? null });
   }
 
   /** Writes down what was counted so far. */
@@ -57,12 +58,11 @@ export class Visits {
     this.#counted = 0;
     const at = this.#now();
     this.#writing = this.#writing.then(async () => {
-      try {
-        for (const [site, paths] of hits) await addHits(this.#database, site, paths, at);
-        for (const [site, paths] of misses) await addMisses(this.#database, site, paths, at);
-      } catch (fault) {
-        this.#log.warn({ err: fault }, 'what visitors met could not be counted');
-      }
+      // What cannot be written of one site does not take along what was counted of others.
+      const write = (what: Promise<void>) =>
+        what.catch((fault: unknown) => this.#log.warn({ err: fault }, 'what visitors met could not be counted'));
+      for (const [site, paths] of hits) await write(addHits(this.#database, site, paths, at));
+      for (const [site, paths] of misses) await write(addMisses(this.#database, site, paths, at));
     });
     await this.#writing;
   }
@@ -79,3 +79,6 @@ export class Visits {
     return this.#counted++ < MAX_AT_ONCE;
   }
 }
+
+const keptFrom = (from: string | null): string | null =>
+  from === null || from.includes('\0') ? null : from.slice(0, MAX_PATH_LENGTH);

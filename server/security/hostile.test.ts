@@ -6,6 +6,9 @@ import { toSiteKey } from '#core/model/ids.ts';
 import { MAX_JSON_DEPTH } from '#core/model/outside-json.ts';
 import type { Route } from '#contract/route.ts';
 import { ROUTES } from '#contract/routes.ts';
+import { EditService } from '../edits/edit-service.ts';
+import { SiteCache } from '../sites/site-cache.ts';
+import { settleReservedSlugs } from '../sites/settle-reserved-slugs.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 
 // The numbers are those of `docs/security.md`.
@@ -220,4 +223,23 @@ describe('who sees what', () => {
     await ines.send('PUT', '/api/sites/quay/works', { works: null });
     await expect.poll(status).toBe(200);
   });
+});
+
+it('11: pages whose slugs are reserved since get others with the start, as an edit', async () => {
+  await server.site('former');
+  await ines.operations('former', add('home', 'Home'), add('con', 'Connections'), add('index', 'Index'));
+  for (const [id, text] of [
+    ['con', 'con'],
+    ['index', 'index.html'],
+  ])
+    await server
+      .database('node')
+      .where({ site: 'former', id })
+      .update({ slug: { en: { text, own: id === 'index' } } });
+  const edits = new EditService(server.database, new SiteCache(server.database), () => new Date());
+  await settleReservedSlugs(server.database, edits);
+  await settleReservedSlugs(server.database, edits);
+  const slugs = await server.database('node').where({ site: 'former' }).whereIn('id', ['con', 'index']).orderBy('id');
+  expect(slugs.map(({ slug }) => slug.en.text)).toEqual(['con-2', 'index.html-page']);
+  expect((await ines.get('/api/sites/former/history')).json.entries).toHaveLength(2);
 });

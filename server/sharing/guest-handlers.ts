@@ -120,7 +120,7 @@ export function makeGuestHandlers({
       const share = await linkOf(request);
       const hash = share.passphrase_hash;
       if (hash !== null) {
-        await attempts.guard(request.ip ?? 'unknown', `share:${share.id}`, async () => {
+        await attempts.guard({ place: request.ip, account: `share:${share.id}`, isShared: true }, async () => {
           if (!(await isPassword(hash, body.passphrase)))
             throw new ProblemError('passphrase-wrong', { by: share.made_by_name });
         });

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { addDays } from 'date-fns';
-import type { Request } from 'express';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { ShareAnswer } from '#contract/sharing.ts';
@@ -41,17 +40,16 @@ export function makeSharingHandlers({
   database,
   cache,
   mailer,
+  origin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'mailer' | 'now'>): Pick<Handlers, Sharing> {
+}: Pick<Services, 'database' | 'cache' | 'mailer' | 'origin' | 'now'>): Pick<Handlers, Sharing> {
   const invitations = async (
-    request: Request,
     share: Share,
     { invite, letter }: { readonly invite: readonly string[]; readonly letter: string },
     by: string,
   ) => {
     const { site } = await cache.current(share.site);
-    // Changes are taken from the workbench's own pages only, so Origin is the address that people know it by.
-    const link = `${request.get('origin')}${pathOf(share)}`;
+    const link = `${origin}${pathOf(share)}`;
     const hasPassphrase = share.passphrase_hash !== null;
     return [...new Set(invite)].map((to) =>
       invitation(to, { by, site: site.settings.name, link, expiresAt: share.expires_at, hasPassphrase, letter }),
@@ -81,7 +79,7 @@ export function makeSharingHandlers({
         withdrawn_at: null,
         last_opened_at: null,
       };
-      const mails = await invitations(request, share, body, account.name);
+      const mails = await invitations(share, body, account.name);
       await database.transaction(async (trx) => {
         if ((await countOpenShares(trx, key, at)) >= MAX_OPEN)
           throw new ProblemError('share-too-many', { limit: MAX_OPEN });
@@ -105,7 +103,7 @@ export function makeSharingHandlers({
       if (!share) throw new ProblemError('share-unknown');
       const at = now();
       if (stateOf(share, at) !== 'open') throw new ProblemError('share-not-open');
-      await mailer.send(database, await invitations(request, share, body, account.name), at);
+      await mailer.send(database, await invitations(share, body, account.name), at);
       return { ok: true };
     },
 

@@ -175,7 +175,7 @@ describe('the manager', () => {
     });
     const sent = (await mails()).filter(({ text }) => text.includes(link.path));
     expect(sent.map(({ to }) => to).sort()).toEqual(['jory@pellow-quay.example', 'oona@pellow-quay.example']);
-    expect(sent[0]!.text).toContain(`${server.origin}${link.path}`);
+    expect(sent[0]!.text).toContain(`http://spur.example${link.path}`);
     expect(sent[0]!.text).toContain('Please look before Monday.');
     expect(sent[0]!.text).not.toContain('copper rivet');
     const wrong = await ines.post('/api/sites/pq/shares', { name: 'x', days: 3, invite: ['nobody'] });

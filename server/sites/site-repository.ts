@@ -231,6 +231,14 @@ export const contentsOf = (
     .whereIn('id', [...ids])
     .select('id', 'document');
 
+/** The sites that may have pages with reserved slugs, by a pattern that is wider than the rule. */
+export const sitesWithReservedSlugs = (database: Knex): Promise<SiteKey[]> =>
+  database('node')
+    .whereRaw(`slug::text ~* '"text": *"(index\\.html|feed\\.xml|con|prn|aux|nul|com[0-9]|lpt[0-9])["\\.]'`)
+    .whereNull('removed_with')
+    .distinct('site')
+    .pluck('site');
+
 /** Which of these texts the site has. */
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
   database('content').where({ site: key }).whereIn('id', ids).pluck('id');

@@ -50,7 +50,7 @@ export function makeDirectory(database: Database, token: string): Express {
       .send(directoryPage(await standInPeople(database), await standInGroups(database)));
   });
   app.post('/', express.urlencoded({ extended: false, limit: '20kb' }), async (request, response) => {
-    if (!isOwnOrigin(request.headers))
+    if (!isOwnOrigin(request.headers, null))
       return void response.status(403).type('text').end('Use the form on this page.\n');
     const given = (request.body ?? {}) as Record<string, string | string[] | undefined>;
     const text = (name: string) => String(given[name] ?? '').trim();

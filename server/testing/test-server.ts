@@ -1,6 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import { readFileSync, readdirSync } from 'node:fs';
-import { type Server, createServer } from 'node:http';
+import { type Server, createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
@@ -119,6 +119,8 @@ export interface TestServer {
   readonly directoryOrigin: string;
   /** A second workbench process on the same database. */
   readonly otherOrigin: string;
+  /** One of the two sides once more, as it is where its outside address was named. */
+  readonly listenerWith: (side: 'workbench' | 'visitors', ownOrigin: string) => RequestListener;
   readonly person: (name: string, role?: Role, origin?: string) => Promise<Person>;
   readonly site: (key: string, site?: Site, contents?: StoredContent[]) => Promise<void>;
   readonly live: (path: string, headers?: Record<string, string>) => Promise<Answer>;
@@ -161,21 +163,20 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const sites = new LiveSites(database, 'https://www.example', assets.stylesheet, visits);
   const sessionsOfVisitors = new VisitorSessions(database, () => new Date());
   const attemptsOfVisitors = await Attempts.open(pool);
-  const liveOrigin = await open(
-    createServer(
-      makeLiveHandler({
-        sites,
-        sessions: sessionsOfVisitors,
-        attempts: attemptsOfVisitors,
-        letters: new Letters(database, outbox, () => new Date()),
-        assets,
-        database,
-        secret: 'test',
-        proxies: [],
-        log,
-      }),
-    ),
-  );
+  const liveHandler = (ownOrigin: string | null) =>
+    makeLiveHandler({
+      sites,
+      sessions: sessionsOfVisitors,
+      attempts: attemptsOfVisitors,
+      letters: new Letters(database, outbox, () => new Date()),
+      assets,
+      database,
+      secret: 'test',
+      ownOrigin,
+      proxies: [],
+      log,
+    });
+  const liveOrigin = await open(createServer(liveHandler(null)));
   const onRelease: ((key: string) => void)[] = [];
   const news = workbenchNews({
     database,
@@ -189,6 +190,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   ends.push(await listen(url, news.channels, news.resync, VISITORS_SIDE));
 
   const directoryOrigin = await open(createServer(makeDirectory(database, 'test')));
+  let workbench: (ownOrigin: string | null) => RequestListener;
   const startWorkbench = async () => {
     const cache = new SiteCache(database);
     const now = () => new Date();
@@ -265,12 +267,15 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       releaseNews,
       visitorsSide,
       sessionSecret: 'test',
+      ownOrigin: null,
       proxies: [],
+      origin: 'http://spur.example',
       liveOrigin,
       now,
       log,
       webFolder: null,
     };
+    workbench = (ownOrigin) => makeListener({ ...parts, ownOrigin });
     return open(createServer(makeListener(parts)));
   };
   const origin = await startWorkbench();
@@ -285,6 +290,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     onRelease,
     directoryOrigin,
     otherOrigin,
+    listenerWith: (side, ownOrigin) => (side === 'workbench' ? workbench : liveHandler)(ownOrigin),
     person: async (personName, role = 'manager', at = origin) => {
       const email = `${personName.toLowerCase()}@school.example`;
       const given = { name: personName, email, password: PASSWORD, role };

@@ -71,7 +71,7 @@ describe('a joining link', () => {
     expect(letter.subject).toBe('Join Students at pq');
     expect((await form(letter.path!, { ...NEW, password: 'short' })).status).toBe(422);
     const done = await form(letter.path!, NEW);
-    expect([done.status, done.to]).toEqual([303, '/pq/sign-in?to=%2Farea&email=jory%40home.example']);
+    expect([done.status, done.to]).toEqual([303, '/pq/sign-in?to=%2Farea&email=jory%40home.example&done=joined']);
     expect((await signIn('jory@home.example', NEW.password, '/area')).to).toBe('/pq/area');
     expect((await signIn('jory@home.example', NEW.password)).to).toBe('/pq/area/desk');
     expect((await visitors())[0]).toMatchObject({ name: 'Jory', audiences: ['students'], askedFor: [] });
@@ -167,7 +167,7 @@ describe('a joining link', () => {
     const elsewhere = await form(path, { email: 'y@home.example', to: '//evil.example/' });
     expect(elsewhere.text).not.toContain('evil');
     expect((await form((await letterTo('y@home.example')).path!, NEW)).to).toBe(
-      '/pq/sign-in?to=%2F&email=y%40home.example',
+      '/pq/sign-in?to=%2F&email=y%40home.example&done=joined',
     );
   });
 });

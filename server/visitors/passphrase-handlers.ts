@@ -13,9 +13,9 @@ export function makePassphraseHandlers({
 }: Pick<Services, 'database' | 'cache'>): Pick<Handlers, 'makePassphrase'> {
   return {
     makePassphrase: async ({ request, body }) => {
-      await cache.current(siteOf(request));
+      const { site } = await cache.current(siteOf(request));
       const id = randomUUID().replaceAll('-', '') as PassphraseId;
-      await insertPassphrase(database, id, await hashOfPassword(body.words));
+      await insertPassphrase(database, site.key, id, await hashOfPassword(body.words));
       return { id };
     },
   };
