@@ -15,6 +15,7 @@ import { benchCarryOver } from './carry-over.ts';
 import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
 import { benchFaults } from './faults.ts';
+import { benchFuzz } from './fuzz.ts';
 import { generateSite } from './generate-site.ts';
 import type { Result } from './measure.ts';
 import { benchHistories } from './histories.ts';
@@ -42,7 +43,7 @@ if (wants('histories')) results.push(...benchHistories());
 // Ten minutes of killing: only where it is asked for.
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large'].some(wants)) {
+if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large', 'fuzz'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -121,6 +122,8 @@ if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large
       results.push(...(await benchSearch(again, live.port, searched)));
       await again.destroy();
     }
+    // Minutes of it: only where it is asked for.
+    if (values.only === 'fuzz') results.push(...(await benchFuzz(url, origin, cookie)));
     const asked = { origin, email: EMAIL, password: PASSWORD };
     if (wants('browser'))
       results.push(...(await benchBrowser({ ...asked, site: site.key, size: SIZE, hasAims: true })));

@@ -26,7 +26,7 @@ import type { CarryOverService } from './carry-over/carry-over-service.ts';
 import type { CrawlService } from './old-site/crawl-service.ts';
 import { makeOldSiteHandlers } from './old-site/old-site-handlers.ts';
 import { makeStarterHandlers } from './starters/starter-handlers.ts';
-import { pageOf, siteOf } from './route-parameters.ts';
+import { countIn, pageOf, siteOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
@@ -148,7 +148,7 @@ export function makeHandlers(services: Services): Handlers {
       const key = siteOf(request);
       const { site, revision } = await cache.current(key);
       if (request.query.revision !== undefined) {
-        const asked = Number(request.query.revision);
+        const asked = countIn(request.query.revision) ?? Number.NaN;
         return packSite(await siteAt(database, { site, revision }, asked), asked);
       }
       return trees.send(request, response, { site, revision });
@@ -165,20 +165,18 @@ export function makeHandlers(services: Services): Handlers {
     streamEvents: async ({ request, response }) => {
       const key = siteOf(request);
       const { revision } = await cache.current(key);
-      const last = Number(request.get('last-event-id') ?? request.query.since);
-      const since = Number.isSafeInteger(last) && last >= 0 ? last : revision;
+      const since = countIn(request.get('last-event-id') ?? request.query.since) ?? revision;
       await streamEdits(request, response, services, key, since);
     },
 
     showHistory: async ({ request }) => {
       const key = siteOf(request);
       await cache.current(key);
-      const before = Number(request.query.before);
       const { by } = request.query;
       return historyBefore(
         database,
         key,
-        Number.isSafeInteger(before) && before > 0 ? before : null,
+        countIn(request.query.before) || null,
         typeof by === 'string' && by !== '' ? by : null,
       );
     },

@@ -25,3 +25,9 @@ export function uuidOf(text: unknown, otherwise: ProblemCode, params: ProblemPar
   if (!UUID.test(id)) throw new ProblemError(otherwise, params);
   return id;
 }
+
+/** A number in a path or a query as it counts releases and revisions; null where it is none that is kept (above 2^53 none is). */
+export function countIn(text: unknown): number | null {
+  const number = typeof text === 'string' && /^\d{1,16}$/.test(text) ? Number(text) : Number.NaN;
+  return Number.isSafeInteger(number) ? number : null;
+}

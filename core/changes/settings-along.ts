@@ -1,4 +1,4 @@
-import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import { type AudienceId, isBuiltIn } from '../model/audience.ts';
 import { NO_RULE, audiencesIn, ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
 import { allEntries } from '../model/menu.ts';
@@ -63,7 +63,7 @@ export function lackingFor(node: SiteNode, { audiences, labels, layouts }: Setti
   const rule = ruleOf(node);
   const has = (list: readonly { readonly id: string }[], id: string) => list.some((one) => one.id === id);
   if (rule.labels.some((id) => !has(labels, id))) return 'labels';
-  if (audiencesIn(rule).some((id) => id !== EVERYONE && !has(audiences, id))) return 'audiences';
+  if (audiencesIn(rule).some((id) => !isBuiltIn(id) && !has(audiences, id))) return 'audiences';
   return node.frame?.layout != null && !has(layouts, node.frame.layout) ? 'layouts' : null;
 }
 
@@ -106,4 +106,4 @@ const audiencesOfMenus = ({ menus }: Settings): AudienceId[] =>
   menus
     .flatMap(({ exceptions, extras, arranged }) => [...exceptions, ...extras, ...allEntries(arranged?.entries ?? [])])
     .flatMap(({ only }) => only ?? [])
-    .filter((id) => id !== EVERYONE);
+    .filter((id) => !isBuiltIn(id));

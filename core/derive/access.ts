@@ -1,5 +1,5 @@
 import { type AccessRule, type ClosedLook, type LabelId, NO_RULE, type PassphraseId, ruleOf } from '../model/access.ts';
-import { type Audience, type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
+import { type Audience, type AudienceId, EVERYONE, SIGNED_OUT, closureOf } from '../model/audience.ts';
 import type { SectionRule } from '../model/content.ts';
 import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
@@ -9,6 +9,8 @@ import type { Outline } from './outline.ts';
 
 /** All audiences that a visitor belongs to, and the passphrases that they have given. */
 export type Membership = ReadonlySet<AudienceId | PassphraseId>;
+/** A visitor of whom nothing is known. */
+export const NOBODY_KNOWN: Membership = new Set([EVERYONE, SIGNED_OUT]);
 
 /** What rules are read from besides the tree: the site's labels. */
 export type AccessSettings = Pick<Site['settings'], 'labels'>;

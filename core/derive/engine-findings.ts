@@ -1,4 +1,4 @@
-import { EVERYONE } from '../model/audience.ts';
+import { NOBODY_KNOWN } from './access.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
 import { visitorView } from './visitor-view.ts';
@@ -52,7 +52,7 @@ export interface EngineReport {
  * not held back. @param at the moment, in milliseconds since 1970
  */
 export function engineReport(site: Site, seen: readonly SeenAddress[], at: number): EngineReport {
-  const { derived, offered } = visitorView(site, new Set([EVERYONE]), at, false);
+  const { derived, offered } = visitorView(site, NOBODY_KNOWN, at, false);
   const intended = new Map<string, PageId>();
   derived.addresses.forEach((address, row) => {
     if (address !== null && offered[row] === 1) intended.set(address, derived.outline.nodes[row]!.id);

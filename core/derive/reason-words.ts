@@ -1,5 +1,5 @@
 import { NO_RULE } from '../model/access.ts';
-import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import { type AudienceId, EVERYONE, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import { type LabelRule, isKind } from '../model/page-label.ts';
 import { type Site, nodeAt } from '../model/site.ts';
@@ -77,6 +77,8 @@ export const audienceNames = (site: Site, ids: readonly AudienceId[]): string =>
     .map((id) =>
       id === EVERYONE
         ? 'Everyone'
-        : (site.settings.audiences.find((one) => one.id === id)?.name ?? 'an unknown audience'),
+        : id === SIGNED_OUT
+          ? SIGNED_OUT_NAME
+          : (site.settings.audiences.find((one) => one.id === id)?.name ?? 'an unknown audience'),
     )
     .join(' and ');

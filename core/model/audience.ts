@@ -10,6 +10,15 @@ export type AudienceId = z.infer<typeof audienceIdSchema>;
 /** The audience that every visitor belongs to. It is built in. */
 export const EVERYONE = 'everyone' as AudienceId;
 
+/** The visitors who are not signed in. It is built in; rules can be for these alone. */
+export const SIGNED_OUT = 'signedOut' as AudienceId;
+
+/** How they are named among audiences. */
+export const SIGNED_OUT_NAME = 'visitors who are not signed in';
+
+/** Whether an audience is built in: the site's list does not have it. */
+export const isBuiltIn = (id: string): boolean => id === EVERYONE || id === SIGNED_OUT;
+
 /** A named set of visitors. Whoever belongs to an audience that it includes belongs to it too. */
 export interface Audience {
   readonly id: AudienceId;
@@ -31,13 +40,14 @@ export const audienceSchema = z.strictObject({
 });
 
 /**
- * The audiences that a visitor belongs to who was put into `own`: these, all that include one of them, and `everyone`.
- * Ids that the site does not know count for nothing.
+ * The audiences that a visitor belongs to who was put into `own`: these, all that include one of them, and `everyone`. Whoever is put into
+ * `everyone` itself is not signed in. Ids that the site does not know count for nothing.
  */
 export function closureOf(audiences: readonly Audience[], own: Iterable<AudienceId>): ReadonlySet<AudienceId> {
   const known = new Set(audiences.map(({ id }) => id));
-  const closure = new Set<AudienceId>([EVERYONE]);
-  const waiting = [...own].filter((id) => known.has(id));
+  const put = [...own];
+  const closure = new Set<AudienceId>(put.includes(EVERYONE) ? [EVERYONE, SIGNED_OUT] : [EVERYONE]);
+  const waiting = put.filter((id) => known.has(id));
   while (waiting.length > 0) {
     const id = waiting.pop()!;
     if (closure.has(id)) continue;

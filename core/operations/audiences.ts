@@ -3,11 +3,11 @@ import { NO_RULE, audiencesIn } from '../model/access.ts';
 import {
   type Audience,
   type AudienceId,
-  EVERYONE,
   MAX_AUDIENCE_NAME_LENGTH,
   MAX_AUDIENCES,
   audienceIdSchema,
   includesItself,
+  isBuiltIn,
 } from '../model/audience.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
@@ -35,7 +35,7 @@ export const audienceAdd = defineOperation({
   schema: audienceAddSchema,
 
   apply(site, { audience, after, title: given, includes: included = [], landing }) {
-    if (audience === EVERYONE) return refuse('audience-exists', { audience });
+    if (isBuiltIn(audience)) return refuse('audience-exists', { audience });
     const made: Audience = { id: audience, name: given.trim(), includes: normal(included), ...landingOf(landing) };
     return (
       audiences.checkNew(site, audience) ??

@@ -1,5 +1,5 @@
 import { type AccessRule, audiencesIn } from '../model/access.ts';
-import { EVERYONE } from '../model/audience.ts';
+import { isBuiltIn } from '../model/audience.ts';
 import type { PageFrame } from '../model/frame.ts';
 import type { PageId } from '../model/ids.ts';
 import type { NodeType } from '../model/page-fields.ts';
@@ -86,7 +86,7 @@ export function checkNarrowing(
   { only, except, from, until }: Pick<AccessRule, 'only' | 'except' | 'from' | 'until'>,
 ): Refusal | null {
   const unknown = audiencesIn({ only, except }).find(
-    (id) => id !== EVERYONE && !site.settings.audiences.some((audience) => audience.id === id),
+    (id) => !isBuiltIn(id) && !site.settings.audiences.some((audience) => audience.id === id),
   );
   if (unknown !== undefined) return refuse('audience-unknown', { audience: unknown });
   return from !== null && until !== null && Date.parse(from) >= Date.parse(until)

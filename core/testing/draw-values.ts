@@ -1,6 +1,6 @@
 import type { AccessChange, LabelId, PassphraseId } from '../model/access.ts';
 import { CLOSED_LOOKS, HELD_BACK, MENU_FOR, STANDS_IN } from '../model/access.ts';
-import { type AudienceId, EVERYONE } from '../model/audience.ts';
+import { type AudienceId, EVERYONE, SIGNED_OUT } from '../model/audience.ts';
 import { type FrameChange, LISTING_LOOKS, LISTING_ORDERS } from '../model/frame.ts';
 import type { ContentId, PageId } from '../model/ids.ts';
 import type { LayoutId } from '../model/layout.ts';
@@ -134,7 +134,10 @@ function drawNarrowing(site: Site, draw: Draw): AccessChange {
     draw.isOdd ? [MOMENTS[2], MOMENTS[0]] : [MOMENTS[1], MOMENTS[2]],
   ] as const);
   const parts: AccessChange[] = [
-    { only: named.length === 0 || draw.chance(0.2) ? null : draw.chance(0.1) ? [EVERYONE] : named },
+    {
+      only:
+        named.length === 0 || draw.chance(0.2) ? null : draw.chance(0.2) ? [draw.of([EVERYONE, SIGNED_OUT])] : named,
+    },
     { only: named.length === 0 ? null : named },
     { except: drawAudiences(site, draw, 1) },
     { closedLook: draw.of([...CLOSED_LOOKS, null]) },

@@ -1,5 +1,7 @@
 import { oldRedirects } from '#core/carryover/old-redirects.ts';
-import { derivedOf } from '#core/derive/derived.ts';
+import { NOBODY_KNOWN } from '#core/derive/access.ts';
+import { type Derived, derivedOf } from '#core/derive/derived.ts';
+import { visitorView } from '#core/derive/visitor-view.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import { scheduleOf } from '#core/derive/schedule.ts';
 import { writeOpml } from '#core/formats/opml.ts';
@@ -41,7 +43,7 @@ export async function exportSite(
     case 'redirects.csv':
     case 'redirects.nginx':
     case 'redirects.apache':
-      return writeRedirects(name, redirectRules(site, base, live));
+      return writeRedirects(name, redirectRules(site, base, live, now.getTime()));
     case 'schedule.csv':
       return writeScheduleCsv(tasksOf(site, now));
     case 'schedule.ics':
@@ -62,25 +64,26 @@ const tasksOf = (site: Site, now: Date) => scheduleOf(site, derivedOf(site), now
 
 /**
  * Where each address leads that no page has, as whole addresses: those of the live site, and what the plan has for the old site
- * and no release has brought yet. What leads to a page without an address is passed over.
+ * and no release has brought yet. What leads to a page without an address is passed over, and to one that not everyone may know of: rules
+ * answer everyone.
  */
-function redirectRules(site: Site, base: string, live: readonly LiveRedirect[]): RedirectRule[] {
-  const ofPlan = planned(site, base);
+function redirectRules(site: Site, base: string, live: readonly LiveRedirect[], now: number): RedirectRule[] {
+  const ofEveryone = (one: Site) => visitorView(one, NOBODY_KNOWN, now, false).derived;
+  const ofPlan = planned(site, ofEveryone(site), base);
   const plannedPaths = new Set(ofPlan.map(({ path }) => path));
   // The plan has the whole address of the old site.
   const others = live.filter(({ because, path }) => because !== 'old site' || !plannedPaths.has(path));
-  const ofLive = leadingRules(others, derivedOf(liveSiteOf(site)), base);
+  const ofLive = leadingRules(others, ofEveryone(liveSiteOf(site)), base);
   const known = new Set(ofLive.map(({ path }) => path));
   return [...ofLive, ...ofPlan.filter(({ path }) => !known.has(path))];
 }
 
 /** Where each address of the old site leads by the plan. */
-function planned(site: Site, base: string): RedirectRule[] {
-  const { outline, addresses } = derivedOf(site);
+function planned(site: Site, { outline, addresses, hiddenBy }: Derived, base: string): RedirectRule[] {
   return oldRedirects(site).flatMap(({ address, path, page }): RedirectRule[] => {
     if (page === null) return [{ address, path, to: null }];
     const row = outline.rowOf.get(page);
-    const target = row === undefined ? null : addresses[row]!;
+    const target = row === undefined || hiddenBy[row] !== -1 ? null : addresses[row]!;
     return target === null ? [] : [{ address, path, to: base + encodeURI(target) }];
   });
 }

@@ -3,7 +3,7 @@ import { derivedFor } from '#core/derive/derived.ts';
 import { leadingAddresses } from '#core/derive/redirects.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { writeRedirects } from '#core/formats/redirect-rules.ts';
-import { EVERYONE } from '#core/model/audience.ts';
+import { NOBODY_KNOWN } from '#core/derive/access.ts';
 import { escaped } from '../live/html.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
@@ -83,7 +83,7 @@ export async function* staticFiles(
 
 function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveView {
   const place = { base: '', origin: address, stylesheet: assets.stylesheet, isStatic: true };
-  const view = visitorView(release.site, new Set([EVERYONE]), now, false, false);
+  const view = visitorView(release.site, NOBODY_KNOWN, now, false, false);
   // Pages that stand in for signing in and the like have nothing to do where nobody can.
   const { outline, isForOthers } = view.derived;
   const hiddenBy = view.derived.hiddenBy.slice();

@@ -4,12 +4,12 @@ import { type Membership, accessTable, heldBackRows, passphrasesIn, seesSection 
 import { derivedOf } from '#core/derive/derived.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
-import type { SectionRule } from '#core/model/content.ts';
+import { type SectionRule, contentIdOf } from '#core/model/content.ts';
 import { toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { emptySite, siteAfter } from '#core/testing/random-site.ts';
 import { AUDIENCES, PASSPHRASES, randomLiveSite } from '../testing/random-live-site.ts';
-import { type TestServer, startTestServer, until } from '../testing/test-server.ts';
+import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { insertPassphrase } from '../security/passphrase-repository.ts';
 import { hashOfPassword } from '../security/passwords.ts';
 import { deleteVisitor, insertVisitor, updateVisitor } from '../visitors/visitor-repository.ts';
@@ -437,6 +437,62 @@ describe('a passphrase', () => {
     for (let tries = 0; tries < 10; tries++) statuses.push((await givePassphrase('one', address, 'guess')).status);
     expect(statuses).toContain(429);
     expect(statuses.at(-1)).toBe(429);
+  });
+});
+
+describe('16: the address of a page that asks for a passphrase and shows no lock', () => {
+  const key = 'quiet';
+  const page = (id: string, title: string, more: object = {}) => ({
+    name: 'page.add',
+    page: id,
+    place: { parent: null },
+    title: { en: title },
+    ...more,
+  });
+  let ines: Person;
+  beforeAll(async () => {
+    ines = await server.person('Ines');
+    await server.site(key);
+    const { id } = (await ines.post(`/api/sites/${key}/passphrases`, { words: 'slack water' })).json;
+    const text = {
+      type: 'doc',
+      content: [
+        {
+          type: 'paragraph',
+          content: [{ type: 'text', text: 'the merger', marks: [{ type: 'link', attrs: { href: 'page:plans' } }] }],
+        },
+      ],
+    };
+    const content = contentIdOf(text as never);
+    await ines.post(`/api/sites/${key}/operations`, {
+      operations: [page('home', 'Home', { content }), page('plans', 'Old plans', { access: { passphrase: id } })],
+      contents: [{ id: content, document: text }],
+    });
+    await ines.post(`/api/sites/${key}/releases`, { pages: 'all', retire: [] });
+    await ines.operations(key, { name: 'page.set', page: 'plans', fields: { title: { en: 'Secret merger' } } });
+    await ines.post(`/api/sites/${key}/releases`, { pages: 'all', retire: [] });
+  });
+
+  it('stands in no link of a text, and in no exported rule', async () => {
+    const home = await server.live(`/${key}/`);
+    expect(home.text).toContain('the merger');
+    expect(home.text).not.toContain('secret-merger');
+    for (const name of ['redirects.csv', 'redirects.nginx', 'redirects.apache'])
+      expect((await ines.get(`/api/sites/${key}/exports/${name}`)).text).not.toContain('secret-merger');
+  });
+
+  it('is told by a former address only to who has given the passphrase there', async () => {
+    const before = await server.live(`/${key}/old-plans`);
+    expect([before.status, before.headers.get('location')]).toEqual([401, null]);
+    expect(before.text).not.toContain('ecret');
+    expect((await givePassphrase(key, '/old-plans', 'ebb')).status).toBe(401);
+    const given = await givePassphrase(key, '/old-plans', 'slack water');
+    const cookie = given.headers.getSetCookie()[0]!.split(';')[0]!;
+    expect(given.headers.get('location')).toBe(`/${key}/old-plans`);
+    const after = await server.live(`/${key}/old-plans`, { Cookie: cookie });
+    expect([after.status, after.headers.get('location')]).toEqual([301, `/${key}/secret-merger`]);
+    expect(after.headers.get('cache-control')).toBe('private, no-cache');
+    expect((await server.live(`/${key}/secret-merger`, { Cookie: cookie })).status).toBe(200);
   });
 });
 

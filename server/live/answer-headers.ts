@@ -1,3 +1,4 @@
+import { isBuiltIn } from '#core/model/audience.ts';
 import type { LiveView } from './live-view.ts';
 
 export const HTML = 'text/html; charset=utf-8';
@@ -9,4 +10,4 @@ export const NO_STORE: readonly string[] = ['Cache-Control', 'no-store'];
 export const NO_INDEX: readonly string[] = ['X-Robots-Tag', 'noindex'];
 
 export const cachingOf = ({ isSignedIn, visitor }: LiveView): string[] =>
-  isSignedIn || visitor.size > 1 ? FOR_ONE : FOR_EVERYONE;
+  isSignedIn || [...visitor].some((id) => !isBuiltIn(id)) ? FOR_ONE : FOR_EVERYONE;

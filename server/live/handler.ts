@@ -8,7 +8,7 @@ import type { Attempts } from '../security/attempts.ts';
 import { STRICT_TRANSPORT, isSecure } from '../security/own-origin.ts';
 import type { Letters } from '../visitors/letters.ts';
 import type { VisitorSessions } from '../visitors/visitor-sessions.ts';
-import { Askers } from './asking.ts';
+import { ANYBODY, Askers } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
 import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
@@ -103,20 +103,16 @@ function makeExpress(
     const key = upTo(request.path.slice(1), '/');
     const path = request.path.slice(1 + key.length);
     if (key === '') return NO_SITE.send(request, response);
-    const answer = await sites.answer(
-      key,
-      path === '' ? '/' : path,
-      fromFirst(request.originalUrl, '?'),
-      await askers.find(request),
-      request.get('referer'),
-    );
+    const asking = await askers.find(request);
+    const query = fromFirst(request.originalUrl, '?');
+    const answer = await sites.answer(key, path === '' ? '/' : path, query, asking, request.get('referer'));
     if (!answer) return NO_SITE.send(request, response);
     if (answer instanceof ReadyAnswer && path !== '') return answer.send(request, response);
     response
       .status(answer instanceof ReadyAnswer ? 308 : answer.status)
       .set({
         Location: answer instanceof ReadyAnswer ? `/${key}/` : answer.moved,
-        'Cache-Control': 'no-cache',
+        'Cache-Control': asking === ANYBODY ? 'no-cache' : 'private, no-cache',
         Vary: 'Cookie',
       })
       .end();

@@ -1,4 +1,4 @@
-import express, { type Express, type Request, type RequestHandler, type Response } from 'express';
+import { type Express, type Request, type RequestHandler, type Response } from 'express';
 import { z } from 'zod';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { ProblemError } from '../problem.ts';
@@ -7,10 +7,10 @@ import { isOwnOrigin } from '../security/own-origin.ts';
 import type { LetterSite, Letters, OpenLetter } from '../visitors/letters.ts';
 import { escaped } from './html.ts';
 import type { Askers } from './asking.ts';
+import { formBody } from './form-body.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
 
-const MAX_FORM_BYTES = '8kb';
 const emailSchema = z.email().max(200);
 const MIN_PASSWORD_LENGTH = 10;
 
@@ -32,7 +32,6 @@ export interface Said {
 /** Joining an audience by a link, and choosing a new password. Forms are taken from the site's own pages only. */
 export function mountJoiningPages(app: Express, parts: JoiningParts): void {
   const { sites, letters, askers, ownOrigin } = parts;
-  const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
   /** Finds the site, and shows what the handler says of it. */
   const page =
     (handler: (site: LetterSite, request: Request, response: Response) => Promise<Said | null>): RequestHandler =>
@@ -123,7 +122,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     ['/:site/~letter/:token', letter],
   ] as const) {
     app.get(path, page(handler));
-    app.post(path, form, page(handler));
+    app.post(path, ...formBody, page(handler));
   }
 }
 

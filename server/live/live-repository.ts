@@ -1,8 +1,7 @@
 import type { Knex } from 'knex';
-import { type Membership, seesSection } from '#core/derive/access.ts';
+import { type Membership, NOBODY_KNOWN, seesSection } from '#core/derive/access.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import { type RedirectSources, addressesLeft } from '#core/derive/redirects.ts';
-import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { withLive } from '#core/model/site-edit.ts';
 import { type LiveNode, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
@@ -12,8 +11,6 @@ import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../datab
 import { withFacts } from './facts.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
-
-const NOBODY_KNOWN: Membership = new Set([EVERYONE]);
 
 export interface Release {
   /** Its number, counted from the site's first one. */

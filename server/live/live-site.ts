@@ -3,12 +3,14 @@ import { pathOfOldAddress } from '#core/carryover/old-address.ts';
 import { affectedPages } from '#core/changes/affected-pages.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
+import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import { escaped } from './html.ts';
-import { decoded, ownPath, whereTo } from './leads.ts';
+import { askFor, passphraseAt } from './asked-passphrase.ts';
+import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
 import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 import { FEED, feedOf, hasFeed, sitemapFiles } from './machine-files.ts';
@@ -212,14 +214,38 @@ export class LiveSite {
     };
   }
 
+  /** The passphrase that a visitor is to give next for the page at an address; null where they are asked for none. */
+  passphraseAt(asking: Asking, address: string): PassphraseId | null {
+    const view = this.view(asking);
+    return passphraseAt(view, this.#askingRow(view, address));
+  }
+
+  /** The form for the passphrase of the page at an address, for somebody who gave a wrong one; undefined where there is no page. */
+  askAgain(asking: Asking, address: string): ReadyAnswer | undefined {
+    const view = this.view(asking);
+    const row = this.#askingRow(view, address);
+    return row === undefined ? undefined : askFor(view, row, address, true);
+  }
+
+  /** The row of the page at an address, or of one that it leads to once the passphrase was given. */
+  #askingRow(view: LiveView, address: string): number | undefined {
+    const row = view.derived.rowAt.get(decoded(address) ?? '');
+    if (row !== undefined) return row;
+    const lead = this.#lead(view, address)?.lead;
+    return typeof lead === 'object' && 'asks' in lead ? lead.asks : undefined;
+  }
+
+  #lead(view: LiveView, address: string): { readonly path: string; readonly lead: Lead | undefined } | undefined {
+    const found = resolveRedirect(this.release.whole, this.release.sources, pathOfOldAddress(address));
+    return found && { path: found.path, lead: whereTo(view, found.to) };
+  }
+
   /** Where an address leads that no page has, by its path with the query, else without. */
   #leadFrom(visitors: VisitorClass, rest: string, query: string): ReadyAnswer | Moved | undefined {
-    const found = resolveRedirect(this.release.whole, this.release.sources, pathOfOldAddress(rest + query));
-    if (!found) return undefined;
-    const to = whereTo(visitors.view, found.to);
-    if (to === undefined) return undefined;
-    this.#parts.visits.hit(this.release.site.key, found.path);
-    if (to !== 'gone') return { moved: to, status: 301 };
+    const { path, lead } = this.#lead(visitors.view, rest + query) ?? {};
+    if (path === undefined || lead === undefined) return undefined;
+    this.#parts.visits.hit(this.release.site.key, path);
+    if (lead !== 'gone') return 'to' in lead ? { moved: lead.to, status: 301 } : askFor(visitors.view, lead.asks, rest);
     return (visitors.gone ??= new ReadyAnswer(
       410,
       HTML,

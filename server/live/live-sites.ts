@@ -2,7 +2,6 @@ import type { AudienceId } from '#core/model/audience.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import type { Database } from '../database/connect.ts';
-import { askAgain, passphraseAt } from './asked-passphrase.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
@@ -139,13 +138,13 @@ export class LiveSites {
   /** The passphrase that a visitor is to give next for the page at an address; null where they are asked for none. */
   async passphraseAt(key: SiteKey, asking: Asking, address: string): Promise<PassphraseId | null> {
     const site = await this.#site(key);
-    return site ? passphraseAt(site.view(asking), address) : null;
+    return site?.passphraseAt(asking, address) ?? null;
   }
 
   /** The form for the passphrase of the page at an address, for somebody who gave a wrong one; undefined where none is asked for. */
   async askAgain(key: SiteKey, asking: Asking, address: string): Promise<ReadyAnswer | undefined> {
     const site = await this.#site(key);
-    return site && askAgain(site.view(asking), address);
+    return site?.askAgain(asking, address);
   }
 
   /** What visitors get wherever they go while the site is closed for works; undefined while it is open. */

@@ -47,6 +47,11 @@ export function accountAddress({ place, derived, standingIn }: LiveView): string
   return own === null ? `${place.base}/~password` : pathOf(place, own);
 }
 
+/**
+ * Whether the visitor may know of a row: it is open, or shows a lock. A page that asks for a passphrase and shows none is named nowhere:
+ * not in lists, in links of texts, or as where a redirect leads.
+ */
+export const isNamed = ({ derived }: LiveView, row: number): boolean => derived.hiddenBy[row] === -1;
+
 /** Whether a row answers the visitor at its address: it is open, or shows a lock, or asks for a passphrase. */
-export const isAnswered = ({ derived, asks }: LiveView, row: number): boolean =>
-  derived.hiddenBy[row] === -1 || asks[row] === 1;
+export const isAnswered = (view: LiveView, row: number): boolean => isNamed(view, row) || view.asks[row] === 1;

@@ -1,4 +1,4 @@
-import express, { type Express } from 'express';
+import { type Express } from 'express';
 import { siteKeySchema } from '#core/model/ids.ts';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
@@ -8,10 +8,10 @@ import { passphraseHash } from '../security/passphrase-repository.ts';
 import { signPassphrases } from '../security/passphrase-token.ts';
 import { isPassword } from '../security/passwords.ts';
 import { type Askers, PASSPHRASE_COOKIE } from './asking.ts';
+import { formBody } from './form-body.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
 
-const MAX_FORM_BYTES = '8kb';
 const REMEMBERED_MS = 30 * 24 * 3600 * 1000;
 
 export interface PassphraseParts {
@@ -31,40 +31,36 @@ export function mountPassphrasePages(
   app: Express,
   { database, sites, askers, attempts, secret, ownOrigin }: PassphraseParts,
 ): void {
-  app.post(
-    '/:site/~passphrase',
-    express.urlencoded({ extended: false, limit: MAX_FORM_BYTES }),
-    async (request, response, next) => {
-      const key = siteKeySchema.safeParse(request.params.site);
-      if (!key.success) return next();
-      if (!isOwnOrigin(request.headers, ownOrigin))
-        return void response.status(403).type('text').end('Use the form on the site itself.\n');
-      response.set('Cache-Control', 'no-store');
-      const { passphrase = '', to } = (request.body ?? {}) as Record<string, unknown>;
-      const address = wayOn(to);
-      const asking = await askers.find(request);
-      const wanted = await sites.passphraseAt(key.data, asking, address);
-      const goOn = () => response.redirect(303, `/${key.data}${encodeURI(decodeURI(address))}`);
-      if (wanted === null) return goOn();
-      const words = String(passphrase).slice(0, 200).normalize('NFC').trim();
-      try {
-        await attempts.guard({ place: request.ip, account: `passphrase|${wanted}`, isShared: true }, async () => {
-          if (!(await isPassword(await passphraseHash(database, key.data, wanted), words)))
-            throw new ProblemError('sign-in-failed');
-        });
-      } catch (fault) {
-        if (!(fault instanceof ProblemError)) throw fault;
-        if (fault.code === 'too-many-attempts') return void response.status(429).type('text').end(`${fault.message}\n`);
-        return (await sites.askAgain(key.data, asking, address))!.send(request, response);
-      }
-      response.cookie(PASSPHRASE_COOKIE, signPassphrases(secret, key.data, [...asking.passphrases, wanted]), {
-        path: `/${key.data}`,
-        httpOnly: true,
-        secure: isSecure(ownOrigin),
-        sameSite: 'lax',
-        maxAge: REMEMBERED_MS,
+  app.post('/:site/~passphrase', ...formBody, async (request, response, next) => {
+    const key = siteKeySchema.safeParse(request.params.site);
+    if (!key.success) return next();
+    if (!isOwnOrigin(request.headers, ownOrigin))
+      return void response.status(403).type('text').end('Use the form on the site itself.\n');
+    response.set('Cache-Control', 'no-store');
+    const { passphrase = '', to } = (request.body ?? {}) as Record<string, unknown>;
+    const address = wayOn(to);
+    const asking = await askers.find(request);
+    const wanted = await sites.passphraseAt(key.data, asking, address);
+    const goOn = () => response.redirect(303, `/${key.data}${encodeURI(decodeURI(address))}`);
+    if (wanted === null) return goOn();
+    const words = String(passphrase).slice(0, 200).normalize('NFC').trim();
+    try {
+      await attempts.guard({ place: request.ip, account: `passphrase|${wanted}`, isShared: true }, async () => {
+        if (!(await isPassword(await passphraseHash(database, key.data, wanted), words)))
+          throw new ProblemError('sign-in-failed');
       });
-      goOn();
-    },
-  );
+    } catch (fault) {
+      if (!(fault instanceof ProblemError)) throw fault;
+      if (fault.code === 'too-many-attempts') return void response.status(429).type('text').end(`${fault.message}\n`);
+      return (await sites.askAgain(key.data, asking, address))!.send(request, response);
+    }
+    response.cookie(PASSPHRASE_COOKIE, signPassphrases(secret, key.data, [...asking.passphrases, wanted]), {
+      path: `/${key.data}`,
+      httpOnly: true,
+      secure: isSecure(ownOrigin),
+      sameSite: 'lax',
+      maxAge: REMEMBERED_MS,
+    });
+    goOn();
+  });
 }

@@ -1,4 +1,4 @@
-import { type LiveView, isAnswered, pathOf } from './live-view.ts';
+import { type LiveView, isNamed, pathOf } from './live-view.ts';
 import { escaped } from './html.ts';
 
 const LINK = /<a [^>]*?href="page:([0-9A-Za-z]+)(#[a-z0-9-]+)?"[^>]*>([\s\S]*?)<\/a>/g;
@@ -8,6 +8,6 @@ export const withPageLinks = (html: string, view: LiveView): string =>
   html.replace(LINK, (_, page: string, heading: string | undefined, words: string) => {
     const { outline, addresses } = view.derived;
     const row = (outline.rowOf as ReadonlyMap<string, number>).get(page);
-    if (row === undefined || !isAnswered(view, row) || addresses[row] === null) return words;
+    if (row === undefined || !isNamed(view, row) || addresses[row] === null) return words;
     return `<a href="${escaped(pathOf(view.place, addresses[row]!))}${heading ?? ''}">${words}</a>`;
   });

@@ -1,7 +1,7 @@
 import type { Membership } from '#core/derive/access.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import type { PassphraseId } from '#core/model/access.ts';
-import { type AudienceId, closureOf } from '#core/model/audience.ts';
+import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import type { LiveView, SitePlace } from './live-view.ts';
@@ -88,7 +88,7 @@ export class VisitorClasses {
 
   #make(asking: Asking): VisitorClass {
     const member: Membership = new Set([
-      ...closureOf(this.#site.settings.audiences, asking.audiences),
+      ...closureOf(this.#site.settings.audiences, audiencesOf(asking)),
       ...asking.passphrases,
     ]);
     const view = visitorView(this.#site, member, this.#now(), asking.isSignedIn);
@@ -106,8 +106,11 @@ export class VisitorClasses {
   #newKeyOf(asking: Asking): string {
     return [
       String(asking.isSignedIn),
-      ...[...closureOf(this.#site.settings.audiences, asking.audiences)].sort(),
+      ...[...closureOf(this.#site.settings.audiences, audiencesOf(asking))].sort(),
       ...asking.passphrases.filter((id) => this.#passphrases.has(id)).sort(),
     ].join();
   }
 }
+
+/** What somebody is put into; whoever is not signed in, into everyone. */
+const audiencesOf = ({ isSignedIn, audiences }: Asking): readonly AudienceId[] => (isSignedIn ? audiences : [EVERYONE]);

@@ -1,4 +1,4 @@
-import express, { type Express, type Request, type Response } from 'express';
+import { type Express, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { siteKeySchema } from '#core/model/ids.ts';
 import { ProblemError } from '../problem.ts';
@@ -6,10 +6,9 @@ import type { Attempts } from '../security/attempts.ts';
 import { isOwnOrigin, isSecure } from '../security/own-origin.ts';
 import { VISITOR_COOKIE, type VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { type Askers, visitorToken } from './asking.ts';
+import { formBody } from './form-body.ts';
 import type { LiveSites } from './live-sites.ts';
 import type { SignIn } from './render-page.ts';
-
-const MAX_FORM_BYTES = '8kb';
 
 export interface VisitorPagesParts {
   readonly sites: LiveSites;
@@ -27,7 +26,6 @@ export function mountVisitorPages(
   app: Express,
   { sites, sessions, attempts, askers, ownOrigin }: VisitorPagesParts,
 ): void {
-  const form = express.urlencoded({ extended: false, limit: MAX_FORM_BYTES });
   const show = async (request: Request, response: Response, given: Omit<SignIn, 'page'>) => {
     const page = await sites.signInPage(String(request.params.site), await askers.find(request), given);
     if (page) page.send(request, response);
@@ -41,7 +39,7 @@ export function mountVisitorPages(
       done: DONE.parse(request.query.done),
     }),
   );
-  app.post('/:site/:way', form, async (request, response, next) => {
+  app.post('/:site/:way', ...formBody, async (request, response, next) => {
     const { site, way } = request.params as { site: string; way: string };
     if (way !== 'sign-in' && way !== 'sign-out') return next();
     const key = siteKeySchema.safeParse(site);

@@ -6,7 +6,7 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
-import { closureOf } from '#core/model/audience.ts';
+import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Database } from '../database/connect.ts';
@@ -78,8 +78,9 @@ async function answerOf(
   const site = await siteOf(database, walk);
   if (!site) return { status: 404, html: '<p>Nothing of this site is live yet. Walk through the draft instead.</p>' };
   const at = walk.at ?? now;
+  const isSignedIn = walk.audiences.some((id) => id !== EVERYONE);
   const member: Membership = new Set([
-    ...closureOf(site.settings.audiences, walk.audiences),
+    ...closureOf(site.settings.audiences, isSignedIn ? walk.audiences : [EVERYONE]),
     ...(walk.hasPassphrases ? passphrasesIn(site) : []),
   ]);
   const plain = derivedOf(site);
@@ -92,12 +93,7 @@ async function answerOf(
         ? 'No page has this address.'
         : reasonWords(site, page, accessReason(site, page, member, at));
   const view: LiveView = {
-    ...visitorView(
-      site,
-      member,
-      at,
-      walk.audiences.some((id) => id !== 'everyone'),
-    ),
+    ...visitorView(site, member, at, isSignedIn),
     place: { base, origin: '', stylesheet },
     walk: barOf(walk, address, why),
   };

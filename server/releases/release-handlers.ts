@@ -6,7 +6,7 @@ import { Assets } from '../live/assets.ts';
 import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
-import { pageOf, siteOf, uuidOf } from '../route-parameters.ts';
+import { countIn, pageOf, siteOf, uuidOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { setWorks, worksOf } from '../sites/site-repository.ts';
 import { listReleases } from './release-repository.ts';
@@ -40,8 +40,8 @@ export function makeReleaseHandlers({
 > {
   let assets: Promise<Assets> | undefined;
   const releaseOf = (text: unknown): number => {
-    const number = Number(text);
-    if (!Number.isInteger(number) || number < 1) throw new ProblemError('release-unknown', { release: String(text) });
+    const number = countIn(text);
+    if (number === null || number < 1) throw new ProblemError('release-unknown', { release: String(text) });
     return number;
   };
   return {

@@ -1,5 +1,5 @@
 import type { AccessChange, LabelId, PassphraseId } from '#core/model/access.ts';
-import type { AudienceId } from '#core/model/audience.ts';
+import { type AudienceId, SIGNED_OUT } from '#core/model/audience.ts';
 import { type SectionRule, contentIdOf } from '#core/model/content.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -46,7 +46,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
     const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
     const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
     const section = {
-      only: random(3) === 0 ? null : [AUDIENCES[random(6)]!],
+      only: random(3) === 0 ? null : [random(6) === 0 ? SIGNED_OUT : AUDIENCES[random(6)]!],
       except: random(3) === 0 ? [random(4) === 0 ? GONE : AUDIENCES[random(6)]!] : [],
     };
     const hasSection = random(3) === 0;
@@ -64,7 +64,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
     contents.push(acceptContent({ id: content, document }));
     const only = some();
     const access: AccessChange = {
-      ...(random(2) === 0 && only.length > 0 && { only }),
+      ...(random(2) === 0 && only.length > 0 && { only: random(8) === 0 ? [SIGNED_OUT, ...only.slice(1)] : only }),
       ...(random(6) === 0 && { except: [AUDIENCES[random(6)]!] }),
       ...(random(5) === 0 && { standsAlone: true }),
       ...(random(3) === 0 && { closedLook: random(2) === 0 ? 'locked' : 'out-of-sight' }),

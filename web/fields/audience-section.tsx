@@ -3,7 +3,7 @@ import { Fragment, NodeRange } from '@tiptap/pm/model';
 import { findWrapping } from '@tiptap/pm/transform';
 import { type NodeViewProps, NodeViewContent, NodeViewWrapper, ReactNodeViewRenderer } from '@tiptap/react';
 import { createContext, useContext } from 'react';
-import type { AudienceId } from '#core/model/audience.ts';
+import { type AudienceId, SIGNED_OUT, SIGNED_OUT_NAME } from '#core/model/audience.ts';
 import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
 import { AudienceSection, textExtensions } from '#contract/rich-text.ts';
 import { AudienceTicks } from '../ui/audience-ticks.tsx';
@@ -96,7 +96,11 @@ function SectionView({ node, editor, updateAttributes }: NodeViewProps) {
 
 function wordsOf(audiences: readonly NamedAudience[], { only, except }: SectionRule): string {
   const named = (ids: readonly AudienceId[]) =>
-    ids.map((id) => audiences.find((one) => one.id === id)?.name ?? 'an unknown audience').join(' and ');
+    ids
+      .map((id) =>
+        id === SIGNED_OUT ? SIGNED_OUT_NAME : (audiences.find((one) => one.id === id)?.name ?? 'an unknown audience'),
+      )
+      .join(' and ');
   const whom = only === null ? 'all who can open the page' : `${named(only)} only`;
   return except.length === 0 ? `For ${whom}` : `For ${whom}, not for ${named(except)}`;
 }

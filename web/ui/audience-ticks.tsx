@@ -1,4 +1,4 @@
-import type { AudienceId } from '#core/model/audience.ts';
+import { type AudienceId, SIGNED_OUT, SIGNED_OUT_NAME } from '#core/model/audience.ts';
 import { Tick } from './field.tsx';
 
 interface Named {
@@ -27,7 +27,7 @@ export function AudienceTicks({
     <fieldset className="flex flex-col gap-1">
       <legend className="mb-1 text-small font-medium">Open to only</legend>
       <Tick label={all} checked={only === null} onChange={() => only !== null && onSet({ only: null })} />
-      {audiences.map(({ id, name }) => (
+      {[...audiences, { id: SIGNED_OUT, name: capitalised(SIGNED_OUT_NAME) }].map(({ id, name }) => (
         <Tick
           key={id}
           label={name}
@@ -51,3 +51,5 @@ export function AudienceTicks({
     </fieldset>
   );
 }
+
+const capitalised = (words: string): string => words[0]!.toUpperCase() + words.slice(1);

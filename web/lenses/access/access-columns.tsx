@@ -1,7 +1,7 @@
 import { type Finder, accessReason } from '#core/derive/access.ts';
 import { reasonWords } from '#core/derive/reason-words.ts';
 import { type AccessChange, NO_RULE, ruleOf } from '#core/model/access.ts';
-import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
+import { type AudienceId, EVERYONE, SIGNED_OUT, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { narrowsWho, saysWho, withoutNarrowing } from '#core/model/narrowing.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
@@ -104,7 +104,16 @@ export function choicesFor(
     isChosen: standsAlone && only === null && except.length === 0 && !hasMore,
     fields: (page) => ({ access: { ...cleared(page), standsAlone: true } }),
   };
-  if (id === EVERYONE) return [asAbove, alone];
+  if (id === EVERYONE)
+    return [
+      asAbove,
+      alone,
+      {
+        words: 'Only visitors who are not signed in',
+        isChosen: only?.join() === SIGNED_OUT && except.length === 0,
+        fields: { access: { only: [SIGNED_OUT], except: [] } },
+      },
+    ];
   const others = (only ?? []).filter((one) => one !== id);
   return [
     asAbove,
