@@ -308,3 +308,15 @@ describe('a walk', () => {
     await bench.untilText('/students/saw-room-rules');
   });
 });
+
+it('a page can be for visitors who are not signed in alone, and the strip says so', async () => {
+  await bench.open(spur, 'pellow-quay', '?lens=access');
+  await bench.select('Course dates');
+  await bench.click('button', 'Everyone: Course dates, Opens');
+  await bench.click('menuitem', 'Only visitors who are not signed in');
+  await bench.untilRow('Course dates', /Opens.*Closed.*Closed.*Closed/);
+  await bench.untilText('Open to visitors who are not signed in');
+  await bench.saved();
+  await bench.click('button', 'Undo your last change');
+  await bench.untilRow('Course dates', /Opens.*Opens.*Opens.*Opens/);
+});

@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { entryIn } from '../model/arranged-entries.ts';
 import { type ArrangedEntry, type Arrangement, type EntryId, type Menu, type MenuId, entryOf } from '../model/menu.ts';
 import type { PageId } from '../model/ids.ts';
@@ -27,7 +28,7 @@ export function entryRows(entries: readonly ArrangedEntry[], depth = 0, under: E
 /** What settles a menu as it shows now before something is done in it: what it has taken by itself is kept with it. */
 export function onArranged(site: Site, menu: Menu, operations: readonly Operation[]): Operation[] {
   const { entries, settled } = arrangedNow(site, menu);
-  if (!menu.takesSafe || JSON.stringify(entries) === JSON.stringify(menu.arranged?.entries)) return [...operations];
+  if (!menu.takesSafe || isSameJson(entries, menu.arranged?.entries)) return [...operations];
   return [setArranged(menu, { entries, settled }), ...operations];
 }
 

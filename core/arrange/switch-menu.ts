@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import type { PageId } from '../model/ids.ts';
 import {
   type ArrangedEntry,
@@ -37,7 +38,7 @@ export function followTree(
   menu: Menu,
 ): { readonly operation: Operation; readonly unsaid: readonly Unsaid[] } {
   const untouched = arrangementOf(site, { ...menu, isByHand: false });
-  if (JSON.stringify(untouched) === JSON.stringify(menu.arranged))
+  if (isSameJson(untouched, menu.arranged))
     return { operation: set(menu, { isByHand: false, arranged: null }), unsaid: [] };
   const { exceptions, extras, unsaid } = saidOf(site, menu);
   return { operation: set(menu, { isByHand: false, exceptions, extras }), unsaid };
@@ -51,9 +52,7 @@ const set = (menu: Menu, fields: Pick<Menu, 'isByHand'> & Partial<Menu>): Operat
 });
 
 type Said = Pick<Menu, 'exceptions' | 'extras'>;
-const isSame = (a: Said, b: Said): boolean =>
-  JSON.stringify(a.exceptions) === JSON.stringify(b.exceptions) &&
-  JSON.stringify(a.extras) === JSON.stringify(b.extras);
+const isSame = (a: Said, b: Said): boolean => isSameJson(a.exceptions, b.exceptions) && isSameJson(a.extras, b.extras);
 
 /** A menu that follows the tree, as entries to arrange. */
 function arrangementOf(site: Site, menu: Menu): Arrangement {

@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import type { SettingsPart } from '../model/settings-parts.ts';
 import type { Settings } from '../model/site.ts';
 
@@ -39,7 +40,7 @@ function things(before: readonly Thing[], after: readonly Thing[]): SettingsItem
     came: after.filter(([id]) => !was.has(id)).map(([, name]) => name),
     went: before.filter(([id]) => !is.has(id)).map(([, name]) => name),
     changed: after
-      .filter(([id, , whole]) => was.has(id) && JSON.stringify(was.get(id)![2]) !== JSON.stringify(whole))
+      .filter(([id, , whole]) => was.has(id) && !isSameJson(was.get(id)![2], whole))
       .map(([, name]) => name),
   };
 }

@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { SETTINGS_PARTS, type SettingsPart } from '../model/settings-parts.ts';
 import type { Settings, Site } from '../model/site.ts';
 
@@ -10,9 +11,7 @@ export function settingsDifferences(before: Settings, after: Settings): readonly
   known.set(after, against);
   let parts = against.get(before);
   if (!parts) {
-    parts = SETTINGS_PARTS.filter(
-      (part) => after[part] !== before[part] && JSON.stringify(after[part]) !== JSON.stringify(before[part]),
-    );
+    parts = SETTINGS_PARTS.filter((part) => !isSameJson(after[part], before[part]));
     against.set(before, parts);
   }
   return parts;

@@ -5,7 +5,7 @@ import { liveSiteOf } from '../derive/live-site.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { visitorView } from '../derive/visitor-view.ts';
 import { planRelease, waitingPages } from '../changes/release-plan.ts';
-import { type AudienceId, closureOf } from '../model/audience.ts';
+import { type AudienceId, EVERYONE, closureOf } from '../model/audience.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
 import type { Operation } from '../operations/operation.ts';
 import { IDS, anySite, emptySite, siteAfter } from '../testing/random-site.ts';
@@ -80,9 +80,9 @@ describe('links to pages of the site', () => {
         const found = linkFindings(any, NOW, [{ page, to, heading: null, hasHeading: true }]).some(
           (one) => one.page === page && (one.to as { page: PageId }).page === to,
         );
-        const audiences = [[], ...any.settings.audiences.map((one) => [one.id])];
+        const audiences = [[EVERYONE], ...any.settings.audiences.map((one) => [one.id])];
         const isDead = audiences.some((own) => {
-          const view = visitorView(any, closureOf(any.settings.audiences, own), NOW, own.length > 0);
+          const view = visitorView(any, closureOf(any.settings.audiences, own), NOW, !own.includes(EVERYONE));
           const { derived, locked } = view;
           const at = (one: PageId) => derived.outline.rowOf.get(one);
           const [from, target] = [at(page), at(to)];

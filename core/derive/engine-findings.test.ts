@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
-import { EVERYONE } from '../model/audience.ts';
+import { NOBODY_KNOWN } from './access.ts';
 import { anySite } from '../testing/random-site.ts';
 import { type SeenAddress, engineReport } from './engine-findings.ts';
 import { visitorView } from './visitor-view.ts';
@@ -10,7 +10,7 @@ const AT = Date.parse('2026-11-25T00:00:00Z');
 
 /** What a robot sees of a site that is served as intended. */
 function seenRightly(site: Parameters<typeof engineReport>[0]): SeenAddress[] {
-  const { derived, offered } = visitorView(site, new Set([EVERYONE]), AT, false);
+  const { derived, offered } = visitorView(site, NOBODY_KNOWN, AT, false);
   return derived.addresses.flatMap((address, row) =>
     address === null
       ? []

@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
 import type { AudienceId } from '../model/audience.ts';
@@ -178,11 +179,11 @@ export function planSettings(site: Site, file: Pick<SiteFile, 'name' | 'home' | 
   for (const { id, ...goal } of file.goals) {
     const known = site.goals.find((one) => one.id === id);
     if (!known) add(`goal ${id}`, `Goal: ${goal.statement}`, { name: 'goal.add', goal: id, ...goal });
-    else if (JSON.stringify(known) !== JSON.stringify({ id, ...goal }))
+    else if (!isSameJson(known, { id, ...goal }))
       add(`goal ${id}`, `Goal: ${goal.statement}`, { name: 'goal.set', goal: id, fields: goal });
   }
   for (const { address, ...decision } of file.oldPages)
-    if (JSON.stringify(site.oldPages.get(address)) !== JSON.stringify(decision))
+    if (!isSameJson(site.oldPages.get(address), decision))
       add(`old ${address}`, `Old address: ${address}`, { name: 'oldPage.decide', address, fields: decision });
   return items;
 }

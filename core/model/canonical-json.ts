@@ -8,3 +8,7 @@ export function canonicalJson(value: unknown): string {
   }
   return JSON.stringify(value);
 }
+
+/** Whether two values say the same as JSON, in whatever order their keys stand: what comes from a database or a file has them in another. */
+export const isSameJson = (a: unknown, b: unknown): boolean =>
+  a === b || (typeof a === 'object' && typeof b === 'object' && canonicalJson(a) === canonicalJson(b));

@@ -1,3 +1,4 @@
+import { isSameJson } from './canonical-json.ts';
 import { z } from 'zod';
 import { layoutIdSchema } from './layout.ts';
 import { trailSettingSchema } from './trail-setting.ts';
@@ -33,13 +34,11 @@ export type FrameChange = z.infer<typeof frameChangeSchema>;
 export const NO_FRAME: PageFrame = { layout: null, trail: null, listing: null, date: null };
 const FIELDS = Object.keys(NO_FRAME) as (keyof PageFrame)[];
 
-const isEqual = (a: unknown, b: unknown): boolean => a === b || JSON.stringify(a) === JSON.stringify(b);
-
 /** The frame with the changes made; null where it says nothing. Where nothing changes the same object comes back. */
 export function withFrame(frame: PageFrame | null, change: FrameChange): PageFrame | null {
   const before = frame ?? NO_FRAME;
   const next: PageFrame = { ...before, ...change };
-  if (FIELDS.every((field) => isEqual(before[field], next[field]))) return frame;
+  if (FIELDS.every((field) => isSameJson(before[field], next[field]))) return frame;
   return FIELDS.every((field) => next[field] === null) ? null : next;
 }
 
@@ -47,7 +46,7 @@ export function withFrame(frame: PageFrame | null, change: FrameChange): PageFra
 export function frameChange(after: PageFrame | null, before: PageFrame | null): FrameChange {
   const [from, to] = [after ?? NO_FRAME, before ?? NO_FRAME];
   return Object.fromEntries(
-    FIELDS.filter((field) => !isEqual(from[field], to[field])).map((field) => [field, to[field]]),
+    FIELDS.filter((field) => !isSameJson(from[field], to[field])).map((field) => [field, to[field]]),
   );
 }
 
@@ -57,4 +56,4 @@ export const fromKeptFrame = (kept: FrameChange | null): PageFrame | null =>
   kept === null ? null : withFrame(null, kept);
 
 export const sameFrame = (a: PageFrame | null, b: PageFrame | null): boolean =>
-  a === b || (a !== null && b !== null && FIELDS.every((field) => isEqual(a[field], b[field])));
+  a === b || (a !== null && b !== null && FIELDS.every((field) => isSameJson(a[field], b[field])));

@@ -1,3 +1,4 @@
+import { isSameJson } from './canonical-json.ts';
 import { z } from 'zod';
 import {
   type AccessChange,
@@ -180,8 +181,7 @@ const plain = <Schema extends z.ZodType, Aspect extends string>(is: {
   words: Words<z.output<Schema>>;
 }) => {
   type Value = z.output<Schema>;
-  const isSame = (a: Value, b: Value): boolean =>
-    a === b || (is.keptAs === 'json' && JSON.stringify(a) === JSON.stringify(b));
+  const isSame = (a: Value, b: Value): boolean => a === b || (is.keptAs === 'json' && isSameJson(a, b));
   return {
     none: is.none,
     change: is.schema,

@@ -1,3 +1,4 @@
+import { isSameJson } from './canonical-json.ts';
 import { z } from 'zod';
 import { type ContentId, type PageId, contentIdSchema, pageIdSchema } from './ids.ts';
 
@@ -147,12 +148,12 @@ export function withPlan(plan: PagePlan | null, change: PlanChange): PagePlan | 
   };
   for (const field of ['goals', 'oldAddresses', 'references'] as const)
     if (change[field]) given[field] = [...new Set<string>(change[field])];
-  const changed = PLAN_FIELDS.filter((field) => given[field] !== undefined && !isEqual(before[field], given[field]));
+  const changed = PLAN_FIELDS.filter((field) => given[field] !== undefined && !isSameJson(before[field], given[field]));
   if (changed.length === 0) return plan;
   const next: Record<string, unknown> = {};
   for (const field of PLAN_FIELDS) next[field] = changed.includes(field) ? given[field] : before[field];
   const made = next as unknown as PagePlan;
-  return PLAN_FIELDS.every((field) => isEqual(made[field], NO_PLAN[field])) ? null : made;
+  return PLAN_FIELDS.every((field) => isSameJson(made[field], NO_PLAN[field])) ? null : made;
 }
 
 /** The change that makes `before` of `after`, for the fields that differ. */
@@ -160,12 +161,12 @@ export function planChange(after: PagePlan | null, before: PagePlan | null): Pla
   const from = after ?? NO_PLAN;
   const to = before ?? NO_PLAN;
   const change: Record<string, unknown> = {};
-  for (const field of PLAN_FIELDS) if (!isEqual(from[field], to[field])) change[field] = to[field];
+  for (const field of PLAN_FIELDS) if (!isSameJson(from[field], to[field])) change[field] = to[field];
   if (change.questions) {
     const ids = new Set([...Object.keys(from.questions), ...Object.keys(to.questions)]);
     change.questions = Object.fromEntries(
       [...ids]
-        .filter((id) => !isEqual(from.questions[id], to.questions[id]))
+        .filter((id) => !isSameJson(from.questions[id], to.questions[id]))
         .map((id) => [id, to.questions[id] ?? null]),
     );
   }
@@ -175,7 +176,7 @@ export function planChange(after: PagePlan | null, before: PagePlan | null): Pla
 /** The plan without the fields that are as in `NO_PLAN`; `fromKeptPlan` gives back the same. */
 export function toKeptPlan(plan: PagePlan): KeptPlan {
   const kept: Record<string, unknown> = {};
-  for (const field of PLAN_FIELDS) if (!isEqual(plan[field], NO_PLAN[field])) kept[field] = plan[field];
+  for (const field of PLAN_FIELDS) if (!isSameJson(plan[field], NO_PLAN[field])) kept[field] = plan[field];
   return kept as KeptPlan;
 }
 
@@ -183,7 +184,7 @@ export const fromKeptPlan = (kept: KeptPlan | null): PagePlan | null =>
   kept === null ? null : withPlan(null, kept as PlanChange);
 
 export const samePlan = (a: PagePlan | null, b: PagePlan | null): boolean =>
-  a === b || (a !== null && b !== null && PLAN_FIELDS.every((field) => isEqual(a[field], b[field])));
+  a === b || (a !== null && b !== null && PLAN_FIELDS.every((field) => isSameJson(a[field], b[field])));
 
 function withQuestions(
   questions: PagePlan['questions'],
@@ -195,7 +196,3 @@ function withQuestions(
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
-
-/** For the values of a plan: words, numbers, lists of words, and questions. */
-const isEqual = (a: unknown, b: unknown): boolean =>
-  a === b || (typeof a === 'object' && typeof b === 'object' && JSON.stringify(a) === JSON.stringify(b));

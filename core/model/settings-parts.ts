@@ -1,3 +1,4 @@
+import { isSameJson } from './canonical-json.ts';
 import type { Settings } from './site.ts';
 
 /** What of a site's settings goes live with a release, in the order in which it is told. The home page goes with every one. */
@@ -19,7 +20,7 @@ export type SettingsPart = (typeof SETTINGS_PARTS)[number];
 export function withParts(settings: Settings, parts: readonly SettingsPart[], from: Settings): Settings {
   let next: { -readonly [Key in keyof Settings]: Settings[Key] } | null = null;
   for (const part of parts) {
-    if (settings[part] === from[part] || JSON.stringify(settings[part]) === JSON.stringify(from[part])) continue;
+    if (isSameJson(settings[part], from[part])) continue;
     next ??= { ...settings };
     Object.assign(next, { [part]: from[part] });
   }

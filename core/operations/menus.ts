@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { type MenuSlot, MENU_SLOTS } from '../model/layout.ts';
 import {
@@ -131,7 +132,7 @@ function inSlots(applied: Applied, slots: readonly Slot[], menu: Menu['id'] | nu
 export function checkMenu(site: Site, menu: Menu, before: Menu | null): Refusal | null {
   const { id, name, root, exceptions, extras, arranged } = menu;
   if (name === '') return refuse('menu-unnamed', { menu: id });
-  if (typeof root === 'object' && JSON.stringify(root) !== JSON.stringify(before?.root) && !site.nodes.has(root.page))
+  if (typeof root === 'object' && !isSameJson(root, before?.root) && !site.nodes.has(root.page))
     return refuse('page-unknown', { page: root.page });
   const entries = [...allEntries(arranged?.entries ?? [])];
   if (entries.length > MAX_ENTRIES || exceptions.length + extras.length > MAX_ENTRIES)

@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { UNDECIDED, letGoSchema } from '../model/old-page.ts';
 import { pageIdSchema } from '../model/ids.ts';
@@ -32,8 +33,8 @@ export const oldPageDecide = defineOperation({
       declined: fields.declined === undefined ? was.declined : [...new Set(fields.declined)],
     };
     const before: typeof fields = {};
-    if (!isEqual(next.letGo, was.letGo)) before.letGo = was.letGo;
-    if (!isEqual(next.declined, was.declined)) before.declined = [...was.declined];
+    if (!isSameJson(next.letGo, was.letGo)) before.letGo = was.letGo;
+    if (!isSameJson(next.declined, was.declined)) before.declined = [...was.declined];
     if (Object.keys(before).length === 0) return { ok: true, site, inverse: [], touched: [] };
     const isUndecided = next.letGo === null && next.declined.length === 0;
     return {
@@ -60,5 +61,3 @@ function wordsOf(address: string, { letGo, declined }: z.infer<typeof oldPageDec
   if (declined) parts.push(`declined pages for the old address ${address}`);
   return parts.join(' and ') || `left the old address ${address} as it was`;
 }
-
-const isEqual = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);

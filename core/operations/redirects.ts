@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { pageWithAddress } from '../model/address-scope.ts';
 import {
@@ -61,7 +62,7 @@ export const redirectSet = defineOperation({
     const { redirects } = site.settings;
     const was = redirects.find(({ id }) => id === redirect);
     if (!was) return refuse('redirect-unknown', { redirect });
-    if (JSON.stringify(was.to) === JSON.stringify(to)) return { ok: true, site, inverse: [], touched: [] };
+    if (isSameJson(was.to, to)) return { ok: true, site, inverse: [], touched: [] };
     return withRedirects(
       site,
       redirects.map((one) => (one === was ? { ...was, to } : one)),

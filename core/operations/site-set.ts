@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
 import { languageSchema, pageIdSchema } from '../model/ids.ts';
@@ -45,10 +46,7 @@ export const siteSet = defineOperation({
       name: name ?? was.name,
       language: fields.language ?? was.language,
       home: fields.home === undefined ? was.home : fields.home,
-      trail:
-        fields.trail === undefined || JSON.stringify(fields.trail) === JSON.stringify(was.trail)
-          ? was.trail
-          : fields.trail,
+      trail: fields.trail === undefined || isSameJson(fields.trail, was.trail) ? was.trail : fields.trail,
       timeZone: fields.timeZone ?? was.timeZone,
     };
     const before: {

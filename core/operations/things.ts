@@ -1,3 +1,4 @@
+import { isSameJson } from '../model/canonical-json.ts';
 import { type Refusal, type RefusalCode, refuse } from '../model/refusal.ts';
 import { withSettings } from '../model/site-edit.ts';
 import type { Audience } from '../model/audience.ts';
@@ -129,7 +130,7 @@ export const allBut = (thing: object, ...fields: readonly string[]): Record<stri
 export function fieldsBefore<Thing extends object>(was: Thing, next: Thing): Record<string, unknown> {
   const before: Record<string, unknown> = {};
   for (const key of new Set([...Object.keys(was), ...Object.keys(next)]) as Set<keyof Thing & string>)
-    if (JSON.stringify(next[key]) !== JSON.stringify(was[key]))
+    if (!isSameJson(next[key], was[key]))
       before[key === 'name' ? 'title' : key] = was[key] === undefined ? null : was[key];
   return before;
 }

@@ -280,7 +280,7 @@ describe('a release made here', () => {
     stream.say('release', { request: body.request, done: 500, total: 6000 });
     expect(progressOf()).toEqual({ done: 500, total: 6000 });
     stream.say('release', { request: body.request, done: 1000, total: 6000 });
-    answer(200, { number: 1, revision: 1, pages: 6000, retired: 0 });
+    answer(200, { number: 1, revision: 1, pages: 6000, retired: 0, unconfirmed: 0 });
     expect(await released).toMatchObject({ number: 1, pages: 6000 });
     expect(progressOf()).toBeNull();
     expect(seen).toEqual([500, 1000, null]);
@@ -318,7 +318,7 @@ describe('a release made here', () => {
     await vi.advanceTimersByTimeAsync(50);
     await settle();
     expect(server.asked.map(({ path }) => path.split('/').at(-1))).toEqual(['releases']);
-    server.asked[0]!.answer(200, { number: 1, revision: 2, pages: 3, retired: 0 });
+    server.asked[0]!.answer(200, { number: 1, revision: 2, pages: 3, retired: 0, unconfirmed: 0 });
     await released;
   });
 });

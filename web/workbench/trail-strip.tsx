@@ -6,7 +6,7 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { leadsTo } from '#core/derive/menu.ts';
 import { menuTableOf } from '#core/derive/menu-table.ts';
 import { shownTrail } from '#core/derive/shown-trail.ts';
-import { EVERYONE } from '#core/model/audience.ts';
+import { EVERYONE, SIGNED_OUT_NAME } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { entryOf } from '#core/model/menu.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
@@ -122,12 +122,18 @@ function menuWords(site: Site, page: PageId, row: number): string {
 /** Whom the page is open to, in words. */
 function openTo(site: Site, row: number, moment: number | null): string {
   const { table } = accessOf(site, moment);
-  const audiences = audiencesOf(site);
-  if (answerAt(table, row, 0) === 'open') return 'Open to everyone';
-  if (answerAt(table, row, 0) === 'asks') return 'Open to everyone who has the passphrase';
-  const names = audiences
-    .map(({ name }, bit) => ({ name, answer: answerAt(table, row, bit) }))
-    .filter(({ answer }) => answer === 'open' || answer === 'asks')
+  const all = audiencesOf(site).map(({ name }, bit) => ({ name, answer: answerAt(table, row, bit) }));
+  const doesPass = ({ answer }: (typeof all)[number]) => answer === 'open' || answer === 'asks';
+  const [everyone, ...others] = all;
+  if (everyone && doesPass(everyone)) {
+    const condition = everyone.answer === 'asks' ? ' with the passphrase' : '';
+    const shut = others.filter((one) => !doesPass(one));
+    if (shut.length === 0) return `Open to everyone${condition}`;
+    if (shut.length === others.length) return `Open to ${SIGNED_OUT_NAME}${condition}`;
+    return `Open to everyone but ${shut.map(({ name }) => name).join(', ')}${condition}`;
+  }
+  const names = others
+    .filter(doesPass)
     .map(({ name, answer }) => (answer === 'asks' ? `${name} with the passphrase` : name));
   return names.length === 0
     ? moment === null

@@ -38,7 +38,7 @@ export function CompareDialog({ onClose }: { readonly onClose: () => void }) {
   const now = useNow();
   const all = [...audiences, ...people];
   const seeing = ({ who, moment }: Side) => ({
-    visitor: closureOf(site.settings.audiences, all.find(({ id }) => id === who)?.audiences ?? []),
+    visitor: closureOf(site.settings.audiences, all.find(({ id }) => id === who)?.audiences ?? [EVERYONE]),
     at: moment === '' ? now : new Date(moment).getTime(),
   });
   const nameOf = ({ who }: Side) => all.find(({ id }) => id === who)?.name ?? 'Everyone';
