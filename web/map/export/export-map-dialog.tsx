@@ -61,12 +61,17 @@ export function ExportMapDialog({
       setShare(null);
     }
   };
-  const file = (): Promise<Blob> => {
+  const file = async (): Promise<Blob> => {
     if (kind === 'svg') return svgFile(picture, named);
     if (kind === 'png') return pngFile(picture, named);
     const making = pdfFile(picture, { ...named, paper, isTiled }, setShare);
     cancel.current = making.cancel;
-    return making.made;
+    const { file: made, missing } = await making.made;
+    if (missing.length > 0)
+      toast.warning(
+        `The PDF has no letters for ${missing.slice(0, MAX_MISSING).join(' ')}${missing.length > MAX_MISSING ? ' and others' : ''}. Choose SVG or PNG to keep them.`,
+      );
+    return made;
   };
   return (
     <Dialog
@@ -131,6 +136,9 @@ export function ExportMapDialog({
     </Dialog>
   );
 }
+
+/** So many characters that a PDF lacks are named. */
+const MAX_MISSING = 12;
 
 /** Letters are 13 pixels high at full size; on paper that is so many points. */
 const TITLE_SIZE = 13;

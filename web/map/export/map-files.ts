@@ -43,17 +43,23 @@ export async function pngFile(picture: Picture, named: Named): Promise<Blob> {
   }
 }
 
+/** A PDF, and the characters of titles that it has no letters for. */
+export interface MadePdf {
+  readonly file: Blob;
+  readonly missing: readonly string[];
+}
+
 /** Makes the map as PDF in a worker; `cancel` stops it, and then nothing comes. */
 export function pdfFile(
   picture: Picture,
   options: Omit<PdfOptions, 'fonts'>,
   onProgress: (share: number) => void,
-): { made: Promise<Blob>; cancel: () => void } {
+): { made: Promise<MadePdf>; cancel: () => void } {
   const thread = new Worker(new URL('../../workers/pdf-worker.ts', import.meta.url), { type: 'module', name: 'pdf' });
   const make = async () => {
     const fonts = await Promise.all([fetchAsset(hankenWoff), fetchAsset(dejaVu)]);
-    const bytes = await wrap<PdfWorker>(thread).write(picture, { ...options, fonts }, proxy(onProgress));
-    return new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' });
+    const { bytes, missing } = await wrap<PdfWorker>(thread).write(picture, { ...options, fonts }, proxy(onProgress));
+    return { file: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), missing };
   };
   return { made: make().finally(() => thread.terminate()), cancel: () => thread.terminate() };
 }

@@ -18,12 +18,9 @@ const picture = (width: number, height: number, texts = ['Courses']): Picture =>
     ...texts.map((text, at) => ({ kind: 'text' as const, x: 10, y: 20 + at * 20, text, size: 13, color: '#1D2B33' })),
   ],
 });
-const make = async (of: Picture, paper: Paper, isTiled: boolean, shares: number[] = []) =>
-  PDFDocument.load(
-    await writePdf(of, { paper, isTiled, title: 'Pellow Quay', date: '1 May 2026', fonts }, (share) =>
-      shares.push(share),
-    ),
-  );
+const write = (of: Picture, paper: Paper, isTiled: boolean, shares: number[] = []) =>
+  writePdf(of, { paper, isTiled, title: 'Pellow Quay', date: '1 May 2026', fonts }, (share) => shares.push(share));
+const make = async (...given: Parameters<typeof write>) => PDFDocument.load((await write(...given)).bytes);
 
 describe('a map on paper', () => {
   it.each([
@@ -56,6 +53,10 @@ describe('a map on paper', () => {
 
   it('takes letters of any script', async () => {
     const texts = ['Évening', 'Ναυπηγική', 'Судостроение', 'بناء القوارب', '造船', '⛵', '\u202eabc'];
-    expect((await make(picture(400, 400, texts), 'A4', false)).getPageCount()).toBe(1);
+    const { bytes, missing } = await write(picture(400, 400, texts), 'A4', false);
+    expect((await PDFDocument.load(bytes)).getPageCount()).toBe(1);
+    // What neither typeface has is named.
+    expect(missing).toEqual(expect.arrayContaining(['造', '船']));
+    expect(missing.join('')).not.toMatch(/[\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Latin}]/u);
   });
 });

@@ -23,6 +23,12 @@ export interface PdfOptions {
   readonly fonts: readonly [Uint8Array, Uint8Array];
 }
 
+/** A document, and the characters that it has no letters for: neither of the typefaces has them. */
+export interface WrittenPdf {
+  readonly bytes: Uint8Array;
+  readonly missing: readonly string[];
+}
+
 /** After so many shapes the one who waits is told how far it is. */
 const TELL_EVERY = 400;
 
@@ -34,7 +40,7 @@ export async function writePdf(
   picture: Picture,
   options: PdfOptions,
   onProgress: (share: number) => void,
-): Promise<Uint8Array> {
+): Promise<WrittenPdf> {
   const sheets = sheetsFor(picture, options.paper, options.isTiled);
   const count = sheets.columns * sheets.rows;
   if (count > MAX_SHEETS) throw new RangeError(`That takes ${count} sheets; at most ${MAX_SHEETS} are made.`);
@@ -42,9 +48,11 @@ export async function writePdf(
   document.registerFontkit(fontkit);
   document.setTitle(options.title);
   document.setCreator('Spur');
+  const missing = new Set<string>();
   const write = writerOf(
     await document.embedFont(options.fonts[0], { subset: true }),
     await document.embedFont(options.fonts[1], { subset: true }),
+    missing,
   );
   const [roomX, roomY] = roomOf(options.paper, sheets.isWide);
   const all = count * picture.shapes.length;
@@ -67,7 +75,7 @@ export async function writePdf(
       page.pushOperators(popGraphicsState());
     }
   }
-  return document.save();
+  return { bytes: await document.save(), missing: [...missing] };
 }
 
 type Write = (
@@ -80,11 +88,14 @@ type Write = (
   isRight?: boolean,
 ) => void;
 
-/** Writes each text in the first typeface that has all of its letters. */
-function writerOf(first: PDFFont, second: PDFFont): Write {
-  const known = new Set(first.getCharacterSet());
+/** Writes each text in the first typeface that has all of its letters; `missing` takes those that neither has. */
+function writerOf(first: PDFFont, second: PDFFont, missing: Set<string>): Write {
+  const [known, knownBesides] = [first, second].map((font) => new Set(font.getCharacterSet()));
   return (page, text, x, y, size, color, isRight = false) => {
-    const font = [...text].every((letter) => known.has(letter.codePointAt(0)!)) ? first : second;
+    const letters = [...text];
+    const font = letters.every((letter) => known!.has(letter.codePointAt(0)!)) ? first : second;
+    if (font === second)
+      for (const letter of letters) if (!knownBesides!.has(letter.codePointAt(0)!)) missing.add(letter);
     const left = isRight ? x - font.widthOfTextAtSize(text, size) : x;
     page.drawText(text, { x: left, y, size, font, color: colorOf(color) });
   };
