@@ -230,6 +230,7 @@ function EditorToolbar({
       {facts.length > 0 && editor.isEditable && (
         <ActionMenu
           label="Insert a fact of the site"
+          focusAfter={() => editor.commands.focus()}
           trigger={
             <button
               type="button"

@@ -5,6 +5,7 @@ import { newPageId } from '../api/site-store.ts';
 import { type Editing, useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import type { TitleInputProps } from './title-input.tsx';
+import { typingEnds } from '../workbench/typing-goes-on.ts';
 
 export type Adding = Extract<Editing, { kind: 'add' }>;
 
@@ -61,7 +62,12 @@ export function useNewPage(adding: Adding): TitleInputProps {
     placeholder: 'Title, then Enter for the next, Tab to go inside',
     onTyping: (title) => setPreview(title.trim() === '' ? null : [operation(title)]),
     onTab,
-    onEnter: (title) => (make(title) ? setEditing({ ...adding, after: page }) : end()),
+    onEnter: (title) => {
+      if (make(title)) return setEditing({ ...adding, after: page });
+      // Who takes the empty row for a line of its own types on.
+      typingEnds();
+      end();
+    },
     onLeave: (title) => {
       make(title);
       setEditing(null);

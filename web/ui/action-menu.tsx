@@ -19,6 +19,7 @@ export function ActionMenu({
   note,
   isOpenAtFirst = false,
   onClose,
+  focusAfter,
 }: {
   readonly trigger: ReactNode;
   readonly actions: readonly (Action | null)[];
@@ -28,6 +29,8 @@ export function ActionMenu({
   /** For a menu that is made when it is asked for. */
   readonly isOpenAtFirst?: boolean;
   readonly onClose?: () => void;
+  /** Where the keyboard goes when it is closed, where not back to its button. */
+  readonly focusAfter?: () => void;
 }) {
   return (
     <Radix.Root modal={false} defaultOpen={isOpenAtFirst} onOpenChange={(isOpen) => !isOpen && onClose?.()}>
@@ -38,6 +41,11 @@ export function ActionMenu({
           align="start"
           sideOffset={4}
           collisionPadding={8}
+          onCloseAutoFocus={(event) => {
+            if (!focusAfter) return;
+            event.preventDefault();
+            focusAfter();
+          }}
           className="z-50 max-h-96 min-w-48 overflow-y-auto rounded-md border border-rule bg-raised p-1 shadow-sheet"
         >
           {note !== undefined && (

@@ -15,6 +15,22 @@ interface DialogProps {
   readonly isWidest?: boolean;
 }
 
+const TEXT_FIELDS =
+  'input:not([type=checkbox], [type=radio], [type=hidden], [type=file], :disabled), textarea:not(:disabled), [contenteditable=true]';
+
+/**
+ * Puts the keyboard into the first field for text, or on the heading where there is none: what somebody types before they look lands there or
+ * nowhere, and presses no button.
+ */
+function focusFirstField(event: Event): void {
+  event.preventDefault();
+  const content = event.currentTarget as HTMLElement;
+  // What asked for the keyboard itself keeps it.
+  if (content !== document.activeElement && content.contains(document.activeElement)) return;
+  const [field] = content.querySelectorAll<HTMLElement>(TEXT_FIELDS);
+  (field ?? content.querySelector<HTMLElement>('h2'))?.focus();
+}
+
 /** A window over the workbench. Escape closes it and nothing has happened. */
 export function Dialog({
   title,
@@ -32,11 +48,14 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
+          onOpenAutoFocus={focusFirstField}
           className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWidest ? 'max-w-5xl' : isWide ? 'max-w-2xl' : 'max-w-md'}`}
         >
           <header className="flex items-start gap-3 px-5 pt-4 pb-2">
             <div className="min-w-0 flex-1">
-              <Radix.Title className="font-display text-title leading-tight font-semibold">{title}</Radix.Title>
+              <Radix.Title tabIndex={-1} className="outline-none font-display text-title leading-tight font-semibold">
+                {title}
+              </Radix.Title>
               {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
             </div>
             <Radix.Close

@@ -120,3 +120,10 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
 /** Whether the person is typing there, so that letters are letters. */
 export const isTyping = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+
+/** Whether a key stroke is a key by itself, as letters are. */
+export const isPlain = ({ ctrlKey, metaKey, altKey }: KeyboardEvent): boolean => !ctrlKey && !metaKey && !altKey;
+
+/** Whether something is in the tree or the map: there alone keys by themselves are commands. */
+export const isInTree = (target: EventTarget | null): boolean =>
+  target instanceof Element && target.closest('[data-tree-view]') !== null;

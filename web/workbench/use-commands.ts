@@ -4,7 +4,8 @@ import { gestureForAll } from '#core/arrange/arrange.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { ServerProblem, wordsOfFault } from '../api/client.ts';
 import { keptClip } from '../clipboard/clip.ts';
-import { type CommandName, commandOf, isTyping } from './keys.ts';
+import { type CommandName, commandOf, isInTree, isPlain, isTyping } from './keys.ts';
+import { belongsToTyping } from './typing-goes-on.ts';
 import type { Workbench } from './workbench-context.tsx';
 
 const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
@@ -24,7 +25,7 @@ const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
   'redo',
 ]);
 
-/** What each command does, and the keys that ask for it anywhere in the workbench. */
+/** What each command does, and the keys that ask for it: those with Ctrl anywhere in the workbench, the others in the tree and the map. */
 export function useCommands(workbench: Omit<Workbench, 'run'>): (command: CommandName) => void {
   const run = (command: CommandName): void => {
     if (NEEDS_EDIT.has(command) && !workbench.mayEdit) {
@@ -42,7 +43,10 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     if (command === null || workbench.dialog !== null || event.defaultPrevented) return;
     // While somebody types, only the command list is a command; undo is the text's own.
     if (isTyping(event.target) && command !== 'commands') return;
+    // A letter typed where nothing takes it is no command: the field that it was meant for may have gone.
+    if (isPlain(event) && !isInTree(event.target)) return;
     event.preventDefault();
+    if (isPlain(event) && belongsToTyping(event)) return;
     run(command);
   });
   useEffect(() => {

@@ -84,6 +84,10 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     const tree = lastTree.current?.isConnected ? lastTree.current : document.querySelector<HTMLElement>(TREE_VIEW);
     tree?.focus({ preventScroll: true });
   }, []);
+  // The keys are the tree's from the start.
+  useEffect(() => {
+    if (document.activeElement === document.body) focusTree();
+  }, [focusTree]);
   const paste = useCallback((next: Pasted) => {
     setPasted(next);
     setDialog('paste');

@@ -2,10 +2,25 @@ import { Command } from 'cmdk';
 import { KEYS, type CommandName } from '../keys.ts';
 import { type DialogName, useWorkbench } from '../workbench-context.tsx';
 
-const OTHERS: readonly { readonly words: string; readonly dialog: DialogName }[] = [
-  { words: 'Make live…', dialog: 'live' },
-  { words: 'Take down…', dialog: 'retire' },
-  { words: 'Removed pages', dialog: 'removed' },
+interface Other {
+  readonly words: string;
+  readonly dialog: DialogName;
+  /** Other words under which somebody may look for it. */
+  readonly also?: readonly string[];
+}
+
+const OTHERS: readonly Other[] = [
+  { words: 'Make live…', dialog: 'live', also: ['publish', 'release', 'schedule'] },
+  { words: 'Take down…', dialog: 'retire', also: ['unpublish', 'retire'] },
+  { words: 'Releases: take back, compare, scheduled…', dialog: 'releases', also: ['versions', 'revert', 'later'] },
+  { words: 'Open the site, or close it for works…', dialog: 'opening', also: ['maintenance', 'launch'] },
+  { words: 'Redirects and pages not found…', dialog: 'redirects', also: ['404', 'moved', 'old addresses'] },
+  { words: 'Compare draft and live texts…', dialog: 'texts', also: ['differences', 'diff'] },
+  { words: 'Menus…', dialog: 'menus', also: ['navigation'] },
+  { words: 'Layouts…', dialog: 'layouts', also: ['header', 'footer', 'frame'] },
+  { words: 'Facts of the site…', dialog: 'facts', also: ['telephone', 'address', 'strapline'] },
+  { words: 'What search engines see…', dialog: 'engine', also: ['robot', 'index', 'crawl'] },
+  { words: 'Removed pages', dialog: 'removed', also: ['put back', 'bin', 'trash'] },
   { words: 'Set fields of the selected pages…', dialog: 'setFields' },
   { words: 'Goals of the site…', dialog: 'goals' },
   { words: 'Import the old site…', dialog: 'oldSite' },
@@ -49,8 +64,14 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
               <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>
             </Command.Item>
           ))}
-        {OTHERS.map(({ words, dialog }) => (
-          <Command.Item key={dialog} value={words} onSelect={() => setDialog(dialog)} className={ITEM}>
+        {OTHERS.map(({ words, dialog, also = [] }) => (
+          <Command.Item
+            key={dialog}
+            value={words}
+            keywords={[...also]}
+            onSelect={() => setDialog(dialog)}
+            className={ITEM}
+          >
             {words}
           </Command.Item>
         ))}
