@@ -4,7 +4,7 @@ import { cpSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
-import { ensureNginx } from './nginx.mjs';
+import { ensureNginx } from './unpacked.mjs';
 import { ensurePackages } from './packages.mjs';
 import { ensureDatabase, startPostgres } from './postgres.mjs';
 import { ROOT, StatedError, installDebianPackages, runShown, works } from './run.mjs';

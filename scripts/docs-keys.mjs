@@ -18,7 +18,7 @@ const table = (/** @type {{ keys: string, words: string }[]} */ keys) =>
   ['| Keys | What they do |', '|---|---|', ...keys.map((one) => `| \`${one.keys}\` | ${one.words} |`)].join('\n');
 const text = `# Keys
 
-In the workbench, outside of fields. The \`?\` dialog shows the same list. Made by \`npm run docs:keys\`.
+Keys with Ctrl work anywhere in the workbench outside of fields; all others while the tree or the map has the focus. The \`?\` dialog shows the same list. Made by \`npm run docs:keys\`.
 
 ## Commands
 

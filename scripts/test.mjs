@@ -5,7 +5,7 @@ import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
 import { ensureChromium } from './chromium.mjs';
-import { ensureNginx } from './nginx.mjs';
+import { ensureApache, ensureNginx } from './unpacked.mjs';
 import { ensurePackages } from './packages.mjs';
 import { startPostgres } from './postgres.mjs';
 import { ROOT, StatedError, runBeside, runShown } from './run.mjs';
@@ -58,6 +58,7 @@ try {
       await ensureBuilt();
       env.SPUR_TEST_DATABASE = server.url('postgres');
       env.SPUR_TEST_NGINX = ensureNginx(DATA);
+      env.SPUR_TEST_APACHE = ensureApache(DATA);
     }
     await runShown('npx', ['vitest', 'run', ...(part ? ['--project', part] : []), ...rest], env);
   }

@@ -47,10 +47,11 @@ describe('redirects', () => {
     const apache = writeRedirects('redirects.apache', hostile);
     expect(apache.trimEnd().split('\n')).toHaveLength(1 + 2 * hostile.length);
     expect(apache).toContain(
-      'RewriteRule "^/?a\\"\\x0aDeny\\ from\\ all\\x0a\\"/?$" "https://new.example/\\%22\\%0A}"',
+      'RewriteRule "^/?a\\x22\\x0aDeny\\x20from\\x20all\\x0a\\x22/?$" "https://new.example/\\%22\\%0A}"',
     );
-    // A backslash and a quotation mark, as Apache reads them: \\"
-    expect(apache).toContain('RewriteRule "^/?b\\\\\\\\\\"x/?$" - [G,L]');
+    expect(apache).toContain('RewriteRule "^/?b\\\\\\x22x/?$" - [G,L]');
+    // Apache may see what is escaped either way.
+    expect(apache).toContain('(?:%26|\\x26)');
     const nginx = writeRedirects('redirects.nginx', hostile);
     expect(nginx).toContain('    "/%26%20and%20%C3%BC" "https://new.example/c";');
     expect(nginx).toContain('    "/a%22%0ADeny%20from%20all%0A%22" "https://new.example/%22%0A}";');

@@ -78,17 +78,17 @@ const literalPattern = (text: string): string => text.replace(/[\\^$.|?*+()[\]{}
 
 /** Apache: rules for mod_rewrite, in the configuration of a host or in \`.htaccess\`. */
 function writeApache(rules: readonly RedirectRule[]): string {
+  // Apache takes a quotation mark for the end, whatever stands before it, and sees the path without its escapes.
   const literal = (text: string) =>
     literalPattern(text)
-      .replaceAll(' ', '\\ ')
-      .replace(/\p{Cc}/gu, (sign) => `\\x${sign.charCodeAt(0).toString(16).padStart(2, '0')}`);
-  // Within quotation marks Apache undoes a backslash before a backslash or a quotation mark, and no other.
-  const quoted = (text: string) => `"${text.replace(/\\(?=[\\"])|"/g, '\\$&')}"`;
+      .replace(/%([2-7][0-9A-F])/gi, (escape, code: string) => `(?:${escape}|\\x${code.toLowerCase()})`)
+      .replace(/[\p{Cc} "]/gu, (sign) => `\\x${sign.charCodeAt(0).toString(16).padStart(2, '0')}`);
+  const quoted = (text: string) => `"${text}"`;
   // In what is put in, a percent sign and a dollar sign would stand for what was found.
   const target = (to: string) => asTarget(to).replace(/[%$]/g, '\\$&');
   const lines = rules.flatMap(({ path, to, isPattern }) => {
     const [name = '', ...query] = path.split('?');
-    // The pattern sees the path without its escapes, and in a folder's own file without the slash.
+    // In a folder's own file the pattern sees the path without the slash.
     const pattern = `^/?${literal(name.replace(/^\//, ''))}${isPattern ? '(/.*)?' : '/?'}$`;
     return [
       `RewriteCond %{QUERY_STRING} ${quoted(`^${query.length > 0 ? literal(query.join('?')) : ''}$`)}`,

@@ -1,24 +1,14 @@
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { createServer } from 'node:net';
-import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { freePort, untilItAnswers } from './web-server.ts';
 
 export interface RunningNginx {
   readonly origin: string;
   readonly reload: () => void;
   readonly close: () => Promise<void>;
 }
-
-/** A free port of this machine. */
-const freePort = (): Promise<number> =>
-  new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => resolve(port));
-    });
-  });
 
 /** Starts nginx with one server on a port of its own, and waits until it answers. @param http, server what stands in its two blocks */
 export async function startNginx(program: string, http: string, server: string): Promise<RunningNginx> {
@@ -57,17 +47,7 @@ ${server}
   );
   const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
   const origin = `http://127.0.0.1:${port}`;
-  for (let tries = 0; tries < 200 && child.exitCode === null; tries++) {
-    if (
-      await fetch(origin).then(
-        () => true,
-        () => false,
-      )
-    )
-      break;
-    await new Promise((resolve) => setTimeout(resolve, 25));
-  }
-  if (child.exitCode !== null) throw new Error('nginx ended before it answered; what it says stands above.');
+  await untilItAnswers('nginx', origin, child);
   return {
     origin,
     reload: () => child.kill('SIGHUP'),
