@@ -125,7 +125,10 @@ await runProcess('workbench', async (ready) => {
   );
 
   void schedule.wake();
-  const looking = setInterval(() => void cache.followAll().catch(warn), LOOK_EVERY_MS);
+  const looking = setInterval(() => {
+    cache.dropUnused();
+    void cache.followAll().catch(warn);
+  }, LOOK_EVERY_MS);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
   const secret = await sessionSecret(database);

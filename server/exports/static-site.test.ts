@@ -83,6 +83,20 @@ describe('a site as files', () => {
       if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|[Ss]ign[- ]in|<form/);
   });
 
+  it('13: opens from a disk where that is asked: each link names a file that is there', async () => {
+    const response = await fetch(`${server.origin}/api/sites/quay/static-site?opens=files`, { headers: { Cookie: ines.cookie } });
+    const zip = unzipSync(new Uint8Array(await response.arrayBuffer()));
+    let links = 0;
+    for (const [path, bytes] of Object.entries(zip)) {
+      if (!path.endsWith('/index.html')) continue;
+      for (const [, to] of new TextDecoder().decode(bytes).matchAll(/<a [^>]*href="(\.[^"]*)"/g)) {
+        links += 1;
+        expect([path, to, Object.keys(zip)]).toEqual([path, to, expect.arrayContaining([resolved(path, to!)])]);
+      }
+    }
+    expect(links).toBeGreaterThan(5);
+  });
+
   it('holds no file outside of its folder, whatever the old addresses are', () => {
     expect(files.get('redirects.csv')).toContain('/../../../outside,');
     for (const path of files.keys()) expect(path).not.toMatch(/(^|\/)\.{1,2}(\/|$)|^\//);

@@ -26,6 +26,8 @@ export interface StaticParts {
   readonly assets: { readonly stylesheet: string; readonly bytes: ReadonlyMap<string, Uint8Array> };
   /** The texts of everyone as HTML, by the ids of their contents. */
   readonly textsOf: (contents: readonly string[]) => Promise<ReadonlyMap<string, string>>;
+  /** Whether the files are opened from a disk, without a host: then links name the file in a folder, which a host finds by itself. */
+  readonly isWithoutHost?: boolean;
   readonly now: number;
 }
 
@@ -61,7 +63,7 @@ export async function* staticFiles(
         Promise.resolve(withPageLinks(texts.get(content) ?? '', view)),
       );
       onPage();
-      yield { path: fileOf(address), content: relative(html, address) };
+      yield { path: fileOf(address), content: relative(html, address, parts.isWithoutHost === true ? 'index.html' : '') };
       if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
     }
   }
@@ -74,7 +76,7 @@ export async function* staticFiles(
   // A host serves it at any depth, so its links are whole.
   yield {
     path: '404.html',
-    content: notFound.replace(LOCAL, (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to)}"`),
+    content: notFound.replace(LOCAL, (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to, '')}"`),
   };
   for (const [name, xml] of sitemapFiles(view, release.liveAt)) yield { path: name, content: xml };
   yield { path: 'robots.txt', content: `User-agent: *\nAllow: /\n\nSitemap: ${parts.address}/sitemap.xml\n` };
@@ -114,21 +116,21 @@ const leadingOn = (to: string): string =>
 
 const fileOf = (address: string): string => (address === '/' ? 'index.html' : `${address.slice(1)}/index.html`);
 
-/** What follows a page's own place in a link: a folder for a page, a file for what has a name with an ending. */
-function folderOf(path: string): string {
+/** What follows a page's own place in a link: a folder for a page, with the file in it where that is to be named; a file for what has a name with an ending. */
+function folderOf(path: string, file: string): string {
   const steps = upTo(path, '?', '#');
-  if (steps === '' || steps.startsWith('assets/') || /\.(xml|txt)$/.test(steps)) return path;
-  return `${steps}/${path.slice(steps.length)}`;
+  if (steps.startsWith('assets/') || /\.(xml|txt)$/.test(steps)) return path;
+  return `${steps === '' ? '' : `${steps}/`}${file}${path.slice(steps.length)}`;
 }
 
 /** An attribute that leads to an address of the site itself. */
 const LOCAL = /\b(href|src)="\/([^"]*)"/g;
 
-/** A page with its links relative to where it stands. */
-function relative(html: string, address: string): string {
+/** A page with its links relative to where it stands. @param file what is named in a folder; '' where a host finds it */
+function relative(html: string, address: string, file: string): string {
   const depth = address === '/' ? 0 : address.split('/').length - 1;
   const up = depth === 0 ? './' : '../'.repeat(depth);
-  return html.replace(LOCAL, (_, name: string, to: string) => `${name}="${up}${folderOf(to)}"`);
+  return html.replace(LOCAL, (_, name: string, to: string) => `${name}="${up}${folderOf(to, file)}"`);
 }
 
 const text = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);

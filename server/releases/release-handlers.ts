@@ -100,6 +100,7 @@ export function makeReleaseHandlers({
             : `${liveOrigin}/${site.key}`,
         assets: await (assets ??= Assets.load()),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        isWithoutHost: request.query.opens === 'files',
         now: now().getTime(),
       });
       response.set({

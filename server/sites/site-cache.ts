@@ -10,6 +10,9 @@ import { type LoadedSite, editsAfter, loadSite, revisionsOf } from './site-repos
 /** At most so many sites are kept in memory; the one that was used longest ago makes room. */
 const MAX_SITES = 100;
 
+/** A site that nobody has used or looked at for so long is not kept in memory. */
+export const KEPT_UNUSED_MS = 10 * 60_000;
+
 /** A process looks by itself so often whether it has missed an edit. */
 export const LOOK_EVERY_MS = 10_000;
 
@@ -20,11 +23,15 @@ export const LOOK_EVERY_MS = 10_000;
 export class SiteCache {
   readonly #database: Database;
   readonly #sites = new Map<SiteKey, LoadedSite>();
+  /** When each site was last used, in milliseconds since 1970. */
+  readonly #usedAt = new Map<SiteKey, number>();
+  readonly #now: () => number;
   readonly #turns = new Map<SiteKey, Promise<unknown>>();
   readonly #listeners = new Map<SiteKey, Set<(edit: CommittedEdit) => void>>();
 
-  constructor(database: Database) {
+  constructor(database: Database, now = Date.now) {
     this.#database = database;
+    this.#now = now;
   }
 
   /** Is told each committed edit of a site, which stays in memory meanwhile. Gives the function that ends it. */
@@ -51,11 +58,13 @@ export class SiteCache {
 
   /** The site as it was last known here, without asking the database. Call within `inTurn`. */
   async known(key: SiteKey): Promise<LoadedSite> {
+    this.#usedAt.set(key, this.#now());
     return this.#sites.get(key) ?? this.#load(key);
   }
 
   /** The site as it is committed now. @throws ProblemError where there is none. */
   current(key: SiteKey): Promise<LoadedSite> {
+    this.#usedAt.set(key, this.#now());
     return this.inTurn(key, () => this.catchUp(key));
   }
 
@@ -74,6 +83,15 @@ export class SiteCache {
   async followAll(): Promise<void> {
     for (const { key, revision } of await revisionsOf(this.#database, [...this.#sites.keys()]))
       await this.follow(`${key} ${revision}`);
+  }
+
+  /** Lets go of the sites that nobody uses, and gives how many are left in memory. */
+  dropUnused(): number {
+    const since = this.#now() - KEPT_UNUSED_MS;
+    for (const key of this.#sites.keys())
+      if (!this.#listeners.has(key) && (this.#usedAt.get(key) ?? 0) < since) this.#sites.delete(key);
+    for (const key of this.#usedAt.keys()) if (!this.#sites.has(key)) this.#usedAt.delete(key);
+    return this.#sites.size;
   }
 
   /** Brings the site up to the log. Call within `inTurn`. */

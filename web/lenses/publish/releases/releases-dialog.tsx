@@ -8,7 +8,7 @@ import { momentWords } from '../../../fields/site-moment.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
-import { TextField } from '../../../ui/field.tsx';
+import { TextField, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS } from '../publish-words.ts';
 import { CompareReleases } from './compare-releases.tsx';
@@ -100,6 +100,7 @@ export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
 function TakeElsewhere() {
   const { site, liveOrigin } = useWorkbench();
   const [address, setAddress] = useState(`${liveOrigin}/${site.key}`);
+  const [isFromDisk, setFromDisk] = useState(false);
   const isAddress = /^https?:\/\/[^\s"'<>]+$/.test(address);
   return (
     <section aria-labelledby="elsewhere" className="flex flex-col gap-2 border-t border-rule pt-4">
@@ -121,13 +122,19 @@ function TakeElsewhere() {
         {isAddress && (
           <a
             className="mb-0.5 inline-flex h-8 items-center rounded-md border border-edge bg-raised px-3 font-medium hover:border-ink"
-            href={`/api/sites/${site.key}/static-site?address=${encodeURIComponent(address)}`}
+            href={`/api/sites/${site.key}/static-site?address=${encodeURIComponent(address)}${isFromDisk ? '&opens=files' : ''}`}
             download
           >
             Download the files (ZIP)
           </a>
         )}
       </div>
+      <Tick
+        label="Make them open without a server"
+        hint="Links name the file in each folder, so that the pages work from a disk or a USB stick."
+        checked={isFromDisk}
+        onChange={() => setFromDisk(!isFromDisk)}
+      />
     </section>
   );
 }
