@@ -12,7 +12,7 @@ describe('the trail strip', () => {
     await bench.until('the strip tells what changes', async () => (await bench.strip()).includes('8 addresses change'));
     expect(await bench.strip()).toMatch(/\/visit\s*→\s*\/see-us/);
     await bench.fill('Slug', 'search');
-    await bench.untilText('Visitors reach a part of the site itself at ‘/search’.');
+    await bench.untilText('‘search’ is needed by the site itself');
     await field.sendKeys(Key.ESCAPE);
     await bench.until(
       'it shows the page as it is',

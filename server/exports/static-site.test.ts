@@ -84,7 +84,9 @@ describe('a site as files', () => {
   });
 
   it('13: opens from a disk where that is asked: each link names a file that is there', async () => {
-    const response = await fetch(`${server.origin}/api/sites/quay/static-site?opens=files`, { headers: { Cookie: ines.cookie } });
+    const response = await fetch(`${server.origin}/api/sites/quay/static-site?opens=files`, {
+      headers: { Cookie: ines.cookie },
+    });
     const zip = unzipSync(new Uint8Array(await response.arrayBuffer()));
     let links = 0;
     for (const [path, bytes] of Object.entries(zip)) {

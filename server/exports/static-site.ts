@@ -4,7 +4,7 @@ import { leadingAddresses } from '#core/derive/redirects.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { writeRedirects } from '#core/formats/redirect-rules.ts';
 import { NOBODY_KNOWN } from '#core/derive/access.ts';
-import { escaped } from '../live/html.ts';
+import { markup } from '../live/html.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
 import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
@@ -63,7 +63,10 @@ export async function* staticFiles(
         Promise.resolve(withPageLinks(texts.get(content) ?? '', view)),
       );
       onPage();
-      yield { path: fileOf(address), content: relative(html, address, parts.isWithoutHost === true ? 'index.html' : '') };
+      yield {
+        path: fileOf(address),
+        content: relative(html.text, address, parts.isWithoutHost === true ? 'index.html' : ''),
+      };
       if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
     }
   }
@@ -76,7 +79,10 @@ export async function* staticFiles(
   // A host serves it at any depth, so its links are whole.
   yield {
     path: '404.html',
-    content: notFound.replace(LOCAL, (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to, '')}"`),
+    content: notFound.text.replace(
+      LOCAL,
+      (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to, '')}"`,
+    ),
   };
   for (const [name, xml] of sitemapFiles(view, release.liveAt)) yield { path: name, content: xml };
   yield { path: 'robots.txt', content: `User-agent: *\nAllow: /\n\nSitemap: ${parts.address}/sitemap.xml\n` };
@@ -112,7 +118,8 @@ const isFolder = (path: string): boolean =>
     .every((step) => step !== '' && !/^\.{1,2}$/.test(step) && encodeURI(step).length <= 200);
 
 const leadingOn = (to: string): string =>
-  `<!doctype html>\n<meta charset="utf-8"><title>Moved</title><link rel="canonical" href="${escaped(to)}"><meta http-equiv="refresh" content="0; url=${escaped(to)}"><p>This page is at <a href="${escaped(to)}">${escaped(to)}</a> now.</p>\n`;
+  markup`<!doctype html>\n<meta charset="utf-8"><title>Moved</title><link rel="canonical" href="${to}"><meta http-equiv="refresh" content="0; url=${to}"><p>This page is at <a href="${to}">${to}</a> now.</p>\n`
+    .text;
 
 const fileOf = (address: string): string => (address === '/' ? 'index.html' : `${address.slice(1)}/index.html`);
 

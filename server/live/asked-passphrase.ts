@@ -15,7 +15,7 @@ export function passphraseAt(view: LiveView, row: number | undefined): Passphras
 
 /** The form for the passphrase of the page at a row; `to` is the address that was asked for. */
 export const askFor = (view: LiveView, row: number, to: string, isWrong = false): ReadyAnswer =>
-  new ReadyAnswer(401, HTML, renderPassphrase(view, row, to, isWrong), [
+  new ReadyAnswer(401, HTML, renderPassphrase(view, row, to, isWrong).text, [
     ...NO_STORE,
     ...NO_INDEX,
     'WWW-Authenticate',

@@ -5,7 +5,7 @@ import { ProblemError } from '../problem.ts';
 import type { Attempts } from '../security/attempts.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
 import type { LetterSite, Letters, OpenLetter } from '../visitors/letters.ts';
-import { escaped } from './html.ts';
+import { type Html, markup } from './html.ts';
 import type { Askers } from './asking.ts';
 import { formBody } from './form-body.ts';
 import type { LiveSites } from './live-sites.ts';
@@ -26,7 +26,7 @@ export interface JoiningParts {
 export interface Said {
   readonly status?: number;
   readonly title: string;
-  readonly body: string;
+  readonly body: Html;
 }
 
 /** Joining an audience by a link, and choosing a new password. Forms are taken from the site's own pages only. */
@@ -65,13 +65,13 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
       return letterSent(email);
     }
     const lead = link.needs_approval
-      ? `<p>The site’s managers approve each request to join ${escaped(site.name)}.</p>`
+      ? markup`<p>The site’s managers approve each request to join ${site.name}.</p>`
       : '';
     const isWrong = request.method === 'POST';
     return {
       status: isWrong ? 422 : 200,
       title,
-      body: `${lead}<p>Type your mail address. We will send you a mail with a link to continue.</p>${emailForm(email, isWrong, on, 'Send me the mail')}`,
+      body: markup`${lead}<p>Type your mail address. We will send you a mail with a link to continue.</p>${emailForm(email, isWrong, on, 'Send me the mail')}`,
     };
   };
 
@@ -86,7 +86,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     return {
       status: isWrong ? 422 : 200,
       title: 'A new password',
-      body: `<p>Type the mail address of your account. We send you a link to choose a new password.</p>${emailForm(email, isWrong, '/', 'Send me the link')}`,
+      body: markup`<p>Type the mail address of your account. We send you a link to choose a new password.</p>${emailForm(email, isWrong, '/', 'Send me the link')}`,
     };
   };
 
@@ -104,7 +104,7 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
     if (done.outcome === 'waits')
       return {
         title: 'You have asked to join',
-        body: `<p>The site’s managers will approve your request. You can <a href="/${site.key}/sign-in">sign in</a> already; more pages open once they have.</p>`,
+        body: markup`<p>The site’s managers will approve your request. You can <a href="/${site.key}/sign-in">sign in</a> already; more pages open once they have.</p>`,
       };
     // Whoever reads the letter and has chosen a password signs in with it: a letter that was read by others opens nothing.
     response.redirect(
@@ -129,12 +129,12 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
 const ENDED: Said = {
   status: 410,
   title: 'This link has ended',
-  body: '<p>It has been used or withdrawn, or it has expired. Ask whoever gave it to you for a new one.</p>',
+  body: markup`<p>It has been used or withdrawn, or it has expired. Ask whoever gave it to you for a new one.</p>`,
 };
 
 const letterSent = (email: string): Said => ({
   title: 'Check your mail',
-  body: `<p>We have sent a mail to ${escaped(email)}. Follow its link within a day.</p>`,
+  body: markup`<p>We have sent a mail to ${email}. Follow its link within a day.</p>`,
 });
 
 function faultsIn({ audience }: OpenLetter, name: string, password: string): string[] {
@@ -155,24 +155,24 @@ function renderLetter(
   const isJoining = audience !== null;
   const fields = [
     isJoining && !isKnown
-      ? `<p><label>Your name<br><input name="name" autocomplete="name" required maxlength="100" value="${escaped(name)}"></label></p>`
+      ? markup`<p><label>Your name<br><input name="name" autocomplete="name" required maxlength="100" value="${name}"></label></p>`
       : '',
     !isJoining || !isKnown
-      ? `<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${MIN_PASSWORD_LENGTH} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${MIN_PASSWORD_LENGTH}" maxlength="200"></label></p>`
+      ? markup`<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${MIN_PASSWORD_LENGTH} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${MIN_PASSWORD_LENGTH}" maxlength="200"></label></p>`
       : '',
-  ].join('');
+  ];
   return {
     status: faults.length > 0 ? 422 : 200,
     title: isJoining ? `Join ${title}` : 'A new password',
-    body: `<p>For the account of ${escaped(email)}.</p><form method="post" class="sign-in">${faults.length === 0 ? '' : `<p role="alert" class="wrong">${faults.join(' ')}</p>`}
-<input type="hidden" name="email" autocomplete="username" value="${escaped(email)}">${fields}<p><button>${isJoining ? 'Join' : 'Set the password'}</button></p></form>`,
+    body: markup`<p>For the account of ${email}.</p><form method="post" class="sign-in">${faults.length === 0 ? '' : markup`<p role="alert" class="wrong">${faults.join(' ')}</p>`}
+<input type="hidden" name="email" autocomplete="username" value="${email}">${fields}<p><button>${isJoining ? 'Join' : 'Set the password'}</button></p></form>`,
   };
 }
 
-function emailForm(email: string, isWrong: boolean, to: string, button: string): string {
-  return `<form method="post" class="sign-in">${isWrong ? '<p role="alert" class="wrong">Type a mail address, such as you@school.example.</p>' : ''}
-<input type="hidden" name="to" value="${escaped(to)}">
-<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${escaped(email)}"></label></p>
+function emailForm(email: string, isWrong: boolean, to: string, button: string): Html {
+  return markup`<form method="post" class="sign-in">${isWrong ? markup`<p role="alert" class="wrong">Type a mail address, such as you@school.example.</p>` : ''}
+<input type="hidden" name="to" value="${to}">
+<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${email}"></label></p>
 <p><button>${button}</button></p></form>`;
 }
 

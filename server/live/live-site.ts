@@ -8,7 +8,7 @@ import type { AudienceId } from '#core/model/audience.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
-import { escaped } from './html.ts';
+import { type Html, markup } from './html.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
@@ -33,11 +33,11 @@ export interface Moved {
   readonly status: 301 | 308;
 }
 
-/** A page that is not in the tree: `body` is HTML. */
+/** A page that is not in the tree. */
 export interface PlainPage {
   readonly status?: number;
   readonly title: string;
-  readonly body: string;
+  readonly body: Html;
 }
 
 export interface LiveParts {
@@ -153,7 +153,7 @@ export class LiveSite {
   async signInPage(asking: Asking, given: Omit<SignIn, 'page'>): Promise<ReadyAnswer> {
     const { view } = this.#classes.of(asking);
     const html = await signInPage(view, { page: null, ...given }, this.#textOf(view));
-    return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html, [...NO_STORE, ...NO_INDEX]);
+    return new ReadyAnswer(given.isWrong ? 401 : 200, HTML, html.text, [...NO_STORE, ...NO_INDEX]);
   }
 
   /** What visitors get wherever they go while the site is closed for works; undefined while it is open. */
@@ -177,15 +177,15 @@ export class LiveSite {
     const html = renderFrame(this.view(asking), {
       title: `${title} – ${this.release.site.settings.name}`,
       head: NO_INDEX_META,
-      body: `<main id="content"><h1>${escaped(title)}</h1>${body}</main>`,
+      body: markup`<main id="content"><h1>${title}</h1>${body}</main>`,
       current: null,
     });
-    return new ReadyAnswer(status, HTML, html, [...NO_STORE, ...NO_INDEX]);
+    return new ReadyAnswer(status, HTML, html.text, [...NO_STORE, ...NO_INDEX]);
   }
 
   async #search({ view }: VisitorClass, query: string): Promise<ReadyAnswer> {
     const html = await renderSearch(this.#parts.database, view, false, questionIn(query));
-    return new ReadyAnswer(200, HTML, html, [...cachingOf(view), ...NO_INDEX]);
+    return new ReadyAnswer(200, HTML, html.text, [...cachingOf(view), ...NO_INDEX]);
   }
 
   /** @param texts those that are at hand already */
@@ -198,10 +198,10 @@ export class LiveSite {
     const { status, html } = await answerAtRow(view, row, rest, this.#textOf(view, texts));
     if (status !== 200) {
       const asks = status === 401 ? ['WWW-Authenticate', 'Cookie realm="site"'] : [];
-      return new ReadyAnswer(status, HTML, html, [...NO_STORE, ...NO_INDEX, ...asks]);
+      return new ReadyAnswer(status, HTML, html.text, [...NO_STORE, ...NO_INDEX, ...asks]);
     }
     const isForm = row === view.standingIn.get('sign-in');
-    return new ReadyAnswer(200, HTML, html, [
+    return new ReadyAnswer(200, HTML, html.text, [
       ...(isForm ? NO_STORE : cachingOf(view)),
       ...(view.offered[row] === 1 ? [] : NO_INDEX),
     ]);
@@ -249,7 +249,7 @@ export class LiveSite {
     return (visitors.gone ??= new ReadyAnswer(
       410,
       HTML,
-      renderNotFound(visitors.view, { isGone: true, near: [], own: null }),
+      renderNotFound(visitors.view, { isGone: true, near: [], own: null }).text,
       [...cachingOf(visitors.view), ...NO_INDEX],
     ));
   }
@@ -269,11 +269,13 @@ export class LiveSite {
       new ReadyAnswer(
         404,
         HTML,
-        await notFoundPage(
-          view,
-          near.map(({ row }) => row),
-          this.#textOf(view),
-        ),
+        (
+          await notFoundPage(
+            view,
+            near.map(({ row }) => row),
+            this.#textOf(view),
+          )
+        ).text,
         [...cachingOf(view), ...NO_INDEX],
       );
     return near.length > 0 ? make() : (visitors.notFound ??= await make());

@@ -1,6 +1,6 @@
 import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { escaped } from './html.ts';
+import { type Html, type Markup, markup } from './html.ts';
 
 /** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
 export interface SitePlace {
@@ -14,8 +14,8 @@ export interface SitePlace {
 /** A site for one kind of visitor: what they may open, and where the site is. */
 export interface LiveView extends VisitorView {
   readonly place: SitePlace;
-  /** The bar above the page of a walk, as HTML; null for visitors. */
-  readonly walk: string | null;
+  /** The bar above the page of a walk; null for visitors. */
+  readonly walk: Html | null;
 }
 
 /** An address of the site as it stands in a link: percent-encoded, below the site's own path. */
@@ -24,14 +24,14 @@ export const pathOf = (place: SitePlace, address: string): string => place.base 
 export const hrefOf = (place: SitePlace, to: string): string => (to.startsWith('/') ? pathOf(place, to) : to);
 
 /** Behind an entry that the visitor sees and may not open. */
-export function lockOf({ derived, locked, asks }: LiveView, page: PageId): string {
+export function lockOf({ derived, locked, asks }: LiveView, page: PageId): Markup {
   const row = derived.outline.rowOf.get(page);
   if (row === undefined || locked[row] === 0) return '';
-  return ` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
+  return markup` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
 }
 
-export const signOutForm = (place: SitePlace, words = 'Sign out'): string =>
-  `<form method="post" action="${escaped(place.base)}/sign-out"><button>${escaped(words)}</button></form>`;
+export const signOutForm = (place: SitePlace, words = 'Sign out'): Html =>
+  markup`<form method="post" action="${place.base}/sign-out"><button>${words}</button></form>`;
 
 /** The page of the site that stands in for signing in, or the built-in one. */
 export function signInAddress({ place, derived, standingIn }: LiveView): string {

@@ -1,6 +1,6 @@
 import { type Listed, listedBelow, listingOf } from '#core/derive/listing.ts';
 import { textIn } from '#core/model/texts.ts';
-import { escaped } from './html.ts';
+import { type Html, markup } from './html.ts';
 import type { Release } from './live-repository.ts';
 import { type LiveView, pathOf } from './live-view.ts';
 
@@ -24,23 +24,27 @@ export function sitemapFiles(view: LiveView, liveAt: Release['liveAt'], most = M
   const { place } = view;
   const entries = offeredPages(view).map(({ id, address }) => {
     const changed = liveAt.get(id);
-    return `<url><loc>${escaped(place.origin + pathOf(place, address))}</loc>${changed ? `<lastmod>${changed.toISOString()}</lastmod>` : ''}</url>`;
+    return markup`<url><loc>${place.origin + pathOf(place, address)}</loc>${changed ? markup`<lastmod>${changed.toISOString()}</lastmod>` : ''}</url>`;
   });
-  const file = (part: string[]) =>
-    `<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="${NAMESPACE}">\n${part.join('\n')}\n</urlset>\n`;
+  const file = (part: Html[]) =>
+    markup`<?xml version="1.0" encoding="UTF-8"?>\n<urlset xmlns="${NAMESPACE}">\n${lines(part)}</urlset>\n`.text;
   if (entries.length <= most) return new Map([['sitemap.xml', file(entries)]]);
   const files = new Map<string, string>();
   for (let at = 0; at < entries.length; at += most)
     files.set(`sitemap-${at / most + 1}.xml`, file(entries.slice(at, at + most)));
   const index = [...files.keys()].map(
-    (name) => `<sitemap><loc>${escaped(`${place.origin}${place.base}/${name}`)}</loc></sitemap>`,
+    (name) => markup`<sitemap><loc>${place.origin}${place.base}/${name}</loc></sitemap>`,
   );
   files.set(
     'sitemap.xml',
-    `<?xml version="1.0" encoding="UTF-8"?>\n<sitemapindex xmlns="${NAMESPACE}">\n${index.join('\n')}\n</sitemapindex>\n`,
+    markup`<?xml version="1.0" encoding="UTF-8"?>\n<sitemapindex xmlns="${NAMESPACE}">\n${lines(index)}</sitemapindex>\n`
+      .text,
   );
   return files;
 }
+
+/** Each on a line of its own. */
+const lines = (all: readonly Html[]): Html[] => all.map((one) => markup`${one}\n`);
 
 /** The name of a collection's feed, as the last step of an address below the collection's own. */
 export const FEED = 'feed.xml';
@@ -62,7 +66,7 @@ export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): 
   const { site, place, derived, offered } = view;
   const { language } = site.settings;
   const { outline, addresses } = derived;
-  const whole = (address: string) => escaped(place.origin + pathOf(place, address));
+  const whole = (address: string) => place.origin + pathOf(place, address);
   const flat = (listed: readonly Listed[]): number[] => listed.flatMap((one) => [one.row, ...flat(one.below)]);
   const rows = flat(listedBelow(site, outline.nodes[row]!.id, derived)).filter(
     (one) => addresses[one] !== null && offered[one] === 1,
@@ -72,29 +76,28 @@ export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): 
     const node = outline.nodes[one]!;
     const summary = textIn(node.description, language);
     const date = node.frame?.date;
-    return [
-      `<entry><title>${escaped(textIn(node.title, language))}</title><id>${idOf(place, node.id)}</id>`,
-      `<link href="${whole(addresses[one]!)}"/><updated>${changedAt(one)}</updated>`,
-      date ? `<published>${date}T00:00:00Z</published>` : '',
-      summary === '' ? '' : `<summary>${escaped(summary)}</summary>`,
-      '</entry>',
-    ].join('');
+    return markup`${[
+      markup`<entry><title>${textIn(node.title, language)}</title><id>${idOf(place, node.id)}</id>`,
+      markup`<link href="${whole(addresses[one]!)}"/><updated>${changedAt(one)}</updated>`,
+      date ? markup`<published>${date}T00:00:00Z</published>` : '',
+      summary === '' ? '' : markup`<summary>${summary}</summary>`,
+      markup`</entry>`,
+    ]}`;
   });
   const node = outline.nodes[row]!;
   const updated = [row, ...rows].map(changedAt).sort().at(-1)!;
   const own = addresses[row]!;
-  return `<?xml version="1.0" encoding="UTF-8"?>
-<feed xmlns="http://www.w3.org/2005/Atom" xml:lang="${escaped(language)}">
-<title>${escaped(textIn(node.title, language))} – ${escaped(site.settings.name)}</title><id>${idOf(place, node.id)}</id>
+  return markup`<?xml version="1.0" encoding="UTF-8"?>
+<feed xmlns="http://www.w3.org/2005/Atom" xml:lang="${language}">
+<title>${textIn(node.title, language)} – ${site.settings.name}</title><id>${idOf(place, node.id)}</id>
 <link href="${whole(own)}"/><link rel="self" type="application/atom+xml" href="${whole(feedAddress(own))}"/>
-<author><name>${escaped(site.settings.name)}</name></author><updated>${updated}</updated>
-${entries.join('\n')}
-</feed>
-`;
+<author><name>${site.settings.name}</name></author><updated>${updated}</updated>
+${lines(entries)}</feed>
+`.text;
 }
 
 /** What an entry is known by for ever: it names the page, and not where it stands. */
-const idOf = (place: LiveView['place'], page: string): string => escaped(`${place.origin}${place.base}/~page/${page}`);
+const idOf = (place: LiveView['place'], page: string): string => `${place.origin}${place.base}/~page/${page}`;
 
 /** The robots file of the whole origin (RFC 9309), with each site's sitemap file. */
 export const robotsFile = (origin: string, keys: readonly string[]): string =>

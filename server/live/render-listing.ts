@@ -2,36 +2,36 @@ import { type Listed, listedBelow, listingOf, turnsOfPage } from '#core/derive/l
 import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
-import { escaped } from './html.ts';
+import { type Html, type Markup, markup } from './html.ts';
 import { type LiveView, hrefOf, lockOf, pathOf } from './live-view.ts';
 
 /** What a page lists: the pages below it, so that what the menu has no room for can be reached; or the whole site. */
-export function renderListing(view: LiveView, page: PageId): string {
+export function renderListing(view: LiveView, page: PageId): Markup {
   const { site, derived } = view;
   const { look } = listingOf(derived, derived.outline.rowOf.get(page)!);
   const listed = listedBelow(site, page, derived);
   if (listed.length === 0) return '';
   if (look === 'a to z') return renderByLetter(view, listed);
   const isSitemap = look === 'sitemap';
-  const list = `<ul${look === 'cards' ? ' class="cards"' : ''}>${items(view, listed, !isSitemap)}</ul>`;
+  const list = markup`<ul${look === 'cards' ? markup` class="cards"` : ''}>${items(view, listed, !isSitemap)}</ul>`;
   return isSitemap
-    ? `<nav aria-label="All pages" class="sitemap">${list}</nav>`
-    : `<nav aria-label="In this section" class="section"><h2>In this section</h2>${list}</nav>`;
+    ? markup`<nav aria-label="All pages" class="sitemap">${list}</nav>`
+    : markup`<nav aria-label="In this section" class="section"><h2>In this section</h2>${list}</nav>`;
 }
 
 /** The pages before and after, as the section is read. */
-export function renderTurns(view: LiveView, page: PageId): string {
+export function renderTurns(view: LiveView, page: PageId): Markup {
   const { site, place, derived } = view;
   const { before, after } = turnsOfPage(page, derived, (row) => view.locked[row] === 1);
   const turn = (row: number | null, rel: string, words: string) =>
     row === null
       ? ''
-      : `<a rel="${rel}" href="${escaped(pathOf(place, derived.addresses[row]!))}"><span>${words}</span> ${escaped(labelOf(site, derived.outline.nodes[row]!))}</a>`;
-  const turns = turn(before, 'prev', 'Previous') + turn(after, 'next', 'Next');
-  return turns === '' ? '' : `<nav aria-label="Previous and next" class="turns">${turns}</nav>`;
+      : markup`<a rel="${rel}" href="${pathOf(place, derived.addresses[row]!)}"><span>${words}</span> ${labelOf(site, derived.outline.nodes[row]!)}</a>`;
+  const turns = [turn(before, 'prev', 'Previous'), turn(after, 'next', 'Next')].filter((one) => one !== '');
+  return turns.length === 0 ? '' : markup`<nav aria-label="Previous and next" class="turns">${turns}</nav>`;
 }
 
-function renderByLetter(view: LiveView, listed: readonly Listed[]): string {
+function renderByLetter(view: LiveView, listed: readonly Listed[]): Html {
   const { site, derived } = view;
   const { language } = site.settings;
   const all = listed.flatMap(function flat(one): Listed[] {
@@ -47,24 +47,22 @@ function renderByLetter(view: LiveView, listed: readonly Listed[]): string {
     letters.set(letter, [...(letters.get(letter) ?? []), one]);
   }
   const groups = [...letters].map(
-    ([letter, ones]) => `<li><span class="text">${escaped(letter)}</span><ul>${items(view, ones, true)}</ul></li>`,
+    ([letter, ones]) => markup`<li><span class="text">${letter}</span><ul>${items(view, ones, true)}</ul></li>`,
   );
-  return `<nav aria-label="A to Z" class="section by-letter"><h2>A to Z</h2><ul>${groups.join('')}</ul></nav>`;
+  return markup`<nav aria-label="A to Z" class="section by-letter"><h2>A to Z</h2><ul>${groups}</ul></nav>`;
 }
 
-function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): string {
+function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): Html[] {
   const { site, place, derived } = view;
-  return listed
-    .map(({ row, below }) => {
-      const node = derived.outline.nodes[row]!;
-      const text = escaped(labelOf(site, node));
-      const nested = below.length === 0 ? '' : `<ul>${items(view, below, withDescriptions)}</ul>`;
-      const to = leadsTo(derived, row);
-      if (to === null) return `<li><span class="text">${text}</span>${nested}</li>`;
-      // What is behind a lock is named, and no more said of it.
-      const description =
-        withDescriptions && view.locked[row] === 0 ? textIn(node.description, site.settings.language) : '';
-      return `<li><a href="${escaped(hrefOf(place, to))}">${text}${lockOf(view, node.id)}</a>${description === '' ? '' : `<p>${escaped(description)}</p>`}${nested}</li>`;
-    })
-    .join('');
+  return listed.map(({ row, below }) => {
+    const node = derived.outline.nodes[row]!;
+    const text = labelOf(site, node);
+    const nested = below.length === 0 ? '' : markup`<ul>${items(view, below, withDescriptions)}</ul>`;
+    const to = leadsTo(derived, row);
+    if (to === null) return markup`<li><span class="text">${text}</span>${nested}</li>`;
+    // What is behind a lock is named, and no more said of it.
+    const description =
+      withDescriptions && view.locked[row] === 0 ? textIn(node.description, site.settings.language) : '';
+    return markup`<li><a href="${hrefOf(place, to)}">${text}${lockOf(view, node.id)}</a>${description === '' ? '' : markup`<p>${description}</p>`}${nested}</li>`;
+  });
 }

@@ -4,7 +4,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { MenuSlot } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import { ancestorsOf } from '#core/model/site.ts';
-import { escaped } from './html.ts';
+import { type Html, type Markup, markup } from './html.ts';
 import { type LiveView, accountAddress, hrefOf, lockOf, signInAddress, signOutForm } from './live-view.ts';
 
 const known = new WeakMap<LiveView, Map<string, readonly MenuEntry[]>>();
@@ -29,7 +29,7 @@ const withoutDoing = (entries: readonly MenuEntry[]): readonly MenuEntry[] =>
   entries.flatMap((entry) => (entry.does ? [] : [{ ...entry, entries: withoutDoing(entry.entries) }]));
 
 /** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
-export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): string {
+export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): Markup {
   const { site } = view;
   const id = layoutOf(site, current).menus[slot];
   const menu = site.settings.menus.find((one) => one.id === id);
@@ -37,37 +37,41 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
   const entries = shownOn(entriesFor(view, menu, current), current);
   if (entries.length === 0) return '';
   const above = new Set(current === null ? [] : ancestorsOf(site, current).map((node) => node.id));
-  const label = (entry: MenuEntry): string => {
+  const label = (entry: MenuEntry): Html => {
     const mark =
       entry.page === null
         ? ''
         : entry.page === current
-          ? ' aria-current="page"'
+          ? markup` aria-current="page"`
           : above.has(entry.page)
-            ? ' aria-current="true"'
+            ? markup` aria-current="true"`
             : '';
     const [start, end] = labelOf(view, entry);
-    return start + mark + end;
+    return markup`${start}${mark}${end}`;
   };
-  const list = (items: readonly MenuEntry[]): string =>
-    items
-      .map((entry) => `<li>${label(entry)}${entry.entries.length === 0 ? '' : `<ul>${list(entry.entries)}</ul>`}</li>`)
-      .join('');
-  const name = `aria-label="${escaped(menu.name)}"`;
-  if (slot !== 'header') return `<nav ${name} class="menu-${slot}"><ul>${list(entries)}</ul></nav>`;
+  const list = (items: readonly MenuEntry[]): Html[] =>
+    items.map(
+      (entry) =>
+        markup`<li>${label(entry)}${entry.entries.length === 0 ? '' : markup`<ul>${list(entry.entries)}</ul>`}</li>`,
+    );
+  const name = markup`aria-label="${menu.name}"`;
+  if (slot !== 'header') return markup`<nav ${name} class="menu-${slot}"><ul>${list(entries)}</ul></nav>`;
   // What is below an entry of the first level opens and closes: without a script, by keyboard and by touch.
   const first = entries.map((entry) =>
     entry.entries.length === 0
-      ? `<li>${label(entry)}</li>`
-      : `<li>${label(entry)}<details name="menu"><summary><span class="unseen">Pages in ${escaped(entry.text)}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
+      ? markup`<li>${label(entry)}</li>`
+      : markup`<li>${label(entry)}<details name="menu"><summary><span class="unseen">Pages in ${entry.text}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
   );
-  return `<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first.join('')}</ul></details></nav>`;
+  return markup`<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first}</ul></details></nav>`;
 }
 
-const labels = new WeakMap<LiveView, Map<MenuEntry, readonly [start: string, end: string]>>();
+/** An entry's label in two parts: what marks it as current stands between them. */
+type Label = readonly [start: Html, end: Markup];
 
-/** An entry's label as HTML, in two parts: what marks it as current stands between them. It is made once for all pages. */
-function labelOf(view: LiveView, entry: MenuEntry): readonly [start: string, end: string] {
+const labels = new WeakMap<LiveView, Map<MenuEntry, Label>>();
+
+/** An entry's label, made once for all pages. */
+function labelOf(view: LiveView, entry: MenuEntry): Label {
   let made = labels.get(view);
   if (!made) labels.set(view, (made = new Map()));
   let label = made.get(entry);
@@ -75,14 +79,13 @@ function labelOf(view: LiveView, entry: MenuEntry): readonly [start: string, end
   return label;
 }
 
-function makeLabel(view: LiveView, entry: MenuEntry): readonly [start: string, end: string] {
-  const text = escaped(entry.text);
+function makeLabel(view: LiveView, entry: MenuEntry): Label {
   // A form cannot be marked, and is no page's: its mark is always empty.
   if (entry.does === 'sign-out' && view.walk === null) return [signOutForm(view.place, entry.text), ''];
   const to = addressOf(view, entry);
   return to === null
-    ? ['<span class="text"', `>${text}</span>`]
-    : [`<a href="${escaped(to)}"`, `>${text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`];
+    ? [markup`<span class="text"`, markup`>${entry.text}</span>`]
+    : [markup`<a href="${to}"`, markup`>${entry.text}${entry.page === null ? '' : lockOf(view, entry.page)}</a>`];
 }
 
 function addressOf(view: LiveView, { leadsTo, does }: MenuEntry): string | null {

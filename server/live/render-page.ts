@@ -7,7 +7,7 @@ import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { escaped, scriptJson } from './html.ts';
+import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
 import { factText } from './facts.ts';
 import { feedAddress, hasFeed } from './machine-files.ts';
@@ -18,23 +18,23 @@ import { renderSearchForm } from './search-form.ts';
 /** A page of the site that stands in for one that is built in. */
 export interface OwnPage {
   readonly title: string;
-  readonly html: string;
+  readonly html: Markup;
 }
 
 /** Asks search engines to leave the page out. */
-export const NO_INDEX = '<meta name="robots" content="noindex">';
+export const NO_INDEX = markup`<meta name="robots" content="noindex">`;
 
 /** What differs from page to page. `isSearch` where the page has a search field of its own. */
 interface Frame {
   readonly title: string;
-  readonly head: string;
-  readonly body: string;
+  readonly head: Markup | readonly Markup[];
+  readonly body: Markup | readonly Markup[];
   readonly current: PageId | null;
   readonly isSearch?: boolean;
 }
 
-/** A whole page for visitors. `html` is the page's text, ready. */
-export function renderPage(view: LiveView, page: PageId, html: string): string {
+/** A whole page for visitors. `text` is the page's text, ready. */
+export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
   const { site, place, derived } = view;
   const node = nodeAt(site, page);
   const { language } = site.settings;
@@ -46,29 +46,31 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
   const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
   const kind = kindAmong(ruleOf(node).labels, site.settings.labels);
-  const head = [
-    description === '' ? '' : `<meta name="description" content="${escaped(description)}">`,
+  const head: Markup[] = [
+    description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
-    `<link rel="canonical" href="${escaped(place.origin + pathOf(place, address))}">`,
-    view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address) : '',
+    markup`<link rel="canonical" href="${place.origin + pathOf(place, address)}">`,
+    ...(view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address) : []),
     hasFeed(view, row)
-      ? `<link rel="alternate" type="application/atom+xml" title="${escaped(title)}" href="${escaped(pathOf(place, feedAddress(address)))}">`
+      ? markup`<link rel="alternate" type="application/atom+xml" title="${title}" href="${pathOf(place, feedAddress(address))}">`
       : '',
-    `<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
+    markup`<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
     kind === null
       ? ''
-      : `<script type="application/ld+json">${scriptJson(kindData(kind.about, title, description, place.origin + pathOf(place, address)))}</script>`,
-  ].join('');
-  const body = [
-    isHome ? '' : renderTrail(place, shownTrail(site, page, derived)),
-    `<main id="content"><h1>${escaped(title)}</h1>`,
-    description === '' || html !== '' ? '' : `<p>${escaped(description)}</p>`,
-    html,
+      : markup`<script type="application/ld+json">${scriptJson(kindData(kind.about, title, description, place.origin + pathOf(place, address)))}</script>`,
+  ];
+  const isEmpty = text === '' || text.text === '';
+  const main = [
+    isEmpty && description !== '' ? markup`<p>${description}</p>` : '',
+    text,
     row === view.standingIn.get('account') ? renderOwnAccount(view) : '',
     renderListing(view, page),
     layoutOf(site, page).hasTurns ? renderTurns(view, page) : '',
-    '</main>',
-  ].join('');
+  ];
+  const body = [
+    isHome ? '' : renderTrail(place, shownTrail(site, page, derived)),
+    markup`<main id="content"><h1>${title}</h1>${main}</main>`,
+  ];
   return renderFrame(view, {
     title: searchTitle || (isHome ? site.settings.name : `${title} – ${site.settings.name}`),
     head,
@@ -78,7 +80,7 @@ export function renderPage(view: LiveView, page: PageId, html: string): string {
 }
 
 /** What a page looks like where somebody links to it elsewhere (the Open Graph protocol); for pages that search engines are offered. */
-function renderPreview({ site, place }: LiveView, title: string, description: string, address: string): string {
+function renderPreview({ site, place }: LiveView, title: string, description: string, address: string): Markup[] {
   const said = [
     ['og:type', 'website'],
     ['og:site_name', site.settings.name],
@@ -86,9 +88,7 @@ function renderPreview({ site, place }: LiveView, title: string, description: st
     ['og:description', description],
     ['og:url', place.origin + pathOf(place, address)],
   ] as const;
-  return said
-    .map(([name, content]) => (content === '' ? '' : `<meta property="${name}" content="${escaped(content)}">`))
-    .join('');
+  return said.map(([name, content]) => (content === '' ? '' : markup`<meta property="${name}" content="${content}">`));
 }
 
 /** What a page says at an address that leads nowhere. */
@@ -102,108 +102,107 @@ export interface NotFound {
 }
 
 /** The page for addresses that lead nowhere. */
-export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound): string {
+export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound): Html {
   const { site, place } = view;
   const [heading, words] = isGone
     ? ['This page is no longer there', 'It was removed permanently, and no other page has replaced it.']
     : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
   const title = own?.title ?? heading;
-  const lead = own?.html ?? `<p>${words} The menu above lists the main pages.</p>`;
+  const lead = own?.html ?? markup`<p>${words} The menu above lists the main pages.</p>`;
   return renderFrame(view, {
     title: `${own?.title ?? (isGone ? 'Gone' : 'Not found')} – ${site.settings.name}`,
     head: NO_INDEX,
-    body: `<main id="content"><h1>${escaped(title)}</h1>${lead}${renderNear(view, near)}
-<p><a href="${escaped(pathOf(place, '/'))}">Go to the home page</a></p></main>`,
+    body: markup`<main id="content"><h1>${title}</h1>${lead}${renderNear(view, near)}
+<p><a href="${pathOf(place, '/')}">Go to the home page</a></p></main>`,
     current: null,
   });
 }
 
 /** The page that stands for all pages while the site is closed for works: nothing of the site is in it but its name. */
-export function renderWorks({ site, place }: LiveView, words: string, until: Date | null): string {
+export function renderWorks({ site, place }: LiveView, words: string, until: Date | null): Html {
   const { name, language, timeZone } = site.settings;
   const when =
     until === null
       ? ''
-      : `<p>It opens again on ${escaped(new Intl.DateTimeFormat(language, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(until))}.</p>`;
-  return `<!doctype html>
-<html lang="${escaped(language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escaped(name)}</title>${NO_INDEX}<link rel="stylesheet" href="${place.stylesheet}"></head>
-<body><header class="head head-title"><span class="name">${escaped(name)}</span></header>
-<main id="content"><h1>Closed for works</h1>${words === '' ? '<p>This site is being worked on.</p>' : `<p>${escaped(words)}</p>`}${when}</main></body></html>`;
+      : markup`<p>It opens again on ${new Intl.DateTimeFormat(language, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(until)}.</p>`;
+  return markup`<!doctype html>
+<html lang="${language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${name}</title>${NO_INDEX}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<body><header class="head head-title"><span class="name">${name}</span></header>
+<main id="content"><h1>Closed for works</h1>${words === '' ? markup`<p>This site is being worked on.</p>` : markup`<p>${words}</p>`}${when}</main></body></html>`;
 }
 
-function renderNear({ site, place, derived }: LiveView, near: readonly number[]): string {
+function renderNear({ site, place, derived }: LiveView, near: readonly number[]): Markup {
   if (near.length === 0) return '';
   const items = near.map((row) => {
     const title = textIn(derived.outline.nodes[row]!.title, site.settings.language);
     const address = derived.addresses[row]!;
-    return `<li><a href="${escaped(pathOf(place, address))}">${escaped(title)}</a> <small class="address">${escaped(address)}</small></li>`;
+    return markup`<li><a href="${pathOf(place, address)}">${title}</a> <small class="address">${address}</small></li>`;
   });
-  return `<section aria-labelledby="near"><h2 id="near">You may be looking for</h2><ul class="near">${items.join('')}</ul></section>`;
+  return markup`<section aria-labelledby="near"><h2 id="near">You may be looking for</h2><ul class="near">${items}</ul></section>`;
 }
 
 /** A whole page around what differs, in its layout. */
-export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): string {
+export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): Html {
   const { site, place } = view;
   const side = renderMenu(view, 'side', current);
-  return `<!doctype html>
-<html lang="${escaped(site.settings.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escaped(title)}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
+  return markup`<!doctype html>
+<html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${title}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
-${side === '' ? body : `<div class="beside"><div>${body}</div>${side}</div>`}
+${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}
 ${renderFooter(view, current)}</body></html>`;
 }
 
-function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean): string {
+function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean): Markup {
   const { site, place } = view;
   const { header, picture } = layoutOf(site, current);
   if (header === 'none') return '';
-  const name = `<a class="name" href="${escaped(pathOf(place, '/'))}">${escaped(site.settings.name)}</a>`;
-  if (header === 'title') return `<header class="head head-title">${name}</header>`;
+  const name = markup`<a class="name" href="${pathOf(place, '/')}">${site.settings.name}</a>`;
+  if (header === 'title') return markup`<header class="head head-title">${name}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
-  const behind = header === 'tall' && picture !== '' ? `<img class="picture" src="${escaped(picture)}" alt="">` : '';
-  return `<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : `<p class="strapline">${escaped(strapline)}</p>`}${isSearch || place.isStatic ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
+  const behind = header === 'tall' && picture !== '' ? markup`<img class="picture" src="${picture}" alt="">` : '';
+  return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${isSearch || place.isStatic ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
 }
 
-function renderFooter(view: LiveView, current: PageId | null): string {
+function renderFooter(view: LiveView, current: PageId | null): Markup {
   const { site } = view;
   if (!layoutOf(site, current).hasFooter) return '';
   const facts = site.settings.facts.filter(({ inFooter, text }) => inFooter && text !== '');
-  const list = facts.map(({ name, text }) => `<li><span>${escaped(name)}</span> ${escaped(text)}</li>`).join('');
-  return `<footer class="foot">${renderMenu(view, 'footer', current)}<p>${escaped(site.settings.name)}</p>${list === '' ? '' : `<ul class="facts">${list}</ul>`}${renderAccount(view)}</footer>`;
+  const list = facts.map(({ name, text }) => markup`<li><span>${name}</span> ${text}</li>`);
+  return markup`<footer class="foot">${renderMenu(view, 'footer', current)}<p>${site.settings.name}</p>${list.length === 0 ? '' : markup`<ul class="facts">${list}</ul>`}${renderAccount(view)}</footer>`;
 }
 
 /** The way in and out; none where the site has no audiences. */
-function renderAccount(view: LiveView): string {
+function renderAccount(view: LiveView): Markup {
   const { site, place, isSignedIn, walk } = view;
   if (site.settings.audiences.length === 0 || walk !== null || place.isStatic) return '';
-  return isSignedIn ? signOutForm(place) : `<p><a href="${escaped(signInAddress(view))}">Sign in</a></p>`;
+  return isSignedIn ? signOutForm(place) : markup`<p><a href="${signInAddress(view)}">Sign in</a></p>`;
 }
 
 /** What the account page shows below its text. It is the same for all who belong to the same audiences. */
-function renderOwnAccount({ place, walk }: LiveView): string {
-  if (walk !== null) return '<p>Visitors sign out and change their password here.</p>';
-  return `<section aria-label="Your account"><p><a href="${escaped(place.base)}/~password">Change password</a></p>${signOutForm(place)}</section>`;
+function renderOwnAccount({ place, walk }: LiveView): Html {
+  if (walk !== null) return markup`<p>Visitors sign out and change their password here.</p>`;
+  return markup`<section aria-label="Your account"><p><a href="${place.base}/~password">Change password</a></p>${signOutForm(place)}</section>`;
 }
 
-function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail): string {
+function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail): Markup {
   if (steps.length === 0) return '';
-  const between = `<span class="between" aria-hidden="true">${escaped(separator)}</span>`;
+  const between = markup`<span class="between" aria-hidden="true">${separator}</span>`;
   const firstFolded = steps.findIndex(({ isFolded }) => isFolded);
   const items = steps.map(({ text: words, address, isCurrent, isFolded }, index) => {
-    const text = escaped(words);
-    const current = isCurrent ? ' aria-current="page"' : '';
+    const current = isCurrent ? markup` aria-current="page"` : '';
     // A step that is left out is there for screen readers, and takes no part in going through the page by the Tab key.
     const step =
       address === null
-        ? `<span${current}>${text}</span>`
-        : `<a href="${escaped(pathOf(place, address))}"${current}${isFolded ? ' tabindex="-1"' : ''}>${text}</a>`;
-    const gap = index === firstFolded ? `<li aria-hidden="true">${between}…</li>` : '';
-    return `${gap}<li${isFolded ? ' class="unseen"' : ''}>${index === 0 ? '' : between}${step}</li>`;
+        ? markup`<span${current}>${words}</span>`
+        : markup`<a href="${pathOf(place, address)}"${current}${isFolded ? markup` tabindex="-1"` : ''}>${words}</a>`;
+    const gap = index === firstFolded ? markup`<li aria-hidden="true">${between}…</li>` : '';
+    return markup`${gap}<li${isFolded ? markup` class="unseen"` : ''}>${index === 0 ? '' : between}${step}</li>`;
   });
-  const lead = leadIn === '' ? '' : `<span class="lead-in">${escaped(leadIn)}</span>`;
-  return `<nav aria-label="Breadcrumb" class="trail">${lead}<ol>${items.join('')}</ol></nav>`;
+  const lead = leadIn === '' ? '' : markup`<span class="lead-in">${leadIn}</span>`;
+  return markup`<nav aria-label="Breadcrumb" class="trail">${lead}<ol>${items}</ol></nav>`;
 }
 
 /** The trail as schema.org's BreadcrumbList; steps without an address have a name only. */
@@ -240,22 +239,22 @@ const kindData = (about: About, name: string, description: string, url: string):
 });
 
 /** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */
-export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): string {
+export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): Html {
   const { site, place, derived, locked, walk } = view;
   const title = locked[row] === 1 ? textIn(derived.outline.nodes[row]!.title, site.settings.language) : null;
-  const lead = `<p>${title === null ? 'This page opens' : `‘${escaped(title)}’ opens`} with a passphrase. If you do not have it, ask whoever gave you the address.</p>`;
+  const lead = markup`<p>${title === null ? 'This page opens' : `‘${title}’ opens`} with a passphrase. If you do not have it, ask whoever gave you the address.</p>`;
   const form =
     walk === null
-      ? `<form method="post" action="${escaped(place.base)}/~passphrase" class="sign-in">
-${isWrong ? '<p role="alert" class="wrong">This is not the passphrase. Check it, capital letters too, and try again.</p>' : ''}
-<input type="hidden" name="to" value="${escaped(to)}">
+      ? markup`<form method="post" action="${place.base}/~passphrase" class="sign-in">
+${isWrong ? markup`<p role="alert" class="wrong">This is not the passphrase. Check it, capital letters too, and try again.</p>` : ''}
+<input type="hidden" name="to" value="${to}">
 <p><label>Passphrase<br><input type="password" name="passphrase" autocomplete="off" required></label></p>
 <p><button>Open the page</button></p></form>`
-      : '<p>Here visitors type it. Start the walk with the passphrases given to see what they see then.</p>';
+      : markup`<p>Here visitors type it. Start the walk with the passphrases given to see what they see then.</p>`;
   return renderFrame(view, {
     title: `Passphrase – ${site.settings.name}`,
     head: NO_INDEX,
-    body: `<main id="content"><h1>Passphrase</h1>${lead}${form}</main>`,
+    body: markup`<main id="content"><h1>Passphrase</h1>${lead}${form}</main>`,
     current: null,
   });
 }
@@ -282,32 +281,33 @@ export function renderSignIn(
   view: LiveView,
   { page, to, email, isWrong, done }: SignIn,
   own: OwnPage | null = null,
-): string {
+): Html {
   const { site, place } = view;
   const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
   const lead =
     title === null
       ? view.isSignedIn
-        ? '<p>You are signed in.</p>'
+        ? markup`<p>You are signed in.</p>`
         : ''
       : view.isSignedIn
-        ? `<p>‘${escaped(title)}’ is not open to you. If it should be, ask the site’s managers.</p>`
-        : `<p>‘${escaped(title)}’ is not open to everyone. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
-  const said = done === null || view.isSignedIn ? '' : `<p role="status">${DONE_WORDS[done]} Sign in to go on.</p>`;
+        ? markup`<p>‘${title}’ is not open to you. If it should be, ask the site’s managers.</p>`
+        : markup`<p>‘${title}’ is not open to everyone. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
+  const said =
+    done === null || view.isSignedIn ? '' : markup`<p role="status">${DONE_WORDS[done]} Sign in to go on.</p>`;
   const form = view.isSignedIn
     ? ''
-    : `<form method="post" action="${escaped(place.base)}/sign-in" class="sign-in">
-${isWrong ? '<p role="alert" class="wrong">The mail address and password do not match. Check both and try again.</p>' : ''}
-<input type="hidden" name="to" value="${escaped(to)}">
-<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${escaped(email)}"></label></p>
+    : markup`<form method="post" action="${place.base}/sign-in" class="sign-in">
+${isWrong ? markup`<p role="alert" class="wrong">The mail address and password do not match. Check both and try again.</p>` : ''}
+<input type="hidden" name="to" value="${to}">
+<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${email}"></label></p>
 <p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>
 <p><button>Sign in</button></p></form>
-<p><a href="${escaped(place.base)}/~password">Forgotten your password?</a></p>`;
+<p><a href="${place.base}/~password">Forgotten your password?</a></p>`;
   const heading = own?.title ?? (view.isSignedIn && title !== null ? 'You cannot open this page' : 'Sign in');
   return renderFrame(view, {
     title: `${heading} – ${site.settings.name}`,
     head: NO_INDEX,
-    body: `<main id="content"><h1>${escaped(heading)}</h1>${own?.html ?? ''}${said}${lead}${form}</main>`,
+    body: markup`<main id="content"><h1>${heading}</h1>${own?.html ?? ''}${said}${lead}${form}</main>`,
     current: null,
   });
 }

@@ -12,9 +12,9 @@ import {
   extractsOf,
   pagesFound,
 } from '../search/search-repository.ts';
-import { escaped } from './html.ts';
+import { type Html, type Markup, markup } from './html.ts';
 import { type LiveView, pathOf } from './live-view.ts';
-import { renderFrame } from './render-page.ts';
+import { NO_INDEX, renderFrame } from './render-page.ts';
 import { MAX_QUESTION_LENGTH, renderSearchForm } from './search-form.ts';
 
 const ON_ONE_PAGE = 10;
@@ -48,7 +48,7 @@ export async function renderSearch(
   view: LiveView,
   isDraft: boolean,
   { words, part }: SearchQuestion,
-): Promise<string> {
+): Promise<Html> {
   const { site } = view;
   const searched = {
     site: site.key,
@@ -61,14 +61,14 @@ export async function renderSearch(
   const shown = pages.slice((part - 1) * ON_ONE_PAGE, part * ON_ONE_PAGE);
   const extracts = query === null ? new Map<PageId, string>() : await extractsOf(database, searched, shown, query);
   const results = shown.map((page) => renderResult(view, page, extracts.get(page) ?? ''));
-  const body = `<main id="content"><h1>Search</h1>${renderSearchForm(view.place, words, 'page')}
-${words === '' ? '' : `<p role="status">${outcome(words, pages.length, isClose)}</p>`}
-${results.length === 0 ? '' : `<ol class="results" start="${(part - 1) * ON_ONE_PAGE + 1}">${results.join('')}</ol>`}
+  const body = markup`<main id="content"><h1>Search</h1>${renderSearchForm(view.place, words, 'page')}
+${words === '' ? '' : markup`<p role="status">${outcome(words, pages.length, isClose)}</p>`}
+${results.length === 0 ? '' : markup`<ol class="results" start="${(part - 1) * ON_ONE_PAGE + 1}">${results}</ol>`}
 ${renderParts(view, words, part, Math.ceil(pages.length / ON_ONE_PAGE))}</main>`;
   const { name } = site.settings;
   return renderFrame(view, {
     title: `${words === '' ? 'Search' : `Search for ${words}`} – ${name}`,
-    head: '<meta name="robots" content="noindex">',
+    head: NO_INDEX,
     body,
     current: null,
     isSearch: true,
@@ -113,26 +113,32 @@ async function find(
 }
 
 function outcome(words: string, count: number, isClose: boolean): string {
-  const asked = `‘${escaped(words)}’`;
+  const asked = `‘${words}’`;
   if (count === 0) return `No page contains ${asked}. Try fewer or different words.`;
   const pages = count === 1 ? '1 page' : `${count} pages`;
   return isClose ? `No page contains exactly ${asked}. ${pages} with similar words:` : `${pages} with ${asked}:`;
 }
 
-function renderResult(view: LiveView, page: PageId, extract: string): string {
+function renderResult(view: LiveView, page: PageId, extract: string): Html {
   const { site, place, derived } = view;
   const address = derived.addresses[derived.outline.rowOf.get(page)!]!;
   const trail = trailOf(site, page, derived).slice(0, -1);
   const cut = extract === '' || /[.!?…]$/.test(extract) ? extract : `${extract} …`;
-  const marked = escaped(cut).replaceAll(MARK.start, '<mark>').replaceAll(MARK.end, '</mark>');
-  return `<li><a href="${escaped(pathOf(place, address))}">${escaped(textIn(nodeAt(site, page).title, site.settings.language))}</a>
-${trail.length === 0 ? '' : `<p class="where">${trail.map((step) => escaped(step.text)).join(' › ')}</p>`}
-${marked === '' ? '' : `<p>${marked}</p>`}</li>`;
+  // The database marks the words by signs that no text has.
+  const marked = cut.split(MARK.start).map((part, at) => {
+    const [found = '', rest] = part.split(MARK.end);
+    return at === 0 || rest === undefined ? part : markup`<mark>${found}</mark>${rest}`;
+  });
+  return markup`<li><a href="${pathOf(place, address)}">${textIn(nodeAt(site, page).title, site.settings.language)}</a>
+${trail.length === 0 ? '' : markup`<p class="where">${trail.map((step) => step.text).join(' › ')}</p>`}
+${cut === '' ? '' : markup`<p>${marked}</p>`}</li>`;
 }
 
-function renderParts({ place }: LiveView, words: string, part: number, parts: number): string {
+function renderParts({ place }: LiveView, words: string, part: number, parts: number): Markup {
   if (parts < 2) return '';
-  const to = (number: number, text: string) =>
-    `<a href="${escaped(`${place.base}/search?${new URLSearchParams({ q: words, ...(number > 1 && { part: String(number) }) }).toString()}`)}">${text}</a>`;
-  return `<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'Previous ten') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'Next ten') : ''}</nav>`;
+  const to = (number: number, text: string) => {
+    const query = new URLSearchParams({ q: words, ...(number > 1 && { part: String(number) }) }).toString();
+    return markup`<a href="${place.base}/search?${query}">${text}</a>`;
+  };
+  return markup`<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'Previous ten') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'Next ten') : ''}</nav>`;
 }

@@ -1,5 +1,6 @@
 import type { StandsIn } from '#core/model/access.ts';
 import { textIn } from '#core/model/texts.ts';
+import type { Html } from './html.ts';
 import { type LiveView } from './live-view.ts';
 import {
   type OwnPage,
@@ -10,14 +11,14 @@ import {
   renderSignIn,
 } from './render-page.ts';
 
-/** A page's text as HTML, as the visitor has it, by the id of its content. */
-export type TextOf = (content: string) => Promise<string>;
+/** A page's text, as the visitor has it, by the id of its content. */
+export type TextOf = (content: string) => Promise<Html>;
 
 /** What visitors get at a page that is not out of sight. */
 export interface PageAnswer {
   /** 200; 401 for a locked entry, 403 where the visitor is signed in already. */
   readonly status: 200 | 401 | 403;
-  readonly html: string;
+  readonly html: Html;
 }
 
 /** The answer at a row: the page, or the page that stands in its place where the visitor may not open it. `to` is its address. */
@@ -36,13 +37,13 @@ export async function answerAtRow(view: LiveView, row: number, to: string, textO
 }
 
 /** The sign-in page, or for somebody who is signed in the one that says that they may not open it; the site's own where it has one. */
-export async function signInPage(view: LiveView, signIn: SignIn, textOf: TextOf): Promise<string> {
+export async function signInPage(view: LiveView, signIn: SignIn, textOf: TextOf): Promise<Html> {
   const isRefused = view.isSignedIn && signIn.page !== null;
   return renderSignIn(view, signIn, await ownPage(view, isRefused ? 'no-access' : 'sign-in', textOf));
 }
 
 /** The page for addresses that lead nowhere, with the rows of the pages nearest to it; the site's own where it has one. */
-export const notFoundPage = async (view: LiveView, near: readonly number[], textOf: TextOf): Promise<string> =>
+export const notFoundPage = async (view: LiveView, near: readonly number[], textOf: TextOf): Promise<Html> =>
   renderNotFound(view, { isGone: false, near, own: await ownPage(view, 'not-found', textOf) });
 
 async function ownPage(view: LiveView, standsIn: StandsIn, textOf: TextOf): Promise<OwnPage | null> {

@@ -11,7 +11,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Database } from '../database/connect.ts';
 import { type Walk, walkOf } from '../visitors/walk-repository.ts';
-import { escaped } from './html.ts';
+import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
@@ -55,7 +55,7 @@ export function mountWalks(
     const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
     response.status(answer.status).set(headersFor(walk, `${origin}${base}/search`));
     if (answer.moved !== undefined) response.location(answer.moved);
-    response.type('html').end(answer.html);
+    response.type('html').end(answer.html === '' ? '' : answer.html.text);
   });
 }
 
@@ -74,9 +74,10 @@ async function answerOf(
   address: string,
   query: string,
   now: number,
-): Promise<{ status: number; html: string; moved?: string }> {
+): Promise<{ status: number; html: Markup; moved?: string }> {
   const site = await siteOf(database, walk);
-  if (!site) return { status: 404, html: '<p>Nothing of this site is live yet. Walk through the draft instead.</p>' };
+  if (!site)
+    return { status: 404, html: markup`<p>Nothing of this site is live yet. Walk through the draft instead.</p>` };
   const at = walk.at ?? now;
   const isSignedIn = walk.audiences.some((id) => id !== EVERYONE);
   const member: Membership = new Set([
@@ -114,9 +115,9 @@ async function answerOf(
 const nearRows = ({ derived, found }: LiveView, address: string): number[] =>
   nearestPages(derived.addresses, address, (row) => found[row] === 1).map(({ row }) => row);
 
-function barOf({ who, isDraft, release, at, origin }: Walk, address: string, why: string): string {
+function barOf({ who, isDraft, release, at, origin }: Walk, address: string, why: string): Html {
   const when = at === null ? 'now' : `on ${new Date(at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
-  return `<aside class="walk" aria-label="Walk"><p><strong>As ${escaped(who)}</strong>, ${isDraft ? 'the draft' : release === null ? 'live' : `live after release ${release}`}, ${when}. ${escaped(why)}</p></aside><script data-page="${escaped(address)}" data-to="${escaped(origin)}">${SCRIPT}</script>`;
+  return markup`<aside class="walk" aria-label="Walk"><p><strong>As ${who}</strong>, ${isDraft ? 'the draft' : release === null ? 'live' : `live after release ${release}`}, ${when}. ${why}</p></aside><script data-page="${address}" data-to="${origin}">${sound(SCRIPT)}</script>`;
 }
 
 function decoded(path: string): string {

@@ -15,7 +15,7 @@ export function worksPage({ works }: Release, view: LiveView, now: number): Read
   if (!works) return undefined;
   const until = works.until === null ? null : new Date(works.until);
   const seconds = until === null ? USUAL_WORKS_SECONDS : Math.ceil((until.getTime() - now) / 1000);
-  return new ReadyAnswer(503, HTML, renderWorks(view, works.words, until), [
+  return new ReadyAnswer(503, HTML, renderWorks(view, works.words, until).text, [
     ...NO_STORE,
     ...NO_INDEX,
     'Retry-After',

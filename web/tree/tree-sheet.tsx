@@ -201,7 +201,14 @@ function NothingFound() {
 
 function EmptyTree({ onAdd, onStarter }: { readonly onAdd: (() => void) | null; readonly onStarter: () => void }) {
   return (
-    <div className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center">
+    <div
+      data-tree-view
+      role="group"
+      aria-label="Pages"
+      // The keys make the first page as they make the others.
+      tabIndex={-1}
+      className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center outline-none"
+    >
       <p className="font-display text-large font-semibold">The tree begins with one page</p>
       <p className="max-w-sm text-quiet">
         The first page becomes the home page. Type a title, press Enter and type the next; or paste a list of titles
