@@ -116,7 +116,8 @@ export const PUBLISH_ROUTES = {
     method: 'get',
     path: '/api/sites/:site/static-site',
     permission: 'site.read',
-    summary: 'What everyone may see of the live site as files, in a ZIP; `?address=` is where they will be, `?opens=files` makes them open from a disk',
+    summary:
+      'What everyone may see of the live site as files, in a ZIP; `?address=` is where they will be, `?opens=files` makes them open from a disk',
     sends: 'application/zip',
   },
   showWorks: {
