@@ -147,7 +147,7 @@ export const readRedirectsAnswer = z.object({
 });
 export type ReadRedirects = z.infer<typeof readRedirectsAnswer>;
 
-/** An address that visitors asked for in vain. */
+/** An address that was not found. */
 const missed = z.object({
   path: z.string(),
   hits: z.number().int(),

@@ -27,14 +27,16 @@ export class VisitorsSide {
 
   /**
    * Waits until each of them has what was told of a site before this call.
-   * @returns how many had not confirmed when patience was at its end; 0 as a rule
+   * @returns how many had not confirmed when patience was at its end; 0 as a rule. Where the database went away, so that nobody can be
+   *   asked, one at least: what was saved before is saved, and that is what the caller has to say
    */
   async hasTaken(site: string): Promise<number> {
-    const left = new Set(await this.#processes());
-    if (left.size === 0) return 0;
+    let left = new Set<number>();
     const question = nanoid();
     const end = Date.now() + this.#patienceMs;
     try {
+      left = new Set(await this.#processes());
+      if (left.size === 0) return 0;
       let look: NodeJS.Timeout | undefined;
       await new Promise<void>((resolve, reject) => {
         this.#waiting.set(question, (process) => {
@@ -53,7 +55,7 @@ export class VisitorsSide {
         tell(this.#database, ASK_CHANNEL, [`${question} ${site}`]).catch(reject);
       }).finally(() => clearInterval(look));
     } catch {
-      // What was saved is saved: the database went away after it, and with it the means to ask.
+      return Math.max(left.size, 1);
     } finally {
       this.#waiting.delete(question);
     }

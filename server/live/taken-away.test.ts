@@ -2,6 +2,7 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { toSiteKey } from '#core/model/ids.ts';
 import { VISITORS_SIDE } from '../database/channels.ts';
+import { connect } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { VisitorsSide } from '../events/visitors-side.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
@@ -126,6 +127,13 @@ describe('17: once it is answered', () => {
       expect(await seesStaff()).toBe(false);
     }
     expect((await signIn()).status).toBe(303);
+  });
+
+  it('it says that nobody has confirmed where the database is away, and that is no fault of what was saved', async () => {
+    const gone = connect(server.url);
+    const side = new VisitorsSide(gone, 400);
+    await gone.destroy();
+    expect(await side.hasTaken('away')).toBe(1);
   });
 
   it('it says how many have not confirmed, and does not wait for those that end', async () => {

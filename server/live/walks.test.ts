@@ -113,6 +113,23 @@ describe('a walk', () => {
     expect((await page(address)).status).toBe(410);
   });
 
+  it('is of somebody who is signed in where it is in the place of a visitor, who may be in no audience', async () => {
+    const only = { only: ['signedOut'] };
+    await ines.operations('pq', {
+      name: 'page.add',
+      page: 'hello',
+      place: { parent: null },
+      title: { en: 'Hello' },
+      access: only,
+    });
+    const dot = { name: 'Dot', email: 'dot@home.example', password: 'tar-and-oakum', audiences: [] };
+    const { id } = (await ines.post('/api/sites/pq/visitors', dot)).json;
+    const asDot = (await start({ who: { visitor: id } })).json;
+    expect((await page(asDot.address, '/hello')).status).toBe(404);
+    const asNobody = (await start({ who: { audiences: ['everyone'] } })).json;
+    expect((await page(asNobody.address, '/hello')).status).toBe(200);
+  });
+
   it('18: does not give a reader what a passphrase guards', async () => {
     const reader = await server.person('Rita', 'reader');
     const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null };

@@ -10,7 +10,7 @@ import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Database } from '../database/connect.ts';
-import { type Walk, walkOf } from '../visitors/walk-repository.ts';
+import { type BegunWalk, type Walk, walkOf } from '../visitors/walk-repository.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { questionIn, renderSearch } from './site-search.ts';
@@ -68,7 +68,7 @@ async function siteOf(database: Database, { site, isDraft, release }: Walk): Pro
 
 async function answerOf(
   database: Database,
-  walk: Walk,
+  walk: BegunWalk,
   base: string,
   stylesheet: string,
   address: string,
@@ -79,7 +79,7 @@ async function answerOf(
   if (!site)
     return { status: 404, html: markup`<p>Nothing of this site is live yet. Walk through the draft instead.</p>` };
   const at = walk.at ?? now;
-  const isSignedIn = walk.audiences.some((id) => id !== EVERYONE);
+  const { isSignedIn } = walk;
   const member: Membership = new Set([
     ...closureOf(site.settings.audiences, isSignedIn ? walk.audiences : [EVERYONE]),
     ...(walk.hasPassphrases ? passphrasesIn(site) : []),

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
-import type { AudienceId } from '#core/model/audience.ts';
+import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 
 /** What a walk shows: a site as a visitor has it, in the draft or live, now or at another moment. */
@@ -19,6 +19,9 @@ export interface Walk {
   /** The origin of the workbench, whose pages alone may show the walk in a frame. */
   readonly origin: string;
 }
+
+/** A walk, and whether it is in the place of somebody who is signed in: a visitor can be in no audience. */
+export type BegunWalk = Walk & { readonly isSignedIn: boolean };
 
 interface NewWalk {
   readonly walk: Walk;
@@ -41,7 +44,7 @@ export async function insertWalk(database: Knex, { walk, session, visitor, expir
 }
 
 /** The walk of a token, with the visitor's audiences of now; null where there is none on the site, or it has ended. */
-export async function walkOf(database: Knex, site: string, token: string, now: Date): Promise<Walk | null> {
+export async function walkOf(database: Knex, site: string, token: string, now: Date): Promise<BegunWalk | null> {
   const row = await database('walk')
     .join('session', 'session.sid', 'walk.session')
     .leftJoin('visitor', 'visitor.id', 'walk.visitor')
@@ -50,5 +53,7 @@ export async function walkOf(database: Knex, site: string, token: string, now: D
     .andWhereRaw('session.expire >= now()')
     .first('walk', 'visitor.id as visitor', 'visitor.name', 'visitor.audiences', 'visitor.is_suspended');
   if (!row || row.is_suspended) return null;
-  return row.visitor === null ? row.walk : { ...row.walk, who: row.name, audiences: row.audiences };
+  const { walk, visitor, name, audiences } = row;
+  if (visitor !== null) return { ...walk, who: name, audiences, isSignedIn: true };
+  return { ...walk, isSignedIn: walk.audiences.some((id: AudienceId) => id !== EVERYONE) };
 }

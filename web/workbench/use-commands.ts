@@ -39,6 +39,8 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     runCommand(workbench, command);
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
+    // Each letter counts, also one that is no command: a word is typed on as a whole.
+    const isTypedOn = isPlain(event) && belongsToTyping(event);
     const command = commandOf(event);
     if (command === null || workbench.dialog !== null || event.defaultPrevented) return;
     // While somebody types, only the command list is a command; undo is the text's own.
@@ -46,7 +48,7 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     // A letter typed where nothing takes it is no command: the field that it was meant for may have gone.
     if (isPlain(event) && !isInTree(event.target)) return;
     event.preventDefault();
-    if (isPlain(event) && belongsToTyping(event)) return;
+    if (isTypedOn) return;
     run(command);
   });
   useEffect(() => {
