@@ -1,17 +1,15 @@
 import { anchorsFor } from '#core/model/content.ts';
-
-const HEADING = /<h([23])>([\s\S]*?)<\/h\1>/g;
+import { markup, sound } from './html.ts';
+import { elementsOf, withElements } from './html-elements.ts';
 
 /** A text with anchors at its headings, by which links lead to them; they are those of `headingsOf`. The facts are not in it yet. */
 export function withAnchors(html: string): string {
-  const anchors = anchorsFor([...html.matchAll(HEADING)].map(([, , inner]) => wordsOf(inner!)));
+  if (!html.includes('<h')) return html;
+  const headings = elementsOf(html, (name) => name === 'h2' || name === 'h3');
+  const anchors = anchorsFor(headings.map(({ words }) => words));
   let next = 0;
-  return html.replace(
-    HEADING,
-    (_, level: string, inner: string) => `<h${level} id="${anchors[next++]}">${inner}</h${level}>`,
-  );
+  return withElements(html, headings, ({ name }, inner) => {
+    const tag = sound(name);
+    return markup`<${tag} id="${anchors[next++]}">${sound(inner)}</${tag}>`.text;
+  });
 }
-
-const SIGNS: Readonly<Record<string, string>> = { amp: '&', lt: '<', gt: '>', quot: '"', '#39': "'", nbsp: '\u00a0' };
-const wordsOf = (html: string): string =>
-  html.replace(/<[^<>]*>/g, '').replace(/&(amp|lt|gt|quot|#39|nbsp);/g, (_, sign: string) => SIGNS[sign]!);

@@ -1,15 +1,21 @@
 import { type LiveView, isNamed, pathOf } from './live-view.ts';
 import { type Html, markup, sound } from './html.ts';
+import { elementsOf, withElements } from './html-elements.ts';
 
-const LINK = /<a [^>]*?href="page:([0-9A-Za-z]+)(#[a-z0-9-]+)?"[^>]*>([\s\S]*?)<\/a>/g;
+const TO_PAGE = 'page:';
 
 /** A text with its links to pages of the site as addresses, wherever the pages stand now; words alone where the visitor may not know the page. */
-export const withPageLinks = (text: string, view: LiveView): Html =>
-  sound(
-    text.replace(LINK, (_, page: string, heading: string | undefined, words: string) => {
-      const { outline, addresses } = view.derived;
-      const row = (outline.rowOf as ReadonlyMap<string, number>).get(page);
+export function withPageLinks(text: string, view: LiveView): Html {
+  if (!text.includes(TO_PAGE)) return sound(text);
+  const { outline, addresses } = view.derived;
+  const links = elementsOf(text, (name, { href }) => name === 'a' && href !== undefined && href.startsWith(TO_PAGE));
+  return sound(
+    withElements(text, links, ({ attributes }, words) => {
+      const [page, heading] = attributes.href!.slice(TO_PAGE.length).split('#');
+      const row = (outline.rowOf as ReadonlyMap<string, number>).get(page!);
       if (row === undefined || !isNamed(view, row) || addresses[row] === null) return words;
-      return markup`<a href="${pathOf(view.place, addresses[row]!)}${heading}">${sound(words)}</a>`.text;
+      const address = pathOf(view.place, addresses[row]!) + (heading === undefined ? '' : `#${heading}`);
+      return markup`<a href="${address}">${sound(words)}</a>`.text;
     }),
   );
+}
