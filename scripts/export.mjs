@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-// Writes what everyone may see of a site as files: npm run export -- --site KEY --out FOLDER [--address https://…]
+// Writes what everyone may see of a site as files: npm run export -- --site KEY --out FOLDER [--address https://…] [--opens files]
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';

@@ -12,11 +12,22 @@ import { staticFiles } from './static-site.ts';
 /** `npm run export`: writes what everyone may see of a site as files. It ends with a sentence and code 1 where it cannot. */
 async function main(): Promise<void> {
   const { values } = parseArgs({
-    options: { site: { type: 'string' }, out: { type: 'string' }, address: { type: 'string' } },
+    options: {
+      site: { type: 'string' },
+      out: { type: 'string' },
+      address: { type: 'string' },
+      opens: { type: 'string' },
+    },
   });
   const key = siteKeySchema.safeParse(values.site);
   if (!key.success || !values.out)
-    throw new Error('Say which site and where to: npm run export -- --site KEY --out FOLDER [--address https://…]');
+    throw new Error(
+      'Say which site and where to: npm run export -- --site KEY --out FOLDER [--address https://…] [--opens files]',
+    );
+  if (values.opens !== undefined && values.opens !== 'files')
+    throw new Error(
+      'What follows --opens is files: then links name the file in each folder, and the site works from a disk.',
+    );
   const { databaseUrl, liveOrigin } = readConfig(process.env);
   const database = connect(databaseUrl);
   try {
@@ -39,6 +50,7 @@ async function main(): Promise<void> {
         address,
         assets: await Assets.load(),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        isWithoutHost: values.opens === 'files',
         now: Date.now(),
       },
       tell,

@@ -1,4 +1,5 @@
 import { unzipSync } from 'fflate';
+import MiniSearch, { type AsPlainObject, type Options } from 'minisearch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentIdOf } from '#core/model/content.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
@@ -77,10 +78,11 @@ describe('a site as files', () => {
       'courses/index.html',
       'courses/night/index.html',
       'index.html',
+      'search/index.html',
       'tides/index.html',
     ]);
     for (const [path, text] of files)
-      if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|[Ss]ign[- ]in|<form/);
+      if (!path.endsWith('.css')) expect(text).not.toMatch(/Handbook|[Ss]ign[- ]in|<form(?! role="search")/);
   });
 
   it('13: opens from a disk where that is asked: each link names a file that is there', async () => {
@@ -99,6 +101,20 @@ describe('a site as files', () => {
     expect(links).toBeGreaterThan(5);
   });
 
+  it('13: its search knows what everyone may read, and nothing behind a lock', () => {
+    const words = files.get('search/words.js')!;
+    const { options, index } = JSON.parse(words.slice('window.siteWords = '.length, -2)) as {
+      options: Options<{ title: string; to: string }>;
+      index: AsPlainObject;
+    };
+    const engine = MiniSearch.loadJS(index, options);
+    const found = (asked: string) => engine.search(asked).map(({ title, to }) => `${title as string} ${to as string}`);
+    expect(found('visit')).toEqual(['Visit & find besuch-f%C3%BCr-alle/']);
+    expect(found('us')).toEqual(['Courses courses/']);
+    expect(found('work')).toEqual(['Evening courses/night/']);
+    expect(found('handbook')).toEqual([]);
+  });
+
   it('holds no file outside of its folder, whatever the old addresses are', () => {
     expect(files.get('redirects.csv')).toContain('/../../../outside,');
     for (const path of files.keys()) expect(path).not.toMatch(/(^|\/)\.{1,2}(\/|$)|^\//);
@@ -108,7 +124,7 @@ describe('a site as files', () => {
     let links = 0;
     for (const [file, html] of files) {
       if (!file.endsWith('index.html') || html.includes('http-equiv="refresh"')) continue;
-      for (const [, to] of html.matchAll(/\b(?:href|src)="([^"]*)"/g)) {
+      for (const [, to] of html.matchAll(/\b(?:href|src|action)="([^"]*)"/g)) {
         if (/^(https?:|#)/.test(to!)) continue;
         const path = resolved(file, to!);
         expect(files.has(path) || files.has(`${path}index.html`), `${to} in ${file}`).toBe(true);

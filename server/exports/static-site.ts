@@ -5,12 +5,14 @@ import { visitorView } from '#core/derive/visitor-view.ts';
 import { writeRedirects } from '#core/formats/redirect-rules.ts';
 import { NOBODY_KNOWN } from '#core/derive/access.ts';
 import { markup } from '../live/html.ts';
+import { searchScript } from '../live/assets.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
 import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
 import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
 import { withPageLinks } from '../live/text-links.ts';
 import { leadingRules } from './leading-rules.ts';
+import { SEARCH, StaticSearch } from './static-search.ts';
 
 /** A file of the export: its path below the folder, and what is in it. */
 export interface StaticFile {
@@ -36,8 +38,8 @@ const TEXTS_AT_ONCE = 500;
 
 /**
  * What everyone may see of a release, as files that any host of files serves: a page is `index.html` in the folder of its address,
- * and its links are relative. Pages that are closed to everyone, also those with a lock, are not among them, nor are search and
- * signing in. `onPage` is told each page.
+ * and its links are relative. Pages that are closed to everyone, also those with a lock, are not among them, nor is signing in.
+ * The search works in the visitor's browser. `onPage` is told each page.
  */
 export async function* staticFiles(
   parts: StaticParts,
@@ -47,11 +49,13 @@ export async function* staticFiles(
   const view = viewOfEveryone(parts);
   const { derived } = view;
   const { addresses, outline, hiddenBy } = derived;
+  const file = parts.isWithoutHost === true ? 'index.html' : '';
   for (const [path, bytes] of assets.bytes) {
     const css = path.endsWith('.css');
     // The stylesheet names its fonts from the top of the host; here they stand beside it.
     yield { path: `assets${path}`, content: css ? text(bytes).replaceAll("url('/assets/", "url('") : bytes };
   }
+  const search = new StaticSearch(view);
   const rows = addresses.flatMap((address, row) => (address !== null && hiddenBy[row] === -1 ? [row] : []));
   for (let at = 0; at < rows.length; at += TEXTS_AT_ONCE) {
     const some = rows.slice(at, at + TEXTS_AT_ONCE);
@@ -59,17 +63,19 @@ export async function* staticFiles(
     const texts = await parts.textsOf(wanted);
     for (const row of some) {
       const address = addresses[row]!;
+      const ownText = texts.get(outline.nodes[row]!.content ?? '') ?? '';
+      search.add(row, folderOf(address.slice(1), file), ownText);
       const { html } = await answerAtRow(view, row, address, (content) =>
         Promise.resolve(withPageLinks(texts.get(content) ?? '', view)),
       );
       onPage();
-      yield {
-        path: fileOf(address),
-        content: relative(html.text, address, parts.isWithoutHost === true ? 'index.html' : ''),
-      };
+      yield { path: fileOf(address), content: relative(html.text, address, file) };
       if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
     }
   }
+  yield { path: fileOf(SEARCH), content: relative(search.page().text, SEARCH, file) };
+  yield { path: 'search/words.js', content: search.words() };
+  yield { path: 'search/search.js', content: await searchScript() };
   const standsIn = view.standingIn.get('not-found');
   const own = standsIn === undefined ? null : outline.nodes[standsIn]!.content;
   const ownTexts = own === null ? new Map<string, string>() : await parts.textsOf([own]);
@@ -126,12 +132,12 @@ const fileOf = (address: string): string => (address === '/' ? 'index.html' : `$
 /** What follows a page's own place in a link: a folder for a page, with the file in it where that is to be named; a file for what has a name with an ending. */
 function folderOf(path: string, file: string): string {
   const steps = upTo(path, '?', '#');
-  if (steps.startsWith('assets/') || /\.(xml|txt)$/.test(steps)) return path;
+  if (steps.startsWith('assets/') || /\.(xml|txt|js)$/.test(steps)) return path;
   return `${steps === '' ? '' : `${steps}/`}${file}${path.slice(steps.length)}`;
 }
 
 /** An attribute that leads to an address of the site itself. */
-const LOCAL = /\b(href|src)="\/([^"]*)"/g;
+const LOCAL = /\b(href|src|action)="\/([^"]*)"/g;
 
 /** A page with its links relative to where it stands. @param file what is named in a folder; '' where a host finds it */
 function relative(html: string, address: string, file: string): string {

@@ -1,27 +1,32 @@
-import { once } from 'node:events';
-import type { Writable } from 'node:stream';
+import { Readable, type Writable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Zip, ZipDeflate } from 'fflate';
 import type { StaticFile } from './static-site.ts';
 
-/** Sends files as one ZIP while they are made. Where the receiver is slow, making them waits. */
+/** Sends files as one ZIP while they are made. Where the receiver is slow, making them waits; where they leave, it ends. */
 export async function sendZip(files: AsyncIterable<StaticFile>, to: Writable): Promise<void> {
-  let isFull = false;
+  try {
+    await pipeline(Readable.from(zipped(files)), to);
+  } catch (fault) {
+    if ((fault as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw fault;
+  }
+}
+
+async function* zipped(files: AsyncIterable<StaticFile>): AsyncGenerator<Uint8Array> {
+  const ready: Uint8Array[] = [];
   let fault: Error | null = null;
-  const zip = new Zip((failed, chunk, isLast) => {
+  const zip = new Zip((failed, chunk) => {
     if (failed) fault = failed;
-    else if (!to.write(chunk)) isFull = true;
-    if (isLast) to.end();
+    else ready.push(chunk);
   });
   const encoder = new TextEncoder();
   for await (const { path, content } of files) {
-    if (to.destroyed) return zip.terminate();
     const file = new ZipDeflate(path, { level: 6 });
     zip.add(file);
     file.push(typeof content === 'string' ? encoder.encode(content) : content, true);
     if (fault) throw fault as Error;
-    if (!isFull) continue;
-    isFull = false;
-    await Promise.race([once(to, 'drain'), once(to, 'close')]);
+    yield* ready.splice(0);
   }
   zip.end();
+  yield* ready.splice(0);
 }

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ReadyAnswer } from './ready-answer.ts';
 
@@ -46,6 +47,15 @@ export class Assets {
     all.set(path, Buffer.from(css));
     return new Assets(`/assets${path}`, files, all);
   }
+}
+
+/** The script that searches a site which stands as files: MiniSearch, and what shows its results. */
+export async function searchScript(): Promise<string> {
+  // The package names this file for browsers, and its exports only the ones for programs.
+  const engine = join(dirname(createRequire(import.meta.url).resolve('minisearch')), '../umd/index.js');
+  const ours = fileURLToPath(new URL('./assets/search-in-files.js', import.meta.url));
+  const [first, second] = await Promise.all([readFile(engine, 'utf8'), readFile(ours, 'utf8')]);
+  return `${first.replace('//# sourceMappingURL=index.js.map', '')}\n${second}`;
 }
 
 const hashed = (name: string, bytes: Buffer): string =>

@@ -58,3 +58,18 @@ export function withElements(
   }
   return made + html.slice(done);
 }
+
+/** What a text says, its blocks parted by spaces. */
+export function wordsOf(html: string): string {
+  let words = '';
+  const parser = new Parser({
+    ontext: (text) => void (words += text),
+    onopentag: (name) => void (words += WITHIN_WORDS.has(name) ? '' : ' '),
+    onclosetag: (name) => void (words += WITHIN_WORDS.has(name) ? '' : ' '),
+  });
+  parser.end(html);
+  return words.replace(/\s+/g, ' ').trim();
+}
+
+/** Elements that may begin in the midst of a word. */
+const WITHIN_WORDS: ReadonlySet<string> = new Set(['a', 'strong', 'em', 'u', 's', 'code', 'span']);

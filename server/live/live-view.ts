@@ -7,7 +7,7 @@ export interface SitePlace {
   readonly base: string;
   readonly origin: string;
   readonly stylesheet: string;
-  /** Whether the pages are files: then there is no search and no signing in. */
+  /** Whether the pages are files: then nobody can sign in. */
   readonly isStatic?: boolean;
 }
 

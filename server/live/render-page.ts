@@ -163,7 +163,7 @@ function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean)
   if (header === 'title') return markup`<header class="head head-title">${name}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
   const behind = header === 'tall' && picture !== '' ? markup`<img class="picture" src="${picture}" alt="">` : '';
-  return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${isSearch || place.isStatic ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
+  return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
 }
 
 function renderFooter(view: LiveView, current: PageId | null): Markup {
