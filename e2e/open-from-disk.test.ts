@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { unzipSync } from 'fflate';
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
@@ -27,6 +27,8 @@ beforeAll(async () => {
 });
 
 const says = async (selector: string) => (await bench.driver.findElement(By.css(selector))).getText();
+/** With the pointer: the driver takes what stands in a closed fold for out of sight, and wide pages show it. */
+const click = (element: WebElement) => bench.driver.actions().move({ origin: element }).click().perform();
 const search = async (words: string) => {
   const field = await bench.driver.findElement(By.css('main input[type=search], header input[type=search]'));
   await field.clear();
@@ -37,10 +39,10 @@ const search = async (words: string) => {
 
 it('13: a site on a disk opens, and its menus lead from page to page, without a server', async () => {
   await bench.driver.get(home);
-  await (await bench.driver.findElement(By.css('header nav .entries summary'))).click();
+  await click(await bench.driver.findElement(By.css('header nav .entries summary')));
   const links = await bench.driver.findElements(By.css('header nav .entries details[open] a'));
-  const words = await links.at(-1)!.getText();
-  await links.at(-1)!.click();
+  const words = await bench.driver.executeScript<string>('return arguments[0].textContent', links.at(-1));
+  await click(links.at(-1)!);
   await bench.until('the page opened', async () => (await says('h1')) === words);
   expect(await bench.driver.getCurrentUrl()).toMatch(/^file:.*\/index\.html$/);
 });
