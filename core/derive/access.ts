@@ -130,7 +130,7 @@ function fillRows(
       if (own.passphrase !== null) given = (given & bitsOf(own.passphrase)) >>> 0;
       for (const rule of rulesAt(own, ofLabels)) {
         pass = (pass & passing(rule)) >>> 0;
-        if (rule.closedLook !== null) sign = rule.closedLook === 'locked' ? sign | LOCKED : sign & ~LOCKED;
+        if (rule.closedLook !== null) sign = rule.closedLook === 'out-of-sight' ? sign & ~LOCKED : sign | LOCKED;
         if (rule.from === null && rule.until === null) continue;
         if (!isInTime(rule, at)) sign |= OUT_OF_TIME;
         for (const moment of [rule.from, rule.until]) {

@@ -7,6 +7,8 @@ import { type Derived, derivedFor, derivedOf, hiddenFor } from './derived.ts';
 export interface VisitorView {
   readonly site: Site;
   readonly visitor: Membership;
+  /** The moment, in milliseconds since 1970. */
+  readonly at: number;
   readonly isSignedIn: boolean;
   /** What follows from the tree, with the pages that are closed to the visitor out of sight. */
   readonly derived: Derived;
@@ -67,6 +69,7 @@ export function visitorView(
   return {
     site,
     visitor,
+    at,
     isSignedIn,
     derived,
     locked: withLocks ? Uint8Array.from(locked) : new Uint8Array(locked.length),

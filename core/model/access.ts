@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { type AudienceId, MAX_AUDIENCES, audienceIdSchema } from './audience.ts';
 
-/** What visitors get of a page that they may not open: nothing at all, or its entry with a lock and the sign-in page. */
-export const CLOSED_LOOKS = ['out-of-sight', 'locked'] as const;
+/** What visitors get of a page that they may not open: nothing at all, its entry with a lock and the sign-in page, or these with the audiences that it is open to. */
+export const CLOSED_LOOKS = ['out-of-sight', 'locked', 'locked-for'] as const;
 export type ClosedLook = (typeof CLOSED_LOOKS)[number];
 
 /** Whether something is held back: not, for this page, or for its branch. */

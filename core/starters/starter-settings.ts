@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { LabelId } from '../model/access.ts';
-import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH } from '../model/audience.ts';
+import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
 import { HEADER_STYLES, type Layout, type LayoutId, MAX_LAYOUT_NAME_LENGTH, MENU_SLOTS } from '../model/layout.ts';
 import { MAX_MENU_NAME_LENGTH } from '../model/menu.ts';
 import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
@@ -51,6 +51,7 @@ export class NamedSettings {
   }
 
   audience(name: string): AudienceId {
+    if (name === SIGNED_OUT_NAME) return SIGNED_OUT;
     return this.#named('audience', name, this.#site.settings.audiences, () => {
       const audience = this.#site.newAudience();
       return { id: audience, operation: { name: 'audience.add', audience, title: name } };

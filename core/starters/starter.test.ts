@@ -5,7 +5,7 @@ import { type PageId, toPageId } from '../model/ids.ts';
 import { branchOf, nodeAt } from '../model/site.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
 import { type LabelId, ruleOf } from '../model/access.ts';
-import type { AudienceId } from '../model/audience.ts';
+import { type AudienceId, SIGNED_OUT } from '../model/audience.ts';
 import type { LayoutId } from '../model/layout.ts';
 import type { Site } from '../model/site.ts';
 import { SHIPPED } from './shipped.ts';
@@ -99,6 +99,33 @@ describe('a starter', () => {
       { only: ['Governors', 'Staff'], closedLook: 'locked' },
       { only: ['Staff'], except: ['Governors'], search: 'branch' },
     ]);
+  });
+
+  it('keeps pages for visitors who are not signed in, and for nobody, as they are', () => {
+    const rules = [{ only: [SIGNED_OUT] }, { only: [] }];
+    const site = siteAfter(
+      rules.map((access, at) => ({
+        name: 'page.add',
+        page: `p${at}` as PageId,
+        place: { parent: null },
+        title: { en: `Page ${at}` },
+        access,
+      })),
+    );
+    const starter = starterOf(site, null, 'x', '', () => undefined);
+    const { operations } = pagesOfStarter(
+      starter,
+      all(starter),
+      new Map(),
+      top,
+      'en',
+      newIds(),
+      goingTo(siteAfter([])),
+    );
+    const after = siteAfter(operations);
+    expect(after.settings.audiences).toEqual([]);
+    expect(branchOf(after, null).map((id) => ruleOf(nodeAt(after, id)).only)).toEqual([[SIGNED_OUT], []]);
+    expect(starterOf(after, null, 'x', '', () => undefined).pages).toEqual(starter.pages);
   });
 
   it('brings kinds and layouts by their names; what the site does not have is added once, with its menus by name', () => {

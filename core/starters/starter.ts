@@ -11,7 +11,14 @@ import {
   ruleOf,
   toKeptAccess,
 } from '../model/access.ts';
-import { type Audience, type AudienceId, EVERYONE, MAX_AUDIENCES } from '../model/audience.ts';
+import {
+  type Audience,
+  type AudienceId,
+  EVERYONE,
+  MAX_AUDIENCES,
+  SIGNED_OUT,
+  SIGNED_OUT_NAME,
+} from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/page-fields.ts';
@@ -40,7 +47,7 @@ export const MAX_SHELLS = 2000;
 const audienceNames = z.array(audienceNameSchema).max(MAX_AUDIENCES);
 const shellAccessSchema = z
   .strictObject({
-    only: audienceNames.min(1),
+    only: audienceNames,
     except: audienceNames,
     standsAlone: z.boolean(),
     closedLook: z.enum(CLOSED_LOOKS),
@@ -266,10 +273,12 @@ function accessOfShell({ access = {}, kind }: Shell, named: NamedSettings): Acce
 function shellAccess(kept: AccessChange, audiences: readonly Audience[]): ShellAccess | undefined {
   const { only, except, standsAlone, closedLook, engines, search, standsIn, menuFor } = kept;
   const names = (ids: readonly AudienceId[] | null | undefined) =>
-    (ids ?? []).flatMap((id) => audiences.find((one) => one.id === id)?.name ?? []);
-  const [onlyNames, exceptNames] = [only?.includes(EVERYONE) ? [] : names(only), names(except)];
+    (ids ?? []).flatMap((id) =>
+      id === SIGNED_OUT ? SIGNED_OUT_NAME : (audiences.find((one) => one.id === id)?.name ?? []),
+    );
+  const exceptNames = names(except);
   const access: ShellAccess = {
-    ...(onlyNames.length > 0 && { only: onlyNames }),
+    ...(only && !only.includes(EVERYONE) && { only: names(only) }),
     ...(exceptNames.length > 0 && { except: exceptNames }),
     ...(standsAlone && { standsAlone }),
     ...(closedLook && { closedLook }),

@@ -1,6 +1,8 @@
+import { accessReason } from '#core/derive/access.ts';
 import { layoutOf } from '#core/derive/layouts.ts';
 import { type ShownTrail, shownTrail } from '#core/derive/shown-trail.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
+import { whoOpens, whoOpensWords } from '#core/derive/who-opens.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { type About, kindAmong } from '#core/model/page-label.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
@@ -276,6 +278,13 @@ const DONE_WORDS = {
   joined: 'You have joined. Your account is ready.',
 };
 
+/** A sentence that says to whom a page with a lock is open, where its rule wants that said; '' where not. */
+function toWhom({ site, visitor, at }: LiveView, page: PageId): string {
+  if (accessReason(site, page, visitor, at).closedLook !== 'locked-for') return '';
+  const words = whoOpensWords(whoOpens(site, page, at));
+  return words === null ? '' : `It is open to ${words}. `;
+}
+
 /** The sign-in page; it stands in the place of a page with a lock, too. */
 export function renderSignIn(
   view: LiveView,
@@ -284,14 +293,15 @@ export function renderSignIn(
 ): Html {
   const { site, place } = view;
   const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
+  const whom = page === null ? '' : toWhom(view, page);
   const lead =
     title === null
       ? view.isSignedIn
         ? markup`<p>You are signed in.</p>`
         : ''
       : view.isSignedIn
-        ? markup`<p>‘${title}’ is not open to you. If it should be, ask the site’s managers.</p>`
-        : markup`<p>‘${title}’ is not open to everyone. Sign in to see it. If you have no account, ask the site’s managers.</p>`;
+        ? markup`<p>‘${title}’ is not open to you. ${whom}If it should be, ask the site’s managers.</p>`
+        : markup`<p>‘${title}’ is not open to everyone. ${whom}Sign in to see it. If you have no account, ask the site’s managers.</p>`;
   const said =
     done === null || view.isSignedIn ? '' : markup`<p role="status">${DONE_WORDS[done]} Sign in to go on.</p>`;
   const form = view.isSignedIn

@@ -29,6 +29,7 @@ const PAGES: readonly [id: string, title: string, access: AccessChange | null][]
   ['lost', 'Lost at sea', { standsIn: 'not-found' }],
   ['log', 'The log', { only: [STAFF], closedLook: 'locked' }],
   ['bridge', 'The bridge', { only: [CREW], closedLook: 'locked' }],
+  ['deck', 'The deck', { only: [CREW], closedLook: 'locked-for' }],
 ];
 
 beforeAll(async () => {
@@ -97,6 +98,13 @@ describe('a page of the site', () => {
     expect(status).toBe(403);
     expect(page).toContain('<h1>Not for you</h1>');
     expect(page).not.toContain('Words of bridge.');
+  });
+
+  it('16: tells behind a lock to whom the page is open where its rule says so, and nowhere else', async () => {
+    expect((await get('/the-deck')).page).toContain('‘The deck’ is not open to everyone. It is open to crew. Sign in');
+    const signedIn = await get('/the-deck', true);
+    expect([signedIn.status, signedIn.page.includes('It is open to crew.')]).toEqual([403, true]);
+    for (const path of ['/the-log', '/the-bridge']) expect((await get(path)).page).not.toContain('It is open to');
   });
 
   it('is the not-found page; one that the visitor may not open is left out', async () => {

@@ -20,6 +20,7 @@ export function ClosedLookChoice({
       <option value="">Same as the page above</option>
       <option value="out-of-sight">Nothing: it is out of sight</option>
       <option value="locked">A locked entry and the sign-in page</option>
+      <option value="locked-for">The same, saying to whom it is open</option>
     </Choice>
   );
 }
