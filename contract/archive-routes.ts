@@ -1,5 +1,4 @@
 import { siteSummary } from './api.ts';
-import { restoreBody } from './archive.ts';
 import type { Route } from './route.ts';
 
 /** Whole sites with their history. */
@@ -13,11 +12,11 @@ export const ARCHIVE_ROUTES = {
   },
   restoreArchive: {
     method: 'post',
-    path: '/api/archives',
+    path: '/api/archives/:site',
     permission: 'sites.make',
-    summary: 'Make a site of such a file, with its history',
-    body: restoreBody,
+    summary:
+      'Make a site of such a file, with its history, under this key; `?name=` is what the file is called. It may be packed by gzip',
+    takes: 'application/octet-stream',
     answer: siteSummary,
-    largest: 40_000_000,
   },
 } as const satisfies Record<string, Route>;

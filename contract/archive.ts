@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { contentIdSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
+import { contentIdSchema, pageIdSchema } from '#core/model/ids.ts';
 import { SETTINGS_PARTS } from '#core/model/settings-parts.ts';
 import { operationSchema } from '#core/operations/operation.ts';
 import { packedSiteSchema } from './packed-site.ts';
@@ -36,6 +36,11 @@ export const archivedRelease = z.strictObject({
   takesBack: z.number().int().nullable(),
 });
 
+export const archivedContent = z.strictObject({
+  id: contentIdSchema,
+  document: z.looseObject({ type: z.literal('doc') }),
+});
+
 /** A whole site with all that became of it: `docs/formats` tells of it. */
 export const archiveSchema = z.strictObject({
   format: z.literal('spur-archive'),
@@ -47,7 +52,7 @@ export const archiveSchema = z.strictObject({
   release: z.number().int().min(0),
   /** When each page went live last. */
   liveAt: z.record(pageIdSchema, moment),
-  contents: z.array(z.strictObject({ id: contentIdSchema, document: z.looseObject({ type: z.literal('doc') }) })),
+  contents: z.array(archivedContent),
   /** Addresses that were live and are not, with the page that had each last. */
   formerAddresses: z.array(z.strictObject({ path: z.string().startsWith('/'), page: pageIdSchema, since: moment })),
   /** Where addresses of the old site lead since the latest release. */
@@ -60,10 +65,7 @@ export const archiveSchema = z.strictObject({
 });
 export type Archive = z.infer<typeof archiveSchema>;
 
-export const restoreBody = z.strictObject({
-  /** The key of the site that is made. */
-  key: siteKeySchema,
-  name: z.string().max(300).default(''),
-  /** The file in base 64; it may be packed by gzip. */
-  bytes: z.base64().max(35_000_000),
-});
+/** What of an archive grows with the site's age, and is read and written one by one. */
+export const LONG_LISTS = { contents: archivedContent, history: archivedEdit } as const;
+export const archiveHeadSchema = archiveSchema.omit({ contents: true, history: true });
+export type ArchiveHead = z.infer<typeof archiveHeadSchema>;

@@ -10,6 +10,8 @@ export interface Route {
   readonly permission: Permission | 'open' | 'link';
   readonly summary: string;
   readonly body?: z.ZodType;
+  /** The media type of a body that is a file, and is read piece by piece while it comes. */
+  readonly takes?: string;
   readonly answer?: z.ZodType;
   /** The answer's media type, where it is not JSON. */
   readonly sends?: string;

@@ -24,6 +24,9 @@ export function makeOpenApi(): object {
       summary: route.summary,
       description: `Permission: ${route.permission}.`,
       parameters,
+      ...(route.takes && {
+        requestBody: { required: true, content: { [route.takes]: { schema: { type: 'string' } } } },
+      }),
       ...(route.body && { requestBody: { required: true, content: { 'application/json': { schema: route.body } } } }),
       responses: {
         200: { description: 'Done', ...content },

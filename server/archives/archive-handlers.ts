@@ -1,5 +1,7 @@
 import { createReadStream, createWriteStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
+import type { Request } from 'express';
+import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import type { Services } from '../handlers.ts';
@@ -10,6 +12,13 @@ import { settleIn } from '../sites/settle-reserved-slugs.ts';
 import { listSites } from '../sites/site-repository.ts';
 import { readArchive } from './archive-repository.ts';
 import { archiveText, restoreArchive } from './archive-service.ts';
+
+/** The key of a site that is to be made. @throws ProblemError */
+function newKeyOf(request: Request): SiteKey {
+  const parsed = siteKeySchema.safeParse(request.params.site);
+  if (parsed.success) return parsed.data;
+  throw new ProblemError('body-invalid', {}, [{ pointer: '/site', detail: parsed.error.issues[0]!.message }]);
+}
 
 type Archives = 'takeArchive' | 'restoreArchive';
 
@@ -40,10 +49,12 @@ export function makeArchiveHandlers({
         });
       });
     },
-    restoreArchive: async ({ body, account }) => {
-      await asNewSite(body.key, () => restoreArchive(database, body, account, now()));
-      await settleIn(body.key, { database, edits, account });
-      return (await listSites(database, liveOrigin, body.key))[0];
+    restoreArchive: async ({ request, account }) => {
+      const key = newKeyOf(request);
+      const name = typeof request.query.name === 'string' ? request.query.name : '';
+      await asNewSite(key, () => restoreArchive(database, request, { key, name, account, now: now() }));
+      await settleIn(key, { database, edits, account });
+      return (await listSites(database, liveOrigin, key))[0];
     },
   };
 }

@@ -1,7 +1,11 @@
 import { gzipSync } from 'node:zlib';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentIdOf } from '#core/model/content.ts';
+import { toPageId } from '#core/model/ids.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import type { Operation } from '#core/operations/operation.ts';
 import type { Archive } from '#contract/archive.ts';
+import { packSite, unpackSite } from '#contract/packed-site.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -57,7 +61,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const restore = (key: string, archive: unknown, pack = (text: string) => Buffer.from(text)) =>
-  ines.post('/api/archives', { key, name: 'quay.json', bytes: pack(JSON.stringify(archive)).toString('base64') });
+  ines.sendFile(`/api/archives/${key}?name=quay.json`, pack(JSON.stringify(archive)));
 const of = async (key: string, path: string) =>
   JSON.parse((await ines.get(`/api/sites/${key}/${path}`)).text.replaceAll(/"(quay|harbour)"/g, '"KEY"'));
 
@@ -89,6 +93,48 @@ describe('a site that is brought back', () => {
     await until('it is taken back', async () => (await server.live('/harbour/courses')).status === 200);
   });
 });
+
+it(
+  '25: a long history comes in piece by piece, and others are answered all the while',
+  { timeout: 60_000 },
+  async () => {
+    const empty = structuredClone(file);
+    let site = unpackSite(empty.site);
+    const history = empty.history;
+    for (let n = 0; n < 6000; n++) {
+      const page = toPageId(`long${n % 50}`);
+      const operation: Operation =
+        n < 50
+          ? { name: 'page.add', page, place: { parent: null }, title: { en: `Page ${n}` } }
+          : { name: 'page.set', page, fields: { description: { en: `What is said of it, for the ${n}th time` } } };
+      const done = applyOperations(site, [operation]);
+      if (!done.ok) throw new Error(done.code);
+      ({ site } = done);
+      const { inverse } = done;
+      const at = '2026-11-29T12:00:00Z';
+      history.push({
+        revision: history.length + 1,
+        at,
+        by: 0,
+        kind: 'edit',
+        words: 'x',
+        operations: [operation],
+        inverse,
+        cells: [],
+      });
+    }
+    let isDone = false;
+    const restoring = restore('long', { ...empty, site: packSite(site, history.length), history }).finally(
+      () => (isDone = true),
+    );
+    let answers = 0;
+    for (; !isDone; answers++) expect((await ines.get('/api/sites/quay')).status).toBe(200);
+    expect((await restoring).status).toBe(200);
+    expect(answers).toBeGreaterThan(20);
+    const { entries } = (await ines.get('/api/sites/long/history')).json as { entries: { revision: number }[] };
+    expect(entries[0]!.revision).toBe(history.length);
+  },
+);
 
 describe('an archive that cannot be taken', () => {
   const without = (change: (archive: Archive) => unknown): Archive => {
@@ -134,15 +180,46 @@ describe('an archive that cannot be taken', () => {
     expect((await ines.get('/api/sites/broken')).status).toBe(404);
   });
 
-  it('is refused where the key is taken, or the file is no file', async () => {
+  it('is refused where the key is taken, or is none', async () => {
     expect((await restore('quay', file)).json.code).toBe('site-exists');
-    const broken = await ines.post('/api/archives', { key: 'broken', bytes: Buffer.from('{').toString('base64') });
-    expect(broken.json.detail).toMatch(/not JSON/);
+    expect((await restore('api', file)).json.code).toBe('site-exists');
+    expect((await restore('A%20B', file)).json.errors[0].pointer).toBe('/site');
+  });
+
+  const packed = () => gzipSync(JSON.stringify(file));
+  it.each<[string, () => Uint8Array, RegExp]>([
+    ['nothing', () => Buffer.alloc(0), /not JSON: the file is empty/],
+    ['half of it', () => Buffer.from(JSON.stringify(file).slice(0, -9)), /not JSON: it ends too early/],
+    ['half of it, packed', () => packed().subarray(0, -20), /packed by gzip and broken/],
+    ['a packed one with a byte changed', () => packed().fill(0, 400, 420), /packed by gzip and broken|not JSON/],
+    ['two in a row', () => Buffer.from(JSON.stringify(file).repeat(2)), /not JSON/],
+    ['bytes that are no text', () => Buffer.from([0x7b, 0x22, 0xff, 0xfe, 0x22]), /not JSON/],
+    ['UTF-16', () => Buffer.from(JSON.stringify(file), 'utf16le'), /not JSON/],
+    ['a list', () => Buffer.from('[1, 2, 3]'), /0: an archive has no such part/],
+    ['a part twice', () => Buffer.from('{"release": 1, "release": 2}'), /release: this stands in the file twice/],
+    ['a history that is no list', () => Buffer.from('{"history": {"0": {}}}'), /history/],
+    ['a part with the name of what objects have', () => Buffer.from('{"__proto__": {"format": 1}}'), /no such part/],
+    [
+      'a depth of 50,000',
+      () => Buffer.from(`{"site": ${'['.repeat(50_000)}${']'.repeat(50_000)}}`),
+      /nested too deeply/,
+    ],
+    ['a million parts', () => Buffer.from(`{${'"a":1,'.repeat(1_000_000)}"b":1}`), /no such part/],
+    [
+      'half of a pair',
+      () => Buffer.from(JSON.stringify({ ...file, writtenAt: '\ud800' })),
+      /character that no text can/,
+    ],
+  ])('%s is refused with the reason, and nothing is made', async (_, bytes, reason) => {
+    const { status, json } = await ines.sendFile('/api/archives/broken', bytes());
+    expect([status, json.code]).toEqual([422, 'file-unreadable']);
+    expect(json.detail).toMatch(reason);
+    expect((await ines.get('/api/sites/broken')).status).toBe(404);
   });
 
   it('is for managers to take and to bring', async () => {
     const reader = await server.person('Rupa', 'reader');
     expect((await reader.get('/api/sites/quay/archive')).status).toBe(403);
-    expect((await reader.post('/api/archives', { key: 'mine', bytes: 'e30=' })).status).toBe(403);
+    expect((await reader.sendFile('/api/archives/mine', Buffer.from('{}'))).status).toBe(403);
   });
 });

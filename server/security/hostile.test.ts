@@ -2,7 +2,6 @@ import { once } from 'node:events';
 import { type Socket, connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { contentIdOf } from '#core/model/content.ts';
-import { toSiteKey } from '#core/model/ids.ts';
 import { MAX_JSON_DEPTH } from '#core/model/outside-json.ts';
 import type { Route } from '#contract/route.ts';
 import { ROUTES } from '#contract/routes.ts';
@@ -78,7 +77,7 @@ describe('one request does not stop the program', () => {
     const archive = (await ines.get('/api/sites/quay/archive')).json;
     const hash = `$argon2id$v=19$m=1048576,t=9,p=4$${'a'.repeat(22)}$${'b'.repeat(43)}`;
     const bytes = Buffer.from(JSON.stringify({ ...archive, passphrases: [{ id: 'a'.repeat(20), hash }] }));
-    const answer = await ines.post('/api/archives', { key: 'dear', bytes: bytes.toString('base64') });
+    const answer = await ines.sendFile('/api/archives/dear', bytes);
     expect([answer.status, answer.json.code]).toEqual([422, 'file-unreadable']);
     expect(answer.json.detail).toMatch(/not hashed as Spur hashes/);
   });
@@ -179,8 +178,7 @@ describe('what comes in is checked at the door', () => {
       { line: 2, detail: expect.stringMatching(/is left out\. en: at most 300 characters/) },
     ]);
     const archive = await ines.get('/api/sites/quay/archive');
-    const bytes = Buffer.from(archive.text).toString('base64');
-    expect((await ines.post('/api/archives', { key: toSiteKey('again'), bytes })).status).toBe(200);
+    expect((await ines.sendFile('/api/archives/again', Buffer.from(archive.text))).status).toBe(200);
   });
 
   it('10: what only looks like a language, a format or a revision is none', async () => {

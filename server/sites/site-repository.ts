@@ -8,6 +8,7 @@ import { type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { Works } from '#contract/releases.ts';
+import { inBatches } from '../files/in-batches.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
@@ -108,12 +109,14 @@ export async function editOfRequest(database: Knex, key: SiteKey, request: strin
   return { ...edit, release: number === null ? null : { number, pages, retired } };
 }
 
+const CONTENTS_AT_ONCE = 500;
+
 /** Adds a whole site: for a new one, and for demo and benchmark data. SQLSTATE 23505 where the key is taken. */
 export async function insertSite(
   database: Knex,
   site: Site,
   account: string | null,
-  contents: Iterable<StoredContent> = [],
+  contents: Iterable<StoredContent> | AsyncIterable<StoredContent> = [],
 ): Promise<void> {
   await database.transaction(async (trx) => {
     await trx('site').insert({
@@ -136,11 +139,12 @@ export async function insertSite(
       [site.key, JSON.stringify(nodes)],
     );
     // Before the live pages: what is live is indexed for search with its text.
-    await trx.raw(
-      `INSERT INTO content (site, id, document, html, parts)
-       SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb) ON CONFLICT DO NOTHING`,
-      [site.key, JSON.stringify([...contents])],
-    );
+    for await (const some of inBatches(contents, CONTENTS_AT_ONCE))
+      await trx.raw(
+        `INSERT INTO content (site, id, document, html, parts)
+         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb) ON CONFLICT DO NOTHING`,
+        [site.key, JSON.stringify(some)],
+      );
     const live = [...site.live.values()].map(toLiveRow);
     await trx.raw(
       `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS})

@@ -81,7 +81,10 @@ export class Person {
         ...(this.cookie && { Cookie: this.cookie }),
         ...headers,
       },
-      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+      body:
+        body === undefined || typeof body === 'string' || body instanceof Uint8Array
+          ? (body as Uint8Array<ArrayBuffer>)
+          : JSON.stringify(body),
       redirect: 'manual',
     });
     const set = response.headers.getSetCookie()[0];
@@ -91,6 +94,8 @@ export class Person {
 
   get = (path: string, headers?: Record<string, string>) => this.send('GET', path, undefined, headers);
   post = (path: string, body: unknown, headers?: Record<string, string>) => this.send('POST', path, body, headers);
+  sendFile = (path: string, bytes: Uint8Array) =>
+    this.send('POST', path, bytes, { 'Content-Type': 'application/octet-stream' });
   operations = (site: string, ...operations: unknown[]) => this.post(`/api/sites/${site}/operations`, { operations });
   signIn = (password = PASSWORD) => this.post('/api/session', { email: this.account.email, password });
 }

@@ -37,7 +37,11 @@ const MAX_REPEATS = 10;
 
 type InputOf<Name extends RouteName> = (typeof ROUTES)[Name] extends { body: infer Body extends z.ZodType }
   ? z.input<Body>
-  : undefined;
+  : (typeof ROUTES)[Name] extends { takes: string }
+    ? Blob
+    : undefined;
+
+const isFile = (body: unknown): body is Blob => body instanceof Blob;
 
 /** Calls a route of the contract and parses its answer. @throws ServerProblem, NoAnswer */
 export async function call<Name extends RouteName>(
@@ -52,8 +56,8 @@ export async function call<Name extends RouteName>(
   try {
     response = await fetch(path + query, {
       method: route.method.toUpperCase(),
-      headers: body === undefined ? {} : { 'Content-Type': 'application/json' },
-      body: body === undefined ? undefined : JSON.stringify(body),
+      headers: body === undefined ? {} : { 'Content-Type': route.takes ?? 'application/json' },
+      body: isFile(body) ? body : JSON.stringify(body),
       credentials: 'same-origin',
     });
   } catch {

@@ -20,8 +20,8 @@ export async function makeSite(given: { key: SiteKey; name: string }): Promise<S
 }
 
 /** Makes a site of an archive. @throws ServerProblem, NoAnswer */
-export async function restoreSite(given: { key: SiteKey; name: string; bytes: string }): Promise<SiteSummary> {
-  const site = await call('restoreArchive', {}, given);
+export async function restoreSite(key: SiteKey, file: File): Promise<SiteSummary> {
+  const site = await call('restoreArchive', { site: key }, file, `?name=${encodeURIComponent(file.name)}`);
   await mutate(SITES);
   return site;
 }

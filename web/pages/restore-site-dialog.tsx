@@ -4,7 +4,6 @@ import { siteKeySchema } from '#core/model/ids.ts';
 import { ServerProblem, wordsOfFault } from '../api/client.ts';
 import { useSession } from '../api/session.ts';
 import { restoreSite } from '../api/sites.ts';
-import { FileField } from '../fields/file-field.tsx';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
@@ -17,12 +16,13 @@ const MAX_LISTED = 8;
 export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void }) {
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const navigate = useNavigate();
-  const [file, setFile] = useState<{ readonly name: string; readonly bytes: string } | null>(null);
+  const [file, setFile] = useState<File | null>(null);
   const [key, setKey] = useState('');
   const [fault, setFault] = useState<{ words: string; more: readonly string[] } | null>(null);
   const [isBusy, setBusy] = useState(false);
   const parsed = siteKeySchema.safeParse(key);
-  const take = (next: { readonly name: string; readonly bytes: string }) => {
+  const take = (next: File | undefined) => {
+    if (!next) return;
     setFault(null);
     setFile(next);
     // The file is called by the key of the site that it was taken of.
@@ -34,7 +34,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
     setFault(null);
     setBusy(true);
     try {
-      const site = await restoreSite({ key: parsed.data, ...file });
+      const site = await restoreSite(parsed.data, file);
       await navigate(`/sites/${site.key}`);
     } catch (problem) {
       const errors = problem instanceof ServerProblem ? (problem.problem.errors ?? []) : [];
@@ -70,11 +70,11 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
             )}
           </Notice>
         )}
-        <FileField
+        <TextField
           label="The archive"
+          type="file"
           accept=".json,.gz"
-          onFile={take}
-          onFault={(words) => setFault({ words, more: [] })}
+          onChange={(event) => take(event.target.files?.[0])}
         />
         <TextField
           label="Key"
