@@ -127,7 +127,7 @@ describe('dragging in the sheet', () => {
     await bench.open(spur, 'pellow-quay');
     const before = await bench.tree();
     await bench.select('Course dates');
-    await carry(await pointOf('row', /^Course dates/, -120, 0.5), await pointOf('row', /^Evening classes/, -120, 0.5));
+    await carry(await pointOf('row', /^Course dates/, -120, 0.5), await pointOf('row', /^Evening classes/, -160, 0.5));
     await bench.until('the strip tells', async () => /\/evening-classes\/course-dates/.test(await bench.strip()));
     await bench.untilTree('the closed branch opens', (tree) => tree.includes('    Sharpening day'));
     await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
@@ -154,6 +154,30 @@ describe('dragging in the sheet', () => {
     await bench.focusTree();
     await bench.chord(Key.CONTROL, 'z');
     await bench.untilTree('they are back', (tree) => tree.indexOf('  Course dates') < tree.indexOf('Apply'));
+  });
+
+  it('3: taken at the title and moved straight, up or down, a page keeps its level; to the left it goes out, to the right inside', async () => {
+    await bench.open(spur, 'pellow-quay');
+    const titleOf = async (row: RegExp, down = 0.5, aside = 0) => {
+      const { x, y } = await pointOf('row', row, -110, down);
+      return { x: x + aside, y };
+    };
+    const lands = async (row: RegExp, to: { x: number; y: number }, where: string) => {
+      await carry(await titleOf(row), to);
+      await bench.until(where, async () => (await bench.text()).includes(where));
+      await browser.driver.actions().sendKeys(Key.ESCAPE).perform();
+      await drop();
+    };
+    await lands(/^Course dates/, await titleOf(/^Evening classes/, 0.4, 15), 'Inside ‘Courses’, after ‘Short courses’');
+    await lands(
+      /^Course dates/,
+      await titleOf(/^Entry requirements/, 0.6, -15),
+      'Inside ‘Apply’, after ‘Entry requirements’',
+    );
+    await lands(/^Course dates/, await titleOf(/^Apply/, 0.2, -10), 'Inside ‘Courses’, after');
+    await lands(/^Course dates/, await titleOf(/^Apply/, 0.2, -40), 'At the top level, after ‘Courses’');
+    await lands(/^Apply/, await titleOf(/^Courses/, 0.4, 20), 'At the top level, after');
+    await lands(/^Apply/, await titleOf(/^Evening classes/, 0.5, 40), 'Inside ‘Evening classes’, last');
   });
 
   it('cannot put a branch into itself', async () => {
@@ -194,11 +218,11 @@ describe('the map', () => {
     await bench.saved();
   });
 
-  it('moves a page to where its rail is drawn, and undo brings it back', async () => {
+  it('3: moves a page straight along its siblings to where its rail is drawn, and undo brings it back', async () => {
     await bench.open(spur, 'pellow-quay', '?view=map&page=pq012');
     await carry(
       await pointOf('treeitem', /^2\.4 Course dates/, 0.6, 0.5),
-      await pointOf('treeitem', /^3\.2 Entry requirements/, 0.5, 0.9),
+      await pointOf('treeitem', /^3\.2 Entry requirements/, 0.5, 0.6),
     );
     await bench.until('the strip tells', async () => /\/apply\/course-dates/.test(await bench.strip()));
     await drop();

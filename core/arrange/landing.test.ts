@@ -8,7 +8,16 @@ import { ancestorsOf, branchOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { topmost } from './arrange.ts';
-import { type Side, moveToPlace, movedRows, placeBeside, placeInGap, placeInside, placeOn } from './landing.ts';
+import {
+  type Side,
+  levelsCarried,
+  moveToPlace,
+  movedRows,
+  placeBeside,
+  placeInGap,
+  placeInside,
+  placeOn,
+} from './landing.ts';
 
 const nothing = () => false;
 const id = toPageId;
@@ -48,6 +57,23 @@ describe('a gap between rows', () => {
   });
 });
 
+describe('a page that is carried', () => {
+  it('keeps its level where it goes straight, with room for a hand that strays', () =>
+    expect([0, 24, -24].map((sideways) => levelsCarried(sideways, 20))).toEqual([0, 1, -1]));
+  it.each([
+    [-23, 0],
+    [23, 0],
+    [43, 1],
+    [44, 2],
+    [-70, -3],
+  ])('by %i pixels goes in by %i levels', (sideways, levels) => expect(levelsCarried(sideways, 20)).toBe(levels));
+
+  it('and may not nest stays beside the row above, unless the gap is within the branch of that row', () => {
+    expect(placeInGap(outline, all, 3, 9, nothing, false)).toEqual({ parent: 'b', after: 'c', depth: 2 });
+    expect(placeInGap(outline, all, 1, 0, nothing, false)).toEqual({ parent: 'a', after: null, depth: 1 });
+  });
+});
+
 describe('a place that is chosen by dragging', () => {
   const drag = fc.record({
     open: fc.subarray([...IDS]),
@@ -55,10 +81,11 @@ describe('a place that is chosen by dragging', () => {
     gap: fc.nat(15),
     depth: fc.nat(5),
     inside: fc.boolean(),
+    mayNest: fc.boolean(),
   });
   it('can be moved to, is where the page then stands, and never lies within what is moved', () => {
     holds(
-      fc.property(anySite, drag, (any, { open, moved, gap, depth, inside }) => {
+      fc.property(anySite, drag, (any, { open, moved, gap, depth, inside, mayNest }) => {
         const of = outlineOf(any);
         const rows = visibleRows(of, new Set(open));
         const tops = topmost(any, moved);
@@ -68,7 +95,7 @@ describe('a place that is chosen by dragging', () => {
           ? at < rows.length
             ? placeInside(of, rows[at]!, isMoved)
             : null
-          : placeInGap(of, rows, at, depth, isMoved);
+          : placeInGap(of, rows, at, depth, isMoved, mayNest);
         if (!place || tops.length === 0) return;
         expect(tops.flatMap((top) => branchOf(any, top))).not.toContain(place.parent);
         const operations = moveToPlace(any, tops, place);

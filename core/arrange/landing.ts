@@ -14,9 +14,19 @@ export interface DropPlace {
   readonly depth: number;
 }
 
+/** A hand that moves straight up or down strays sideways by so many pixels. */
+const STRAIGHT = 24;
+
+/** By how many levels a page is to go in (or out, where it is negative) that was carried sideways by so many pixels. @param level the width of a level */
+export function levelsCarried(sideways: number, level: number): number {
+  const beyond = Math.abs(sideways) - STRAIGHT;
+  return beyond < 0 ? 0 : Math.sign(sideways) * (1 + Math.floor(beyond / level));
+}
+
 /**
  * The place in a gap between rows that show: `gap` rows stand above it. `depth` is the one asked for; the nearest one
- * that is possible there is taken. Rows of what is moved (`isMoved`) are looked through. Null where there is no place.
+ * that is possible there is taken. Without `mayNest` it goes inside the row above only where the gap is within its open branch.
+ * Rows of what is moved (`isMoved`) are looked through. Null where there is no place.
  */
 export function placeInGap(
   outline: Outline,
@@ -24,6 +34,7 @@ export function placeInGap(
   gap: number,
   depth: number,
   isMoved: (row: number) => boolean,
+  mayNest = true,
 ): DropPlace | null {
   const aboveAt = rows.slice(0, gap).findLastIndex((row) => !isMoved(row));
   const below = rows.slice(gap).find((row) => !isMoved(row));
@@ -31,8 +42,9 @@ export function placeInGap(
   if (aboveAt === -1) return { parent: null, after: null, depth: 0 };
   const above = rows[aboveAt]!;
   const canHold = outline.nodes[above]!.type !== 'link';
-  const most = outline.depth[above]! + (canHold ? 1 : 0);
-  if (least > most) return null;
+  const deepest = outline.depth[above]! + (canHold ? 1 : 0);
+  if (least > deepest) return null;
+  const most = mayNest ? deepest : Math.max(least, outline.depth[above]!);
   const taken = Math.max(least, Math.min(most, depth));
   if (taken === outline.depth[above]! + 1) {
     // Right below an open branch it becomes the first; into a closed or empty one it comes last.

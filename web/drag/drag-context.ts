@@ -11,14 +11,23 @@ export interface Landing {
   readonly isInside: boolean;
 }
 
+/** Where a drag began: the view, the point of the window, and the page that was taken there. */
+export interface Grab {
+  readonly view: Landing['view'];
+  readonly x: number;
+  readonly y: number;
+  readonly page: PageId;
+}
+
 /** A view of the tree on which things can be dropped. */
 export interface DropTarget {
   /** Where what is moved would land under a point of the window; null where the point is outside or nothing can land. */
-  readonly landingAt: (x: number, y: number, moved: readonly PageId[]) => Landing | null;
+  readonly landingAt: (x: number, y: number, moved: readonly PageId[], grab: Grab) => Landing | null;
 }
 
 export interface Drag {
   readonly moved: readonly PageId[];
+  readonly grab: Grab;
   readonly landing: Landing | null;
 }
 

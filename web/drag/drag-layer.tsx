@@ -9,7 +9,7 @@ import { textIn } from '#core/model/texts.ts';
 import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
-import { type Drag, type DragContext, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
+import { type Drag, type DragContext, type Grab, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
 
 /** A press becomes a drag after so many pixels, so that a click stays a click. */
 const STARTS_AFTER = 6;
@@ -36,16 +36,18 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     return () => void targets.current.delete(target);
   }, []);
 
-  const start = ({ active }: DragStartEvent) => {
+  const start = ({ active, activatorEvent }: DragStartEvent) => {
     const { selection, chosen, site, select } = latest();
     const page = active.data.current?.page as PageId;
     const isOneOfSeveral = selection.chosen.has(page);
     if (!isOneOfSeveral) select({ active: page, chosen: new Set([page]), anchor: page });
-    setDrag({ moved: topmost(site, isOneOfSeveral ? chosen : [page]), landing: null });
+    const grab = { ...grabOf(activatorEvent), page };
+    setDrag({ moved: topmost(site, isOneOfSeveral ? chosen : [page]), grab, landing: null });
   };
   const moved = drag?.moved ?? null;
+  const grab = drag?.grab ?? null;
   useEffect(() => {
-    if (moved === null) return;
+    if (moved === null || grab === null) return;
     let frame = 0;
     const point = { x: -1, y: -1 };
     const look = () => {
@@ -53,7 +55,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       if (point.x < 0) return;
       carried.current?.style.setProperty('transform', `translate(${point.x + 14}px, ${point.y + 12}px)`);
       let next: Landing | null = null;
-      for (const target of targets.current) next ??= target.landingAt(point.x, point.y, moved);
+      for (const target of targets.current) next ??= target.landingAt(point.x, point.y, moved, grab);
       if (sameLanding(next, landing.current)) return;
       landing.current = next;
       setDrag((before) => before && { ...before, landing: next });
@@ -71,7 +73,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       cancelAnimationFrame(frame);
       landing.current = null;
     };
-  }, [moved, latest, setPreview]);
+  }, [moved, grab, latest, setPreview]);
 
   const stop = () => {
     setDrag(null);
@@ -122,6 +124,13 @@ function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLPar
       </span>
     </p>
   );
+}
+
+/** Where a press of the mouse or of a finger is, and in which view of the tree. */
+function grabOf(event: Event): Omit<Grab, 'page'> {
+  const { clientX, clientY } = 'touches' in event ? (event as TouchEvent).touches[0]! : (event as MouseEvent);
+  const isInSheet = (event.target as Element).closest('[role=treegrid]') !== null;
+  return { view: isInSheet ? 'sheet' : 'map', x: clientX, y: clientY };
 }
 
 const sameLanding = (a: Landing | null, b: Landing | null): boolean =>

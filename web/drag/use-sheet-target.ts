@@ -1,11 +1,11 @@
 import { type RefObject, useEffect, useRef } from 'react';
-import { movedRows, placeInGap, placeInside } from '#core/arrange/landing.ts';
+import { levelsCarried, movedRows, placeInGap, placeInside } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { LEVEL, ROW_HEIGHT, railX } from '../tree/rails.tsx';
 import type { Item } from '../tree/tree-keys.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { type Landing, useDrag } from './drag-context.ts';
+import { type Grab, type Landing, useDrag } from './drag-context.ts';
 import { type Held, openHeld } from './open-held.ts';
 import type { LandingRailProps } from './landing-rail.tsx';
 
@@ -28,7 +28,7 @@ export function useSheetTarget(
   useEffect(
     () =>
       register({
-        landingAt: (x, y, moved) => {
+        landingAt: (x, y, moved, grab) => {
           const box = scroller.current?.getBoundingClientRect();
           if (!box || x < box.left || x > box.right || y < box.top - ROW_HEIGHT || y > box.bottom + ROW_HEIGHT)
             return null;
@@ -37,6 +37,8 @@ export function useSheetTarget(
             x: x - box.left,
             y: y - box.top + scroller.current!.scrollTop,
             moved,
+            grab,
+            sideways: x - grab.x,
           });
           openHeld(latest(), held, landing);
           return landing;
@@ -53,12 +55,20 @@ export function useSheetTarget(
   return { landing, parentIndex: indexOf(landing.place.parent) };
 }
 
-type Point = { readonly x: number; readonly y: number; readonly moved: readonly PageId[] };
+interface Point {
+  /** From the sheet's left edge, and from the top of its rows. */
+  readonly x: number;
+  readonly y: number;
+  readonly moved: readonly PageId[];
+  readonly grab: Grab;
+  /** How far the pointer was carried to the right since the page was taken up. */
+  readonly sideways: number;
+}
 
 function landingIn(
   { derived, found }: ReturnType<typeof useWorkbench>,
   items: readonly Item[],
-  { x, y, moved }: Point,
+  { x, y, moved, grab, sideways }: Point,
 ): Landing | null {
   const { outline } = derived;
   const rows = items.flatMap((item) => (item.kind === 'node' ? [item.row] : []));
@@ -74,13 +84,16 @@ function landingIn(
   };
   // Between rows that were found lie others that do not show: there only the rows themselves are places.
   if (found !== null) return inside();
-  if (within >= EDGE && within <= 1 - EDGE) {
+  const grabbed = grab.view === 'sheet' ? rows.find((row) => outline.nodes[row]!.id === grab.page) : undefined;
+  // What was taken up in the sheet keeps its level unless it is carried sideways; what comes from the map has none here.
+  const levels = grabbed === undefined ? null : levelsCarried(sideways, LEVEL);
+  if ((levels === null || levels > 0) && within >= EDGE && within <= 1 - EDGE) {
     const landing = inside();
     if (landing) return landing;
   }
   const gap = within < 0.5 ? index : index + 1;
-  const depth = Math.round((x - railX(0) - LEVEL / 2) / LEVEL);
-  const place = placeInGap(outline, rows, gap, depth, isMoved);
+  const depth = levels === null ? Math.round((x - railX(0) - LEVEL / 2) / LEVEL) : outline.depth[grabbed!]! + levels;
+  const place = placeInGap(outline, rows, gap, depth, isMoved, levels === null || levels > 0);
   return place && { view: 'sheet', place, gap, isInside: false };
 }
 

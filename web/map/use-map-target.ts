@@ -12,6 +12,8 @@ import type { MapCamera } from './map-camera.ts';
 const EDGE = 0.3;
 /** So far from a node, in pixels of the map, its places can still be reached. */
 const REACH = 70;
+/** A page that is carried along its siblings stays one of them: it goes inside another where it is carried so far towards deeper levels, in pixels. */
+const STRAIGHT = 40;
 /** So near to the edge of the window the map moves, by so many pixels a frame. */
 const EDGE_ZONE = 36;
 const EDGE_STEP = 9;
@@ -25,12 +27,14 @@ export function useMapTarget(drawn: DrawnMap | null, camera: MapCamera): void {
   useEffect(
     () =>
       register({
-        landingAt: (x, y, moved) => {
+        landingAt: (x, y, moved, grab) => {
           const { drawn: map, camera: from } = now();
           const box = from.box();
           if (!map || x < box.left || x > box.right || y < box.top || y > box.bottom) return null;
           moveNearEdge(from, box, x, y);
-          const landing = landingIn(latest(), map, from.toMap(x, y), moved);
+          const carried = map.layout.direction === 'across' ? x - grab.x : y - grab.y;
+          const isStraight = grab.view === 'map' && Math.abs(carried) < STRAIGHT;
+          const landing = landingIn(latest(), map, from.toMap(x, y), moved, isStraight);
           openHeld(latest(), held, landing);
           return landing;
         },
@@ -44,6 +48,7 @@ function landingIn(
   { nodes, layout }: DrawnMap,
   [x, y]: [number, number],
   moved: readonly PageId[],
+  isStraight: boolean,
 ): Landing | null {
   const { outline } = derived;
   const across = layout.direction === 'across';
@@ -57,7 +62,7 @@ function landingIn(
     ? [y - layout.y[index]!, layout.height[index]!, x - layout.x[index]!, layout.width[index]!]
     : [x - layout.x[index]!, layout.width[index]!, y - layout.y[index]!, layout.height[index]!];
   const share = beside / breadth;
-  const isInside = along > length || (share >= EDGE && share <= 1 - EDGE);
+  const isInside = !isStraight && (along > length || (share >= EDGE && share <= 1 - EDGE));
   if (isInside) {
     const place = placeInside(outline, row, isMoved);
     if (place) return { view: 'map', place, gap: index, isInside: true };
