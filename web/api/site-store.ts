@@ -164,7 +164,7 @@ export class SiteStore {
     const outcome = applyOperations(this.#shown.site, operations);
     if (!outcome.ok) {
       const words = refusalWords(outcome, this.#shown.site);
-      this.#tell({ kind: 'fault', words, again: null });
+      this.#tell({ kind: 'fault', words, again: this.#savableOf({ operations, contents }) });
       return words;
     }
     if (outcome.site === this.#shown.site) return null;
@@ -258,11 +258,16 @@ export class SiteStore {
         this.#rebase();
         const words = fault instanceof ServerProblem ? `${fault.message} Your change was undone.` : wordsOfFault(fault);
         const { operations, contents } = next;
-        const isSavable = operations.some(({ name }) => SAVABLE.includes(name));
-        this.#tell({ kind: 'fault', words, again: isSavable ? { operations, contents, wasRefused: true } : null });
+        this.#tell({ kind: 'fault', words, again: this.#savableOf({ operations, contents }) });
       }
     }
     this.#isSending = false;
+  }
+
+  /** A way to have what was refused, where something of it can be saved. */
+  #savableOf({ operations, contents }: Pick<Pending, 'operations' | 'contents'>): Again | null {
+    if (!operations.some(({ name }) => SAVABLE.includes(name))) return null;
+    return toSave(operations, this.#shown.site).length > 0 ? { operations, contents, wasRefused: true } : null;
   }
 
   #openStream(): void {

@@ -5,6 +5,7 @@ import { type Side, placeOn } from '#core/arrange/landing.ts';
 import { type ListNote, readIndentedList } from '#core/formats/indented-list.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { newPageId, refusalWords } from '../api/site-store.ts';
+import { useKept } from '../fields/use-kept.ts';
 import { pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -29,7 +30,7 @@ const MAX_SHOWN = 200;
 export function PasteListDialog({ text: pasted, onClose }: { readonly text: string; readonly onClose: () => void }) {
   const { site, store, selection, select, setOpen, run } = useWorkbench();
   const setPreview = usePreview();
-  const [text, setText] = useState(pasted);
+  const [text, setText] = useKept(`list ${site.key}`, pasted);
   const shown = useDeferredValue(text);
   const [side, setSide] = useState<Side>('after');
   const list = useMemo(() => readIndentedList(shown), [shown]);
@@ -51,6 +52,7 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
     const tops = operations.filter((one) => one.place.parent === place.parent).map((one) => one.page);
     for (const operation of operations) if (operation.place.parent !== null) setOpen(operation.place.parent, true);
     select({ active: tops[0]!, chosen: new Set(tops), anchor: tops[0]! });
+    setText('');
     toast(`Made ${pages(operations.length)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
     onClose();
   };

@@ -14,7 +14,10 @@ interface DraftFieldProps {
   readonly onTyping?: (text: string | null) => void;
 }
 
-/** A field that saves when it is left or by Enter; Escape gives back what is saved. */
+/**
+ * A field that saves when it is left, by Enter and by Escape: what is not wanted is undone. Where what is typed is only considered, since
+ * its consequences are shown meanwhile, Escape gives back what is saved.
+ */
 export function DraftField({
   label,
   saved,
@@ -34,6 +37,7 @@ export function DraftField({
     how();
     onTyping?.(null);
   };
+  const leave = () => end(onTyping ? draft.cancel : draft.commit);
   const shared = {
     label,
     hint,
@@ -48,7 +52,7 @@ export function DraftField({
         {...shared}
         rows={3}
         onChange={(event) => type(event.target.value)}
-        onKeyDown={(event) => event.key === 'Escape' && end(draft.cancel)}
+        onKeyDown={(event) => event.key === 'Escape' && leave()}
       />
     );
   }
@@ -58,7 +62,7 @@ export function DraftField({
       onChange={(event) => type(event.target.value)}
       onKeyDown={(event) => {
         if (event.key === 'Enter') end(draft.commit);
-        else if (event.key === 'Escape') end(draft.cancel);
+        else if (event.key === 'Escape') leave();
       }}
     />
   );

@@ -1,9 +1,10 @@
 import { Trash2 } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { DraftField } from './draft-field.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
+import { useKept } from './use-kept.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 interface NamedThingsProps {
@@ -32,8 +33,8 @@ export function NamedThings({
   onClose,
   children,
 }: NamedThingsProps) {
-  const { mayEdit } = useWorkbench();
-  const [typed, setTyped] = useState('');
+  const { mayEdit, site } = useWorkbench();
+  const [typed, setTyped] = useKept(`${one} ${site.key}`);
   return (
     <Dialog
       title={title}

@@ -22,6 +22,7 @@ import {
 } from './audience-section.tsx';
 import { PageOptions } from './page-options.tsx';
 import { saysTheSame } from './says-the-same.ts';
+import { OtherVersion } from './other-version.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -57,13 +58,22 @@ interface Base {
 }
 const NOTHING_SAVED = Symbol('nothing saved');
 
+/** A text that was fetched. */
+interface Known {
+  readonly content: ContentId | null;
+  readonly document: TextDocument;
+}
+
 /** A text in the editor; saved by itself. */
 export function RichText(props: RichTextProps) {
-  const document = useContent(props.site, props.content);
+  const fetched = useContent(props.site, props.content);
+  // While another text is fetched the editor stays as it is, with whoever writes in it.
+  const [known, setKnown] = useState<Known | null>(null);
+  if (fetched && known?.content !== props.content) setKnown({ content: props.content, document: fetched });
   // Making the editor takes as long as all else beside it: it comes after what is beside it shows.
   const [isItsTurn, setItsTurn] = useState(false);
   useEffect(() => startTransition(() => setItsTurn(true)), []);
-  if (!document) return <p className="text-quiet">Fetching the text …</p>;
+  if (!known) return <p className="text-quiet">Fetching the text …</p>;
   if (!isItsTurn)
     return (
       <section
@@ -72,10 +82,11 @@ export function RichText(props: RichTextProps) {
         className={`rounded-md border border-edge bg-raised ${props.isShort ? 'min-h-30' : 'min-h-54'}`}
       />
     );
-  return <TextEditor {...props} document={document} />;
+  return <TextEditor {...props} {...known} />;
 }
 
 function TextEditor({
+  site,
   content,
   document,
   name,
@@ -100,6 +111,7 @@ function TextEditor({
       },
     },
   });
+  const [other, setOther] = useState<ContentId | null>(null);
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
   const shown = useRef(editor.state.doc);
   const save = useEffectEvent(() => {
@@ -144,14 +156,12 @@ function TextEditor({
     shown.current = editor.state.doc;
   });
   useEffect(() => takeIn(), [content, isFocused]);
+  const keepTheirs = useEffectEvent(() => isBehind && setOther(content));
+  useEffect(() => void keepTheirs(), [content, isBehind]);
   return (
     <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">
       <EditorToolbar editor={editor} audiences={audiences} facts={facts} />
-      {isBehind && (
-        <p className="border-b border-rule bg-attention-soft px-3 py-1.5 text-small text-attention">
-          Somebody else has saved this text meanwhile. If you go on, yours replaces it; theirs stays in the history.
-        </p>
-      )}
+      {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
       <SectionAudiences value={audiences}>
         <TextFacts value={facts}>
           <EditorContent editor={editor} className="px-3 py-2.5" />

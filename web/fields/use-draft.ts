@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 
 interface Draft {
   readonly value: string;
@@ -11,10 +11,12 @@ interface Draft {
 
 /**
  * A field's text while it is being typed. What others change comes in only while nobody types here, so that nothing
- * typed is ever replaced under the hands.
+ * typed is ever replaced under the hands. A field that goes away hands over what was typed in it.
  */
 export function useDraft(saved: string, save: (text: string) => void): Draft {
   const [typed, setTyped] = useState<string | null>(null);
+  const keep = useEffectEvent(() => typed !== null && typed !== saved && save(typed));
+  useEffect(() => () => void keep(), []);
   return {
     value: typed ?? saved,
     isTyping: typed !== null,

@@ -5,6 +5,7 @@ import type { BringOldPagesAnswer, BringOldPagesBody } from '#contract/old-site.
 import { wordsOfFault } from '../../api/client.ts';
 import { bringOldPages } from '../../api/old-site.ts';
 import { FileField } from '../../fields/file-field.tsx';
+import { forgetKept, useKept } from '../../fields/use-kept.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, TextArea, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
@@ -38,6 +39,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
     try {
       const { added, updated } = await bringOldPages(site.key, { from: from!, apply: true });
       toast(`Imported ${added} new addresses${updated > 0 ? ` and updated ${updated}` : ''}.`);
+      forgetKept(`old pages ${site.key}`);
       setSeen(null);
     } catch (problem) {
       setFault(wordsOfFault(problem));
@@ -88,7 +90,7 @@ export function BringOldPages({ way }: { readonly way: 'sitemap' | 'file' | 'lis
 }
 
 function ListField({ onLook }: { readonly onLook: (from: From) => Promise<void> }) {
-  const [text, setText] = useState('');
+  const [text, setText] = useKept(`old pages ${useWorkbench().site.key}`);
   return (
     <form
       className="flex flex-col gap-2"

@@ -1,11 +1,11 @@
 import { Trash2 } from 'lucide-react';
-import { useState } from 'react';
 import { goalsServed } from '#core/derive/plan-totals.ts';
 import type { Goal } from '#core/model/plan.ts';
 import { MAX_AUDIENCE_LENGTH, MAX_MEASURE_LENGTH, MAX_STATEMENT_LENGTH } from '#core/operations/goals.ts';
 import { newGoalId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { pages } from '../../tree/words.ts';
+import { useKept } from '../../fields/use-kept.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { TextField } from '../../ui/field.tsx';
@@ -116,9 +116,10 @@ function NewGoal({
   readonly isFirst: boolean;
   readonly onAdd: (given: { statement: string; audience: string; measure: string }) => void;
 }) {
-  const [statement, setStatement] = useState('');
-  const [audience, setAudience] = useState('');
-  const [measure, setMeasure] = useState('');
+  const goal = `goal ${useWorkbench().site.key}`;
+  const [statement, setStatement] = useKept(goal);
+  const [audience, setAudience] = useKept(`${goal} for whom`);
+  const [measure, setMeasure] = useKept(`${goal} measure`);
   return (
     <form
       className="flex flex-col gap-3 border-t border-rule pt-4 first:border-0 first:pt-0"

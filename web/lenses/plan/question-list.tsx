@@ -1,10 +1,10 @@
-import { useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { type Question, planOf } from '#core/model/plan.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { useSession } from '../../api/session.ts';
 import { newQuestionId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
+import { useKept } from '../../fields/use-kept.ts';
 import { dayWords } from '../../tree/plan-words.tsx';
 import { Button } from '../../ui/button.tsx';
 import { TextArea } from '../../ui/field.tsx';
@@ -17,7 +17,7 @@ const MAX_ANSWER_LENGTH = 4000;
 export function QuestionList({ page }: { readonly page: PageId }) {
   const { site, store } = useWorkbench();
   const name = useSession()?.account?.name ?? '';
-  const [typed, setTyped] = useState('');
+  const [typed, setTyped] = useKept(`question ${site.key} ${page}`);
   const questions = Object.entries(planOf(nodeAt(site, page)).questions);
   const set = (id: string, question: Question | null) =>
     store.apply([{ name: 'page.set', page, fields: { plan: { questions: { [id]: question } } } }]);

@@ -5,6 +5,7 @@ import type { ImportAnswer } from '#contract/imports.ts';
 import { ServerProblem, wordsOfFault } from '../../api/client.ts';
 import { type ImportFrom, applyImport, previewImport } from '../../api/imports.ts';
 import { FileField } from '../../fields/file-field.tsx';
+import { forgetKept, useKept } from '../../fields/use-kept.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Radios, TextArea } from '../../ui/field.tsx';
@@ -64,6 +65,7 @@ export function ImportDialog({ onClose }: { readonly onClose: () => void }) {
   const bring = () =>
     work(async () => {
       const { applied } = await applyImport(site.key, from!, [...chosen]);
+      forgetKept(`import ${site.key}`);
       toast(applied === 1 ? 'Made 1 change.' : `Made ${applied ?? 0} changes.`, {
         action: { label: 'Undo', onClick: () => void store.turn('undo').catch(() => undefined) },
       });
@@ -129,7 +131,7 @@ export function ImportDialog({ onClose }: { readonly onClose: () => void }) {
 }
 
 function PastedText({ onLook }: { readonly onLook: (from: ImportFrom) => Promise<void> }) {
-  const [text, setText] = useState('');
+  const [text, setText] = useKept(`import ${useWorkbench().site.key}`);
   return (
     <form
       className="flex flex-col gap-2"

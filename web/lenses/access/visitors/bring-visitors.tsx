@@ -3,6 +3,7 @@ import { toast } from 'sonner';
 import type { BringVisitorsAnswer } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { bringVisitors } from '../../../api/visitors.ts';
+import { useKept } from '../../../fields/use-kept.ts';
 import { Button } from '../../../ui/button.tsx';
 import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
@@ -14,7 +15,7 @@ const EXAMPLE = 'name,email,audiences\nJory Pell,jory@home.example,Students';
 /** Brings a list of visitors as CSV, with what it changes shown before. */
 export function BringVisitors() {
   const { site } = useWorkbench();
-  const [text, setText] = useState('');
+  const [text, setText] = useKept(`visitors ${site.key}`);
   const [seen, setSeen] = useState<BringVisitorsAnswer | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);

@@ -4,6 +4,7 @@ import type { ReadRedirects } from '#contract/releases.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { readRedirects } from '../../../api/releases.ts';
 import { newRedirectId } from '../../../api/site-store.ts';
+import { useKept } from '../../../fields/use-kept.ts';
 import { Button } from '../../../ui/button.tsx';
 import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
@@ -14,7 +15,7 @@ const MAX_LISTED = 60;
 /** Brings a table of redirects: what can be made of it, line by line, before anything is. */
 export function BringRedirects({ onDone }: { readonly onDone: () => void }) {
   const { site, store } = useWorkbench();
-  const [text, setText] = useState('');
+  const [text, setText] = useKept(`redirects ${site.key}`);
   const [rows, setRows] = useState<ReadRedirects['rows'] | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   const read = async (given: string) => {
@@ -41,6 +42,7 @@ export function BringRedirects({ onDone }: { readonly onDone: () => void }) {
     );
     if (refused !== null) return;
     toast.success(`${count(good.length)} made; visitors have them with the next release.`);
+    setText('');
     onDone();
   };
   return (

@@ -14,6 +14,7 @@ import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
 import type { Progress } from '../../../api/site-store.ts';
 import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
 import { listOf, pages } from '../../../tree/words.ts';
+import { useKept } from '../../../fields/use-kept.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { Radios, TextArea, TextField } from '../../../ui/field.tsx';
@@ -35,8 +36,8 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
   const scopes = useScopes(kind);
   const [settings, setSettings] = useState<readonly SettingsPart[]>(scopes.settings);
   const [leadsTo, setLeadsTo] = useState<Readonly<Record<PageId, NonNullable<LeadsTo>>>>({});
-  const [name, setName] = useState('');
-  const [note, setNote] = useState('');
+  const [name, setName] = useKept(`release ${site.key} name`);
+  const [note, setNote] = useKept(`release ${site.key} note`);
   const [when, setWhen] = useState<'now' | 'later'>('now');
   const [moment, setMoment] = useState('');
   const [fault, setFault] = useState<string | null>(null);
@@ -114,6 +115,8 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
             .join(' ') || `Visitors have the ${listOf(parts.map((part) => SETTINGS_WORDS[part]))} now.`,
         );
       }
+      setName('');
+      setNote('');
       onClose();
     } catch (reason) {
       setFault(wordsOfFault(reason));

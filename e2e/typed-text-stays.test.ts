@@ -1,0 +1,109 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { contentIdOf } from '#core/model/content.ts';
+import { signedIn } from './support/signed-in.ts';
+
+// The numbers are those of what people were promised: nothing typed is lost.
+const { spur, bench } = await signedIn();
+const KEY = 'pellow-quay';
+
+const isDialogOpen = async () => (await bench.driver.findElements(By.css('[role=dialog]'))).length > 0;
+const closed = () => bench.until('the dialog is closed', async () => !(await isDialogOpen()));
+const valueOf = async (name: string | RegExp) => (await bench.find('textbox', name)).getAttribute('value');
+/** Makes an edit as somebody else does, at another browser. */
+const elsewhere = (operations: object[], contents: object[] = []) =>
+  bench.driver.executeAsyncScript(
+    `const [path, body, done] = arguments; fetch(path, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }).then((answer) => done(answer.status))`,
+    `/api/sites/${KEY}/operations`,
+    JSON.stringify({ operations, contents }),
+  );
+const idOf = async (title: string): Promise<string> =>
+  bench.driver.executeAsyncScript(
+    `const [path, title, done] = arguments; fetch(path).then((answer) => answer.json()).then(({ pages }) => done(pages.find((page) => JSON.stringify(page.title).includes(title)).id))`,
+    `/api/sites/${KEY}/exports/site.json`,
+    title,
+  );
+
+describe('2: what was typed', () => {
+  it('into a fact of the site is saved by Escape', async () => {
+    await bench.open(spur, KEY, '?lens=menus');
+    await bench.click('button', 'Facts');
+    const field = await bench.find('textbox', 'What it says');
+    await field.clear();
+    await field.sendKeys('Slipway 3, at the lamp', Key.ESCAPE);
+    await bench.saved();
+    await bench.press(Key.ESCAPE);
+    await closed();
+    await bench.click('button', 'Facts');
+    expect(await valueOf('What it says')).toBe('Slipway 3, at the lamp');
+    await bench.press(Key.ESCAPE);
+    await closed();
+  });
+
+  it('as a list of pages comes back when the dialog is opened again, also after a reload, until the pages are made', async () => {
+    await bench.open(spur, 'tern-sound');
+    await bench.press('l');
+    await (await bench.find('textbox', /^The list/)).sendKeys('Wharf\n  Crane');
+    await bench.press(Key.ESCAPE);
+    await closed();
+    await bench.open(spur, 'tern-sound');
+    await bench.press('l');
+    expect(await valueOf(/^The list/)).toBe('Wharf\n  Crane');
+    await bench.click('button', /^Make 2 pages/);
+    await closed();
+    await bench.focusTree();
+    await bench.press('l');
+    expect(await valueOf(/^The list/)).toBe('');
+    await bench.press(Key.ESCAPE);
+    await closed();
+  });
+
+  it('as a question comes back with its page', async () => {
+    await bench.open(spur, KEY, '?lens=plan');
+    await bench.select('Course dates');
+    await (await bench.find('textbox', /needs an answer|Another question/)).sendKeys('Who sets the dates');
+    await bench.select('Bursaries');
+    expect(await valueOf(/needs an answer|Another question/)).toBe('');
+    await bench.select('Course dates');
+    expect(await valueOf(/needs an answer|Another question/)).toBe('Who sets the dates');
+  });
+
+  it('on a page that somebody else removes meanwhile is offered for keeping, and comes back with the page', async () => {
+    await bench.open(spur, KEY, '?lens=write');
+    await bench.select('Bursaries');
+    await (await bench.find('textbox', /^Text/)).click();
+    await bench.press(Key.END);
+    await bench.press('Kept to the last word.');
+    await elsewhere([{ name: 'page.remove', page: await idOf('Bursaries') }]);
+    await bench.untilTree('it is gone', (tree) => !tree.some((row) => row.includes('Bursaries')));
+    await bench.click('button', /^(Save my work|Restore mine)/);
+    await bench.untilTree('it is back', (tree) => tree.some((row) => row.includes('Bursaries')));
+    await bench.select('Bursaries');
+    await bench.until('with the words', async () =>
+      (await (await bench.find('textbox', /^Text/)).getText()).includes('Kept to the last word.'),
+    );
+  });
+
+  it('by somebody else into the same text is kept beside, and its paragraphs can be taken over', async () => {
+    await bench.open(spur, KEY, '?lens=write');
+    await bench.select('Course dates');
+    await (await bench.find('textbox', /^Text/)).click();
+    await bench.press('Mine. ');
+    const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+    const document = { type: 'doc' as const, content: [paragraph('Theirs, first.'), paragraph('Theirs, second.')] };
+    const id = contentIdOf(document);
+    const page = await idOf('Course dates');
+    expect(await elsewhere([{ name: 'page.set', page, fields: { content: id } }], [{ id, document }])).toBe(200);
+    const isKept = async () =>
+      (await bench.driver.findElements(By.css('section[aria-label="The other version"]'))).length > 0;
+    await bench.until('the other version is kept', isKept);
+    await bench.press('And on. ');
+    await bench.click('button', 'Take it over');
+    await bench.saved();
+    const text = await (await bench.find('textbox', /^Text/)).getText();
+    expect(text).toContain('Mine. And on.');
+    expect(text).toContain('Theirs, first.');
+    await bench.click('button', 'Put it away');
+    expect(await isKept()).toBe(false);
+  });
+});
