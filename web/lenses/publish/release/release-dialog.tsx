@@ -1,5 +1,6 @@
 import { useMemo, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
+import { homeOfRelease } from '#core/changes/home-of-release.ts';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
 import { newPageFindings, pageFindings } from '#core/checks/page-checks.ts';
@@ -24,6 +25,7 @@ import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS } from '../publish-words.ts';
 import { Along, PageList } from './along.tsx';
+import { HomeChoice } from './home-choice.tsx';
 import { Effects } from './effects.tsx';
 import { ReleaseScope, SettingsScope, useScopes } from './release-scope.tsx';
 import { TakeDownChoices } from './take-down-choices.tsx';
@@ -44,7 +46,9 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
   const [isRunning, setRunning] = useState(false);
   const progress = useSyncExternalStore(store.subscribe, store.getReleaseProgress);
   const now = useNow();
-  const { scope, asked } = scopes;
+  const { scope } = scopes;
+  const [taken, setTaken] = useState<readonly PageId[]>([]);
+  const asked = useMemo(() => [...scopes.asked, ...taken], [scopes.asked, taken]);
   const plan = useMemo(
     () =>
       kind === 'retire'
@@ -52,6 +56,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         : planRelease(site, { pages: asked, retire: [], settings, leadsTo }),
     [site, kind, chosen, asked, settings, leadsTo],
   );
+  const home = useMemo(() => (kind === 'live' ? homeOfRelease(site, plan.after) : null), [kind, site, plan]);
   const redirects = useRedirects(site.key, shown.revision);
   const former = useMemo(
     () => new Set(redirects?.filter((one) => !one.isResting).map(({ path }) => path)),
@@ -87,7 +92,8 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         .filter(Boolean)
         .join(' and ');
   const at = when === 'later' ? momentOfField(moment, timeZone) : null;
-  const isReady = doing !== '' && !isRunning && (when === 'now' || (at !== null && at.getTime() > now));
+  const isHomeOpen = home?.kind === 'not-chosen' && home.isParent;
+  const isReady = doing !== '' && !isRunning && !isHomeOpen && (when === 'now' || (at !== null && at.getTime() > now));
   const run = async () => {
     setRunning(true);
     setFault(null);
@@ -156,6 +162,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
         {kind === 'live' && scopes.settings.length > 0 && (
           <SettingsScope all={scopes.settings} chosen={settings} along={plan.parts} onChoose={setSettings} />
         )}
+        {home && doing !== '' && <HomeChoice home={home} onTake={(page) => setTaken((before) => [...before, page])} />}
         <PageList
           heading="These"
           ids={(kind === 'retire' ? retire : made).filter((id) => !plan.along.some((one) => one.page === id))}
