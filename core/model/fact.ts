@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { isMailAddress } from './cut-text.ts';
 
 export const factIdSchema = z
   .string()
@@ -16,9 +17,21 @@ export const factSchema = z.strictObject({
   text: z.string().max(MAX_FACT_LENGTH),
   /** Whether the footer of pages says it. */
   inFooter: z.boolean(),
+  /** Whether the header of pages says it. */
+  inHeader: z.boolean().optional(),
 });
 /** Something about the site that is said in many places and kept once. */
 export type Fact = Readonly<z.infer<typeof factSchema>>;
+
+/** Where a fact leads that is a telephone number or a mail address as a whole: `tel:` (RFC 3966) or `mailto:` (RFC 6068); null for any other. */
+export function leadOfFact({ text }: Pick<Fact, 'text'>): string | null {
+  const words = text.trim();
+  if (isMailAddress(words)) return `mailto:${words.split('@').map(encodeURIComponent).join('@')}`;
+  // A number begins with + or 0: what else has many digits is a time, a day or a postcode.
+  if (!/^[+(0][\d ()/-]+$/.test(words)) return null;
+  const digits = words.replace('(0)', words.startsWith('+') ? '' : '0').replace(/[^\d+]/g, '');
+  return digits.length >= 6 && digits.length <= 16 ? `tel:${digits}` : null;
+}
 
 /** The fact that tall headers say below the site's name. */
 export const STRAPLINE = factIdSchema.parse('strapline');

@@ -18,14 +18,15 @@ export const factAddSchema = z.strictObject({
   title,
   text: text.optional(),
   inFooter: z.boolean().optional(),
+  inHeader: z.boolean().optional(),
 });
 
 /** Adds a fact of the site. Whoever adds it makes the id. */
 export const factAdd = defineOperation({
   schema: factAddSchema,
 
-  apply(site, { fact, after, title: name, text: says = '', inFooter = false }) {
-    const made: Fact = { id: fact, name: name.trim(), text: says.trim(), inFooter };
+  apply(site, { fact, after, title: name, text: says = '', inFooter = false, inHeader = false }) {
+    const made: Fact = { id: fact, name: name.trim(), text: says.trim(), inFooter, ...(inHeader && { inHeader }) };
     return facts.checkNew(site, fact) ?? checkFact(made) ?? facts.add(site, made, after);
   },
 
@@ -37,7 +38,7 @@ export const factAdd = defineOperation({
 export const factSetSchema = z.strictObject({
   name: z.literal('fact.set'),
   fact: factIdSchema,
-  fields: z.strictObject({ title, text, inFooter: z.boolean() }).partial(),
+  fields: z.strictObject({ title, text, inFooter: z.boolean(), inHeader: z.boolean() }).partial(),
 });
 
 /** Sets what a fact says; all places where it is named say it then. */
@@ -47,13 +48,18 @@ export const factSet = defineOperation({
   apply(site, { fact, fields }) {
     const was = facts.find(site, fact);
     if (!was) return facts.unknown(fact);
+    const inHeader = fields.inHeader ?? was.inHeader;
     const next: Fact = {
       id: fact,
       name: fields.title?.trim() ?? was.name,
       text: fields.text?.trim() ?? was.text,
       inFooter: fields.inFooter ?? was.inFooter,
+      ...(inHeader && { inHeader }),
     };
-    return checkFact(next) ?? facts.set(site, was, next, fieldsBefore(was, next));
+    return (
+      checkFact(next) ??
+      facts.set(site, was, next, fieldsBefore({ inHeader: false, ...was }, { inHeader: false, ...next }))
+    );
   },
 
   cells: ({ fact, fields }) => facts.cellsOfFields(fact, fields),
@@ -73,7 +79,12 @@ export const factRemove = defineOperation({
   apply(site, { fact }) {
     const was = facts.find(site, fact);
     if (!was) return facts.unknown(fact);
-    return facts.remove(site, was, { title: was.name, text: was.text, inFooter: was.inFooter });
+    return facts.remove(site, was, {
+      title: was.name,
+      text: was.text,
+      inFooter: was.inFooter,
+      ...(was.inHeader && { inHeader: true }),
+    });
   },
 
   cells: ({ fact }) => facts.cellOfThere(fact),

@@ -269,6 +269,7 @@ export const drawFactAdd: OperationDraws['fact.add'] = (site, draw) => ({
   title: drawName(draw, ['Ferry', 'Hours']),
   text: draw.maybe(0.5, () => draw.of(FACTS)),
   inFooter: draw.maybe(0.5, () => draw.chance(0.5)),
+  inHeader: draw.maybe(0.5, () => draw.chance(0.5)),
 });
 export const drawFactSet: OperationDraws['fact.set'] = (site, draw) => ({
   name: 'fact.set',
@@ -277,6 +278,7 @@ export const drawFactSet: OperationDraws['fact.set'] = (site, draw) => ({
     title: drawName(draw, ['Telephone', 'Desk']),
     text: `${draw.of(FACTS)}${draw.int(1, 9)}`,
     inFooter: draw.chance(0.5),
+    inHeader: draw.chance(0.5),
   }),
 });
 export const drawFactRemove: OperationDraws['fact.remove'] = (site, draw) => ({

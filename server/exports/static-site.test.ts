@@ -125,7 +125,7 @@ describe('a site as files', () => {
     for (const [file, html] of files) {
       if (!file.endsWith('index.html') || html.includes('http-equiv="refresh"')) continue;
       for (const [, to] of html.matchAll(/\b(?:href|src|action)="([^"]*)"/g)) {
-        if (/^(https?:|#)/.test(to!)) continue;
+        if (/^(https?:|data:|#)/.test(to!)) continue;
         const path = resolved(file, to!);
         expect(files.has(path) || files.has(`${path}index.html`), `${to} in ${file}`).toBe(true);
         links++;

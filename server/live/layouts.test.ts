@@ -110,6 +110,23 @@ describe('a fact', () => {
     await until('visitors read it', async () => texts(await pageAt('/links'), 'main p')[0]!.includes('960 002'));
   });
 
+  it('leads to a call or a letter where it is a number or an address, and stands in headers where it is told to', async () => {
+    await ines.operations(
+      KEY,
+      { name: 'fact.set', fact: 'telephone', fields: { inHeader: true } },
+      { name: 'fact.set', fact: 'mail', fields: { text: 'desk@quay.example' } },
+    );
+    await release();
+    await until('visitors have it', async () => texts(await pageAt('/'), 'header .facts li').length > 0);
+    const home = await pageAt('/');
+    expect(texts(home, 'header .facts a[href="tel:01632960002"]')).toEqual(['01632 960 002']);
+    expect(texts(home, 'footer .facts a[href="mailto:desk@quay.example"]')).toEqual(['desk@quay.example']);
+    expect(texts(await pageAt('/links'), 'main p a[href="tel:01632960002"]')).toEqual(['01632 960 002']);
+    await ines.operations(KEY, { name: 'fact.set', fact: 'telephone', fields: { inHeader: false } });
+    await release();
+    await until('it is gone', async () => texts(await pageAt('/'), 'header .facts li').length === 0);
+  });
+
   it.each([{ attrs: { id: 'no such id' } }, { attrs: {} }])(
     'is refused in a text where it is no id: %j',
     async (part) => {
@@ -122,6 +139,46 @@ describe('a fact', () => {
       expect(answer.status).toBe(422);
     },
   );
+});
+
+describe('a page for visitors', () => {
+  it('has a sign of its own, a search in each header, and a name for each landmark, also where one menu stands twice', async () => {
+    const main = 'main';
+    await ines.operations(
+      KEY,
+      {
+        name: 'layout.add',
+        layout: 'twice',
+        title: 'Twice',
+        fields: { header: 'slim', menus: { utility: null, header: main, side: null, footer: main } },
+      },
+      frame('home', { layout: 'twice' }),
+      frame('first', { layout: 'twice' }),
+    );
+    await release();
+    await until('it is framed so', async () => (await pageAt('/'))('header').attr('class')!.includes('head-slim'));
+    const home = await pageAt('/');
+    expect(home('link[rel=icon]').attr('href')).toMatch(/^data:image\/svg\+xml,.*%3ET%3C/);
+    expect(home('header form[role=search]').length).toBe(1);
+    const names = home('nav')
+      .toArray()
+      .map((nav) => home(nav).attr('aria-label'));
+    expect([names.length > 1, new Set(names).size]).toEqual([true, names.length]);
+  });
+
+  it('has no empty paragraphs', async () => {
+    const text = (words: string) => ({ type: 'paragraph', ...(words && { content: [{ type: 'text', text: words }] }) });
+    const document = { type: 'doc' as const, content: [text('One.'), text(''), text(''), text('Two.')] };
+    const id = contentIdOf(document);
+    const done = await ines.post(`/api/sites/${KEY}/operations`, {
+      operations: [{ name: 'page.set', page: 'second', fields: { content: id } }],
+      contents: [{ id, document }],
+    });
+    expect(done.status).toBe(200);
+    await release();
+    await until('it is live', async () => texts(await pageAt('/courses/alder'), 'main p').includes('Two.'));
+    expect(texts(await pageAt('/courses/alder'), 'main > p')).toEqual(['One.', 'Two.']);
+  });
 });
 
 describe('a page that lists others', () => {

@@ -161,10 +161,13 @@ export async function htmlOfAll(
   return new Map(
     rows.map(({ id, html, parts }) => {
       const seen = parts?.filter((part) => seesSection(part, visitor, settings)).map((part) => part.html);
-      return [id, withFacts(withAnchors(seen ? seen.join('') : html), settings.facts)];
+      return [id, withFacts(withAnchors(withoutEmpty(seen ? seen.join('') : html)), settings.facts)];
     }),
   );
 }
+
+/** Paragraphs with nothing in them are how an editor makes room; a page has its own. */
+const withoutEmpty = (html: string): string => html.replaceAll('<p></p>', '');
 
 /** The keys of the sites that have something live. */
 export const liveSiteKeys = (database: Knex): Promise<SiteKey[]> =>

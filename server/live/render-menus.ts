@@ -1,7 +1,7 @@
 import { type MenuEntry, entriesOf, goesBySection, sectionOf, shownOn } from '#core/derive/menu.ts';
 import { layoutOf } from '#core/derive/layouts.ts';
 import type { PageId } from '#core/model/ids.ts';
-import type { MenuSlot } from '#core/model/layout.ts';
+import { MENU_SLOTS, type MenuSlot } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import { ancestorsOf } from '#core/model/site.ts';
 import { type Html, type Markup, markup } from './html.ts';
@@ -28,10 +28,18 @@ function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonl
 const withoutDoing = (entries: readonly MenuEntry[]): readonly MenuEntry[] =>
   entries.flatMap((entry) => (entry.does ? [] : [{ ...entry, entries: withoutDoing(entry.entries) }]));
 
+const SLOT_WORDS: Readonly<Record<MenuSlot, string>> = {
+  utility: 'top of the page',
+  header: 'header',
+  side: 'beside the text',
+  footer: 'footer',
+};
+
 /** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
 export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): Markup {
   const { site } = view;
-  const id = layoutOf(site, current).menus[slot];
+  const { menus } = layoutOf(site, current);
+  const id = menus[slot];
   const menu = site.settings.menus.find((one) => one.id === id);
   if (!menu) return '';
   const entries = shownOn(entriesFor(view, menu, current), current);
@@ -54,7 +62,9 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
       (entry) =>
         markup`<li>${label(entry)}${entry.entries.length === 0 ? '' : markup`<ul>${list(entry.entries)}</ul>`}</li>`,
     );
-  const name = markup`aria-label="${menu.name}"`;
+  // A menu that stands in two places has a name in each, so that screen readers tell them apart.
+  const isAgain = MENU_SLOTS.slice(0, MENU_SLOTS.indexOf(slot)).some((other) => menus[other] === id);
+  const name = markup`aria-label="${isAgain ? `${menu.name}, ${SLOT_WORDS[slot]}` : menu.name}"`;
   if (slot !== 'header') return markup`<nav ${name} class="menu-${slot}"><ul>${list(entries)}</ul></nav>`;
   // What is below an entry of the first level opens and closes: without a script, by keyboard and by touch.
   const first = entries.map((entry) =>

@@ -11,7 +11,7 @@ import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
-import { factText } from './facts.ts';
+import { factText, renderFacts } from './facts.ts';
 import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
@@ -144,13 +144,20 @@ function renderNear({ site, place, derived }: LiveView, near: readonly number[])
   return markup`<section aria-labelledby="near"><h2 id="near">You may be looking for</h2><ul class="near">${items}</ul></section>`;
 }
 
+/** The first letter of the site's name, as the sign that browsers show in tabs and lists. */
+function renderIcon(name: string): Html {
+  const [letter = ''] = name.trim().toUpperCase();
+  const icon = markup`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="#0e6470"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-size="20" font-weight="700" fill="#fffdf9">${letter}</text></svg>`;
+  return markup`<link rel="icon" type="image/svg+xml" href="data:image/svg+xml,${encodeURIComponent(icon.text)}">`;
+}
+
 /** A whole page around what differs, in its layout. */
 export function renderFrame(view: LiveView, { title, head, body, current, isSearch = false }: Frame): Html {
   const { site, place } = view;
   const side = renderMenu(view, 'side', current);
   return markup`<!doctype html>
 <html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${title}</title>${head}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<title>${title}</title>${head}${renderIcon(site.settings.name)}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}
@@ -162,18 +169,19 @@ function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean)
   const { header, picture } = layoutOf(site, current);
   if (header === 'none') return '';
   const name = markup`<a class="name" href="${pathOf(place, '/')}">${site.settings.name}</a>`;
-  if (header === 'title') return markup`<header class="head head-title">${name}</header>`;
+  const facts = renderFacts(site.settings.facts.filter(({ inHeader }) => inHeader));
+  const search = isSearch ? '' : renderSearchForm(place, '', 'head');
+  if (header === 'title') return markup`<header class="head head-title">${name}${search}${facts}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
   const behind = header === 'tall' && picture !== '' ? markup`<img class="picture" src="${picture}" alt="">` : '';
-  return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${isSearch ? '' : renderSearchForm(place, '', 'head')}${renderMenu(view, 'header', current)}</header>`;
+  return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${search}${facts}${renderMenu(view, 'header', current)}</header>`;
 }
 
 function renderFooter(view: LiveView, current: PageId | null): Markup {
   const { site } = view;
   if (!layoutOf(site, current).hasFooter) return '';
-  const facts = site.settings.facts.filter(({ inFooter, text }) => inFooter && text !== '');
-  const list = facts.map(({ name, text }) => markup`<li><span>${name}</span> ${text}</li>`);
-  return markup`<footer class="foot">${renderMenu(view, 'footer', current)}<p>${site.settings.name}</p>${list.length === 0 ? '' : markup`<ul class="facts">${list}</ul>`}${renderAccount(view)}</footer>`;
+  const facts = renderFacts(site.settings.facts.filter(({ inFooter }) => inFooter));
+  return markup`<footer class="foot">${renderMenu(view, 'footer', current)}<p>${site.settings.name}</p>${facts}${renderAccount(view)}</footer>`;
 }
 
 /** The way in and out; none where the site has no audiences. */

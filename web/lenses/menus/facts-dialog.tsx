@@ -12,7 +12,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 /** So many pages that name a fact are listed. */
 const MAX_NAMED = 6;
 
-/** The facts of the site: kept once, and said in footers, tall headers and texts. */
+/** The facts of the site: kept once, and said in headers, footers and texts. */
 export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
   const { site, store } = useWorkbench();
   const { facts } = site.settings;
@@ -52,6 +52,13 @@ function OneFact({ fact }: { readonly fact: Fact }) {
         onSave={(text) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { text } }])}
       />
       <Tick
+        label="Shown in headers"
+        checked={fact.inHeader === true}
+        onChange={(event) =>
+          store.apply([{ name: 'fact.set', fact: fact.id, fields: { inHeader: event.target.checked } }])
+        }
+      />
+      <Tick
         label="Shown in footers"
         checked={fact.inFooter}
         onChange={(event) =>
@@ -69,7 +76,10 @@ function Uses({ fact }: { readonly fact: Fact }) {
     (id) => site.nodes.get(id)?.removedWith === null,
   );
   const layouts = site.settings.layouts.filter(
-    ({ header, hasFooter }) => (fact.inFooter && hasFooter) || (fact.id === STRAPLINE && header === 'tall'),
+    ({ header, hasFooter }) =>
+      (fact.inFooter && hasFooter) ||
+      (fact.inHeader && header !== 'none') ||
+      (fact.id === STRAPLINE && header === 'tall'),
   );
   if (!inTexts) return 'Finding where it appears …';
   const names = inTexts.slice(0, MAX_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
