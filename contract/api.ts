@@ -47,9 +47,10 @@ export const siteSummary = z.object({
   changedBy: z.string().nullable(),
 });
 export type SiteSummary = z.infer<typeof siteSummary>;
+export const siteName = z.string().trim().min(1, 'Type a name.').max(120, 'At most 120 characters.');
 export const makeSiteBody = z.strictObject({
   key: siteKeySchema,
-  name: z.string().trim().min(1, 'Type a name.').max(120, 'At most 120 characters.'),
+  name: siteName,
   language: languageSchema.default('en'),
 });
 

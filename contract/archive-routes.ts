@@ -15,7 +15,7 @@ export const ARCHIVE_ROUTES = {
     path: '/api/archives/:site',
     permission: 'sites.make',
     summary:
-      'Make a site of such a file, with its history, under this key; `?name=` is what the file is called. It may be packed by gzip',
+      'Make a site of such a file, with its history, under this key; `?name=` is what the file is called, `?called=` another name for the site. It may be packed by gzip',
     takes: 'application/octet-stream',
     answer: siteSummary,
   },

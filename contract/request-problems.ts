@@ -171,6 +171,16 @@ export const OF_REQUESTS = {
     title: 'No such site',
     detail: (p) => `There is no site with the key '${p.site}'. The list of sites shows those that there are.`,
   },
+  'name-differs': {
+    status: 409,
+    title: 'Another name was typed',
+    detail: (p) => `The site is called ‘${p.name}’. Type this name to delete it.`,
+  },
+  'deleted-site-unknown': {
+    status: 404,
+    title: 'No such deleted site',
+    detail: () => 'It was brought back, or it is gone for good. Look at the list of deleted sites again.',
+  },
   'site-exists': {
     status: 409,
     title: 'The key is taken',

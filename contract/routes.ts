@@ -52,6 +52,7 @@ import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from
 import { PUBLISH_ROUTES } from './publish-routes.ts';
 import { type Route, okAnswer } from './route.ts';
 import { ARCHIVE_ROUTES } from './archive-routes.ts';
+import { DELETED_SITE_ROUTES } from './deleted-sites.ts';
 import { LINK_ROUTES } from './link-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
@@ -444,6 +445,7 @@ export const ROUTES = {
   },
   ...PUBLISH_ROUTES,
   ...ARCHIVE_ROUTES,
+  ...DELETED_SITE_ROUTES,
   ...LINK_ROUTES,
   ...VISITOR_ROUTES,
   listOutbox: {

@@ -42,6 +42,7 @@ import { removedBranches } from './sites/removed-branches.ts';
 import type { SiteCache } from './sites/site-cache.ts';
 import { makeWalkHandlers } from './visitors/walk-handlers.ts';
 import { makeArchiveHandlers } from './archives/archive-handlers.ts';
+import { makeDeletedSiteHandlers } from './sites/deleted-site-handlers.ts';
 import { makeLinkHandlers } from './checks/link-handlers.ts';
 import type { LinkService } from './checks/link-service.ts';
 import { makeEngineHandlers } from './engine/engine-handlers.ts';
@@ -238,6 +239,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeDirectoryHandlers(services),
     ...makeEngineHandlers(services),
     ...makeArchiveHandlers(services),
+    ...makeDeletedSiteHandlers(services),
     ...makeLinkHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),

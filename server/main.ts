@@ -18,6 +18,7 @@ import {
   PROGRESS_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
+  SITE_CHANNEL,
   TAKEN_CHANNEL,
 } from './database/channels.ts';
 import { connect, connectPool } from './database/connect.ts';
@@ -41,8 +42,13 @@ import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
 import { settleReservedSlugs } from './sites/settle-reserved-slugs.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import { eraseOldSites } from './sites/deleted-site-repository.ts';
 import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
+
+/** So often sites are looked for that were deleted long enough ago. */
+const ERASE_EVERY_MS = 3_600_000;
 
 /** The workbench's process: migrations, demo data, the API and the interface. */
 await runProcess('workbench', async (ready) => {
@@ -112,6 +118,7 @@ await runProcess('workbench', async (ready) => {
     {
       [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
       [SCHEDULE_CHANNEL]: () => void schedule.wake(),
+      [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
       [SESSION_CHANNEL]: (id) => sessions.end(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
       [TAKEN_CHANNEL]: visitorsSide.hear,
@@ -129,6 +136,9 @@ await runProcess('workbench', async (ready) => {
     cache.dropUnused();
     void cache.followAll().catch(warn);
   }, LOOK_EVERY_MS);
+  const erase = () => void eraseOldSites(database, now()).catch(warn);
+  erase();
+  const erasing = setInterval(erase, ERASE_EVERY_MS);
 
   const webFolder = fileURLToPath(new URL('../web', import.meta.url));
   const secret = await sessionSecret(database);
@@ -176,6 +186,7 @@ await runProcess('workbench', async (ready) => {
     formerSite?.close();
     standInServer?.close();
     clearInterval(looking);
+    clearInterval(erasing);
     await schedule.stop();
     await queue.stop();
     await carryOver.close();

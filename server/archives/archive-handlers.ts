@@ -2,6 +2,7 @@ import { createReadStream, createWriteStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import type { Request } from 'express';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import { siteName } from '#contract/api.ts';
 import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import type { Services } from '../handlers.ts';
@@ -53,6 +54,9 @@ export function makeArchiveHandlers({
       const key = newKeyOf(request);
       const name = typeof request.query.name === 'string' ? request.query.name : '';
       await asNewSite(key, () => restoreArchive(database, request, { key, name, account, now: now() }));
+      const called = siteName.safeParse(request.query.called);
+      if (called.success)
+        await edits.apply(key, account, { operations: [{ name: 'site.set', fields: { name: called.data } }] });
       await settleIn(key, { database, edits, account });
       return (await listSites(database, liveOrigin, key))[0];
     },

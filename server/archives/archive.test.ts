@@ -136,6 +136,16 @@ it(
   },
 );
 
+it('can be given another name on its way in', async () => {
+  const bytes = Buffer.from(JSON.stringify(file));
+  const made = await ines.sendFile(
+    `/api/archives/renamed?name=quay.json&called=${encodeURIComponent('The far quay')}`,
+    bytes,
+  );
+  expect([made.status, made.json.name]).toEqual([200, 'The far quay']);
+  expect((await ines.get('/api/sites/renamed/history')).json.entries).toHaveLength(file.history.length + 1);
+});
+
 describe('an archive that cannot be taken', () => {
   const without = (change: (archive: Archive) => unknown): Archive => {
     const copy = structuredClone(file);

@@ -7,6 +7,8 @@ import { Statement, withConnection } from './statement.ts';
 export const EDIT_CHANNEL = 'spur_edit';
 /** On each release: the site's key. */
 export const RELEASE_CHANNEL = 'spur_release';
+/** When a site was deleted or brought back: the key. */
+export const SITE_CHANNEL = 'spur_site';
 /** When a session has ended: its id. */
 export const SESSION_CHANNEL = 'spur_session';
 /** When a visitor's account has changed or is gone: its id. */

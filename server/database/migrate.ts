@@ -21,6 +21,7 @@ import * as eighteenth from './migrations/0018-undo-in-the-log.ts';
 import * as nineteenth from './migrations/0019-search-title.ts';
 import * as twentieth from './migrations/0020-gone-back-to.ts';
 import * as twentyThird from './migrations/0023-familiar-places.ts';
+import * as twentyFourth from './migrations/0024-deleted-sites.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
 
@@ -55,6 +56,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0021-scheduled-once', up: twentyFirst.up, down: twentyFirst.down },
   { name: '0022-walks', up: twentySecond.up, down: twentySecond.down },
   { name: '0023-familiar-places', up: twentyThird.up, down: twentyThird.down },
+  { name: '0024-deleted-sites', up: twentyFourth.up, down: twentyFourth.down },
 ];
 
 /**

@@ -3,6 +3,7 @@ import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { GroupAudiences, SyncItem, SyncedAccount } from '#core/visitors/directory-sync.ts';
 import type { LastSync } from '#contract/directory.ts';
+import { DELETED } from '../sites/deleted-site-repository.ts';
 import { VISITOR_CHANNEL } from '../database/channels.ts';
 import { endSessionsOf } from '../visitors/visitor-repository.ts';
 import { visitorsOf } from '../visitors/visitor-repository.ts';
@@ -39,7 +40,11 @@ export async function putLastSync(database: Knex, site: SiteKey, last: LastSync)
 
 /** The sites that are synchronised at night. */
 export const nightlySites = (database: Knex): Promise<SiteKey[]> =>
-  database('site_directory').where({ is_nightly: true }).orderBy('site').pluck('site');
+  database('site_directory')
+    .where({ is_nightly: true })
+    .whereNot('site', 'like', `${DELETED}%`)
+    .orderBy('site')
+    .pluck('site');
 
 /** The accounts of a site as a synchronisation looks at them. */
 export const syncedAccounts = async (database: Knex, site: SiteKey): Promise<SyncedAccount[]> =>

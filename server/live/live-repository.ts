@@ -171,4 +171,4 @@ const withoutEmpty = (html: string): string => html.replaceAll('<p></p>', '');
 
 /** The keys of the sites that have something live. */
 export const liveSiteKeys = (database: Knex): Promise<SiteKey[]> =>
-  database('site').whereNotNull('live_name').orderBy('key').pluck('key');
+  database('site').whereNull('deleted_at').whereNotNull('live_name').orderBy('key').pluck('key');

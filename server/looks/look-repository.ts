@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
+import { DELETED } from '../sites/deleted-site-repository.ts';
 
 /** What looks at a whole site in the background. */
 export type LookKind = 'engine' | 'links';
@@ -49,4 +50,4 @@ export async function stopLook(database: Knex, site: SiteKey, kind: LookKind): P
 
 /** The sites that a look of the kind was begun at. */
 export const sitesLookedAt = (database: Knex, kind: LookKind): Promise<SiteKey[]> =>
-  database('look').where({ kind }).orderBy('site').pluck('site');
+  database('look').where({ kind }).whereNot('site', 'like', `${DELETED}%`).orderBy('site').pluck('site');

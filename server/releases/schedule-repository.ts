@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { SiteKey } from '#core/model/ids.ts';
+import { DELETED } from '../sites/deleted-site-repository.ts';
 import { SCHEDULE_CHANNEL } from '../database/channels.ts';
 import type { ReleaseBody, ScheduledRelease } from '#contract/releases.ts';
 
@@ -56,13 +57,20 @@ export const sitesWithDue = (database: Knex, now: Date): Promise<SiteKey[]> =>
   database('scheduled_release')
     .where({ state: 'waiting' })
     .andWhere('at', '<=', now)
+    .whereNot('site', 'like', `${DELETED}%`)
     .groupBy('site')
     .orderByRaw('min(at)')
     .pluck('site');
 
 /** The moment of the next release to come; undefined where none is waiting. */
 export const nextMoment = async (database: Knex): Promise<Date | undefined> =>
-  (await database('scheduled_release').where({ state: 'waiting' }).orderBy('at').first('at'))?.at;
+  (
+    await database('scheduled_release')
+      .where({ state: 'waiting' })
+      .whereNot('site', 'like', `${DELETED}%`)
+      .orderBy('at')
+      .first('at')
+  )?.at;
 
 /** Apart from other advisory locks of Spur's. */
 const SCHEDULE_LOCK = 7_337_003;

@@ -85,6 +85,11 @@ export class SiteCache {
       await this.follow(`${key} ${revision}`);
   }
 
+  /** Lets go of a site that was deleted or brought back: what has its key now is read anew. */
+  forget(key: SiteKey): void {
+    this.#sites.delete(key);
+  }
+
   /** Lets go of the sites that nobody uses, and gives how many are left in memory. */
   dropUnused(): number {
     const since = this.#now() - KEPT_UNUSED_MS;

@@ -164,7 +164,8 @@ export async function insertSite(
 export async function listSites(database: Knex, liveOrigin: string, key?: SiteKey): Promise<SiteSummary[]> {
   const query = database('site')
     .leftJoin('account', 'account.id', 'site.changed_by')
-    .orderBy('site.name')
+    .whereNull('site.deleted_at')
+    .orderBy(['site.name', 'site.key'])
     .select('site.key', 'site.name', 'site.changed_at', 'account.name as changed_by')
     .select(
       database.raw(
@@ -188,7 +189,7 @@ export async function listSites(database: Knex, liveOrigin: string, key?: SiteKe
 }
 
 export const countSites = async (database: Knex): Promise<number> =>
-  Number((await database('site').count('* as count').first())?.count ?? 0);
+  Number((await database('site').whereNull('deleted_at').count('* as count').first())?.count ?? 0);
 
 /** A text of a site. */
 export const contentAt = (

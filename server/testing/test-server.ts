@@ -1,4 +1,5 @@
 import { randomBytes } from 'node:crypto';
+import type { SiteKey } from '#core/model/ids.ts';
 import { readFileSync, readdirSync } from 'node:fs';
 import { type Server, createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -18,6 +19,7 @@ import {
   PROGRESS_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
+  SITE_CHANNEL,
   TAKEN_CHANNEL,
   VISITORS_SIDE,
 } from '../database/channels.ts';
@@ -245,6 +247,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         {
           [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
           [SCHEDULE_CHANNEL]: () => void schedule.wake(),
+          [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
           [SESSION_CHANNEL]: (id) => sessions.end(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
           [TAKEN_CHANNEL]: visitorsSide.hear,

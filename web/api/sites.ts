@@ -3,10 +3,12 @@ import useSWRImmutable from 'swr/immutable';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { unpackSite } from '#contract/packed-site.ts';
+import type { DeletedSite } from '#contract/deleted-sites.ts';
 import type { HistoryEntry, RemovedBranch, SiteSummary } from '#contract/api.ts';
 import { call } from './client.ts';
 
 const SITES = '/sites';
+const DELETED_SITES = '/deleted-sites';
 
 export function useSites(): { sites: SiteSummary[] | undefined; fault: unknown } {
   const { data, error } = useSWR(SITES, () => call('listSites').then((answer) => answer.sites));
@@ -19,11 +21,34 @@ export async function makeSite(given: { key: SiteKey; name: string }): Promise<S
   return site;
 }
 
-/** Makes a site of an archive. @throws ServerProblem, NoAnswer */
-export async function restoreSite(key: SiteKey, file: File): Promise<SiteSummary> {
-  const site = await call('restoreArchive', { site: key }, file, `?name=${encodeURIComponent(file.name)}`);
+/** Makes a site of an archive. @param called its name; '' for the one that it has there @throws ServerProblem, NoAnswer */
+export async function restoreSite(key: SiteKey, called: string, file: File): Promise<SiteSummary> {
+  const query = new URLSearchParams({ name: file.name, ...(called.trim() !== '' && { called: called.trim() }) });
+  const site = await call('restoreArchive', { site: key }, file, `?${query.toString()}`);
   await mutate(SITES);
   return site;
+}
+
+/** Deletes a site whose name was typed. @throws ServerProblem, NoAnswer */
+export async function deleteSite(key: SiteKey, name: string): Promise<void> {
+  await call('deleteSite', { site: key }, { name });
+  await Promise.all([mutate(SITES), mutate(DELETED_SITES)]);
+}
+
+/** The sites that were deleted and are kept still; nothing is asked for somebody who may not bring them back. */
+export const useDeletedSites = (mayBringBack: boolean): DeletedSite[] =>
+  useSWR(mayBringBack ? DELETED_SITES : null, () => call('listDeletedSites').then((answer) => answer.sites)).data ?? [];
+
+/** Brings a deleted site back. @throws ServerProblem, NoAnswer */
+export async function bringBackSite(id: string, given: { key: SiteKey; name: string }): Promise<void> {
+  await call('bringBackSite', { deleted: id }, given);
+  await Promise.all([mutate(SITES), mutate(DELETED_SITES)]);
+}
+
+/** Deletes a deleted site for good. @throws ServerProblem, NoAnswer */
+export async function eraseSite(id: string): Promise<void> {
+  await call('eraseSite', { deleted: id });
+  await mutate(DELETED_SITES);
 }
 
 export async function renameSite(key: SiteKey, name: string): Promise<void> {

@@ -18,6 +18,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
   const navigate = useNavigate();
   const [file, setFile] = useState<File | null>(null);
   const [key, setKey] = useState('');
+  const [name, setName] = useState('');
   const [fault, setFault] = useState<{ words: string; more: readonly string[] } | null>(null);
   const [isBusy, setBusy] = useState(false);
   const parsed = siteKeySchema.safeParse(key);
@@ -34,7 +35,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
     setFault(null);
     setBusy(true);
     try {
-      const site = await restoreSite(parsed.data, file);
+      const site = await restoreSite(parsed.data, name, file);
       await navigate(`/sites/${site.key}`);
     } catch (problem) {
       const errors = problem instanceof ServerProblem ? (problem.problem.errors ?? []) : [];
@@ -75,6 +76,13 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
           type="file"
           accept=".json,.gz"
           onChange={(event) => take(event.target.files?.[0])}
+        />
+        <TextField
+          label="Name"
+          value={name}
+          maxLength={120}
+          hint="Empty: the name that it has in the archive."
+          onChange={(event) => setName(event.target.value)}
         />
         <TextField
           label="Key"

@@ -1,5 +1,5 @@
 import { formatDistanceToNow } from 'date-fns';
-import { ArchiveRestore, ExternalLink, Pencil, Plus } from 'lucide-react';
+import { ArchiveRestore, ExternalLink, Pencil, Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { SiteSummary } from '#contract/api.ts';
@@ -10,6 +10,8 @@ import { AccountMenu } from '../account/account-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
+import { DeleteSiteDialog } from './delete-site-dialog.tsx';
+import { DeletedSites } from './deleted-sites.tsx';
 import { MakeSiteDialog } from './make-site-dialog.tsx';
 import { RenameSiteDialog } from './rename-site-dialog.tsx';
 import { RestoreSiteDialog } from './restore-site-dialog.tsx';
@@ -21,6 +23,7 @@ export function SitesPage() {
   const [isMaking, setMaking] = useState(false);
   const [isRestoring, setRestoring] = useState(false);
   const [renamed, setRenamed] = useState<SiteSummary | null>(null);
+  const [deleted, setDeleted] = useState<SiteSummary | null>(null);
   return (
     <div className="flex min-h-full flex-col">
       <header className="flex h-bar items-center justify-between border-b border-rule bg-raised px-4">
@@ -46,19 +49,32 @@ export function SitesPage() {
         {sites && sites.length > 0 && (
           <ul className="divide-y divide-rule rounded-lg border border-rule bg-raised">
             {sites.map((site) => (
-              <SiteItem key={site.key} site={site} onRename={mayEdit ? () => setRenamed(site) : null} />
+              <SiteItem
+                key={site.key}
+                site={site}
+                onRename={mayEdit ? () => setRenamed(site) : null}
+                onDelete={mayMake ? () => setDeleted(site) : null}
+              />
             ))}
           </ul>
         )}
+        {mayMake && <DeletedSites />}
       </main>
       {isMaking && <MakeSiteDialog onClose={() => setMaking(false)} />}
       {isRestoring && <RestoreSiteDialog onClose={() => setRestoring(false)} />}
+      {deleted && <DeleteSiteDialog site={deleted} onClose={() => setDeleted(null)} />}
       {renamed && <RenameSiteDialog site={renamed} onClose={() => setRenamed(null)} />}
     </div>
   );
 }
 
-function SiteItem({ site, onRename }: { readonly site: SiteSummary; readonly onRename: (() => void) | null }) {
+interface SiteItemProps {
+  readonly site: SiteSummary;
+  readonly onRename: (() => void) | null;
+  readonly onDelete: (() => void) | null;
+}
+
+function SiteItem({ site, onRename, onDelete }: SiteItemProps) {
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-x-6 gap-y-1 px-5 py-4 md:grid-cols-[minmax(0,1fr)_9rem_13rem_auto]">
       <div className="min-w-0">
@@ -95,11 +111,18 @@ function SiteItem({ site, onRename }: { readonly site: SiteSummary; readonly onR
           {site.changedBy ? `by ${site.changedBy}` : 'not changed yet'}
         </span>
       </p>
-      {onRename && (
-        <IconButton name={`Rename ${site.name}`} onClick={onRename}>
-          <Pencil size={16} aria-hidden />
-        </IconButton>
-      )}
+      <div className="flex">
+        {onRename && (
+          <IconButton name={`Rename ${site.name}`} onClick={onRename}>
+            <Pencil size={16} aria-hidden />
+          </IconButton>
+        )}
+        {onDelete && (
+          <IconButton name={`Delete ${site.name}`} onClick={onDelete}>
+            <Trash2 size={16} aria-hidden />
+          </IconButton>
+        )}
+      </div>
     </li>
   );
 }

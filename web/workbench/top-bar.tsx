@@ -126,7 +126,10 @@ function SiteSwitcher() {
       label="Sites"
       actions={[
         ...(sites ?? []).map((one) => ({
-          words: one.name,
+          // Two sites of one name are told apart by their keys.
+          words: sites!.some((other) => other !== one && other.name === one.name)
+            ? `${one.name} (${one.key})`
+            : one.name,
           isChosen: one.key === site.key,
           run: () => void navigate(`/sites/${one.key}`),
         })),
