@@ -2,6 +2,7 @@ import { ListFilter, Trash2 } from 'lucide-react';
 import { type FormEvent, useState } from 'react';
 import { COMMON_FILTERS, type FilterField, isAsking } from '#core/derive/filters.ts';
 import { useLatestChanges } from '../api/find.ts';
+import { DayField } from '../fields/day-field.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Popover } from '../ui/popover.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -133,15 +134,12 @@ function OneSelected({
 function Day({ field }: { readonly field: FilterField }) {
   const [[chosen = ''], set] = useField(field);
   return (
-    <label className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
-      <span className="text-small font-medium">{field.name}</span>
-      <input
-        type="date"
-        value={chosen}
-        onChange={(event) => set(event.target.value ? [event.target.value] : [])}
-        className={SELECT}
-      />
-    </label>
+    <div className="grid grid-cols-[6.5rem_minmax(0,1fr)] items-center">
+      <span aria-hidden className="text-small font-medium">
+        {field.name}
+      </span>
+      <DayField isBare label={field.name} value={chosen} onSet={(day) => set(day === '' ? [] : [day])} />
+    </div>
   );
 }
 

@@ -211,7 +211,7 @@ export function EntryCell({
   readonly field: string;
   readonly value: string;
   readonly words: string;
-  readonly type: 'text' | 'date' | 'number';
+  readonly type: 'text' | 'number';
   readonly look: string;
   readonly longest?: number;
   /** What others have typed here, asked for when the typing begins. */
@@ -252,7 +252,7 @@ export function EntryCell({
         list={suggestions ? list : undefined}
         aria-label={`${field} of ${context.title}`}
         onMouseDown={(event) => event.stopPropagation()}
-        onFocus={(event) => type !== 'date' && event.target.select()}
+        onFocus={(event) => event.target.select()}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => end(true)}
         onKeyDown={(event) => {

@@ -1,6 +1,6 @@
 import { type ComponentProps, type ReactNode, useId } from 'react';
 
-const BOX =
+export const BOX =
   'w-full rounded-md border border-edge bg-raised px-2.5 py-1.5 placeholder:text-quiet disabled:opacity-60 aria-invalid:border-danger';
 
 interface FieldProps {
@@ -8,7 +8,7 @@ interface FieldProps {
   /** What helps to fill it in. */
   readonly hint?: ReactNode;
   /** What is wrong with it. */
-  readonly fault?: string;
+  readonly fault?: string | undefined;
 }
 
 /** A field of one line with its label, a hint, and what is wrong with it. */
@@ -55,16 +55,18 @@ export function Choice({ label, hint, fault, children, ...rest }: FieldProps & C
   );
 }
 
-function Labelled({
+/** A field with its label, a hint, and what is wrong with it. */
+export function Labelled({
   id,
   label,
   hint,
   fault,
+  isBare = false,
   children,
-}: FieldProps & { readonly id: string; readonly children: ReactNode }) {
+}: FieldProps & { readonly id: string; readonly isBare?: boolean; readonly children: ReactNode }) {
   return (
     <div className="flex flex-col gap-1">
-      <label htmlFor={id} className="text-small font-medium">
+      <label htmlFor={id} className={isBare ? 'sr-only' : 'text-small font-medium'}>
         {label}
       </label>
       {children}

@@ -1,3 +1,4 @@
+import { MomentField } from '../fields/day-field.tsx';
 import { useMemo } from 'react';
 import { passphrasesIn } from '#core/derive/access.ts';
 import type { Site } from '#core/model/site.ts';
@@ -74,14 +75,14 @@ export function WalkChoices({
         <option value="live">What is live</option>
         {asked !== null && <option value="release">Release {asked}</option>}
       </select>
-      <input
-        type="datetime-local"
-        aria-label="At this moment; leave empty for now"
-        title="At this moment; leave empty for now"
-        value={walking.moment}
-        onChange={(event) => onSet({ ...walking, moment: event.target.value })}
-        className={FIELD}
-      />
+      <div className="w-64">
+        <MomentField
+          isBare
+          label="At this moment; leave empty for now"
+          value={walking.moment}
+          onSet={(moment) => onSet({ ...walking, moment })}
+        />
+      </div>
       <select
         aria-label="Width"
         value={walking.width}

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { ArrowLeftRight, Bot, CalendarClock, Footprints, Tag, UserRound, UsersRound } from 'lucide-react';
+import { MomentField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
 import { Popover } from '../../ui/popover.tsx';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -61,12 +61,11 @@ function MomentChoice() {
       }
     >
       <div className="flex flex-col gap-3">
-        <TextField
+        <MomentField
           label="Choose a moment"
-          type="datetime-local"
           value={moment === null ? '' : format(moment, "yyyy-MM-dd'T'HH:mm")}
           hint="Who could open each page then, under the current rules."
-          onChange={(event) => setMoment(event.target.value === '' ? null : new Date(event.target.value).getTime())}
+          onSet={(next) => setMoment(next === '' ? null : new Date(next).getTime())}
         />
         <div>
           <Button onClick={() => setMoment(null)} disabled={moment === null}>

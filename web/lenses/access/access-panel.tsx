@@ -62,7 +62,7 @@ function OwnRule({ page }: { readonly page: PageId }) {
       />
       <ClosedLookChoice value={rule.closedLook} onSet={(closedLook) => set({ closedLook })} />
       <PassphraseField page={page} />
-      <div className="grid grid-cols-2 gap-3">
+      <div className="flex flex-col gap-3">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
       </div>

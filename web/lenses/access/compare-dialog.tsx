@@ -10,9 +10,10 @@ import { useMay } from '../../api/session.ts';
 import { useVisitors } from '../../api/visitors.ts';
 import { audiencesOf } from '../../tree/access-of.ts';
 import { pages } from '../../tree/words.ts';
+import { MomentField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { Choice } from '../../ui/field.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -102,12 +103,11 @@ function OneSide({
         <optgroup label="Audiences">{options(audiences)}</optgroup>
         {people.length > 0 && <optgroup label="People">{options(people)}</optgroup>}
       </Choice>
-      <TextField
+      <MomentField
         label={`${legend}, at this moment`}
         hint="Leave empty for now."
-        type="datetime-local"
         value={side.moment}
-        onChange={(event) => onSet({ ...side, moment: event.target.value })}
+        onSet={(moment) => onSet({ ...side, moment })}
       />
     </fieldset>
   );

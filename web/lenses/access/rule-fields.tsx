@@ -1,7 +1,8 @@
 import { format, parseISO } from 'date-fns';
 import type { Finder } from '#core/derive/access.ts';
 import type { ClosedLook, HeldBack } from '#core/model/access.ts';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { MomentField } from '../../fields/day-field.tsx';
+import { Choice } from '../../ui/field.tsx';
 
 /** What those get who may not open a page. */
 export function ClosedLookChoice({
@@ -59,11 +60,10 @@ export function Moment({
   readonly onSet: (value: string | null) => void;
 }) {
   return (
-    <TextField
+    <MomentField
       label={label}
-      type="datetime-local"
       value={value === null ? '' : format(parseISO(value), "yyyy-MM-dd'T'HH:mm")}
-      onChange={(event) => onSet(event.target.value === '' ? null : new Date(event.target.value).toISOString())}
+      onSet={(moment) => onSet(moment === '' ? null : new Date(moment).toISOString())}
     />
   );
 }

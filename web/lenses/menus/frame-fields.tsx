@@ -4,8 +4,9 @@ import type { PageId } from '#core/model/ids.ts';
 import type { LayoutId } from '#core/model/layout.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { DayField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';
-import { Choice, Radios, TextField } from '../../ui/field.tsx';
+import { Choice, Radios } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { TrailFields } from './trail-fields.tsx';
 
@@ -90,12 +91,11 @@ export function FrameFields({ page }: { readonly page: PageId }) {
                 )}
               </div>
             )}
-            <TextField
+            <DayField
               label="Its date"
-              type="date"
               value={node.frame?.date ?? ''}
               hint="For menus and lists that show the newest first."
-              onChange={(event) => set({ date: event.target.value === '' ? null : event.target.value })}
+              onSet={(day) => set({ date: day === '' ? null : day })}
             />
           </>
         )}

@@ -1,3 +1,4 @@
+import { readOwnDay, writtenDay } from '../../fields/own-days.ts';
 import { planTotalsOf } from '#core/derive/plan-totals.ts';
 import {
   IMPORTANCE,
@@ -101,11 +102,14 @@ export const PLAN_COLUMNS: readonly Column[] = [
     cell: ([due, below, isLate], context) => (
       <EntryCell
         field={isLate ? 'Due, late' : 'Due'}
-        type="date"
-        value={(due as string | null) ?? ''}
+        type="text"
+        value={writtenDay((due as string | null) ?? '')}
         words={due !== null ? dayWords(due as string) : below !== null ? `from ${dayWords(below as string)}` : '–'}
         look={isLate ? 'font-medium text-attention' : due === null ? 'text-quiet' : ''}
-        fieldsOf={(text) => ({ plan: { due: text === '' ? null : text } })}
+        fieldsOf={(text) => {
+          const day = text.trim() === '' ? null : readOwnDay(text);
+          return day === null && text.trim() !== '' ? null : { plan: { due: day } };
+        }}
         context={context}
       />
     ),

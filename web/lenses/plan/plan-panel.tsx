@@ -14,7 +14,8 @@ import { nodeAt } from '#core/model/site.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { RichText } from '../../fields/rich-text.tsx';
 import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS } from '../../tree/plan-words.tsx';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { DayField } from '../../fields/day-field.tsx';
+import { Choice } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
 import { BranchTotals } from './branch-totals.tsx';
@@ -76,12 +77,7 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Writing</h3>
       <div className="grid grid-cols-2 gap-3">
         <OwnerField saved={plan.owner} longest={MAX_OWNER_LENGTH} onSave={(owner) => set({ owner })} />
-        <TextField
-          label="Due"
-          type="date"
-          value={plan.due ?? ''}
-          onChange={(event) => set({ due: event.target.value === '' ? null : event.target.value })}
-        />
+        <DayField label="Due" value={plan.due ?? ''} onSet={(day) => set({ due: day === '' ? null : day })} />
         {isPage && (
           <Choice
             label="Readiness"

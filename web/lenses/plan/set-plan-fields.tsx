@@ -10,6 +10,7 @@ import {
 } from '#core/model/plan.ts';
 import { IMPORTANCE_WORDS, ORIGIN_WORDS, READINESS_WORDS } from '../../tree/plan-words.tsx';
 import { ownersOf } from './plan-columns.tsx';
+import { DayField } from '../../fields/day-field.tsx';
 import { Choice, TextField, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -103,12 +104,11 @@ export function SetPlanFields({
           onChange={(event) => set('due', event.target.checked ? null : undefined)}
         />
         {change.due !== undefined && (
-          <TextField
+          <DayField
             label="Due"
-            type="date"
             value={change.due ?? ''}
             hint="Empty: none."
-            onChange={(event) => set('due', event.target.value === '' ? null : event.target.value)}
+            onSet={(day) => set('due', day === '' ? null : day)}
           />
         )}
       </div>

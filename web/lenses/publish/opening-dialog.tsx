@@ -7,9 +7,10 @@ import { useTextLinks } from '../../api/links.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
 import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
+import { MomentField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
-import { Choice, TextArea, TextField } from '../../ui/field.tsx';
+import { Choice, TextArea } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import type { Lens } from '../../workbench/lenses.ts';
@@ -227,12 +228,11 @@ function WorksPart() {
         value={words}
         onChange={(event) => setWords(event.target.value)}
       />
-      <TextField
+      <MomentField
         label="Until"
-        type="datetime-local"
         hint={`In ${timeZone} time; may be left empty. The site does not reopen by itself.`}
         value={until}
-        onChange={(event) => setUntil(event.target.value)}
+        onSet={setUntil}
       />
       <div>
         <Button

@@ -16,6 +16,7 @@ import type { Progress } from '../../../api/site-store.ts';
 import { momentOfField, momentWords } from '../../../fields/site-moment.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { useKept } from '../../../fields/use-kept.ts';
+import { MomentField } from '../../../fields/day-field.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
 import { Radios, TextArea, TextField } from '../../../ui/field.tsx';
@@ -205,13 +206,12 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
             onChoose={setWhen}
           />
           {when === 'later' && (
-            <TextField
+            <MomentField
               label="Day and time"
-              type="datetime-local"
               value={moment}
               hint={`In ${timeZone} time. The pages go live as they are drafted at that moment.`}
               fault={at !== null && at.getTime() <= now ? 'That time has passed. Choose a later one.' : undefined}
-              onChange={(event) => setMoment(event.target.value)}
+              onSet={setMoment}
             />
           )}
         </div>
