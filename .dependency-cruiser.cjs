@@ -19,7 +19,14 @@ module.exports = {
       severity: 'error',
       from: {
         orphan: true,
-        pathNot: ['\\.test\\.tsx?$', '\\.d\\.ts$', 'config\\.(ts|js|cjs)$', '^(bench|e2e|scripts)/', '-worker\\.ts$'],
+        pathNot: [
+          '\\.test\\.tsx?$',
+          '\\.d\\.ts$',
+          'config\\.(ts|js|cjs)$',
+          '^(bench|e2e|scripts)/',
+          '-worker\\.ts$',
+          '^server/live/assets/',
+        ],
       },
       to: {},
     },
