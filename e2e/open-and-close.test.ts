@@ -292,7 +292,11 @@ describe('a walk', () => {
     await untilFrame(0, 'Blocked by the page itself: only Staff.');
     await untilFrame(1, 'Kept by the office.');
     // ChromeDriver computes no names within a frame of another origin.
-    await inFrame(1, () => browser.driver.findElement(By.linkText('Ordering timber')).click());
+    await inFrame(1, async () => {
+      const link = await browser.driver.findElement(By.linkText('Ordering timber'));
+      await browser.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', link);
+      await link.click();
+    });
     await untilFrame(1, 'Ask Bram first.');
     await untilFrame(0, 'Blocked by ‘Staff handbook’: only Staff.');
     expect(await statusOf('/pellow-quay/staff-handbook')).toBe(401);

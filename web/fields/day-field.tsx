@@ -53,7 +53,7 @@ export function MomentField({ label, hint, fault, isBare = false, value, onSet }
         : undefined);
   return (
     <Labelled id={id} label={label} hint={hint} fault={said} isBare={isBare}>
-      <div className="flex min-w-64 gap-1.5">
+      <div className={`flex gap-1.5 ${isBare ? '' : 'min-w-64'}`}>
         <DayInput
           id={id}
           label={label}

@@ -75,7 +75,7 @@ export function WalkChoices({
         <option value="live">What is live</option>
         {asked !== null && <option value="release">Release {asked}</option>}
       </select>
-      <div className="w-64">
+      <div className="w-56">
         <MomentField
           isBare
           label="At this moment; leave empty for now"
