@@ -38,11 +38,14 @@ describe('4: a day', () => {
     await bench.until('there is none', async () => (await valueOf('Due')) === '');
   });
 
-  it('is chosen in a calendar', async () => {
+  it('is chosen in a calendar, also where something else was typed', async () => {
+    await typed('Due', 'soon');
+    await bench.untilText('This is no day');
     await bench.click('button', 'Choose a day: Due');
     const day = await bench.driver.findElement(By.css('[role=grid] td:not([data-outside]) button'));
     await day.click();
-    await bench.until('it stands there', async () => (await valueOf('Due')) !== '');
+    await bench.until('it stands there', async () => /\d/.test(await valueOf('Due')));
+    await bench.untilNoText('This is no day');
   });
 
   it('and a time are typed for a release', async () => {

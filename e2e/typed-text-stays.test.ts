@@ -1,4 +1,4 @@
-import { By, Key } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
@@ -26,16 +26,24 @@ const idOf = async (title: string): Promise<string> => (await exported(title)).i
 
 describe('2: what was typed', () => {
   it('into a fact of the site is saved by Escape', async () => {
+    /** The field of the first fact: each of them has one with this label. */
+    const field = () =>
+      bench.driver.executeScript<WebElement>(
+        `const label = [...document.querySelectorAll('[role=dialog] label')].find((one) => one.textContent === 'What it says');
+         return document.getElementById(label.htmlFor)`,
+      );
+    const open = async () => {
+      await bench.click('button', 'Facts');
+      await bench.find('button', 'Add the fact');
+    };
     await bench.open(spur, KEY, '?lens=menus');
-    await bench.click('button', 'Facts');
-    const field = await bench.find('textbox', 'What it says');
-    await field.clear();
-    await field.sendKeys('Slipway 3, at the lamp', Key.ESCAPE);
-    await bench.saved();
-    await bench.press(Key.ESCAPE);
+    await open();
+    await bench.driver.executeScript('arguments[0].focus(); arguments[0].select()', await field());
+    await (await field()).sendKeys('Slipway 3, at the lamp', Key.ESCAPE);
     await closed();
-    await bench.click('button', 'Facts');
-    expect(await valueOf('What it says')).toBe('Slipway 3, at the lamp');
+    await bench.saved();
+    await open();
+    expect(await (await field()).getAttribute('value')).toBe('Slipway 3, at the lamp');
     await bench.press(Key.ESCAPE);
     await closed();
   });
@@ -84,7 +92,7 @@ describe('2: what was typed', () => {
     );
   });
 
-  it('by somebody else into the same text is kept beside, and its paragraphs can be taken over', async () => {
+  it('by somebody else into the same text is kept beside, and its paragraphs can be inserted', async () => {
     await bench.open(spur, KEY, '?lens=write');
     await bench.select('Course dates');
     await (await bench.find('textbox', /^Text/)).click();
@@ -101,7 +109,7 @@ describe('2: what was typed', () => {
     ).getText();
     expect(theirs.length).toBeGreaterThan(10);
     await bench.press('And on. ');
-    await bench.click('button', 'Take it over');
+    await bench.click('button', 'Insert it');
     await bench.saved();
     const text = await (await bench.find('textbox', /^Text/)).getText();
     expect(text).toContain('Mine. And on.');

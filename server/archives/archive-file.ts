@@ -51,13 +51,17 @@ export async function readArchiveFile(file: string, lists: Lists): Promise<Archi
         continue;
       }
       const entry = checked(LONG_LISTS[list], value, `${list}.${counts[list]++}`);
-      if (!out[list].write(`${JSON.stringify(entry)}\n`)) await once(out[list], 'drain');
+      if (!out[list].write(`${onOneLine(entry)}\n`)) await once(out[list], 'drain');
     }
   } finally {
     await Promise.all(Object.values(out).map((stream) => new Promise((resolve) => stream.end(resolve))));
   }
   return checked(archiveHeadSchema, head, '');
 }
+
+/** A value as JSON without anything that a reader of lines may take for the end of one: U+2028 and U+2029 are escaped. */
+const onOneLine = (value: unknown): string =>
+  JSON.stringify(value).replaceAll('\u2028', '\\u2028').replaceAll('\u2029', '\\u2029');
 
 function take(head: Record<string, unknown>, key: string, value: unknown): void {
   if (isLongList(key)) {

@@ -136,6 +136,15 @@ it(
   },
 );
 
+it('keeps signs in texts and words that end a line elsewhere', async () => {
+  const copy = structuredClone(file);
+  copy.history[0]!.words = 'made\u2028two\u2029lines\r\nand\u0085more';
+  const made = await restore('lines', copy);
+  expect(made.status, made.text).toBe(200);
+  const again = (await ines.get('/api/sites/lines/archive')).json as Archive;
+  expect(again.history[0]!.words).toBe(copy.history[0]!.words);
+});
+
 it('can be given another name on its way in', async () => {
   const bytes = Buffer.from(JSON.stringify(file));
   const made = await ines.sendFile(

@@ -57,6 +57,18 @@ describe('a site that is deleted', () => {
     expect(await deleted('two')).toEqual([]);
   });
 
+  it('answers no link to its plan either, until it is back', async () => {
+    await madeSite('nine');
+    const { path } = (await ines.post('/api/sites/nine/shares', { name: 'Governors', days: 14 })).json;
+    const statusOf = async (at: string) => (await fetch(`${server.origin}/api${path}${at}`)).status;
+    const asked = async () => [await statusOf(''), await statusOf('/tree')];
+    expect(await asked()).toEqual([200, 200]);
+    const { id } = (await remove('nine')).json;
+    expect(await asked()).toEqual([404, 404]);
+    await ines.post(`/api/deleted-sites/${id}/return`, { key: 'nine', name: 'The Quay' });
+    expect(await asked()).toEqual([200, 200]);
+  });
+
   it('is kept for thirty days, or until it is deleted for good', async () => {
     await madeSite('four');
     const { json } = await remove('four');

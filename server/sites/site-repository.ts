@@ -49,7 +49,7 @@ interface SiteRow extends SettingsRow {
 export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
   return database.transaction(
     async (trx) => {
-      const row = await trx<SiteRow>('site').where({ key }).first();
+      const row = await trx<SiteRow>('site').where({ key }).whereNull('deleted_at').first();
       if (!row) return undefined;
       const nodes = (await trx('node').where({ site: key })) as DraftRow[];
       const live = (await trx('live_node').where({ site: key })) as LiveRow[];

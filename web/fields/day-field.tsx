@@ -167,13 +167,15 @@ interface TypedProps {
 
 /** A text that is read when its field is left, or by Enter; one that means nothing stays as it was typed. */
 function Typed({ saved, read, onRead, onWrong, className = '', ...rest }: TypedProps) {
-  const [typed, setTyped] = useState<string | null>(null);
+  // What was typed over another value than the one that stands here now is done with: a day was chosen meanwhile.
+  const [draft, setDraft] = useState<{ readonly text: string; readonly over: string } | null>(null);
+  const typed = draft?.over === saved ? draft.text : null;
   const take = () => {
     if (typed === null) return;
     const value = typed.trim() === '' ? '' : read(typed);
     onWrong(value === null);
     if (value === null) return;
-    setTyped(null);
+    setDraft(null);
     if (typed !== saved) onRead(value);
   };
   return (
@@ -183,7 +185,7 @@ function Typed({ saved, read, onRead, onWrong, className = '', ...rest }: TypedP
       inputMode="text"
       className={`${BOX} ${className}`}
       value={typed ?? saved}
-      onChange={(event) => setTyped(event.target.value)}
+      onChange={(event) => setDraft({ text: event.target.value, over: saved })}
       onBlur={take}
       onKeyDown={(event) => event.key === 'Enter' && take()}
       {...rest}

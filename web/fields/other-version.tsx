@@ -11,7 +11,7 @@ const stayInText = (event: MouseEvent) => event.preventDefault();
 interface OtherVersionProps {
   readonly site: SiteKey;
   readonly content: ContentId;
-  /** The editor that paragraphs are taken over into, at the cursor. */
+  /** The editor that paragraphs are inserted into, at the cursor. */
   readonly editor: Editor;
   readonly onDone: () => void;
 }
@@ -46,7 +46,7 @@ export function OtherVersion({ site, content, editor, onDone }: OtherVersionProp
                   .run()
               }
             >
-              Take it over
+              Insert it
             </Button>
           </li>
         ))}

@@ -31,14 +31,16 @@ export function HomeChoice({
         </span>
       </Notice>
     );
-  const pages = childrenOf(site, null).filter((page) => nodeAt(site, page).type === 'page');
+  const top = childrenOf(site, null).filter((page) => nodeAt(site, page).type === 'page');
+  // The first page may stand below a heading.
+  const pages = top.includes(home.page) ? top : [home.page, ...top];
   return (
     <Choice
       label="Home page, at the address /"
       hint={
         home.isParent
           ? `Nobody has chosen it. The first page is ‘${titleOf(home.page)}’, which has pages below it.`
-          : `Nobody has chosen it, so it is the first page.`
+          : 'Nobody has chosen it, so it is the first page.'
       }
       value={home.isParent ? '' : home.page}
       onChange={(event) =>
