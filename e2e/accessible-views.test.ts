@@ -10,9 +10,18 @@ let link = '';
 
 const open = (path: string) => async () => {
   await browser.driver.get(spur.workbench + path);
+  await bench.until('the screen is there', () =>
+    browser.driver.executeScript<boolean>(`return document.querySelector('main h1, [role=main] h1') !== null`),
+  );
   await pause(700);
 };
 const visit = (path: string) => async () => browser.driver.get(`${spur.live}/pellow-quay${path}`);
+const LENSES = ['plan', 'write', 'access', 'menus', 'publish', 'checks'] as const;
+const SIZES = [
+  [820, 600],
+  [640, 400],
+  [390, 800],
+] as const;
 const VIEWS: [string, () => Promise<void>][] = [
   ['the sites', open('/sites')],
   ['the Plan lens, with what others say', open('/sites/pellow-quay?lens=plan&page=pq004')],
@@ -113,20 +122,34 @@ const VIEWS: [string, () => Promise<void>][] = [
   ['the way to a new password', visit('/~password')],
 ];
 
-describe('in light and in dark, axe finds nothing on', () => {
+describe('in light, in dark and in forced colours, axe finds nothing on', () => {
   it.each(VIEWS)('%s', async (_, show) => {
     await show();
     expect(await accessibilityFaults(browser)).toEqual([]);
   });
 
-  it('the workbench at 390 pixels', async () => {
+  it.each(SIZES.flatMap(([width, height]) => LENSES.map((lens) => [lens, width, height] as const)))(
+    'the %s lens at %i × %i',
+    async (lens, width, height) => {
+      await browser.resize(width, height);
+      await open(`/sites/pellow-quay?lens=${lens}&page=pq012`)();
+      expect(await accessibilityFaults(browser, 'in light')).toEqual([]);
+      const overflow = await browser.driver.executeScript(
+        'return document.documentElement.scrollWidth - window.innerWidth',
+      );
+      expect(overflow).toBeLessThanOrEqual(0);
+    },
+  );
+
+  it('what a lens offers on a telephone, and the side sheet there', async () => {
     await browser.resize(390, 800);
-    await open('/sites/pellow-quay')();
+    await open('/sites/pellow-quay?lens=publish&page=pq012')();
+    await bench.click('button', /^Lens:/);
     expect(await accessibilityFaults(browser)).toEqual([]);
-    const overflow = await browser.driver.executeScript(
-      'return document.documentElement.scrollWidth - window.innerWidth',
-    );
-    expect(overflow).toBeLessThanOrEqual(0);
+    await bench.press(Key.ESCAPE);
+    await bench.click('button', 'Open the side sheet');
+    await bench.find('button', 'Back to the tree');
+    expect(await accessibilityFaults(browser)).toEqual([]);
     await browser.resize(1280, 800);
   });
 

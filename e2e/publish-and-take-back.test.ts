@@ -149,7 +149,7 @@ describe('links that do not lead where they should', () => {
     await bench.select('Course dates');
     editor = await bench.find('textbox', 'Text');
     await editor.sendKeys(Key.chord(Key.CONTROL, 'a'));
-    await bench.click('button', 'Link the selected words');
+    await bench.click('button', 'Make a link');
     await bench.choose('Page', /How to find us/);
     await bench.choose('Where on the page', /^By bicycle/);
     await bench.click('button', 'Link them');

@@ -1,4 +1,4 @@
-import { foldedTitle } from '../derive/filters.ts';
+import { foldedTitle } from '../derive/folded-title.ts';
 import { textIn } from '../model/texts.ts';
 import type { PageCheck } from './page-check.ts';
 

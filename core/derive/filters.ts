@@ -4,7 +4,8 @@ import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
 import type { FeedbackTotals } from './feedback-totals.ts';
 import { STATES } from './state.ts';
-import { type Found, folded, withContext } from './visible-rows.ts';
+import { foldedTitle } from './folded-title.ts';
+import { type Found, typedWords, withContext, withSlips } from './visible-rows.ts';
 
 /** What filters look at besides the tree. */
 export interface FilterFacts {
@@ -111,21 +112,23 @@ export const isAsking = ({ query, filter }: Asked): boolean => query.trim() !== 
 
 /** The rows that match, with those above them as context. */
 export function filterRows(facts: FilterFacts, fields: readonly FilterField[], { query, filter }: Asked): Found {
-  const words = folded(query)
-    .split(/\s+/)
-    .filter((word) => word !== '');
+  const words = typedWords(query);
   const active = fields.filter((field) => (filter[field.key]?.length ?? 0) > 0);
   const { outline, addresses } = facts.derived;
   const { language } = facts.site.settings;
-  return withContext(outline, (row) => {
-    if (!active.every((field) => filter[field.key]!.some((value) => field.matches(facts, row, value)))) return false;
-    if (words.length === 0) return true;
-    const node = outline.nodes[row]!;
-    if (facts.texts?.has(node.id)) return true;
-    const text = foldedTitle(textIn(node.title, language), textIn(node.label, language));
+  const passes = (row: number) =>
+    active.every((field) => filter[field.key]!.some((value) => field.matches(facts, row, value)));
+  const titleOf = (row: number) => {
+    const { title, label } = outline.nodes[row]!;
+    return foldedTitle(textIn(title, language), textIn(label, language));
+  };
+  const found = withContext(outline, (row) => {
+    if (!passes(row)) return false;
+    if (words.length === 0 || facts.texts?.has(outline.nodes[row]!.id)) return true;
     const address = addresses[row] ?? '';
-    return words.every((word) => text.includes(word) || address.includes(word));
+    return words.every((word) => titleOf(row).includes(word) || address.includes(word));
   });
+  return withSlips(outline, words, found, (row) => (passes(row) ? titleOf(row) : null));
 }
 
 /** Makes finding in these rows quick from the first letter on. Gives the row to go on from, or null where all is done. */
@@ -137,20 +140,6 @@ export function prepareFind(site: Site, { outline }: Derived, from: number, isTi
     foldedTitle(textIn(node.title, language), textIn(node.label, language));
   }
   return null;
-}
-
-const foldedTitles = new Map<string, string>();
-const MAX_FOLDED = 200_000;
-
-/** A title, with a menu label if there is one, as `folded` makes it. Folding is dear and titles are many: each is folded once. */
-export function foldedTitle(title: string, label = ''): string {
-  const text = label === '' ? title : `${title} ${label}`;
-  let made = foldedTitles.get(text);
-  if (made === undefined) {
-    if (foldedTitles.size >= MAX_FOLDED) foldedTitles.clear();
-    foldedTitles.set(text, (made = folded(text)));
-  }
-  return made;
 }
 
 /** A filter from the parameters of an address, with the fields and values that are known; anything else is left out. */

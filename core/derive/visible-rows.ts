@@ -1,6 +1,8 @@
 import type { PageId } from '../model/ids.ts';
 import { type Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
+import { folded, foldedTitle } from './folded-title.ts';
+import { isNearText } from './near-words.ts';
 import type { Outline } from './outline.ts';
 
 /** The rows that show while these nodes are open, in tree order. */
@@ -17,19 +19,52 @@ export interface Found {
   /** The rows that match, and those above them as context, in tree order. */
   readonly rows: readonly number[];
   readonly matches: ReadonlySet<number>;
+  /** Whether none match as the words are typed, and these do but for a slip or two in typing. */
+  readonly isNear: boolean;
 }
 
-/** The rows whose title or menu label holds every word of the query, upper and lower case and accents apart. */
-export function findRows(site: Site, outline: Outline, query: string): Found {
-  const words = folded(query)
+/** What is typed to be found, as folded words. */
+export const typedWords = (query: string): string[] =>
+  folded(query)
     .split(/\s+/)
     .filter((word) => word !== '');
+
+/**
+ * The rows whose title or menu label holds every word of the query, upper and lower case and accents apart; where there are none, those
+ * for which the words may be meant.
+ */
+export function findRows(
+  site: Site,
+  outline: Outline,
+  query: string,
+  isOffered: (row: number, page: PageId) => boolean = () => true,
+): Found {
+  const words = typedWords(query);
   const { language } = site.settings;
-  return withContext(outline, (row) => {
-    const node = outline.nodes[row]!;
-    const text = folded(`${textIn(node.title, language)} ${textIn(node.label, language)}`);
-    return words.every((word) => text.includes(word));
+  const titleOf = (row: number) => {
+    const { id, title, label } = outline.nodes[row]!;
+    return isOffered(row, id) ? foldedTitle(textIn(title, language), textIn(label, language)) : null;
+  };
+  const found = withContext(outline, (row) => {
+    const title = titleOf(row);
+    return title !== null && words.every((word) => title.includes(word));
   });
+  return withSlips(outline, words, found, titleOf);
+}
+
+/** What was found; where nothing was, the rows that are nearly called so. @param titleOf is folded; null for a row that is not asked for */
+export function withSlips(
+  outline: Outline,
+  words: readonly string[],
+  found: Found,
+  titleOf: (row: number) => string | null,
+): Found {
+  if (words.length === 0 || found.matches.size > 0) return found;
+  const near = withContext(outline, (row) => {
+    const title = titleOf(row);
+    return title !== null && isNearText(words, title);
+  });
+  return { ...near, isNear: near.matches.size > 0 };
 }
 
 /** The rows that match, with those above them. */
@@ -43,8 +78,5 @@ export function withContext(outline: Outline, isMatch: (row: number) => boolean)
   }
   const rows: number[] = [];
   for (let row = 0; row < isShown.length; row++) if (isShown[row] === 1) rows.push(row);
-  return { rows, matches };
+  return { rows, matches, isNear: false };
 }
-
-/** Text without upper case and accents, for finding. */
-export const folded = (text: string): string => text.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();

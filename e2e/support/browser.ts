@@ -8,8 +8,8 @@ export interface Browser {
   readonly driver: WebDriver;
   /** Sets the page's own size, in CSS pixels. */
   readonly resize: (width: number, height: number) => Promise<void>;
-  /** Sets what the person prefers: a light or a dark screen. */
-  readonly prefer: (scheme: 'light' | 'dark') => Promise<void>;
+  /** Sets what the person prefers: a light or a dark screen, or a few colours of the system's own in place of all others. */
+  readonly prefer: (scheme: 'light' | 'dark' | 'forced') => Promise<void>;
   /** Keeps what is downloaded in a folder. */
   readonly keepFilesIn: (folder: string) => Promise<void>;
   readonly close: () => Promise<void>;
@@ -52,8 +52,13 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
     resize,
     keepFilesIn: (folder) =>
       driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder }),
-    prefer: (value) =>
-      driver.sendDevToolsCommand('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-color-scheme', value }] }),
+    prefer: (scheme) =>
+      driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
+        features: [
+          { name: 'prefers-color-scheme', value: scheme === 'light' ? 'light' : 'dark' },
+          { name: 'forced-colors', value: scheme === 'forced' ? 'active' : 'none' },
+        ],
+      }),
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true, maxRetries: 5 });

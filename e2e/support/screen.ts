@@ -6,7 +6,7 @@ const CANDIDATES = {
   textbox: 'input, textarea, [contenteditable="true"]',
   checkbox: 'input[type="checkbox"]',
   radio: 'input[type="radio"]',
-  combobox: 'select',
+  combobox: 'select, [role=combobox]',
   link: 'a[href]',
   row: '[role="row"]',
   treegrid: '[role="treegrid"]',

@@ -16,7 +16,12 @@ export class Workbench extends Screen {
 
   async open(spur: Spur, site: string, query = ''): Promise<void> {
     await this.driver.get(`${spur.workbench}/sites/${site}${query}`);
-    await this.until('the tree is there', async () => (await this.text()).includes('New page'));
+    // On small screens the bar shows its signs alone.
+    await this.until('the tree is there', () =>
+      this.driver.executeScript<boolean>(
+        `return document.body.innerText.includes('New page') || document.querySelector('[aria-label="New page"]') !== null`,
+      ),
+    );
   }
 
   /** The rows that show, with their depth, as one text a row: two spaces a level. */
@@ -66,7 +71,13 @@ export class Workbench extends Screen {
 
   /** Chooses from a list of choices, by what one of them says. */
   async choose(label: string, option: RegExp): Promise<void> {
-    for (const one of await (await this.find('combobox', label)).findElements(By.css('option')))
+    const field = await this.find('combobox', label);
+    if ((await field.getTagName()) === 'input') {
+      // A page is chosen from the tree that opens below.
+      await field.click();
+      return this.click('treeitem', option);
+    }
+    for (const one of await field.findElements(By.css('option')))
       if (option.test(await one.getText())) return one.click();
     throw new Error(`${label} has no choice like ${String(option)}.`);
   }

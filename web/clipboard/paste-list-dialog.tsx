@@ -32,9 +32,10 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
   const setPreview = usePreview();
   const [text, setText] = useKept(`list ${site.key}`, pasted);
   const shown = useDeferredValue(text);
+  const [beside, setBeside] = useState(selection.active);
   const [side, setSide] = useState<Side>('after');
   const list = useMemo(() => readIndentedList(shown), [shown]);
-  const place = placeOn(site, selection.active, side);
+  const place = placeOn(site, beside, side);
   const operations = useMemo(
     () =>
       list.ok
@@ -93,7 +94,7 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
           </div>
         </div>
         {list.ok && list.notes.length > 0 && <Notes notes={list.notes} />}
-        <PlaceChoice site={site} page={selection.active} side={side} onChoose={setSide} />
+        <PlaceChoice page={beside} side={side} onPage={setBeside} onSide={setSide} />
         <div role="status">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
           {!list.ok && <Notice>{tooMuch(list)}</Notice>}

@@ -27,11 +27,12 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
   const setPreview = usePreview();
   const isHere = clip.site === site.key;
   const { source, fault } = useSource(clip, site);
+  const [beside, setBeside] = useState(selection.active);
   const [side, setSide] = useState<Side>('after');
   const [withBelow, setWithBelow] = useState(true);
   const [isWorking, setWorking] = useState(false);
   const isMove = clip.kind === 'cut' && isHere;
-  const { parent, after } = placeOn(site, selection.active, side, isMove ? clip.pages : []);
+  const { parent, after } = placeOn(site, beside, side, isMove ? clip.pages : []);
 
   const there = useMemo(() => clip.pages.filter((id) => source && maybeNodeAt(source, id)), [clip.pages, source]);
   const plan = useMemo(() => {
@@ -119,7 +120,7 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
         {source && there.length === 0 && (
           <Notice>The pages are not in ‘{clip.siteName}’ any more. Copy them again.</Notice>
         )}
-        <PlaceChoice site={site} page={selection.active} side={side} onChoose={setSide} />
+        <PlaceChoice page={beside} side={side} onPage={setBeside} onSide={setSide} />
         {clip.kind === 'copy' && (
           <Tick
             label="With everything below"

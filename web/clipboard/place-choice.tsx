@@ -1,30 +1,43 @@
 import type { Side } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { type Site, maybeNodeAt } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
+import { PageField } from '../fields/page-field.tsx';
 import { SIDES } from '../tree/words.ts';
 import { Radios } from '../ui/field.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 
-/** Chooses where something lands, seen from the selected page. */
+const AT_TOP = { value: 'top', words: 'The end of the top level' };
+
+/** Chooses where something lands: beside or inside a page, at first the selected one, or at the end of the top level (null). */
 export function PlaceChoice({
-  site,
   page,
   side,
-  onChoose,
+  onPage,
+  onSide,
 }: {
-  readonly site: Site;
   readonly page: PageId | null;
   readonly side: Side;
-  readonly onChoose: (side: Side) => void;
+  readonly onPage: (page: PageId | null) => void;
+  readonly onSide: (side: Side) => void;
 }) {
+  const { site } = useWorkbench();
   const node = page === null ? undefined : maybeNodeAt(site, page);
-  if (!node) return <p className="text-quiet">They go at the end of the top level.</p>;
   return (
-    <Radios
-      legend={`Where, relative to ‘${textIn(node.title, site.settings.language)}’`}
-      choices={SIDES.filter((one) => one.value !== 'inside' || node.type !== 'link')}
-      value={side}
-      onChoose={onChoose}
-    />
+    <div className="grid items-start gap-3 sm:grid-cols-2">
+      <PageField
+        label="Place"
+        value={node ? node.id : AT_TOP.value}
+        others={[AT_TOP]}
+        onChoose={(value) => onPage(value === AT_TOP.value ? null : (value as PageId))}
+      />
+      {node && (
+        <Radios
+          legend="Where, relative to it"
+          choices={SIDES.filter((one) => one.value !== 'inside' || node.type !== 'link')}
+          value={side}
+          onChoose={onSide}
+        />
+      )}
+    </div>
   );
 }

@@ -20,7 +20,9 @@ import {
   keepSection,
   openSection,
 } from './audience-section.tsx';
-import { PageOptions } from './page-options.tsx';
+import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
@@ -112,6 +114,7 @@ function TextEditor({
     },
   });
   const [other, setOther] = useState<ContentId | null>(null);
+  const [isLinking, setLinking] = useState(false);
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
   const shown = useRef(editor.state.doc);
   const save = useEffectEvent(() => {
@@ -159,8 +162,19 @@ function TextEditor({
   const keepTheirs = useEffectEvent(() => isBehind && setOther(content));
   useEffect(() => void keepTheirs(), [content, isBehind]);
   return (
-    <section aria-label={name} className="rounded-md border border-edge bg-raised focus-within:border-accent">
-      <EditorToolbar editor={editor} audiences={audiences} facts={facts} />
+    // In a text the key for commands makes a link.
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
+    <section
+      aria-label={name}
+      onKeyDown={(event) => {
+        if (!mayEdit || event.key.toLowerCase() !== 'k' || !(event.ctrlKey || event.metaKey)) return;
+        event.preventDefault();
+        setLinking(true);
+      }}
+      className="rounded-md border border-edge bg-raised focus-within:border-accent"
+    >
+      <EditorToolbar editor={editor} audiences={audiences} facts={facts} onLink={() => setLinking(true)} />
+      {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
       <SectionAudiences value={audiences}>
         <TextFacts value={facts}>
@@ -175,10 +189,12 @@ function EditorToolbar({
   editor,
   audiences,
   facts,
+  onLink,
 }: {
   readonly editor: Editor;
   readonly audiences: readonly NamedAudience[];
   readonly facts: readonly Fact[];
+  readonly onLink: () => void;
 }) {
   const is = useEditorState({
     editor,
@@ -192,10 +208,8 @@ function EditorToolbar({
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
       section: now.isActive(AUDIENCE_SECTION),
-      nothing: now.state.selection.empty,
     }),
   });
-  const [isLinking, setLinking] = useState(false);
   const chain = () => editor.chain().focus();
   return (
     <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
@@ -221,10 +235,10 @@ function EditorToolbar({
         <Quote size={16} aria-hidden />
       </Tool>
       <Tool
-        name={is.link ? 'Take the link away' : 'Link the selected words'}
+        name={is.link ? 'Remove the link' : 'Make a link'}
+        keys="Ctrl+K"
         isOn={is.link}
-        isOff={!is.link && is.nothing}
-        press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : setLinking(true))}
+        press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : onLink())}
       >
         <Link2 size={16} aria-hidden />
       </Tool>
@@ -257,7 +271,6 @@ function EditorToolbar({
           }))}
         />
       )}
-      {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
     </div>
   );
 }
@@ -265,21 +278,21 @@ function EditorToolbar({
 function Tool({
   name,
   isOn,
-  isOff = false,
+  keys,
   press,
   children,
 }: {
   readonly name: string;
   readonly isOn: boolean;
-  readonly isOff?: boolean;
+  readonly keys?: string;
   readonly press: () => void;
   readonly children: ReactNode;
 }) {
   return (
     <IconButton
       name={name}
+      keys={keys}
       aria-pressed={isOn}
-      disabled={isOff}
       onClick={press}
       className={isOn ? 'bg-accent-soft text-accent' : ''}
     >
@@ -288,7 +301,7 @@ function Tool({
   );
 }
 
-/** Asks for the page of the site, or the outside address, that the selected words lead to. */
+/** Asks for the page of the site, or the outside address, that the selected words lead to; where none are selected, for the words too. */
 function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onClose: () => void }) {
   const { derived, site } = useWorkbench();
   const [kind, setKind] = useState<'page' | 'outside'>('page');
@@ -296,6 +309,9 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
   const [heading, setHeading] = useState('');
   const headings = headingsOf(useContent(site.key, site.nodes.get(page as PageId)?.content ?? null) ?? NO_TEXT);
   const [url, setUrl] = useState('https://');
+  const [words, setWords] = useState('');
+  const [isWordless] = useState(() => editor.state.selection.empty && !editor.isActive('link'));
+  const title = page === '' ? '' : textIn(nodeAt(site, page).title, site.settings.language);
   const isAddress = /^(https?:\/\/[^\s]+|mailto:[^\s]+|tel:[+0-9 ()-]+)$/i.test(url.trim());
   const href =
     kind === 'outside'
@@ -311,14 +327,14 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
   };
   return (
     <Dialog
-      title="Link the selected words"
+      title={isWordless ? 'Make a link' : 'Link the selected words'}
       isOpen
       onClose={close}
       actions={
         <>
           <Button onClick={close}>Cancel</Button>
           <Button look="main" type="submit" form="link-words" disabled={href === null}>
-            Link them
+            {isWordless ? 'Insert the link' : 'Link them'}
           </Button>
         </>
       }
@@ -329,10 +345,26 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
         onSubmit={(event) => {
           event.preventDefault();
           if (href === null) return;
-          editor.chain().setLink({ href }).run();
+          const said = words.trim() || title || url.trim();
+          if (isWordless)
+            editor
+              .chain()
+              .insertContent({ type: 'text', text: said, marks: [{ type: 'link', attrs: { href } }] })
+              .unsetMark('link')
+              .run();
+          else editor.chain().extendMarkRange('link').setLink({ href }).run();
           close();
         }}
       >
+        {isWordless && (
+          <TextField
+            label="Words"
+            value={words}
+            maxLength={300}
+            placeholder={title || 'At first the title of the page'}
+            onChange={(event) => setWords(event.target.value)}
+          />
+        )}
         <Radios
           legend="They lead to"
           choices={[
@@ -344,22 +376,16 @@ function LinkDialog({ editor, onClose }: { readonly editor: Editor; readonly onC
         />
         {kind === 'page' ? (
           <>
-            <Choice
+            <PageField
               label="Page"
               value={page}
               hint="The link follows the page wherever it moves."
-              onChange={(event) => {
-                setPage(event.target.value as PageId);
+              isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
+              onChoose={(next) => {
+                setPage(next as PageId);
                 setHeading('');
               }}
-            >
-              <option value="">Choose a page</option>
-              <PageOptions
-                outline={derived.outline}
-                language={site.settings.language}
-                isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
-              />
-            </Choice>
+            />
             {headings.length > 0 && (
               <Choice label="Where on the page" value={heading} onChange={(event) => setHeading(event.target.value)}>
                 <option value="">The top of the page</option>

@@ -5,6 +5,7 @@ import { useLatestChanges } from '../api/find.ts';
 import { DayField } from '../fields/day-field.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Popover } from '../ui/popover.tsx';
+import { FILTER_BUTTON } from '../workbench/use-workbench-actions.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { useSavedFilters } from './saved-filters.ts';
 
@@ -17,8 +18,8 @@ export function FilterButton() {
       label="Filters"
       className="flex w-104 flex-col gap-3 p-4"
       trigger={
-        <Button look="quiet" isTight title="Choose which pages show">
-          <ListFilter size={16} aria-hidden /> <span className="max-md:sr-only">Filter</span>
+        <Button id={FILTER_BUTTON} look="quiet" isTight title="Choose which pages show">
+          <ListFilter size={16} aria-hidden /> <span className="compact:sr-only">Filter</span>
           {count > 0 && ` (${count})`}
         </Button>
       }

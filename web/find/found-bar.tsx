@@ -26,7 +26,9 @@ export function FoundBar() {
       <p role="status" className="font-medium">
         {isFinding
           ? 'Looking …'
-          : `${numberWords(found.matches.size)} of ${numberWords(total)} ${total === 1 ? 'page' : 'pages'}`}
+          : found.isNear
+            ? `No exact match. Similar: ${numberWords(found.matches.size)} of ${numberWords(total)}`
+            : `${numberWords(found.matches.size)} of ${numberWords(total)} ${total === 1 ? 'page' : 'pages'}`}
       </p>
       {query.trim() !== '' && <Chip words={`‘${query.trim()}’`} />}
       {chips.map(({ key, value, words }) => (

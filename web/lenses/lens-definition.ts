@@ -10,6 +10,7 @@ import type { Column } from '../tree/columns.tsx';
 import type { View } from '../workbench/lenses.ts';
 import type { Findings } from '../workbench/use-findings.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
+import type { BarAction } from '../workbench/bar-action.ts';
 
 /** How much waits under a lens, and what, in words. */
 export interface Waiting {
@@ -45,8 +46,12 @@ export interface LensDefinition {
   readonly name: string;
   readonly columns: ColumnSet;
   readonly filters: readonly FilterField[];
-  /** Above the tree. */
-  readonly Bar: ComponentType | null;
+  /** What it says of the whole site; on the lens's bar above the tree. */
+  readonly Says?: ComponentType;
+  /** What can be done for the whole site. */
+  readonly useActions?: () => readonly BarAction[];
+  /** What else stands above the tree, below the bar. */
+  readonly Below?: ComponentType;
   /** The side sheet; no page where none is selected. */
   readonly Panel: ComponentType<{ readonly page: PageId | null }>;
   readonly waiting: (facts: WaitingFacts) => Waiting;
@@ -57,7 +62,7 @@ export interface LensDefinition {
   /** What is fetched while it is looked through: what was found about pages, or who changed them last. */
   readonly asksFor?: 'findings' | 'changes';
   /** What can be done with the selected pages besides. */
-  readonly SelectionActions?: ComponentType;
+  readonly useSelectionActions?: () => readonly BarAction[];
   /** What can be set for the selected pages besides. */
   readonly SetFields?: ComponentType<{
     readonly change: PlanChange;

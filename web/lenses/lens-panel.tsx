@@ -10,7 +10,7 @@ export const LensPanel = memo(function LensPanel() {
     <aside
       aria-label="Selected page"
       tabIndex={-1}
-      className="min-h-0 flex-1 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-t max-md:border-l-0"
+      className="min-h-0 flex-1 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-l-0"
     >
       <Panel page={active !== null && derived.outline.rowOf.has(active) ? active : null} />
     </aside>

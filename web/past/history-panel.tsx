@@ -21,7 +21,7 @@ export const HistoryPanel = memo(function HistoryPanel() {
   return (
     <aside
       aria-label="History"
-      className="flex min-h-0 flex-1 flex-col border-l border-rule bg-paper max-md:border-t max-md:border-l-0"
+      className="flex min-h-0 flex-1 flex-col border-l border-rule bg-paper max-md:border-l-0"
     >
       <header className="border-b border-rule px-4 pt-3 pb-3">
         <div className="flex items-center">

@@ -46,9 +46,9 @@ export function SharedScreen({
       <DragLayer>
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <SharedBar plan={plan} onName={() => setMeant(() => () => undefined)} />
-          <main className="grid min-h-0 grid-cols-[minmax(0,1fr)] max-md:grid-rows-[minmax(0,1fr)_minmax(0,1.2fr)] md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
+          <main className="grid min-h-0 max-md:short:block max-md:short:overflow-y-auto grid-cols-[minmax(0,1fr)] max-md:grid-rows-[minmax(0,1fr)_minmax(0,1.2fr)] md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
             <h1 className="sr-only">The plan for {plan.site}</h1>
-            <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col">
+            <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col max-md:short:h-[75dvh]">
               {isEmpty ? (
                 <p className="m-auto max-w-sm p-8 text-center text-quiet">
                   This plan has no pages yet. They will appear here.

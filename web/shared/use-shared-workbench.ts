@@ -76,6 +76,8 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     paste: nothing,
     cut: NOTHING_CUT,
     forgetClip: nothing,
+    isSideOver: false,
+    setSideOver: nothing,
     isHistoryOpen: false,
     setHistoryOpen: nothing,
     past: null,

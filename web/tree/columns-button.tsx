@@ -1,6 +1,7 @@
 import { ArrowDown, ArrowUp, Columns3 } from 'lucide-react';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Popover } from '../ui/popover.tsx';
+import { COLUMNS_BUTTON } from '../workbench/use-workbench-actions.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { useColumnLayout } from './column-layout.ts';
 
@@ -25,7 +26,7 @@ export function ColumnsButton() {
       align="end"
       className="w-72 p-3"
       trigger={
-        <IconButton name="Columns" className="max-md:hidden">
+        <IconButton id={COLUMNS_BUTTON} name="Columns">
           <Columns3 size={17} aria-hidden />
         </IconButton>
       }

@@ -28,7 +28,9 @@ function focusFirstField(event: Event): void {
   // What asked for the keyboard itself keeps it.
   if (content !== document.activeElement && content.contains(document.activeElement)) return;
   const [field] = content.querySelectorAll<HTMLElement>(TEXT_FIELDS);
-  (field ?? content.querySelector<HTMLElement>('h2'))?.focus();
+  // One that has to be scrolled to would take out of sight what the dialog is about.
+  const isInSight = field && field.getBoundingClientRect().bottom <= content.getBoundingClientRect().bottom;
+  (isInSight ? field : content.querySelector<HTMLElement>('h2'))?.focus();
 }
 
 /** A window over the workbench. Escape closes it and nothing has happened. */
@@ -49,7 +51,7 @@ export function Dialog({
         <Radix.Content
           aria-describedby={description ? undefined : ''}
           onOpenAutoFocus={focusFirstField}
-          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWidest ? 'max-w-5xl' : isWide ? 'max-w-2xl' : 'max-w-md'}`}
+          className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] short:block short:max-h-[calc(100dvh-1rem)] short:overflow-y-auto w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWidest ? 'max-w-5xl' : isWide ? 'max-w-2xl' : 'max-w-md'}`}
         >
           <header className="flex items-start gap-3 px-5 pt-4 pb-2">
             <div className="min-w-0 flex-1">
@@ -67,7 +69,7 @@ export function Dialog({
           </header>
           {/* It may scroll, so the keyboard must be able to reach it. */}
           {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
-          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-2">
+          <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-2 short:overflow-visible">
             {children}
           </div>
           {actions && (

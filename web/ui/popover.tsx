@@ -7,16 +7,21 @@ export function Popover({
   label,
   align = 'start',
   className,
+  isOpen,
+  onOpenChange,
   children,
 }: {
   readonly trigger: ReactNode;
   readonly label: string;
   readonly align?: 'start' | 'end';
   readonly className: string;
+  /** For one that is closed by what is chosen in it. */
+  readonly isOpen?: boolean;
+  readonly onOpenChange?: (isOpen: boolean) => void;
   readonly children: ReactNode;
 }) {
   return (
-    <Radix.Root>
+    <Radix.Root open={isOpen} onOpenChange={onOpenChange}>
       <Radix.Trigger asChild>{trigger}</Radix.Trigger>
       <Radix.Portal>
         <Radix.Content

@@ -8,7 +8,7 @@ export const KEYS = {
   moveUp: { keys: 'Ctrl+↑', words: 'Move up among siblings' },
   moveDown: { keys: 'Ctrl+↓', words: 'Move down among siblings' },
   moveTo: { keys: 'T', words: 'Move to…' },
-  remove: { keys: 'Delete', words: 'Remove' },
+  remove: { keys: 'Delete', words: 'Remove the selected pages' },
   cut: { keys: 'Ctrl+X', words: 'Cut the selected pages' },
   copy: { keys: 'Ctrl+C', words: 'Copy the selected pages' },
   paste: { keys: 'Ctrl+V', words: 'Paste pages, or a list of titles' },

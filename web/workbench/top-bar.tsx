@@ -1,17 +1,20 @@
-import { CircleHelp, Redo2, Undo2 } from 'lucide-react';
-import { type Ref, useDeferredValue, useEffect, useMemo, useRef } from 'react';
+import { ChevronDown, CircleHelp, Redo2, Undo2 } from 'lucide-react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
-import { IconButton } from '../ui/button.tsx';
+import { Button, IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
 import { numberWords } from '../ui/number-words.ts';
+import { Popover } from '../ui/popover.tsx';
 import { FindField } from './find-field.tsx';
 import { KEYS } from './keys.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import type { Waiting } from '../lenses/lens-definition.ts';
+import { FoldedLens } from '../lenses/lens-bar.tsx';
 import { LENSES } from './lenses.ts';
+import { useCompact } from './use-compact.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
@@ -28,34 +31,30 @@ export function TopBar() {
     const toSettle = seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0;
     return LENSES.map((one) => ALL_LENSES[one].waiting({ ...seen, toSettle }));
   }, [seen]);
-  const current = useRef<HTMLButtonElement>(null);
-  // Where the bar is too narrow for all lenses, the one at hand is in sight.
-  useEffect(() => {
-    current.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' });
-  }, [lens]);
+  const isCompact = useCompact();
   return (
-    <header className="flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 lg:flex-nowrap">
+    <header className="relative flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 compact:min-h-9 compact:flex-nowrap compact:gap-x-1 compact:px-1.5 compact:py-0.5 lg:flex-nowrap">
       <SiteSwitcher />
-      <nav
-        aria-label="Lenses"
-        className="flex items-center gap-0.5 max-md:w-full max-md:overflow-x-auto max-md:[scrollbar-width:none] md:ml-2"
-      >
-        {LENSES.map((one, at) => (
-          <LensButton
-            key={one}
-            ref={one === lens ? current : undefined}
-            name={ALL_LENSES[one].name}
-            keys={String(at + 1)}
-            waiting={waiting[at]!}
-            isCurrent={one === lens}
-            onOpen={() => setLens(one)}
-          />
-        ))}
-      </nav>
-      <div className="flex min-w-0 flex-1 items-center justify-end gap-1">
+      {isCompact ? (
+        <LensMenu waiting={waiting} />
+      ) : (
+        <nav aria-label="Lenses" className="flex items-center gap-0.5 md:ml-2">
+          {LENSES.map((one, at) => (
+            <LensButton
+              key={one}
+              name={ALL_LENSES[one].name}
+              keys={String(at + 1)}
+              waiting={waiting[at]!}
+              isCurrent={one === lens}
+              onOpen={() => setLens(one)}
+            />
+          ))}
+        </nav>
+      )}
+      <div className="flex min-w-0 flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
         <span
           role="status"
-          className={`mr-1 text-small max-xl:sr-only ${shown.isConnected ? 'text-quiet' : 'font-medium text-attention'}`}
+          className={`mr-1 text-small max-xl:sr-only compact:sr-only ${shown.isConnected ? 'text-quiet' : 'font-medium text-attention'}`}
         >
           {!shown.isConnected ? 'Not connected, trying again' : shown.isSaving ? 'Saving …' : 'Saved'}
         </span>
@@ -71,7 +70,7 @@ export function TopBar() {
           <Redo2 size={17} aria-hidden />
         </IconButton>
         <FindField label="Find by title, address or text" />
-        <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="max-md:hidden">
+        <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="compact:hidden">
           <CircleHelp size={17} aria-hidden />
         </IconButton>
         <AccountMenu />
@@ -86,18 +85,15 @@ function LensButton({
   waiting: { count, words },
   isCurrent,
   onOpen,
-  ref,
 }: {
   readonly name: string;
   readonly keys: string;
   readonly waiting: Waiting;
   readonly isCurrent: boolean;
   readonly onOpen: () => void;
-  readonly ref: Ref<HTMLButtonElement> | undefined;
 }) {
   return (
     <button
-      ref={ref}
       type="button"
       aria-current={isCurrent ? 'true' : undefined}
       title={`The ${name} lens (${keys})${words ? `: ${words}` : ''}`}
@@ -114,6 +110,45 @@ function LensButton({
         </span>
       )}
     </button>
+  );
+}
+
+/** Where there is no room for the lenses beside each other: which one it is, the others, and what it says and offers. */
+function LensMenu({ waiting }: { readonly waiting: readonly Waiting[] }) {
+  const { lens, lensParts, setLens } = useWorkbench();
+  const [isOpen, setOpen] = useState(false);
+  const close = () => setOpen(false);
+  return (
+    <Popover
+      label={`The ${lensParts.name} lens and the others`}
+      className="flex w-72 flex-col p-2"
+      isOpen={isOpen}
+      onOpenChange={setOpen}
+      trigger={
+        <Button look="chosen" isTight className="shrink-0">
+          <span className="sr-only">Lens: </span>
+          {lensParts.name}
+          <ChevronDown size={15} aria-hidden />
+        </Button>
+      }
+    >
+      <nav aria-label="Lenses" className="mb-2 grid grid-cols-2 gap-0.5 border-b border-rule pb-2">
+        {LENSES.map((one, at) => (
+          <LensButton
+            key={one}
+            name={ALL_LENSES[one].name}
+            keys={String(at + 1)}
+            waiting={waiting[at]!}
+            isCurrent={one === lens}
+            onOpen={() => {
+              close();
+              setLens(one);
+            }}
+          />
+        ))}
+      </nav>
+      <FoldedLens key={lens} lens={lensParts} onDone={close} />
+    </Popover>
   );
 }
 
@@ -138,11 +173,14 @@ function SiteSwitcher() {
         { words: 'All sites', run: () => void navigate('/sites') },
       ]}
       trigger={
-        <button type="button" className="inline-flex h-8 max-w-64 items-center gap-2 rounded-md px-1 hover:bg-sunken">
-          <span className="max-md:hidden" aria-hidden>
+        <button
+          type="button"
+          className="inline-flex h-8 max-w-64 min-w-0 items-center gap-2 rounded-md px-1 hover:bg-sunken compact:max-w-48"
+        >
+          <span className="compact:hidden" aria-hidden>
             <Wordmark size={20} />
           </span>
-          <span aria-hidden className="h-4 w-px bg-rule max-md:hidden" />
+          <span aria-hidden className="h-4 w-px bg-rule compact:hidden" />
           <span className="truncate font-medium">
             <span className="sr-only">Site: </span>
             {site.settings.name}

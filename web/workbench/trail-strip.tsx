@@ -41,7 +41,7 @@ export const TrailStrip = memo(function TrailStrip() {
   return (
     <footer
       aria-label="Trail"
-      className="flex min-h-strip items-center overflow-hidden gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap"
+      className="flex min-h-strip items-center overflow-hidden gap-x-5 gap-y-1 border-t border-rule bg-raised px-4 py-1.5 text-small whitespace-nowrap max-md:flex-wrap short:flex-nowrap compact:min-h-0 compact:gap-x-3 compact:px-2 compact:py-1"
     >
       {page === null ? (
         <p className="text-quiet">Select a page to see its trail, its address and its place in menus.</p>

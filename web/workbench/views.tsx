@@ -1,6 +1,8 @@
+import { ArrowLeft } from 'lucide-react';
 import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
 import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
 import { FoundBar } from '../find/found-bar.tsx';
+import { LensBar } from '../lenses/lens-bar.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
@@ -8,9 +10,11 @@ import { PageMap } from '../map/page-map.tsx';
 import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
-import { useMedia } from '../ui/use-media.ts';
+import { Button } from '../ui/button.tsx';
 import { SheetBar } from './sheet-bar.tsx';
 import { TREE_VIEW, type View, isTreeView } from './lenses.ts';
+import { useCompact, useNarrow } from './use-compact.ts';
+import { useSideSheet } from './use-side-sheet.ts';
 import { useArrangement } from './use-view.ts';
 import { type Workbench, WorkbenchProvider, useWorkbench } from './workbench-context.tsx';
 
@@ -30,31 +34,56 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
 
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
-  const { site, lensParts, view, isHistoryOpen } = useWorkbench();
-  const { Bar } = lensParts;
-  const [{ withoutSide }] = useArrangement();
+  const { site, lensParts, view, isHistoryOpen, setHistoryOpen, focusTree } = useWorkbench();
+  const { Below } = lensParts;
+  const isCompact = useCompact();
+  const isNarrow = useNarrow();
+  const side = useSideSheet();
   const isTree = isTreeView(view);
-  const hasSide = isHistoryOpen || (isTree && !withoutSide.includes(view));
+  const hasSide = isHistoryOpen || side.isOpen;
+  const backToTree = () => {
+    if (isNarrow) (isHistoryOpen ? setHistoryOpen : side.setOpen)(false);
+    // The tree is there again as soon as this is drawn.
+    window.setTimeout(focusTree, 0);
+  };
   const follow = (event: FocusEvent) => {
     const tree = event.target.closest<HTMLElement>(TREE_VIEW);
     if (tree) onFocus(tree);
   };
   return (
     <main
-      className={`relative grid min-h-0 grid-cols-[minmax(0,1fr)] ${hasSide && view !== 'split' ? 'md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]' : ''} ${hasSide ? 'max-md:grid-rows-[minmax(0,1.35fr)_minmax(0,1fr)]' : ''}`}
+      className={`relative grid min-h-0 grid-cols-[minmax(0,1fr)] ${hasSide && view !== 'split' ? 'md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]' : ''}`}
     >
       <h1 className="sr-only">The page tree of {site.settings.name}</h1>
-      <section aria-label="Page tree" onFocus={follow} className="flex min-h-0 min-w-0 flex-col">
+      <section
+        aria-label="Page tree"
+        onFocus={follow}
+        inert={isNarrow && hasSide}
+        className="flex min-h-0 min-w-0 flex-col"
+      >
         {isTree && <SheetBar />}
-        {Bar && <Bar />}
+        {!isCompact && <LensBar />}
+        {Below && <Below />}
         <PastBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}
       </section>
       {hasSide && (
+        // Escape is the way back to the tree from wherever the keyboard is in there.
+        // eslint-disable-next-line jsx-a11y/no-static-element-interactions
         <div
-          className={`flex min-h-0 flex-col ${view === 'split' ? 'md:absolute md:inset-y-0 md:right-0 md:z-20 md:w-96 md:shadow-sheet' : ''}`}
+          onKeyDown={(event) => {
+            const isOwn = event.currentTarget.contains(event.target as Node);
+            if (event.key === 'Escape' && isOwn && !event.isDefaultPrevented()) backToTree();
+          }}
+          className={`flex min-h-0 flex-col max-md:absolute max-md:inset-0 max-md:z-20 max-md:bg-paper ${view === 'split' ? 'md:absolute md:inset-y-0 md:right-0 md:z-20 md:w-96 md:shadow-sheet' : ''}`}
         >
+          {isNarrow && (
+            // The keyboard comes along: what it was in lies below now.
+            <Button autoFocus look="quiet" onClick={backToTree} className="m-1 self-start">
+              <ArrowLeft size={16} aria-hidden /> Back to the tree
+            </Button>
+          )}
           <WorkbenchProvider value={later}>{isHistoryOpen ? <HistoryPanel /> : <LensPanel />}</WorkbenchProvider>
         </div>
       )}
@@ -64,7 +93,7 @@ export function Views({ onFocus, later }: ViewsProps) {
 
 /** Sheet and map beside each other; the bar between them is dragged, and stays where it was put. */
 function Split() {
-  const isNarrow = useMedia('(max-width: 767px)');
+  const isNarrow = useNarrow();
   const [arrangement, keep] = useArrangement();
   const group = useRef<GroupImperativeHandle>(null);
   const { split } = arrangement;

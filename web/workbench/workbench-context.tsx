@@ -44,6 +44,7 @@ export type DialogName =
   | 'layouts'
   | 'facts'
   | 'compare'
+  | 'moment'
   | 'engine'
   | 'visitors'
   | 'releases'
@@ -147,6 +148,9 @@ export interface Workbench {
   /** Whether the history stands in the side sheet. */
   readonly isHistoryOpen: boolean;
   readonly setHistoryOpen: (isOpen: boolean) => void;
+  /** Whether the side sheet stands in place of the tree, where there is no room for both. */
+  readonly isSideOver: boolean;
+  readonly setSideOver: (isOver: boolean) => void;
   readonly past: Past | null;
   /** Looks at the tree as it was at a revision; null for now. */
   readonly lookAt: (revision: number | null) => void;

@@ -25,6 +25,7 @@ import { Dialogs } from './dialogs/dialogs.tsx';
 import { TopBar } from './top-bar.tsx';
 import { TrailStrip } from './trail-strip.tsx';
 import { useCommands } from './use-commands.ts';
+import { useCompact } from './use-compact.ts';
 import { faultsOf, useFindings, useSettingsFindings } from './use-findings.ts';
 import { useConsidered } from './use-preview.ts';
 import { useSelection } from './use-selection.ts';
@@ -60,6 +61,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const [pasted, setPasted] = useState<Pasted | null>(null);
   const [clip, setClip] = useState<Clip | null>(null);
   const [isHistoryOpen, setHistoryOpen] = useState(false);
+  const [isSideOver, setSideOver] = useState(false);
+  const isCompact = useCompact();
   const said = useFeedback(store.key);
   const countable = useCountable(said);
   const feedback = useMemo(
@@ -140,6 +143,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     paste,
     cut,
     forgetClip,
+    isSideOver,
+    setSideOver,
     isHistoryOpen,
     setHistoryOpen,
     past,
@@ -158,7 +163,10 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   return (
     <WorkbenchProvider value={workbench}>
       <DragLayer>
-        <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+        <div
+          data-compact={isCompact || undefined}
+          className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]"
+        >
           <TopBar />
           <Views onFocus={onTreeFocus} later={later} />
           <WorkbenchProvider value={later}>

@@ -1,6 +1,6 @@
 import type { PageId } from '#core/model/ids.ts';
 import type { LensDefinition } from '../lens-definition.ts';
-import { AccessBar } from './access-bar.tsx';
+import { AccessSays, useAccessActions } from './access-bar.tsx';
 import { accessColumns } from './access-columns.tsx';
 import { ACCESS_FILTERS } from './access-filters.ts';
 import { accessNotes } from './access-map-notes.ts';
@@ -12,20 +12,13 @@ export const ACCESS_LENS: LensDefinition = {
   name: 'Access',
   columns: { key: 'access', of: accessColumns },
   filters: ACCESS_FILTERS,
-  Bar,
+  Says: AccessSays,
+  useActions: useAccessActions,
+  Below: AccessTimeline,
   Panel,
   waiting: () => ({ count: 0, words: '' }),
   notesOf: accessNotes,
 };
-
-function Bar() {
-  return (
-    <>
-      <AccessBar />
-      <AccessTimeline />
-    </>
-  );
-}
 
 function Panel({ page }: { readonly page: PageId | null }) {
   return <AccessPanel key={page} page={page} />;

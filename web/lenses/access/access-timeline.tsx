@@ -15,6 +15,8 @@ const WEEKS = 8;
 const HEIGHT = 46;
 const LINE = 26;
 const EDGE = 14;
+/** The room that a day needs below the line, in pixels. */
+const DAY_WIDTH = 56;
 
 /** What the clock opens and closes in the weeks to come; a turn is looked at by choosing it. Nothing where no window stands ahead. */
 export function AccessTimeline() {
@@ -29,17 +31,19 @@ export function AccessTimeline() {
   return (
     <section
       aria-label={`The next ${WEEKS} weeks`}
-      className="flex flex-wrap items-center gap-x-3 border-b border-rule bg-paper px-4 text-small max-md:px-2"
+      className={`flex flex-wrap items-center gap-x-3 border-rule px-4 text-small not-in-data-folded:border-b not-in-data-folded:bg-paper in-data-folded:px-2 ${moment === null ? 'compact:hidden' : ''}`}
     >
-      <div ref={ref} className="relative min-w-60 flex-1 max-md:hidden" style={{ height: HEIGHT }}>
+      <div ref={ref} className="relative min-w-60 flex-1 compact:hidden" style={{ height: HEIGHT }}>
         <svg width={width} height={HEIGHT} aria-hidden className="absolute inset-0">
           <path d={`M${EDGE} ${LINE}H${width - EDGE}`} className="stroke-edge" strokeWidth={1.5} />
-          {weeks.map((week) => (
+          {weeks.map((week, at) => (
             <g key={week.getTime()} transform={`translate(${x(week)} 0)`}>
               <path d={`M0 ${LINE - 4}v8`} className="stroke-edge" />
-              <text y={HEIGHT - 3} textAnchor="middle" className="fill-quiet text-tiny">
-                {format(week, 'd MMM')}
-              </text>
+              {at % Math.ceil((WEEKS * DAY_WIDTH) / width) === 0 && (
+                <text y={HEIGHT - 3} textAnchor="middle" className="fill-quiet text-tiny">
+                  {format(week, 'd MMM')}
+                </text>
+              )}
             </g>
           ))}
           {moment !== null && <path d={`M${x(moment)} 2V${LINE + 8}`} className="stroke-attention" strokeWidth={2} />}

@@ -1,11 +1,13 @@
 import type { Audience } from '#core/model/audience.ts';
 import { MAX_AUDIENCE_NAME_LENGTH } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { textIn } from '#core/model/texts.ts';
 import { newAudienceId } from '../../api/site-store.ts';
-import { Choice, Tick } from '../../ui/field.tsx';
+import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+
+const HOME = { value: 'home', words: 'The home page' };
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
 export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {
@@ -59,25 +61,22 @@ function OneAudience({ audience: { id, name, includes, landing } }: { readonly a
           ))}
         </fieldset>
       )}
-      <Choice
+      <PageField
         label="After signing in they go to"
         hint="Unless they had asked for another page."
-        value={landing ?? ''}
-        onChange={(event) => {
-          const next = event.target.value === '' ? null : (event.target.value as PageId);
-          store.apply([{ name: 'audience.set', audience: id, fields: { landing: next } }]);
-        }}
-      >
-        <option value="">The home page</option>
-        {outline.nodes.map(
-          (node, row) =>
-            node.type === 'page' && (
-              <option key={node.id} value={node.id}>
-                {'\u2003'.repeat(outline.depth[row]!) + textIn(node.title, site.settings.language)}
-              </option>
-            ),
-        )}
-      </Choice>
+        value={landing ?? HOME.value}
+        others={[HOME]}
+        isOffered={(row) => outline.nodes[row]!.type === 'page'}
+        onChoose={(next) =>
+          store.apply([
+            {
+              name: 'audience.set',
+              audience: id,
+              fields: { landing: next === HOME.value ? null : (next as PageId) },
+            },
+          ])
+        }
+      />
     </NamedThing>
   );
 }

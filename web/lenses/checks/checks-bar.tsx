@@ -1,24 +1,23 @@
-import { Link2 } from 'lucide-react';
+import { CircleStop, Link2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { wordsOfFault } from '../../api/client.ts';
 import { askOutsideLinks, stopLinkLook, useLinkLook } from '../../api/links.ts';
 import { momentWords } from '../../fields/site-moment.ts';
-import { Button } from '../../ui/button.tsx';
 import { pages } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import type { BarAction } from '../../workbench/bar-action.ts';
 
-/** How many links do not lead where they should, and asking outside addresses again. It stands above the tree in the Checks lens. */
-export function ChecksBar() {
-  const { site, findings, settingsFindings, mayEdit } = useWorkbench();
+/** How many links do not lead where they should, and when outside addresses were checked. */
+export function ChecksSays() {
+  const { site, findings, settingsFindings } = useWorkbench();
   const look = useLinkLook(site.key);
   const { ofLinks, ofPages } = findings;
   const count =
     ofLinks === null ? null : [...ofLinks.values()].reduce((sum, of) => sum + of.length, settingsFindings.length);
   const isBusy = look?.state === 'running';
   const report = look?.report ?? null;
-  const during = (work: Promise<void>) => void work.catch((problem: unknown) => toast.error(wordsOfFault(problem)));
   return (
-    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
+    <>
       <p role="status" className={count ? 'font-medium text-attention' : 'text-quiet'}>
         {count === null
           ? 'Checking the links …'
@@ -33,10 +32,7 @@ export function ChecksBar() {
           {pages(ofPages.size)} {ofPages.size === 1 ? 'lacks' : 'lack'} something.
         </p>
       )}
-      <p
-        className="text-quiet max-md:hidden"
-        title={report === null ? undefined : 'They are checked again each night.'}
-      >
+      <p className="text-quiet" title={report === null ? undefined : 'They are checked again each night.'}>
         {isBusy
           ? `Checking outside addresses: ${look.addressesRead} of ${look.addressesKnown}`
           : look?.state === 'failed'
@@ -45,32 +41,41 @@ export function ChecksBar() {
               ? 'Outside addresses have not been checked yet.'
               : `${report.addresses === 1 ? '1 outside address was' : `${report.addresses} outside addresses were`} checked on ${momentWords(report.readAt, site.settings.timeZone)}.`}
       </p>
-      {mayEdit && (
-        <div className="ml-auto flex items-center gap-2">
-          {isBusy && (
-            <progress
-              aria-label="How many outside addresses have been checked"
-              className="h-2 w-24"
-              value={look.addressesRead}
-              max={Math.max(1, look.addressesKnown)}
-            />
-          )}
-          {isBusy ? (
-            <Button look="quiet" isTight onClick={() => during(stopLinkLook(site.key))}>
-              Stop checking
-            </Button>
-          ) : (
-            <Button
-              look="quiet"
-              isTight
-              disabled={look === undefined}
-              onClick={() => during(askOutsideLinks(site.key))}
-            >
-              <Link2 size={15} aria-hidden /> {report === null ? 'Check outside addresses' : 'Check them again'}
-            </Button>
-          )}
-        </div>
+      {isBusy && (
+        <progress
+          aria-label="How many outside addresses have been checked"
+          className="h-2 w-24"
+          value={look.addressesRead}
+          max={Math.max(1, look.addressesKnown)}
+        />
       )}
-    </div>
+    </>
   );
+}
+
+/** Asking outside addresses again. */
+export function useChecksActions(): readonly BarAction[] {
+  const { site, mayEdit } = useWorkbench();
+  const look = useLinkLook(site.key);
+  const during = (work: Promise<void>) => void work.catch((problem: unknown) => toast.error(wordsOfFault(problem)));
+  if (!mayEdit) return [];
+  if (look?.state === 'running')
+    return [
+      {
+        label: 'Stop checking',
+        words: 'Stop checking outside addresses',
+        Sign: CircleStop,
+        run: () => during(stopLinkLook(site.key)),
+      },
+    ];
+  return [
+    {
+      label: look?.report ? 'Check them again' : 'Check outside addresses',
+      words: look?.report ? 'Check them again: outside addresses' : 'Check outside addresses',
+      also: ['broken links', 'dead links'],
+      Sign: Link2,
+      isOff: look === undefined,
+      run: () => during(askOutsideLinks(site.key)),
+    },
+  ];
 }

@@ -1,5 +1,5 @@
 import type { LensDefinition } from '../lens-definition.ts';
-import { ChecksBar } from './checks-bar.tsx';
+import { ChecksSays, useChecksActions } from './checks-bar.tsx';
 import { CHECKS_COLUMNS } from './checks-columns.tsx';
 import { CHECKS_FILTERS } from './checks-filters.ts';
 import { ChecksPanel } from './checks-panel.tsx';
@@ -10,7 +10,8 @@ export const CHECKS_LENS: LensDefinition = {
   name: 'Checks',
   columns: { key: 'checks', of: () => CHECKS_COLUMNS },
   filters: CHECKS_FILTERS,
-  Bar: ChecksBar,
+  Says: ChecksSays,
+  useActions: useChecksActions,
   Panel: ChecksPanel,
   waiting: checksWaiting,
   asksFor: 'findings',

@@ -15,6 +15,7 @@ import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { newLayoutId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
 import { menuName, pages } from '../../tree/words.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
@@ -69,19 +70,12 @@ export function LayoutsDialog({ onClose }: { readonly onClose: () => void }) {
       {layouts.map((layout) => (
         <OneLayout key={layout.id} layout={layout} users={users.get(layout.id) ?? []} sample={sample} />
       ))}
-      <Choice
+      <PageField
         label="The page whose trail shows above"
         value={sample ?? ''}
-        onChange={(event) => setSample(event.target.value as PageId)}
-      >
-        {derived.outline.nodes.map((node, row) =>
-          node.type === 'page' ? (
-            <option key={node.id} value={node.id}>
-              {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, site.settings.language)}
-            </option>
-          ) : null,
-        )}
-      </Choice>
+        isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
+        onChoose={(page) => setSample(page as PageId)}
+      />
     </NamedThings>
   );
 }

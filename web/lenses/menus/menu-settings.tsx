@@ -2,14 +2,17 @@ import { toast } from 'sonner';
 import { arrangeByHand, followTree } from '#core/arrange/switch-menu.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_LEVELS, type Menu, type EntryOrder } from '#core/model/menu.ts';
-import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Edit } from '../../api/site-store.ts';
+import { PageField } from '../../fields/page-field.tsx';
 import { Choice, Radios, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { entryName } from './menu-reasons.ts';
 
 type Fields = Extract<Operation, { name: 'menu.set' }>['fields'];
+
+const AT_TOP = { value: 'site', words: 'At the top of the tree' };
+const IN_SECTION = { value: 'section', words: 'In the section that the visitor is in' };
 
 /** How a menu is kept, and what it takes from the tree. */
 export function MenuSettings({ menu }: { readonly menu: Menu }) {
@@ -48,27 +51,16 @@ export function MenuSettings({ menu }: { readonly menu: Menu }) {
             onChange={(event) => set({ takesSafe: event.target.checked })}
           />
         )}
-        <Choice
+        <PageField
           label="Begins"
           value={typeof root === 'object' ? root.page : root}
-          onChange={(event) => {
-            const { value } = event.target;
-            set({ root: value === 'site' || value === 'section' ? value : { page: value as PageId } });
-          }}
-        >
-          <option value="site">At the top of the tree</option>
-          {!isByHand && <option value="section">In the section that the visitor is in</option>}
-          {typeof root === 'object' && !derived.outline.rowOf.has(root.page) && (
-            <option value={root.page}>Below a page that was removed</option>
-          )}
-          {derived.outline.nodes.map((node, row) =>
-            node.type === 'link' ? null : (
-              <option key={node.id} value={node.id}>
-                {'\u2003'.repeat(derived.outline.depth[row]!)}Below ‘{textIn(node.title, site.settings.language)}’
-              </option>
-            ),
-          )}
-        </Choice>
+          others={isByHand ? [AT_TOP] : [AT_TOP, IN_SECTION]}
+          isOffered={(row) => derived.outline.nodes[row]!.type !== 'link'}
+          wordsOf={(title) => `Below ‘${title}’`}
+          onChoose={(value) =>
+            set({ root: value === 'site' || value === 'section' ? value : { page: value as PageId } })
+          }
+        />
         <div className="grid grid-cols-2 gap-3">
           <Choice label="Levels" value={levels} onChange={(event) => set({ levels: Number(event.target.value) })}>
             {Array.from({ length: MAX_LEVELS }, (_, index) => (

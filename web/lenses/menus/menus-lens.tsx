@@ -1,6 +1,6 @@
 import type { LensDefinition } from '../lens-definition.ts';
 import { menuColumns } from './menu-columns.tsx';
-import { MenusBar } from './menus-bar.tsx';
+import { MenusSays, useMenusActions } from './menus-bar.tsx';
 import { MENUS_FILTERS } from './menus-filters.ts';
 import { MenusPanel } from './menus-panel.tsx';
 import { menusWaiting } from './menus-waiting.ts';
@@ -10,7 +10,8 @@ export const MENUS_LENS: LensDefinition = {
   name: 'Menus',
   columns: { key: 'menus', of: menuColumns },
   filters: MENUS_FILTERS,
-  Bar: MenusBar,
+  Says: MenusSays,
+  useActions: useMenusActions,
   Panel: MenusPanel,
   waiting: menusWaiting,
   dragNote: 'moves the page',

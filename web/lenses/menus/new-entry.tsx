@@ -7,7 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { type EntryId, type EntryTarget, MAX_ENTRY_LABEL_LENGTH, type Menu, entryOf } from '#core/model/menu.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newEntryId } from '../../api/site-store.ts';
-import { PageOptions } from '../../fields/page-options.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Choice, TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -30,7 +30,7 @@ const FIRST_WORDS: Readonly<Partial<Record<Kind, string>>> = {
 
 /** Adds an entry that the menu has besides the tree. */
 export function NewEntry({ menu }: { readonly menu: Menu }) {
-  const { site, store, derived } = useWorkbench();
+  const { site, store } = useWorkbench();
   const [isOpen, setOpen] = useState(false);
   const [kind, setKind] = useState<Kind>('page');
   const [words, setWords] = useState('');
@@ -101,10 +101,7 @@ export function NewEntry({ menu }: { readonly menu: Menu }) {
         ))}
       </Choice>
       {kind === 'page' ? (
-        <Choice label="Page" value={page} onChange={(event) => setPage(event.target.value as PageId)}>
-          <option value="">Choose a page</option>
-          <PageOptions outline={derived.outline} language={language} />
-        </Choice>
+        <PageField label="Page" value={page} onChoose={(next) => setPage(next as PageId)} />
       ) : (
         <TextField
           label="What it says"

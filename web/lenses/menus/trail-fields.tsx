@@ -3,8 +3,17 @@ import { textIn } from '#core/model/texts.ts';
 import { MAX_LEAD_IN_LENGTH, type TrailSetting } from '#core/model/trail-setting.ts';
 import { trailBy } from '#core/derive/shown-trail.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+const STARTS = [
+  { value: 'top', words: 'At the top of the tree' },
+  ...[1, 2, 3, 4].map((up) => ({
+    value: `up ${up}`,
+    words: up === 1 ? 'One level above the page' : `${up} levels above the page`,
+  })),
+];
 
 /** How trails look, with the trail of one page as it would show. */
 export function TrailFields({
@@ -31,29 +40,17 @@ export function TrailFields({
       />
       {setting.isShown && (
         <>
-          <Choice
+          <PageField
             label="It starts"
             value={start === 'top' ? 'top' : 'up' in start ? `up ${start.up}` : start.page}
-            onChange={(event) => {
-              const { value } = event.target;
+            others={STARTS}
+            isOffered={(row) => derived.outline.nodes[row]!.type !== 'link'}
+            wordsOf={(title) => `At ‘${title}’, where that is above`}
+            onChoose={(value) => {
               const up = /^up (\d+)$/.exec(value)?.[1];
               set({ start: value === 'top' ? 'top' : up ? { up: Number(up) } : { page: value as PageId } });
             }}
-          >
-            <option value="top">At the top of the tree</option>
-            {[1, 2, 3, 4].map((up) => (
-              <option key={up} value={`up ${up}`}>
-                {up === 1 ? 'One level above the page' : `${up} levels above the page`}
-              </option>
-            ))}
-            {derived.outline.nodes.map((node, row) =>
-              node.type === 'link' ? null : (
-                <option key={node.id} value={node.id}>
-                  {'\u2003'.repeat(derived.outline.depth[row]!)}At ‘{textIn(node.title, language)}’, where that is above
-                </option>
-              ),
-            )}
-          </Choice>
+          />
           <Tick
             label="Start with home"
             checked={setting.withHome}

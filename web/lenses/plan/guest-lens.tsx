@@ -7,7 +7,6 @@ export const GUEST_LENS: LensDefinition = {
   name: 'Plan',
   columns: { key: 'shared', of: () => SHARED_COLUMNS },
   filters: [],
-  Bar: null,
   Panel: () => null,
   waiting: () => ({ count: 0, words: '' }),
   notesOf: planNotes,

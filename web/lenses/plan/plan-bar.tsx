@@ -1,27 +1,46 @@
-import { ArrowDownUp, ArrowRightLeft, CalendarRange, ListTree, MessagesSquare, Target } from 'lucide-react';
+import { ArrowDownUp, ArrowRightLeft, CalendarRange, Globe, ListTree, MessagesSquare, Target } from 'lucide-react';
 import { planTotalsOf } from '#core/derive/plan-totals.ts';
 import { READINESS } from '#core/model/plan.ts';
 import { EXPORTS } from '#contract/exports.ts';
 import { dayWords, todayHere } from '../../tree/plan-words.tsx';
 import { ReadinessBar } from '../../tree/readiness-bar.tsx';
-import { ActionMenu } from '../../ui/action-menu.tsx';
-import { Button } from '../../ui/button.tsx';
 import { isTreeView } from '../../workbench/lenses.ts';
 import { useArrangement } from '../../workbench/use-view.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import type { BarAction } from '../../workbench/bar-action.ts';
 
 const PARTS = [
-  { part: null, words: 'Tree', Sign: ListTree },
-  { part: 'schedule', words: 'Schedule', Sign: CalendarRange },
-  { part: 'carry-over', words: 'Carry-over', Sign: ArrowRightLeft },
+  { part: null, label: 'Tree', words: 'The tree of the plan', Sign: ListTree, also: ['rows'] },
+  {
+    part: 'schedule',
+    label: 'Schedule',
+    words: 'Schedule: who writes what by when',
+    Sign: CalendarRange,
+    also: ['deadlines', 'due', 'owners', 'workload'],
+  },
+  {
+    part: 'carry-over',
+    label: 'Carry-over',
+    words: 'Carry-over: old pages to new ones',
+    Sign: ArrowRightLeft,
+    also: ['migration', 'old site', 'inventory', 'redirect'],
+  },
 ] as const;
 
-const TAKEN = ['site.csv', 'site.opml', 'site.md', 'sitemap.xml', 'site.json'] as const;
+const EXPORTED = ['site.csv', 'site.opml', 'site.md', 'sitemap.xml', 'site.json'] as const;
+/** Each with what it is of, since its own words are those of a menu that stands there. */
+const EXPORTED_ELSEWHERE = {
+  'redirects.csv': 'Redirects',
+  'redirects.nginx': 'Redirects',
+  'redirects.apache': 'Redirects',
+  'schedule.csv': 'Schedule',
+  'schedule.ics': 'Schedule',
+} as const;
+const IMPORT_AND_EXPORT = 'Import and export';
 
-/** What the whole plan comes to, and the ways to its other parts; it stands above the tree in the Plan lens. */
-export function PlanBar() {
-  const { site, derived, mayEdit, view, setView, setDialog } = useWorkbench();
-  const [{ view: tree }] = useArrangement();
+/** What the whole plan comes to. */
+export function PlanSays() {
+  const { derived } = useWorkbench();
   const { outline } = derived;
   const totals = planTotalsOf(outline);
   const counts = READINESS.map(() => 0);
@@ -34,71 +53,97 @@ export function PlanBar() {
     if (first !== null && (due === null || first < due)) due = first;
   }
   return (
-    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
-      <p className="flex items-center gap-2 max-md:hidden">
+    <>
+      <p className="flex items-center gap-2">
         <ReadinessBar counts={counts} width={64} />
         <span>
           {counts[READINESS.length - 1]} of {pages} ready
         </span>
       </p>
       {due !== null && (
-        <p className={`max-md:hidden ${due < todayHere() ? 'font-medium text-attention' : 'text-quiet'}`}>
+        <p className={due < todayHere() ? 'font-medium text-attention' : 'text-quiet'}>
           {due < todayHere() ? `Late since ${dayWords(due)}` : `First due ${dayWords(due)}`}
         </p>
       )}
-      <div className="ml-auto flex flex-wrap items-center gap-0.5">
-        {PARTS.map(({ part, words, Sign }) => {
-          const isOn = part === null ? isTreeView(view) : view === part;
-          return (
-            <Button
-              key={words}
-              look={isOn ? 'chosen' : 'quiet'}
-              isTight
-              aria-pressed={isOn}
-              onClick={() => setView(part ?? tree)}
-            >
-              <Sign size={15} aria-hidden /> <span className="max-md:sr-only">{words}</span>
-            </Button>
-          );
-        })}
-        <Button look="quiet" isTight onClick={() => setDialog('goals')}>
-          <Target size={15} aria-hidden /> Goals{site.goals.length > 0 && ` (${site.goals.length})`}
-        </Button>
-        {mayEdit && (
-          <Button look="quiet" isTight onClick={() => setDialog('share')} title="Share the plan for comment">
-            <MessagesSquare size={15} aria-hidden /> <span className="max-md:sr-only">Share</span>
-          </Button>
-        )}
-        <ActionMenu
-          label="Import and export"
-          actions={[
-            ...(mayEdit
-              ? [
-                  { words: 'Begin from a starter…', run: () => setDialog('starters') },
-                  { words: 'Import pages…', run: () => setDialog('import') },
-                  null,
-                ]
-              : []),
-            ...TAKEN.map((name) => ({
-              words: EXPORTS[name].words,
-              run: () => window.location.assign(`/api/sites/${site.key}/exports/${name}`),
-            })),
-            ...(mayEdit
-              ? [
-                  {
-                    words: 'The whole site with its history (JSON)',
-                    run: () => window.location.assign(`/api/sites/${site.key}/archive`),
-                  },
-                ]
-              : []),
-          ]}
-          trigger={
-            <Button look="quiet" isTight>
-              <ArrowDownUp size={15} aria-hidden /> <span className="max-md:sr-only">Import and export</span>
-            </Button>
-          }
-        />
-      </div>
-    </div>
+    </>
   );
+}
+
+/** The other parts of the plan, what the site is for, and what comes in and goes out. */
+export function usePlanActions(): readonly BarAction[] {
+  const { site, mayEdit, view, lens, setLens, setView, setDialog } = useWorkbench();
+  const [{ view: tree }] = useArrangement();
+  const inOut = { label: IMPORT_AND_EXPORT, group: IMPORT_AND_EXPORT, Sign: ArrowDownUp };
+  const fetch = (path: string) => () => window.location.assign(`/api/sites/${site.key}/${path}`);
+  return [
+    ...PARTS.map(({ part, ...of }) => ({
+      ...of,
+      isOn: part === null ? isTreeView(view) : view === part,
+      run: () => {
+        if (lens !== 'plan') setLens('plan');
+        setView(part ?? tree);
+      },
+    })),
+    {
+      label: 'Goals',
+      count: site.goals.length,
+      words: 'Goals of the site…',
+      also: ['purpose', 'objectives'],
+      Sign: Target,
+      run: () => setDialog('goals'),
+    },
+    ...(mayEdit
+      ? [
+          {
+            label: 'Share',
+            words: 'Share the plan for comment…',
+            also: ['guests', 'feedback', 'review', 'link'],
+            Sign: MessagesSquare,
+            run: () => setDialog('share'),
+          },
+          {
+            ...inOut,
+            words: 'Begin from a starter…',
+            also: ['template', 'example'],
+            run: () => setDialog('starters'),
+          },
+          {
+            ...inOut,
+            words: 'Import pages…',
+            also: ['CSV', 'upload', 'spreadsheet', 'OPML'],
+            run: () => setDialog('import'),
+          },
+          {
+            ...inOut,
+            words: 'Import the old site…',
+            also: ['crawl', 'inventory', 'sitemap'],
+            Sign: Globe,
+            run: () => setDialog('oldSite'),
+          },
+        ]
+      : []),
+    ...EXPORTED.map((name) => ({
+      ...inOut,
+      words: EXPORTS[name].words,
+      also: ['export', 'download', name],
+      run: fetch(`exports/${name}`),
+    })),
+    ...Object.entries(EXPORTED_ELSEWHERE).map(([name, of]) => ({
+      ...inOut,
+      words: `${of}: ${EXPORTS[name as keyof typeof EXPORTED_ELSEWHERE].words}`,
+      also: ['export', 'download', name],
+      isListedOnly: true,
+      run: fetch(`exports/${name}`),
+    })),
+    ...(mayEdit
+      ? [
+          {
+            ...inOut,
+            words: 'The whole site with its history (JSON)',
+            also: ['export', 'archive', 'backup', 'download'],
+            run: fetch('archive'),
+          },
+        ]
+      : []),
+  ];
 }

@@ -1,6 +1,6 @@
 import { PLAN_VIEWS } from '../../workbench/lenses.ts';
 import type { LensDefinition } from '../lens-definition.ts';
-import { PlanBar } from './plan-bar.tsx';
+import { PlanSays, usePlanActions } from './plan-bar.tsx';
 import { PLAN_COLUMNS } from './plan-columns.tsx';
 import { PLAN_FILTERS } from './plan-filters.ts';
 import { planNotes } from './plan-map-notes.ts';
@@ -13,7 +13,8 @@ export const PLAN_LENS: LensDefinition = {
   name: 'Plan',
   columns: { key: 'plan', of: () => PLAN_COLUMNS },
   filters: PLAN_FILTERS,
-  Bar: PlanBar,
+  Says: PlanSays,
+  useActions: usePlanActions,
   Panel: PlanPanel,
   waiting: planWaiting,
   notesOf: planNotes,

@@ -4,7 +4,7 @@ import { planOf } from '#core/model/plan.ts';
 import { maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { IconButton } from '../../ui/button.tsx';
-import { Choice } from '../../ui/field.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** Other pages that whoever writes this one should look at, and the pages that name this one. */
@@ -50,16 +50,14 @@ export function References({ page }: { readonly page: PageId }) {
         </p>
       )}
       {mayEdit && (
-        <Choice label="Another page" value="" onChange={(event) => set([...references, event.target.value as PageId])}>
-          <option value="">Choose a page …</option>
-          {derived.outline.nodes.map((node, row) =>
-            node.type === 'page' && node.id !== page && !references.includes(node.id) ? (
-              <option key={node.id} value={node.id}>
-                {'\u2003'.repeat(derived.outline.depth[row]!) + textIn(node.title, language)}
-              </option>
-            ) : null,
-          )}
-        </Choice>
+        <PageField
+          label="Another page"
+          value=""
+          isOffered={(row, id) =>
+            derived.outline.nodes[row]!.type === 'page' && id !== page && !references.includes(id)
+          }
+          onChoose={(id) => set([...references, id as PageId])}
+        />
       )}
     </section>
   );

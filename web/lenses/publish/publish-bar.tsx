@@ -4,59 +4,81 @@ import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { useMissed, useScheduled, useWorks } from '../../api/releases.ts';
 import { momentWords } from '../../fields/site-moment.ts';
-import { Button } from '../../ui/button.tsx';
 import { Popover } from '../../ui/popover.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import type { BarAction } from '../../workbench/bar-action.ts';
 import { toSettle } from './redirects/to-settle.ts';
 import { SETTINGS_WORDS, capital, itemsWords } from './publish-words.ts';
 
-/** Releases, redirects and whether the site is open; and what of its settings differs. It stands above the tree in the Publish lens. */
-export function PublishBar() {
+/** Whether the site is open, and what is to go live by itself. */
+export function PublishSays() {
+  const { site } = useWorkbench();
+  const works = useWorks(site.key);
+  const next = useScheduled(site.key)?.find(({ state }) => state === 'waiting');
+  return (
+    <p className={works || next ? 'font-medium text-attention' : 'text-quiet'}>
+      {works
+        ? 'Closed for works: visitors see only a notice.'
+        : site.liveSettings === null
+          ? 'Nothing is live yet.'
+          : next
+            ? `A release is set for ${momentWords(next.at, site.settings.timeZone)}.`
+            : 'Visitors have what was live with the last release.'}
+    </p>
+  );
+}
+
+const OPEN_IT = 'Open the site';
+
+/** Releases, redirects, and whether the site is open. */
+export function usePublishActions(): readonly BarAction[] {
   const { site, setDialog } = useWorkbench();
   const works = useWorks(site.key);
+  const opening = site.liveSettings === null ? OPEN_IT : works ? 'Closed for works' : 'Open to visitors';
   const missed = toSettle(useMissed(site.key) ?? [], site).length;
-  const next = useScheduled(site.key)?.find(({ state }) => state === 'waiting');
+  return [
+    {
+      label: 'Releases',
+      words: 'Releases: take back, compare, scheduled…',
+      also: ['versions', 'revert', 'roll back', 'later', 'planned'],
+      Sign: Layers,
+      run: () => setDialog('releases'),
+    },
+    {
+      label: 'Redirects',
+      words: 'Redirects and pages not found…',
+      also: ['404', 'moved', 'old addresses', 'broken', 'forward'],
+      ...(missed > 0 && { attention: `${missed} not found` }),
+      Sign: CornerUpRight,
+      run: () => setDialog('redirects'),
+    },
+    {
+      label: opening,
+      words: opening === OPEN_IT ? `${OPEN_IT}…` : `${opening}: open the site, or close it for works…`,
+      also: ['maintenance', 'launch', 'offline'],
+      Sign: DoorOpen,
+      run: () => setDialog('opening'),
+    },
+  ];
+}
+
+/** Which settings of the draft visitors do not have yet. */
+export function SettingsThatDiffer() {
+  const { site } = useWorkbench();
   const settings = waitingSettings(site);
+  if (settings.length === 0) return null;
   return (
-    <div className="border-b border-rule bg-paper px-4 py-1 text-small max-md:px-2">
-      <div className="flex min-h-7 flex-wrap items-center gap-x-3 gap-y-1">
-        <p className={works || next ? 'font-medium text-attention' : 'text-quiet max-md:hidden'}>
-          {works
-            ? 'Closed for works: visitors see only a notice.'
-            : site.liveSettings === null
-              ? 'Nothing is live yet.'
-              : next
-                ? `A release is set for ${momentWords(next.at, site.settings.timeZone)}.`
-                : 'Visitors have what was live with the last release.'}
-        </p>
-        <div className="ml-auto flex flex-wrap items-center gap-0.5">
-          <Button look="quiet" isTight onClick={() => setDialog('releases')}>
-            <Layers size={15} aria-hidden /> Releases
-          </Button>
-          <Button look="quiet" isTight onClick={() => setDialog('redirects')}>
-            <CornerUpRight size={15} aria-hidden /> Redirects
-            {missed > 0 && <span className="text-attention">({missed} not found)</span>}
-          </Button>
-          <Button look="quiet" isTight onClick={() => setDialog('opening')}>
-            <DoorOpen size={15} aria-hidden />{' '}
-            {site.liveSettings === null ? 'Open the site' : works ? 'Closed for works' : 'Open to visitors'}
-          </Button>
-        </div>
-      </div>
-      {settings.length > 0 && (
-        <div className="flex flex-wrap items-center gap-x-1 gap-y-0.5 pb-0.5">
-          <span id="settings-that-differ" className="mr-1 text-quiet">
-            Settings that differ:
-          </span>
-          <ul aria-labelledby="settings-that-differ" className="flex flex-wrap gap-1">
-            {settings.map((part) => (
-              <li key={part}>
-                <OnePart part={part} />
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+    <div className="flex flex-wrap items-center gap-x-1 gap-y-0.5 border-rule px-4 py-1 text-small not-in-data-folded:border-b not-in-data-folded:bg-paper in-data-folded:px-2 compact:hidden">
+      <span id="settings-that-differ" className="mr-1 text-quiet">
+        Settings that differ:
+      </span>
+      <ul aria-labelledby="settings-that-differ" className="flex flex-wrap gap-1">
+        {settings.map((part) => (
+          <li key={part}>
+            <OnePart part={part} />
+          </li>
+        ))}
+      </ul>
     </div>
   );
 }

@@ -1,8 +1,8 @@
 import { ArchiveX } from 'lucide-react';
-import { IconButton } from '../../ui/button.tsx';
+import type { BarAction } from '../../workbench/bar-action.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
-import { PublishBar } from './publish-bar.tsx';
+import { PublishSays, SettingsThatDiffer, usePublishActions } from './publish-bar.tsx';
 import { PUBLISH_COLUMNS } from './publish-columns.tsx';
 import { PUBLISH_FILTERS } from './publish-filters.ts';
 import { PublishPanel } from './publish-panel.tsx';
@@ -13,19 +13,17 @@ export const PUBLISH_LENS: LensDefinition = {
   name: 'Publish',
   columns: { key: 'publish', of: () => PUBLISH_COLUMNS },
   filters: PUBLISH_FILTERS,
-  Bar: PublishBar,
+  Says: PublishSays,
+  useActions: usePublishActions,
+  Below: SettingsThatDiffer,
   Panel: PublishPanel,
   waiting: publishWaiting,
   asksFor: 'changes',
-  SelectionActions: TakeDown,
+  useSelectionActions: useTakeDown,
 };
 
-function TakeDown() {
+function useTakeDown(): readonly BarAction[] {
   const { setDialog, mayPublish } = useWorkbench();
-  if (!mayPublish) return null;
-  return (
-    <IconButton name="Take down…" onClick={() => setDialog('retire')}>
-      <ArchiveX size={16} aria-hidden />
-    </IconButton>
-  );
+  const words = 'Take down…';
+  return mayPublish ? [{ label: words, words, Sign: ArchiveX, shows: 'sign', run: () => setDialog('retire') }] : [];
 }

@@ -1,9 +1,10 @@
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
-import { Choice } from '../../ui/field.tsx';
+import { PageField } from '../../fields/page-field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
+
+const OUTSIDE = { value: 'outside', words: 'An outside address' };
 
 /** Where a link leads: a page of the tree, or an outside address. */
 export function TargetField({ page }: { readonly page: PageId }) {
@@ -12,25 +13,15 @@ export function TargetField({ page }: { readonly page: PageId }) {
   const { outline } = derived;
   const set = (next: { page: PageId } | { url: string }) =>
     store.apply([{ name: 'page.set', page, fields: { target: next } }]);
-  const to = target && 'page' in target ? target.page : '';
   return (
     <div className="flex flex-col gap-3">
-      <Choice
+      <PageField
         label="Leads to"
-        value={to}
-        onChange={(event) =>
-          set(event.target.value === '' ? { url: 'https://www.example/' } : { page: event.target.value as PageId })
-        }
-      >
-        <option value="">An outside address</option>
-        {outline.nodes.map((node, row) =>
-          node.type === 'page' && node.id !== page ? (
-            <option key={node.id} value={node.id}>
-              {'\u2003'.repeat(outline.depth[row]!) + textIn(node.title, site.settings.language)}
-            </option>
-          ) : null,
-        )}
-      </Choice>
+        value={target && 'page' in target ? target.page : OUTSIDE.value}
+        others={[OUTSIDE]}
+        isOffered={(row, id) => outline.nodes[row]!.type === 'page' && id !== page}
+        onChoose={(to) => set(to === OUTSIDE.value ? { url: 'https://www.example/' } : { page: to as PageId })}
+      />
       {target && 'url' in target && (
         <DraftField
           label="Outside address"

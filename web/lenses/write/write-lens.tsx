@@ -11,7 +11,6 @@ export const WRITE_LENS: LensDefinition = {
   name: 'Write',
   columns: { key: 'write', of: writeColumns },
   filters: WRITE_FILTERS,
-  Bar: null,
   Panel: Panel,
   waiting: writeWaiting,
 };

@@ -1,81 +1,151 @@
 import { Command } from 'cmdk';
-import { KEYS, type CommandName } from '../keys.ts';
-import { type DialogName, useWorkbench } from '../workbench-context.tsx';
+import { folded } from '#core/derive/folded-title.ts';
+import { isNearText } from '#core/derive/near-words.ts';
+import { typedWords } from '#core/derive/visible-rows.ts';
+import { ALL_LENSES } from '../../lenses/all-lenses.ts';
+import type { LensDefinition } from '../../lenses/lens-definition.ts';
+import type { BarAction } from '../bar-action.ts';
+import { type CommandName, KEYS } from '../keys.ts';
+import { LENSES } from '../lenses.ts';
+import { useHelpActions, useOtherActions, useSheetActions, useViewActions } from '../use-workbench-actions.ts';
+import { useSelectionActions } from '../use-selection-actions.ts';
+import { useWorkbench } from '../workbench-context.tsx';
 
-interface Other {
-  readonly words: string;
-  readonly dialog: DialogName;
-  /** Other words under which somebody may look for it. */
-  readonly also?: readonly string[];
-}
+const ITEM = 'flex min-h-9 cursor-pointer items-center gap-4 rounded px-3 py-1 data-[selected=true]:bg-accent-soft';
+const GROUP =
+  '[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:text-small [&_[cmdk-group-heading]]:text-quiet';
 
-const OTHERS: readonly Other[] = [
-  { words: 'Make live…', dialog: 'live', also: ['publish', 'release', 'schedule'] },
-  { words: 'Take down…', dialog: 'retire', also: ['unpublish', 'retire'] },
-  { words: 'Releases: take back, compare, scheduled…', dialog: 'releases', also: ['versions', 'revert', 'later'] },
-  { words: 'Open the site, or close it for works…', dialog: 'opening', also: ['maintenance', 'launch'] },
-  { words: 'Redirects and pages not found…', dialog: 'redirects', also: ['404', 'moved', 'old addresses'] },
-  { words: 'Compare draft and live texts…', dialog: 'texts', also: ['differences', 'diff'] },
-  { words: 'Menus…', dialog: 'menus', also: ['navigation'] },
-  { words: 'Layouts…', dialog: 'layouts', also: ['header', 'footer', 'frame'] },
-  { words: 'Facts of the site…', dialog: 'facts', also: ['telephone', 'address', 'strapline'] },
-  { words: 'What search engines see…', dialog: 'engine', also: ['robot', 'index', 'crawl'] },
-  { words: 'Removed pages', dialog: 'removed', also: ['put back', 'bin', 'trash'] },
-  { words: 'Set fields of the selected pages…', dialog: 'setFields' },
-  { words: 'Goals of the site…', dialog: 'goals' },
-  { words: 'Import the old site…', dialog: 'oldSite' },
-  { words: 'Import pages…', dialog: 'import' },
-  { words: 'Begin from a starter…', dialog: 'starters' },
-  { words: 'Audiences…', dialog: 'audiences' },
-  { words: 'Labels and kinds…', dialog: 'labels' },
-  { words: 'Compare who can open what…', dialog: 'compare' },
-  { words: 'Visitors…', dialog: 'visitors' },
-  { words: 'Share the plan for comment…', dialog: 'share' },
-  { words: 'Rename this site…', dialog: 'renameSite' },
-];
-const ITEM = 'flex h-9 cursor-pointer items-center gap-4 rounded px-3 data-[selected=true]:bg-accent-soft';
+/** Other words under which somebody may look for a command. */
+const ALSO: Partial<Readonly<Record<CommandName, readonly string[]>>> = {
+  addAfter: ['add', 'create', 'insert', 'sibling'],
+  addInside: ['add', 'create', 'child', 'subpage'],
+  rename: ['title', 'name'],
+  nest: ['indent', 'child'],
+  lift: ['outdent', 'promote'],
+  moveTo: ['place', 'parent', 'section'],
+  remove: ['delete', 'trash'],
+  pasteList: ['bulk', 'many pages', 'titles'],
+  walk: ['preview', 'view as', 'see the site'],
+  map: ['diagram', 'chart'],
+};
 
-/** Every command, found by typing. */
+/** What stands in the list from another table, under its own words. */
+const ELSEWHERE: ReadonlySet<CommandName> = new Set(['commands', 'walk', 'history', 'help']);
+
+/** Everything that a key or a button does, found by typing, also under other words for it. */
 export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { run, setDialog } = useWorkbench();
-  const choose = (command: CommandName) => {
+  const { run, setDialog, lens, chosen } = useWorkbench();
+  const selected = useSelectionActions();
+  const shared = [
+    ...useViewActions(),
+    ...Object.values(useSheetActions()).filter((one) => one !== null),
+    ...useOtherActions(),
+    useHelpActions()[0]!,
+  ];
+  /** The list gives way first: what is chosen may open a dialog, or put the keyboard somewhere. */
+  const choose = (work: () => void) => {
     setDialog(null);
-    run(command);
+    window.setTimeout(work, 0);
   };
   return (
     <Command.Dialog
       open
       onOpenChange={(isOpen) => !isOpen && onClose()}
       label="Commands"
+      filter={fitOf}
       overlayClassName="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70"
-      contentClassName="fixed top-[14vh] left-1/2 z-40 w-[calc(100vw-2rem)] max-w-lg -translate-x-1/2 overflow-hidden rounded-lg border border-rule bg-raised shadow-sheet"
+      contentClassName="fixed top-[14vh] short:top-2 left-1/2 z-40 w-[calc(100vw-2rem)] max-w-lg -translate-x-1/2 overflow-hidden rounded-lg border border-rule bg-raised shadow-sheet"
     >
       <Command.Input
         placeholder="What do you want to do?"
         className="h-12 w-full border-b border-rule bg-raised px-4 text-large outline-none"
       />
-      <Command.List className="max-h-80 overflow-y-auto p-1.5">
+      <Command.List className="max-h-[min(24rem,60vh)] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-4 text-quiet">No command matches.</Command.Empty>
-        {(Object.entries(KEYS) as [CommandName, (typeof KEYS)[CommandName]][])
-          .filter(([name]) => name !== 'commands')
-          .map(([name, { keys, words }]) => (
-            <Command.Item key={name} value={words} onSelect={() => choose(name)} className={ITEM}>
-              <span className="flex-1">{words}</span>
-              <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>
-            </Command.Item>
-          ))}
-        {OTHERS.map(({ words, dialog, also = [] }) => (
-          <Command.Item
-            key={dialog}
-            value={words}
-            keywords={[...also]}
-            onSelect={() => setDialog(dialog)}
-            className={ITEM}
-          >
-            {words}
-          </Command.Item>
+        <Command.Group heading="Pages and keys" className={GROUP}>
+          {(Object.entries(KEYS) as [CommandName, (typeof KEYS)[CommandName]][])
+            .filter(([name]) => !ELSEWHERE.has(name))
+            .map(([name, { keys, words }]) => (
+              <Command.Item
+                key={name}
+                value={words}
+                keywords={[...(ALSO[name] ?? [])]}
+                onSelect={() => choose(() => run(name))}
+                className={ITEM}
+              >
+                <span className="flex-1">{words}</span>
+                <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>
+              </Command.Item>
+            ))}
+        </Command.Group>
+        {[lens, ...LENSES.filter((one) => one !== lens)].map((one) => (
+          <LensCommands key={one} lens={ALL_LENSES[one]} onChoose={choose} />
         ))}
+        {chosen.length > 1 && (
+          <Commands
+            heading={`${chosen.length} selected`}
+            actions={selected.filter(({ keys }) => keys === undefined)}
+            onChoose={choose}
+          />
+        )}
+        <Commands heading="The tree and the site" actions={shared} onChoose={choose} />
       </Command.List>
     </Command.Dialog>
+  );
+}
+
+/** How well a command answers to what is typed: by its own words, by others for it, by words that are nearly typed so, or not at all (0). */
+function fitOf(command: string, typed: string, also: readonly string[] = []): number {
+  const words = typedWords(typed);
+  const [own, all] = [folded(command), folded([command, ...also].join(' '))];
+  if (words.every((word) => own.includes(word))) return own.startsWith(words[0] ?? '') ? 1 : 0.9;
+  if (words.every((word) => all.includes(word))) return 0.6;
+  return isNearText(words, all) ? 0.3 : 0;
+}
+
+type Choose = (work: () => void) => void;
+
+function LensCommands({ lens, onChoose }: { readonly lens: LensDefinition; readonly onChoose: Choose }) {
+  return lens.useActions ? <OfLens lens={lens.name} useActions={lens.useActions} onChoose={onChoose} /> : null;
+}
+
+function OfLens({
+  lens,
+  useActions,
+  onChoose,
+}: {
+  readonly lens: string;
+  readonly useActions: NonNullable<LensDefinition['useActions']>;
+  readonly onChoose: Choose;
+}) {
+  return <Commands heading={lens} actions={useActions()} onChoose={onChoose} />;
+}
+
+function Commands({
+  heading,
+  actions,
+  onChoose,
+}: {
+  readonly heading: string;
+  readonly actions: readonly BarAction[];
+  readonly onChoose: Choose;
+}) {
+  if (actions.length === 0) return null;
+  return (
+    <Command.Group heading={heading} className={GROUP}>
+      {actions.map(({ label, words, also = [], keys, isOff, run }) => (
+        <Command.Item
+          key={words}
+          value={words}
+          keywords={[label, heading, ...also]}
+          disabled={isOff}
+          onSelect={() => onChoose(run)}
+          className={`${ITEM} data-[disabled=true]:opacity-45`}
+        >
+          <span className="flex-1">{words}</span>
+          {keys !== undefined && <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>}
+        </Command.Item>
+      ))}
+    </Command.Group>
   );
 }

@@ -5,6 +5,7 @@ import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
 import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
 import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
 import { LabelsDialog } from '../../lenses/access/labels-dialog.tsx';
+import { MomentDialog } from '../../lenses/access/moment-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
 import { FactsDialog } from '../../lenses/menus/facts-dialog.tsx';
 import { LayoutsDialog } from '../../lenses/menus/layouts-dialog.tsx';
@@ -78,6 +79,8 @@ export function Dialogs() {
       return <FactsDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
+    case 'moment':
+      return <MomentDialog onClose={close} />;
     case 'engine':
       return <EngineDialog onClose={close} />;
     case 'visitors':

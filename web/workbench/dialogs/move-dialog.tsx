@@ -1,7 +1,6 @@
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useState } from 'react';
 import { topmost } from '#core/arrange/arrange.ts';
 import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
-import { findRows } from '#core/derive/visible-rows.ts';
 import { shownTrail } from '#core/derive/shown-trail.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -9,6 +8,8 @@ import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { refusalWords } from '../../api/site-store.ts';
+import { PageTreeList, choiceId } from '../../fields/page-tree-list.tsx';
+import { usePageChoice } from '../../fields/use-page-choice.ts';
 import { SIDES, addresses, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
@@ -18,28 +19,26 @@ import { menuChangeWords } from '../menu-change-words.ts';
 import { useWorkbench } from '../workbench-context.tsx';
 import { usePreview } from '../use-preview.ts';
 
-/** So many places are listed at most; the find field narrows them. */
-const MAX_LISTED = 300;
+const AT_TOP = [{ value: 'top', words: 'The end of the top level' }];
+const LIST = 'places';
 
 /** Chooses a place in the tree for the selected nodes; what the move would change shows meanwhile. */
 export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, derived, store, chosen, select } = useWorkbench();
+  const { site, store, chosen, select } = useWorkbench();
   const setPreview = usePreview();
-  const [query, setQuery] = useState('');
-  const [target, setTarget] = useState<PageId | null>(null);
+  const [taken, take] = useState<string | null>(null);
   const [side, setSide] = useState<Side>('inside');
-  const { outline } = derived;
   const { language } = site.settings;
   const moved = useMemo(() => topmost(site, chosen), [site, chosen]);
   const within = useMemo(() => new Set(moved.flatMap((id) => branchOf(site, id))), [site, moved]);
-  const rows = useMemo(() => {
-    const found = query.trim() === '' ? null : findRows(site, outline, query);
-    const all = found ? found.rows : outline.nodes.map((_, row) => row);
-    return all.filter((row) => !within.has(outline.nodes[row]!.id));
-  }, [site, outline, query, within]);
+  const isOffered = useCallback((_: number, page: PageId) => !within.has(page), [within]);
+  const choice = usePageChoice(taken, AT_TOP, isOffered);
+  const { active: target } = choice;
+  const isAtTop = target === AT_TOP[0]!.value;
   const operations = useMemo(
-    () => (target === null ? [] : moveToPlace(site, moved, placeOn(site, target, side, moved))),
-    [site, moved, target, side],
+    () =>
+      target === null ? [] : moveToPlace(site, moved, placeOn(site, isAtTop ? null : (target as PageId), side, moved)),
+    [site, moved, target, isAtTop, side],
   );
   const outcome = useMemo(() => (operations.length > 0 ? applyOperations(site, operations) : null), [site, operations]);
   useEffect(() => {
@@ -53,14 +52,11 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
     select({ active: moved[0]!, chosen: new Set(moved), anchor: moved[0]! });
     onClose();
   };
-  /** The arrow keys walk the places, Enter moves: in the field and in the list alike. */
-  const walk = (event: KeyboardEvent) => {
-    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp' && event.key !== 'Enter') return;
+  /** The arrow keys walk the places, Enter moves to the one that is lit. */
+  const onKey = (event: KeyboardEvent) => {
+    if (choice.walk(event) || event.key !== 'Enter') return;
     event.preventDefault();
-    if (event.key === 'Enter') return submit();
-    const at = rows.findIndex((row) => outline.nodes[row]!.id === target);
-    const next = rows[Math.max(0, Math.min(rows.length - 1, at + (event.key === 'ArrowDown' ? 1 : -1)))];
-    if (next !== undefined) setTarget(outline.nodes[next]!.id);
+    submit();
   };
   return (
     <Dialog
@@ -82,19 +78,33 @@ export function MoveDialog({ onClose }: { readonly onClose: () => void }) {
         <input
           aria-label="Find a place by title"
           placeholder="Find a place by title"
-          value={query}
+          role="combobox"
+          aria-haspopup="tree"
+          aria-expanded
+          aria-controls={LIST}
+          aria-autocomplete="list"
+          aria-activedescendant={target === null ? undefined : choiceId(LIST, target)}
+          value={choice.query}
           // eslint-disable-next-line jsx-a11y/no-autofocus -- the dialog was opened to choose a place
           autoFocus
-          onChange={(event) => setQuery(event.target.value)}
-          onKeyDown={walk}
+          onChange={(event) => choice.type(event.target.value)}
+          onKeyDown={onKey}
           className="h-9 w-full rounded-md border border-edge bg-paper px-3"
         />
-        <PlaceList rows={rows.slice(0, MAX_LISTED)} target={target} onChoose={setTarget} onKeyDown={walk} />
-        {rows.length > MAX_LISTED && (
-          <p className="text-small text-quiet">The first {MAX_LISTED} places. Type part of a title to find more.</p>
-        )}
-        {rows.length === 0 && <p className="text-quiet">No other title matches.</p>}
-        <Radios legend="Where, relative to the chosen page" choices={SIDES} value={side} onChoose={setSide} />
+        <PageTreeList
+          id={LIST}
+          label="Places"
+          others={choice.others}
+          site={site}
+          choices={choice.choices}
+          active={target}
+          onChoose={(place) => {
+            take(place);
+            choice.walkTo(place);
+          }}
+          className="h-64 rounded-md border border-rule bg-paper p-1 short:h-40"
+        />
+        {!isAtTop && <Radios legend="Where, relative to it" choices={SIDES} value={side} onChoose={setSide} />}
         <div role="status" className="min-h-10">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
           {target !== null && operations.length === 0 && <p className="text-quiet">It is already there.</p>}
@@ -132,54 +142,5 @@ function TrailsOfMove({ before, after, page }: { readonly before: Site; readonly
     <p className="text-small">
       <span className="text-quiet line-through">{was}</span> → {is}
     </p>
-  );
-}
-
-function PlaceList({
-  rows,
-  target,
-  onChoose,
-  onKeyDown,
-}: {
-  readonly rows: readonly number[];
-  readonly target: PageId | null;
-  readonly onChoose: (page: PageId) => void;
-  readonly onKeyDown: (event: KeyboardEvent) => void;
-}) {
-  const { site, derived } = useWorkbench();
-  const { outline } = derived;
-  const list = useRef<HTMLUListElement>(null);
-  useEffect(() => {
-    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
-  }, [target]);
-  return (
-    <ul
-      ref={list}
-      role="listbox"
-      tabIndex={0}
-      onKeyDown={onKeyDown}
-      aria-activedescendant={target === null ? undefined : `place-${target}`}
-      aria-label="Places"
-      className="h-64 overflow-y-auto rounded-md border border-rule bg-paper p-1"
-    >
-      {rows.map((row) => {
-        const node = outline.nodes[row]!;
-        return (
-          // eslint-disable-next-line jsx-a11y/click-events-have-key-events -- the find field above walks the list by its arrow keys
-          <li
-            key={node.id}
-            id={`place-${node.id}`}
-            role="option"
-            aria-selected={node.id === target}
-            onClick={() => onChoose(node.id)}
-            className={`flex h-7 cursor-pointer items-center truncate rounded pr-2 ${node.id === target ? 'bg-accent text-on-accent' : 'hover:bg-accent-soft'}`}
-            style={{ paddingLeft: `${0.5 + outline.depth[row]! * 1.1}rem` }}
-          >
-            <span className="truncate">{textIn(node.title, site.settings.language)}</span>
-            {node.type !== 'page' && <span className="ml-2 text-tiny opacity-80">{node.type}</span>}
-          </li>
-        );
-      })}
-    </ul>
   );
 }

@@ -8,7 +8,7 @@ import { textIn } from '#core/model/texts.ts';
 import type { CarryOverPair } from '#contract/old-site.ts';
 import type { Edit } from '../../../api/site-store.ts';
 import { Button } from '../../../ui/button.tsx';
-import { Choice } from '../../../ui/field.tsx';
+import { PageField } from '../../../fields/page-field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { type OldPageWire, useCarryOverState } from './carry-over-context.ts';
 import { REASON_WORDS, percent, titleOfOld } from './old-words.ts';
@@ -21,7 +21,7 @@ export function CarryOverPanel() {
   return (
     <aside
       aria-label="Chosen old page"
-      className="w-80 shrink-0 overflow-y-auto border-l border-rule bg-paper p-4 max-md:w-auto max-md:max-h-72 max-md:border-t max-md:border-l-0"
+      className="w-80 shrink-0 overflow-y-auto border-l border-rule bg-paper p-4 max-md:w-auto max-md:max-h-72 short:max-md:max-h-none max-md:border-t max-md:border-l-0"
     >
       {page ? (
         <OnePage key={page.address} page={page} />
@@ -211,19 +211,14 @@ function PlannedWithoutSource({ page }: { readonly page: PageId }) {
 
 /** Chooses a page of the plan. */
 function PageChoice({ label, onChoose }: { readonly label: string; readonly onChoose: (page: PageId) => void }) {
-  const { site, derived } = useWorkbench();
-  const { outline } = derived;
+  const { outline } = useWorkbench().derived;
   return (
-    <Choice label={label} value="" onChange={(event) => onChoose(event.target.value as PageId)}>
-      <option value="">Choose a page …</option>
-      {outline.nodes.map((node, row) =>
-        node.type === 'page' ? (
-          <option key={node.id} value={node.id}>
-            {'\u2003'.repeat(outline.depth[row]!) + titleOfNode(node, site.settings.language)}
-          </option>
-        ) : null,
-      )}
-    </Choice>
+    <PageField
+      label={label}
+      value=""
+      isOffered={(row) => outline.nodes[row]!.type === 'page'}
+      onChoose={(page) => onChoose(page as PageId)}
+    />
   );
 }
 

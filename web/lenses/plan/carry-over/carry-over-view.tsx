@@ -44,10 +44,14 @@ export function CarryOverView() {
   if (!state.isHere) return <p className="p-6 text-quiet">Fetching the old site …</p>;
   return (
     <CarryOverProvider value={state}>
-      <div data-tree-view tabIndex={-1} className="flex min-h-0 min-w-0 flex-1 flex-col outline-none">
+      <div
+        data-tree-view
+        tabIndex={-1}
+        className="flex min-h-0 min-w-0 flex-1 flex-col outline-none max-md:short:block max-md:short:overflow-y-auto"
+      >
         <CarryOverBar />
-        <div className="flex min-h-0 flex-1 max-md:flex-col">
-          <section aria-label="Carry-over" className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <div className="flex min-h-0 flex-1 max-md:flex-col max-md:short:block">
+          <section aria-label="Carry-over" className="flex min-h-0 min-w-0 flex-1 flex-col max-md:short:h-[80dvh]">
             {state.fault !== undefined && (
               <div className="p-3">
                 <Notice>{wordsOfFault(state.fault)}</Notice>

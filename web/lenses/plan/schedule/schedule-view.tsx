@@ -29,7 +29,11 @@ export function ScheduleView() {
   );
   if (schedule.tasks.length === 0) return <EmptySchedule />;
   return (
-    <div data-tree-view tabIndex={-1} className="flex min-h-0 min-w-0 flex-1 flex-col outline-none">
+    <div
+      data-tree-view
+      tabIndex={-1}
+      className="flex min-h-0 min-w-0 flex-1 flex-col outline-none max-md:short:block max-md:short:overflow-y-auto"
+    >
       <div className="flex min-h-11 flex-wrap items-center gap-x-5 gap-y-1 border-b border-rule bg-paper px-4 py-1.5">
         <p>
           <strong className={schedule.late.length > 0 ? 'text-attention' : ''}>{schedule.late.length} late</strong>
@@ -59,7 +63,7 @@ export function ScheduleView() {
           />
         </div>
       </div>
-      <div className="flex min-h-0 flex-1 max-md:flex-col">
+      <div className="flex min-h-0 flex-1 max-md:flex-col max-md:short:block">
         <LoadChart schedule={schedule} today={today} chosen={chosen} onChoose={choose} />
         <aside
           aria-label="Pages of the schedule"

@@ -9,11 +9,11 @@ import { wordsOfFault } from '../../../api/client.ts';
 import { letMissedBe } from '../../../api/releases.ts';
 import { newRedirectId } from '../../../api/site-store.ts';
 import { momentWords } from '../../../fields/site-moment.ts';
+import { PageField } from '../../../fields/page-field.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { toSettle } from './to-settle.ts';
-import { AddressedPages } from './addressed-pages.tsx';
 
 const BECAUSE: Readonly<Record<Nearness, string>> = {
   'same name': 'has the same name',
@@ -88,15 +88,16 @@ function OneMissed({ missed: { path, hits, lastAt, from, isLetBe } }: { readonly
             </Button>
           )}
           {isAddress && (
-            <select
-              aria-label={`Redirect ${path} to another page`}
-              className="h-8 w-36 rounded-md border border-edge bg-raised px-2 text-small"
-              value=""
-              onChange={(event) => settle(event.target.value as PageId)}
-            >
-              <option value="">{near ? 'Elsewhere …' : 'Redirect it to …'}</option>
-              <AddressedPages without={near ? outline.nodes[near.row]!.id : null} />
-            </select>
+            <div className="w-44">
+              <PageField
+                isBare
+                label={`Redirect ${path} to another page`}
+                placeholder={near ? 'Elsewhere …' : 'Redirect it to …'}
+                value=""
+                isOffered={(row) => addresses[row] !== null && row !== near?.row}
+                onChoose={(page) => settle(page as PageId)}
+              />
+            </div>
           )}
           <Button look="quiet" isTight aria-label={`${letBeWords}: ${path}`} onClick={letBe}>
             {letBeWords}

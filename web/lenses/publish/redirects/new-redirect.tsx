@@ -2,14 +2,19 @@ import { useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { type Destination, redirectAddressSchema } from '#core/model/redirect.ts';
 import { newRedirectId } from '../../../api/site-store.ts';
+import { PageField } from '../../../fields/page-field.tsx';
 import { Button } from '../../../ui/button.tsx';
-import { Choice, TextField } from '../../../ui/field.tsx';
+import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { AddressedPages } from './addressed-pages.tsx';
+
+const ELSEWHERE = [
+  { value: 'outside', words: 'An outside address' },
+  { value: 'gone', words: 'Nowhere: permanently gone (410)' },
+];
 
 /** Makes an address lead elsewhere by hand. */
 export function NewRedirect() {
-  const { store } = useWorkbench();
+  const { store, derived } = useWorkbench();
   const [from, setFrom] = useState('');
   const [to, setTo] = useState<PageId | 'gone' | 'outside' | ''>('');
   const [url, setUrl] = useState('https://');
@@ -53,14 +58,14 @@ export function NewRedirect() {
         onChange={(event) => setFrom(event.target.value)}
       />
       <div className="flex flex-col gap-2">
-        <Choice label="Leads to" value={to} onChange={(event) => setTo(event.target.value as typeof to)}>
-          <option value="">Choose where</option>
-          <option value="outside">An outside address</option>
-          <option value="gone">Nowhere: permanently gone (410)</option>
-          <optgroup label="A page">
-            <AddressedPages />
-          </optgroup>
-        </Choice>
+        <PageField
+          label="Leads to"
+          value={to}
+          placeholder="Choose where"
+          others={ELSEWHERE}
+          isOffered={(row) => derived.addresses[row] !== null}
+          onChoose={(next) => setTo(next as typeof to)}
+        />
         {to === 'outside' && (
           <TextField label="Outside address" value={url} onChange={(event) => setUrl(event.target.value)} />
         )}

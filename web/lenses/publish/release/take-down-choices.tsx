@@ -3,12 +3,14 @@ import { liveSiteOf } from '#core/derive/live-site.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { Site } from '#core/model/site.ts';
-import { PageOptions } from '../../../fields/page-options.tsx';
+import { PageField } from '../../../fields/page-field.tsx';
 import { liveAddress } from '../../../tree/live-address.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
 const MAX_LISTED = 30;
-const FIELD = 'h-7 min-w-0 max-w-56 rounded-md border border-edge bg-raised px-2 text-small';
+
+const ABOVE = { value: 'above', words: 'The page above' };
+const GONE = { value: 'gone', words: 'Nowhere: permanently gone (410)' };
 
 type Chosen = Readonly<Record<PageId, NonNullable<LeadsTo>>>;
 
@@ -28,10 +30,13 @@ export function TakeDownChoices({
   const { site } = useWorkbench();
   const withAddress = pages.filter((page) => liveAddress(site, page) !== null);
   if (withAddress.length === 0) return null;
-  const { outline, addresses } = derivedOf(liveSiteOf(after));
+  const liveAfter = liveSiteOf(after);
+  const live = derivedOf(liveAfter);
   const set = (page: PageId, value: string) => {
     const others = Object.fromEntries(Object.entries(chosen).filter(([id]) => id !== page)) as Chosen;
-    onChoose(value === '' ? others : { ...others, [page]: value === 'gone' ? 'gone' : { page: value as PageId } });
+    onChoose(
+      value === ABOVE.value ? others : { ...others, [page]: value === 'gone' ? 'gone' : { page: value as PageId } },
+    );
   };
   return (
     <section aria-labelledby="lead">
@@ -45,22 +50,17 @@ export function TakeDownChoices({
           return (
             <li key={page} className="flex flex-wrap items-center justify-between gap-x-3 gap-y-1 py-0.5">
               <span className="min-w-0 font-mono text-small break-all">{address}</span>
-              <select
-                aria-label={`Where ${address} leads`}
-                className={FIELD}
-                value={to === undefined ? '' : to === 'gone' ? 'gone' : to.page}
-                onChange={(event) => set(page, event.target.value)}
-              >
-                <option value="">The page above</option>
-                <option value="gone">Nowhere: permanently gone (410)</option>
-                <optgroup label="Another page">
-                  <PageOptions
-                    outline={outline}
-                    language={site.settings.language}
-                    isOffered={(row) => addresses[row] !== null}
-                  />
-                </optgroup>
-              </select>
+              <div className="w-56 text-small">
+                <PageField
+                  isBare
+                  label={`Where ${address} leads`}
+                  value={to === undefined ? ABOVE.value : to === 'gone' ? 'gone' : to.page}
+                  others={[ABOVE, GONE]}
+                  of={liveAfter}
+                  isOffered={(row) => live.addresses[row] !== null}
+                  onChoose={(value) => set(page, value)}
+                />
+              </div>
             </li>
           );
         })}
