@@ -74,13 +74,14 @@ function slowly(site: Site, page: PageId, visitor: Membership, at: number): Answ
       ({ from, until }) => (from === null || at >= Date.parse(from)) && (until === null || at < Date.parse(until)),
     );
   };
-  const look = (id: PageId): string => {
+  const look = (id: PageId): string | null => {
     const { parent } = nodeAt(site, id);
     const said = rulesOf(site, id).findLast(({ closedLook }) => closedLook !== null);
-    return said?.closedLook ?? (parent === null ? 'out-of-sight' : look(parent));
+    return said?.closedLook ?? (parent === null ? null : look(parent));
   };
   if (nodeAt(site, page).hidden !== 'no' || isHidden(page) || !isTime(page)) return 'out';
-  const isLocked = look(page) !== 'out-of-sight';
+  // Unless a rule says otherwise, a lock shows to whom a passphrase would let in, and to nobody else.
+  const isLocked = passes(page) ? look(page) !== 'out-of-sight' : (look(page) ?? 'out-of-sight') !== 'out-of-sight';
   if (!passes(page)) return isLocked ? 'locked' : 'out';
   return gave(page) ? 'open' : isLocked ? 'asks, locked' : 'asks';
 }

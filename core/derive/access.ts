@@ -29,7 +29,7 @@ export interface AccessTable {
   /** What a row hands down: whom the audiences of its rules and those above let pass, who has given all passphrases … */
   readonly passes: Uint32Array;
   readonly gave: Uint32Array;
-  /** … and as signs whether it is out of time, locked, covered. */
+  /** … and as signs whether it is out of time, locked, covered, and told how to look. */
   readonly signs: Uint8Array;
   /** When the next page opens or closes by the clock, in milliseconds since 1970; Infinity where none will. */
   readonly until: number;
@@ -130,7 +130,8 @@ function fillRows(
       if (own.passphrase !== null) given = (given & bitsOf(own.passphrase)) >>> 0;
       for (const rule of rulesAt(own, ofLabels)) {
         pass = (pass & passing(rule)) >>> 0;
-        if (rule.closedLook !== null) sign = rule.closedLook === 'out-of-sight' ? sign & ~LOCKED : sign | LOCKED;
+        if (rule.closedLook !== null)
+          sign = TOLD | (rule.closedLook === 'out-of-sight' ? sign & ~LOCKED : sign | LOCKED);
         if (rule.from === null && rule.until === null) continue;
         if (!isInTime(rule, at)) sign |= OUT_OF_TIME;
         for (const moment of [rule.from, rule.until]) {
@@ -147,6 +148,8 @@ function fillRows(
     open[row] = pass & given;
     if (isAsked) asks[row] = pass & ~given;
     if ((sign & LOCKED) !== 0) locked[row] = all & ~(pass & given);
+    // Whom a passphrase would let in sees its lock, unless a rule says how the page looks to those who cannot open it.
+    else if (isAsked && (sign & TOLD) === 0) locked[row] = asks[row]!;
   }
   return until;
 }
@@ -175,6 +178,8 @@ const NOBODY: AccessRule = { ...NO_RULE, only: [] };
 const OUT_OF_TIME = 1;
 const LOCKED = 2;
 const COVERED = 4;
+/** A rule says how it looks to those who cannot open it. */
+const TOLD = 8;
 
 /** Which visitors belong to an audience, or have given a passphrase, as bits. */
 function memberBits(memberships: readonly Membership[]): (id: AudienceId | PassphraseId) => number {
@@ -310,7 +315,7 @@ export function accessReason(site: Site, page: PageId, visitor: Membership, at: 
   const path: SiteNode[] = [...ancestorsOf(site, page).reverse(), node];
   const from = path.findLastIndex(({ access }) => access?.standsAlone === true);
   const chain: Narrowing[] = [];
-  let closedLook: ClosedLook = 'out-of-sight';
+  let told: ClosedLook | null = null;
   const labels = rulesOfLabels(site.settings.labels);
   path.forEach((one, step) => {
     const own = ruleOf(one);
@@ -319,7 +324,7 @@ export function accessReason(site: Site, page: PageId, visitor: Membership, at: 
     if (one.hidden === 'branch') add('hidden-branch', true);
     else if (one.hidden === 'page' && one === node) add('hidden', true);
     const rules = [...own.labels.map((label) => [ruleOfLabel(label, labels), label] as const), [own, null] as const];
-    for (const [rule] of rules) if (rule.closedLook !== null) ({ closedLook } = rule);
+    for (const [rule] of rules) if (rule.closedLook !== null) told = rule.closedLook;
     if (step < from) return;
     for (const [rule, label] of rules) {
       if (rule.only !== null || rule.except.length > 0) add('audiences', !letsPass(rule, visitor), rule, label);
@@ -328,10 +333,12 @@ export function accessReason(site: Site, page: PageId, visitor: Membership, at: 
     if (own.passphrase !== null) add('passphrase', !visitor.has(own.passphrase));
   });
   const out = chain.filter(({ keepsOut }) => keepsOut);
+  const asks = out.length > 0 && out.every(({ by }) => by === 'passphrase');
+  const isByRules = out.every(({ by }) => by === 'audiences' || by === 'passphrase');
   return {
     opens: out.length === 0,
-    asks: out.length > 0 && out.every(({ by }) => by === 'passphrase'),
-    closedLook: out.every(({ by }) => by === 'audiences' || by === 'passphrase') ? closedLook : 'out-of-sight',
+    asks,
+    closedLook: isByRules ? (told ?? (asks ? 'locked' : 'out-of-sight')) : 'out-of-sight',
     chain,
   };
 }

@@ -278,6 +278,7 @@ describe('what is proposed', () => {
       [{ name: 'page.remove', page: short }, 'removed'],
       [{ name: 'page.set', page: short, fields: { inMenus: false } }, 'off menus'],
       [{ name: 'page.set', page: courses, fields: { hidden: 'branch' } }, 'hidden'],
+      [{ name: 'page.set', page: short, fields: { access: { standsIn: 'not-found' } } }, 'when needed'],
     ];
     for (const [edit, because] of edits)
       expect(proposalsOf(siteAfter([edit], byHand))).toContainEqual(

@@ -1,3 +1,4 @@
+import { isShownWhenNeeded } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Menu, EntryOrder } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
@@ -14,13 +15,13 @@ export interface MenuRange {
 }
 
 /** What menus have of a row: why it is in none by itself, whatever the menu; `in` where nothing stands in the way. */
-export type RowAnswer = 'in' | 'hidden' | 'for others' | 'off menus' | 'leads nowhere';
+export type RowAnswer = 'in' | 'hidden' | 'for others' | 'when needed' | 'off menus' | 'leads nowhere';
 
 export function answerOfRow(derived: Derived, row: number): RowAnswer {
   const { outline, hiddenBy } = derived;
   if (hiddenBy[row] !== -1) return 'hidden';
   if (derived.isForOthers(row)) return 'for others';
-  if (outline.inMenus[row] === 0) return 'off menus';
+  if (outline.inMenus[row] === 0) return isShownWhenNeeded(outline.nodes[row]!) ? 'when needed' : 'off menus';
   return outline.nodes[row]!.type === 'link' && leadsAstray(derived, row) ? 'leads nowhere' : 'in';
 }
 

@@ -12,6 +12,7 @@ export const MENU_ANSWERS = [
   'hidden',
   'closed',
   'for others',
+  'when needed',
   'off menus',
   'leads nowhere',
   'left out here',

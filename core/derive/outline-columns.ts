@@ -1,3 +1,4 @@
+import { isShownWhenNeeded } from '../model/access.ts';
 import type { SiteNode } from '../model/node.ts';
 import { addsStep } from '../model/site.ts';
 import type { Outline } from './outline.ts';
@@ -53,7 +54,7 @@ export function setColumns(
 ): void {
   columns.slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
   columns.isPage[row] = node.type === 'page' ? 1 : 0;
-  columns.inMenus[row] = node.inMenus ? 1 : 0;
+  columns.inMenus[row] = node.inMenus && !isShownWhenNeeded(node) ? 1 : 0;
   columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
 }
 

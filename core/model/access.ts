@@ -137,3 +137,7 @@ const normal = <Id extends string>(ids: readonly Id[]): Id[] => [...new Set(ids)
 
 const isEqual = (a: unknown, b: unknown): boolean =>
   a === b || (Array.isArray(a) && Array.isArray(b) && a.length === b.length && a.every((one, at) => one === b[at]));
+
+/** Whether a page shows only when it is needed, where nobody goes of their own accord: menus do not offer it by themselves. */
+export const isShownWhenNeeded = ({ access }: { readonly access: AccessRule | null }): boolean =>
+  access?.standsIn === 'not-found' || access?.standsIn === 'no-access';

@@ -60,8 +60,9 @@ export class SlowReference {
   }
 
   #isOffered(id: PageId): boolean {
-    const { inMenus, target } = nodeAt(this.#site, id);
-    if (!inMenus || this.hiddenBy(id) !== null) return false;
+    const { inMenus, access, target } = nodeAt(this.#site, id);
+    if (!inMenus || access?.standsIn === 'not-found' || access?.standsIn === 'no-access' || this.hiddenBy(id) !== null)
+      return false;
     if (!target || !('page' in target)) return true;
     const to = this.#site.nodes.get(target.page);
     return to?.removedWith === null && to.type === 'page' && this.hiddenBy(target.page) === null;

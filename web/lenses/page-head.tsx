@@ -3,15 +3,17 @@ import { openLiveAddress } from '../tree/live-address.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { scheduledWords } from './publish/scheduled-pages.ts';
 import { STATE_MEANING, STATE_WORDS } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The title of the selected page, its state with what that means, and the way to it as visitors have it. */
 export function PageHead({ page }: { readonly page: PageId }) {
-  const { site, derived, liveOrigin, chosen } = useWorkbench();
+  const { site, derived, liveOrigin, chosen, scheduled } = useWorkbench();
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
+  const set = scheduledWords(scheduled, page, state);
   const address = openLiveAddress(site, page);
   return (
     <div>
@@ -20,6 +22,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
       </h2>
       <p className="mt-1 text-small text-quiet">
         <span className="font-medium text-ink">{STATE_WORDS[state]}.</span> {STATE_MEANING[state]}
+        {set !== null && <span className="font-medium text-accent"> {set}, by a release that waits.</span>}
       </p>
       {chosen.length > 1 && (
         <p className="mt-1 rounded-sm bg-attention-soft px-2 py-1 text-small text-attention">

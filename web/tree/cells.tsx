@@ -33,22 +33,40 @@ function pagesOf({ page, latest }: CellContext): readonly PageId[] {
   return chosen.length > 1 && chosen.includes(page) ? chosen : [page];
 }
 
+/** Why a page is in no menu though it may be offered to them, in words. */
+export const KEPT_OUT_WORDS = {
+  hidden: { short: 'Hidden', long: 'Hidden pages are in no menu' },
+  'when needed': { short: 'If needed', long: 'It is shown only when needed, and is in no menu by itself' },
+} as const;
+
 /** Whether the tree offers the page to menus; pressing it changes that. */
-export function InMenusCell({ isIn, context }: { readonly isIn: boolean; readonly context: CellContext }) {
+export function InMenusCell({
+  isIn,
+  keptOut,
+  context,
+}: {
+  readonly isIn: boolean;
+  /** What keeps it out of menus, though it is offered to them. */
+  readonly keptOut: keyof typeof KEPT_OUT_WORDS | null;
+  readonly context: CellContext;
+}) {
+  const kept = isIn && keptOut !== null ? KEPT_OUT_WORDS[keptOut] : null;
+  const words = kept ? kept.short : isIn ? 'In' : 'Off';
   return (
     <button
       type="button"
       tabIndex={-1}
-      aria-label={`${isIn ? 'In' : 'Off'} menus: ${context.title}`}
-      disabled={!context.mayEdit}
+      aria-label={kept ? `${kept.long}: ${context.title}` : `${words} menus: ${context.title}`}
+      title={kept ? `${kept.long}.${keptOut === 'hidden' ? ' Once it is shown, it is in menus.' : ''}` : undefined}
+      disabled={!context.mayEdit || keptOut === 'when needed'}
       onClick={() => setFields(context, { inMenus: !isIn })}
       className={CELL_BUTTON}
     >
       <svg width="14" height="14" aria-hidden fill="none">
-        <path d="M7 0v14" stroke="currentColor" strokeWidth="1.75" opacity={isIn ? 1 : 0.45} />
-        {isIn && <circle cx="7" cy="7" r="4" fill="var(--raised)" stroke="currentColor" strokeWidth="1.75" />}
+        <path d="M7 0v14" stroke="currentColor" strokeWidth="1.75" opacity={isIn && !kept ? 1 : 0.45} />
+        {isIn && !kept && <circle cx="7" cy="7" r="4" fill="var(--raised)" stroke="currentColor" strokeWidth="1.75" />}
       </svg>
-      <span className={isIn ? '' : 'text-quiet'}>{isIn ? 'In' : 'Off'}</span>
+      <span className={isIn && !kept ? '' : 'text-quiet'}>{words}</span>
     </button>
   );
 }
@@ -76,7 +94,11 @@ export function HiddenCell({
       label="Who can reach it"
       context={context}
       choices={[
-        { words: 'Shown', isChosen: hidden === 'no', fields: { hidden: 'no' } },
+        {
+          words: hiddenBy === null ? 'Shown' : `As the branch of ‘${hiddenBy}’: hidden`,
+          isChosen: hidden === 'no',
+          fields: { hidden: 'no' },
+        },
         { words: 'Hide this page', isChosen: hidden === 'page', fields: { hidden: 'page' } },
         { words: 'Hide the branch', isChosen: hidden === 'branch', fields: { hidden: 'branch' } },
       ]}

@@ -1,11 +1,12 @@
 import { leadsTo } from '#core/derive/menu.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { isShownWhenNeeded, ruleOf } from '#core/model/access.ts';
 import { kindAmong } from '#core/model/page-label.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { ReactNode } from 'react';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
+import { scheduledWords } from '../lenses/publish/scheduled-pages.ts';
 import { STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;
@@ -37,8 +38,13 @@ export const inMenus: Column = {
   key: 'in-menus',
   name: 'In menus',
   width: 80,
-  values: ({ derived }, row) => [derived.outline.inMenus[row] === 1],
-  cell: ([isIn], context) => <InMenusCell isIn={isIn === true} context={context} />,
+  values: ({ derived }, row) => {
+    const node = derived.outline.nodes[row]!;
+    return [node.inMenus, isShownWhenNeeded(node) ? 'when needed' : derived.hiddenBy[row] === -1 ? null : 'hidden'];
+  },
+  cell: ([isIn, kept], context) => (
+    <InMenusCell isIn={isIn === true} keptOut={kept as 'when needed' | 'hidden' | null} context={context} />
+  ),
 };
 export const hidden: Column = {
   key: 'hidden',
@@ -76,8 +82,11 @@ export const stateColumn = (width: number): Column => ({
   name: 'State',
   width,
   isMinor: width < 100,
-  values: ({ derived }, row) => [derived.states[row]!],
-  cell: ([state]) => <StateWord state={state as keyof typeof STATE_WORDS} />,
+  values: ({ derived, scheduled }, row) => {
+    const state = derived.states[row]!;
+    return [state, scheduledWords(scheduled, derived.outline.nodes[row]!.id, state)];
+  },
+  cell: ([state, set]) => <StateWord state={state as keyof typeof STATE_WORDS} set={set as string | null} />,
 });
 export const address: Column = {
   key: 'address',
@@ -89,7 +98,15 @@ export const address: Column = {
   cell: ([text, isQuiet]) => <Address text={text as string | null} isQuiet={isQuiet === true} />,
 };
 
-function StateWord({ state: of }: { readonly state: keyof typeof STATE_WORDS }) {
+/** The state of a page; where a release is set for it, when that will change it. */
+function StateWord({ state: of, set }: { readonly state: keyof typeof STATE_WORDS; readonly set: string | null }) {
+  if (set !== null)
+    return (
+      <span title={`${STATE_WORDS[of]}. ${set}`} className="truncate font-medium text-accent">
+        <span className="sr-only">{STATE_WORDS[of]}. </span>
+        {set}
+      </span>
+    );
   const look = of === 'live' ? 'text-quiet' : of === 'retired' ? 'text-quiet italic' : 'font-medium text-ink';
   return <span className={look}>{STATE_WORDS[of]}</span>;
 }

@@ -25,6 +25,7 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   hidden: 'Hidden',
   closed: 'Closed to them',
   'for others': 'For other visitors',
+  'when needed': 'Shown only when needed',
   'off menus': 'Off menus',
   'leads nowhere': 'Leads nowhere',
   'left out here': 'Left out here',
@@ -33,6 +34,12 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   'above not in menu': 'Page above is not in the menu',
   proposed: 'Proposed',
   'not arranged': 'Not added',
+};
+/** The place of an entry that a menu gives no other one, by the menu's order. */
+export const OWN_PLACE_WORDS: Readonly<Record<Menu['order'], string>> = {
+  tree: 'As in the tree',
+  alphabet: 'By the alphabet',
+  date: 'By its day',
 };
 /** "Main menu", and "Side menu" for one that is called so already. */
 export const menuName = ({ name }: Pick<Menu, 'name'>): string => (/menu$/i.test(name) ? name : `${name} menu`);

@@ -13,6 +13,7 @@ import type { FeedbackAnswer } from '#contract/sharing.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
+import type { ScheduledPages } from '../lenses/publish/scheduled-pages.ts';
 import type { LensDefinition } from '../lenses/lens-definition.ts';
 import type { Lens, View } from './lenses.ts';
 import type { Findings } from './use-findings.ts';
@@ -107,6 +108,8 @@ export interface Workbench {
   readonly changes: ReadonlyMap<PageId, { readonly by: string; readonly at: string }> | null;
   /** Null at the workbench; what a guest does where the plan is seen by a link. */
   readonly guest: GuestWork | null;
+  /** What waits to go live at its moment. */
+  readonly scheduled: ScheduledPages;
   readonly view: View;
   readonly setView: (view: View) => void;
   readonly selection: Selection;

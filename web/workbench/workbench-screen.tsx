@@ -12,6 +12,7 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { feedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useLiveChanges } from '../api/find.ts';
+import { useScheduled } from '../api/releases.ts';
 import { useMay, useSession } from '../api/session.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
 import type { SiteStore } from '../api/site-store.ts';
@@ -19,6 +20,7 @@ import { type Clip, keepClip } from '../clipboard/clip.ts';
 import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
 import { DragLayer } from '../drag/drag-layer.tsx';
 import { useFind } from '../find/use-find.ts';
+import { NOTHING_SCHEDULED, scheduledPages } from '../lenses/publish/scheduled-pages.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';
@@ -77,6 +79,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const settingsFindings = useSettingsFindings(store.key, site);
   const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, faults, moment);
   const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
+  const releases = useScheduled(store.key);
+  const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
   const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);
@@ -127,6 +131,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     findings,
     settingsFindings,
     changes,
+    scheduled,
     guest: null,
     ...selected,
     view,

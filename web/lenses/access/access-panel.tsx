@@ -60,7 +60,15 @@ function OwnRule({ page }: { readonly page: PageId }) {
         checked={rule.standsAlone}
         onChange={() => set({ standsAlone: !rule.standsAlone })}
       />
-      <ClosedLookChoice value={rule.closedLook} onSet={(closedLook) => set({ closedLook })} />
+      <ClosedLookChoice
+        value={rule.closedLook}
+        hint={
+          rule.passphrase !== null && rule.closedLook === null
+            ? 'Unless a page above says otherwise, whoever the passphrase lets in sees its entry with a lock.'
+            : undefined
+        }
+        onSet={(closedLook) => set({ closedLook })}
+      />
       <PassphraseField page={page} />
       <div className="flex flex-col gap-3">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />

@@ -7,14 +7,17 @@ import { Choice } from '../../ui/field.tsx';
 /** What those get who may not open a page. */
 export function ClosedLookChoice({
   value,
+  hint,
   onSet,
 }: {
   readonly value: ClosedLook | null;
+  readonly hint?: string | undefined;
   readonly onSet: (value: ClosedLook | null) => void;
 }) {
   return (
     <Choice
       label="Visitors without access get"
+      hint={hint}
       value={value ?? ''}
       onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as ClosedLook))}
     >

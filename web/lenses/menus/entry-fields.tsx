@@ -12,6 +12,7 @@ import type { Edit } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { Button } from '../../ui/button.tsx';
 import { Radios, Tick } from '../../ui/field.tsx';
+import { OWN_PLACE_WORDS } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { entryName } from './menu-reasons.ts';
 
@@ -65,7 +66,7 @@ export function EntryFields({
           legend="Its place"
           value={pin ?? 'tree'}
           choices={[
-            ...(extra ? [] : [{ value: 'tree' as const, words: 'As in the tree' }]),
+            ...(extra ? [] : [{ value: 'tree' as const, words: OWN_PLACE_WORDS[menu.order] }]),
             { value: 'first', words: 'Before the others' },
             { value: 'last', words: 'After the others' },
           ]}

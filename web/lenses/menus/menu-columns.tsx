@@ -7,7 +7,7 @@ import { onEach, putInMenu, takeOut } from '#core/arrange/arrange-entries.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { type CellChoice, ChoiceCell } from '../../tree/cells.tsx';
 import { type Column, hidden, inMenus } from '../../tree/columns.tsx';
-import { MENU_WORDS, menuName } from '../../tree/words.ts';
+import { MENU_WORDS, OWN_PLACE_WORDS, menuName } from '../../tree/words.ts';
 
 const known = new WeakMap<Site['settings'], readonly Column[]>();
 
@@ -87,7 +87,7 @@ function choicesBesideTree(menu: Menu, isLeftOut: boolean, pin: unknown): CellCh
     editsFor: (pages) => pages.map((page) => ({ name: 'entry.set', menu: menu.id, entry: entryOf(page), fields })),
   });
   return [
-    set('As in the tree', !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
+    set(OWN_PLACE_WORDS[menu.order], !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
     set('Leave it out here', isLeftOut, { isLeftOut: true }),
     set('Before the others', !isLeftOut && pin === 'first', { isLeftOut: false, pin: 'first' }),
     set('After the others', !isLeftOut && pin === 'last', { isLeftOut: false, pin: 'last' }),

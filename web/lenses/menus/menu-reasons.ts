@@ -16,6 +16,8 @@ export function reasonFor(site: Site, menu: Menu, answer: MenuAnswer, page: Page
   switch (answer) {
     case 'in':
       return '';
+    case 'when needed':
+      return 'It is shown only when needed, and is in no menu by itself.';
     case 'off menus':
       return 'The page is off menus.';
     case 'hidden':
@@ -49,6 +51,7 @@ const BECAUSE: Readonly<Record<NonNullable<Proposal['because']>, string>> = {
   removed: 'was removed from the tree',
   hidden: 'is hidden',
   'for others': 'is for other visitors',
+  'when needed': 'is shown only when needed now',
   'off menus': 'is off menus now',
   'leads nowhere': 'leads nowhere any more',
   'out of range': 'is not in the part of the tree any more that the menu takes',

@@ -5,10 +5,11 @@ import { type Menu, type MenuId, entryOf } from '#core/model/menu.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { MAX_TITLE_LENGTH } from '#core/model/page-fields.ts';
 import { textIn } from '#core/model/texts.ts';
+import { InMenusTick } from '../../fields/in-menus-tick.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { menuName } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice, Tick } from '../../ui/field.tsx';
+import { Choice } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { FrameFields } from './frame-fields.tsx';
 import { reasonFor } from './menu-reasons.ts';
@@ -68,12 +69,7 @@ function PageInMenus({ page, onChoose }: { readonly page: PageId; readonly onCho
           <PageInMenu key={menu.id} menu={menu} page={page} onChoose={() => onChoose(menu.id)} />
         ))}
       </ul>
-      <Tick
-        label="In menus"
-        hint="The tree offers it to menus."
-        checked={node.inMenus}
-        onChange={(event) => store.apply([{ name: 'page.set', page, fields: { inMenus: event.target.checked } }])}
-      />
+      <InMenusTick page={page} />
       <DraftField
         label="Menu label"
         saved={textIn(node.label, language)}

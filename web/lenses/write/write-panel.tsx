@@ -10,6 +10,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { usePreview } from '../../workbench/use-preview.ts';
 import { PageHead } from '../page-head.tsx';
 import { KindChoice } from '../../fields/kind-choice.tsx';
+import { InMenusTick } from '../../fields/in-menus-tick.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { SlugField } from './slug-field.tsx';
 import { TargetField } from './target-field.tsx';
@@ -106,12 +107,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
         </option>
       </Choice>
       {node.type === 'page' && <KindChoice site={site} page={page} onSet={(access) => set({ access })} />}
-      <Tick
-        label="In menus"
-        hint="The tree offers it to menus."
-        checked={node.inMenus}
-        onChange={(event) => set({ inMenus: event.target.checked })}
-      />
+      <InMenusTick page={page} />
       <Choice
         label="Hidden"
         value={node.hidden}
@@ -124,7 +120,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
       >
         {HIDDEN.map((hidden) => (
           <option key={hidden} value={hidden}>
-            {HIDDEN_CHOICES[hidden]}
+            {hidden === 'no' && by !== -1 && by !== row ? 'Not by itself' : HIDDEN_CHOICES[hidden]}
           </option>
         ))}
       </Choice>
