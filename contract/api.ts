@@ -97,6 +97,7 @@ export const undoBody = z.strictObject({
 });
 export const undoAnswer = z.object({ revision: z.number().int(), words: z.string() });
 
+export const turnsAnswer = z.object({ undo: z.string().nullable(), redo: z.string().nullable() });
 export const HISTORY_KINDS = ['edit', 'undo', 'redo', 'release'] as const;
 export const historyEntry = z.object({
   revision: z.number().int(),

@@ -17,6 +17,7 @@ import {
   signInBody,
   siteSummary,
   textsFoundAnswer,
+  turnsAnswer,
   undoAnswer,
   undoBody,
 } from './api.ts';
@@ -168,6 +169,13 @@ export const ROUTES = {
     summary: 'Redo your last undone change',
     body: undoBody,
     answer: undoAnswer,
+  },
+  showTurns: {
+    method: 'get',
+    path: '/api/sites/:site/turns',
+    permission: 'site.edit',
+    summary: 'What you can undo next, and redo, in words',
+    answer: turnsAnswer,
   },
   streamEvents: {
     method: 'get',

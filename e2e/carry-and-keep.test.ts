@@ -142,6 +142,39 @@ describe('a branch that is cut', () => {
     await bench.open(spur, 'pellow-quay');
     await bench.untilTree('it is not there', (tree) => tree.includes('Visit') && !tree.includes('  School groups'));
   });
+
+  it('is put back in the first site by undoing in the other', async () => {
+    await bench.open(spur, 'tern-sound');
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.untilTree('it is gone here', (tree) => !tree.includes('School groups'));
+    await bench.untilText('In ‘Pellow Quay School of Boatbuilding’, where it was cut, this is kept');
+    await bench.click('button', 'Put back there');
+    await bench.untilText('Put back in ‘Pellow Quay School of Boatbuilding’.');
+    await bench.open(spur, 'pellow-quay');
+    await bench.untilTree('it is there again', (tree) => tree.includes('  School groups'));
+  });
+
+  it('and nothing is offered to be undone or redone where there is nothing', async () => {
+    await bench.driver.executeAsyncScript(
+      `fetch('/api/sites', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ key: 'sluice', name: 'Sluice' }) }).then(arguments[0])`,
+    );
+    await bench.open(spur, 'sluice');
+    const untilOn = (undo: boolean, redo: boolean) =>
+      bench.until(`undo is ${undo ? 'on' : 'off'}, redo is ${redo ? 'on' : 'off'}`, async () => {
+        const names = ['Undo your last change', 'Redo your last undone change'];
+        const are = await Promise.all(names.map(async (name) => (await bench.find('button', name)).isEnabled()));
+        return are[0] === undo && are[1] === redo;
+      });
+    await untilOn(false, false);
+    await bench.focusTree();
+    await bench.press('n', 'Gates', Key.ENTER, Key.ESCAPE);
+    await untilOn(true, false);
+    await bench.click('button', 'Undo your last change');
+    await untilOn(false, true);
+    await bench.click('button', 'Redo your last undone change');
+    await untilOn(true, false);
+  });
 });
 
 describe('the map', () => {

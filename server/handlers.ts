@@ -163,6 +163,11 @@ export function makeHandlers(services: Services): Handlers {
       edits.turn(siteOf(request), account, 'undo', body).then(({ revision, words }) => ({ revision, words })),
     redo: ({ request, body, account }) =>
       edits.turn(siteOf(request), account, 'redo', body).then(({ revision, words }) => ({ revision, words })),
+    showTurns: async ({ request, account }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      return edits.turns(key, account);
+    },
     streamEvents: async ({ request, response }) => {
       const key = siteOf(request);
       const { revision } = await cache.current(key);

@@ -1,5 +1,6 @@
 import { NO_RULE } from '../model/access.ts';
 import { type AudienceId, EVERYONE, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
+import { momentWords } from '../model/moment-words.ts';
 import type { PageId } from '../model/ids.ts';
 import { type LabelRule, isKind } from '../model/page-label.ts';
 import { type Site, nodeAt } from '../model/site.ts';
@@ -7,15 +8,12 @@ import { textIn } from '../model/texts.ts';
 import { type AccessReason, type Narrowing, decidingNarrowing } from './access.ts';
 
 /** A moment as it is kept, in words. */
-type MomentWords = (moment: string) => string;
-
-const inUtc: MomentWords = (moment) => `${moment.slice(0, 16).replace('T', ' ')} UTC`;
 
 /** Why a visitor may open a page or may not, as a sentence. */
-export function reasonWords(site: Site, page: PageId, reason: AccessReason, momentWords: MomentWords = inUtc): string {
+export function reasonWords(site: Site, page: PageId, reason: AccessReason): string {
   const { opens, asks, chain } = reason;
   if (chain.length === 0) return 'No rule from the top of the tree to here restricts it.';
-  const words = ({ page: by, ...one }: Narrowing) => [titleOf(site, by, page), narrowingWords(site, one, momentWords)];
+  const words = ({ page: by, ...one }: Narrowing) => [titleOf(site, by, page), narrowingWords(site, one)];
   if (opens)
     return `Allowed by ${chain
       .map(words)
@@ -29,14 +27,14 @@ export function reasonWords(site: Site, page: PageId, reason: AccessReason, mome
 const titleOf = (site: Site, by: PageId, page: PageId): string =>
   by === page ? 'the page itself' : `‘${textIn(nodeAt(site, by).title, site.settings.language)}’`;
 
-function narrowingWords(site: Site, { label, ...one }: Omit<Narrowing, 'page'>, momentWords: MomentWords): string {
-  const words = ownWords(site, one, momentWords);
+function narrowingWords(site: Site, { label, ...one }: Omit<Narrowing, 'page'>): string {
+  const words = ownWords(site, one);
   if (label === null) return words;
   const known = site.settings.labels.find(({ id }) => id === label);
   return `${known && isKind(known) ? 'of the kind' : 'labelled'} ‘${known?.name ?? 'an unknown label'}’: ${words}`;
 }
 
-function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, momentWords: MomentWords): string {
+function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>): string {
   switch (by) {
     case 'hidden':
       return 'hidden';
@@ -46,8 +44,8 @@ function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, mome
       return 'its passphrase';
     case 'window':
       return listed([
-        rule.from !== null && `from ${momentWords(rule.from)}`,
-        rule.until !== null && `until ${momentWords(rule.until)}`,
+        rule.from !== null && `from ${momentWords(rule.from, site.settings.timeZone)}`,
+        rule.until !== null && `until ${momentWords(rule.until, site.settings.timeZone)}`,
       ]);
     case 'audiences':
       return listed([
@@ -58,11 +56,11 @@ function ownWords(site: Site, { by, rule }: Pick<Narrowing, 'by' | 'rule'>, mome
 }
 
 /** What the rule of a label says, as a sentence. */
-export function labelWords(site: Site, kept: LabelRule, momentWords: MomentWords = inUtc): string {
+export function labelWords(site: Site, kept: LabelRule): string {
   const rule = { ...NO_RULE, ...kept };
   const words = listed([
-    ownWords(site, { by: 'audiences', rule }, momentWords),
-    ownWords(site, { by: 'window', rule }, momentWords),
+    ownWords(site, { by: 'audiences', rule }),
+    ownWords(site, { by: 'window', rule }),
     rule.search !== 'no' && 'left out of site search',
     rule.engines !== 'no' && 'left out of search engines',
   ]);

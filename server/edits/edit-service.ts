@@ -1,3 +1,4 @@
+import { momentWords } from '#core/model/moment-words.ts';
 import { canonicalJson } from '#core/model/canonical-json.ts';
 import { editBack } from '#core/changes/way-back.ts';
 import type { PassphraseId } from '#core/model/access.ts';
@@ -101,7 +102,7 @@ export class EditService {
     return this.#cache.inTurn(key, async () => {
       const repeated = await this.repeated(key, how.request);
       if (repeated) return repeated;
-      const { revision } = await this.#cache.catchUp(key);
+      const { revision, site } = await this.#cache.catchUp(key);
       const step = await nextUndoStep(this.#database, key, account.id, direction);
       if (!step) throw new ProblemError(direction === 'undo' ? 'undo-nothing' : 'redo-nothing');
       if (how.skip) {
@@ -112,7 +113,11 @@ export class EditService {
         const cells = step.operations.flatMap(cellsOf);
         const later = await laterChangeByOthers(this.#database, key, account.id, step.revision, cells);
         if (later)
-          throw new ProblemError('undo-blocked', { by: later.by, words: later.words, at: later.at.toISOString() });
+          throw new ProblemError('undo-blocked', {
+            by: later.by,
+            words: later.words,
+            at: momentWords(later.at.toISOString(), site.settings.timeZone),
+          });
       }
       return this.commit(key, account, how.request ?? null, undefined, () => ({
         operations: step.operations,
@@ -121,6 +126,15 @@ export class EditService {
         turns: step.revision,
       }));
     });
+  }
+
+  /** What the person can undo next, and make again, in words; null for nothing. */
+  async turns(key: SiteKey, account: Account): Promise<Record<Turn, string | null>> {
+    const [undo, redo] = await Promise.all([
+      nextUndoStep(this.#database, key, account.id, 'undo'),
+      nextUndoStep(this.#database, key, account.id, 'redo'),
+    ]);
+    return { undo: undo?.words ?? null, redo: redo?.words ?? null };
   }
 
   /**
@@ -141,7 +155,7 @@ export class EditService {
       const at = await momentOf(this.#database, key, asked.revision);
       return this.commit(key, account, asked.request ?? null, revision, () => ({
         operations,
-        words: `went back to the tree of ${at === undefined ? 'the beginning' : `${at.slice(0, 10)}, ${at.slice(11, 16)} UTC`}`,
+        words: `went back to the tree of ${at === undefined ? 'the beginning' : momentWords(at, site.settings.timeZone)}`,
         kind: 'edit',
         wentBackTo: asked.revision,
       }));

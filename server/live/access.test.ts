@@ -465,7 +465,10 @@ describe('16: the address of a page that asks for a passphrase and shows no lock
     };
     const content = contentIdOf(text as never);
     await ines.post(`/api/sites/${key}/operations`, {
-      operations: [page('home', 'Home', { content }), page('plans', 'Old plans', { access: { passphrase: id, closedLook: 'out-of-sight' } })],
+      operations: [
+        page('home', 'Home', { content }),
+        page('plans', 'Old plans', { access: { passphrase: id, closedLook: 'out-of-sight' } }),
+      ],
       contents: [{ id: content, document: text }],
     });
     await ines.post(`/api/sites/${key}/releases`, { pages: 'all', retire: [] });

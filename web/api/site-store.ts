@@ -63,6 +63,9 @@ export interface Progress {
   readonly total: number;
 }
 
+/** An edit comes by the stream within this time, or the stream is cut off. */
+const ARRIVES_WITHIN_MS = 3000;
+
 /**
  * One site in the browser: as the server has confirmed it, and on top of that what was done here and is on its way.
  * Changes show at once; one that the server refuses is taken back, with its reason told.
@@ -195,7 +198,9 @@ export class SiteStore {
     this.#recent = [];
     const request = nanoid();
     this.#ownRequests.add(request);
-    return (await callUntilKnown(direction, { site: this.key }, { ...how, request })).words;
+    const { revision, words } = await callUntilKnown(direction, { site: this.key }, { ...how, request });
+    await this.#reached(revision);
+    return words;
   }
 
   /** Makes the draft what it was at a revision, when all that was done here has arrived. @throws ServerProblem */
@@ -231,6 +236,12 @@ export class SiteStore {
   /** Waits until nothing of this browser is on its way. */
   async settled(): Promise<void> {
     while (this.#pending.length > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+  }
+
+  /** Waits until an edit has come by the stream; not for ever, since it may be cut off. */
+  async #reached(revision: number): Promise<void> {
+    for (let waited = 0; this.#revision < revision && waited < ARRIVES_WITHIN_MS; waited += 20)
+      await new Promise((resolve) => setTimeout(resolve, 20));
   }
 
   async #send(): Promise<void> {

@@ -84,6 +84,15 @@ export async function removePages(key: SiteKey, pages: readonly PageId[]): Promi
   );
 }
 
+/** Puts removed pages of a site back that is not on the screen, each with what was removed with it. @throws ServerProblem, NoAnswer */
+export async function putBackPages(key: SiteKey, pages: readonly PageId[]): Promise<void> {
+  await call(
+    'applyOperations',
+    { site: key },
+    { operations: pages.map((page) => ({ name: 'page.putBack' as const, page })) },
+  );
+}
+
 /** The history of a site, newest first, of one person where `by` names one; fetched again at another revision. */
 export function useHistory(key: SiteKey, revision: number, by = ''): HistoryEntry[] | undefined {
   return useSWR(

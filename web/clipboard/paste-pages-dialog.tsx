@@ -18,6 +18,7 @@ import { whatChanges } from '#core/changes/what-changes.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import { type Clip, keepClip } from './clip.ts';
+import { keepCarried } from './carried-cuts.ts';
 import { carryPages } from './carry-pages.ts';
 import { PlaceChoice } from './place-choice.tsx';
 
@@ -73,6 +74,14 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
     } finally {
       setWorking(false);
     }
+    if (clip.kind === 'cut' && !isHere)
+      keepCarried({
+        from: clip.site,
+        fromName: clip.siteName,
+        to: site.key,
+        pages: [...there],
+        landed: plan.operations.flatMap((one) => (one.name === 'page.add' ? [one.page] : [])),
+      });
     if (clip.kind === 'cut') {
       keepClip(null);
       forgetClip();

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { fieldOfMoment, momentOfField, momentWords } from './site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
+import { fieldOfMoment, momentOfField } from './site-moment.ts';
 
 it('a moment is typed and read by the clock of the site, in summer and in winter', () => {
   expect(momentOfField('2027-07-01T06:00', 'Europe/London')?.toISOString()).toBe('2027-07-01T05:00:00.000Z');

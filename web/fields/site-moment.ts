@@ -1,9 +1,5 @@
 import { TZDate } from '@date-fns/tz';
 
-/** A moment by the clock of a site, for reading: "3 Mar 2027, 06:00". */
-export const momentWords = (iso: string, timeZone: string): string =>
-  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone }).format(new Date(iso));
-
 /** The moment that a field for day and time (`2027-03-03T06:00`) means by the clock of a site; null where it is empty. */
 export function momentOfField(text: string, timeZone: string): Date | null {
   const [year, month, day, hour, minute] = text.split(/\D/).map(Number);

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import { type Filter, type FilterFacts, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
@@ -7,6 +7,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useLatestChanges, useTextsFound } from '../api/find.ts';
 import { useLatest } from '../ui/use-latest.ts';
+import { useSettled } from '../ui/use-settled.ts';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 
 /** Fewer letters are not looked for in texts: they are in nearly all. */
@@ -60,14 +61,4 @@ function usePreparation(site: Site, derived: Derived): void {
     handle = window.requestIdleCallback(go);
     return () => window.cancelIdleCallback(handle);
   }, [now]);
-}
-
-/** The value once it has not changed for so long. */
-function useSettled<Value>(value: Value, after: number): Value {
-  const [settled, setSettled] = useState(value);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setSettled(value), after);
-    return () => window.clearTimeout(timer);
-  }, [value, after]);
-  return settled;
 }

@@ -13,7 +13,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
-  const set = scheduledWords(scheduled, page, state);
+  const set = scheduledWords(scheduled, page, state, site.settings.timeZone);
   const address = openLiveAddress(site, page);
   return (
     <div>

@@ -1,10 +1,11 @@
-import { format, isToday, isYesterday } from 'date-fns';
 import { X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import type { HistoryEntry } from '#contract/api.ts';
+import { dayIn, longDayWords, momentWords, timeWords } from '#core/model/moment-words.ts';
 import { useHistory } from '../api/sites.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { historyLines } from './history-lines.ts';
 import { useOlderHistory } from './use-older-history.ts';
 
 /** The log in words, by day and person, and the tree as it was at any point of it. */
@@ -71,6 +72,7 @@ function useNames(entries: readonly HistoryEntry[] | undefined, by: string): rea
 /** Goes through time: left is the beginning, right is now. */
 function Slider({ entries }: { readonly entries: readonly HistoryEntry[] }) {
   const { shown, past, lookAt } = useWorkbench();
+  const { timeZone } = shown.site.settings;
   const at = past?.revision ?? shown.revision;
   const entry = entries.find((one) => one.revision === at);
   const words =
@@ -79,7 +81,7 @@ function Slider({ entries }: { readonly entries: readonly HistoryEntry[] }) {
       : at === 0
         ? 'The site at the beginning'
         : entry
-          ? `After change ${at}: ${format(new Date(entry.at), 'd MMM, HH:mm')}`
+          ? `After change ${at}: ${momentWords(entry.at, timeZone)}`
           : `After change ${at}`;
   return (
     <div className="mt-2">
@@ -115,11 +117,12 @@ function Days({
   readonly lookedAt: number | null;
   readonly onLook: (revision: number | null) => void;
 }) {
-  const days = Map.groupBy(entries, (entry) => format(new Date(entry.at), 'yyyy-MM-dd'));
+  const { timeZone } = useWorkbench().shown.site.settings;
+  const days = Map.groupBy(historyLines(entries), (line) => dayIn(timeZone, line.at));
   return [...days].map(([day, list]) => (
     <section key={day} className="pb-3">
       <h3 className="sticky top-0 bg-paper pt-3 pb-1 text-small font-medium text-quiet">
-        {dayWords(new Date(list[0]!.at))}
+        {dayWords(day, list[0]!.at, timeZone)}
       </h3>
       <ol>
         {list.map((entry) => (
@@ -132,7 +135,7 @@ function Days({
               className={`grid w-full grid-cols-[3rem_minmax(0,1fr)] gap-1 rounded px-1.5 py-1.5 text-left ${entry.revision === lookedAt ? 'bg-attention-soft' : 'hover:bg-accent-soft'}`}
             >
               <time dateTime={entry.at} className="font-mono text-small text-quiet">
-                {format(new Date(entry.at), 'HH:mm')}
+                {timeWords(entry.at, timeZone)}
               </time>
               <span className="break-words">
                 <span className="font-medium">{entry.by}</span> {entry.words}
@@ -145,5 +148,11 @@ function Days({
   ));
 }
 
-const dayWords = (day: Date): string =>
-  isToday(day) ? 'Today' : isYesterday(day) ? 'Yesterday' : format(day, 'EEEE, d MMMM yyyy');
+const DAY_MS = 86_400_000;
+
+const dayWords = (day: string, moment: string, timeZone: string): string =>
+  day === dayIn(timeZone, Date.now())
+    ? 'Today'
+    : day === dayIn(timeZone, Date.now() - DAY_MS)
+      ? 'Yesterday'
+      : longDayWords(moment, timeZone);

@@ -82,9 +82,9 @@ export const stateColumn = (width: number): Column => ({
   name: 'State',
   width,
   isMinor: width < 100,
-  values: ({ derived, scheduled }, row) => {
+  values: ({ site, derived, scheduled }, row) => {
     const state = derived.states[row]!;
-    return [state, scheduledWords(scheduled, derived.outline.nodes[row]!.id, state)];
+    return [state, scheduledWords(scheduled, derived.outline.nodes[row]!.id, state, site.settings.timeZone)];
   },
   cell: ([state, set]) => <StateWord state={state as keyof typeof STATE_WORDS} set={set as string | null} />,
 });

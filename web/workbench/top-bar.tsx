@@ -14,6 +14,7 @@ import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import type { Waiting } from '../lenses/lens-definition.ts';
 import { FoldedLens } from '../lenses/lens-bar.tsx';
 import { LENSES } from './lenses.ts';
+import { useTurns } from './use-turns.ts';
 import { useCompact } from './use-compact.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
@@ -32,6 +33,7 @@ export function TopBar() {
     return LENSES.map((one) => ALL_LENSES[one].waiting({ ...seen, toSettle }));
   }, [seen]);
   const isCompact = useCompact();
+  const { mayUndo, mayRedo } = useTurns(site.key, shown, mayEdit);
   return (
     <header className="relative flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 compact:min-h-9 compact:flex-nowrap compact:gap-x-1 compact:px-1.5 compact:py-0.5 lg:flex-nowrap">
       <SiteSwitcher />
@@ -58,13 +60,13 @@ export function TopBar() {
         >
           {!shown.isConnected ? 'Not connected, trying again' : shown.isSaving ? 'Saving …' : 'Saved'}
         </span>
-        <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayEdit} onClick={() => run('undo')}>
+        <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayUndo} onClick={() => run('undo')}>
           <Undo2 size={17} aria-hidden />
         </IconButton>
         <IconButton
           name="Redo your last undone change"
           keys={KEYS.redo.keys}
-          disabled={!mayEdit}
+          disabled={!mayRedo}
           onClick={() => run('redo')}
         >
           <Redo2 size={17} aria-hidden />

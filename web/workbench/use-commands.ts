@@ -3,6 +3,9 @@ import { toast } from 'sonner';
 import { gestureForAll } from '#core/arrange/arrange.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { ServerProblem, wordsOfFault } from '../api/client.ts';
+import type { SiteStore } from '../api/site-store.ts';
+import { putBackPages } from '../api/sites.ts';
+import { carriedAndUndone } from '../clipboard/carried-cuts.ts';
 import { keptClip } from '../clipboard/clip.ts';
 import { type CommandName, commandOf, isInTree, isPlain, isTyping } from './keys.ts';
 import { belongsToTyping } from './typing-goes-on.ts';
@@ -167,6 +170,25 @@ function gesture(
     for (const { place } of operations) if (place.parent !== null) setOpen(place.parent, true);
 }
 
+/** Says where a branch is kept that was brought here from another site, where undoing took it out of this one; and offers to put it back. */
+function offerBack(store: SiteStore): void {
+  for (const { from, fromName, pages: gone } of carriedAndUndone(store.getShown().site))
+    toast(
+      `In ‘${fromName}’, where ${gone.length === 1 ? 'it was' : 'they were'} cut, this is kept under ‘Removed pages’.`,
+      {
+        duration: 20_000,
+        action: {
+          label: 'Put back there',
+          onClick: () =>
+            void putBackPages(from, gone).then(
+              () => toast(`Put back in ‘${fromName}’.`),
+              (fault: unknown) => toast.error(wordsOfFault(fault)),
+            ),
+        },
+      },
+    );
+}
+
 /** Undoes or makes again; where somebody else's later change stands in the way, says so and offers the ways out. */
 async function turn(
   workbench: Pick<Workbench, 'store'>,
@@ -176,6 +198,7 @@ async function turn(
   try {
     const words = await workbench.store.turn(direction, how);
     toast(words.charAt(0).toUpperCase() + words.slice(1), { duration: 3000 });
+    if (direction === 'undo') offerBack(workbench.store);
   } catch (fault) {
     if (fault instanceof ServerProblem && fault.problem.code === 'undo-blocked') {
       toast.error(fault.message, {

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { momentWords } from '#core/model/moment-words.ts';
 import { ArrowLeftRight, Bot, CalendarClock, Footprints, Tag, UserRound, UsersRound } from 'lucide-react';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';
@@ -36,7 +36,7 @@ export function useAccessActions(): readonly BarAction[] {
       run: () => setDialog('labels'),
     },
     {
-      label: moment === null ? 'Now' : format(moment, 'd MMM, HH:mm'),
+      label: moment === null ? 'Now' : momentWords(moment, site.settings.timeZone),
       words: 'Now, or another moment: who can open what…',
       also: ['time', 'date', 'window', 'later', 'preview', 'now'],
       Sign: CalendarClock,

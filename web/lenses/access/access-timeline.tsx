@@ -1,8 +1,9 @@
 import { scaleTime } from 'd3-scale';
-import { addWeeks, format, startOfWeek } from 'date-fns';
+import { addWeeks, startOfWeek } from 'date-fns';
 import { X } from 'lucide-react';
 import { useMemo } from 'react';
 import { type Turn, turnsAhead } from '#core/derive/turns.ts';
+import { momentWords, shortDayWords } from '#core/model/moment-words.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { pages } from '../../tree/words.ts';
@@ -41,7 +42,7 @@ export function AccessTimeline() {
               <path d={`M0 ${LINE - 4}v8`} className="stroke-edge" />
               {at % Math.ceil((WEEKS * DAY_WIDTH) / width) === 0 && (
                 <text y={HEIGHT - 3} textAnchor="middle" className="fill-quiet text-tiny">
-                  {format(week, 'd MMM')}
+                  {shortDayWords(week.getTime(), site.settings.timeZone)}
                 </text>
               )}
             </g>
@@ -65,7 +66,7 @@ export function AccessTimeline() {
       </div>
       {moment !== null && (
         <p className="flex items-center gap-2 font-medium text-attention">
-          You look at {format(moment, 'd MMM yyyy, HH:mm')}
+          You look at {momentWords(moment, site.settings.timeZone)}
           <Button look="quiet" isTight onClick={() => setMoment(null)}>
             <X size={15} aria-hidden /> Back to now
           </Button>
@@ -94,5 +95,5 @@ function turnWords({ at, opens, closes }: Turn, site: Parameters<typeof nodeAt>[
         ? `‘${textIn(nodeAt(site, ids[0]!).title, site.settings.language)}’ ${verb}s`
         : `${pages(ids.length)} ${verb}, ‘${textIn(nodeAt(site, ids[0]!).title, site.settings.language)}’ first`;
   const words = [named('open', opens), named('close', closes)].filter(Boolean).join('; ');
-  return `${format(at, 'd MMM yyyy, HH:mm')}: ${words}`;
+  return `${momentWords(at, site.settings.timeZone)}: ${words}`;
 }

@@ -1,4 +1,3 @@
-import { format, parseISO } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { compareAccess } from '#core/derive/compare-access.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
@@ -141,7 +140,7 @@ function Differences({
           </button>
           <p className="text-small text-quiet">
             {mine.opens ? left : right} can open it. {mine.opens ? right : left}:{' '}
-            {lowerFirst(reasonWords(site, page, mine.opens ? theirs : mine, momentWords))}
+            {lowerFirst(reasonWords(site, page, mine.opens ? theirs : mine))}
           </p>
         </li>
       ))}
@@ -149,5 +148,4 @@ function Differences({
   );
 }
 
-const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');
 const lowerFirst = (words: string): string => words.charAt(0).toLowerCase() + words.slice(1);

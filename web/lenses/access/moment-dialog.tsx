@@ -1,12 +1,13 @@
-import { format } from 'date-fns';
 import { MomentField } from '../../fields/day-field.tsx';
+import { fieldOfMoment, momentOfField } from '../../fields/site-moment.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** Which moment the lens looks at: now, or another one at which the clock may have opened and closed pages. */
 export function MomentDialog({ onClose }: { readonly onClose: () => void }) {
-  const { moment, setMoment } = useWorkbench();
+  const { site, moment, setMoment } = useWorkbench();
+  const { timeZone } = site.settings;
   return (
     <Dialog
       title="Another moment"
@@ -32,8 +33,8 @@ export function MomentDialog({ onClose }: { readonly onClose: () => void }) {
     >
       <MomentField
         label="Choose a moment"
-        value={moment === null ? '' : format(moment, "yyyy-MM-dd'T'HH:mm")}
-        onSet={(next) => setMoment(next === '' ? null : new Date(next).getTime())}
+        value={moment === null ? '' : fieldOfMoment(new Date(moment), timeZone)}
+        onSet={(next) => setMoment(momentOfField(next, timeZone)?.getTime() ?? null)}
       />
     </Dialog>
   );

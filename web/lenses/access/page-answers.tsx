@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { momentWords } from '#core/model/moment-words.ts';
 import { useDeferredValue, useMemo } from 'react';
 import { type Finder, accessReason, decidingPage } from '#core/derive/access.ts';
 import { menuTable } from '#core/derive/menu-table.ts';
@@ -41,7 +41,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
   const changes = useRuleChanges(site.key, shown.revision);
   const setWords = (by: PageId | null): string => {
     const change = by === null ? undefined : changes?.get(by);
-    return change ? `Set by ${change.by} on ${momentWords(change.at)}.` : '';
+    return change ? `Set by ${change.by} on ${momentWords(change.at, site.settings.timeZone)}.` : '';
   };
   const node = derived.outline.nodes[row]!;
   const isPage = node.type === 'page';
@@ -64,7 +64,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
   return (
     <section aria-label="Who can open it">
       <h3 className="mb-1 font-display text-large font-semibold">
-        Who can open it{moment !== null && `, on ${format(moment, 'd MMM yyyy, HH:mm')}`}
+        Who can open it{moment !== null && `, on ${momentWords(moment, site.settings.timeZone)}`}
       </h3>
       <ul className="divide-y divide-rule border-y border-rule">
         {audiencesOf(site).map(({ id, name }, bit) => {
@@ -77,7 +77,7 @@ export function PageAnswers({ page }: { readonly page: PageId }) {
                 <span className={ANSWER_LOOKS[answer]}>{ANSWER_WORDS[answer]}</span>
               </p>
               <p className="text-small text-quiet">
-                {reasonWords(site, page, reason, momentWords)} {setWords(decidingPage(reason))}
+                {reasonWords(site, page, reason)} {setWords(decidingPage(reason))}
               </p>
               <p className="text-small text-quiet first-letter:uppercase">{listed(id, answer)}</p>
             </li>
@@ -118,5 +118,3 @@ function enginesWords(isOpen: boolean, heldBy: string | null): string {
     ? 'Search engines are offered it, and it is in the sitemap file.'
     : `Search engines are asked not to index it, and it is not in the sitemap file, because of ${heldBy}.`;
 }
-
-const momentWords = (moment: string): string => format(parseISO(moment), 'd MMM yyyy, HH:mm');

@@ -1,7 +1,8 @@
-import { format, parseISO } from 'date-fns';
+import { fieldOfMoment, momentOfField } from '../../fields/site-moment.ts';
 import type { Finder } from '#core/derive/access.ts';
 import type { ClosedLook, HeldBack } from '#core/model/access.ts';
 import { MomentField } from '../../fields/day-field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { Choice } from '../../ui/field.tsx';
 
 /** What those get who may not open a page. */
@@ -52,7 +53,7 @@ export function HeldBackChoice({
   );
 }
 
-/** A moment by the clock of where the person is; kept in UTC. */
+/** A moment by the clock of the site; kept in UTC. */
 export function Moment({
   label,
   value,
@@ -62,11 +63,12 @@ export function Moment({
   readonly value: string | null;
   readonly onSet: (value: string | null) => void;
 }) {
+  const { timeZone } = useWorkbench().site.settings;
   return (
     <MomentField
       label={label}
-      value={value === null ? '' : format(parseISO(value), "yyyy-MM-dd'T'HH:mm")}
-      onSet={(moment) => onSet(moment === '' ? null : new Date(moment).toISOString())}
+      value={value === null ? '' : fieldOfMoment(new Date(value), timeZone)}
+      onSet={(moment) => onSet(momentOfField(moment, timeZone)?.toISOString() ?? null)}
     />
   );
 }

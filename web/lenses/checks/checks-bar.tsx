@@ -2,7 +2,7 @@ import { CircleStop, Link2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { wordsOfFault } from '../../api/client.ts';
 import { askOutsideLinks, stopLinkLook, useLinkLook } from '../../api/links.ts';
-import { momentWords } from '../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { pages } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';

@@ -5,7 +5,8 @@ import { type OpeningLine, type OpeningPoint, openingList } from '#core/checks/o
 import { wordsOfFault } from '../../api/client.ts';
 import { useTextLinks } from '../../api/links.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
-import { fieldOfMoment, momentOfField, momentWords } from '../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
+import { fieldOfMoment, momentOfField } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
 import { MomentField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';

@@ -3,7 +3,7 @@ import { settingsItems } from '#core/changes/settings-items.ts';
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
 import { useMissed, useScheduled, useWorks } from '../../api/releases.ts';
-import { momentWords } from '../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { Popover } from '../../ui/popover.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';

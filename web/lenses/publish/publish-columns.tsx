@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { shortDayWords } from '#core/model/moment-words.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import { Address, type Column, stateColumn } from '../../tree/columns.tsx';
 import { liveAddress } from '../../tree/live-address.ts';
@@ -26,9 +26,9 @@ export const PUBLISH_COLUMNS: readonly Column[] = [
     name: 'Last change',
     width: 126,
     isMinor: true,
-    values: ({ derived, changes }, row) => {
+    values: ({ site, derived, changes }, row) => {
       const last = derived.states[row] === 'live' ? undefined : changes?.get(derived.outline.nodes[row]!.id);
-      return [last ? `${format(parseISO(last.at), 'd MMM')}, ${last.by}` : ''];
+      return [last ? `${shortDayWords(last.at, site.settings.timeZone)}, ${last.by}` : ''];
     },
     cell: ([words]) => <span className="truncate text-quiet">{words}</span>,
   },

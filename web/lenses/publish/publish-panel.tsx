@@ -1,7 +1,7 @@
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
-import { momentWords } from '../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';

@@ -26,18 +26,18 @@ describe('what is set for a page', () => {
       release({ pages: [a] }),
       release({ at: '2026-12-01T09:00:00Z', pages: [a], state: 'called off' }),
     ]);
-    expect(scheduledWords(of, a, 'retired')).toBe('Live on 3 Dec');
-    expect(scheduledWords(of, b, 'draft')).toBeNull();
+    expect(scheduledWords(of, a, 'retired', 'UTC')).toBe('Live on 3 Dec');
+    expect(scheduledWords(of, b, 'draft', 'UTC')).toBeNull();
   });
   it('is that of all pages where that comes first', () => {
     const of = scheduledPages([release({ pages: 'all' }), release({ at: '2026-12-09T09:00:00Z', pages: [a] })]);
-    expect(scheduledWords(of, a, 'edited')).toBe('Live on 3 Dec');
-    expect(scheduledWords(of, b, 'draft')).toBe('Live on 3 Dec');
-    expect(scheduledWords(of, b, 'live')).toBeNull();
+    expect(scheduledWords(of, a, 'edited', 'UTC')).toBe('Live on 3 Dec');
+    expect(scheduledWords(of, b, 'draft', 'UTC')).toBe('Live on 3 Dec');
+    expect(scheduledWords(of, b, 'live', 'UTC')).toBeNull();
   });
   it('is that it is taken down, where visitors have it', () => {
     const of = scheduledPages([release({ retire: [a] })]);
-    expect(scheduledWords(of, a, 'live')).toBe('Down on 3 Dec');
-    expect(scheduledWords(of, a, 'retired')).toBeNull();
+    expect(scheduledWords(of, a, 'live', 'UTC')).toBe('Down on 3 Dec');
+    expect(scheduledWords(of, a, 'retired', 'UTC')).toBeNull();
   });
 });

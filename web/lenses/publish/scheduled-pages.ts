@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { shortDayWords } from '#core/model/moment-words.ts';
 import type { State } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { ScheduledRelease } from '#contract/releases.ts';
@@ -29,12 +29,16 @@ export function scheduledPages(releases: readonly ScheduledRelease[]): Scheduled
 }
 
 /** "Live on 3 Dec": what is set for a page, whatever its state says of it now; null where nothing is. */
-export function scheduledWords({ live, down, all }: ScheduledPages, page: PageId, state: State): string | null {
+export function scheduledWords(
+  { live, down, all }: ScheduledPages,
+  page: PageId,
+  state: State,
+  timeZone: string,
+): string | null {
   const taken = down.get(page);
-  if (taken !== undefined && (state === 'live' || state === 'edited')) return `Down on ${dayOf(taken)}`;
+  if (taken !== undefined && (state === 'live' || state === 'edited'))
+    return `Down on ${shortDayWords(taken, timeZone)}`;
   const own = live.get(page);
   const first = own !== undefined && (all === null || own < all) ? own : state === 'live' ? own : (all ?? own);
-  return first === undefined || state === 'live' ? null : `Live on ${dayOf(first)}`;
+  return first === undefined || state === 'live' ? null : `Live on ${shortDayWords(first, timeZone)}`;
 }
-
-const dayOf = (moment: string): string => format(parseISO(moment), 'd MMM');

@@ -1,4 +1,4 @@
-import { format, parseISO } from 'date-fns';
+import { momentWords } from '#core/model/moment-words.ts';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { AudienceId } from '#core/model/audience.ts';
@@ -139,7 +139,8 @@ function Last({ last: { at, by, made, changed, suspended, inTheWay, fault } }: {
     suspended > 0 && `${suspended} suspended`,
     inTheWay > 0 && `${inTheWay} in the way`,
   ].filter(Boolean);
-  const when = `Last on ${format(parseISO(at), 'd MMM yyyy, HH:mm')} by ${by}`;
+  const { timeZone } = useWorkbench().site.settings;
+  const when = `Last on ${momentWords(at, timeZone)} by ${by}`;
   return (
     <p className={`text-small ${fault === null ? 'text-quiet' : 'text-attention'}`}>
       {fault === null

@@ -8,7 +8,7 @@ import type { MissedAddress } from '#contract/releases.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { letMissedBe } from '../../../api/releases.ts';
 import { newRedirectId } from '../../../api/site-store.ts';
-import { momentWords } from '../../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { PageField } from '../../../fields/page-field.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';

@@ -5,7 +5,7 @@ import type { RedirectReason } from '#core/derive/redirects.ts';
 import type { Destination, Redirect } from '#core/model/redirect.ts';
 import type { Site } from '#core/model/site.ts';
 import type { LiveRedirect } from '#contract/releases.ts';
-import { momentWords } from '../../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { liveAddress } from '../../../tree/live-address.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';

@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import type { ReleaseSummary, ScheduledRelease } from '#contract/releases.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { callOffRelease, useReleases, useScheduled } from '../../../api/releases.ts';
-import { momentWords } from '../../../fields/site-moment.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Dialog } from '../../../ui/dialog.tsx';
