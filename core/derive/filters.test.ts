@@ -5,6 +5,7 @@ import { toPageId } from '../model/ids.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
 import { COMMON_FILTERS, type FilterFacts, filterRows, prepareFind, readFilter } from './filters.ts';
+import { layoutOf } from './layouts.ts';
 import { numbersOf } from './numbering.ts';
 import { findRows } from './visible-rows.ts';
 
@@ -28,6 +29,21 @@ describe('filters', () => {
           ...filterRows(facts(site), COMMON_FILTERS, { query: '', filter: { [key]: [value] } }).matches,
         ]);
         expect(rows.sort((a, b) => a - b)).toEqual(derivedOf(site).outline.nodes.map((_, row) => row));
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it('by kind and by layout split the pages, in every lens', () => {
+    holds(
+      fc.property(anySite, fc.constantFrom('kind', 'layout'), (site, key) => {
+        const of = facts(site);
+        const { nodes } = of.derived.outline;
+        const rows = one(key).valuesOf!(of).flatMap(({ value }) =>
+          nodes.flatMap((_, row) => (one(key).matches(of, row, value) ? [row] : [])),
+        );
+        expect(rows.sort((a, b) => a - b)).toEqual(nodes.flatMap(({ type }, row) => (type === 'page' ? [row] : [])));
+        for (const row of rows)
+          if (key === 'layout') expect(one(key).matches(of, row, layoutOf(site, nodes[row]!.id).id)).toBe(true);
       }),
       { numRuns: 100 },
     );

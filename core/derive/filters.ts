@@ -1,3 +1,6 @@
+import { ruleOf } from '../model/access.ts';
+import { isKind, kindAmong } from '../model/page-label.ts';
+import { layoutIdOf } from './layouts.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
@@ -84,6 +87,29 @@ export const COMMON_FILTERS: readonly FilterField[] = [
       { value: 'link', words: 'Links' },
     ],
     matches: ({ derived }, row, value) => derived.outline.nodes[row]!.type === value,
+  },
+  {
+    key: 'kind',
+    name: 'Kind',
+    kind: 'some',
+    valuesOf: ({ site }) => [
+      ...site.settings.labels.filter(isKind).map(({ id, name }) => ({ value: id, words: name })),
+      { value: 'none', words: 'Without a kind' },
+    ],
+    matches: ({ site, derived }, row, value) => {
+      const node = derived.outline.nodes[row]!;
+      return node.type === 'page' && (kindAmong(ruleOf(node).labels, site.settings.labels)?.id ?? 'none') === value;
+    },
+  },
+  {
+    key: 'layout',
+    name: 'Layout',
+    kind: 'some',
+    valuesOf: ({ site }) => site.settings.layouts.map(({ id, name }) => ({ value: id, words: name })),
+    matches: ({ site, derived }, row, value) => {
+      const node = derived.outline.nodes[row]!;
+      return node.type === 'page' && layoutIdOf(site, node.id) === value;
+    },
   },
   {
     key: 'by',

@@ -1,6 +1,6 @@
 import type { PageId } from '../model/ids.ts';
 import { type Layout, STANDARD_LAYOUT } from '../model/layout.ts';
-import { type Site, ancestorsOf, maybeNodeAt } from '../model/site.ts';
+import { type Site, ancestorsOf, branchOf, maybeNodeAt, nodeAt } from '../model/site.ts';
 import type { TrailSetting } from '../model/trail-setting.ts';
 
 /** Whose setting holds: the page's own, that of a page above, the layout's or the site's. */
@@ -63,6 +63,28 @@ export function pagesByLayout(site: Site): ReadonlyMap<Layout['id'], readonly Pa
   };
   walk(null);
   return pages;
+}
+
+const byPage = new WeakMap<Site, ReadonlyMap<PageId, Layout['id']>>();
+
+/** The layout that a page of the tree takes, quickly for many pages of one site; undefined for what is no page. */
+export function layoutIdOf(site: Site, page: PageId): Layout['id'] | undefined {
+  let known = byPage.get(site);
+  if (!known) {
+    known = new Map([...pagesByLayout(site)].flatMap(([layout, pages]) => pages.map((one) => [one, layout] as const)));
+    byPage.set(site, known);
+  }
+  return known.get(page);
+}
+
+/** How many pages have their trail by what is set at a node: those of its branch down to where another setting holds. */
+export function pagesWithTrailOf(site: Site, page: PageId): number {
+  let count = 0;
+  for (const id of branchOf(site, page)) {
+    const { setBy } = trailSettingOf(site, id);
+    if (nodeAt(site, id).type === 'page' && 'page' in setBy && setBy.page === page) count++;
+  }
+  return count;
 }
 
 function upwards(site: Site, page: PageId | null) {

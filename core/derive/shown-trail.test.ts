@@ -8,7 +8,7 @@ import type { Operation } from '../operations/operation.ts';
 import { anySite, siteAfter } from '../testing/random-site.ts';
 import { SlowReference } from '../testing/slow-reference.ts';
 import { derivedOf } from './derived.ts';
-import { pagesByLayout, layoutOf, layoutWithReason, trailSettingOf } from './layouts.ts';
+import { pagesByLayout, pagesWithTrailOf, layoutOf, layoutWithReason, trailSettingOf } from './layouts.ts';
 import { shownTrail, trailBy } from './shown-trail.ts';
 
 const [home, courses, group, short, canoe] = ['home', 'courses', 'group', 'short', 'canoe'].map(toPageId);
@@ -95,10 +95,12 @@ describe('what holds of a trail and a layout', () => {
     );
     expect([words(branch, courses), words(branch, canoe)]).toEqual(['layout', 'branch']);
     expect(trailSettingOf(branch, canoe!).setBy).toEqual({ by: 'branch', page: short });
+    expect(pagesWithTrailOf(branch, short!)).toBe(2);
     const page = siteAfter(
       [{ name: 'page.set', page: short!, fields: { frame: { trail: { setting: set('page'), reach: 'page' } } } }],
       withLayout,
     );
     expect([words(page, short), words(page, canoe)]).toEqual(['page', 'layout']);
+    expect(pagesWithTrailOf(page, short!)).toBe(1);
   });
 });

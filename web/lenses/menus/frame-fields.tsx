@@ -1,10 +1,11 @@
-import { trailSettingOf, layoutWithReason } from '#core/derive/layouts.ts';
+import { pagesWithTrailOf, trailSettingOf, layoutWithReason } from '#core/derive/layouts.ts';
 import { type FrameChange, type Listing, PLAIN_LISTING } from '#core/model/frame.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LayoutId } from '#core/model/layout.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { DayField } from '../../fields/day-field.tsx';
+import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Radios } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -135,6 +136,7 @@ function TrailOfPage({ page, onSet }: { readonly page: PageId; readonly onSet: (
             ]}
             onChoose={(reach) => onSet({ trail: { ...own, reach } })}
           />
+          <p className="text-small text-quiet">A change here affects {pages(pagesWithTrailOf(site, page))}.</p>
           <TrailFields
             setting={own.setting}
             sample={page}

@@ -94,8 +94,17 @@ describe('the map in the Plan lens', () => {
   it('says of each page where it comes from, how far it is, and what is asked', () => {
     const note = planNotes(noted);
     expect(note(rowOf('a'))).toEqual({ origin: 'keep', words: 'Keep · drafting · Bram, Jr · 1 Jan 2020' });
-    expect(note(rowOf('b'))!.words).toBe('New · 1 Jan 2099 · 1 question');
+    expect(note(rowOf('b'))!.words).toBe('New · importance 1 · 1 Jan 2099 · 1 question');
     expect(note(rowOf('top'))).toBeNull();
+  });
+
+  it('says how important a page is, and that there are notes', () => {
+    const noteworthy = siteAfter(
+      [{ name: 'page.set', page: toPageId('b'), fields: { plan: { importance: 1, notes: 'notes001' as never } } }],
+      site,
+    );
+    const note = planNotes({ ...noted, site: noteworthy, derived: derivedOf(noteworthy) });
+    expect(note(rowOf('b'))!.words).toBe('New · importance 1 · 1 Jan 2099 · notes · 1 question');
   });
 
   it('leaves the year out of days of this one', () =>

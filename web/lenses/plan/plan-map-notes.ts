@@ -11,7 +11,7 @@ export const planNotes =
   (row: number): MapNote | null =>
     planNote(noted.derived.outline, row, noted);
 
-/** What guests say; origin, readiness, owner, due day and open questions, as far as they are said. */
+/** What guests say; origin, readiness, importance, owner, due day, notes and open questions, as far as they are said. */
 function planNote(
   { nodes }: Derived['outline'],
   row: number,
@@ -27,8 +27,10 @@ function planNote(
     toSettle > 0 && `${toSettle} to settle`,
     plan.origin !== null && ORIGIN_WORDS[plan.origin],
     plan.readiness !== 'not-started' && READINESS_WORDS[plan.readiness].toLowerCase(),
+    plan.importance !== null && `importance ${plan.importance}`,
     plan.owner,
     plan.due !== null && dayWords(plan.due),
+    plan.notes !== null && 'notes',
     questions > 0 && (questions === 1 ? '1 question' : `${questions} questions`),
   ].filter(Boolean);
   return words.length === 0 ? null : { origin: plan.origin, words: words.join(' · ') };
