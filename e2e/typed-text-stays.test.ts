@@ -118,3 +118,24 @@ describe('2: what was typed', () => {
     expect(await isKept()).toBe(false);
   });
 });
+
+describe('16: what is pasted into a text', () => {
+  it('keeps the words of tables and pictures, and says what became of them', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=write&page=pq021');
+    await bench.find('textbox', 'Text');
+    await bench.driver.executeScript(
+      `const [html] = arguments;
+      const data = new DataTransfer();
+      data.setData('text/html', html);
+      const editor = document.querySelector('.text-of-page');
+      editor.focus();
+      editor.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));`,
+      '<p>Tides</p><table><tr><th>Day</th><th>High water</th></tr><tr><td>Monday</td><td>06:12</td></tr></table><p><img src="https://quay.example/x.png" alt="The slip at low water"></p>',
+    );
+    await bench.untilText('The table was pasted as lines, one for each row. A picture was left out');
+    const text = await bench.driver.executeScript<string>(`return document.querySelector('.text-of-page').innerText`);
+    expect(text).toContain('Day | High water');
+    expect(text).toContain('Monday | 06:12');
+    expect(text).toContain('(Picture: The slip at low water)');
+  });
+});

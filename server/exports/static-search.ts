@@ -5,7 +5,11 @@ import { type Html, markup } from '../live/html.ts';
 import { wordsOf } from '../live/html-elements.ts';
 import type { LiveView } from '../live/live-view.ts';
 import { NO_INDEX, renderFrame } from '../live/render-page.ts';
+import { siteWords } from '../live/site-words.ts';
 import { renderSearchForm } from '../live/search-form.ts';
+
+/** Stands for how many were found, until the browser knows. */
+const COUNT = 987654321;
 
 /** The address of the search, live and among the files. */
 export const SEARCH = '/search';
@@ -61,21 +65,35 @@ export class StaticSearch {
 
   /** The page with the field and the results. */
   page(): Html {
-    const { site, place } = this.#view;
+    const { site } = this.#view;
+    const words = siteWords(site.settings.language);
     return renderFrame(this.#view, {
-      title: `Search – ${site.settings.name}`,
+      title: `${words.search} – ${site.settings.name}`,
       head: NO_INDEX,
-      body: markup`<main id="content"><h1>Search</h1>${renderSearchForm(place, '', 'page')}
-<p role="status" id="outcome"></p><noscript><p>The search needs JavaScript, which is switched off in this browser.</p></noscript>
+      body: markup`<main id="content"><h1>${words.search}</h1>${renderSearchForm(this.#view, '', 'page')}
+<p role="status" id="outcome"></p><noscript><p>${words.needsScript}</p></noscript>
 <ol class="results"></ol></main><script src="/search/words.js" defer></script><script src="/search/search.js" defer></script>`,
       current: null,
       isSearch: true,
     });
   }
 
+  /** What the search says in the browser: sentences with signs where what is asked and counted goes. */
+  #said(): Record<string, string> {
+    const words = siteWords(this.#view.site.settings.language);
+    return {
+      none: words.nothingFound('{asked}'),
+      one: words.found(1, '{asked}'),
+      some: words.found(COUNT, '{asked}').replace(String(COUNT), '{count}'),
+      nearlyOne: words.nearlyFound(1, '{asked}'),
+      nearly: words.nearlyFound(COUNT, '{asked}').replace(String(COUNT), '{count}'),
+      best: words.bestOf(COUNT).replace(String(COUNT), '{count}'),
+    };
+  }
+
   /** The index as a script, since a browser reads no other file from a disk. */
   words(): string {
-    return `window.siteWords = ${JSON.stringify({ options: OPTIONS, index: this.#index })};\n`;
+    return `window.siteWords = ${JSON.stringify({ options: OPTIONS, index: this.#index, said: this.#said() })};\n`;
   }
 }
 

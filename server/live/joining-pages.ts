@@ -10,6 +10,7 @@ import type { Askers } from './asking.ts';
 import { formBody } from './form-body.ts';
 import type { LiveSites } from './live-sites.ts';
 import { wayOn } from './visitor-pages.ts';
+import { type SiteWords, siteWords } from './site-words.ts';
 
 const emailSchema = z.email().max(200);
 const MIN_PASSWORD_LENGTH = 10;
@@ -34,17 +35,20 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
   const { sites, letters, askers, ownOrigin } = parts;
   /** Finds the site, and shows what the handler says of it. */
   const page =
-    (handler: (site: LetterSite, request: Request, response: Response) => Promise<Said | null>): RequestHandler =>
+    (
+      handler: (site: LetterSite, words: SiteWords, request: Request, response: Response) => Promise<Said | null>,
+    ): RequestHandler =>
     async (request, response, next) => {
       const key = siteKeySchema.safeParse(request.params.site);
-      const name = key.success ? await sites.nameOf(key.data) : undefined;
-      if (!key.success || name === undefined) return next();
+      const named = key.success ? await sites.named(key.data) : undefined;
+      if (!key.success || named === undefined) return next();
       response.set({ 'Cache-Control': 'no-store', 'Referrer-Policy': 'no-referrer' });
       if (request.method === 'POST' && !isOwnOrigin(request.headers, ownOrigin))
         return void response.status(403).type('text').end('Use the form on the site itself.\n');
       try {
-        const site = { key: key.data, name, address: `${sites.origin}/${key.data}` };
-        const said = await handler(site, request, response);
+        const words = siteWords(named.language);
+        const site = { key: key.data, name: named.name, address: `${sites.origin}/${key.data}` };
+        const said = await handler(site, words, request, response);
         if (said) (await sites.plainPage(key.data, await askers.find(request), said))!.send(request, response);
       } catch (fault) {
         if (!(fault instanceof ProblemError) || fault.code !== 'too-many-attempts') throw fault;
@@ -52,59 +56,63 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
       }
     };
 
-  const join = async (site: LetterSite, request: Request): Promise<Said> => {
+  const join = async (site: LetterSite, words: SiteWords, request: Request): Promise<Said> => {
     const link = await letters.link(site.key, String(request.params.token));
-    if (!link) return ENDED;
-    const audience = (await sites.audienceName(site.key, link.audience)) ?? 'this site';
-    const title = `Join ${audience}`;
+    if (!link) return linkEnded(words);
+    const audience = (await sites.audienceName(site.key, link.audience)) ?? words.thisSite;
+    const title = words.join(audience);
     const { email, to } = fieldsOf(request);
     const on = wayOn(request.method === 'POST' ? to : request.query.to);
     if (request.method === 'POST' && emailSchema.safeParse(email).success) {
       await parts.attempts.spend(request.ip, `letter|${site.key}|${email}`);
       await letters.askToJoin(site, link, audience, email, on);
-      return letterSent(email);
+      return letterSent(words, email);
     }
-    const lead = link.needs_approval
-      ? markup`<p>The site’s managers approve each request to join ${site.name}.</p>`
-      : '';
+    const lead = link.needs_approval ? markup`<p>${words.approvedFirst(site.name)}</p>` : '';
     const isWrong = request.method === 'POST';
     return {
       status: isWrong ? 422 : 200,
       title,
-      body: markup`${lead}<p>Type your mail address. We will send you a mail with a link to continue.</p>${emailForm(email, isWrong, on, 'Send me the mail')}`,
+      body: markup`${lead}<p>${words.typeToJoin}</p>${emailForm(words, email, isWrong, on, words.sendMail)}`,
     };
   };
 
-  const password = async (site: LetterSite, request: Request): Promise<Said> => {
+  const password = async (site: LetterSite, words: SiteWords, request: Request): Promise<Said> => {
     const { email } = fieldsOf(request);
     if (request.method === 'POST' && emailSchema.safeParse(email).success) {
       await parts.attempts.spend(request.ip, `letter|${site.key}|${email}`);
       await letters.askForPassword(site, email);
-      return letterSent(email);
+      return letterSent(words, email);
     }
     const isWrong = request.method === 'POST';
     return {
       status: isWrong ? 422 : 200,
-      title: 'A new password',
-      body: markup`<p>Type the mail address of your account. We send you a link to choose a new password.</p>${emailForm(email, isWrong, '/', 'Send me the link')}`,
+      title: words.newPassword,
+      body: markup`<p>${words.typeForPassword}</p>${emailForm(words, email, isWrong, '/', words.sendLink)}`,
     };
   };
 
-  const letter = async (site: LetterSite, request: Request, response: Response): Promise<Said | null> => {
+  const letter = async (
+    site: LetterSite,
+    words: SiteWords,
+    request: Request,
+    response: Response,
+  ): Promise<Said | null> => {
     const token = String(request.params.token);
     const open = await letters.open(site.key, token);
-    if (!open) return ENDED;
+    if (!open) return linkEnded(words);
     const { name, password: chosen } = fieldsOf(request);
     const isNew = open.audience === null || !open.isKnown;
-    const faults = request.method === 'POST' && isNew ? faultsIn(open, name, chosen) : [];
+    const faults = request.method === 'POST' && isNew ? faultsIn(words, open, name, chosen) : [];
     if (request.method !== 'POST' || faults.length > 0)
-      return renderLetter(open, (await audienceOf(site.key, open)) ?? 'this site', name, faults);
+      return renderLetter(words, open, (await audienceOf(site.key, open)) ?? words.thisSite, name, faults);
     const done = await letters.finish(site.key, token, { name: name.trim(), password: isNew ? chosen : '' });
-    if (done.outcome === 'ended') return ENDED;
+    if (done.outcome === 'ended') return linkEnded(words);
+    const [before, link, behind] = words.waitsForApproval;
     if (done.outcome === 'waits')
       return {
-        title: 'You have asked to join',
-        body: markup`<p>The site’s managers will approve your request. You can <a href="/${site.key}/sign-in">sign in</a> already; more pages open once they have.</p>`,
+        title: words.askedToJoin,
+        body: markup`<p>${before}<a href="/${site.key}/sign-in">${link}</a>${behind}</p>`,
       };
     // Whoever reads the letter and has chosen a password signs in with it: a letter that was read by others opens nothing.
     response.redirect(
@@ -126,27 +134,26 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
   }
 }
 
-const ENDED: Said = {
+const linkEnded = ({ linkEnded: { title, text } }: SiteWords): Said => ({
   status: 410,
-  title: 'This link has ended',
-  body: markup`<p>It has been used or withdrawn, or it has expired. Ask whoever gave it to you for a new one.</p>`,
-};
-
-const letterSent = (email: string): Said => ({
-  title: 'Check your mail',
-  body: markup`<p>We have sent a mail to ${email}. Follow its link within a day.</p>`,
+  title,
+  body: markup`<p>${text}</p>`,
 });
 
-function faultsIn({ audience }: OpenLetter, name: string, password: string): string[] {
+const letterSent = (words: SiteWords, email: string): Said => ({
+  title: words.checkMail,
+  body: markup`<p>${words.mailSent(email)}</p>`,
+});
+
+function faultsIn(words: SiteWords, { audience }: OpenLetter, name: string, password: string): string[] {
   return [
-    ...(audience !== null && name.trim() === '' ? ['Type your name.'] : []),
-    ...(password.length < MIN_PASSWORD_LENGTH
-      ? [`Use at least ${MIN_PASSWORD_LENGTH} characters for the password.`]
-      : []),
+    ...(audience !== null && name.trim() === '' ? [words.typeName] : []),
+    ...(password.length < MIN_PASSWORD_LENGTH ? [words.longerPassword(MIN_PASSWORD_LENGTH)] : []),
   ];
 }
 
 function renderLetter(
+  words: SiteWords,
   { email, audience, isKnown }: OpenLetter,
   title: string,
   name: string,
@@ -155,24 +162,24 @@ function renderLetter(
   const isJoining = audience !== null;
   const fields = [
     isJoining && !isKnown
-      ? markup`<p><label>Your name<br><input name="name" autocomplete="name" required maxlength="100" value="${name}"></label></p>`
+      ? markup`<p><label>${words.yourName}<br><input name="name" autocomplete="name" required maxlength="100" value="${name}"></label></p>`
       : '',
     !isJoining || !isKnown
-      ? markup`<p><label>${isJoining ? 'A password' : 'The new password'}, at least ${MIN_PASSWORD_LENGTH} characters<br><input type="password" name="password" autocomplete="new-password" required minlength="${MIN_PASSWORD_LENGTH}" maxlength="200"></label></p>`
+      ? markup`<p><label>${(isJoining ? words.aPassword : words.theNewPassword)(MIN_PASSWORD_LENGTH)}<br><input type="password" name="password" autocomplete="new-password" required minlength="${MIN_PASSWORD_LENGTH}" maxlength="200"></label></p>`
       : '',
   ];
   return {
     status: faults.length > 0 ? 422 : 200,
-    title: isJoining ? `Join ${title}` : 'A new password',
-    body: markup`<p>For the account of ${email}.</p><form method="post" class="sign-in">${faults.length === 0 ? '' : markup`<p role="alert" class="wrong">${faults.join(' ')}</p>`}
-<input type="hidden" name="email" autocomplete="username" value="${email}">${fields}<p><button>${isJoining ? 'Join' : 'Set the password'}</button></p></form>`,
+    title: isJoining ? words.join(title) : words.newPassword,
+    body: markup`<p>${words.forAccount(email)}</p><form method="post" class="sign-in">${faults.length === 0 ? '' : markup`<p role="alert" class="wrong">${faults.join(' ')}</p>`}
+<input type="hidden" name="email" autocomplete="username" value="${email}">${fields}<p><button>${isJoining ? words.joinButton : words.setPassword}</button></p></form>`,
   };
 }
 
-function emailForm(email: string, isWrong: boolean, to: string, button: string): Html {
-  return markup`<form method="post" class="sign-in">${isWrong ? markup`<p role="alert" class="wrong">Type a mail address, such as you@school.example.</p>` : ''}
+function emailForm(words: SiteWords, email: string, isWrong: boolean, to: string, button: string): Html {
+  return markup`<form method="post" class="sign-in">${isWrong ? markup`<p role="alert" class="wrong">${words.typeMail}</p>` : ''}
 <input type="hidden" name="to" value="${to}">
-<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${email}"></label></p>
+<p><label>${words.mailAddress}<br><input type="email" name="email" autocomplete="username" required maxlength="200" value="${email}"></label></p>
 <p><button>${button}</button></p></form>`;
 }
 

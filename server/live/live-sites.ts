@@ -153,8 +153,9 @@ export class LiveSites {
   }
 
   /** What a site is called; undefined where there is none, or nothing of it was ever live. */
-  async nameOf(key: SiteKey): Promise<string | undefined> {
-    return (await this.#site(key))?.release.site.settings.name;
+  /** The name of a site that is live, and the language that it is in. */
+  async named(key: SiteKey): Promise<{ readonly name: string; readonly language: string } | undefined> {
+    return (await this.#site(key))?.release.site.settings;
   }
 
   async audienceName(key: SiteKey, audience: AudienceId): Promise<string | undefined> {

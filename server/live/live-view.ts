@@ -1,6 +1,7 @@
 import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Html, type Markup, markup } from './html.ts';
+import { siteWords } from './site-words.ts';
 
 /** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
 export interface SitePlace {
@@ -24,13 +25,14 @@ export const pathOf = (place: SitePlace, address: string): string => place.base 
 export const hrefOf = (place: SitePlace, to: string): string => (to.startsWith('/') ? pathOf(place, to) : to);
 
 /** Behind an entry that the visitor sees and may not open. */
-export function lockOf({ derived, locked, asks }: LiveView, page: PageId): Markup {
+export function lockOf({ site, derived, locked, asks }: LiveView, page: PageId): Markup {
   const row = derived.outline.rowOf.get(page);
   if (row === undefined || locked[row] === 0) return '';
-  return markup` <small class="lock">${asks[row] === 1 ? 'asks for a passphrase' : 'sign in first'}</small>`;
+  const words = siteWords(site.settings.language);
+  return markup` <small class="lock">${asks[row] === 1 ? words.asksForPassphrase : words.signInFirst}</small>`;
 }
 
-export const signOutForm = (place: SitePlace, words = 'Sign out'): Html =>
+export const signOutForm = ({ site, place }: LiveView, words = siteWords(site.settings.language).signOut): Html =>
   markup`<form method="post" action="${place.base}/sign-out"><button>${words}</button></form>`;
 
 /** The page of the site that stands in for signing in, or the built-in one. */

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { type IncomingHttpHeaders, get } from 'node:http';
 import { gunzipSync, brotliDecompressSync } from 'node:zlib';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
@@ -163,9 +164,15 @@ describe('a page for visitors', () => {
     expect([head.status, await head.text()]).toEqual([200, '']);
   });
 
-  it('runs nothing and knows nobody: no script may run, no cookie is set', async () => {
-    const { headers } = await server.live(`/${KEY}/courses`, { Cookie: ines.cookie });
-    expect(headers.get('content-security-policy')).toMatch("default-src 'none'");
+  it('knows nobody, and runs nothing but the script that closes its menu: no cookie is set', async () => {
+    const { headers, text } = await server.live(`/${KEY}/courses`, { Cookie: ines.cookie });
+    const policy = headers.get('content-security-policy')!;
+    expect(policy).toMatch("default-src 'none'");
+    const scripts = [...text.matchAll(/<script>(.*?)<\/script>/gs)].map(
+      ([, script]) => `'sha256-${createHash('sha256').update(script!).digest('base64')}'`,
+    );
+    expect(scripts).toHaveLength(1);
+    expect(/script-src ([^;]*);/.exec(policy)![1]).toBe(scripts[0]);
     expect(headers.get('set-cookie')).toBeNull();
   });
 });

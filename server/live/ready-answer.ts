@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
+import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 
 export type Encoding = 'br' | 'gzip' | 'identity';
 interface Form {
@@ -25,7 +26,7 @@ export const SAFETY: readonly string[] = [
   'Referrer-Policy',
   'strict-origin-when-cross-origin',
   'Content-Security-Policy',
-  "default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+  `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`,
 ];
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */

@@ -3,6 +3,7 @@ import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import { type Html, type Markup, markup } from './html.ts';
+import { siteWords } from './site-words.ts';
 import { type LiveView, hrefOf, lockOf, pathOf } from './live-view.ts';
 
 /** What a page lists: the pages below it, so that what the menu has no room for can be reached; or the whole site. */
@@ -12,23 +13,25 @@ export function renderListing(view: LiveView, page: PageId): Markup {
   const listed = listedBelow(site, page, derived);
   if (listed.length === 0) return '';
   if (look === 'a to z') return renderByLetter(view, listed);
+  const words = siteWords(site.settings.language);
   const isSitemap = look === 'sitemap';
   const list = markup`<ul${look === 'cards' ? markup` class="cards"` : ''}>${items(view, listed, !isSitemap)}</ul>`;
   return isSitemap
-    ? markup`<nav aria-label="All pages" class="sitemap">${list}</nav>`
-    : markup`<nav aria-label="In this section" class="section"><h2>In this section</h2>${list}</nav>`;
+    ? markup`<nav aria-label="${words.allPages}" class="sitemap">${list}</nav>`
+    : markup`<nav aria-label="${words.inThisSection}" class="section"><h2>${words.inThisSection}</h2>${list}</nav>`;
 }
 
 /** The pages before and after, as the section is read. */
 export function renderTurns(view: LiveView, page: PageId): Markup {
   const { site, place, derived } = view;
+  const said = siteWords(site.settings.language);
   const { before, after } = turnsOfPage(page, derived, (row) => view.locked[row] === 1);
   const turn = (row: number | null, rel: string, words: string) =>
     row === null
       ? ''
       : markup`<a rel="${rel}" href="${pathOf(place, derived.addresses[row]!)}"><span>${words}</span> ${labelOf(site, derived.outline.nodes[row]!)}</a>`;
-  const turns = [turn(before, 'prev', 'Previous'), turn(after, 'next', 'Next')].filter((one) => one !== '');
-  return turns.length === 0 ? '' : markup`<nav aria-label="Previous and next" class="turns">${turns}</nav>`;
+  const turns = [turn(before, 'prev', said.previous), turn(after, 'next', said.next)].filter((one) => one !== '');
+  return turns.length === 0 ? '' : markup`<nav aria-label="${said.turns}" class="turns">${turns}</nav>`;
 }
 
 function renderByLetter(view: LiveView, listed: readonly Listed[]): Html {
@@ -46,10 +49,11 @@ function renderByLetter(view: LiveView, listed: readonly Listed[]): Html {
     const letter = [...name(one).normalize('NFD')][0]?.toLocaleUpperCase(language) ?? '';
     letters.set(letter, [...(letters.get(letter) ?? []), one]);
   }
+  const words = siteWords(language);
   const groups = [...letters].map(
     ([letter, ones]) => markup`<li><span class="text">${letter}</span><ul>${items(view, ones, true)}</ul></li>`,
   );
-  return markup`<nav aria-label="A to Z" class="section by-letter"><h2>A to Z</h2><ul>${groups}</ul></nav>`;
+  return markup`<nav aria-label="${words.aToZ}" class="section by-letter"><h2>${words.aToZ}</h2><ul>${groups}</ul></nav>`;
 }
 
 function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): Html[] {

@@ -5,6 +5,8 @@ import { MENU_SLOTS, type MenuSlot } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import { ancestorsOf } from '#core/model/site.ts';
 import { type Html, type Markup, markup } from './html.ts';
+import { MENU_SCRIPT } from './menu-script.ts';
+import { siteWords } from './site-words.ts';
 import { type LiveView, accountAddress, hrefOf, lockOf, signInAddress, signOutForm } from './live-view.ts';
 
 const known = new WeakMap<LiveView, Map<string, readonly MenuEntry[]>>();
@@ -28,16 +30,10 @@ function entriesFor(view: LiveView, menu: Menu, current: PageId | null): readonl
 const withoutDoing = (entries: readonly MenuEntry[]): readonly MenuEntry[] =>
   entries.flatMap((entry) => (entry.does ? [] : [{ ...entry, entries: withoutDoing(entry.entries) }]));
 
-const SLOT_WORDS: Readonly<Record<MenuSlot, string>> = {
-  utility: 'top of the page',
-  header: 'header',
-  side: 'beside the text',
-  footer: 'footer',
-};
-
 /** The menu in a slot of the page's layout; nothing where the slot is empty, or the menu for this visitor. */
 export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | null): Markup {
   const { site } = view;
+  const words = siteWords(site.settings.language);
   const { menus } = layoutOf(site, current);
   const id = menus[slot];
   const menu = site.settings.menus.find((one) => one.id === id);
@@ -64,15 +60,15 @@ export function renderMenu(view: LiveView, slot: MenuSlot, current: PageId | nul
     );
   // A menu that stands in two places has a name in each, so that screen readers tell them apart.
   const isAgain = MENU_SLOTS.slice(0, MENU_SLOTS.indexOf(slot)).some((other) => menus[other] === id);
-  const name = markup`aria-label="${isAgain ? `${menu.name}, ${SLOT_WORDS[slot]}` : menu.name}"`;
+  const name = markup`aria-label="${isAgain ? `${menu.name}, ${words.slots[slot]}` : menu.name}"`;
   if (slot !== 'header') return markup`<nav ${name} class="menu-${slot}"><ul>${list(entries)}</ul></nav>`;
   // What is below an entry of the first level opens and closes: without a script, by keyboard and by touch.
   const first = entries.map((entry) =>
     entry.entries.length === 0
       ? markup`<li>${label(entry)}</li>`
-      : markup`<li>${label(entry)}<details name="menu"><summary><span class="unseen">Pages in ${entry.text}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
+      : markup`<li>${label(entry)}<details name="menu"><summary><span class="unseen">${words.pagesIn(entry.text)}</span></summary><ul>${list(entry.entries)}</ul></details></li>`,
   );
-  return markup`<nav ${name} class="menu"><details class="fold"><summary>Menu</summary><ul class="entries">${first}</ul></details></nav>`;
+  return markup`<nav ${name} class="menu"><details class="fold"><summary>${words.menu}</summary><ul class="entries">${first}</ul></details></nav>${entries.some((entry) => entry.entries.length > 0) && MENU_SCRIPT}`;
 }
 
 /** An entry's label in two parts: what marks it as current stands between them. */
@@ -91,7 +87,7 @@ function labelOf(view: LiveView, entry: MenuEntry): Label {
 
 function makeLabel(view: LiveView, entry: MenuEntry): Label {
   // A form cannot be marked, and is no page's: its mark is always empty.
-  if (entry.does === 'sign-out' && view.walk === null) return [signOutForm(view.place, entry.text), ''];
+  if (entry.does === 'sign-out' && view.walk === null) return [signOutForm(view, entry.text), ''];
   const to = addressOf(view, entry);
   return to === null
     ? [markup`<span class="text"`, markup`>${entry.text}</span>`]

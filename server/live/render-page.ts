@@ -2,7 +2,7 @@ import { accessReason } from '#core/derive/access.ts';
 import { layoutOf } from '#core/derive/layouts.ts';
 import { type ShownTrail, shownTrail } from '#core/derive/shown-trail.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
-import { whoOpens, whoOpensWords } from '#core/derive/who-opens.ts';
+import { whoOpens } from '#core/derive/who-opens.ts';
 import { ruleOf } from '#core/model/access.ts';
 import { type About, kindAmong } from '#core/model/page-label.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
@@ -16,6 +16,7 @@ import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
+import { siteWords } from './site-words.ts';
 
 /** A page of the site that stands in for one that is built in. */
 export interface OwnPage {
@@ -70,7 +71,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
     layoutOf(site, page).hasTurns ? renderTurns(view, page) : '',
   ];
   const body = [
-    isHome ? '' : renderTrail(place, shownTrail(site, page, derived)),
+    isHome ? '' : renderTrail(view, shownTrail(site, page, derived)),
     markup`<main id="content"><h1>${title}</h1>${main}</main>`,
   ];
   return renderFrame(view, {
@@ -106,16 +107,15 @@ export interface NotFound {
 /** The page for addresses that lead nowhere. */
 export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound): Html {
   const { site, place } = view;
-  const [heading, words] = isGone
-    ? ['This page is no longer there', 'It was removed permanently, and no other page has replaced it.']
-    : ['There is no page at this address', 'It may have moved, or the address may have a typing mistake.'];
-  const title = own?.title ?? heading;
-  const lead = own?.html ?? markup`<p>${words} The menu above lists the main pages.</p>`;
+  const words = siteWords(site.settings.language);
+  const said = isGone ? words.gone : words.notFound;
+  const title = own?.title ?? said.title;
+  const lead = own?.html ?? markup`<p>${said.text} ${words.menuAbove}</p>`;
   return renderFrame(view, {
-    title: `${own?.title ?? (isGone ? 'Gone' : 'Not found')} – ${site.settings.name}`,
+    title: `${own?.title ?? said.short} – ${site.settings.name}`,
     head: NO_INDEX,
     body: markup`<main id="content"><h1>${title}</h1>${lead}${renderNear(view, near)}
-<p><a href="${pathOf(place, '/')}">Go to the home page</a></p></main>`,
+<p><a href="${pathOf(place, '/')}">${words.home}</a></p></main>`,
     current: null,
   });
 }
@@ -123,15 +123,16 @@ export function renderNotFound(view: LiveView, { isGone, near, own }: NotFound):
 /** The page that stands for all pages while the site is closed for works: nothing of the site is in it but its name. */
 export function renderWorks({ site, place }: LiveView, words: string, until: Date | null): Html {
   const { name, language, timeZone } = site.settings;
+  const own = siteWords(language);
   const when =
     until === null
       ? ''
-      : markup`<p>It opens again on ${new Intl.DateTimeFormat(language, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(until)}.</p>`;
+      : markup`<p>${own.opensAgain(new Intl.DateTimeFormat(language, { dateStyle: 'full', timeStyle: 'short', timeZone }).format(until))}</p>`;
   return markup`<!doctype html>
 <html lang="${language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${name}</title>${NO_INDEX}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body><header class="head head-title"><span class="name">${name}</span></header>
-<main id="content"><h1>Closed for works</h1>${words === '' ? markup`<p>This site is being worked on.</p>` : markup`<p>${words}</p>`}${when}</main></body></html>`;
+<main id="content"><h1>${own.works.title}</h1>${words === '' ? markup`<p>${own.works.text}</p>` : markup`<p>${words}</p>`}${when}</main></body></html>`;
 }
 
 function renderNear({ site, place, derived }: LiveView, near: readonly number[]): Markup {
@@ -141,7 +142,7 @@ function renderNear({ site, place, derived }: LiveView, near: readonly number[])
     const address = derived.addresses[row]!;
     return markup`<li><a href="${pathOf(place, address)}">${title}</a> <small class="address">${address}</small></li>`;
   });
-  return markup`<section aria-labelledby="near"><h2 id="near">You may be looking for</h2><ul class="near">${items}</ul></section>`;
+  return markup`<section aria-labelledby="near"><h2 id="near">${siteWords(site.settings.language).near}</h2><ul class="near">${items}</ul></section>`;
 }
 
 /** The first letter of the site's name, as the sign that browsers show in tabs and lists. */
@@ -158,7 +159,7 @@ export function renderFrame(view: LiveView, { title, head, body, current, isSear
   return markup`<!doctype html>
 <html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${title}</title>${head}${renderIcon(site.settings.name)}<link rel="stylesheet" href="${place.stylesheet}"></head>
-<body>${view.walk ?? ''}<a class="skip" href="#content">Go to the text</a>
+<body>${view.walk ?? ''}<a class="skip" href="#content">${siteWords(site.settings.language).toText}</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}
 ${renderFooter(view, current)}</body></html>`;
@@ -170,7 +171,7 @@ function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean)
   if (header === 'none') return '';
   const name = markup`<a class="name" href="${pathOf(place, '/')}">${site.settings.name}</a>`;
   const facts = renderFacts(site.settings.facts.filter(({ inHeader }) => inHeader));
-  const search = isSearch ? '' : renderSearchForm(place, '', 'head');
+  const search = isSearch ? '' : renderSearchForm(view, '', 'head');
   if (header === 'title') return markup`<header class="head head-title">${name}${search}${facts}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
   const behind = header === 'tall' && picture !== '' ? markup`<img class="picture" src="${picture}" alt="">` : '';
@@ -188,16 +189,20 @@ function renderFooter(view: LiveView, current: PageId | null): Markup {
 function renderAccount(view: LiveView): Markup {
   const { site, place, isSignedIn, walk } = view;
   if (site.settings.audiences.length === 0 || walk !== null || place.isStatic) return '';
-  return isSignedIn ? signOutForm(place) : markup`<p><a href="${signInAddress(view)}">Sign in</a></p>`;
+  return isSignedIn
+    ? signOutForm(view)
+    : markup`<p><a href="${signInAddress(view)}">${siteWords(site.settings.language).signIn}</a></p>`;
 }
 
 /** What the account page shows below its text. It is the same for all who belong to the same audiences. */
-function renderOwnAccount({ place, walk }: LiveView): Html {
+function renderOwnAccount(view: LiveView): Html {
+  const { site, place, walk } = view;
+  const words = siteWords(site.settings.language);
   if (walk !== null) return markup`<p>Visitors sign out and change their password here.</p>`;
-  return markup`<section aria-label="Your account"><p><a href="${place.base}/~password">Change password</a></p>${signOutForm(place)}</section>`;
+  return markup`<section aria-label="${words.yourAccount}"><p><a href="${place.base}/~password">${words.changePassword}</a></p>${signOutForm(view)}</section>`;
 }
 
-function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail): Markup {
+function renderTrail({ site, place }: LiveView, { steps, leadIn, separator }: ShownTrail): Markup {
   if (steps.length === 0) return '';
   const between = markup`<span class="between" aria-hidden="true">${separator}</span>`;
   const firstFolded = steps.findIndex(({ isFolded }) => isFolded);
@@ -212,7 +217,7 @@ function renderTrail(place: SitePlace, { steps, leadIn, separator }: ShownTrail)
     return markup`${gap}<li${isFolded ? markup` class="unseen"` : ''}>${index === 0 ? '' : between}${step}</li>`;
   });
   const lead = leadIn === '' ? '' : markup`<span class="lead-in">${leadIn}</span>`;
-  return markup`<nav aria-label="Breadcrumb" class="trail">${lead}<ol>${items}</ol></nav>`;
+  return markup`<nav aria-label="${siteWords(site.settings.language).trail}" class="trail">${lead}<ol>${items}</ol></nav>`;
 }
 
 /** The trail as schema.org's BreadcrumbList; steps without an address have a name only. */
@@ -252,19 +257,20 @@ const kindData = (about: About, name: string, description: string, url: string):
 export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): Html {
   const { site, place, derived, locked, walk } = view;
   const title = locked[row] === 1 ? textIn(derived.outline.nodes[row]!.title, site.settings.language) : null;
-  const lead = markup`<p>${title === null ? 'This page opens' : `‘${title}’ opens`} with a passphrase. If you do not have it, ask whoever gave you the address.</p>`;
+  const words = siteWords(site.settings.language);
+  const lead = markup`<p>${words.opensWithPassphrase(title)}</p>`;
   const form =
     walk === null
       ? markup`<form method="post" action="${place.base}/~passphrase" class="sign-in">
-${isWrong ? markup`<p role="alert" class="wrong">This is not the passphrase. Check it, capital letters too, and try again.</p>` : ''}
+${isWrong ? markup`<p role="alert" class="wrong">${words.passphraseWrong}</p>` : ''}
 <input type="hidden" name="to" value="${to}">
-<p><label>Passphrase<br><input type="password" name="passphrase" autocomplete="off" required></label></p>
-<p><button>Open the page</button></p></form>`
+<p><label>${words.passphrase}<br><input type="password" name="passphrase" autocomplete="off" required></label></p>
+<p><button>${words.openPage}</button></p></form>`
       : markup`<p>Here visitors type it. Start the walk with the passphrases given to see what they see then.</p>`;
   return renderFrame(view, {
-    title: `Passphrase – ${site.settings.name}`,
+    title: `${words.passphrase} – ${site.settings.name}`,
     head: NO_INDEX,
-    body: markup`<main id="content"><h1>Passphrase</h1>${lead}${form}</main>`,
+    body: markup`<main id="content"><h1>${words.passphrase}</h1>${lead}${form}</main>`,
     current: null,
   });
 }
@@ -281,16 +287,10 @@ export interface SignIn {
   readonly done: 'password' | 'joined' | null;
 }
 
-const DONE_WORDS = {
-  password: 'Your password is set.',
-  joined: 'You have joined. Your account is ready.',
-};
-
 /** A sentence that says to whom a page with a lock is open, where its rule wants that said; '' where not. */
 function toWhom({ site, visitor, at }: LiveView, page: PageId): string {
   if (accessReason(site, page, visitor, at).closedLook !== 'locked-for') return '';
-  const words = whoOpensWords(whoOpens(site, page, at));
-  return words === null ? '' : `It is open to ${words}. `;
+  return siteWords(site.settings.language).openTo(whoOpens(site, page, at));
 }
 
 /** The sign-in page; it stands in the place of a page with a lock, too. */
@@ -300,28 +300,29 @@ export function renderSignIn(
   own: OwnPage | null = null,
 ): Html {
   const { site, place } = view;
+  const words = siteWords(site.settings.language);
   const title = page === null ? null : textIn(nodeAt(site, page).title, site.settings.language);
   const whom = page === null ? '' : toWhom(view, page);
   const lead =
     title === null
       ? view.isSignedIn
-        ? markup`<p>You are signed in.</p>`
+        ? markup`<p>${words.signedIn}</p>`
         : ''
       : view.isSignedIn
-        ? markup`<p>‘${title}’ is not open to you. ${whom}If it should be, ask the site’s managers.</p>`
-        : markup`<p>‘${title}’ is not open to everyone. ${whom}Sign in to see it. If you have no account, ask the site’s managers.</p>`;
+        ? markup`<p>${words.notOpenToYou(title, whom)}</p>`
+        : markup`<p>${words.notOpenToAll(title, whom)}</p>`;
   const said =
-    done === null || view.isSignedIn ? '' : markup`<p role="status">${DONE_WORDS[done]} Sign in to go on.</p>`;
+    done === null || view.isSignedIn ? '' : markup`<p role="status">${words.done[done]} ${words.signInToGoOn}</p>`;
   const form = view.isSignedIn
     ? ''
     : markup`<form method="post" action="${place.base}/sign-in" class="sign-in">
-${isWrong ? markup`<p role="alert" class="wrong">The mail address and password do not match. Check both and try again.</p>` : ''}
+${isWrong ? markup`<p role="alert" class="wrong">${words.signInWrong}</p>` : ''}
 <input type="hidden" name="to" value="${to}">
-<p><label>Mail address<br><input type="email" name="email" autocomplete="username" required value="${email}"></label></p>
-<p><label>Password<br><input type="password" name="password" autocomplete="current-password" required></label></p>
-<p><button>Sign in</button></p></form>
-<p><a href="${place.base}/~password">Forgotten your password?</a></p>`;
-  const heading = own?.title ?? (view.isSignedIn && title !== null ? 'You cannot open this page' : 'Sign in');
+<p><label>${words.mailAddress}<br><input type="email" name="email" autocomplete="username" required value="${email}"></label></p>
+<p><label>${words.password}<br><input type="password" name="password" autocomplete="current-password" required></label></p>
+<p><button>${words.signIn}</button></p></form>
+<p><a href="${place.base}/~password">${words.forgotten}</a></p>`;
+  const heading = own?.title ?? (view.isSignedIn && title !== null ? words.cannotOpen : words.signIn);
   return renderFrame(view, {
     title: `${heading} – ${site.settings.name}`,
     head: NO_INDEX,

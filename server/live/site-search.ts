@@ -1,3 +1,4 @@
+import { type SiteWords, siteWords } from './site-words.ts';
 import { trailOf } from '#core/derive/trail.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
@@ -60,14 +61,15 @@ export async function renderSearch(
   const { pages, query, isClose } = await find(database, searched, words, view);
   const shown = pages.slice((part - 1) * ON_ONE_PAGE, part * ON_ONE_PAGE);
   const extracts = query === null ? new Map<PageId, string>() : await extractsOf(database, searched, shown, query);
+  const own = siteWords(site.settings.language);
   const results = shown.map((page) => renderResult(view, page, extracts.get(page) ?? ''));
-  const body = markup`<main id="content"><h1>Search</h1>${renderSearchForm(view.place, words, 'page')}
-${words === '' ? '' : markup`<p role="status">${outcome(words, pages.length, isClose)}</p>`}
+  const body = markup`<main id="content"><h1>${own.search}</h1>${renderSearchForm(view, words, 'page')}
+${words === '' ? '' : markup`<p role="status">${outcome(own, words, pages.length, isClose)}</p>`}
 ${results.length === 0 ? '' : markup`<ol class="results" start="${(part - 1) * ON_ONE_PAGE + 1}">${results}</ol>`}
 ${renderParts(view, words, part, Math.ceil(pages.length / ON_ONE_PAGE))}</main>`;
   const { name } = site.settings;
   return renderFrame(view, {
-    title: `${words === '' ? 'Search' : `Search for ${words}`} – ${name}`,
+    title: `${words === '' ? own.search : own.searchFor(words)} – ${name}`,
     head: NO_INDEX,
     body,
     current: null,
@@ -112,11 +114,9 @@ async function find(
   return none;
 }
 
-function outcome(words: string, count: number, isClose: boolean): string {
-  const asked = `‘${words}’`;
-  if (count === 0) return `No page contains ${asked}. Try fewer or different words.`;
-  const pages = count === 1 ? '1 page' : `${count} pages`;
-  return isClose ? `No page contains exactly ${asked}. ${pages} with similar words:` : `${pages} with ${asked}:`;
+function outcome(own: SiteWords, words: string, count: number, isClose: boolean): string {
+  if (count === 0) return own.nothingFound(words);
+  return isClose ? own.nearlyFound(count, words) : own.found(count, words);
 }
 
 function renderResult(view: LiveView, page: PageId, extract: string): Html {
@@ -134,11 +134,12 @@ ${trail.length === 0 ? '' : markup`<p class="where">${trail.map((step) => step.t
 ${cut === '' ? '' : markup`<p>${marked}</p>`}</li>`;
 }
 
-function renderParts({ place }: LiveView, words: string, part: number, parts: number): Markup {
+function renderParts({ site, place }: LiveView, words: string, part: number, parts: number): Markup {
   if (parts < 2) return '';
+  const own = siteWords(site.settings.language);
   const to = (number: number, text: string) => {
     const query = new URLSearchParams({ q: words, ...(number > 1 && { part: String(number) }) }).toString();
     return markup`<a href="${place.base}/search?${query}">${text}</a>`;
   };
-  return markup`<nav aria-label="Results" class="parts">${part > 1 ? to(part - 1, 'Previous ten') : ''} <span>Part ${part} of ${parts}</span> ${part < parts ? to(part + 1, 'Next ten') : ''}</nav>`;
+  return markup`<nav aria-label="${own.results}" class="parts">${part > 1 ? to(part - 1, own.previousTen) : ''} <span>${own.part(part, parts)}</span> ${part < parts ? to(part + 1, own.nextTen) : ''}</nav>`;
 }

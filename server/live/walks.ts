@@ -13,6 +13,7 @@ import type { Database } from '../database/connect.ts';
 import { type BegunWalk, type Walk, walkOf } from '../visitors/walk-repository.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
+import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
 import { withPageLinks } from './text-links.ts';
@@ -27,7 +28,7 @@ const headersFor = ({ origin }: Walk, searchAt: string) => ({
   'X-Robots-Tag': 'noindex',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
-  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
+  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
 });
 
 /**

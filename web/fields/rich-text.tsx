@@ -2,6 +2,7 @@ import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, startTransition, useEffect, useEffectEvent, useRef, useState } from 'react';
+import { toast } from 'sonner';
 import {
   AUDIENCE_SECTION,
   type TextDocument,
@@ -22,6 +23,7 @@ import {
 } from './audience-section.tsx';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { asText, pastedWords } from './pasted-html.ts';
 import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
@@ -105,6 +107,19 @@ function TextEditor({
     editable: mayEdit,
     immediatelyRender: true,
     editorProps: {
+      transformPastedHTML: (html) => {
+        const pasted = asText(html);
+        const words = pastedWords(pasted);
+        if (words !== null) toast(words, { duration: 10_000 });
+        return pasted.html;
+      },
+      handlePaste: (_, event) => {
+        const files = [...(event.clipboardData?.files ?? [])];
+        const hasText = event.clipboardData?.types.some((type) => type.startsWith('text/')) === true;
+        if (files.length === 0 || hasText) return false;
+        toast(pastedWords({ tables: 0, pictures: files.length })!, { duration: 10_000 });
+        return true;
+      },
       attributes: {
         class: `text-of-page ${isShort ? 'is-short' : ''}`,
         'aria-label': name,

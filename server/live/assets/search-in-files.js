@@ -3,7 +3,7 @@
 (() => {
   /** @typedef {{ title: string, to: string, where: string, extract: string }} Found */
   /** @typedef {{ search: (words: string, options: object) => Found[] }} Engine */
-  /** @type {{ MiniSearch: { loadJS: (index: object, options: object) => Engine }, siteWords: { index: object, options: object } }} */
+  /** @type {{ MiniSearch: { loadJS: (index: object, options: object) => Engine }, siteWords: { index: object, options: object, said: Record<'none' | 'one' | 'some' | 'nearlyOne' | 'nearly' | 'best', string> } }} */
   const { MiniSearch, siteWords } = /** @type {any} */ (globalThis);
   const { document, location, HTMLInputElement, URLSearchParams } = globalThis;
 
@@ -21,13 +21,20 @@
   const exact = look(0);
   const found = exact.length > 0 ? exact : look(0.25);
 
-  const pages = found.length === 1 ? '1 page' : `${found.length} pages`;
-  outcome.textContent =
+  const { said } = siteWords;
+  const isOne = found.length === 1;
+  const sentence =
     found.length === 0
-      ? `No page contains ‘${asked}’. Try fewer or different words.`
+      ? said.none
       : exact.length === 0
-        ? `No page contains exactly ‘${asked}’. ${pages} with similar words:`
-        : `${pages} with ‘${asked}’${found.length > SHOWN ? `, the best ${SHOWN} of them` : ''}:`;
+        ? isOne
+          ? said.nearlyOne
+          : said.nearly
+        : isOne
+          ? said.one
+          : said.some;
+  const best = found.length > SHOWN ? ` ${said.best.replace('{count}', () => String(SHOWN))}` : '';
+  outcome.textContent = sentence.replace('{count}', () => String(found.length)).replace('{asked}', () => asked) + best;
 
   /** @param {string} text @param {string} kind */
   const line = (text, kind) => Object.assign(document.createElement('p'), { textContent: text, className: kind });

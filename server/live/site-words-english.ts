@@ -1,0 +1,106 @@
+import { whoOpensWords } from '#core/derive/who-opens.ts';
+import type { SiteWords } from './site-words.ts';
+
+const pages = (count: number): string => (count === 1 ? '1 page' : `${count} pages`);
+
+export const ENGLISH: SiteWords = {
+  toText: 'Go to the text',
+  home: 'Go to the home page',
+  menu: 'Menu',
+  pagesIn: (entry) => `Pages in ${entry}`,
+  trail: 'Breadcrumb',
+  slots: { utility: 'top of the page', header: 'header', side: 'beside the text', footer: 'footer' },
+
+  inThisSection: 'In this section',
+  allPages: 'All pages',
+  aToZ: 'A to Z',
+  turns: 'Previous and next',
+  previous: 'Previous',
+  next: 'Next',
+
+  notFound: {
+    title: 'There is no page at this address',
+    text: 'It may have moved, or the address may have a typing mistake.',
+    short: 'Not found',
+  },
+  gone: {
+    title: 'This page is no longer there',
+    text: 'It was removed permanently, and no other page has replaced it.',
+    short: 'Gone',
+  },
+  menuAbove: 'The menu above lists the main pages.',
+  near: 'You may be looking for',
+  works: { title: 'Closed for works', text: 'This site is being worked on.' },
+  opensAgain: (moment) => `It opens again on ${moment}.`,
+
+  search: 'Search',
+  searchThisSite: 'Search this site',
+  searchFor: (words) => `Search for ${words}`,
+  nothingFound: (words) => `No page contains ‘${words}’. Try fewer or different words.`,
+  found: (count, words) => `${pages(count)} with ‘${words}’:`,
+  nearlyFound: (count, words) => `No page contains exactly ‘${words}’. ${pages(count)} with similar words:`,
+  bestOf: (count) => `The best ${count} are listed.`,
+  results: 'Results',
+  previousTen: 'Previous ten',
+  nextTen: 'Next ten',
+  part: (part, of) => `Part ${part} of ${of}`,
+  needsScript: 'The search needs JavaScript, which is switched off in this browser.',
+
+  signIn: 'Sign in',
+  signOut: 'Sign out',
+  signInFirst: 'sign in first',
+  yourAccount: 'Your account',
+  changePassword: 'Change password',
+  signedIn: 'You are signed in.',
+  cannotOpen: 'You cannot open this page',
+  notOpenToYou: (page, toWhom) => `‘${page}’ is not open to you. ${toWhom}If it should be, ask the site’s managers.`,
+  notOpenToAll: (page, toWhom) =>
+    `‘${page}’ is not open to everyone. ${toWhom}Sign in to see it. If you have no account, ask the site’s managers.`,
+  openTo: (who) => {
+    const words = whoOpensWords(who);
+    return words === null ? '' : `It is open to ${words}. `;
+  },
+  mailAddress: 'Mail address',
+  password: 'Password',
+  signInWrong: 'The mail address and password do not match. Check both and try again.',
+  forgotten: 'Forgotten your password?',
+  signInToGoOn: 'Sign in to go on.',
+  done: { password: 'Your password is set.', joined: 'You have joined. Your account is ready.' },
+
+  passphrase: 'Passphrase',
+  asksForPassphrase: 'asks for a passphrase',
+  opensWithPassphrase: (page) =>
+    `${page === null ? 'This page opens' : `‘${page}’ opens`} with a passphrase. If you do not have it, ask whoever gave you the address.`,
+  passphraseWrong: 'This is not the passphrase. Check it, capital letters too, and try again.',
+  openPage: 'Open the page',
+
+  thisSite: 'this site',
+  join: (audience) => `Join ${audience}`,
+  joinButton: 'Join',
+  approvedFirst: (site) => `The site’s managers approve each request to join ${site}.`,
+  typeToJoin: 'Type your mail address. We will send you a mail with a link to continue.',
+  sendMail: 'Send me the mail',
+  newPassword: 'A new password',
+  typeForPassword: 'Type the mail address of your account. We send you a link to choose a new password.',
+  sendLink: 'Send me the link',
+  askedToJoin: 'You have asked to join',
+  waitsForApproval: [
+    'The site’s managers will approve your request. You can ',
+    'sign in',
+    ' already; more pages open once they have.',
+  ],
+  linkEnded: {
+    title: 'This link has ended',
+    text: 'It has been used or withdrawn, or it has expired. Ask whoever gave it to you for a new one.',
+  },
+  checkMail: 'Check your mail',
+  mailSent: (email) => `We have sent a mail to ${email}. Follow its link within a day.`,
+  typeName: 'Type your name.',
+  typeMail: 'Type a mail address, such as you@school.example.',
+  longerPassword: (least) => `Use at least ${least} characters for the password.`,
+  yourName: 'Your name',
+  aPassword: (least) => `A password, at least ${least} characters`,
+  theNewPassword: (least) => `The new password, at least ${least} characters`,
+  forAccount: (email) => `For the account of ${email}.`,
+  setPassword: 'Set the password',
+};

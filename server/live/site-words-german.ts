@@ -1,0 +1,115 @@
+import type { SiteWords } from './site-words.ts';
+
+const pages = (count: number): string => (count === 1 ? '1 Seite' : `${count} Seiten`);
+const list = (names: readonly string[]): string => new Intl.ListFormat('de', { type: 'conjunction' }).format(names);
+
+export const GERMAN: SiteWords = {
+  toText: 'Zum Text',
+  home: 'Zur Startseite',
+  menu: 'Menü',
+  pagesIn: (entry) => `Seiten unter ${entry}`,
+  trail: 'Sie sind hier',
+  slots: { utility: 'oben auf der Seite', header: 'Kopf', side: 'neben dem Text', footer: 'Fuß' },
+
+  inThisSection: 'In diesem Bereich',
+  allPages: 'Alle Seiten',
+  aToZ: 'A bis Z',
+  turns: 'Zurück und weiter',
+  previous: 'Zurück',
+  next: 'Weiter',
+
+  notFound: {
+    title: 'Unter dieser Adresse gibt es keine Seite',
+    text: 'Vielleicht ist sie umgezogen, oder die Adresse enthält einen Tippfehler.',
+    short: 'Nicht gefunden',
+  },
+  gone: {
+    title: 'Diese Seite gibt es nicht mehr',
+    text: 'Sie wurde endgültig entfernt, und keine andere ist an ihre Stelle getreten.',
+    short: 'Entfernt',
+  },
+  menuAbove: 'Die wichtigsten Seiten stehen oben im Menü.',
+  near: 'Vielleicht suchen Sie',
+  works: { title: 'Wegen Arbeiten geschlossen', text: 'An dieser Website wird gerade gearbeitet.' },
+  opensAgain: (moment) => `Sie öffnet wieder am ${moment}.`,
+
+  search: 'Suche',
+  searchThisSite: 'Diese Website durchsuchen',
+  searchFor: (words) => `Suche nach ${words}`,
+  nothingFound: (words) => `Keine Seite enthält „${words}“. Versuchen Sie es mit weniger oder anderen Wörtern.`,
+  found: (count, words) => `${pages(count)} mit „${words}“:`,
+  nearlyFound: (count, words) => `Keine Seite enthält genau „${words}“. ${pages(count)} mit ähnlichen Wörtern:`,
+  bestOf: (count) => `Aufgeführt sind die besten ${count}.`,
+  results: 'Ergebnisse',
+  previousTen: 'Vorige zehn',
+  nextTen: 'Nächste zehn',
+  part: (part, of) => `Teil ${part} von ${of}`,
+  needsScript: 'Die Suche braucht JavaScript, das in diesem Browser ausgeschaltet ist.',
+
+  signIn: 'Anmelden',
+  signOut: 'Abmelden',
+  signInFirst: 'erst anmelden',
+  yourAccount: 'Ihr Konto',
+  changePassword: 'Passwort ändern',
+  signedIn: 'Sie sind angemeldet.',
+  cannotOpen: 'Sie können diese Seite nicht öffnen',
+  notOpenToYou: (page, toWhom) =>
+    `„${page}“ ist für Sie nicht zugänglich. ${toWhom}Wenden Sie sich an die Betreuung der Website, wenn Sie Zugang haben sollten.`,
+  notOpenToAll: (page, toWhom) =>
+    `„${page}“ ist nicht für alle zugänglich. ${toWhom}Melden Sie sich an, um die Seite zu sehen. Wenn Sie kein Konto haben, wenden Sie sich an die Betreuung der Website.`,
+  openTo: ({ signedOut, audiences, except }) => {
+    const names = [...audiences.map(({ name }) => name), ...(signedOut ? ['alle, die nicht angemeldet sind'] : [])];
+    if (names.length === 0) return '';
+    const without = except.length === 0 ? '' : `, aber nicht für ${list(except.map(({ name }) => name))}`;
+    return `Zugänglich ist sie für ${list(names)}${without}. `;
+  },
+  mailAddress: 'E-Mail-Adresse',
+  password: 'Passwort',
+  signInWrong: 'E-Mail-Adresse und Passwort passen nicht zusammen. Prüfen Sie beides und versuchen Sie es noch einmal.',
+  forgotten: 'Passwort vergessen?',
+  signInToGoOn: 'Melden Sie sich an, um fortzufahren.',
+  done: {
+    password: 'Ihr Passwort ist gesetzt.',
+    joined: 'Sie sind beigetreten. Ihr Konto ist eingerichtet.',
+  },
+
+  passphrase: 'Kennwort',
+  asksForPassphrase: 'mit Kennwort',
+  opensWithPassphrase: (page) =>
+    `${page === null ? 'Diese Seite öffnet' : `„${page}“ öffnet`} sich mit einem Kennwort. Wenn Sie es nicht haben, fragen Sie die Person, von der Sie die Adresse haben.`,
+  passphraseWrong:
+    'Das ist nicht das Kennwort. Prüfen Sie es, auch Groß- und Kleinschreibung, und versuchen Sie es noch einmal.',
+  openPage: 'Seite öffnen',
+
+  thisSite: 'dieser Website',
+  join: (audience) => `Beitreten: ${audience}`,
+  joinButton: 'Beitreten',
+  approvedFirst: (site) => `Anfragen, ${site} beizutreten, werden von der Betreuung der Website freigegeben.`,
+  typeToJoin:
+    'Geben Sie Ihre E-Mail-Adresse ein. Wir schicken Ihnen eine E-Mail mit einem Link, über den es weitergeht.',
+  sendMail: 'E-Mail senden',
+  newPassword: 'Ein neues Passwort',
+  typeForPassword:
+    'Geben Sie die E-Mail-Adresse Ihres Kontos ein. Wir schicken Ihnen einen Link, über den Sie ein neues Passwort wählen.',
+  sendLink: 'Link senden',
+  askedToJoin: 'Ihre Anfrage ist angekommen',
+  waitsForApproval: [
+    'Die Betreuung der Website wird Ihre Anfrage prüfen. Sie können sich schon ',
+    'anmelden',
+    '; nach der Freigabe öffnen sich weitere Seiten.',
+  ],
+  linkEnded: {
+    title: 'Dieser Link gilt nicht mehr',
+    text: 'Er wurde benutzt oder zurückgezogen, oder er ist abgelaufen. Bitten Sie die Person, von der Sie ihn haben, um einen neuen.',
+  },
+  checkMail: 'Sehen Sie in Ihre E-Mails',
+  mailSent: (email) => `Wir haben eine E-Mail an ${email} geschickt. Folgen Sie dem Link darin innerhalb eines Tages.`,
+  typeName: 'Geben Sie Ihren Namen ein.',
+  typeMail: 'Geben Sie eine E-Mail-Adresse ein, etwa sie@schule.example.',
+  longerPassword: (least) => `Das Passwort braucht mindestens ${least} Zeichen.`,
+  yourName: 'Ihr Name',
+  aPassword: (least) => `Ein Passwort mit mindestens ${least} Zeichen`,
+  theNewPassword: (least) => `Das neue Passwort mit mindestens ${least} Zeichen`,
+  forAccount: (email) => `Für das Konto von ${email}.`,
+  setPassword: 'Passwort setzen',
+};

@@ -1,0 +1,105 @@
+import type { WhoOpens } from '#core/derive/who-opens.ts';
+import type { MenuSlot } from '#core/model/layout.ts';
+import { ENGLISH } from './site-words-english.ts';
+import { GERMAN } from './site-words-german.ts';
+
+/** A heading and a sentence below it. */
+export interface Said {
+  readonly title: string;
+  readonly text: string;
+}
+
+/** What visitors' pages say by themselves, beside what the site's own pages do; in one language. */
+export interface SiteWords {
+  readonly toText: string;
+  readonly home: string;
+  readonly menu: string;
+  /** What opens the pages below an entry of a menu; not seen, for screen readers. */
+  readonly pagesIn: (entry: string) => string;
+  readonly trail: string;
+  readonly slots: Readonly<Record<MenuSlot, string>>;
+
+  readonly inThisSection: string;
+  readonly allPages: string;
+  readonly aToZ: string;
+  readonly turns: string;
+  readonly previous: string;
+  readonly next: string;
+
+  readonly notFound: Said & { readonly short: string };
+  readonly gone: Said & { readonly short: string };
+  readonly menuAbove: string;
+  readonly near: string;
+  readonly works: Said;
+  readonly opensAgain: (moment: string) => string;
+
+  readonly search: string;
+  readonly searchThisSite: string;
+  readonly searchFor: (words: string) => string;
+  /** Said of results by the server, and by the search of a site that stands as files. */
+  readonly nothingFound: (words: string) => string;
+  readonly found: (count: number, words: string) => string;
+  readonly nearlyFound: (count: number, words: string) => string;
+  readonly bestOf: (count: number) => string;
+  readonly results: string;
+  readonly previousTen: string;
+  readonly nextTen: string;
+  readonly part: (part: number, of: number) => string;
+  readonly needsScript: string;
+
+  readonly signIn: string;
+  readonly signOut: string;
+  readonly signInFirst: string;
+  readonly yourAccount: string;
+  readonly changePassword: string;
+  readonly signedIn: string;
+  readonly cannotOpen: string;
+  readonly notOpenToYou: (page: string, toWhom: string) => string;
+  readonly notOpenToAll: (page: string, toWhom: string) => string;
+  readonly openTo: (who: WhoOpens) => string;
+  readonly mailAddress: string;
+  readonly password: string;
+  readonly signInWrong: string;
+  readonly forgotten: string;
+  readonly signInToGoOn: string;
+  readonly done: Readonly<Record<'password' | 'joined', string>>;
+
+  readonly passphrase: string;
+  readonly asksForPassphrase: string;
+  /** `page` is null where it is not named. */
+  readonly opensWithPassphrase: (page: string | null) => string;
+  readonly passphraseWrong: string;
+  readonly openPage: string;
+
+  readonly thisSite: string;
+  readonly join: (audience: string) => string;
+  readonly joinButton: string;
+  readonly approvedFirst: (site: string) => string;
+  readonly typeToJoin: string;
+  readonly sendMail: string;
+  readonly newPassword: string;
+  readonly typeForPassword: string;
+  readonly sendLink: string;
+  readonly askedToJoin: string;
+  /** In three parts: what stands before the link, the link's words, and what stands behind it. */
+  readonly waitsForApproval: readonly [string, string, string];
+  readonly linkEnded: Said;
+  readonly checkMail: string;
+  readonly mailSent: (email: string) => string;
+  readonly typeName: string;
+  readonly typeMail: string;
+  readonly longerPassword: (least: number) => string;
+  readonly yourName: string;
+  readonly aPassword: (least: number) => string;
+  readonly theNewPassword: (least: number) => string;
+  readonly forAccount: (email: string) => string;
+  readonly setPassword: string;
+}
+
+const TABLE: Readonly<Record<string, SiteWords>> = { en: ENGLISH, de: GERMAN };
+
+/** The languages that the words are there in. */
+export const WORD_LANGUAGES: readonly string[] = Object.keys(TABLE);
+
+/** The words in a site's language (a tag such as `de` or `de-AT`); in English where they are not there in it. */
+export const siteWords = (language: string): SiteWords => TABLE[language.split('-')[0]!.toLowerCase()] ?? ENGLISH;
