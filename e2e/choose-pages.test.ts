@@ -146,6 +146,24 @@ describe('the list of commands', () => {
     },
   );
 
+  it('opens the filter and the columns, and goes to the field to find in, with the keyboard', async () => {
+    await bench.open(spur, 'pellow-quay');
+    for (const [typed, opened] of [
+      ['choose which pages', '[aria-label="Filters"] *'],
+      ['choose and order', '[aria-label="Columns"] *'],
+      ['find by title', '#find-field'],
+    ] as const) {
+      await bench.focusTree();
+      await bench.chord(Key.CONTROL, 'k');
+      await bench.untilText('Pages and keys');
+      await bench.press(typed, Key.ENTER);
+      await bench.until(`${typed} has the keyboard`, () =>
+        bench.driver.executeScript<boolean>('return document.activeElement.matches(arguments[0])', opened),
+      );
+      await bench.press(Key.ESCAPE);
+    }
+  });
+
   it('has them under other words too', async () => {
     for (const [typed, command] of [
       ['navigation', 'Menus…'],

@@ -54,6 +54,7 @@ describe('letters are no commands', () => {
     'Removed pages',
     'Share the plan for comment…',
     'Make live…',
+    'Remove the selected pages',
   ])('in a dialog that has just opened: %s', async (name) => {
     await bench.open(spur, KEY);
     await bench.select('Course dates');
@@ -99,5 +100,37 @@ describe('letters are no commands', () => {
     }
     expect(await isDialogOpen()).toBe(false);
     await bench.untilTree('Story is there', (tree) => tree.some((row) => row.trim() === 'Story'));
+  });
+});
+
+describe('14: for those who listen, and for those who press Escape', () => {
+  it('a column is called by its name alone', async () => {
+    await bench.open(spur, 'pellow-quay');
+    const names = await Promise.all(
+      (await bench.driver.findElements(By.css('[role=columnheader]'))).map((one) => one.getAccessibleName()),
+    );
+    expect(names.slice(0, 3)).toEqual(['Title', 'In menus', 'Hidden']);
+  });
+
+  it('Escape shows the whole tree again wherever the keyboard is', async () => {
+    await bench.open(spur, 'pellow-quay', '?state=draft');
+    await bench.untilText('State: Draft');
+    await (await bench.find('button', 'New page')).sendKeys(Key.ESCAPE);
+    await bench.until('all shows', async () => !(await bench.text()).includes('State: Draft'));
+  });
+
+  it('what can be pressed is 24 pixels high and wide', async () => {
+    await bench.open(spur, 'pellow-quay', '?view=split');
+    const small = await bench.driver.executeScript<string[]>(
+      `return [...document.querySelectorAll('[role=row] button, [role=separator], header button, [role=toolbar] button')]
+        .filter((one) => one.checkVisibility() && one.getBoundingClientRect().width > 0)
+        .filter((one) => {
+          const { width, height } = one.getBoundingClientRect();
+          const before = getComputedStyle(one, '::before');
+          const beyond = before.position === 'absolute' ? parseFloat(before.width) || 0 : 0;
+          return Math.max(width, beyond) < 23.5 || height < 23.5;
+        }).map((one) => (one.ariaLabel ?? one.innerText) + ' ' + Math.round(one.getBoundingClientRect().width) + 'x' + Math.round(one.getBoundingClientRect().height))`,
+    );
+    expect([...new Set(small)]).toEqual([]);
   });
 });

@@ -62,12 +62,14 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
       title="Make pages from a list"
       description="One title a line. Indent with tabs or spaces; bullets, numbers and Markdown headings are understood."
       isOpen
+      startsAtHeading={pasted !== ''}
+      onEnter={submit}
       isWide
       onClose={onClose}
       actions={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" disabled={!outcome?.ok} autoFocus={pasted !== ''} onClick={submit}>
+          <Button look="main" disabled={!outcome?.ok} onClick={submit}>
             {operations.length === 0 ? 'Make pages' : `Make ${pages(operations.length)}`}
           </Button>
         </>
@@ -81,7 +83,6 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
               rows={12}
               value={text}
               spellCheck={false}
-              autoFocus={pasted === ''}
               placeholder={'Courses\n\tShort courses\n\tLong courses\nVisit us'}
               onChange={(event) => setText(event.target.value)}
             />

@@ -107,18 +107,13 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
       title={`${verb} ${pages(count)} here`}
       description={isHere ? undefined : `They come from ‘${clip.siteName}’.`}
       isOpen
+      startsAtHeading
+      onEnter={() => void (isWorking || submit())}
       onClose={onClose}
       actions={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          {/* Pages of another site are fetched first; the button has the focus once they are here. */}
-          <Button
-            key={source ? 'ready' : 'waiting'}
-            look="main"
-            autoFocus
-            disabled={!outcome?.ok || isWorking}
-            onClick={() => void submit()}
-          >
+          <Button look="main" disabled={!outcome?.ok || isWorking} onClick={() => void submit()}>
             {verb} {pages(count)}
           </Button>
         </>

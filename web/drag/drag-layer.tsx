@@ -4,11 +4,12 @@ import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
 import { moveToPlace } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { branchOf, nodeAt } from '#core/model/site.ts';
+import { branchOf, maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
+import { dragWords } from './drag-words.ts';
 import { type Drag, type DragContext, type Grab, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
 
 /** A press becomes a drag after so many pixels, so that a click stays a click. */
@@ -91,10 +92,26 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     } else if (moved) toast('Nothing was moved: it cannot go there.');
     stop();
   };
+  const accessibility = useMemo(
+    () =>
+      dragWords((id) => {
+        const { site } = latest();
+        const node = maybeNodeAt(site, id.replace(/^\w+:/, '') as PageId);
+        return node ? `‘${textIn(node.title, site.settings.language)}’` : 'The page';
+      }, 'By keys, T moves the page to another place, Ctrl and the arrow keys among its siblings, [ out and ] in.'),
+    [latest],
+  );
   const context = useMemo<DragContext>(() => ({ drag, register }), [drag, register]);
   return (
     <DragProvider value={context}>
-      <DndContext sensors={sensors} autoScroll={false} onDragStart={start} onDragEnd={drop} onDragCancel={stop}>
+      <DndContext
+        sensors={sensors}
+        autoScroll={false}
+        accessibility={accessibility}
+        onDragStart={start}
+        onDragEnd={drop}
+        onDragCancel={stop}
+      >
         {children}
         {drag && <Dragged drag={drag} ref={carried} />}
       </DndContext>

@@ -21,12 +21,17 @@ export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns
         className="grid h-7 items-center pr-2 text-small text-quiet"
         style={{ gridTemplateColumns: 'var(--columns)' }}
       >
-        <div role="columnheader" className="relative flex h-full items-center pl-13.5">
+        <div role="columnheader" aria-label="Title" className="relative flex h-full items-center pl-13.5">
           Title
           {handles && <WidthHandle column={TITLE} name="Title" layout={layout} onChange={setLayout} />}
         </div>
         {columns.map((one) => (
-          <div key={one.key} role="columnheader" className="relative flex h-full min-w-0 items-center pr-2">
+          <div
+            key={one.key}
+            role="columnheader"
+            aria-label={one.name}
+            className="relative flex h-full min-w-0 items-center pr-2"
+          >
             <span className="truncate">{one.name}</span>
             {handles && <WidthHandle column={one.key} name={one.name} layout={layout} onChange={setLayout} />}
           </div>
@@ -83,7 +88,7 @@ function WidthHandle({ column, name, layout, onChange }: WidthHandleProps) {
       onPointerUp={() => setFrom(null)}
       onDoubleClick={() => set(null)}
       onKeyDown={onKeyDown}
-      className="absolute top-0 right-0 h-full w-2 cursor-col-resize touch-none after:absolute after:inset-y-1.5 after:right-1 after:w-px after:bg-rule hover:after:bg-accent focus-visible:after:bg-accent"
+      className="absolute top-0 -right-2 z-1 h-full w-6 cursor-col-resize touch-none after:absolute after:inset-y-1.5 after:left-1/2 after:w-px after:bg-rule hover:after:bg-accent focus-visible:after:bg-accent"
     />
   );
 }

@@ -90,12 +90,12 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
             event.stopPropagation();
             latest().setOpen(page, !isOpen);
           }}
-          className="mr-0.5 inline-flex size-5 shrink-0 items-center justify-center rounded text-quiet hover:bg-accent-soft hover:text-ink"
+          className="-ml-0.5 inline-flex size-6 shrink-0 items-center justify-center rounded text-quiet hover:bg-accent-soft hover:text-ink"
         >
           {isOpen ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
         </button>
       ) : (
-        <span className="mr-0.5 size-5 shrink-0" />
+        <span className="-ml-0.5 size-6 shrink-0" />
       )}
       {data.isRenaming ? (
         <RenameInput page={page} title={title} latest={latest} />

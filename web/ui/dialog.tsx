@@ -10,6 +10,10 @@ interface DialogProps {
   readonly children: ReactNode;
   /** The buttons, the one that does it last. */
   readonly actions?: ReactNode;
+  /** What Enter does while the heading has the keyboard, as it has at first where there is no field. */
+  readonly onEnter?: () => void;
+  /** Whether the heading has the keyboard at first though there is a field: for what is there already and only has to be confirmed. */
+  readonly startsAtHeading?: boolean;
   readonly isWide?: boolean;
   /** For what stands side by side. */
   readonly isWidest?: boolean;
@@ -22,12 +26,12 @@ const TEXT_FIELDS =
  * Puts the keyboard into the first field for text, or on the heading where there is none: what somebody types before they look lands there or
  * nowhere, and presses no button.
  */
-function focusFirstField(event: Event): void {
+function focusFirstField(event: Event, startsAtHeading: boolean): void {
   event.preventDefault();
   const content = event.currentTarget as HTMLElement;
   // What asked for the keyboard itself keeps it.
   if (content !== document.activeElement && content.contains(document.activeElement)) return;
-  const [field] = content.querySelectorAll<HTMLElement>(TEXT_FIELDS);
+  const [field] = startsAtHeading ? [] : content.querySelectorAll<HTMLElement>(TEXT_FIELDS);
   // One that has to be scrolled to would take out of sight what the dialog is about.
   const isInSight = field && field.getBoundingClientRect().bottom <= content.getBoundingClientRect().bottom;
   (isInSight ? field : content.querySelector<HTMLElement>('h2'))?.focus();
@@ -41,6 +45,8 @@ export function Dialog({
   onClose,
   children,
   actions,
+  onEnter,
+  startsAtHeading = false,
   isWide = false,
   isWidest = false,
 }: DialogProps) {
@@ -50,12 +56,20 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35 dark:bg-sunken/70" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
-          onOpenAutoFocus={focusFirstField}
+          onOpenAutoFocus={(event) => focusFirstField(event, startsAtHeading)}
           className={`fixed top-1/2 left-1/2 z-40 flex max-h-[88vh] short:block short:max-h-[calc(100dvh-1rem)] short:overflow-y-auto w-[calc(100vw-2rem)] -translate-x-1/2 -translate-y-1/2 flex-col rounded-lg border border-rule bg-raised shadow-sheet ${isWidest ? 'max-w-5xl' : isWide ? 'max-w-2xl' : 'max-w-md'}`}
         >
           <header className="flex items-start gap-3 px-5 pt-4 pb-2">
             <div className="min-w-0 flex-1">
-              <Radix.Title tabIndex={-1} className="outline-none font-display text-title leading-tight font-semibold">
+              <Radix.Title
+                tabIndex={-1}
+                onKeyDown={(event) => {
+                  if (event.key !== 'Enter' || !onEnter) return;
+                  event.preventDefault();
+                  onEnter();
+                }}
+                className="outline-none font-display text-title leading-tight font-semibold"
+              >
                 {title}
               </Radix.Title>
               {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}

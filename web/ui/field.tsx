@@ -92,7 +92,9 @@ export function Tick({ label, hint, ...rest }: FieldProps & Omit<ComponentProps<
         {...rest}
       />
       <div>
-        <label htmlFor={id}>{label}</label>
+        <label htmlFor={id} className="inline-block min-h-6">
+          {label}
+        </label>
         {hint && (
           <p id={`${id}-more`} className="text-small text-quiet">
             {hint}

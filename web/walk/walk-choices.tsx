@@ -94,7 +94,7 @@ export function WalkChoices({
         <option value="desktop">Desktop</option>
       </select>
       {asksForPassphrases && mayAsk && (
-        <label className="flex items-center gap-1.5">
+        <label className="flex min-h-6 items-center gap-1.5">
           <input
             type="checkbox"
             className="size-4 accent-accent"

@@ -42,6 +42,15 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     runCommand(workbench, command);
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
+    // Wherever the keyboard is, unless something there has taken it: the whole tree shows again.
+    if (
+      event.key === 'Escape' &&
+      !event.defaultPrevented &&
+      !isTyping(event.target) &&
+      workbench.dialog === null &&
+      workbench.found !== null
+    )
+      return workbench.clearFind();
     // Each letter counts, also one that is no command: a word is typed on as a whole.
     const isTypedOn = isPlain(event) && belongsToTyping(event);
     const command = commandOf(event);

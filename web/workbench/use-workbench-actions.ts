@@ -44,7 +44,9 @@ export function useViewActions(): readonly BarAction[] {
 /** The button that opens the columns, and the one that opens the filter: the list of commands presses them. */
 export const COLUMNS_BUTTON = 'columns-button';
 export const FILTER_BUTTON = 'filter-button';
-const press = (id: string) => () => document.getElementById(id)?.click();
+/** The list of commands gives the keyboard back when it closes; what is to have it instead takes it after that. */
+export const afterwards = (work: () => void): void => void window.setTimeout(work, 60);
+const press = (id: string) => () => afterwards(() => document.getElementById(id)?.click());
 
 /** What opens beside the tree or over it. */
 export function useSheetActions() {

@@ -74,7 +74,9 @@ export function Views({ onFocus, later }: ViewsProps) {
         <div
           onKeyDown={(event) => {
             const isOwn = event.currentTarget.contains(event.target as Node);
-            if (event.key === 'Escape' && isOwn && !event.isDefaultPrevented()) backToTree();
+            if (event.key !== 'Escape' || !isOwn || event.isDefaultPrevented()) return;
+            event.preventDefault();
+            backToTree();
           }}
           className={`flex min-h-0 flex-col max-md:absolute max-md:inset-0 max-md:z-20 max-md:bg-paper ${view === 'split' ? 'md:absolute md:inset-y-0 md:right-0 md:z-20 md:w-96 md:shadow-sheet' : ''}`}
         >
@@ -116,7 +118,7 @@ function Split() {
       </Panel>
       <Separator
         aria-label="Between sheet and map"
-        className="flex items-center justify-center bg-rule outline-accent hover:bg-accent data-[separator=active]:bg-accent md:w-1.5 max-md:h-1.5"
+        className="relative flex items-center justify-center bg-rule outline-accent before:absolute md:before:-inset-x-2.5 md:before:inset-y-0 max-md:before:-inset-y-2.5 max-md:before:inset-x-0 hover:bg-accent data-[separator=active]:bg-accent md:w-1.5 max-md:h-1.5"
       />
       <Panel id="map" minSize="20%" className="flex min-h-0 min-w-0 flex-col">
         <PageMap />

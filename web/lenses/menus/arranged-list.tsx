@@ -9,6 +9,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
+import { dragWords } from '../../drag/drag-words.ts';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import {
   type EntryPlace,
@@ -30,6 +31,7 @@ import { textIn } from '#core/model/texts.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { usePreview } from '../../workbench/use-preview.ts';
+import { entryName } from './menu-reasons.ts';
 import { arrangedSigns } from './exception-signs.ts';
 
 /** How far a level is set in, in pixels. */
@@ -121,6 +123,10 @@ export function ArrangedList({ menu, entries, page, chosen, onChoose }: Arranged
     <DndContext
       sensors={sensors}
       collisionDetection={pointerWithin}
+      accessibility={dragWords(
+        (id) => `The entry ‘${entryName(site, menu, id as EntryId)}’`,
+        'By keys, Ctrl and the arrow keys move the entry among its siblings, [ out and ] in.',
+      )}
       onDragStart={({ active }) => setDragged(active.id as EntryId)}
       onDragMove={move}
       onDragEnd={() => {

@@ -1,4 +1,5 @@
 import { Command } from 'cmdk';
+import { type ReactNode, useState } from 'react';
 import { folded } from '#core/derive/folded-title.ts';
 import { isNearText } from '#core/derive/near-words.ts';
 import { typedWords } from '#core/derive/visible-rows.ts';
@@ -7,7 +8,13 @@ import type { LensDefinition } from '../../lenses/lens-definition.ts';
 import type { BarAction } from '../bar-action.ts';
 import { type CommandName, KEYS } from '../keys.ts';
 import { LENSES } from '../lenses.ts';
-import { useHelpActions, useOtherActions, useSheetActions, useViewActions } from '../use-workbench-actions.ts';
+import {
+  afterwards,
+  useHelpActions,
+  useOtherActions,
+  useSheetActions,
+  useViewActions,
+} from '../use-workbench-actions.ts';
 import { useSelectionActions } from '../use-selection-actions.ts';
 import { useWorkbench } from '../workbench-context.tsx';
 
@@ -36,16 +43,19 @@ const ELSEWHERE: ReadonlySet<CommandName> = new Set(['commands', 'walk', 'histor
 export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
   const { run, setDialog, lens, chosen } = useWorkbench();
   const selected = useSelectionActions();
+  // While something is typed the best command comes first, wherever it belongs.
+  const [typed, setTyped] = useState('');
+  const isFlat = typed.trim() !== '';
   const shared = [
     ...useViewActions(),
     ...Object.values(useSheetActions()).filter((one) => one !== null),
     ...useOtherActions(),
     useHelpActions()[0]!,
   ];
-  /** The list gives way first: what is chosen may open a dialog, or put the keyboard somewhere. */
+  /** In one step: a dialog that is asked for takes the place of the list, and gets the keyboard from it. */
   const choose = (work: () => void) => {
     setDialog(null);
-    window.setTimeout(work, 0);
+    work();
   };
   return (
     <Command.Dialog
@@ -57,12 +67,14 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
       contentClassName="fixed top-[14vh] short:top-2 left-1/2 z-40 w-[calc(100vw-2rem)] max-w-lg -translate-x-1/2 overflow-hidden rounded-lg border border-rule bg-raised shadow-sheet"
     >
       <Command.Input
+        value={typed}
+        onValueChange={setTyped}
         placeholder="What do you want to do?"
         className="h-12 w-full border-b border-rule bg-raised px-4 text-large outline-none"
       />
       <Command.List className="max-h-[min(24rem,60vh)] overflow-y-auto p-1.5">
         <Command.Empty className="px-3 py-4 text-quiet">No command matches.</Command.Empty>
-        <Command.Group heading="Pages and keys" className={GROUP}>
+        <Grouped heading="Pages and keys" isFlat={isFlat}>
           {(Object.entries(KEYS) as [CommandName, (typeof KEYS)[CommandName]][])
             .filter(([name]) => !ELSEWHERE.has(name))
             .map(([name, { keys, words }]) => (
@@ -70,25 +82,26 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
                 key={name}
                 value={words}
                 keywords={[...(ALSO[name] ?? [])]}
-                onSelect={() => choose(() => run(name))}
+                onSelect={() => choose(() => (name === 'find' ? afterwards(() => run(name)) : run(name)))}
                 className={ITEM}
               >
                 <span className="flex-1">{words}</span>
                 <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>
               </Command.Item>
             ))}
-        </Command.Group>
+        </Grouped>
         {[lens, ...LENSES.filter((one) => one !== lens)].map((one) => (
-          <LensCommands key={one} lens={ALL_LENSES[one]} onChoose={choose} />
+          <LensCommands key={one} lens={ALL_LENSES[one]} isFlat={isFlat} onChoose={choose} />
         ))}
         {chosen.length > 1 && (
           <Commands
             heading={`${chosen.length} selected`}
             actions={selected.filter(({ keys }) => keys === undefined)}
+            isFlat={isFlat}
             onChoose={choose}
           />
         )}
-        <Commands heading="The tree and the site" actions={shared} onChoose={choose} />
+        <Commands heading="The tree and the site" actions={shared} isFlat={isFlat} onChoose={choose} />
       </Command.List>
     </Command.Dialog>
   );
@@ -103,36 +116,58 @@ function fitOf(command: string, typed: string, also: readonly string[] = []): nu
   return isNearText(words, all) ? 0.3 : 0;
 }
 
-type Choose = (work: () => void) => void;
+interface Listed {
+  /** Whether all stand in one list, the best first. */
+  readonly isFlat: boolean;
+  readonly onChoose: (work: () => void) => void;
+}
 
-function LensCommands({ lens, onChoose }: { readonly lens: LensDefinition; readonly onChoose: Choose }) {
-  return lens.useActions ? <OfLens lens={lens.name} useActions={lens.useActions} onChoose={onChoose} /> : null;
+/** Commands that belong together, below their heading; without it where all stand in one list. */
+function Grouped({
+  heading,
+  isFlat,
+  children,
+}: {
+  readonly heading: string;
+  readonly isFlat: boolean;
+  readonly children: ReactNode;
+}) {
+  return isFlat ? (
+    children
+  ) : (
+    <Command.Group heading={heading} className={GROUP}>
+      {children}
+    </Command.Group>
+  );
+}
+
+function LensCommands({ lens, ...rest }: { readonly lens: LensDefinition } & Listed) {
+  return lens.useActions ? <OfLens lens={lens.name} useActions={lens.useActions} {...rest} /> : null;
 }
 
 function OfLens({
   lens,
   useActions,
-  onChoose,
+  ...rest
 }: {
   readonly lens: string;
   readonly useActions: NonNullable<LensDefinition['useActions']>;
-  readonly onChoose: Choose;
-}) {
-  return <Commands heading={lens} actions={useActions()} onChoose={onChoose} />;
+} & Listed) {
+  return <Commands heading={lens} actions={useActions()} {...rest} />;
 }
 
 function Commands({
   heading,
   actions,
+  isFlat,
   onChoose,
 }: {
   readonly heading: string;
   readonly actions: readonly BarAction[];
-  readonly onChoose: Choose;
-}) {
+} & Listed) {
   if (actions.length === 0) return null;
   return (
-    <Command.Group heading={heading} className={GROUP}>
+    <Grouped heading={heading} isFlat={isFlat}>
       {actions.map(({ label, words, also = [], keys, isOff, run }) => (
         <Command.Item
           key={words}
@@ -146,6 +181,6 @@ function Commands({
           {keys !== undefined && <kbd className="font-mono text-tiny text-quiet">{keys}</kbd>}
         </Command.Item>
       ))}
-    </Command.Group>
+    </Grouped>
   );
 }

@@ -71,10 +71,11 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
       title={tops.length === 1 ? `Remove ‘${title}’${andBelow(below)}` : `Remove ${withBelow(tops.length, below)}`}
       isOpen
       onClose={onClose}
+      onEnter={submit}
       actions={
         <>
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="danger" autoFocus onClick={submit}>
+          <Button look="danger" onClick={submit}>
             Remove {pages(all.length)}
           </Button>
         </>

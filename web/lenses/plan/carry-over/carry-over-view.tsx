@@ -15,6 +15,7 @@ import { CarryOverPanel } from './carry-over-panel.tsx';
 import { EmptyOldSite } from './empty-old-site.tsx';
 import { PairLists } from './pair-lists.tsx';
 import { titleOfOld } from './old-words.ts';
+import { dragWords } from '../../../drag/drag-words.ts';
 import { useCarryOverData } from './use-carry-over-state.ts';
 
 /** The old site and the plan side by side, with lines from each old page to the page that it becomes. */
@@ -63,6 +64,10 @@ export function CarryOverView() {
               <DndContext
                 sensors={sensors}
                 collisionDetection={pointerWithin}
+                accessibility={dragWords(
+                  (id) => `The old page ${id}`,
+                  'By keys, choose the old page, then the page that takes it over in the side sheet.',
+                )}
                 onDragStart={({ active }) => mayEdit && setDragged(String(active.id))}
                 onDragCancel={() => setDragged(null)}
                 onDragEnd={({ active, over }) => {
