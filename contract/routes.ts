@@ -57,6 +57,7 @@ import { DELETED_SITE_ROUTES } from './deleted-sites.ts';
 import { LINK_ROUTES } from './link-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
+import { writingAnswer, writingBody } from './writing.ts';
 
 /** Every route of the API. The server mounts exactly these, and the OpenAPI document is made from them. */
 export const ROUTES = {
@@ -176,6 +177,14 @@ export const ROUTES = {
     permission: 'site.edit',
     summary: 'What you can undo next, and redo, in words',
     answer: turnsAnswer,
+  },
+  tellWriting: {
+    method: 'post',
+    path: '/api/sites/:site/writing',
+    permission: 'site.edit',
+    summary: 'Tell the others that you write in a text, or have left it; nothing of it is kept',
+    body: writingBody,
+    answer: writingAnswer,
   },
   streamEvents: {
     method: 'get',

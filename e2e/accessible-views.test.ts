@@ -11,7 +11,7 @@ let link = '';
 const open = (path: string) => async () => {
   await browser.driver.get(spur.workbench + path);
   await bench.until('the screen is there', () =>
-    browser.driver.executeScript<boolean>(`return document.querySelector('main h1, [role=main] h1') !== null`),
+    browser.driver.executeScript<boolean>(`return document.querySelector('h1') !== null`),
   );
   await pause(700);
 };

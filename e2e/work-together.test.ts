@@ -46,6 +46,16 @@ describe('two people on one site', () => {
     expect(await chosen.getText()).toMatch(/^Workshops/);
   });
 
+  it('see that somebody writes in a text before they write in it too', async () => {
+    await ines.open(spur, 'pellow-quay', '?lens=write&page=pq012');
+    await marek.open(spur, 'pellow-quay', '?lens=write&page=pq012');
+    await (await ines.find('textbox', 'Text')).sendKeys('Tides. ');
+    await marek.untilText('Ines Carrow is writing in this text now. What each of you writes is kept.');
+    expect(await ines.text()).not.toContain('is writing in this text');
+    await ines.select('Visit');
+    await marek.until('she has left it', async () => !(await marek.text()).includes('is writing in this text'));
+  });
+
   it('undo their own changes only, and are told when somebody’s later change stands in the way', async () => {
     await ines.open(spur, 'tern-sound');
     await marek.open(spur, 'tern-sound');

@@ -54,6 +54,8 @@ import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
 import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
 import { asNewSite } from './sites/new-site.ts';
+import type { WritingNews } from '#contract/writing.ts';
+import { tellWriting } from './events/writing.ts';
 
 export interface Services {
   readonly database: Database;
@@ -71,6 +73,8 @@ export interface Services {
   readonly feedbackNews: SiteNews;
   /** Told how far a release is. */
   readonly releaseNews: SiteNews<ReleaseProgress>;
+  /** Told who writes in which text. */
+  readonly writingNews: SiteNews<WritingNews>;
   readonly visitorsSide: VisitorsSide;
   readonly sessions: RememberedSessions;
   /** What walks are signed with. */
@@ -167,6 +171,10 @@ export function makeHandlers(services: Services): Handlers {
       const key = siteOf(request);
       await cache.current(key);
       return edits.turns(key, account);
+    },
+    tellWriting: async ({ request, body, account }) => {
+      await tellWriting(database, siteOf(request), { ...body, by: account.name });
+      return {};
     },
     streamEvents: async ({ request, response }) => {
       const key = siteOf(request);

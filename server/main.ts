@@ -16,6 +16,7 @@ import {
   EDIT_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
+  WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
   SITE_CHANNEL,
@@ -46,6 +47,8 @@ import type { SiteKey } from '#core/model/ids.ts';
 import { eraseOldSites } from './sites/deleted-site-repository.ts';
 import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
+import type { WritingNews } from '#contract/writing.ts';
+import { passOnWriting } from './events/writing.ts';
 
 /** So often sites are looked for that were deleted long enough ago. */
 const ERASE_EVERY_MS = 3_600_000;
@@ -111,6 +114,7 @@ await runProcess('workbench', async (ready) => {
   const visitorsSide = new VisitorsSide(database);
   const feedbackNews = new SiteNews();
   const releaseNews = new SiteNews<ReleaseProgress>();
+  const writingNews = new SiteNews<WritingNews>();
   const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
@@ -123,6 +127,7 @@ await runProcess('workbench', async (ready) => {
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
       [TAKEN_CHANNEL]: visitorsSide.hear,
       [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
+      [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
     },
     () => {
       sessions.forgetAll();
@@ -158,6 +163,7 @@ await runProcess('workbench', async (ready) => {
     mailer: outbox,
     feedbackNews,
     releaseNews,
+    writingNews,
     visitorsSide,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,

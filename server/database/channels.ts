@@ -17,6 +17,8 @@ export const VISITOR_CHANNEL = 'spur_visitor';
 export const FEEDBACK_CHANNEL = 'spur_feedback';
 /** While a long release is made: `ReleaseProgress` with the site's key, as JSON. */
 export const PROGRESS_CHANNEL = 'spur_progress';
+/** Somebody writes in a text, or has left it: `WritingNews` with the site's key, as JSON. */
+export const WRITING_CHANNEL = 'spur_writing';
 /** A release was set for a moment to come. The payload is the site's key. */
 export const SCHEDULE_CHANNEL = 'spur_schedule';
 

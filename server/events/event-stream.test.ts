@@ -58,6 +58,18 @@ describe('the stream of edits', () => {
     stream.stop();
   });
 
+  it('tells who writes in which text, by whichever process, and keeps nothing of it', async () => {
+    await server.site('stream-w');
+    await ines.operations('stream-w', add('p1'));
+    const stream = await follow(marek, server.otherOrigin, '/api/sites/stream-w/events');
+    const told = { page: 'p1', tab: 'one', isWriting: true };
+    expect((await ines.post('/api/sites/stream-w/writing', told)).status).toBe(200);
+    await until('it has come', () => stream.edits.length > 0);
+    expect(stream.edits).toEqual([{ ...told, by: 'Ines' }]);
+    expect((await ines.get('/api/sites/stream-w/tree')).json.revision).toBe(1);
+    stream.stop();
+  });
+
   it.each(['this process', 'another process'])('18: ends when its reader signs out, by %s', async (by) => {
     await server.site(`stream-${by.length}`);
     const nora = await server.person('Nora');

@@ -2,6 +2,7 @@ import type { Request, Response } from 'express';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
+import type { WritingNews } from '#contract/writing.ts';
 import type { Database } from '../database/connect.ts';
 import { editsAfter } from '../sites/site-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
@@ -17,17 +18,18 @@ interface Sources {
   readonly cache: SiteCache;
   readonly feedbackNews: SiteNews;
   readonly releaseNews: SiteNews<ReleaseProgress>;
+  readonly writingNews: SiteNews<WritingNews>;
 }
 
 /**
  * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
  * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice. Between them it says,
- * without an id, when something was said of the site's plan, and how far a release is.
+ * without an id, when something was said of the site's plan, who writes in which text, and how far a release is.
  */
 export async function streamEdits(
   request: Request,
   response: Response,
-  { sessions, database, cache, feedbackNews, releaseNews }: Sources,
+  { sessions, database, cache, feedbackNews, releaseNews, writingNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -61,6 +63,7 @@ export async function streamEdits(
   const stops = [
     sessions.onEnd(request.sessionID, () => response.end()),
     feedbackNews.on(key, () => write('event: feedback\ndata: {}\n\n')),
+    writingNews.on(key, (writing) => write(`event: writing\ndata: ${JSON.stringify(writing)}\n\n`)),
     releaseNews.on(key, (progress) => write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
   ];
   response.on('close', () => {

@@ -17,6 +17,7 @@ import {
   EDIT_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
+  WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   SESSION_CHANNEL,
   SITE_CHANNEL,
@@ -50,6 +51,8 @@ import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { insertSite } from '../sites/site-repository.ts';
+import type { WritingNews } from '#contract/writing.ts';
+import { passOnWriting } from '../events/writing.ts';
 
 const PASSWORD = 'a-long-test-password';
 
@@ -241,6 +244,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const visitorsSide = new VisitorsSide(database);
     const feedbackNews = new SiteNews();
     const releaseNews = new SiteNews<ReleaseProgress>();
+    const writingNews = new SiteNews<WritingNews>();
     ends.push(
       await listen(
         url,
@@ -252,6 +256,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
           [TAKEN_CHANNEL]: visitorsSide.hear,
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
+          [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
         },
         () => sessions.forgetAll(),
       ),
@@ -273,6 +278,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       mailer: outbox,
       feedbackNews,
       releaseNews,
+      writingNews,
       visitorsSide,
       sessionSecret: 'test',
       ownOrigin: null,

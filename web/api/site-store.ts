@@ -18,6 +18,7 @@ import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
+import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
 import { AGAIN_AFTER_MS, ServerProblem, call, callUntilKnown, isUnknown, wordsOfFault } from './client.ts';
@@ -55,6 +56,8 @@ export type Notice =
 
 /** What can be saved where it is refused because what it builds on is gone. */
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
+/** This tab, to know what it told itself. */
+const TAB = nanoid();
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
 /** So many of all pages of a release are written. */
@@ -90,6 +93,9 @@ export class SiteStore {
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Notice) => void>();
   readonly #feedbackListeners = new Set<() => void>();
+  /** Who else writes where, tab by tab. */
+  readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
+  readonly #writingListeners = new Set<() => void>();
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
@@ -156,6 +162,34 @@ export class SiteStore {
   onFeedback(listener: () => void): () => void {
     this.#feedbackListeners.add(listener);
     return () => this.#feedbackListeners.delete(listener);
+  }
+
+  onWriting = (listener: () => void): (() => void) => {
+    this.#writingListeners.add(listener);
+    return () => this.#writingListeners.delete(listener);
+  };
+
+  /** Who writes in the text of a page in another tab or browser, by name; '' for nobody. */
+  writerAt(page: PageId): string {
+    const names = [...this.#writers.values()].filter((one) => one.page === page).map(({ by }) => by);
+    return [...new Set(names)].join(', ');
+  }
+
+  /** Tells the others that somebody writes in a text here, or has left it. What cannot be told is left out. */
+  tellWriting(page: PageId, isWriting: boolean): void {
+    void call('tellWriting', { site: this.key }, { page, tab: TAB, isWriting }).catch(() => undefined);
+  }
+
+  #hearWriting({ page, tab, isWriting, by }: WritingNews): void {
+    if (tab === TAB) return;
+    const forget = () => {
+      this.#writers.delete(tab);
+      this.#writingListeners.forEach((listener) => listener());
+    };
+    window.clearTimeout(this.#writers.get(tab)?.forget);
+    if (!isWriting) return forget();
+    this.#writers.set(tab, { page, by, forget: window.setTimeout(forget, FORGOTTEN_AFTER_MS) });
+    this.#writingListeners.forEach((listener) => listener());
   }
 
   /** Makes a change: it shows at once and is sent. Gives the reason in words where the core refuses it, else null. */
@@ -292,6 +326,9 @@ export class SiteStore {
       if (stream.readyState === EventSource.CLOSED && this.#stream === stream) void this.#openLater();
     });
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
+    stream.addEventListener('writing', (event) =>
+      this.#hearWriting(writingNews.parse(JSON.parse(event.data as string))),
+    );
     stream.addEventListener('release', (event) => {
       const { request, done, total } = releaseProgress.parse(JSON.parse(event.data as string));
       if (request === null || this.#releasing?.request !== request) return;

@@ -24,6 +24,7 @@ import {
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { asText, pastedWords } from './pasted-html.ts';
+import { useLatest } from '../ui/use-latest.ts';
 import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
@@ -51,6 +52,8 @@ interface RichTextProps {
   readonly audiences?: readonly NamedAudience[];
   /** The facts of the site that the text can name; left out where it names none. */
   readonly facts?: readonly Fact[];
+  /** Is told that somebody writes in it, and that they have left it. */
+  readonly onWriting?: (isWriting: boolean) => void;
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
   readonly onSave: (text: { readonly id: ContentId; readonly document: TextDocument } | null) => void;
 }
@@ -98,6 +101,7 @@ function TextEditor({
   isShort = false,
   audiences = NO_AUDIENCES,
   facts = NO_FACTS,
+  onWriting,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
   const [base, setBase] = useState<Base>({ id: content, over: NOTHING_SAVED });
@@ -130,6 +134,7 @@ function TextEditor({
   });
   const [other, setOther] = useState<ContentId | null>(null);
   const [isLinking, setLinking] = useState(false);
+  const writing = useLatest(onWriting);
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
   const shown = useRef(editor.state.doc);
   const save = useEffectEvent(() => {
@@ -148,12 +153,14 @@ function TextEditor({
     shown.current = editor.state.doc;
     let timer: number | undefined;
     const later = () => {
+      writing()?.(true);
       window.clearTimeout(timer);
       timer = window.setTimeout(() => save(), PAUSE_MS);
     };
     const now = () => {
       window.clearTimeout(timer);
       save();
+      writing()?.(false);
     };
     editor.on('update', later);
     editor.on('blur', now);
@@ -162,7 +169,7 @@ function TextEditor({
       editor.off('blur', now);
       now();
     };
-  }, [editor]);
+  }, [editor, writing]);
   // Somebody else's text comes in only while nobody is writing here.
   const isOthers = content !== base.id && content !== base.over;
   const isBehind = isOthers && isFocused;

@@ -1,6 +1,6 @@
 import type { LinkFault, LinkFinding } from '#core/checks/link-findings.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
-import type { Menu } from '#core/model/menu.ts';
+import type { EntryOrder, Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/arrange/landing.ts';
 import { ASPECT_WORDS } from '#core/model/node.ts';
 import type { Difference, State } from '#core/derive/state.ts';
@@ -35,8 +35,8 @@ export const MENU_WORDS: Readonly<Record<Exclude<MenuAnswer, 'in'>, string>> = {
   proposed: 'Proposed',
   'not arranged': 'Not added',
 };
-/** The place of an entry that a menu gives no other one, by the menu's order. */
-export const OWN_PLACE_WORDS: Readonly<Record<Menu['order'], string>> = {
+/** The place of an entry that a menu gives no other one, by the order that it follows. */
+export const OWN_PLACE_WORDS: Readonly<Record<EntryOrder, string>> = {
   tree: 'As in the tree',
   alphabet: 'By the alphabet',
   date: 'By its day',

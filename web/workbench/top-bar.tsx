@@ -20,7 +20,7 @@ import { useWorkbench } from './workbench-context.tsx';
 
 /** The slim bar on top: the site, the lenses, undo, find, the person. */
 export function TopBar() {
-  const { site, derived, feedback, findings, settingsFindings, lens, setLens, run, mayEdit, shown } = useWorkbench();
+  const { site, derived, feedback, findings, settingsFindings, run, mayEdit, shown } = useWorkbench();
   // The counts may follow a moment later: what is typed and pressed comes first.
   const seen = useDeferredValue(
     useMemo(
@@ -41,16 +41,7 @@ export function TopBar() {
         <LensMenu waiting={waiting} />
       ) : (
         <nav aria-label="Lenses" className="flex items-center gap-0.5 md:ml-2">
-          {LENSES.map((one, at) => (
-            <LensButton
-              key={one}
-              name={ALL_LENSES[one].name}
-              keys={String(at + 1)}
-              waiting={waiting[at]!}
-              isCurrent={one === lens}
-              onOpen={() => setLens(one)}
-            />
-          ))}
+          <LensButtons waiting={waiting} />
         </nav>
       )}
       <div className="flex min-w-0 flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
@@ -79,6 +70,30 @@ export function TopBar() {
       </div>
     </header>
   );
+}
+
+function LensButtons({
+  waiting,
+  onOpen = () => undefined,
+}: {
+  readonly waiting: readonly Waiting[];
+  /** Is told that one was chosen. */
+  readonly onOpen?: () => void;
+}) {
+  const { lens, setLens } = useWorkbench();
+  return LENSES.map((one, at) => (
+    <LensButton
+      key={one}
+      name={ALL_LENSES[one].name}
+      keys={String(at + 1)}
+      waiting={waiting[at]!}
+      isCurrent={one === lens}
+      onOpen={() => {
+        onOpen();
+        setLens(one);
+      }}
+    />
+  ));
 }
 
 function LensButton({
@@ -117,7 +132,7 @@ function LensButton({
 
 /** Where there is no room for the lenses beside each other: which one it is, the others, and what it says and offers. */
 function LensMenu({ waiting }: { readonly waiting: readonly Waiting[] }) {
-  const { lens, lensParts, setLens } = useWorkbench();
+  const { lens, lensParts } = useWorkbench();
   const [isOpen, setOpen] = useState(false);
   const close = () => setOpen(false);
   return (
@@ -135,19 +150,7 @@ function LensMenu({ waiting }: { readonly waiting: readonly Waiting[] }) {
       }
     >
       <nav aria-label="Lenses" className="mb-2 grid grid-cols-2 gap-0.5 border-b border-rule pb-2">
-        {LENSES.map((one, at) => (
-          <LensButton
-            key={one}
-            name={ALL_LENSES[one].name}
-            keys={String(at + 1)}
-            waiting={waiting[at]!}
-            isCurrent={one === lens}
-            onOpen={() => {
-              close();
-              setLens(one);
-            }}
-          />
-        ))}
+        <LensButtons waiting={waiting} onOpen={close} />
       </nav>
       <FoldedLens key={lens} lens={lensParts} onDone={close} />
     </Popover>

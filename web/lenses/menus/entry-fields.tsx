@@ -41,6 +41,7 @@ export function EntryFields({
   const apply = (operations: readonly Operation[]) => store.apply(onArranged(site, menu, operations) as Edit[]);
   const set = (fields: Fields) => apply([{ name: 'entry.set', menu: menu.id, entry, fields }]);
   const pin = extra ? extra.pin : exception.pin;
+  const { order } = menu;
   return (
     <section aria-label="Entry" className="flex flex-col gap-3 rounded-md border border-rule px-3 py-3">
       <p className="font-medium">The entry ‘{entryName(site, menu, entry)}’</p>
@@ -66,7 +67,7 @@ export function EntryFields({
           legend="Its place"
           value={pin ?? 'tree'}
           choices={[
-            ...(extra ? [] : [{ value: 'tree' as const, words: OWN_PLACE_WORDS[menu.order] }]),
+            ...(extra ? [] : [{ value: 'tree' as const, words: OWN_PLACE_WORDS[order] }]),
             { value: 'first', words: 'Before the others' },
             { value: 'last', words: 'After the others' },
           ]}

@@ -80,14 +80,14 @@ const menuColumn = (menu: Menu, index: number): Column => ({
 });
 
 /** What can be chosen for a page in a menu that follows the tree. */
-function choicesBesideTree(menu: Menu, isLeftOut: boolean, pin: unknown): CellChoice[] {
+function choicesBesideTree({ id, order }: Menu, isLeftOut: boolean, pin: unknown): CellChoice[] {
   const set = (words: string, isChosen: boolean, fields: object): CellChoice => ({
     words,
     isChosen,
-    editsFor: (pages) => pages.map((page) => ({ name: 'entry.set', menu: menu.id, entry: entryOf(page), fields })),
+    editsFor: (pages) => pages.map((page) => ({ name: 'entry.set', menu: id, entry: entryOf(page), fields })),
   });
   return [
-    set(OWN_PLACE_WORDS[menu.order], !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
+    set(OWN_PLACE_WORDS[order], !isLeftOut && pin === null, { isLeftOut: false, pin: null }),
     set('Leave it out here', isLeftOut, { isLeftOut: true }),
     set('Before the others', !isLeftOut && pin === 'first', { isLeftOut: false, pin: 'first' }),
     set('After the others', !isLeftOut && pin === 'last', { isLeftOut: false, pin: 'last' }),

@@ -25,7 +25,7 @@ const GROUP =
 /** Other words under which somebody may look for a command. */
 const ALSO: Partial<Readonly<Record<CommandName, readonly string[]>>> = {
   addAfter: ['add', 'create', 'insert', 'sibling'],
-  addInside: ['add', 'create', 'child', 'subpage'],
+  addInside: ['child', 'subpage', 'add below', 'create'],
   rename: ['title', 'name'],
   nest: ['indent', 'child'],
   lift: ['outdent', 'promote'],
