@@ -80,7 +80,7 @@ describe('planning', () => {
 
   it('shows the same in the map, in words', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan&view=map');
-    await bench.find('treeitem', /Boats.*New · in review · Per Lund/);
+    await bench.find('treeitem', /Boats.*New · in review · importance \d · Per Lund/);
   });
 });
 

@@ -52,7 +52,7 @@ describe('two people on one site', () => {
     await (await ines.find('textbox', 'Text')).sendKeys('Tides. ');
     await marek.untilText('Ines Carrow is writing in this text now. What each of you writes is kept.');
     expect(await ines.text()).not.toContain('is writing in this text');
-    await ines.select('Visit');
+    await ines.select('Apply');
     await marek.until('she has left it', async () => !(await marek.text()).includes('is writing in this text'));
   });
 
