@@ -70,7 +70,7 @@ describe('going back', () => {
     expect(plain({ ...then, live: now.live, liveSettings: now.liveSettings })).toEqual(plain(now));
     expect(now.live.size).toBe(1);
     const [entry] = (await ines.get(`/api/sites/${key}/history`)).json.entries;
-    expect(entry.words).toMatch(/^went back to the tree of \d{4}-\d\d-\d\d/);
+    expect(entry.words).toMatch(/^went back to the tree of \d{1,2} \w+ \d{4}, \d\d:\d\d$/);
     await bram.post(`/api/sites/${key}/undo`, {});
     expect(plain(await tree(key))).toEqual(plain(before));
   });
