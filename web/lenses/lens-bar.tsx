@@ -15,7 +15,7 @@ export function LensBar() {
 function Bar({ lens: { name, Says, useActions = noActions } }: { readonly lens: LensDefinition }) {
   const actions = useActions().filter(({ isListedOnly }) => !isListedOnly);
   return (
-    <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-paper px-4 py-1 text-small">
+    <div className="flex min-h-9 flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-paper px-2 py-1 pl-4 text-small">
       {Says && <Says />}
       <div
         role="toolbar"
