@@ -68,20 +68,20 @@ export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; reado
         if (carried.is === 'refused') return;
         if (carried.is === 'in both')
           toast.error(`They are here now, and still in ‘${clip.siteName}’ too. ${carried.why} Remove them there.`);
+        else if (clip.kind === 'cut')
+          keepCarried({
+            from: clip.site,
+            fromName: clip.siteName,
+            to: site.key,
+            pages: [...there],
+            landed: plan.operations.flatMap((one) => (one.name === 'page.add' ? [one.page] : [])),
+          });
       }
     } catch (reason) {
       return void toast.error(wordsOfFault(reason));
     } finally {
       setWorking(false);
     }
-    if (clip.kind === 'cut' && !isHere)
-      keepCarried({
-        from: clip.site,
-        fromName: clip.siteName,
-        to: site.key,
-        pages: [...there],
-        landed: plan.operations.flatMap((one) => (one.name === 'page.add' ? [one.page] : [])),
-      });
     if (clip.kind === 'cut') {
       keepClip(null);
       forgetClip();

@@ -23,7 +23,6 @@ interface PageFieldProps {
   readonly placeholder?: string;
   /** What it says of the page that is chosen; at first its title. */
   readonly wordsOf?: (title: string) => string;
-  readonly isOff?: boolean;
   /** Another tree than the one at hand. */
   readonly of?: Site;
 }
@@ -39,7 +38,6 @@ export function PageField({
   onChoose,
   placeholder = 'Choose a page',
   wordsOf = (title) => title,
-  isOff = false,
   of,
 }: PageFieldProps) {
   const id = useId();
@@ -82,7 +80,6 @@ export function PageField({
             aria-activedescendant={isOpen && choice.active !== null ? choiceId(`${id}-tree`, choice.active) : undefined}
             aria-describedby={hint ? `${id}-more` : undefined}
             autoComplete="off"
-            disabled={isOff}
             placeholder={isOpen && said !== '' ? said : placeholder}
             value={isOpen ? choice.query : said}
             onChange={(event) => {

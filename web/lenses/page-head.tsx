@@ -3,7 +3,7 @@ import { openLiveAddress } from '../tree/live-address.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { scheduledWords } from './publish/scheduled-pages.ts';
+import { scheduledWords } from '../tree/scheduled-pages.ts';
 import { STATE_MEANING, STATE_WORDS } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 

@@ -5,7 +5,7 @@ import type { Verdict } from '#core/model/feedback.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { SiteStore } from '../api/site-store.ts';
-import { NOTHING_SCHEDULED } from '../lenses/publish/scheduled-pages.ts';
+import { NOTHING_SCHEDULED } from '../tree/scheduled-pages.ts';
 import { GUEST_LENS } from '../lenses/plan/guest-lens.tsx';
 import { useSelection } from '../workbench/use-selection.ts';
 import { useViewParameters } from '../workbench/view-parameters.ts';

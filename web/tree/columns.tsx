@@ -6,7 +6,7 @@ import { textIn } from '#core/model/texts.ts';
 import type { ReactNode } from 'react';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
-import { scheduledWords } from '../lenses/publish/scheduled-pages.ts';
+import { scheduledWords } from './scheduled-pages.ts';
 import { STATE_WORDS } from './words.ts';
 
 export type Plain = string | number | boolean | null;

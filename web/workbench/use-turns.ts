@@ -10,9 +10,13 @@ const AFTER_MS = 300;
 /** Whether there is something to undo, and to redo. While it is not known there may be. */
 export function useTurns(site: SiteKey, { revision, isSaving }: Shown, mayEdit: boolean) {
   const settled = useSettled(revision, AFTER_MS);
-  const { data } = useSWR(mayEdit ? ['turns', site, settled] : null, () => call('showTurns', { site }), {
+  const { data, isValidating } = useSWR(mayEdit ? ['turns', site, settled] : null, () => call('showTurns', { site }), {
     keepPreviousData: true,
   });
-  const isKnown = data !== undefined && settled === revision && !isSaving;
-  return { mayUndo: mayEdit && !(isKnown && data.undo === null), mayRedo: mayEdit && !(isKnown && data.redo === null) };
+  // What was just done can be undone; whether it can be redone is as it was, until the answer is here.
+  const isAsking = isValidating || isSaving || settled !== revision;
+  return {
+    mayUndo: mayEdit && (isAsking || data?.undo !== null),
+    mayRedo: mayEdit && data?.redo !== null,
+  };
 }

@@ -13,7 +13,7 @@ import type { FeedbackAnswer } from '#contract/sharing.ts';
 import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
-import type { ScheduledPages } from '../lenses/publish/scheduled-pages.ts';
+import type { ScheduledPages } from '../tree/scheduled-pages.ts';
 import type { LensDefinition } from '../lenses/lens-definition.ts';
 import type { Lens, View } from './lenses.ts';
 import type { Findings } from './use-findings.ts';

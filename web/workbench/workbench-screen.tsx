@@ -20,7 +20,7 @@ import { type Clip, keepClip } from '../clipboard/clip.ts';
 import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
 import { DragLayer } from '../drag/drag-layer.tsx';
 import { useFind } from '../find/use-find.ts';
-import { NOTHING_SCHEDULED, scheduledPages } from '../lenses/publish/scheduled-pages.ts';
+import { NOTHING_SCHEDULED, scheduledPages } from '../tree/scheduled-pages.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';

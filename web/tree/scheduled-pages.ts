@@ -38,7 +38,6 @@ export function scheduledWords(
   const taken = down.get(page);
   if (taken !== undefined && (state === 'live' || state === 'edited'))
     return `Down on ${shortDayWords(taken, timeZone)}`;
-  const own = live.get(page);
-  const first = own !== undefined && (all === null || own < all) ? own : state === 'live' ? own : (all ?? own);
+  const [first] = [live.get(page), all].filter((at) => typeof at === 'string').sort();
   return first === undefined || state === 'live' ? null : `Live on ${shortDayWords(first, timeZone)}`;
 }
