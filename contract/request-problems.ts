@@ -124,6 +124,16 @@ export const OF_REQUESTS = {
     title: 'The comment has an answer',
     detail: (p) => `${p.by} has answered it, so it stays. Add another comment if you think otherwise now.`,
   },
+  'proposal-changes-nothing': {
+    status: 409,
+    title: 'It is so already',
+    detail: () => 'The page has this title and stands in this place. Nothing was kept. Look at the page again.',
+  },
+  'comment-no-proposal': {
+    status: 409,
+    title: 'There is nothing to accept',
+    detail: () => 'This is a comment or a question. Answer it or settle it instead.',
+  },
   'visitor-exists': {
     status: 409,
     title: 'That mail address has an account',

@@ -35,6 +35,7 @@ import { EXPORTS } from './exports.ts';
 import { importAnswer, importBody } from './imports.ts';
 import { packedSiteSchema } from './packed-site.ts';
 import {
+  acceptProposalBody,
   addCommentBody,
   answerCommentBody,
   feedbackAnswer,
@@ -407,6 +408,14 @@ export const ROUTES = {
     body: answerCommentBody,
     answer: okAnswer,
   },
+  acceptProposal: {
+    method: 'post',
+    path: '/api/sites/:site/comments/:comment/accepted',
+    permission: 'site.edit',
+    summary: 'Make a page what a guest proposes for it, and settle the proposal; whoever made it is told by mail',
+    body: acceptProposalBody,
+    answer: okAnswer,
+  },
   showSharedPlan: {
     method: 'get',
     path: '/api/shared/:token',
@@ -449,7 +458,7 @@ export const ROUTES = {
     method: 'post',
     path: '/api/shared/:token/comments',
     permission: 'link',
-    summary: 'Comment on a page, or ask something about it',
+    summary: 'Comment on a page, ask something about it, or propose another title or place',
     body: addCommentBody,
     answer: okAnswer,
   },

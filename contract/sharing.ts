@@ -1,6 +1,13 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
-import { COMMENT_KINDS, MAX_COMMENT_LENGTH, MAX_GUEST_NAME_LENGTH, VERDICTS } from '#core/model/feedback.ts';
+import {
+  COMMENT_KINDS,
+  MAX_COMMENT_LENGTH,
+  MAX_GUEST_NAME_LENGTH,
+  VERDICTS,
+  proposesSchema,
+} from '#core/model/feedback.ts';
+import { requestId } from './api.ts';
 
 const moment = z.iso.datetime();
 const mailAddress = z.email('Type a mail address, such as you@school.example.').max(200);
@@ -64,7 +71,12 @@ const commentAnswer = z.object({
   guest: z.uuid(),
   page: pageIdSchema,
   kind: z.enum(COMMENT_KINDS),
+  /** For a proposal why it is made, which may be empty. */
   text: z.string(),
+  /** What a proposal proposes; null for what is none. */
+  proposes: proposesSchema.nullable(),
+  /** Whether the page was made what is proposed. */
+  isAccepted: z.boolean(),
   by: z.string(),
   at: moment,
   /** What a manager answers, and who; empty and null while there is no answer. */
@@ -81,6 +93,8 @@ export type FeedbackAnswer = z.infer<typeof feedbackAnswer>;
 
 /** Settles all that waits on these pages, or opens it again. */
 export const settleBody = z.strictObject({ pages: z.array(pageIdSchema).min(1).max(5000), isSettled: z.boolean() });
+/** A request that is sent again with the same `request` accepts once. */
+export const acceptProposalBody = z.strictObject({ request: requestId.optional() });
 export const answerCommentBody = z.strictObject({ answer: letter, isSettled: z.boolean() });
 
 /** What a link leads to. */
@@ -104,11 +118,20 @@ export const guestBody = z.strictObject({
 });
 /** `null` takes the verdict back. */
 export const giveVerdictBody = z.strictObject({ verdict: verdictSchema.nullable() });
-export const addCommentBody = z.strictObject({
-  page: pageIdSchema,
-  kind: z.enum(COMMENT_KINDS),
-  text: z.string().trim().min(1, 'Type what you want to say.').max(MAX_COMMENT_LENGTH),
-});
+export const addCommentBody = z.discriminatedUnion('kind', [
+  z.strictObject({
+    page: pageIdSchema,
+    kind: z.enum(['comment', 'question']),
+    text: letter.min(1, 'Type what you want to say.'),
+  }),
+  z.strictObject({
+    page: pageIdSchema,
+    kind: z.literal('proposal'),
+    /** Why. */
+    text: letter.default(''),
+    proposes: proposesSchema,
+  }),
+]);
 
 /** A mail that Spur has sent: it stands in the outbox, the stand-in for a mail server. */
 export const mailAnswer = z.object({

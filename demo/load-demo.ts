@@ -147,13 +147,18 @@ async function shareSchool(database: Knex, key: SiteKey, { id, name }: Account, 
     await insertGuest(database, share, { id: guest, name: guestName, email }, now);
     for (const [title, verdict] of Object.entries(verdicts))
       await putVerdict(database, guest, pages.get(title)!, verdict, now);
-    for (const { page, kind, text, answer = '', isSettled = false } of comments) {
+    for (const { page, kind, text, proposes, answer = '', isSettled = false } of comments) {
       const comment = randomUUID();
-      await insertComment(database, { id: comment, guest, page: pages.get(page)!, kind, text }, now);
+      await insertComment(
+        database,
+        { id: comment, guest, page: pages.get(page)!, kind, text, ...(proposes && { proposes }) },
+        now,
+      );
       await setAnswer(database, comment, {
         answer,
         answered_by: answer === '' ? null : name,
         settled_by: isSettled ? name : null,
+        is_accepted: false,
       });
     }
   }

@@ -1,4 +1,4 @@
-import type { CommentKind, Verdict } from '#core/model/feedback.ts';
+import type { CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
 
 export interface DemoGuest {
   readonly name: string;
@@ -12,6 +12,7 @@ interface DemoComment {
   readonly page: string;
   readonly kind: CommentKind;
   readonly text: string;
+  readonly proposes?: Proposes;
   /** What Ines has answered, where she has. */
   readonly answer?: string;
   readonly isSettled?: boolean;
@@ -69,6 +70,12 @@ export const PELLOW_GUESTS: readonly DemoGuest[] = [
         text: 'The tide table is what sailors come for. Give it a page of its own below this one.',
         answer: 'Good thought. It is in the plan now.',
         isSettled: true,
+      },
+      {
+        page: 'What graduates do',
+        kind: 'proposal',
+        text: 'Parents ask where our graduates work, not what they do there.',
+        proposes: { title: 'Where our graduates work' },
       },
     ],
   },

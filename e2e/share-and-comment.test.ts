@@ -108,6 +108,29 @@ describe('a plan that is shared for comment', () => {
     await manager.click('button', 'Clear');
   });
 
+  it('is proposed another title and another place for a page, which the manager accepts with one press', async () => {
+    await guest.select('Boats');
+    await guest.click('radio', 'Another title or place');
+    expect(await (await guest.find('button', 'Propose it')).isEnabled()).toBe(false);
+    await guest.fill('Title', 'Our four boats');
+    await guest.fill('Place', 'crossin');
+    await guest.press(Key.ENTER);
+    await guest.click('button', 'Propose it');
+    await guest.untilText('Proposal: the title ‘Our four boats’ and a place inside ‘Crossings’');
+    await manager.select('Boats');
+    await manager.untilText('Ulla Storm proposed this on');
+    await manager.click('button', 'Accept');
+    await manager.untilTree(
+      'the page has the title and the place',
+      (tree) => tree.findIndex((row) => row.trim() === 'Our four boats') > tree.indexOf('Crossings'),
+    );
+    await manager.untilText('Accepted by Ines Carrow');
+    await guest.untilText('accepted by Ines Carrow');
+    await guest.find('row', /^Our four boats\b/);
+    await manager.click('button', 'Undo your last change');
+    await manager.untilTree('the page is as it was', (tree) => tree.some((row) => row.trim() === 'Boats'));
+  });
+
   it('is withdrawn, and the guest’s page is closed by itself', async () => {
     await manager.click('button', 'Share');
     await manager.click('button', 'Withdraw…');

@@ -5,19 +5,11 @@ import { outlineOf } from '../derive/outline.ts';
 import { visibleRows } from '../derive/visible-rows.ts';
 import { toPageId } from '../model/ids.ts';
 import { ancestorsOf, branchOf, childrenOf, isWithin, maybeNodeAt, nodeAt } from '../model/site.ts';
+import type { Side } from '../model/place.ts';
 import { applyOperations } from '../operations/apply.ts';
 import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
 import { topmost } from './arrange.ts';
-import {
-  type Side,
-  levelsCarried,
-  moveToPlace,
-  movedRows,
-  placeBeside,
-  placeInGap,
-  placeInside,
-  placeOn,
-} from './landing.ts';
+import { levelsCarried, moveToPlace, movedRows, placeBeside, placeInGap, placeInside, placeOn } from './landing.ts';
 
 const nothing = () => false;
 const id = toPageId;

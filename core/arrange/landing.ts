@@ -1,5 +1,6 @@
 import type { Outline } from '../derive/outline.ts';
 import type { PageId } from '../model/ids.ts';
+import type { Side } from '../model/place.ts';
 import type { Site } from '../model/site.ts';
 import { childrenOf, isWithin, maybeNodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -102,9 +103,6 @@ export function movedRows(outline: Outline, moved: readonly PageId[]): (row: num
   });
   return (row) => ranges.some(([first, end]) => row >= first && row < end);
 }
-
-/** A place as a person names it: seen from another node. */
-export type Side = 'inside' | 'before' | 'after';
 
 /**
  * The place on a side of a node; at the end of the top level where there is no such node. The sibling that it would

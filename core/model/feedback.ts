@@ -1,11 +1,31 @@
-import type { PageId } from './ids.ts';
+import { z } from 'zod';
+import { type PageId, pageIdSchema } from './ids.ts';
+import { MAX_TITLE_LENGTH } from './page-fields.ts';
+import { SIDES } from './place.ts';
 
 /** What somebody whom a plan was shared with says of a page: it is right, it should be otherwise, or they cannot tell. */
 export const VERDICTS = ['agreed', 'change', 'unsure'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
-export const COMMENT_KINDS = ['comment', 'question'] as const;
+export const COMMENT_KINDS = ['comment', 'question', 'proposal'] as const;
 export type CommentKind = (typeof COMMENT_KINDS)[number];
+
+/**
+ * What is proposed for a page: another title, in the language of the site, or another place, seen from a page (`near`; null
+ * for the end of the top level), or both.
+ */
+export const proposesSchema = z
+  .strictObject({
+    title: z
+      .string()
+      .trim()
+      .min(1, 'Type the title that you propose.')
+      .max(MAX_TITLE_LENGTH, `At most ${MAX_TITLE_LENGTH} characters.`)
+      .optional(),
+    place: z.strictObject({ near: pageIdSchema.nullable(), side: z.enum(SIDES) }).optional(),
+  })
+  .refine(({ title, place }) => title !== undefined || place !== undefined, 'Propose a title, a place, or both.');
+export type Proposes = z.infer<typeof proposesSchema>;
 
 export const MAX_COMMENT_LENGTH = 4000;
 export const MAX_GUEST_NAME_LENGTH = 80;

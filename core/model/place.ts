@@ -18,6 +18,10 @@ export const placeSchema = z.strictObject({
 });
 export type Place = z.infer<typeof placeSchema>;
 
+/** A place as a person names it: seen from another node. */
+export const SIDES = ['inside', 'before', 'after'] as const;
+export type Side = (typeof SIDES)[number];
+
 /** Whether a node (with so many levels below it) can hang under that parent; the rule that forbids it otherwise. */
 export function checkParent(site: Site, parent: PageId | null, moved: PageId | null, height: number): Refusal | null {
   if (parent === null) return null;

@@ -348,7 +348,7 @@ function checkRevision(sent: number | undefined, revision: number): void {
 }
 
 /** Several operations in one sentence: the first two in words, the others counted. */
-function wordsOfAll(operations: readonly Operation[], before: Site): string {
+export function wordsOfAll(operations: readonly Operation[], before: Site): string {
   let site = before;
   const told = operations.slice(0, 2).map((operation, index) => {
     if (index > 0) {

@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { CommentKind, Verdict } from '#core/model/feedback.ts';
+import type { CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
 import type { CommentAnswer, FeedbackAnswer } from '#contract/sharing.ts';
 import { FEEDBACK_CHANNEL } from '../database/channels.ts';
 
@@ -50,6 +50,8 @@ const commentOf = (row: Record<string, unknown> & { made_at: Date }): CommentAns
     page: row.page,
     kind: row.kind,
     text: row.text,
+    proposes: row.proposes,
+    isAccepted: row.is_accepted,
     by: row.by,
     at: row.made_at.toISOString(),
     answer: row.answer,
@@ -76,7 +78,12 @@ export async function commentForAnswer(
 export async function setAnswer(
   database: Knex,
   id: string,
-  set: { readonly answer: string; readonly answered_by: string | null; readonly settled_by: string | null },
+  set: {
+    readonly answer: string;
+    readonly answered_by: string | null;
+    readonly settled_by: string | null;
+    readonly is_accepted: boolean;
+  },
 ): Promise<void> {
   await database('share_comment').where({ id }).update(set);
 }
@@ -97,7 +104,8 @@ export async function setSettled(
       .whereIn('page', [...pages])
       .whereIn('guest', guests.clone());
     if (table === 'share_verdict') query.whereNot('verdict', 'agreed');
-    if (by === null) await query.whereNotNull('settled_by').update({ settled_by: null });
+    const reopened = table === 'share_comment' ? { settled_by: null, is_accepted: false } : { settled_by: null };
+    if (by === null) await query.whereNotNull('settled_by').update(reopened);
     else await query.whereNull('settled_by').update({ settled_by: by });
   }
 }
@@ -156,24 +164,29 @@ export const countComments = async (database: Knex, share: string): Promise<numb
 
 export async function insertComment(
   database: Knex,
-  comment: { readonly id: string; readonly guest: string; readonly page: PageId; readonly kind: CommentKind } & {
+  comment: {
+    readonly id: string;
+    readonly guest: string;
+    readonly page: PageId;
+    readonly kind: CommentKind;
     readonly text: string;
+    readonly proposes?: Proposes;
   },
   at: Date,
 ): Promise<void> {
   await database('share_comment').insert({ ...comment, made_at: at });
 }
 
-/** Takes a guest's own comment back, unless it has an answer: then who gave it comes back. */
+/** Takes a guest's own comment back, unless it has an answer or was accepted: then who did that comes back. */
 export async function deleteComment(
   database: Knex,
   guest: string,
   id: string,
 ): Promise<'deleted' | 'unknown' | { readonly answeredBy: string }> {
-  const deleted = await database('share_comment').where({ id, guest, answered_by: null }).delete();
+  const deleted = await database('share_comment').where({ id, guest, answered_by: null, is_accepted: false }).delete();
   if (deleted > 0) return 'deleted';
-  const kept = await database('share_comment').where({ id, guest }).select('answered_by').first();
-  return kept ? { answeredBy: kept.answered_by } : 'unknown';
+  const kept = await database('share_comment').where({ id, guest }).select('answered_by', 'settled_by').first();
+  return kept ? { answeredBy: kept.answered_by ?? kept.settled_by } : 'unknown';
 }
 
 /** Tells every process that the feedback of a site has changed, when the transaction is committed. */

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Request } from 'express';
 import { sharedPlan } from '#core/derive/shared-plan.ts';
+import { editsOfProposal } from '#core/arrange/proposal.ts';
+import { applyOperations } from '#core/operations/apply.ts';
+import type { Proposes } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import type { Services } from '../handlers.ts';
-import { ProblemError } from '../problem.ts';
+import { ProblemError, refusalProblem } from '../problem.ts';
 import { pageOf, uuidOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { isPassword } from '../security/passwords.ts';
@@ -90,6 +93,16 @@ export function makeGuestHandlers({
     const { site } = await cache.current(key);
     if (!maybeNodeAt(site, page)) throw new ProblemError('page-unknown', { page });
   };
+  /** A proposal that could be accepted as the tree is now. @throws ProblemError */
+  const requirePossible = async (share: Share, page: PageId, proposes: Proposes): Promise<void> => {
+    if (proposes.place?.near) await requirePage(share, proposes.place.near);
+    const { site } = await cache.current(share.site);
+    const edits = editsOfProposal(site, page, proposes);
+    if (!edits.ok) throw refusalProblem(edits, site);
+    if (edits.operations.length === 0) throw new ProblemError('proposal-changes-nothing');
+    const outcome = applyOperations(site, edits.operations);
+    if (!outcome.ok) throw refusalProblem(outcome, site);
+  };
 
   return {
     showSharedPlan: async ({ request }) => {
@@ -153,6 +166,7 @@ export function makeGuestHandlers({
       const share = await enter(request);
       const guest = await guestOf(request, share);
       await requirePage(share, body.page);
+      if (body.kind === 'proposal') await requirePossible(share, body.page, body.proposes);
       if ((await countComments(database, share.id)) >= MAX_COMMENTS)
         throw new ProblemError('feedback-full', { limit: MAX_COMMENTS });
       await database.transaction(async (trx) => {

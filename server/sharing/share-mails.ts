@@ -1,3 +1,7 @@
+import { proposalWords } from '#core/arrange/proposal.ts';
+import type { CommentKind } from '#core/model/feedback.ts';
+import { type Site, maybeNodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
 import type { CommentAnswer } from '#contract/sharing.ts';
 import type { Mail } from '../mail/mailer.ts';
 
@@ -34,34 +38,56 @@ export function invitation(
   };
 }
 
+/** What mails to a guest say of something that they said. */
+interface Answered {
+  readonly by: string;
+  readonly site: Site;
+  readonly comment: CommentAnswer;
+}
+
+const SAID: Readonly<Record<CommentKind, string>> = {
+  comment: 'You wrote',
+  question: 'You asked',
+  proposal: 'You made a proposal',
+};
+
 /** Brings an answer to whoever made the comment. */
-export function reply(
-  to: string,
-  {
-    by,
-    site,
-    page,
-    comment,
-    answer,
-  }: {
-    readonly by: string;
-    readonly site: string;
-    /** The title of the page that it is about. */
-    readonly page: string;
-    readonly comment: CommentAnswer;
-    readonly answer: string;
-  },
-): Mail {
-  const said = comment.kind === 'question' ? 'You asked' : 'You wrote';
+export function reply(to: string, { by, site, comment, answer }: Answered & { readonly answer: string }): Mail {
+  const page = titleOf(site, comment);
   return {
     to,
     subject: `${by} has answered you about ‘${page}’`,
     text: [
       `Dear ${comment.by},`,
-      `${said} about ‘${page}’ in the plan for ${site}:`,
-      comment.text.replace(/^/gm, '> '),
+      `${SAID[comment.kind]} about ‘${page}’ in the plan for ${site.settings.name}:`,
+      saidWords(site, comment),
       `${by} answers:`,
       answer,
     ].join('\n\n'),
   };
 }
+
+/** Tells whoever made a proposal that the page is so now. @param site as it was before */
+export function acceptance(to: string, { by, site, comment }: Answered): Mail {
+  const page = titleOf(site, comment);
+  return {
+    to,
+    subject: `${by} has accepted your proposal for ‘${page}’`,
+    text: [
+      `Dear ${comment.by},`,
+      `${SAID.proposal} about ‘${page}’ in the plan for ${site.settings.name}:`,
+      saidWords(site, comment),
+      `${by} has accepted it, and the plan is so now.`,
+    ].join('\n\n'),
+  };
+}
+
+const titleOf = (site: Site, { page }: CommentAnswer): string =>
+  textIn(maybeNodeAt(site, page)?.title ?? {}, site.settings.language) || 'a removed page';
+
+/** What the guest said, as a quotation. */
+const saidWords = (site: Site, { text, proposes }: CommentAnswer): string =>
+  [proposes ? proposalWords(site, proposes) : '', text]
+    .filter((part) => part !== '')
+    .join('\n')
+    .replace(/^/gm, '> ');

@@ -1,16 +1,20 @@
 import { randomUUID } from 'node:crypto';
 import { addDays } from 'date-fns';
-import { maybeNodeAt } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
+import { editsOfProposal } from '#core/arrange/proposal.ts';
+import type { Proposes } from '#core/model/feedback.ts';
+import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
 import type { ShareAnswer } from '#contract/sharing.ts';
 import type { Services } from '../handlers.ts';
-import { ProblemError } from '../problem.ts';
+import { ProblemError, refusalProblem } from '../problem.ts';
+import { wordsOfAll } from '../edits/edit-service.ts';
 import { hashOfPassword } from '../security/passwords.ts';
 import { siteOf, uuidOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { latestMails } from '../standins/outbox-repository.ts';
 import { commentForAnswer, feedbackOf, setAnswer, setSettled, tellFeedback } from './feedback-repository.ts';
-import { invitation, reply } from './share-mails.ts';
+import { acceptance, invitation, reply } from './share-mails.ts';
 import {
   type CountedShare,
   type Share,
@@ -33,16 +37,18 @@ type Sharing =
   | 'showFeedback'
   | 'settleFeedback'
   | 'answerComment'
+  | 'acceptProposal'
   | 'listOutbox';
 
 /** Sharing the plan of a site, and what its manager does with what is said of it. */
 export function makeSharingHandlers({
   database,
   cache,
+  edits,
   mailer,
   origin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'mailer' | 'origin' | 'now'>): Pick<Handlers, Sharing> {
+}: Pick<Services, 'database' | 'cache' | 'edits' | 'mailer' | 'origin' | 'now'>): Pick<Handlers, Sharing> {
   const invitations = async (
     share: Share,
     { invite, letter }: { readonly invite: readonly string[]; readonly letter: string },
@@ -134,18 +140,55 @@ export function makeSharingHandlers({
           answer: body.answer,
           answered_by: body.answer === '' ? null : isNew ? account.name : comment.answeredBy,
           settled_by: body.isSettled ? (comment.settledBy ?? account.name) : null,
+          is_accepted: body.isSettled && comment.isAccepted,
         });
         if (isNew && email !== null) {
-          const page = textIn(maybeNodeAt(site, comment.page)?.title ?? {}, site.settings.language) || 'a removed page';
-          const said = { by: account.name, site: site.settings.name, page, comment, answer: body.answer };
-          await mailer.send(trx, [reply(email, said)], now());
+          await mailer.send(trx, [reply(email, { by: account.name, site, comment, answer: body.answer })], now());
         }
+        await tellFeedback(trx, key);
+      });
+      return { ok: true };
+    },
+    acceptProposal: async ({ request, body, account }) => {
+      const key = siteOf(request);
+      const id = uuidOf(request.params.comment, 'comment-unknown');
+      const found = await commentForAnswer(database, key, id);
+      if (!found) throw new ProblemError('comment-unknown');
+      const { proposes, page, by } = found.comment;
+      if (proposes === null) throw new ProblemError('comment-no-proposal');
+      // What the page was called when it was proposed.
+      const { site: before } = await cache.current(key);
+      await cache.inTurn(key, async () => {
+        if (await edits.repeated(key, body.request)) return;
+        const { site: known } = await cache.catchUp(key);
+        if (operationsOf(known, page, proposes).length === 0) return;
+        await edits.commit(key, account, body.request ?? null, undefined, (site) => {
+          const operations = operationsOf(site, page, proposes);
+          return { operations, words: `${wordsOfAll(operations, site)}, as ${by} proposed`, kind: 'edit' };
+        });
+      });
+      // The page is what was proposed by now: where settling fails, accepting once more changes nothing and settles.
+      await database.transaction(async (trx) => {
+        const still = await commentForAnswer(trx, key, id);
+        if (!still || still.comment.isAccepted) return;
+        const { comment, email } = still;
+        const { answer, answeredBy } = comment;
+        await setAnswer(trx, id, { answer, answered_by: answeredBy, settled_by: account.name, is_accepted: true });
+        if (email !== null)
+          await mailer.send(trx, [acceptance(email, { by: account.name, site: before, comment })], now());
         await tellFeedback(trx, key);
       });
       return { ok: true };
     },
     listOutbox: async () => ({ mails: await latestMails(database) }),
   };
+}
+
+/** @throws ProblemError where the tree forbids it by now */
+function operationsOf(site: Site, page: PageId, proposes: Proposes): readonly Operation[] {
+  const edits = editsOfProposal(site, page, proposes);
+  if (!edits.ok) throw refusalProblem(edits, site);
+  return edits.operations;
 }
 
 const pathOf = ({ token }: Share): string => `/shared/${token}`;

@@ -4,6 +4,7 @@ import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { BodyOf } from '#contract/routes.ts';
 import type { FeedbackAnswer, MailAnswer, ShareAnswer } from '#contract/sharing.ts';
 import { call } from './client.ts';
+import type { SiteStore } from './site-store.ts';
 
 const sharesKey = (site: SiteKey): string => `/sites/${site}/shares`;
 const feedbackKey = (site: SiteKey): string => `/sites/${site}/feedback`;
@@ -52,6 +53,12 @@ export async function settleFeedback(site: SiteKey, pages: PageId[], isSettled: 
 export async function answerComment(site: SiteKey, comment: string, given: BodyOf<'answerComment'>): Promise<void> {
   await call('answerComment', { site, comment }, given);
   await refreshFeedback(site);
+}
+
+/** Makes a page what is proposed for it. @throws ServerProblem, NotKnown */
+export async function acceptProposal(store: SiteStore, comment: string): Promise<void> {
+  await store.accept(comment);
+  await refreshFeedback(store.key);
 }
 
 /** The mails that Spur has sent, newest first; undefined until they are known. */

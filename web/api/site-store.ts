@@ -245,6 +245,14 @@ export class SiteStore {
     await callUntilKnown('goBack', { site: this.key }, { revision, request });
   }
 
+  /** Makes a page what a guest proposes for it, when all that was done here has arrived. @throws ServerProblem */
+  async accept(comment: string): Promise<void> {
+    await this.settled();
+    const request = nanoid();
+    this.#ownRequests.add(request);
+    await callUntilKnown('acceptProposal', { site: this.key, comment }, { request });
+  }
+
   /** Makes a release, when all that was done here has arrived. @throws ServerProblem */
   async release(asked: ReleaseBody): Promise<MadeRelease> {
     await this.settled();

@@ -1,7 +1,8 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { addList } from '#core/arrange/grow.ts';
-import { type Side, placeOn } from '#core/arrange/landing.ts';
+import { placeOn } from '#core/arrange/landing.ts';
+import type { Side } from '#core/model/place.ts';
 import { type ListNote, readIndentedList } from '#core/formats/indented-list.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { newPageId, refusalWords } from '../api/site-store.ts';
@@ -13,7 +14,7 @@ import { TextArea } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
-import { PlaceChoice } from './place-choice.tsx';
+import { PlaceChoice } from '../fields/place-choice.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {

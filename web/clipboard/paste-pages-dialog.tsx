@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type Carried, carryTo, copyTo } from '#core/arrange/grow.ts';
-import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
+import { moveToPlace, placeOn } from '#core/arrange/landing.ts';
+import type { Side } from '#core/model/place.ts';
 import { branchOf, maybeNodeAt } from '#core/model/site.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -20,7 +21,7 @@ import { usePreview } from '../workbench/use-preview.ts';
 import { type Clip, keepClip } from './clip.ts';
 import { keepCarried } from './carried-cuts.ts';
 import { carryPages } from './carry-pages.ts';
-import { PlaceChoice } from './place-choice.tsx';
+import { PlaceChoice } from '../fields/place-choice.tsx';
 
 /** Pastes pages that were copied or cut, in this site or in another one; says what cannot come along. */
 export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; readonly onClose: () => void }) {

@@ -1,18 +1,15 @@
-import { type FormEvent, useState } from 'react';
-import { toast } from 'sonner';
-import { type CommentKind, MAX_COMMENT_LENGTH, VERDICTS } from '#core/model/feedback.ts';
+import { useState } from 'react';
+import { VERDICTS } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import type { CommentAnswer, SharedPlanAnswer } from '#contract/sharing.ts';
-import { wordsOfFault } from '../api/client.ts';
-import { addComment, takeBackComment } from '../api/shared-plan.ts';
+import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { VERDICT_MEANING, VERDICT_WORDS, VerdictSign } from '../tree/feedback-words.tsx';
 import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS, dayWords } from '../tree/plan-words.tsx';
-import { Button } from '../ui/button.tsx';
-import { Radios, TextArea } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { Comments } from './comments.tsx';
+import { type CommentDraft, NO_DRAFT } from './new-comment.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
 interface PanelProps {
@@ -26,7 +23,7 @@ interface PanelProps {
 export function SharedPanel(props: PanelProps) {
   const { selection } = useWorkbench();
   // What is typed about a page stays while others are looked at.
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({});
+  const [drafts, setDrafts] = useState<Readonly<Record<string, CommentDraft>>>({});
   const page = selection.active;
   return (
     <aside
@@ -39,8 +36,8 @@ export function SharedPanel(props: PanelProps) {
         <OnePage
           key={page}
           page={page}
-          typed={typed[page] ?? ''}
-          onType={(text) => setTyped((before) => ({ ...before, [page]: text }))}
+          draft={drafts[page] ?? NO_DRAFT}
+          onDraft={(draft) => setDrafts((before) => ({ ...before, [page]: draft }))}
           {...props}
         />
       )}
@@ -48,17 +45,15 @@ export function SharedPanel(props: PanelProps) {
   );
 }
 
-interface Typing {
-  readonly typed: string;
-  readonly onType: (text: string) => void;
+interface Writing {
+  readonly draft: CommentDraft;
+  readonly onDraft: (draft: CommentDraft) => void;
 }
 
-function OnePage({ page, token, plan, named, ...typing }: PanelProps & Typing & { readonly page: PageId }) {
+function OnePage({ page, token, plan, named, ...writing }: PanelProps & Writing & { readonly page: PageId }) {
   const { site, derived } = useWorkbench();
   const node = nodeAt(site, page);
   const address = derived.addresses[derived.outline.rowOf.get(page)!];
-  const comments = plan.feedback.comments.filter((one) => one.page === page);
-  const others = plan.feedback.verdicts.filter((one) => one.page === page && one.guest !== plan.guest?.id);
   return (
     <div className="flex flex-col gap-4">
       <div>
@@ -69,18 +64,7 @@ function OnePage({ page, token, plan, named, ...typing }: PanelProps & Typing & 
       </div>
       <YourVerdict page={page} />
       <Planned page={page} />
-      <section aria-label="Comments" className="flex flex-col gap-2 border-t border-rule pt-4">
-        <h3 className="font-display text-large font-semibold">Comments</h3>
-        {others.length > 0 && (
-          <p className="text-small text-quiet">
-            {others.map(({ by, verdict }) => `${by}: ${VERDICT_WORDS[verdict].toLowerCase()}`).join(' · ')}
-          </p>
-        )}
-        {comments.map((one) => (
-          <OneComment key={one.id} token={token} comment={one} isMine={one.guest === plan.guest?.id} />
-        ))}
-        <NewComment page={page} token={token} named={named} {...typing} />
-      </section>
+      <Comments page={page} token={token} plan={plan} named={named} {...writing} />
     </div>
   );
 }
@@ -152,92 +136,5 @@ function Planned({ page }: { readonly page: PageId }) {
         )}
       </dl>
     </section>
-  );
-}
-
-function OneComment({
-  token,
-  comment,
-  isMine,
-}: {
-  readonly token: string;
-  readonly comment: CommentAnswer;
-  readonly isMine: boolean;
-}) {
-  const { id, kind, text, by, at, answer, answeredBy, settledBy } = comment;
-  return (
-    <article className="rounded-md border border-rule bg-raised px-3 py-2">
-      <p className="whitespace-pre-wrap">{text}</p>
-      <p className="text-small text-quiet">
-        {isMine ? 'You' : by} {kind === 'question' ? 'asked' : 'wrote'} on {dayWords(at)}
-        {settledBy !== null && `, settled by ${settledBy}`}
-        {isMine && answeredBy === null && (
-          <>
-            {'. '}
-            <button
-              type="button"
-              className="text-accent hover:underline"
-              onClick={() =>
-                void takeBackComment(token, id).catch((fault: unknown) => toast.error(wordsOfFault(fault)))
-              }
-            >
-              Take it back
-            </button>
-          </>
-        )}
-      </p>
-      {answer !== '' && (
-        <p className="mt-2 border-l-2 border-accent pl-2 whitespace-pre-wrap">
-          <span className="font-medium">{answeredBy}:</span> {answer}
-        </p>
-      )}
-    </article>
-  );
-}
-
-const KINDS: readonly { readonly value: CommentKind; readonly words: string }[] = [
-  { value: 'comment', words: 'A comment' },
-  { value: 'question', words: 'A question' },
-];
-
-function NewComment({
-  page,
-  token,
-  named,
-  typed,
-  onType,
-}: Pick<PanelProps, 'token' | 'named'> & Typing & { readonly page: PageId }) {
-  const [kind, setKind] = useState<CommentKind>('comment');
-  const [isSending, setSending] = useState(false);
-  const text = typed.trim();
-  const send = () => {
-    setSending(true);
-    void addComment(token, { page, kind, text })
-      .then(
-        () => onType(''),
-        (fault: unknown) => toast.error(wordsOfFault(fault)),
-      )
-      .finally(() => setSending(false));
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    if (text !== '') named(send);
-  };
-  return (
-    <form onSubmit={submit} className="flex flex-col gap-2">
-      <TextArea
-        label="What should be different, or what do you want to know?"
-        rows={3}
-        maxLength={MAX_COMMENT_LENGTH}
-        value={typed}
-        onChange={(event) => onType(event.target.value)}
-      />
-      <Radios legend="It is" choices={KINDS} value={kind} onChoose={setKind} />
-      <div>
-        <Button type="submit" disabled={text === '' || isSending}>
-          {kind === 'question' ? 'Ask' : 'Send the comment'}
-        </Button>
-      </div>
-    </form>
   );
 }

@@ -1,6 +1,6 @@
 import { Check, CircleHelp, PencilLine } from 'lucide-react';
 import type { Standing } from '#core/derive/feedback-totals.ts';
-import type { Verdict } from '#core/model/feedback.ts';
+import type { CommentKind, Verdict } from '#core/model/feedback.ts';
 
 /** The words for what people say of a plan. */
 export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
@@ -25,6 +25,12 @@ export const STANDING_FILTER_WORDS: Readonly<Record<Standing, string>> = {
   settled: 'Settled',
   open: 'To settle',
   unseen: 'Not looked at',
+};
+/** What somebody did who said something: "Ulla Storm asked on 3 May". */
+export const SAID_WORDS: Readonly<Record<CommentKind, string>> = {
+  comment: 'wrote',
+  question: 'asked',
+  proposal: 'proposed this',
 };
 const SIGNS = { agreed: Check, change: PencilLine, unsure: CircleHelp };
 

@@ -1,7 +1,7 @@
 import type { LinkFault, LinkFinding } from '#core/checks/link-findings.ts';
 import type { MenuAnswer } from '#core/derive/menu-table.ts';
 import type { EntryOrder, Menu } from '#core/model/menu.ts';
-import type { Side } from '#core/arrange/landing.ts';
+import type { Side } from '#core/model/place.ts';
 import { ASPECT_WORDS } from '#core/model/node.ts';
 import type { Difference, State } from '#core/derive/state.ts';
 import type { Site } from '#core/model/site.ts';

@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useCallback, useEffect, useMemo, useState } from 'react';
 import { topmost } from '#core/arrange/arrange.ts';
-import { type Side, moveToPlace, placeOn } from '#core/arrange/landing.ts';
+import { moveToPlace, placeOn } from '#core/arrange/landing.ts';
+import type { Side } from '#core/model/place.ts';
 import { shownTrail } from '#core/derive/shown-trail.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import type { PageId } from '#core/model/ids.ts';

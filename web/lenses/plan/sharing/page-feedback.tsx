@@ -1,16 +1,15 @@
 import { toast } from 'sonner';
 import { STANDINGS } from '#core/derive/feedback-totals.ts';
-import { MAX_COMMENT_LENGTH } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf } from '#core/model/site.ts';
-import type { CommentAnswer, VerdictAnswer } from '#contract/sharing.ts';
+import type { VerdictAnswer } from '#contract/sharing.ts';
 import { wordsOfFault } from '../../../api/client.ts';
-import { answerComment, settleFeedback } from '../../../api/sharing.ts';
-import { DraftField } from '../../../fields/draft-field.tsx';
+import { settleFeedback } from '../../../api/sharing.ts';
 import { STANDING_WORDS, VERDICT_WORDS, VerdictSign } from '../../../tree/feedback-words.tsx';
 import { dayWords } from '../../../tree/plan-words.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { OneComment } from './one-comment.tsx';
 
 /** What those whom the plan is shared with say of the page and its branch; nothing while nobody has said anything. */
 export function PageFeedback({ page }: { readonly page: PageId }) {
@@ -68,46 +67,6 @@ function GivenVerdict({ given: { verdict, by, at, settledBy } }: { readonly give
         {settledBy === null || verdict === 'agreed' ? dayWords(at) : `settled by ${settledBy}`}
       </span>
     </li>
-  );
-}
-
-function OneComment({ comment }: { readonly comment: CommentAnswer }) {
-  const { site } = useWorkbench();
-  const { id, kind, text, by, at, answer, settledBy } = comment;
-  const save = (answered: string, isSettled: boolean) =>
-    void answerComment(site.key, id, { answer: answered.trim(), isSettled }).catch((fault: unknown) =>
-      toast.error(wordsOfFault(fault)),
-    );
-  if (settledBy !== null)
-    return (
-      <div className="border-l-2 border-rule pl-3">
-        <p className="whitespace-pre-wrap">{text}</p>
-        {answer !== '' && <p className="whitespace-pre-wrap text-quiet">{answer}</p>}
-        <p className="text-small text-quiet">
-          {by}, {dayWords(at)}. Settled by {settledBy}.{' '}
-          <button type="button" className="text-accent hover:underline" onClick={() => save(answer, false)}>
-            Reopen
-          </button>
-        </p>
-      </div>
-    );
-  return (
-    <div className="rounded-md border border-edge bg-raised px-3 py-2">
-      <p className="whitespace-pre-wrap">{text}</p>
-      <p className="mb-2 text-small text-quiet">
-        {by} {kind === 'question' ? 'asked' : 'wrote'} on {dayWords(at)}
-      </p>
-      <DraftField
-        label="Answer"
-        isLong
-        saved={answer}
-        longest={MAX_COMMENT_LENGTH}
-        onSave={(answered) => save(answered, false)}
-      />
-      <Button className="mt-2" onClick={() => save(answer, true)}>
-        Settle it
-      </Button>
-    </div>
   );
 }
 
