@@ -45,15 +45,20 @@ export function pellowCarryOver(site: Site, formerOrigin: string): Operation[] {
     ({ confidence, planned: page }) => confidence >= ACCEPT_FROM && SETTLED.has(sections.get(page)!),
   );
   const letGo = FORMER_SITE.filter(({ title }) => LET_GO.some((one) => title.startsWith(one)));
+  const pairs = sure.map(({ old: address, planned: page, reasons }) => ({
+    old: address,
+    planned: outline.nodes[outline.rowOf.get(page as never)!]!.id,
+    oldWords: null,
+    isSame: reasons.includes('same-title'),
+  }));
   return [
-    ...acceptPairs(
-      site,
-      sure.map(({ old: address, planned: page, reasons }) => ({
-        old: address,
-        planned: outline.nodes[outline.rowOf.get(page as never)!]!.id,
-        isSame: reasons.includes('same-title'),
-      })),
-    ),
+    // Somebody has looked at the texts: what is still called the same is kept.
+    ...pairs.map(({ planned: page, isSame }): Operation => ({
+      name: 'page.set',
+      page,
+      fields: { plan: { origin: isSame ? 'keep' : 'rework' } },
+    })),
+    ...acceptPairs(site, pairs),
     ...letGo.flatMap(({ path }) => letGoOf(site, formerOrigin + path, 'gone')),
   ];
 }

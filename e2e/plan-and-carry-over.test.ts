@@ -5,6 +5,10 @@ import { signedIn } from './support/signed-in.ts';
 
 const { spur, browser, bench } = await signedIn(true);
 
+/** What a choice says that stands in a box. */
+const chosenOption = async (label: string): Promise<string> =>
+  browser.driver.executeScript('return arguments[0].selectedOptions[0].text', await bench.find('combobox', label));
+
 /** Drags by small steps, as a hand does. */
 async function drag(from: WebElement, to: WebElement): Promise<void> {
   const actions = browser.driver.actions({ async: true });
@@ -143,6 +147,42 @@ describe('the old site', () => {
     });
   });
 
+  it('is gone through branch by branch, and an old page is found for a planned one by part of its name', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=plan');
+    await bench.click('button', 'Carry-over');
+    await bench.untilText('of 40 old pages settled');
+    await bench.find('option', /^Pellow Quay School/);
+    await bench.choose('Show', /^Branch by branch/);
+    await bench.choose('Section', /^Courses: \d+ of \d+/);
+    await bench.until(
+      'other branches are out of sight',
+      async () => !(await bench.has('option', /^Pellow Quay School/)),
+    );
+    await bench.find('option', /^Long courses/);
+    await bench.click('button', 'The next section');
+    await bench.until('it goes on to the next branch', async () => /^Apply:/.test(await chosenOption('Section')));
+    await bench.choose('Show', /^Section by section of the old site/);
+    await bench.until('the folders of the old site are gone through', async () =>
+      /: \d+ of \d+$/.test(await chosenOption('Section')),
+    );
+    await bench.choose('Show', /^Everything/);
+    await (await bench.find('option', /no source yet/)).click();
+    await bench.fill('It comes from', 'html');
+    await bench.press(Key.ENTER);
+    await bench.untilText('Taken over by');
+    await bench.click('button', 'Remove again');
+    await bench.until('it has no place again', async () => !(await bench.has('button', 'Remove again')));
+  });
+
+  it('says which page is accepted', async () => {
+    await bench.click('row', /\d+ %/);
+    const accept = await bench.find('button', /^Accept ‘.+’ for ‘.+’$/);
+    const [, planned] = /^Accept ‘(.+?)’ for/.exec((await accept.getAttribute('aria-label'))!)!;
+    await bench.find('button', `Accept ‘${planned}’`);
+    await accept.click();
+    await bench.untilText('Taken over by');
+  });
+
   it('becomes redirects: imported, matched, corrected, accepted, exported', async () => {
     await bench.open(spur, 'tern-sound', '?lens=plan');
     await bench.click('button', 'Carry-over');
@@ -172,6 +212,7 @@ describe('the old site', () => {
 
     // Corrected by dragging: the right page takes it over, whatever was proposed.
     await (await bench.find('row', /^Lost and found/)).click();
+    await bench.restOf('option', /^Lost property/);
     await drag(await bench.find('row', /^Lost and found/), await bench.find('option', /^Lost property/));
     await bench.untilText('‘Lost property’ takes it over.');
     await (await bench.find('row', /^Guestbook/)).click();

@@ -15,7 +15,7 @@ export interface LabelledSet {
  * for the same thing, then what it speaks of. The first two are for developing; the last two are not looked at meanwhile.
  */
 // Read from where the benchmarks are run: built, this stands elsewhere.
-const concepts = (name: string): string => readFileSync(`bench/carryover/concepts/${name}.txt`, 'utf8');
+export const concepts = (name: string): string => readFileSync(`bench/carryover/concepts/${name}.txt`, 'utf8');
 const [SCHOOL, MUSEUM, OFFICE, CLUB] = [concepts('school'), concepts('museum'), concepts('office'), concepts('club')];
 export const ALL_CONCEPTS: readonly string[] = [SCHOOL, MUSEUM, OFFICE, CLUB];
 
@@ -25,19 +25,19 @@ export const developing = (): LabelledSet[] =>
 export const unseen = (): LabelledSet[] =>
   [21, 22].flatMap((seed) => [makeSet('office', OFFICE, seed), makeSet('club', CLUB, seed)]);
 
-interface Concept {
+export interface Concept {
   readonly wordings: readonly string[];
   readonly keywords: readonly string[];
   readonly section: readonly string[];
 }
 
-const FILLER =
+export const FILLER =
   'please note more information about this can be found here every year since many people ask when you come we look forward open for all see below last changed'.split(
     ' ',
   );
 
 /** Path styles that old sites have; a section keeps to one. */
-const STYLES: readonly ((title: string, section: string, number: number) => string)[] = [
+export const STYLES: readonly ((title: string, section: string, number: number) => string)[] = [
   (title, section) => `/${slugFromTitle(section)}/${slugFromTitle(title)}.html`,
   (title, section) => `/${section.replace(/\W+/g, '')}/${title.replace(/\W+/g, '_')}.htm`,
   (_, section, number) => `/${slugFromTitle(section)}.php?id=${number}`,
@@ -126,7 +126,7 @@ export function makeSet(name: string, text: string, seed: number): LabelledSet {
   return { name, old: shuffled(old, random), planned, pairs };
 }
 
-function sectionsOf(text: string): { heading: string[]; concepts: Concept[] }[] {
+export function sectionsOf(text: string): { heading: string[]; concepts: Concept[] }[] {
   const sections: { heading: string[]; concepts: Concept[] }[] = [];
   for (const line of text.trim().split('\n')) {
     if (line.startsWith('# ')) sections.push({ heading: line.slice(2).split(' | '), concepts: [] });
@@ -144,14 +144,14 @@ function sectionsOf(text: string): { heading: string[]; concepts: Concept[] }[] 
 }
 
 /** Two neighbouring letters change places, or one is lost. */
-function mistyped(title: string, random: () => number): string {
+export function mistyped(title: string, random: () => number): string {
   const at = 1 + Math.floor(random() * Math.max(1, title.length - 3));
   return random() < 0.5
     ? title.slice(0, at) + title[at + 1]! + title[at]! + title.slice(at + 2)
     : title.slice(0, at) + title.slice(at + 1);
 }
 
-function shuffled<T>(list: readonly T[], random: () => number): T[] {
+export function shuffled<T>(list: readonly T[], random: () => number): T[] {
   const result = [...list];
   for (let at = result.length - 1; at > 0; at--) {
     const other = Math.floor(random() * (at + 1));

@@ -38,6 +38,9 @@ function termsOf(page: PreparedPage, weights: WordWeights): Map<string, number> 
   const add = (term: string, weight: number) => {
     if ((terms.get(term) ?? 0) < weight) terms.set(term, weight);
   };
+  if (page.isHome) add('\u0003', 9);
+  // Two letters that changed places leave the same ones.
+  if (page.letters.length < 9) add(`\u0004${[...page.letters].sort().join('')}`, 3);
   for (const word of page.title) add(word, 3 * weights.of(word));
   for (const word of page.lastStep) add(word, 3 * weights.of(word));
   for (const heading of page.headings) for (const word of heading) add(word, weights.of(word));

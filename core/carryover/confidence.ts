@@ -15,6 +15,9 @@ const WEIGHTS: Readonly<Record<keyof PairSignals, number>> = {
   text: 6,
   rareWords: 5,
   sameTitle: 2.2,
+  // Not fitted: the sets have few of these.
+  slip: 3.5,
+  home: 8,
   hasTexts: -1.8,
 };
 

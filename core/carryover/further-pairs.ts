@@ -11,6 +11,8 @@ const ALIKE_WITHOUT = -4;
 const MAX_WITHOUT = 0.7;
 const SAME_HEADING = 0.75;
 const SAME_TEXT = 0.5;
+/** So much of what rare words can say. */
+const MANY_RARE = 0.4;
 
 /**
  * The best pair of each page that is left over on one side (0 old, 1 planned) with a page of the other side that has a
@@ -40,6 +42,7 @@ export function furtherPairs(
       even,
     );
     if (one.alike < (sign > 0 ? ALIKE_WITH_SIGN : ALIKE_WITHOUT)) continue;
+    if (sign === 0 && !isMuchAlike(one.signals)) continue;
     const confidence =
       sign > 0 ? logistic(0.5 * one.alike + 2.6 * sign) : Math.min(MAX_WITHOUT, logistic(0.5 * one.alike - 0.8));
     const known = best.get(one.pair[side]);
@@ -66,7 +69,8 @@ function signOf(
       (heading) =>
         overlap(heading, page.title, even) >= SAME_HEADING && overlap(heading, of.title, even) < SAME_HEADING,
     );
-  if (isSection(left, whole)) return 1;
+  if (isSection(left, whole) || isMadeOfSections(left, whole)) return 1;
+  if (isAspect(left, whole) && isAspect(partner, whole)) return 0.9;
   if (left.bareTitle !== '' && (left.isVersion || partner.isVersion)) {
     if (left.bareTitle === whole.bareTitle || left.bareTitle === partner.bareTitle) return 1;
     if (left.isVersion) return 0.4;
@@ -76,7 +80,30 @@ function signOf(
   const mine = left.title.filter((word) => words.has(word) && !partner.title.includes(word));
   const theirs = partner.title.filter((word) => words.has(word) && !left.title.includes(word));
   const both = new Set([...left.title, ...partner.title]);
-  return mine.length > 0 && theirs.length > 0 && [...words].every((word) => both.has(word)) ? 0.9 : 0;
+  const isMade = [...words].every((word) => both.has(word)) && isMostly(left, words) && isMostly(partner, words);
+  return mine.length > 0 && theirs.length > 0 && isMade ? 0.9 : 0;
 }
+
+/** Whether two pages say so much the same that one may be the other once more, though nothing marks it as that. */
+const isMuchAlike = ({ text, rareWords }: PairSignals): boolean => text >= SAME_TEXT || rareWords >= MANY_RARE;
+
+/** Whether the title is made of headings of the whole: ‘Lift and wheelchair’ of two of them. */
+function isMadeOfSections({ title }: PreparedPage, { headings, title: own }: PreparedPage): boolean {
+  const words = new Set(headings.flat().filter((word) => !own.includes(word)));
+  return title.length > 1 && title.every((word) => words.has(word));
+}
+
+/**
+ * Whether the title begins with that of the whole and says more: ‘Courses for adults: terms’ and ‘Courses for adults’. After a single
+ * word a colon or a bracket has to say so: ‘School visits’ are no part of ‘School’.
+ */
+function isAspect(page: PreparedPage, whole: PreparedPage): boolean {
+  if (!page.wholeTitle.startsWith(`${whole.wholeTitle} `)) return false;
+  return whole.title.length > 1 || /^[:;,(–—-]/.test(page.ownTitle.slice(whole.ownTitle.length).trim());
+}
+
+/** Whether more of a page's title is among the words than not. */
+const isMostly = ({ title }: PreparedPage, words: ReadonlySet<string>): boolean =>
+  2 * title.filter((word) => words.has(word)).length > title.length;
 
 const logistic = (odds: number): number => 1 / (1 + Math.exp(-odds));

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import type { MatchPage } from './match-page.ts';
 import { MatchMemory } from './match-memory.ts';
-import { ACCEPT_FROM, type Decided, NOTHING_DECIDED, type ProposedPair, matchPages } from './match.ts';
+import { ACCEPT_FROM, type Decided, NOTHING_DECIDED, PROPOSE_FROM, type ProposedPair, matchPages } from './match.ts';
 
 const page = (key: string, title: string, more: Partial<MatchPage> = {}): MatchPage => ({
   key,
@@ -186,6 +186,80 @@ describe('matching', () => {
     expect([kindOf('/fees.html', 'fees'), kindOf('/paying.html', 'fees')].sort()).toEqual(['one', 'one-of-several']);
     expect(kindOf('/boats-print.html', 'boats')).toBe('one-of-several');
     expect(proposed.find((one) => one.old === '/boats.html')!.confidence).toBeGreaterThan(ACCEPT_FROM);
+  });
+
+  it('proposes nothing where nothing says so: not for a page that goes, nor for one that is new', () => {
+    const old = [page('/fees.html', 'Fees'), page('/webcam.html', 'Webcam'), page('/poll.php', 'Poll of the month')];
+    const planned = [page('fees', 'Fees'), page('mentors', 'Find a mentor'), page('podcast', 'Podcast')];
+    const proposed = matchPages(old, planned);
+    expect(proposed.map((one) => [one.old, one.planned])).toEqual([['/fees.html', 'fees']]);
+    for (const { confidence } of proposed) expect(confidence).toBeGreaterThanOrEqual(PROPOSE_FROM);
+  });
+
+  it('asks for a look where a single word speaks for a pair that other titles have too', () => {
+    const names = ['Costume collection', 'Coin collection', 'Toy collection'];
+    const old = [page('/mpa.html', 'Mpa collection'), ...names.map((name, at) => page(`/${at}.html`, name))];
+    const planned = [page('all', 'Collections'), ...names.map((name, at) => page(`p${at}`, name))];
+    const found = matchPages(old, planned);
+    expect(found.find((one) => one.old === '/0.html')).toMatchObject({ planned: 'p0' });
+    for (const { confidence } of found.filter((one) => one.old === '/mpa.html'))
+      expect(confidence).toBeLessThan(ACCEPT_FROM);
+  });
+
+  it('knows the old front page for the home page, whatever either is called, and no other page', () => {
+    const planned = [page('home', 'Pellow Quay', { address: '/' }), page('welcome', 'Welcome to new students')];
+    for (const address of ['https://old.example/', 'https://old.example/index.php', '/default.aspx', '/Start.htm']) {
+      const proposed = matchPages([page(address, 'Welcome', { address })], planned);
+      expect(proposed.map((one) => one.planned)).toEqual(['home']);
+      expect(proposed[0]!.reasons[0]).toBe('home');
+      expect(proposed[0]!.confidence).toBeGreaterThan(ACCEPT_FROM);
+    }
+    for (const one of matchPages([page('/a.html', 'About Pellow Quay')], planned.slice(0, 1)))
+      expect(one.confidence).toBeLessThan(ACCEPT_FROM);
+  });
+
+  it('forgives a slip in a short title, and takes no other word for one', () => {
+    const found = matchPages([page('/1', 'Dgos'), page('/2', 'Feet')], [page('dogs', 'Dogs'), page('fees', 'Fees')]);
+    expect(found.map((one) => [one.old, one.planned])).toEqual([['/1', 'dogs']]);
+  });
+
+  it('gathers the aspects of a page, and splits by what an old page’s headings name', () => {
+    const old = [
+      page('/a.html', 'Courses for adults: terms'),
+      page('/b.html', 'Courses for adults: prices'),
+      page('/visit.html', 'Disabled visitors', { headings: ['Lifts', 'Wheelchairs'] }),
+      page('/school.html', 'School'),
+    ];
+    const planned = [
+      page('adults', 'Courses for adults'),
+      page('visitors', 'Disabled visitors'),
+      page('lifts', 'Lifts and wheelchairs'),
+      page('school', 'School'),
+      page('trips', 'School trips'),
+    ];
+    const kinds = matchPages(old, planned).map((one) => `${one.old} ${one.planned} ${one.kind}`);
+    expect(
+      kinds
+        .filter((one) => one.includes('adults'))
+        .map((one) => one.split(' ')[2])
+        .sort(),
+    ).toEqual(['one', 'one-of-several']);
+    expect(kinds).toContain('/visit.html lifts part');
+    // A section of the site is not made of all that begins with its name.
+    expect(kinds.filter((one) => one.includes('trips'))).toEqual([]);
+  });
+
+  it('takes large print for no print version', () => {
+    const old = [
+      page('/1', 'Large print books'),
+      page('/2', 'Talking books'),
+      page('/3', 'Talking books print version'),
+    ];
+    const found = matchPages(old, [page('talking', 'Talking books'), page('new', 'Just in')]);
+    expect(found.map((one) => [one.old, one.planned, one.kind])).toEqual([
+      ['/2', 'talking', 'one'],
+      ['/3', 'talking', 'one-of-several'],
+    ]);
   });
 
   it('says why', () => {

@@ -1,5 +1,6 @@
 import type { Pair } from './candidates.ts';
 import { confidenceOf } from './confidence.ts';
+import { isThin } from './thin-pairs.ts';
 import type { MatchPage } from './match-page.ts';
 import { furtherPairs } from './further-pairs.ts';
 import { type ComparedPair, matchOneToOne } from './one-to-one.ts';
@@ -7,7 +8,7 @@ import { MatchMemory } from './match-memory.ts';
 import type { PairSignals } from './pair-signals.ts';
 
 /** What speaks for a proposed pair, the strongest first. */
-export const REASONS = ['same-title', 'title', 'address', 'text', 'heading', 'section'] as const;
+export const REASONS = ['home', 'same-title', 'title', 'address', 'text', 'heading', 'section'] as const;
 export type Reason = (typeof REASONS)[number];
 
 /** How a proposed pair stands among the others: one old page for one planned, a part of an old page, one of several. */
@@ -35,6 +36,11 @@ export interface Decided {
 }
 export const NOTHING_DECIDED: Decided = { pairs: [], old: new Set(), planned: new Set(), isDeclined: () => false };
 
+/** Pairs of less confidence are mere guesses: nothing is proposed then. */
+export const PROPOSE_FROM = 0.2;
+/** What speaks for a pair is too thin for more than this, however far ahead of others it is: somebody has to look at it. */
+const MOST_FOR_THIN = 0.8;
+
 /** From this confidence on a pair can be accepted without a look at it. */
 export const ACCEPT_FROM = 0.85;
 
@@ -60,7 +66,18 @@ export function matchPages(
     isOut: ([a, b]) => (settledOld.has(a) && settledPlanned.has(b)) || decided.isDeclined(old[a]!.key, planned[b]!.key),
     settled,
   });
-  const partners = [...chosen.map(({ pair }) => pair), ...settled];
+  const confident = chosen
+    .map((one) => {
+      const confidence = confidenceOf(one.alike, one.lead);
+      const isCapped = isThin(old[one.pair[0]]!, planned[one.pair[1]]!, one.signals, weights);
+      return { ...one, confidence: isCapped ? Math.min(MOST_FOR_THIN, confidence) : confidence };
+    })
+    .filter(({ confidence }) => confidence >= PROPOSE_FROM);
+  const partners = [...confident.map(({ pair }) => pair), ...settled];
+  const further = (side: 0 | 1, kind: PairKind) =>
+    furtherPairs(old, planned, compared, partners, side)
+      .filter(({ confidence }) => confidence >= PROPOSE_FROM)
+      .map((one) => proposed(one, kind, one.confidence));
   const proposed = (one: ComparedPair, kind: PairKind, confidence: number): ProposedPair => ({
     old: old[one.pair[0]]!.key,
     planned: planned[one.pair[1]]!.key,
@@ -69,16 +86,17 @@ export function matchPages(
     reasons: reasonsOf(one.signals),
   });
   return [
-    ...chosen.map((one) => proposed(one, 'one', confidenceOf(one.alike, one.lead))),
-    ...furtherPairs(old, planned, compared, partners, 1).map((one) => proposed(one, 'part', one.confidence)),
-    ...furtherPairs(old, planned, compared, partners, 0).map((one) => proposed(one, 'one-of-several', one.confidence)),
+    ...confident.map((one) => proposed(one, 'one', one.confidence)),
+    ...further(1, 'part'),
+    ...further(0, 'one-of-several'),
   ].sort((a, b) => b.confidence - a.confidence || (a.old + a.planned < b.old + b.planned ? -1 : 1));
 }
 
 function reasonsOf(signals: PairSignals): Reason[] {
   const strength: readonly (readonly [Reason, number])[] = [
+    ['home', signals.home * 3],
     ['same-title', signals.sameTitle * 2],
-    ['title', signals.sameTitle === 1 ? 0 : signals.title],
+    ['title', signals.sameTitle === 1 ? 0 : Math.max(signals.title, signals.slip)],
     ['address', signals.address * 0.9],
     ['text', signals.text * 1.6],
     ['heading', signals.sameTitle === 1 ? 0 : signals.heading * 0.8],

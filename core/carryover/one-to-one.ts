@@ -33,6 +33,8 @@ const NO_BOUNDS: Bounds = { isOut: () => false, settled: [] };
 
 /** How much more alike two pages are that stand in groups that became each other. */
 const NEIGHBOURS_COUNT = 2.2;
+/** A home page hardly ever becomes another page, nor another page the home page. */
+const HOME_AND_OTHER = 3;
 /** A further version of a page gives way to the page itself. */
 const VERSION_COUNTS = 0.4;
 /** Pairs that are less alike than this are a guess. */
@@ -57,7 +59,9 @@ export function matchOneToOne(
       .map((pair) => {
         const signals = memory.compare(old[pair[0]]!, planned[pair[1]]!);
         const isVersion = old[pair[0]]!.isVersion !== planned[pair[1]]!.isVersion;
-        return { pair, signals, alike: likeness(signals) - (isVersion ? VERSION_COUNTS : 0) };
+        const isMixed = old[pair[0]]!.isHome !== planned[pair[1]]!.isHome;
+        const against = (isVersion ? VERSION_COUNTS : 0) + (isMixed ? HOME_AND_OTHER : 0);
+        return { pair, signals, alike: likeness(signals) - against };
       });
   const first = compareAll(candidatePairs(old, planned, weights));
   const settledOld = new Set(settled.map(([a]) => a));

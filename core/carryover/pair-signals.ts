@@ -1,4 +1,5 @@
 import { distance } from 'fastest-levenshtein';
+import { isSwapped } from '../derive/near-words.ts';
 import type { PreparedPage } from './prepare-pages.ts';
 
 /** How alike two pages are, by each thing that can be compared: 0 not at all, 1 the same. */
@@ -16,6 +17,10 @@ export interface PairSignals {
   /** Words that hardly any other page has. */
   readonly rareWords: number;
   readonly sameTitle: number;
+  /** 1 where the titles are the same but for a slip of the hand. */
+  readonly slip: number;
+  /** 1 where both are the pages that their sites open with. */
+  readonly home: number;
   /** 1 where both have a text to compare. */
   readonly hasTexts: number;
 }
@@ -28,6 +33,8 @@ export const SIGNALS = [
   'text',
   'rareWords',
   'sameTitle',
+  'slip',
+  'home',
   'hasTexts',
 ] as const satisfies readonly (keyof PairSignals)[];
 
@@ -41,10 +48,13 @@ export class WordWeights {
   readonly #weights = new Map<string, number>();
   readonly #rareness = new Map<string, number>();
   readonly #ofUnknown: number;
+  readonly #inTitles = new Map<string, number>();
 
   constructor(pages: readonly PreparedPage[]) {
     const counts = new Map<string, number>();
     for (const page of pages) for (const word of page.text.keys()) counts.set(word, (counts.get(word) ?? 0) + 1);
+    for (const { title } of pages)
+      for (const word of title) this.#inTitles.set(word, (this.#inTitles.get(word) ?? 0) + 1);
     const weightOf = (count: number) => STEP * Math.round(Math.log(1 + pages.length / count) / STEP);
     for (const [word, count] of counts) {
       this.#weights.set(word, weightOf(count));
@@ -60,6 +70,11 @@ export class WordWeights {
   /** 1 for a word that two pages have, or one; the less, the more have it; 0 for one that is not rare. */
   rareness(word: string): number {
     return this.#rareness.get(word) ?? 0;
+  }
+
+  /** How many titles have the word, of both sides. */
+  inTitles(word: string): number {
+    return this.#inTitles.get(word) ?? 0;
   }
 
   /** Whether a word counts for as much by both. */
@@ -85,6 +100,8 @@ export function compare(a: PreparedPage, b: PreparedPage, weights: WordWeights):
     text: a.hasText && b.hasText ? cosine(a.text, b.text, weights) : 0,
     rareWords: rareWords(a.text, b.text, weights),
     sameTitle: a.wholeTitle !== '' && a.wholeTitle === b.wholeTitle ? 1 : 0,
+    slip: a.wholeTitle !== b.wholeTitle && isSlip(a.letters, b.letters) ? 1 : 0,
+    home: a.isHome && b.isHome ? 1 : 0,
     hasTexts: a.hasText && b.hasText ? 1 : 0,
   };
 }
@@ -127,6 +144,14 @@ function isClose(a: string, b: string): boolean {
   if (shorter < 4 || Math.abs(a.length - b.length) > 2) return false;
   if (shorter >= 5 && (a.startsWith(b) || b.startsWith(a))) return true;
   return distance(a, b) <= (shorter >= 8 ? 2 : 1);
+}
+
+/** Short titles that differ by a letter say something else, such as ‘Fees’ and ‘Feet’; long ones hardly. */
+function isSlip(a: string, b: string): boolean {
+  if (isSwapped(a, b)) return a.length >= 4 && a !== b;
+  const shorter = Math.min(a.length, b.length);
+  if (shorter < 6 || Math.abs(a.length - b.length) > 2) return false;
+  return distance(a, b) <= (shorter < 12 ? 1 : 2);
 }
 
 function bestHeading(a: PreparedPage, b: PreparedPage, weights: WordWeights): number {

@@ -1,6 +1,6 @@
 import { pathOfOldAddress } from './old-address.ts';
 import type { MatchPage } from './match-page.ts';
-import { trigramsOf, wordsOf } from './words.ts';
+import { lettersOf, trigramsOf, wordsOf } from './words.ts';
 
 /** A page taken apart into what can be compared. */
 export interface PreparedPage {
@@ -16,8 +16,12 @@ export interface PreparedPage {
   readonly bareTitle: string;
   readonly isVersion: boolean;
   readonly trigrams: ReadonlySet<string>;
+  /** The letters of the title without what stands between words. */
+  readonly letters: string;
   /** What it stands beside: the address without its last part. */
   readonly group: string;
+  /** Whether it is the page that its site opens with. */
+  readonly isHome: boolean;
   /** The group that it is the front of: pages that stand below it, or beside it under its name; null where there is none. */
   readonly front: string | null;
   readonly headings: readonly (readonly string[])[];
@@ -35,6 +39,8 @@ export const titleParts = (title: string): string[] => title.replace(/\s+/g, ' '
 /** A part of titles that so many pages have is the site's name and not a title. */
 const SHARED = 0.2;
 const MIN_SHARED = 4;
+/** How old sites call their front page. */
+const HOME = /^\/(?:(?:index|default|home|start|welcome)(?:\.[a-z]{2,5})?)?$/i;
 const MAX_TEXT_WORDS = 400;
 /** Words that mark a further version of a page, as stems. */
 const VERSIONS = new Set(wordsOf('old copy print printable version part two continued archive archived draft backup'));
@@ -88,11 +94,12 @@ function preparePage(page: MatchPage, title: string): PreparedPage {
   const [path = '', query = ''] = pathOfOldAddress(page.address).split('?');
   const steps = path.split('/').filter((step) => step !== '');
   const last = (steps.pop() ?? '').replace(/\.[a-z]{2,5}$/i, '');
-  const lastWords = listOf(withoutNumbers(wordsOf(`${last} ${query.replace(/[=&]/g, ' ')}`)));
+  const stepWords = withoutNumbers(wordsOf(`${last} ${query.replace(/[=&]/g, ' ')}`));
+  const lastWords = listOf(stepWords);
   const section = [...steps, ...page.above].flatMap(wordsOf);
   const headings = page.headings.map((heading) => listOf(wordsOf(heading))).filter((words) => words.length > 0);
   const titleWords = wordsOf(title);
-  const bare = titleWords.filter((word) => !VERSIONS.has(word) && !/^\d{1,4}$/.test(word));
+  const bare = withoutVersion(titleWords);
   const text = new Map<string, number>();
   const words = wordsOf(page.text).slice(0, MAX_TEXT_WORDS);
   for (const word of [...words, ...titleWords, ...headings.flat()]) text.set(word, (text.get(word) ?? 0) + 1);
@@ -103,8 +110,10 @@ function preparePage(page: MatchPage, title: string): PreparedPage {
     title: titleWords.length > 0 ? listOf(titleWords) : lastWords,
     wholeTitle: titleWords.join(' '),
     bareTitle: bare.join(' '),
-    isVersion: bare.length < titleWords.length || lastWords.some((word) => VERSIONS.has(word)),
+    isVersion: bare.length < titleWords.length || withoutVersion(stepWords).length < stepWords.length,
     trigrams: new Set(trigramsOf(title === '' ? last : title)),
+    letters: lettersOf(title),
+    isHome: query === '' && HOME.test(path),
     front: null,
     group: query === '' ? path.slice(0, path.lastIndexOf('/') + 1) : path,
     headings,
@@ -114,6 +123,15 @@ function preparePage(page: MatchPage, title: string): PreparedPage {
     hasText: words.length > 5,
   };
 }
+
+/** The words without those at their end that mark a further version. ‘Large print’ is none: that word marks one before another. */
+function withoutVersion(words: readonly string[]): readonly string[] {
+  let end = words.length;
+  while (end > 1 && isVersionMark(words[end - 1]!) && (words[end - 1] !== PRINT || end < words.length)) end -= 1;
+  return words.slice(0, end);
+}
+const [PRINT] = wordsOf('print');
+const isVersionMark = (word: string): boolean => VERSIONS.has(word) || /^\d{1,4}$/.test(word);
 
 const listOf = (words: readonly string[]): string[] => [...new Set(words)].sort();
 const withoutNumbers = (words: readonly string[]): string[] => words.filter((word) => !/^\d+$/.test(word));

@@ -13,8 +13,12 @@ const add = (page: string): Operation => ({
   place: { parent: null },
   title: { en: page },
 });
-const start = siteAfter([add('a'), add('b'), add('c')]);
-const pair = (old: string, planned: string, isSame = true) => ({ old, planned: id(planned), isSame });
+const start = siteAfter([
+  ...['a', 'b', 'c'].map(add),
+  { name: 'page.set', page: id('a'), fields: { plan: { words: 300 } } },
+  { name: 'page.set', page: id('b'), fields: { plan: { words: 300 } } },
+]);
+const pair = (old: string, planned: string, oldWords: number | null = 310) => ({ old, planned: id(planned), oldWords });
 const after = (site: Site, operations: readonly Operation[]) => siteAfter(operations, site);
 const of = (site: Site, page: string): [string | null, readonly string[]] => {
   const { origin, oldAddresses } = planOf(nodeAt(site, id(page)));
@@ -22,13 +26,20 @@ const of = (site: Site, page: string): [string | null, readonly string[]] => {
 };
 
 describe('accepting pairs', () => {
-  it('keeps what is called the same, and reworks what is not', () => {
-    const site = after(start, acceptPairs(start, [pair('/a', 'a'), pair('/x', 'b', false)]));
+  it('keeps a text of the length that is planned, reworks one of another, and leaves open what the plan does not say', () => {
+    const site = after(start, acceptPairs(start, [pair('/a', 'a'), pair('/x', 'b', 900), pair('/c', 'c')]));
     expect([of(site, 'a'), of(site, 'b'), of(site, 'c')]).toEqual([
       ['keep', ['/a']],
       ['rework', ['/x']],
-      [null, []],
+      [null, ['/c']],
     ]);
+    const between = after(start, acceptPairs(start, [pair('/a', 'a', 390), pair('/b', 'b', null)]));
+    expect([of(between, 'a')[0], of(between, 'b')[0]]).toEqual([null, null]);
+  });
+
+  it('does not take back what somebody has decided of the origin', () => {
+    const decided = after(start, [{ name: 'page.set', page: id('c'), fields: { plan: { origin: 'keep' } } }]);
+    expect(of(after(decided, acceptPairs(decided, [pair('/c', 'c')])), 'c')).toEqual(['keep', ['/c']]);
   });
 
   it('gathers where several old pages come to one, and splits where one comes to several', () => {
@@ -40,7 +51,7 @@ describe('accepting pairs', () => {
 
   it('makes a page that was kept a part, once another page takes a part of the same old page', () => {
     const kept = after(start, acceptPairs(start, [pair('/a', 'a')]));
-    const split = after(kept, acceptPairs(kept, [pair('/a', 'b', false)]));
+    const split = after(kept, acceptPairs(kept, [pair('/a', 'b')]));
     expect([of(split, 'a')[0], of(split, 'b')[0]]).toEqual(['split', 'split']);
     const alone = after(split, moveOldPage(split, '/a', pair('/a', 'a')));
     expect([of(alone, 'a'), of(alone, 'b')]).toEqual([

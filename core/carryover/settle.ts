@@ -1,5 +1,6 @@
 import type { PageId } from '../model/ids.ts';
 import { UNDECIDED } from '../model/old-page.ts';
+import { keptOrReworked } from './kept-or-reworked.ts';
 import { type Origin, planOf } from '../model/plan.ts';
 import { type Site, branchOf, maybeNodeAt, nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -51,13 +52,13 @@ export function settledOf(site: Site, oldPages: readonly Pick<OldPage, 'address'
 export interface AcceptedPair {
   readonly old: string;
   readonly planned: PageId;
-  /** Whether the old page and the planned one are called the same: then it is kept, else reworked. */
-  readonly isSame: boolean;
+  /** How many words the old page has; null where that is not known. */
+  readonly oldWords: number | null;
 }
 
 /**
- * What it takes to accept pairs: each page gets the old addresses and its origin, and pages that now share an old page
- * become parts of it. An old page that was let go has a place again.
+ * What it takes to accept pairs: each page gets the old addresses and, as far as the plan tells it, its origin; pages that
+ * now share an old page become parts of it. An old page that was let go has a place again.
  */
 export function acceptPairs(site: Site, pairs: readonly AcceptedPair[]): Operation[] {
   const there = pairs.filter(({ planned }) => maybeNodeAt(site, planned)?.type === 'page');
@@ -124,11 +125,12 @@ function withOrigins(
     after.set(id, addresses);
     for (const address of addresses) holders.set(address, (holders.get(address) ?? 0) + 1);
   }
-  const sameOf = new Map(accepted.map(({ planned, isSame }) => [planned, isSame]));
+  const oldWordsOf = new Map(accepted.map(({ planned, oldWords }) => [planned, oldWords]));
   const operations: Operation[] = [];
   for (const [id, addresses] of after) {
     const plan = planOf(nodeAt(site, id));
-    const origin = originFor(addresses, holders, plan.origin, sameOf.get(id));
+    const told = keptOrReworked(oldWordsOf.get(id) ?? null, plan.words);
+    const origin = originFor(addresses, holders, plan.origin, told);
     const isTouched = changed.has(id);
     if (!isTouched && (origin === plan.origin || (origin !== 'split' && plan.origin !== 'split'))) continue;
     operations.push({
@@ -144,11 +146,10 @@ function originFor(
   addresses: ReadonlySet<string>,
   holders: ReadonlyMap<string, number>,
   was: Origin | null,
-  isSame: boolean | undefined,
+  told: 'keep' | 'rework' | null,
 ): Origin | null {
   if (addresses.size === 0) return was === 'new' ? was : null;
   if (addresses.size > 1) return 'gather';
   if ([...addresses].some((address) => holders.get(address)! > 1)) return 'split';
-  if (isSame === undefined) return was === 'keep' || was === 'rework' ? was : 'rework';
-  return isSame ? 'keep' : 'rework';
+  return told ?? (was === 'keep' || was === 'rework' ? was : null);
 }

@@ -116,6 +116,9 @@ export function wordsOf(text: string): string[] {
   return found;
 }
 
+/** The letters and digits of a text in one, in small letters without accents. */
+export const lettersOf = (text: string): string => plain(text).replace(/[^\p{L}\p{N}]+/gu, '');
+
 /** The groups of three letters of a text, with its ends marked: what typing mistakes leave the same. */
 export function trigramsOf(text: string): string[] {
   const padded = ` ${plain(text)

@@ -15,8 +15,8 @@ export function isNearWord(typed: string, word: string): boolean {
   return false;
 }
 
-/** Whether two letters beside each other have changed places. */
-function isSwapped(one: string, other: string): boolean {
+/** Whether two letters beside each other have changed places, and nothing else differs. */
+export function isSwapped(one: string, other: string): boolean {
   if (one.length !== other.length) return false;
   let at = 0;
   while (at < one.length && one[at] === other[at]) at++;

@@ -1,11 +1,9 @@
-import { ChevronsUpDown } from 'lucide-react';
-import { Popover as Radix } from 'radix-ui';
-import { type KeyboardEvent, type ReactNode, useId, useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { BOX, Labelled } from '../ui/field.tsx';
-import { type OtherChoice, PageTreeList, choiceId } from './page-tree-list.tsx';
+import { ChoiceField } from './choice-field.tsx';
+import { type OtherChoice, PageTreeList } from './page-tree-list.tsx';
 import { usePageChoice } from './use-page-choice.ts';
 
 interface PageFieldProps {
@@ -17,7 +15,7 @@ interface PageFieldProps {
   readonly value: string;
   /** What can be chosen besides pages. */
   readonly others?: readonly OtherChoice[];
-  readonly isOffered?: (row: number, page: PageId) => boolean;
+  readonly isOffered?: ((row: number, page: PageId) => boolean) | undefined;
   readonly onChoose: (value: string) => void;
   /** What it says while nothing is chosen. */
   readonly placeholder?: string;
@@ -40,7 +38,6 @@ export function PageField({
   wordsOf = (title) => title,
   of,
 }: PageFieldProps) {
-  const id = useId();
   const [isOpen, setOpen] = useState(false);
   const choice = usePageChoice(value === '' ? null : value, others, isOffered, { isOpen, of });
   const { site } = choice;
@@ -48,85 +45,36 @@ export function PageField({
   const said =
     others?.find((one) => one.value === value)?.words ??
     (node ? wordsOf(textIn(node.title, site.settings.language)) : value === '' ? '' : 'A page that was removed');
-  const close = () => {
+  const take = (next: string) => {
     setOpen(false);
     choice.type('');
-  };
-  const take = (next: string) => {
-    close();
     if (next !== value) onChoose(next);
   };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === 'ArrowDown' && !isOpen) {
-      event.preventDefault();
-      setOpen(true);
-    } else if (isOpen && choice.walk(event)) return;
-    else if (event.key === 'Enter' && isOpen) {
-      event.preventDefault();
-      if (choice.active !== null) take(choice.active);
-    } else if (event.key === 'Tab') close();
-  };
   return (
-    <Radix.Root open={isOpen} onOpenChange={(next) => (next ? setOpen(true) : close())}>
-      <Labelled id={id} label={label} hint={hint} isBare={isBare}>
-        <Radix.Anchor className="relative">
-          <input
-            id={id}
-            role="combobox"
-            aria-haspopup="tree"
-            aria-expanded={isOpen}
-            aria-controls={`${id}-tree`}
-            aria-autocomplete="list"
-            aria-activedescendant={isOpen && choice.active !== null ? choiceId(`${id}-tree`, choice.active) : undefined}
-            aria-describedby={hint ? `${id}-more` : undefined}
-            autoComplete="off"
-            placeholder={isOpen && said !== '' ? said : placeholder}
-            value={isOpen ? choice.query : said}
-            onChange={(event) => {
-              setOpen(true);
-              choice.type(event.target.value);
-            }}
-            onClick={() => setOpen(true)}
-            onBlur={close}
-            onKeyDown={onKey}
-            className={`${BOX} truncate pr-7`}
-          />
-          <ChevronsUpDown
-            size={14}
-            aria-hidden
-            className="pointer-events-none absolute top-1/2 right-2 -translate-y-1/2 text-quiet"
-          />
-        </Radix.Anchor>
-      </Labelled>
-      <Radix.Portal>
-        <Radix.Content
-          role="presentation"
-          align="start"
-          sideOffset={4}
-          collisionPadding={8}
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          onCloseAutoFocus={(event) => event.preventDefault()}
-          // The field itself is no place outside.
-          onInteractOutside={(event) => {
-            if ((event.target as Element).id === id) event.preventDefault();
-          }}
-          // A dialog below keeps the wheel to itself otherwise.
-          onWheel={(event) => event.stopPropagation()}
-          onMouseDown={(event) => event.preventDefault()}
-          className="z-50 w-[max(var(--radix-popover-trigger-width),16rem)] max-w-[calc(100vw-1rem)] rounded-lg border border-rule bg-raised shadow-sheet"
-        >
-          <PageTreeList
-            id={`${id}-tree`}
-            label={label}
-            others={choice.others}
-            site={site}
-            choices={choice.choices}
-            active={choice.active}
-            onChoose={take}
-            className="p-1 max-h-[min(18rem,calc(var(--radix-popover-content-available-height)-3rem))]"
-          />
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
+    <ChoiceField
+      label={label}
+      isBare={isBare}
+      hint={hint}
+      said={said}
+      placeholder={placeholder}
+      popup="tree"
+      choosing={choice}
+      isOpen={isOpen}
+      setOpen={setOpen}
+      onTake={take}
+    >
+      {(listId) => (
+        <PageTreeList
+          id={listId}
+          label={label}
+          others={choice.others}
+          site={site}
+          choices={choice.choices}
+          active={choice.active}
+          onChoose={take}
+          className="p-1 max-h-[min(18rem,calc(var(--radix-popover-content-available-height)-3rem))]"
+        />
+      )}
+    </ChoiceField>
   );
 }

@@ -3,6 +3,7 @@ import type { PageChoices } from '#core/derive/page-choices.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { choiceId } from './choice-id.ts';
 
 /** How many rows are listed at most; typing narrows them. */
 const MAX_LISTED = 300;
@@ -24,9 +25,6 @@ interface PageTreeListProps {
   readonly onChoose: (value: string) => void;
   readonly className: string;
 }
-
-/** The id of a choice in the page, for the field that names the active one. */
-export const choiceId = (list: string, value: string): string => `${list}-${value}`;
 
 /** Pages to choose from, each as deep as it stands. The keyboard stays in the field above, which walks them. */
 export function PageTreeList({ id, label, others, site, choices, active, onChoose, className }: PageTreeListProps) {

@@ -1,8 +1,10 @@
 import { X } from 'lucide-react';
-import { useState } from 'react';
-import { MAX_OLD_ADDRESS_LENGTH, type PagePlan, type PlanChange } from '#core/model/plan.ts';
-import { Button, IconButton } from '../../ui/button.tsx';
-import { TextField } from '../../ui/field.tsx';
+import { useMemo } from 'react';
+import type { PagePlan, PlanChange } from '#core/model/plan.ts';
+import { useOldSite } from '../../api/old-site.ts';
+import { IconButton } from '../../ui/button.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { OldPageField } from './carry-over/old-page-field.tsx';
 
 /** The addresses of the old site that the page takes the place of; each becomes a redirect when the page goes live. */
 export function OldAddresses({
@@ -12,12 +14,12 @@ export function OldAddresses({
   readonly plan: PagePlan;
   readonly onSet: (change: PlanChange) => void;
 }) {
-  const [typed, setTyped] = useState('');
-  const add = () => {
-    const addresses = typed.split(/\s+/).filter(Boolean);
-    if (addresses.length > 0) onSet({ oldAddresses: [...plan.oldAddresses, ...addresses] });
-    setTyped('');
-  };
+  const { site } = useWorkbench();
+  const pages = useOldSite(site.key)?.pages;
+  const unused = useMemo(
+    () => (pages ?? []).filter(({ address }) => !plan.oldAddresses.includes(address)),
+    [pages, plan.oldAddresses],
+  );
   return (
     <section aria-label="Old addresses" className="flex flex-col gap-1">
       <h3 className="text-small font-medium">Old addresses</h3>
@@ -36,26 +38,12 @@ export function OldAddresses({
           ))}
         </ul>
       )}
-      <form
-        className="flex items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          add();
-        }}
-      >
-        <div className="min-w-0 flex-1">
-          <TextField
-            label="Another one"
-            placeholder="/courses.php?id=3"
-            maxLength={MAX_OLD_ADDRESS_LENGTH}
-            value={typed}
-            onChange={(event) => setTyped(event.target.value)}
-          />
-        </div>
-        <Button type="submit" disabled={typed.trim() === ''}>
-          Add
-        </Button>
-      </form>
+      <OldPageField
+        label="Another one"
+        pages={unused}
+        mayBeTyped
+        onChoose={(typed) => onSet({ oldAddresses: [...plan.oldAddresses, ...typed.split(/\s+/).filter(Boolean)] })}
+      />
       <p className="text-small text-quiet">Each redirects here once the page is live.</p>
     </section>
   );

@@ -88,13 +88,16 @@ function Meter({ share }: { readonly share: number }) {
 /** Accepts all proposals from a confidence on. */
 function AcceptAll() {
   const { site, store } = useWorkbench();
-  const { proposals, acceptFrom } = useCarryOverState();
+  const { proposals, acceptFrom, section, pairOf } = useCarryOverState();
   const [from, setFrom] = useState<number>(acceptFrom);
-  const meant = proposals.filter(({ confidence }) => confidence >= from);
+  const meant = proposals.filter(
+    ({ old, planned, confidence }) =>
+      confidence >= from && (section === null || (section.old.has(old) && section.planned.has(planned))),
+  );
   const accept = () => {
     const operations = acceptPairs(
       site,
-      meant.map(({ old, planned, reasons }) => ({ old, planned, isSame: reasons.includes('same-title') })),
+      meant.map(({ old, planned }) => pairOf(old, planned)),
     );
     if (store.apply(operations as Edit[]) !== null) return;
     toast(`Accepted ${pages(meant.length)}.`, {

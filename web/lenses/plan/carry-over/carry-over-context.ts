@@ -1,6 +1,7 @@
 import { createContext, useContext } from 'react';
 import type { CarryOverPair, OldSiteAnswer } from '#contract/old-site.ts';
-import type { Settled } from '#core/carryover/settle.ts';
+import type { CarryOverSection, SectionsOf } from '#core/carryover/sections.ts';
+import type { AcceptedPair, Settled } from '#core/carryover/settle.ts';
 import type { PageId } from '#core/model/ids.ts';
 
 /** The height of a row of either list, in pixels. */
@@ -32,6 +33,13 @@ export interface CarryOver {
   readonly acceptFrom: number;
   readonly lines: readonly Line[];
   readonly isMatching: boolean;
+  /** The sections that are gone through one by one, and the one that is shown; none while all is shown. */
+  readonly sections: readonly CarryOverSection[];
+  readonly section: CarryOverSection | null;
+  readonly sectionsOf: SectionsOf | null;
+  readonly goThrough: (of: SectionsOf | null, key?: string) => void;
+  /** A pair as it is accepted. */
+  readonly pairOf: (old: string, planned: PageId) => AcceptedPair;
   readonly chosen: Chosen;
   readonly choose: (chosen: Chosen) => void;
 }

@@ -3,15 +3,18 @@ import { acceptPairs, declinePair, letGoOf, moveOldPage } from '#core/carryover/
 import type { PageId } from '#core/model/ids.ts';
 import { type SiteNode } from '#core/model/node.ts';
 import { UNDECIDED } from '#core/model/old-page.ts';
+import { type Origin, planOf } from '#core/model/plan.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { CarryOverPair } from '#contract/old-site.ts';
 import type { Edit } from '../../../api/site-store.ts';
+import { ORIGIN_MEANING, ORIGIN_WORDS, OriginSign } from '../../../tree/plan-words.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { PageField } from '../../../fields/page-field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { type OldPageWire, useCarryOverState } from './carry-over-context.ts';
-import { REASON_WORDS, percent, titleOfOld } from './old-words.ts';
+import { OldPageField } from './old-page-field.tsx';
+import { REASON_WORDS, confidenceWords, titleOfOld } from './old-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
 
 /** The chosen old page: what is known of it, which pages may take it over and why, and what else can be done with it. */
@@ -64,7 +67,7 @@ function Legend({ dash, words }: { readonly dash: string | undefined; readonly w
 
 function OnePage({ page }: { readonly page: OldPageWire }) {
   const { site, store, mayEdit } = useWorkbench();
-  const { settled, proposals, choose } = useCarryOverState();
+  const { settled, proposals, choose, pairOf } = useCarryOverState();
   const places = settled.placesOf.get(page.address) ?? [];
   const decision = site.oldPages.get(page.address) ?? UNDECIDED;
   const mine = proposals.filter(({ old }) => old === page.address);
@@ -99,9 +102,7 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
           <h4 className="text-small font-medium">Taken over by</h4>
           <ul>
             {places.map((id) => (
-              <li key={id} className="flex items-center gap-2 py-0.5">
-                <span className="min-w-0 flex-1 truncate font-medium">{titleAt(id)}</span>
-              </li>
+              <TakenOverBy key={id} page={id} title={titleAt(id)} />
             ))}
           </ul>
           <Button className="mt-1" onClick={() => apply(moveOldPage(site, page.address, null))}>
@@ -135,7 +136,7 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
       <PageChoice
         label="Another page takes it over"
         onChoose={(planned) => {
-          apply(moveOldPage(site, page.address, { old: page.address, planned, isSame: false }));
+          apply(moveOldPage(site, page.address, pairOf(page.address, planned)));
           choose({ old: page.address, planned });
         }}
       />
@@ -152,9 +153,41 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
   );
 }
 
+const DECIDED: readonly Origin[] = ['keep', 'rework'];
+
+/** A page that has taken the old one over; where the plan does not tell whether its text is kept, somebody says so here. */
+function TakenOverBy({ page, title }: { readonly page: PageId; readonly title: string }) {
+  const { site, store } = useWorkbench();
+  const node = maybeNodeAt(site, page);
+  const origin = node ? planOf(node).origin : null;
+  return (
+    <li className="flex flex-col items-start gap-1 py-0.5">
+      <span className="max-w-full truncate font-medium">{title}</span>
+      {origin === null ? (
+        <span role="group" aria-label={`The text of ‘${title}’`} className="flex gap-1">
+          {DECIDED.map((one) => (
+            <Button
+              key={one}
+              isTight
+              title={ORIGIN_MEANING[one]}
+              onClick={() => store.apply([{ name: 'page.set', page, fields: { plan: { origin: one } } }])}
+            >
+              <OriginSign origin={one} /> {ORIGIN_WORDS[one]}
+            </Button>
+          ))}
+        </span>
+      ) : (
+        <span className="inline-flex items-center gap-1.5 text-small text-quiet">
+          <OriginSign origin={origin} /> {ORIGIN_WORDS[origin]}
+        </span>
+      )}
+    </li>
+  );
+}
+
 function Proposal({ pair, title }: { readonly pair: CarryOverPair; readonly title: string }) {
   const { site, store } = useWorkbench();
-  const { acceptFrom } = useCarryOverState();
+  const { acceptFrom, pairOf } = useCarryOverState();
   const kind =
     pair.kind === 'part' ? 'as a part of it' : pair.kind === 'one-of-several' ? 'as one of several' : 'page for page';
   return (
@@ -162,24 +195,23 @@ function Proposal({ pair, title }: { readonly pair: CarryOverPair; readonly titl
       <p className="font-medium">{title}</p>
       <p className="text-small text-quiet">
         <span className={pair.confidence >= acceptFrom ? 'font-medium text-accent' : ''}>
-          {percent(pair.confidence)}
+          {confidenceWords(pair.confidence)}
         </span>
         , {kind}
         {pair.reasons.length > 0 && `: ${pair.reasons.map((reason) => REASON_WORDS[reason]).join(', ')}`}
       </p>
       <div className="mt-2 flex gap-2">
         <Button
-          onClick={() =>
-            store.apply(
-              acceptPairs(site, [
-                { old: pair.old, planned: pair.planned, isSame: pair.reasons.includes('same-title') },
-              ]) as Edit[],
-            )
-          }
+          className="min-w-0"
+          onClick={() => store.apply(acceptPairs(site, [pairOf(pair.old, pair.planned)]) as Edit[])}
         >
-          Accept
+          <span className="truncate">Accept ‘{title}’</span>
         </Button>
-        <Button look="quiet" onClick={() => store.apply(declinePair(site, pair.old, pair.planned) as Edit[])}>
+        <Button
+          look="quiet"
+          className="shrink-0"
+          onClick={() => store.apply(declinePair(site, pair.old, pair.planned) as Edit[])}
+        >
           Not this one
         </Button>
       </div>
@@ -189,6 +221,7 @@ function Proposal({ pair, title }: { readonly pair: CarryOverPair; readonly titl
 
 function PlannedWithoutSource({ page }: { readonly page: PageId }) {
   const { site, store, mayEdit } = useWorkbench();
+  const { pages, pairOf, choose } = useCarryOverState();
   const node = maybeNodeAt(site, page);
   if (!node) return null;
   const isNew = node.plan?.origin === 'new';
@@ -198,6 +231,16 @@ function PlannedWithoutSource({ page }: { readonly page: PageId }) {
         {titleOfNode(node, site.settings.language)}
       </h3>
       <p>{isNew ? 'It is new: it comes from no old page.' : 'No old page is proposed for it.'}</p>
+      {!isNew && (
+        <OldPageField
+          label="It comes from"
+          pages={pages}
+          onChoose={(old) => {
+            store.apply(acceptPairs(site, [pairOf(old, page)]) as Edit[]);
+            choose({ old, planned: page });
+          }}
+        />
+      )}
       <div>
         <Button
           onClick={() => store.apply([{ name: 'page.set', page, fields: { plan: { origin: isNew ? null : 'new' } } }])}

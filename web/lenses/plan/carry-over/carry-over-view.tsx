@@ -13,6 +13,7 @@ import { CarryOverBar } from './carry-over-bar.tsx';
 import { CarryOverProvider, LET_GO } from './carry-over-context.ts';
 import { CarryOverPanel } from './carry-over-panel.tsx';
 import { EmptyOldSite } from './empty-old-site.tsx';
+import { SectionBar } from './section-bar.tsx';
 import { PairLists } from './pair-lists.tsx';
 import { titleOfOld } from './old-words.ts';
 import { dragWords } from '../../../drag/drag-words.ts';
@@ -35,9 +36,7 @@ export function CarryOverView() {
     }
     const planned = onto as PageId;
     const title = textIn(nodeAt(site, planned).title, site.settings.language);
-    const page = state.pages.find((one) => one.address === old);
-    const isSame = page !== undefined && titleOfOld(page).toLowerCase() === title.toLowerCase();
-    if (store.apply(moveOldPage(site, old, { old, planned, isSame }) as Edit[]) === null) {
+    if (store.apply(moveOldPage(site, old, state.pairOf(old, planned)) as Edit[]) === null) {
       state.choose({ old, planned });
       toast(`‘${title}’ takes it over.`, { action: undo });
     }
@@ -51,6 +50,7 @@ export function CarryOverView() {
         className="flex min-h-0 min-w-0 flex-1 flex-col outline-none max-md:short:block max-md:short:overflow-y-auto"
       >
         <CarryOverBar />
+        {state.pages.length > 0 && <SectionBar />}
         <div className="flex min-h-0 flex-1 max-md:flex-col max-md:short:block">
           <section aria-label="Carry-over" className="flex min-h-0 min-w-0 flex-1 flex-col max-md:short:h-[80dvh]">
             {state.fault !== undefined && (

@@ -2,10 +2,12 @@ import { useDraggable } from '@dnd-kit/core';
 import { Check, X } from 'lucide-react';
 import { acceptPairs, declinePair } from '#core/carryover/settle.ts';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
 import type { Edit } from '../../../api/site-store.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { type Line, type OldPageWire, ROW } from './carry-over-context.ts';
-import { percent, titleOfOld } from './old-words.ts';
+import { type Line, type OldPageWire, ROW, useCarryOverState } from './carry-over-context.ts';
+import { confidenceWords, titleOfOld } from './old-words.ts';
 
 /** One page of the old site, with what is proposed for it. */
 export function OldRow({
@@ -24,17 +26,14 @@ export function OldRow({
   readonly onChoose: (address: string) => void;
 }) {
   const { site, store, mayEdit } = useWorkbench();
+  const { pairOf } = useCarryOverState();
   const { setNodeRef, listeners } = useDraggable({ id: page.address, disabled: !mayEdit });
   const proposal = lines.find((line) => line.pair !== null)?.pair ?? null;
   const isAccepted = lines.some((line) => line.look === 'accepted');
   const letGo = site.oldPages.get(page.address)?.letGo ?? null;
   const title = titleOfOld(page);
-  const accept = () =>
-    store.apply(
-      acceptPairs(site, [
-        { old: proposal!.old, planned: proposal!.planned, isSame: proposal!.reasons.includes('same-title') },
-      ]) as Edit[],
-    );
+  const accept = () => store.apply(acceptPairs(site, [pairOf(proposal!.old, proposal!.planned)]) as Edit[]);
+  const becomes = proposal && textIn(maybeNodeAt(site, proposal.planned)?.title ?? {}, site.settings.language);
   return (
     // The grid has the focus and names its chosen row, so rows take none themselves.
     // eslint-disable-next-line jsx-a11y/interactive-supports-focus, jsx-a11y/click-events-have-key-events
@@ -56,7 +55,7 @@ export function OldRow({
           {pathOfOldAddress(page.address)}
         </p>
       </div>
-      <div role="gridcell" className="flex shrink-0 items-center gap-2 text-small">
+      <div role="gridcell" className="flex min-w-0 max-w-[60%] shrink-0 items-center gap-2 text-small">
         {letGo !== null ? (
           <span className="text-quiet">{letGo === 'gone' ? 'Let go' : 'Let go, leads on'}</span>
         ) : isAccepted ? (
@@ -65,14 +64,17 @@ export function OldRow({
           <span className="text-attention">No place</span>
         ) : (
           <>
-            <span className="text-quiet">{percent(proposal.confidence)}</span>
+            <span className="max-w-40 min-w-0 truncate text-quiet max-lg:hidden" title={becomes!}>
+              {becomes}
+            </span>
+            <span className="shrink-0 whitespace-nowrap text-quiet">{confidenceWords(proposal.confidence)}</span>
             {mayEdit && (
               <span className="flex">
-                <RowButton name={`Accept for ‘${title}’`} onPress={accept}>
+                <RowButton name={`Accept ‘${becomes!}’ for ‘${title}’`} onPress={accept}>
                   <Check size={15} aria-hidden />
                 </RowButton>
                 <RowButton
-                  name={`Not this one for ‘${title}’`}
+                  name={`Not ‘${becomes!}’ for ‘${title}’`}
                   onPress={() => store.apply(declinePair(site, page.address, proposal.planned) as Edit[])}
                 >
                   <X size={15} aria-hidden />

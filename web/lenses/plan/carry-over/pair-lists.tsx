@@ -19,23 +19,25 @@ type Left = 'all' | 'open';
 /** Both lists, each scrolled for itself, and the lines between them. */
 export function PairLists({ dragged }: { readonly dragged: string | null }) {
   const { derived } = useWorkbench();
-  const { pages, lines, settled, chosen, choose } = useCarryOverState();
+  const { pages, lines, settled, chosen, choose, section } = useCarryOverState();
   const { outline } = derived;
   const [order, setOrder] = useState<OldOrder>('plan');
   const [left, setLeft] = useState<Left>('all');
   const sides = useMemo(() => linesBySide(lines), [lines]);
   const old = useMemo(() => {
     const open = new Set(settled.withoutPlace);
-    const shown = left === 'all' ? pages : pages.filter(({ address }) => open.has(address));
+    const shown = pages.filter(
+      ({ address }) => (left === 'all' || open.has(address)) && (section === null || section.old.has(address)),
+    );
     return inOrder(shown, order, (address) => sides.ofOld.get(address)?.[0]?.planned, outline.rowOf);
-  }, [pages, settled, left, order, sides, outline]);
+  }, [pages, settled, left, order, sides, outline, section]);
   const planned = useMemo(() => {
     const open = new Set(settled.withoutSource);
     return outline.nodes.filter((node) => {
       const isLeft = () => open.has(node.id) || sides.ofPlanned.get(node.id)?.some(({ pair }) => pair !== null);
-      return node.type === 'page' && (left === 'all' || isLeft());
+      return node.type === 'page' && (section === null || section.planned.has(node.id)) && (left === 'all' || isLeft());
     });
-  }, [outline, settled, left, sides]);
+  }, [outline, settled, left, sides, section]);
   const oldAt = useMemo(() => new Map(old.map((page, at) => [page.address, at])), [old]);
   const plannedAt = useMemo(() => new Map(planned.map((node, at) => [node.id, at])), [planned]);
 
@@ -153,7 +155,13 @@ export function PairLists({ dragged }: { readonly dragged: string | null }) {
               />
             ))}
           </div>
-          {old.length === 0 && <p className="p-4 text-quiet">Every old page has a place or has been let go.</p>}
+          {old.length === 0 && (
+            <p className="p-4 text-quiet">
+              {section !== null && left === 'all'
+                ? 'No old page belongs to this section.'
+                : 'Every old page has a place or has been let go.'}
+            </p>
+          )}
         </div>
         {dragged !== null && <LetGoZone />}
       </div>
@@ -190,7 +198,13 @@ export function PairLists({ dragged }: { readonly dragged: string | null }) {
             );
           })}
         </div>
-        {planned.length === 0 && <p className="p-4 text-quiet">Every planned page has a source or is new.</p>}
+        {planned.length === 0 && (
+          <p className="p-4 text-quiet">
+            {section !== null && left === 'all'
+              ? 'No planned page belongs to this section.'
+              : 'Every planned page has a source or is new.'}
+          </p>
+        )}
       </div>
     </div>
   );

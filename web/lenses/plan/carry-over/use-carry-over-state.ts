@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { ACCEPT_FROM } from '#core/carryover/match.ts';
+import { type SectionsOf, sectionsOf } from '#core/carryover/sections.ts';
 import { settledOf } from '#core/carryover/settle.ts';
 import { UNDECIDED } from '#core/model/old-page.ts';
 import { planOf } from '#core/model/plan.ts';
@@ -13,7 +14,7 @@ const NO_PAIRS: CarryOver['proposals'] = [];
 
 /** Everything that the carry-over shows: what is settled at once, the proposals when they are here. */
 export function useCarryOverData(): CarryOver & { readonly isHere: boolean; readonly fault: unknown } {
-  const { site, shown } = useWorkbench();
+  const { site, shown, derived } = useWorkbench();
   const oldSite = useOldSite(site.key);
   const { answer, isMatching, fault } = useCarryOver(site.key, shown.revision, oldSite?.version);
   const pages = oldSite?.pages ?? NO_PAGES;
@@ -46,8 +47,21 @@ export function useCarryOverData(): CarryOver & { readonly isHere: boolean; read
       })),
     ];
   }, [settled, proposals, acceptFrom]);
+  const [through, setThrough] = useState<{ readonly of: SectionsOf; readonly key: string | null } | null>(null);
+  const of = through?.of ?? null;
+  const sections = useMemo(
+    () => (of === null ? [] : sectionsOf(site, derived.outline, pages, lines, settled, of)),
+    [site, derived, pages, lines, settled, of],
+  );
+  const section = sections.find(({ key }) => key === through?.key) ?? sections[0] ?? null;
+  const wordsOf = useMemo(() => new Map(pages.map(({ address, words }) => [address, words])), [pages]);
   return {
     pages,
+    sections,
+    section,
+    sectionsOf: of,
+    goThrough: (next, key) => setThrough(next === null ? null : { of: next, key: key ?? null }),
+    pairOf: (old, planned) => ({ old, planned, oldWords: wordsOf.get(old) ?? null }),
     settled,
     proposals,
     acceptFrom,
