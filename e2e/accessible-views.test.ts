@@ -98,6 +98,16 @@ const VIEWS: [string, () => Promise<void>][] = [
   ['the map', open('/sites/pellow-quay?view=map&page=pq012')],
   ['rows and map beside each other', open('/sites/pellow-quay?view=split&page=pq012')],
   ['a filter', open('/sites/pellow-quay?view=sheet&state=draft,edited')],
+  ['layouts beside the tree', open('/sites/pellow-quay?lens=menus&beside=layouts')],
+  [
+    'a layout, and the rows that it touches',
+    async () => {
+      await open('/sites/pellow-quay?lens=menus&beside=layouts')();
+      await bench.click('button', /^Handbook/);
+      await bench.click('checkbox', 'Only these');
+      await bench.untilText('What ‘Handbook’ touches');
+    },
+  ],
   [
     'the Checks lens',
     async () => {

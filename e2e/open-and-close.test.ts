@@ -15,7 +15,7 @@ describe('a branch', () => {
     await bench.fill('The first audience', 'Crew');
     await bench.click('button', 'Add the audience');
     await bench.find('button', 'Remove the audience ‘Crew’');
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close audiences');
     await bench.select('Boats');
     await bench.click('button', 'Crew: Boats, Opens');
     await bench.click('menuitem', 'Only Crew');
@@ -164,7 +164,7 @@ describe('what is kept for some', () => {
     await bench.click('button', 'Add the label');
     await bench.find('button', 'Remove the label ‘Crew matters’');
     await bench.click('checkbox', 'Crew');
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close labels and kinds');
     await bench.select('Boats');
     await bench.click('checkbox', 'Crew matters');
     await bench.untilText('Blocked by the page itself: labelled ‘Crew matters’: only Crew.');
@@ -175,8 +175,9 @@ describe('what is kept for some', () => {
 
   it('takes the rule of its kind, which machines are told of too', async () => {
     await bench.click('button', /^Labels/);
+    await bench.click('button', /^Crew matters/);
     await bench.choose('What it says of pages', /about a place/);
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close labels and kinds');
     await bench.focusTree();
     await bench.press('2');
     await bench.select('Boats');
@@ -187,8 +188,9 @@ describe('what is kept for some', () => {
     await bench.untilText('Blocked by the page itself: of the kind ‘Crew matters’: only Crew.');
     await bench.untilRow('Sandpiper', /Closed.*Opens/);
     await bench.click('button', /^Labels/);
+    await bench.click('button', /^Crew matters/);
     await bench.click('checkbox', 'Crew');
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close labels and kinds');
     await bench.untilRow('Sandpiper', /Opens.*Opens/);
     await makeLive();
     await bench.until('the page says what it is about', async () =>

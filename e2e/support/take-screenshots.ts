@@ -56,9 +56,9 @@ try {
   await browser.driver.executeScript('arguments[0].scrollIntoView()', proposals);
   await take('menus');
   await bench.click('button', /^Layouts/);
-  const handbook = await bench.find('dialog', 'Layouts');
-  const own = await handbook.findElement(By.css('section[aria-label="Handbook"]'));
-  await browser.driver.executeScript('arguments[0].scrollIntoView()', own);
+  await bench.click('button', /^Handbook/);
+  await bench.untilText('marked in the tree');
+  await bench.click('button', 'Next one');
   await take('layouts');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await take('publish');

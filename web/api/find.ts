@@ -48,9 +48,9 @@ const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
 
 /** The pages whose text names a fact of the site; undefined until it is known. */
-export function useFactUses(key: SiteKey, fact: FactId, revision: number): PageId[] | undefined {
+export function useFactUses(key: SiteKey, fact: FactId | null, revision: number): PageId[] | undefined {
   return useSWR(
-    [`/sites/${key}/find?fact`, fact, revision],
+    fact === null ? null : [`/sites/${key}/find?fact`, fact, revision],
     () => call('findTexts', { site: key }, undefined, `?fact=${fact}`).then((answer) => answer.pages),
     { keepPreviousData: true },
   ).data;

@@ -1,5 +1,6 @@
 import { createContext, useContext } from 'react';
 import type { DropPlace } from '#core/arrange/landing.ts';
+import type { Edit } from '../api/site-store.ts';
 import type { PageId } from '#core/model/ids.ts';
 
 /** Where what is dragged would land, as one view of the tree shows it. */
@@ -19,6 +20,13 @@ export interface Grab {
   readonly page: PageId;
 }
 
+/** A list of settings on which pages can be dropped, to give them one. */
+export interface GiveTarget {
+  /** The setting under a point of the window; null where there is none. */
+  readonly at: (x: number, y: number) => string | null;
+  readonly edits: (pages: readonly PageId[], setting: string) => Edit[];
+}
+
 /** A view of the tree on which things can be dropped. */
 export interface DropTarget {
   /** Where what is moved would land under a point of the window; null where the point is outside or nothing can land. */
@@ -29,12 +37,16 @@ export interface Drag {
   readonly moved: readonly PageId[];
   readonly grab: Grab;
   readonly landing: Landing | null;
+  /** The setting that it would be given to, where it is over one. */
+  readonly giving: string | null;
 }
 
 export interface DragContext {
   readonly drag: Drag | null;
   /** Takes a view in; gives the function that takes it out again. */
   readonly register: (target: DropTarget) => () => void;
+  /** The same for a list of settings. */
+  readonly registerGive: (target: GiveTarget) => () => void;
 }
 
 const Context = createContext<DragContext | null>(null);

@@ -10,7 +10,15 @@ import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import { dragWords } from './drag-words.ts';
-import { type Drag, type DragContext, type Grab, DragProvider, type DropTarget, type Landing } from './drag-context.ts';
+import {
+  type Drag,
+  type DragContext,
+  type Grab,
+  DragProvider,
+  type DropTarget,
+  type GiveTarget,
+  type Landing,
+} from './drag-context.ts';
 
 /** A press becomes a drag after so many pixels, so that a click stays a click. */
 const STARTS_AFTER = 6;
@@ -25,8 +33,10 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
   const { latest } = useWorkbench();
   const setPreview = usePreview();
   const targets = useRef(new Set<DropTarget>());
+  const giveTargets = useRef(new Set<GiveTarget>());
   const [drag, setDrag] = useState<Drag | null>(null);
   const landing = useRef<Landing | null>(null);
+  const giving = useRef<{ readonly target: GiveTarget; readonly setting: string } | null>(null);
   const carried = useRef<HTMLParagraphElement>(null);
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: STARTS_AFTER } }),
@@ -37,13 +47,18 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     return () => void targets.current.delete(target);
   }, []);
 
+  const registerGive = useCallback((target: GiveTarget) => {
+    giveTargets.current.add(target);
+    return () => void giveTargets.current.delete(target);
+  }, []);
+
   const start = ({ active, activatorEvent }: DragStartEvent) => {
     const { selection, chosen, site, select } = latest();
     const page = active.data.current?.page as PageId;
     const isOneOfSeveral = selection.chosen.has(page);
     if (!isOneOfSeveral) select({ active: page, chosen: new Set([page]), anchor: page });
     const grab = { ...grabOf(activatorEvent), page };
-    setDrag({ moved: topmost(site, isOneOfSeveral ? chosen : [page]), grab, landing: null });
+    setDrag({ moved: topmost(site, isOneOfSeveral ? chosen : [page]), grab, landing: null, giving: null });
   };
   const moved = drag?.moved ?? null;
   const grab = drag?.grab ?? null;
@@ -55,12 +70,18 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       frame = requestAnimationFrame(look);
       if (point.x < 0) return;
       carried.current?.style.setProperty('transform', `translate(${point.x + 14}px, ${point.y + 12}px)`);
+      const given = giveAt(giveTargets.current, point.x, point.y);
+      if (given?.setting !== giving.current?.setting) {
+        giving.current = given;
+        setDrag((before) => before && { ...before, giving: given?.setting ?? null });
+        setPreview(given && given.target.edits(moved, given.setting));
+      }
       let next: Landing | null = null;
-      for (const target of targets.current) next ??= target.landingAt(point.x, point.y, moved, grab);
+      for (const target of given ? [] : targets.current) next ??= target.landingAt(point.x, point.y, moved, grab);
       if (sameLanding(next, landing.current)) return;
       landing.current = next;
       setDrag((before) => before && { ...before, landing: next });
-      setPreview(next && moveToPlace(latest().site, moved, next.place));
+      if (!given) setPreview(next && moveToPlace(latest().site, moved, next.place));
     };
     const follow = ({ clientX, clientY }: { clientX: number; clientY: number }) =>
       Object.assign(point, { x: clientX, y: clientY });
@@ -73,6 +94,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       window.removeEventListener('touchmove', followTouch);
       cancelAnimationFrame(frame);
       landing.current = null;
+      giving.current = null;
     };
   }, [moved, grab, latest, setPreview]);
 
@@ -83,8 +105,13 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
   };
   const drop = () => {
     const there = landing.current;
+    const given = giving.current;
     const { site, store, setOpen } = latest();
-    if (moved && there) {
+    if (moved && given) {
+      const edits = given.target.edits(moved, given.setting);
+      if (edits.length === 0) toast('Nothing was changed: it has that already.');
+      else store.apply(edits);
+    } else if (moved && there) {
       const operations = moveToPlace(site, moved, there.place);
       if (operations.length > 0 && store.apply(operations) === null) {
         if (there.place.parent !== null) setOpen(there.place.parent, true);
@@ -101,7 +128,7 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       }, 'By keys, T moves the page to another place, Ctrl and the arrow keys among its siblings, [ out and ] in.'),
     [latest],
   );
-  const context = useMemo<DragContext>(() => ({ drag, register }), [drag, register]);
+  const context = useMemo<DragContext>(() => ({ drag, register, registerGive }), [drag, register, registerGive]);
   return (
     <DragProvider value={context}>
       <DndContext
@@ -117,6 +144,15 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       </DndContext>
     </DragProvider>
   );
+}
+
+/** The setting under a point of the window, of whichever list has it. */
+function giveAt(targets: ReadonlySet<GiveTarget>, x: number, y: number) {
+  for (const target of targets) {
+    const setting = target.at(x, y);
+    if (setting !== null) return { target, setting };
+  }
+  return null;
 }
 
 /** What is carried, beside the pointer. */

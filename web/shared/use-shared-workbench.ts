@@ -69,6 +69,8 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     isFinding: false,
     editing: null,
     setEditing: nothing,
+    openSetting: null,
+    marks: null,
     preview: null,
     setPreview: nothing,
     dialog: null,

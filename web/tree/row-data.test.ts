@@ -72,14 +72,14 @@ describe('what a row shows', () => {
     expect(of.Visit!.rails.depth).toBe(0);
   });
 
-  it('says what was cut, and what has become of a page since the moment that is looked at', () => {
+  it('says what was cut, and which rows are marked', () => {
     const of = Object.fromEntries(
       rowsOf(SITE, {
         cut: new Set(['Long']),
-        past: { comparison: { earlier: new Map([['Visit', 'gone since']]), added: [] } },
+        marks: { name: 'Since then', words: new Map([['Visit', 'gone since']]) },
       }).map(({ title, data }) => [title, data]),
     );
     expect([of.Long!.isCut, of.Short!.isCut]).toEqual([true, false]);
-    expect([of.Visit!.mark, of.Home!.mark]).toEqual(['gone since', null]);
+    expect([of.Visit!.isMarked, of.Home!.isMarked]).toEqual([true, false]);
   });
 });

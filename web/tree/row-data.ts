@@ -24,8 +24,8 @@ export interface RowData {
   readonly isHome: boolean;
   readonly isRenaming: boolean;
   readonly mayEdit: boolean;
-  /** What has become of it since the moment that is looked at, or null. */
-  readonly mark: string | null;
+  /** Whether it is marked: a column says why. */
+  readonly isMarked: boolean;
   readonly rails: RailsData;
   readonly columns: readonly Column[];
   readonly values: readonly (readonly Plain[])[];
@@ -44,7 +44,7 @@ export function rowData(
   index: number,
   activeColumn: number,
 ): RowData {
-  const { derived, site, selection, open, editing, found, past, cut } = workbench;
+  const { derived, site, selection, open, editing, found, marks, cut } = workbench;
   const { outline } = derived;
   const node = outline.nodes[row]!;
   const hasBelow = outline.end[row]! > row + 1;
@@ -68,7 +68,7 @@ export function rowData(
     isHome: derived.home === node.id,
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     mayEdit: workbench.mayEdit,
-    mark: past?.comparison.earlier.get(node.id) ?? null,
+    isMarked: marks?.words.has(node.id) === true,
     rails: railsOf(workbench, row, isOpen),
     columns,
     values: columns.map((column) => column.values(workbench, row)),

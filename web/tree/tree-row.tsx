@@ -50,7 +50,7 @@ export const TreeRow = memo(
         }}
         onTouchStart={listeners?.onTouchStart as undefined}
         onClick={(event) => onPoint(event, page)}
-        className={`grid h-row items-center border-b border-rule/60 pr-2 ${isChosen ? 'bg-accent-soft' : 'hover:bg-sunken/60'} ${data.isCut ? 'opacity-50' : ''} ${isActive && activeColumn === -1 ? OUTLINE : ''}`}
+        className={`grid h-row items-center border-b border-rule/60 pr-2 ${isChosen ? 'bg-accent-soft' : data.isMarked ? 'bg-marked' : 'hover:bg-sunken/60'} ${data.isMarked ? 'shadow-marked' : ''} ${data.isCut ? 'opacity-50' : ''} ${isActive && activeColumn === -1 ? OUTLINE : ''}`}
         style={{ gridTemplateColumns: 'var(--columns)' }}
       >
         <Cell id={cellDomId(page, 0)} isActive={isActive && activeColumn === 0} className="pl-1">
@@ -116,11 +116,6 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
         <span className="ml-2 shrink-0 rounded-sm border border-rule px-1 text-tiny text-quiet">heading</span>
       )}
       {rails.passing.length > 0 && <Passing signs={rails.passing} />}
-      {data.mark && (
-        <span className="ml-2 shrink-0 rounded-sm bg-attention-soft px-1 text-tiny font-medium text-attention">
-          {data.mark}
-        </span>
-      )}
     </>
   );
 }

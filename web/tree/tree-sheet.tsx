@@ -21,6 +21,7 @@ import { type Editing, type Workbench, useWorkbench } from '../workbench/workben
 import { isTyping } from '../workbench/keys.ts';
 import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
 import { HeaderRow } from './header-row.tsx';
+import { markColumn } from './mark-column.tsx';
 import { NewRow } from './new-row.tsx';
 import { ROW_HEIGHT } from './rails.tsx';
 import { rowData } from './row-data.ts';
@@ -38,7 +39,11 @@ export function TreeSheet() {
   const scroller = useRef<HTMLDivElement>(null);
   const { columns, layout } = useColumnLayout(lensParts.columns, workbench.site);
   const [measureWidth, width] = useWidth();
-  const shownColumns = useMemo(() => columnsWithRoom(columns, layout, width), [columns, layout, width]);
+  const markName = workbench.marks?.name ?? null;
+  const shownColumns = useMemo(
+    () => columnsWithRoom(markName === null ? columns : [markColumn(markName), ...columns], layout, width),
+    [columns, layout, width, markName],
+  );
 
   const items = useMemo<Item[]>(() => {
     const rows = found ? (isFlat ? [...found.matches] : found.rows) : visibleRows(outline, open);

@@ -17,6 +17,7 @@ export const KEYS = {
   redo: { keys: 'Ctrl+Shift+Z', words: 'Redo your last undone change' },
   find: { keys: '/', words: 'Find by title, address or text' },
   commands: { keys: 'Ctrl+K', words: 'Commands' },
+  nextMarked: { keys: 'G', words: 'Go to the next marked row' },
   walk: { keys: 'W', words: 'Walk through the site as a visitor' },
   lensPlan: { keys: '1', words: 'The Plan lens' },
   lensWrite: { keys: '2', words: 'The Write lens' },
@@ -92,6 +93,8 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'pasteList';
     case 'm':
       return 'map';
+    case 'g':
+      return 'nextMarked';
     case 'w':
       return 'walk';
     case 'h':

@@ -31,8 +31,9 @@ export function SheetBar() {
 }
 
 function PageActions() {
-  const { chosen, run } = useWorkbench();
-  const isCompact = useCompact();
+  const { chosen, run, beside } = useWorkbench();
+  // Settings beside the tree take the room for words.
+  const isCompact = useCompact() || beside !== null;
   const isOff = chosen.length === 0;
   const of = (command: CommandName, label: string, Sign: BarAction['Sign']): BarAction => ({
     label,

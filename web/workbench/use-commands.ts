@@ -1,3 +1,4 @@
+import { selectNextMarked } from '../settings/next-marked.ts';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { gestureForAll } from '#core/arrange/arrange.ts';
@@ -129,8 +130,10 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
       window.open(`/sites/${site.key}/walk?from=${encodeURIComponent(address ?? '/')}`, '_blank');
       return;
     }
+    case 'nextMarked':
+      return selectNextMarked(workbench);
     case 'history':
-      workbench.setHistoryOpen(!workbench.isHistoryOpen);
+      workbench.setHistoryOpen(!workbench.isHistoryOpen || workbench.beside !== null);
       return;
     case 'undo':
     case 'redo':

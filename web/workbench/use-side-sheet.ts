@@ -15,9 +15,10 @@ interface SideSheet {
  * the two alone, it is opened to look at a page and closed again.
  */
 export function useSideSheet(): SideSheet {
-  const { view, isSideOver, setSideOver } = useWorkbench();
+  const { view, isSideOver, setSideOver, beside, setBeside } = useWorkbench();
   const [arrangement, keep] = useArrangement();
   const isNarrow = useNarrow();
+  if (beside !== null) return { isOpen: true, setOpen: (isOpen) => !isOpen && setBeside(null), isOver: isNarrow };
   if (!isTreeView(view)) return { isOpen: false, setOpen: () => undefined, isOver: isNarrow };
   if (isNarrow) return { isOpen: isSideOver, setOpen: setSideOver, isOver: true };
   const { withoutSide } = arrangement;

@@ -1,6 +1,7 @@
 import { useCallback } from 'react';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
+import { NARROWEST_SIDE, WIDEST_SIDE } from './side-edge.tsx';
 import { VIEWS, type View, isTreeView } from './lenses.ts';
 
 const arrangementSchema = z.object({
@@ -9,9 +10,11 @@ const arrangementSchema = z.object({
   split: z.number().min(5).max(95),
   /** The views in which the side sheet is closed. */
   withoutSide: z.array(z.enum(VIEWS)),
+  /** How wide settings stand beside the tree, in pixels. */
+  beside: z.number().min(NARROWEST_SIDE).max(WIDEST_SIDE).default(448),
 });
 type Arrangement = z.infer<typeof arrangementSchema>;
-const AT_FIRST: Arrangement = { view: 'sheet', split: 50, withoutSide: ['split'] };
+const AT_FIRST: Arrangement = { view: 'sheet', split: 50, withoutSide: ['split'], beside: 448 };
 
 /** How the workbench is arranged, kept for the person; the address may ask for another view. */
 export const useArrangement = (): [Arrangement, (arrangement: Arrangement) => void] =>

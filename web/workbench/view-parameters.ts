@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { type Filter, readFilter } from '#core/derive/filters.ts';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
+import { type Beside, besideIn, besideText } from '../settings/settings-keys.ts';
 import { LENSES, type Lens, PLAN_VIEWS, VIEWS, type View } from './lenses.ts';
 
 const WRITE_AFTER_MS = 300;
@@ -22,6 +23,12 @@ export interface ViewParameters {
   /** The moment that access is looked at, in milliseconds since 1970; null for now. */
   readonly moment: number | null;
   readonly setMoment: (moment: number | null) => void;
+  /** What stands beside the tree in place of the selected page; the browser's Back goes to what stood there before. */
+  readonly beside: Beside | null;
+  readonly setBeside: (beside: Beside | null) => void;
+  /** Whether the tree shows only what the open setting touches. */
+  readonly isOnlyTouched: boolean;
+  readonly setOnlyTouched: (isOnly: boolean) => void;
   /** The page that the address names, as it was opened. */
   readonly page: string | null;
   readonly rememberPage: (page: string) => void;
@@ -31,7 +38,7 @@ export interface ViewParameters {
 export function useViewParameters(): ViewParameters {
   const [parameters, setParameters] = useSearchParams();
   const change = useCallback(
-    (changes: Readonly<Record<string, string | null>>) =>
+    (changes: Readonly<Record<string, string | null>>, { replace = true } = {}) =>
       setParameters(
         (before) => {
           const next = new URLSearchParams(before);
@@ -41,7 +48,7 @@ export function useViewParameters(): ViewParameters {
           }
           return next;
         },
-        { replace: true },
+        { replace },
       ),
     [setParameters],
   );
@@ -58,6 +65,7 @@ export function useViewParameters(): ViewParameters {
   );
   useEffect(() => () => window.clearTimeout(timer.current), []);
 
+  const besideNow = parameters.get('beside');
   const asked = ALL_FILTERS.map((field) => `${field.key}=${parameters.get(field.key) ?? ''}`).join('&');
   const filter = useMemo(() => readFilter((key) => new URLSearchParams(asked).get(key), ALL_FILTERS), [asked]);
   const setFilter = useCallback(
@@ -67,7 +75,7 @@ export function useViewParameters(): ViewParameters {
   const clearFind = useCallback(() => {
     window.clearTimeout(timer.current);
     setQueryNow('');
-    change({ find: null, ...Object.fromEntries(ALL_FILTERS.map(({ key }) => [key, null])) });
+    change({ find: null, only: null, ...Object.fromEntries(ALL_FILTERS.map(({ key }) => [key, null])) });
   }, [change]);
   return {
     lens: LENSES.find((one) => one === parameters.get('lens')) ?? 'write',
@@ -86,6 +94,14 @@ export function useViewParameters(): ViewParameters {
       (moment: number | null) => change({ at: moment === null ? null : new Date(moment).toISOString() }),
       [change],
     ),
+    beside: useMemo(() => besideIn(besideNow), [besideNow]),
+    setBeside: useCallback(
+      (next: Beside | null) =>
+        change({ beside: next && besideText(next), ...(next?.id ? {} : { only: null }) }, { replace: false }),
+      [change],
+    ),
+    isOnlyTouched: parameters.get('only') === 'touched',
+    setOnlyTouched: useCallback((isOnly: boolean) => change({ only: isOnly ? 'touched' : null }), [change]),
     page: parameters.get('page'),
     rememberPage: useCallback((page: string) => change({ page }), [change]),
   };

@@ -9,8 +9,10 @@ import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
 import { PageMap } from '../map/page-map.tsx';
 import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
+import { SettingsSheet } from '../settings/settings-sheet.tsx';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { Button } from '../ui/button.tsx';
+import { SideEdge } from './side-edge.tsx';
 import { SheetBar } from './sheet-bar.tsx';
 import { TREE_VIEW, type View, isTreeView } from './lenses.ts';
 import { useCompact, useNarrow } from './use-compact.ts';
@@ -34,7 +36,8 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
 
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
-  const { site, lensParts, view, isHistoryOpen, setHistoryOpen, focusTree } = useWorkbench();
+  const { site, lensParts, view, isHistoryOpen, setHistoryOpen, beside, focusTree } = useWorkbench();
+  const [arrangement, keep] = useArrangement();
   const { Below } = lensParts;
   const isCompact = useCompact();
   const isNarrow = useNarrow();
@@ -42,7 +45,7 @@ export function Views({ onFocus, later }: ViewsProps) {
   const isTree = isTreeView(view);
   const hasSide = isHistoryOpen || side.isOpen;
   const backToTree = () => {
-    if (isNarrow) (isHistoryOpen ? setHistoryOpen : side.setOpen)(false);
+    if (isNarrow) (isHistoryOpen && beside === null ? setHistoryOpen : side.setOpen)(false);
     // The tree is there again as soon as this is drawn.
     window.setTimeout(focusTree, 0);
   };
@@ -52,7 +55,8 @@ export function Views({ onFocus, later }: ViewsProps) {
   };
   return (
     <main
-      className={`relative grid min-h-0 grid-cols-[minmax(0,1fr)] ${hasSide && view !== 'split' ? 'md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]' : ''}`}
+      style={{ ['--beside' as string]: `min(${arrangement.beside}px, 60vw)` }}
+      className={`relative grid min-h-0 grid-cols-[minmax(0,1fr)] ${!hasSide || view === 'split' ? '' : beside ? 'md:grid-cols-[minmax(0,1fr)_var(--beside)]' : 'md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]'}`}
     >
       <h1 className="sr-only">The page tree of {site.settings.name}</h1>
       <section
@@ -78,15 +82,20 @@ export function Views({ onFocus, later }: ViewsProps) {
             event.preventDefault();
             backToTree();
           }}
-          className={`flex min-h-0 flex-col max-md:absolute max-md:inset-0 max-md:z-20 max-md:bg-paper ${view === 'split' ? 'md:absolute md:inset-y-0 md:right-0 md:z-20 md:w-96 md:shadow-sheet' : ''}`}
+          className={`flex min-h-0 flex-col max-md:absolute max-md:inset-0 max-md:z-20 max-md:bg-paper ${view === 'split' ? `md:absolute md:inset-y-0 md:right-0 md:z-20 md:shadow-sheet ${beside ? 'md:w-(--beside)' : 'md:w-96'}` : 'relative'}`}
         >
+          {beside && (
+            <SideEdge width={arrangement.beside} onWidth={(width) => keep({ ...arrangement, beside: width })} />
+          )}
           {isNarrow && (
             // The keyboard comes along: what it was in lies below now.
             <Button autoFocus look="quiet" onClick={backToTree} className="m-1 self-start">
               <ArrowLeft size={16} aria-hidden /> Back to the tree
             </Button>
           )}
-          <WorkbenchProvider value={later}>{isHistoryOpen ? <HistoryPanel /> : <LensPanel />}</WorkbenchProvider>
+          <WorkbenchProvider value={later}>
+            {beside ? <SettingsSheet beside={beside} /> : isHistoryOpen ? <HistoryPanel /> : <LensPanel />}
+          </WorkbenchProvider>
         </div>
       )}
     </main>

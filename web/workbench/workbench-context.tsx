@@ -14,6 +14,8 @@ import type { Edit, Shown, SiteStore } from '../api/site-store.ts';
 import type { Pasted } from '../clipboard/use-clipboard.ts';
 import type { CommandName } from './keys.ts';
 import type { ScheduledPages } from '../tree/scheduled-pages.ts';
+import type { Beside } from '../settings/settings-keys.ts';
+import type { OpenSetting } from '../settings/use-touched.ts';
 import type { LensDefinition } from '../lenses/lens-definition.ts';
 import type { Lens, View } from './lenses.ts';
 import type { Findings } from './use-findings.ts';
@@ -34,16 +36,10 @@ export type DialogName =
   | 'renameSite'
   | 'paste'
   | 'setFields'
-  | 'goals'
   | 'oldSite'
   | 'import'
   | 'starters'
   | 'share'
-  | 'audiences'
-  | 'labels'
-  | 'menus'
-  | 'layouts'
-  | 'facts'
   | 'compare'
   | 'moment'
   | 'engine'
@@ -131,6 +127,15 @@ export interface Workbench {
   readonly setFlat: (isFlat: boolean) => void;
   /** Shows the whole tree again. */
   readonly clearFind: () => void;
+  /** What stands beside the tree in place of the selected page. */
+  readonly beside: Beside | null;
+  readonly setBeside: (beside: Beside | null) => void;
+  /** The one setting that is open there, with what it touches. */
+  readonly openSetting: OpenSetting | null;
+  /** The rows that are marked, each with the words for why: what a setting touches, or what has changed since; null for none. */
+  readonly marks: { readonly name: string; readonly words: ReadonlyMap<PageId, string> } | null;
+  readonly isOnlyTouched: boolean;
+  readonly setOnlyTouched: (isOnly: boolean) => void;
   /** The moment that access is looked at, in milliseconds since 1970; null for now. */
   readonly moment: number | null;
   readonly setMoment: (moment: number | null) => void;

@@ -21,6 +21,7 @@ import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
 import { DragLayer } from '../drag/drag-layer.tsx';
 import { useFind } from '../find/use-find.ts';
 import { NOTHING_SCHEDULED, scheduledPages } from '../tree/scheduled-pages.ts';
+import { foundAmong, useOpenSetting } from '../settings/use-touched.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';
@@ -65,6 +66,14 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const [isHistoryOpen, setHistoryOpen] = useState(false);
   const [isSideOver, setSideOver] = useState(false);
   const isCompact = useCompact();
+  const { beside, setBeside } = parameters;
+  const openHistory = useCallback(
+    (isOpen: boolean) => {
+      if (isOpen && beside !== null) setBeside(null);
+      setHistoryOpen(isOpen);
+    },
+    [beside, setBeside],
+  );
   const said = useFeedback(store.key);
   const countable = useCountable(said);
   const feedback = useMemo(
@@ -77,7 +86,31 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const findings = useFindings(store.key, site, shown.revision, isChecked);
   const faults = useMemo(() => (findings.ofLinks ? faultsOf(findings) : null), [findings]);
   const settingsFindings = useSettingsFindings(store.key, site);
-  const { found, isWaiting } = useFind(site, derived, shown.revision, query, filter, totals, faults, moment);
+  const openSetting = useOpenSetting(site, derived, parameters.beside, shown.revision);
+  const { found: foundByWords, isWaiting } = useFind(
+    site,
+    derived,
+    shown.revision,
+    query,
+    filter,
+    totals,
+    faults,
+    moment,
+  );
+  const touched = parameters.isOnlyTouched ? (openSetting?.touched ?? null) : null;
+  const found = useMemo(
+    () => (touched === null ? foundByWords : foundAmong(derived, touched, foundByWords)),
+    [derived, touched, foundByWords],
+  );
+  const marks = useMemo(
+    () =>
+      past !== null
+        ? { name: 'Since then', words: past.comparison.earlier }
+        : openSetting?.touched
+          ? { name: `‘${openSetting.item.name}’`, words: openSetting.words }
+          : null,
+    [past, openSetting],
+  );
   const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
   const releases = useScheduled(store.key);
   const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
@@ -127,6 +160,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     liveOrigin,
     ...parameters,
     lensParts,
+    openSetting,
+    marks,
     feedback,
     findings,
     settingsFindings,
@@ -151,7 +186,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     isSideOver,
     setSideOver,
     isHistoryOpen,
-    setHistoryOpen,
+    setHistoryOpen: openHistory,
     past,
     lookAt,
     focusTree,

@@ -16,7 +16,7 @@ export function AccessSays() {
 
 /** Who the site is for, and ways to see what each of them gets. */
 export function useAccessActions(): readonly BarAction[] {
-  const { site, moment, mayEdit, setDialog, run } = useWorkbench();
+  const { site, moment, mayEdit, setDialog, setBeside, run } = useWorkbench();
   const { audiences, labels } = site.settings;
   return [
     {
@@ -25,7 +25,7 @@ export function useAccessActions(): readonly BarAction[] {
       words: 'Audiences…',
       also: ['groups', 'roles', 'permissions', 'members', 'who can see'],
       Sign: UsersRound,
-      run: () => setDialog('audiences'),
+      run: () => setBeside({ kind: 'audiences', id: null }),
     },
     {
       label: 'Labels',
@@ -33,7 +33,7 @@ export function useAccessActions(): readonly BarAction[] {
       words: 'Labels and kinds…',
       also: ['tags', 'page types', 'categories'],
       Sign: Tag,
-      run: () => setDialog('labels'),
+      run: () => setBeside({ kind: 'labels', id: null }),
     },
     {
       label: moment === null ? 'Now' : momentWords(moment, site.settings.timeZone),

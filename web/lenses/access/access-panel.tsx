@@ -103,7 +103,7 @@ function OwnRule({ page }: { readonly page: PageId }) {
 
 /** The labels that the page bears, each with its rule. */
 function Labels({ page }: { readonly page: PageId }) {
-  const { site, store, setDialog } = useWorkbench();
+  const { site, store, setBeside } = useWorkbench();
   const { labels } = site.settings;
   const borne = ruleOf(nodeAt(site, page)).labels;
   const kind = kindAmong(borne, labels);
@@ -142,7 +142,7 @@ function Labels({ page }: { readonly page: PageId }) {
         />
       ))}
       <div>
-        <Button onClick={() => setDialog('labels')}>
+        <Button onClick={() => setBeside({ kind: 'labels', id: null })}>
           {labels.length === 0 ? 'Make a label' : 'Change labels and kinds'}
         </Button>
       </div>

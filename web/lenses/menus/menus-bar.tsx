@@ -1,4 +1,5 @@
 import { Info, ListTree, PanelsTopLeft } from 'lucide-react';
+import type { SettingsKey } from '../../settings/settings-keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';
 
@@ -8,7 +9,8 @@ export function MenusSays() {
 
 /** The menus of the site, and what stands around its pages. */
 export function useMenusActions(): readonly BarAction[] {
-  const { site, setDialog } = useWorkbench();
+  const { site, setBeside } = useWorkbench();
+  const open = (kind: SettingsKey) => () => setBeside({ kind, id: null });
   const { menus, layouts } = site.settings;
   return [
     {
@@ -17,7 +19,7 @@ export function useMenusActions(): readonly BarAction[] {
       words: 'Menus…',
       also: ['navigation', 'footer menu', 'new menu'],
       Sign: ListTree,
-      run: () => setDialog('menus'),
+      run: open('menus'),
     },
     {
       label: 'Layouts',
@@ -25,14 +27,14 @@ export function useMenusActions(): readonly BarAction[] {
       words: 'Layouts…',
       also: ['header', 'footer', 'frame', 'template', 'sidebar'],
       Sign: PanelsTopLeft,
-      run: () => setDialog('layouts'),
+      run: open('layouts'),
     },
     {
       label: 'Facts',
       words: 'Facts of the site…',
       also: ['telephone', 'mail address', 'opening hours', 'strapline', 'logo'],
       Sign: Info,
-      run: () => setDialog('facts'),
+      run: open('facts'),
     },
   ];
 }

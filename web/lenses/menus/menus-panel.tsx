@@ -17,7 +17,7 @@ import { MenuSheet } from './menu-sheet.tsx';
 
 /** The Menus lens: in which menus the page stands, or why not; and one menu of the site as visitors have it. */
 export function MenusPanel({ page }: { readonly page: PageId | null }) {
-  const { site, setDialog } = useWorkbench();
+  const { site, setBeside } = useWorkbench();
   const { menus } = site.settings;
   const [chosen, choose] = useState<MenuId | null>(null);
   const menu = menus.find(({ id }) => id === chosen) ?? menus[0];
@@ -46,7 +46,7 @@ export function MenusPanel({ page }: { readonly page: PageId | null }) {
           <>
             <p className="text-quiet">The site has no menu yet. The first one can follow the tree by itself.</p>
             <div>
-              <Button look="main" onClick={() => setDialog('menus')}>
+              <Button look="main" onClick={() => setBeside({ kind: 'menus', id: null })}>
                 Add a menu
               </Button>
             </div>

@@ -10,7 +10,7 @@ export function GoalsServed({
   readonly plan: PagePlan;
   readonly onSet: (change: PlanChange) => void;
 }) {
-  const { site, setDialog } = useWorkbench();
+  const { site, setBeside } = useWorkbench();
   return (
     <fieldset className="flex flex-col gap-1.5">
       <legend className="mb-1 text-small font-medium">Goals it serves</legend>
@@ -36,7 +36,12 @@ export function GoalsServed({
         <p className="text-small text-quiet">The site has no goals yet. Add some to see which pages serve which.</p>
       )}
       <div>
-        <Button look="quiet" isTight className="-ml-2 text-accent" onClick={() => setDialog('goals')}>
+        <Button
+          look="quiet"
+          isTight
+          className="-ml-2 text-accent"
+          onClick={() => setBeside({ kind: 'goals', id: null })}
+        >
           {site.goals.length === 0 ? 'Add the first goal…' : 'Goals of the site…'}
         </Button>
       </div>

@@ -71,7 +71,7 @@ export function PlanSays() {
 
 /** The other parts of the plan, what the site is for, and what comes in and goes out. */
 export function usePlanActions(): readonly BarAction[] {
-  const { site, mayEdit, view, lens, setLens, setView, setDialog } = useWorkbench();
+  const { site, mayEdit, view, lens, setLens, setView, setDialog, setBeside } = useWorkbench();
   const [{ view: tree }] = useArrangement();
   const inOut = { label: IMPORT_AND_EXPORT, group: IMPORT_AND_EXPORT, Sign: ArrowDownUp };
   const fetch = (path: string) => () => window.location.assign(`/api/sites/${site.key}/${path}`);
@@ -90,7 +90,7 @@ export function usePlanActions(): readonly BarAction[] {
       words: 'Goals of the site…',
       also: ['purpose', 'objectives'],
       Sign: Target,
-      run: () => setDialog('goals'),
+      run: () => setBeside({ kind: 'goals', id: null }),
     },
     ...(mayEdit
       ? [

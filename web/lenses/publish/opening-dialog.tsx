@@ -15,6 +15,7 @@ import { Choice, TextArea } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import type { Lens } from '../../workbench/lenses.ts';
+import type { SettingsKey } from '../../settings/settings-keys.ts';
 import { type DialogName, useWorkbench } from '../../workbench/workbench-context.tsx';
 import { titleIn } from './publish-words.ts';
 import { warnOfUnconfirmed } from './unconfirmed.ts';
@@ -25,6 +26,7 @@ interface PointWords {
   /** Where it is mended. */
   readonly lens: Lens;
   readonly dialog?: DialogName;
+  readonly beside?: SettingsKey;
 }
 
 const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
@@ -49,7 +51,7 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
     there: 'A layout shows a menu with entries.',
     missing: 'No layout shows a menu with entries.',
     lens: 'menus',
-    dialog: 'layouts',
+    beside: 'layouts',
   },
   texts: { there: 'There is something on every page.', missing: 'have no text and list nothing', lens: 'write' },
   descriptions: {
@@ -142,8 +144,8 @@ function OneLine({
   readonly line: OpeningLine;
   readonly onGo: () => void;
 }) {
-  const { site, setLens, setDialog, select } = useWorkbench();
-  const { there, missing, lens, dialog } = POINTS[point];
+  const { site, setLens, setDialog, setBeside, select } = useWorkbench();
+  const { there, missing, lens, dialog, beside } = POINTS[point];
   const Sign = SIGNS[state];
   const names = of.slice(0, MAX_NAMED).map((page) => `‘${titleIn(site, page)}’`);
   const words =
@@ -153,7 +155,9 @@ function OneLine({
         ? missing
         : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^(have|are|link)/, (verb) => ({ have: 'has', are: 'is', link: 'links' })[verb]!) : missing}: ${names.join(', ')}${of.length > MAX_NAMED ? ' and others' : ''}.`;
   const go = () => {
-    setLens(lens);
+    // The address takes one change at a time.
+    if (beside) setBeside({ kind: beside, id: null });
+    else setLens(lens);
     if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });
     if (dialog) setDialog(dialog);
     else onGo();

@@ -6,6 +6,8 @@ import { typedWords } from '#core/derive/visible-rows.ts';
 import { ALL_LENSES } from '../../lenses/all-lenses.ts';
 import type { LensDefinition } from '../../lenses/lens-definition.ts';
 import type { BarAction } from '../bar-action.ts';
+import { SETTINGS } from '../../settings/all-settings.ts';
+import { SETTINGS_KEYS } from '../../settings/settings-keys.ts';
 import { type CommandName, KEYS } from '../keys.ts';
 import { LENSES } from '../lenses.ts';
 import {
@@ -41,7 +43,7 @@ const ELSEWHERE: ReadonlySet<CommandName> = new Set(['commands', 'walk', 'histor
 
 /** Everything that a key or a button does, found by typing, also under other words for it. */
 export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { run, setDialog, lens, chosen } = useWorkbench();
+  const { run, setDialog, setBeside, lens, chosen, site, derived } = useWorkbench();
   const selected = useSelectionActions();
   // While something is typed the best command comes first, wherever it belongs.
   const [typed, setTyped] = useState('');
@@ -101,11 +103,27 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
             onChoose={choose}
           />
         )}
+        {SETTINGS_KEYS.map((key) => (
+          <Commands
+            key={key}
+            heading={SETTINGS[key].title}
+            actions={SETTINGS[key].listed(site, derived).map(({ id, name }) => ({
+              label: name,
+              words: `${capital(SETTINGS[key].one)} ‘${name}’`,
+              Sign: SETTINGS[key].Sign,
+              run: () => setBeside({ kind: key, id }),
+            }))}
+            isFlat={isFlat}
+            onChoose={choose}
+          />
+        ))}
         <Commands heading="The tree and the site" actions={shared} isFlat={isFlat} onChoose={choose} />
       </Command.List>
     </Command.Dialog>
   );
 }
+
+const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
 
 /** How well a command answers to what is typed: by its own words, by others for it, by words that are nearly typed so, or not at all (0). */
 function fitOf(command: string, typed: string, also: readonly string[] = []): number {

@@ -1,16 +1,10 @@
 import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
 import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
-import { AudiencesDialog } from '../../lenses/access/audiences-dialog.tsx';
 import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
 import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
-import { LabelsDialog } from '../../lenses/access/labels-dialog.tsx';
 import { MomentDialog } from '../../lenses/access/moment-dialog.tsx';
 import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
-import { FactsDialog } from '../../lenses/menus/facts-dialog.tsx';
-import { LayoutsDialog } from '../../lenses/menus/layouts-dialog.tsx';
-import { MenusDialog } from '../../lenses/menus/menus-dialog.tsx';
-import { GoalsDialog } from '../../lenses/plan/goals-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
 import { OpeningDialog } from '../../lenses/publish/opening-dialog.tsx';
 import { RedirectsDialog } from '../../lenses/publish/redirects/redirects-dialog.tsx';
@@ -59,24 +53,12 @@ export function Dialogs() {
       );
     case 'setFields':
       return <SetFieldsDialog onClose={close} />;
-    case 'goals':
-      return <GoalsDialog onClose={close} />;
     case 'oldSite':
       return <OldSiteDialog onClose={close} />;
     case 'import':
       return <ImportDialog onClose={close} />;
     case 'starters':
       return <StartersDialog onClose={close} />;
-    case 'audiences':
-      return <AudiencesDialog onClose={close} />;
-    case 'labels':
-      return <LabelsDialog onClose={close} />;
-    case 'menus':
-      return <MenusDialog onClose={close} />;
-    case 'layouts':
-      return <LayoutsDialog onClose={close} />;
-    case 'facts':
-      return <FactsDialog onClose={close} />;
     case 'compare':
       return <CompareDialog onClose={close} />;
     case 'moment':

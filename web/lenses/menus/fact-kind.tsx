@@ -1,10 +1,11 @@
-import { MAX_FACT_LENGTH, MAX_FACT_NAME_LENGTH, type Fact, STRAPLINE } from '#core/model/fact.ts';
+import { Info } from 'lucide-react';
+import { type Fact, type FactId, MAX_FACT_LENGTH, MAX_FACT_NAME_LENGTH, STRAPLINE } from '#core/model/fact.ts';
 import { textIn } from '#core/model/texts.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { useFactUses } from '../../api/find.ts';
 import { newFactId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+import type { SettingsKind } from '../../settings/settings-kind.ts';
 import { pages } from '../../tree/words.ts';
 import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -13,37 +14,33 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 const MAX_NAMED = 6;
 
 /** The facts of the site: kept once, and said in headers, footers and texts. */
-export function FactsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store } = useWorkbench();
-  const { facts } = site.settings;
-  return (
-    <NamedThings
-      title="Facts"
-      description="Details of the site that appear in many places are kept here once. Layouts show them and texts insert them; after the next release all of them show what is here."
-      one="fact"
-      placeholder="Opening hours"
-      longest={MAX_FACT_NAME_LENGTH}
-      isEmpty={facts.length === 0}
-      onAdd={(title) => store.apply([{ name: 'fact.add', fact: newFactId(), title }]) === null}
-      onClose={onClose}
-    >
-      {facts.map((fact) => (
-        <OneFact key={fact.id} fact={fact} />
-      ))}
-    </NamedThings>
-  );
-}
+export const FACTS: SettingsKind = {
+  title: 'Facts',
+  one: 'fact',
+  Sign: Info,
+  description:
+    'Details of the site that appear in many places are kept here once. Layouts show them and texts insert them; after the next release all of them show what is here.',
+  placeholder: 'Opening hours',
+  longest: MAX_FACT_NAME_LENGTH,
+  listed: (site) =>
+    site.settings.facts.map(({ id, name, text }) => ({ id, name, says: text || 'It says nothing yet.' })),
+  touched: (_site, { outline }, _id, { factUses }) =>
+    factUses ? new Map(factUses.filter((page) => outline.rowOf.has(page)).map((page) => [page, 'itself'])) : null,
+  add: (title) => {
+    const fact = newFactId();
+    return { id: fact, edit: { name: 'fact.add', fact, title } };
+  },
+  rename: (id, title) => ({ name: 'fact.set', fact: id as FactId, fields: { title } }),
+  remove: (id) => ({ name: 'fact.remove', fact: id as FactId }),
+  Fields: FactFields,
+};
 
-function OneFact({ fact }: { readonly fact: Fact }) {
-  const { store } = useWorkbench();
+function FactFields({ id }: { readonly id: string }) {
+  const { site, store } = useWorkbench();
+  const fact = site.settings.facts.find((one) => one.id === id);
+  if (!fact) return null;
   return (
-    <NamedThing
-      name={fact.name}
-      one="fact"
-      longest={MAX_FACT_NAME_LENGTH}
-      onRename={(title) => store.apply([{ name: 'fact.set', fact: fact.id, fields: { title } }])}
-      onRemove={() => store.apply([{ name: 'fact.remove', fact: fact.id }])}
-    >
+    <>
       <DraftField
         label="What it says"
         saved={fact.text}
@@ -65,7 +62,7 @@ function OneFact({ fact }: { readonly fact: Fact }) {
           store.apply([{ name: 'fact.set', fact: fact.id, fields: { inFooter: event.target.checked } }])
         }
       />
-    </NamedThing>
+    </>
   );
 }
 

@@ -1,18 +1,15 @@
-import { NO_RULE } from '#core/model/access.ts';
-import {
-  ABOUT,
-  type About,
-  MAX_LABEL_NAME_LENGTH,
-  type LabelRule,
-  type PageLabel,
-  isKind,
-} from '#core/model/page-label.ts';
-import { newLabelId } from '../../api/site-store.ts';
+import { Tag } from 'lucide-react';
+import { giveLabel } from '#core/arrange/give.ts';
+import { labelWords } from '#core/derive/reason-words.ts';
+import { touchedByLabel } from '#core/derive/touched.ts';
+import { type LabelId, NO_RULE } from '#core/model/access.ts';
+import { ABOUT, type About, MAX_LABEL_NAME_LENGTH, type LabelRule, isKind } from '#core/model/page-label.ts';
+import { type Edit, newLabelId } from '../../api/site-store.ts';
 import { pages } from '../../tree/words.ts';
 import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { Choice } from '../../ui/field.tsx';
-import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+import type { SettingsKind } from '../../settings/settings-kind.ts';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 const ABOUT_WORDS: Readonly<Record<About, string>> = {
@@ -26,44 +23,52 @@ const ABOUT_WORDS: Readonly<Record<About, string>> = {
 };
 
 /** The labels of the site, kinds among them: a rule is said once, and holds for all pages that bear the label. */
-export function LabelsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store } = useWorkbench();
-  const { labels } = site.settings;
-  return (
-    <NamedThings
-      title="Labels and kinds"
-      description="A label has one rule, which applies to every page that has the label and everything below it. A label can be a kind, which says what its pages are about; a page has one kind. Set labels in the side sheet of the Access lens, and the kind in the Write lens."
-      one="label"
-      placeholder="Handbook"
-      longest={MAX_LABEL_NAME_LENGTH}
-      isEmpty={labels.length === 0}
-      onAdd={(title) => store.apply([{ name: 'label.add', label: newLabelId(), title }]) === null}
-      onClose={onClose}
-    >
-      {labels.map((label) => (
-        <OneLabel key={label.id} label={label} />
-      ))}
-    </NamedThings>
-  );
-}
+export const LABELS: SettingsKind = {
+  title: 'Labels and kinds',
+  one: 'label',
+  Sign: Tag,
+  description:
+    'A label has one rule, which applies to every page that has the label and everything below it. A label can be a kind, which says what its pages are about; a page has one kind.',
+  placeholder: 'Handbook',
+  longest: MAX_LABEL_NAME_LENGTH,
+  listed: (site, { outline }) => {
+    const counts = new Map<string, number>();
+    for (const { access } of outline.nodes)
+      for (const one of access?.labels ?? []) counts.set(one, (counts.get(one) ?? 0) + 1);
+    return site.settings.labels.map(({ id, name, rule, about }) => ({
+      id,
+      name,
+      says: [
+        `On ${pages(counts.get(id) ?? 0)}`,
+        about && 'a kind',
+        Object.keys(rule).length > 0 && labelWords(site, rule),
+      ]
+        .filter(Boolean)
+        .join(' · '),
+    }));
+  },
+  touched: (site, { outline }, id) => touchedByLabel(site, outline, id as LabelId),
+  add: (title) => {
+    const label = newLabelId();
+    return { id: label, edit: { name: 'label.add', label, title } };
+  },
+  rename: (id, title) => ({ name: 'label.set', label: id as LabelId, fields: { title } }),
+  remove: (id) => ({ name: 'label.remove', label: id as LabelId }),
+  give: (site, to, id) => giveLabel(site, to, id as LabelId) as Edit[],
+  Fields: LabelFields,
+};
 
-function OneLabel({ label }: { readonly label: PageLabel }) {
+function LabelFields({ id: open }: { readonly id: string }) {
   const { site, store } = useWorkbench();
-  const { id, name, rule: kept, about } = label;
+  const { audiences, labels } = site.settings;
+  const label = labels.find((one) => one.id === open);
+  if (!label) return null;
+  const { id, rule: kept, about } = label;
   const rule = { ...NO_RULE, ...kept };
   const set = (change: LabelRule) =>
     store.apply([{ name: 'label.set', label: id, fields: { rule: { ...kept, ...change } } }]);
-  const bearers = site.nodes.count(({ access, removedWith }) => removedWith === null && !!access?.labels.includes(id));
-  const { audiences } = site.settings;
   return (
-    <NamedThing
-      name={name}
-      one="label"
-      longest={MAX_LABEL_NAME_LENGTH}
-      hint={bearers === 0 ? 'No page has it yet.' : `On ${pages(bearers)}.`}
-      onRename={(title) => store.apply([{ name: 'label.set', label: id, fields: { title } }])}
-      onRemove={() => store.apply([{ name: 'label.remove', label: id }])}
-    >
+    <>
       <Choice
         label="What it says of pages"
         hint={isKind(label) ? 'Search engines are told so too.' : undefined}
@@ -90,13 +95,13 @@ function OneLabel({ label }: { readonly label: PageLabel }) {
           onSet={set}
         />
       )}
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+      <div className="grid gap-3 @sm:grid-cols-2">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
         <HeldBackChoice finder="search" value={rule.search} onSet={(search) => set({ search })} />
         <HeldBackChoice finder="engines" value={rule.engines} onSet={(engines) => set({ engines })} />
       </div>
       <ClosedLookChoice value={rule.closedLook} onSet={(closedLook) => set({ closedLook })} />
-    </NamedThing>
+    </>
   );
 }

@@ -1,22 +1,21 @@
-import { useMemo, useState } from 'react';
+import { PanelsTopLeft } from 'lucide-react';
+import { giveLayout } from '#core/arrange/give.ts';
+import { touchedByLayout } from '#core/derive/touched.ts';
 import { pagesByLayout } from '#core/derive/layouts.ts';
 import type { PageId } from '#core/model/ids.ts';
 import {
   HEADER_STYLES,
   type HeaderStyle,
   MAX_LAYOUT_NAME_LENGTH,
-  type Layout,
+  type LayoutId,
   MENU_SLOTS,
   type MenuSlot,
 } from '#core/model/layout.ts';
 import type { MenuId } from '#core/model/menu.ts';
-import { nodeAt } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
-import { newLayoutId } from '../../api/site-store.ts';
+import { type Edit, newLayoutId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import { PageField } from '../../fields/page-field.tsx';
-import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+import type { SettingsKind } from '../../settings/settings-kind.ts';
 import { menuName, pages } from '../../tree/words.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -35,80 +34,70 @@ const HEADER_WORDS: Readonly<Record<HeaderStyle, string>> = {
   title: 'The site’s name only',
   none: 'No header',
 };
-/** So many pages of a layout are named. */
-const MAX_NAMED = 8;
-
 /** The layouts of the site: what stands in each place, and which pages take it. */
-export function LayoutsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store, selection, derived } = useWorkbench();
-  const { layouts, trail } = site.settings;
-  const users = useMemo(() => pagesByLayout(site), [site]);
-  const [sample, setSample] = useState<PageId | null>(
-    selection.active ?? derived.outline.nodes.find(({ type }) => type === 'page')?.id ?? null,
-  );
+export const LAYOUTS: SettingsKind = {
+  title: 'Layouts',
+  one: 'layout',
+  Sign: PanelsTopLeft,
+  description:
+    'A layout is the frame around pages. Pages without a layout of their own use the first one; a page’s layout also applies to everything below it.',
+  placeholder: 'Without header',
+  longest: MAX_LAYOUT_NAME_LENGTH,
+  listed: (site) => {
+    const users = pagesByLayout(site);
+    return site.settings.layouts.map(({ id, name }, at) => ({
+      id,
+      name,
+      says: `${pages(users.get(id)?.length ?? 0)}${at === 0 ? ', and all that name no other' : ''}`,
+    }));
+  },
+  touched: (site, { outline }, id) => touchedByLayout(site, outline, id as LayoutId),
+  add: (title) => {
+    const layout = newLayoutId();
+    return { id: layout, edit: { name: 'layout.add', layout, title } };
+  },
+  rename: (id, title) => ({ name: 'layout.set', layout: id as LayoutId, fields: { title } }),
+  remove: (id) => ({ name: 'layout.remove', layout: id as LayoutId }),
+  give: (site, to, id) => giveLayout(site, to, id as LayoutId) as Edit[],
+  Fields: LayoutFields,
+  ForAll: TrailsOfSite,
+};
+
+/** The page whose trail is shown as a sample: the selected one, else the first. */
+function useSample(): PageId | null {
+  const { selection, derived } = useWorkbench();
+  return selection.active ?? derived.outline.nodes.find(({ type }) => type === 'page')?.id ?? null;
+}
+
+function TrailsOfSite() {
+  const { site, store } = useWorkbench();
+  const sample = useSample();
   return (
-    <NamedThings
-      title="Layouts"
-      description="A layout is the frame around pages. Pages without a layout of their own use the first one; a page’s layout also applies to everything below it. A change affects every page that uses the layout."
-      one="layout"
-      placeholder="Without header"
-      longest={MAX_LAYOUT_NAME_LENGTH}
-      isEmpty={layouts.length === 0}
-      onAdd={(title) => store.apply([{ name: 'layout.add', layout: newLayoutId(), title }]) === null}
-      onClose={onClose}
-    >
-      <details className="rounded-md border border-rule">
-        <summary className="cursor-pointer px-4 py-2 font-medium">Trails of the whole site</summary>
-        <div className="border-t border-rule px-4 py-3">
-          <TrailFields
-            setting={trail}
-            sample={sample}
-            onSet={(next) => store.apply([{ name: 'site.set', fields: { trail: next } }])}
-          />
-        </div>
-      </details>
-      {layouts.map((layout) => (
-        <OneLayout key={layout.id} layout={layout} users={users.get(layout.id) ?? []} sample={sample} />
-      ))}
-      <PageField
-        label="The page whose trail shows above"
-        value={sample ?? ''}
-        isOffered={(row) => derived.outline.nodes[row]!.type === 'page'}
-        onChoose={(page) => setSample(page as PageId)}
-      />
-    </NamedThings>
+    <details className="rounded-md border border-rule">
+      <summary className="cursor-pointer px-4 py-2 font-medium">Trails of the whole site</summary>
+      <div className="border-t border-rule px-4 py-3">
+        <TrailFields
+          setting={site.settings.trail}
+          sample={sample}
+          onSet={(next) => store.apply([{ name: 'site.set', fields: { trail: next } }])}
+        />
+      </div>
+    </details>
   );
 }
 
 type Fields = Extract<Operation, { name: 'layout.set' }>['fields'];
 
-function OneLayout({
-  layout,
-  users,
-  sample,
-}: {
-  readonly layout: Layout;
-  readonly users: readonly PageId[];
-  readonly sample: PageId | null;
-}) {
+function LayoutFields({ id }: { readonly id: string }) {
   const { site, store } = useWorkbench();
-  const { menus, trail } = site.settings;
+  const sample = useSample();
+  const { menus, trail, layouts } = site.settings;
+  const layout = layouts.find((one) => one.id === id);
+  if (!layout) return null;
   const set = (fields: Fields) => store.apply([{ name: 'layout.set', layout: layout.id, fields }]);
-  const names = users.slice(0, MAX_NAMED).map((id) => `‘${textIn(nodeAt(site, id).title, site.settings.language)}’`);
   return (
-    <NamedThing
-      name={layout.name}
-      one="layout"
-      longest={MAX_LAYOUT_NAME_LENGTH}
-      hint={
-        users.length === 0
-          ? 'No page uses it yet.'
-          : `A change here affects ${pages(users.length)}: ${names.join(', ')}${users.length > MAX_NAMED ? ` and ${users.length - MAX_NAMED} more` : ''}.`
-      }
-      onRename={(title) => set({ title })}
-      onRemove={() => store.apply([{ name: 'layout.remove', layout: layout.id }])}
-    >
-      <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+    <>
+      <div className="grid gap-3 @sm:grid-cols-2">
         <Choice
           label="Header"
           value={layout.header}
@@ -167,6 +156,6 @@ function OneLayout({
         onChange={(event) => set({ trail: event.target.checked ? trail : null })}
       />
       {layout.trail && <TrailFields setting={layout.trail} sample={sample} onSet={(next) => set({ trail: next })} />}
-    </NamedThing>
+    </>
   );
 }

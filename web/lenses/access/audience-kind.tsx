@@ -1,48 +1,52 @@
-import type { Audience } from '#core/model/audience.ts';
-import { MAX_AUDIENCE_NAME_LENGTH } from '#core/model/audience.ts';
+import { UsersRound } from 'lucide-react';
+import { giveAudience } from '#core/arrange/give.ts';
+import { touchedByAudience } from '#core/derive/touched.ts';
+import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { newAudienceId } from '../../api/site-store.ts';
+import { type Edit, newAudienceId } from '../../api/site-store.ts';
 import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageField } from '../../fields/page-field.tsx';
-import { NamedThing, NamedThings } from '../../fields/named-things.tsx';
+import type { SettingsKind } from '../../settings/settings-kind.ts';
+import { pages } from '../../tree/words.ts';
 
 const HOME = { value: 'home', words: 'The home page' };
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
-export function AudiencesDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, store } = useWorkbench();
-  const { audiences } = site.settings;
-  return (
-    <NamedThings
-      title="Audiences"
-      description="Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release."
-      one="audience"
-      placeholder="Staff"
-      longest={MAX_AUDIENCE_NAME_LENGTH}
-      isEmpty={audiences.length === 0}
-      onAdd={(title) => store.apply([{ name: 'audience.add', audience: newAudienceId(), title }]) === null}
-      onClose={onClose}
-    >
-      {audiences.map((audience) => (
-        <OneAudience key={audience.id} audience={audience} />
-      ))}
-    </NamedThings>
-  );
-}
+export const AUDIENCES: SettingsKind = {
+  title: 'Audiences',
+  one: 'audience',
+  Sign: UsersRound,
+  description:
+    'Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release.',
+  placeholder: 'Staff',
+  longest: MAX_AUDIENCE_NAME_LENGTH,
+  listed: (site, { outline }) =>
+    site.settings.audiences.map(({ id, name }) => ({
+      id,
+      name,
+      says: `Rules of ${pages(touchedByAudience(site, outline, id).size)} name it`,
+    })),
+  touched: (site, { outline }, id) => touchedByAudience(site, outline, id as AudienceId),
+  add: (title) => {
+    const audience = newAudienceId();
+    return { id: audience, edit: { name: 'audience.add', audience, title } };
+  },
+  rename: (id, title) => ({ name: 'audience.set', audience: id as AudienceId, fields: { title } }),
+  remove: (id) => ({ name: 'audience.remove', audience: id as AudienceId }),
+  give: (site, to, id) => giveAudience(site, to, id as AudienceId) as Edit[],
+  Fields: AudienceFields,
+};
 
-function OneAudience({ audience: { id, name, includes, landing } }: { readonly audience: Audience }) {
+function AudienceFields({ id: open }: { readonly id: string }) {
   const { site, store, derived } = useWorkbench();
   const { outline } = derived;
+  const audience = site.settings.audiences.find((one) => one.id === open);
+  if (!audience) return null;
+  const { id, includes, landing } = audience;
   const others = site.settings.audiences.filter((one) => one.id !== id);
   return (
-    <NamedThing
-      name={name}
-      one="audience"
-      longest={MAX_AUDIENCE_NAME_LENGTH}
-      onRename={(title) => store.apply([{ name: 'audience.set', audience: id, fields: { title } }])}
-      onRemove={() => store.apply([{ name: 'audience.remove', audience: id }])}
-    >
+    <>
       {others.length > 0 && (
         <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
           <legend className="mb-1 text-small font-medium">It includes everyone in</legend>
@@ -77,6 +81,6 @@ function OneAudience({ audience: { id, name, includes, landing } }: { readonly a
           ])
         }
       />
-    </NamedThing>
+    </>
   );
 }

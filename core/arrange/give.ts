@@ -1,0 +1,48 @@
+import { type LabelId, ruleOf } from '../model/access.ts';
+import type { AudienceId } from '../model/audience.ts';
+import type { PageId } from '../model/ids.ts';
+import type { LayoutId } from '../model/layout.ts';
+import { isKind, withKind } from '../model/page-label.ts';
+import { type GoalId, planOf } from '../model/plan.ts';
+import type { SiteNode } from '../model/node.ts';
+import { type Site, maybeNodeAt } from '../model/site.ts';
+import type { Operation } from '../operations/operation.ts';
+
+type Fields = Extract<Operation, { name: 'page.set' }>['fields'];
+
+/** Gives pages a layout, for themselves and what is below them; nothing for those that name it already, nor for what is no page. */
+export const giveLayout = (site: Site, pages: readonly PageId[], layout: LayoutId): Operation[] =>
+  give(site, pages, ({ type, frame }) => (type === 'page' && frame?.layout !== layout ? { frame: { layout } } : null));
+
+/** Gives pages a label; a kind takes the place of the kind that a page has, since it has one at most. */
+export function giveLabel(site: Site, pages: readonly PageId[], label: LabelId): Operation[] {
+  const { labels } = site.settings;
+  const isOfKind = labels.some((one) => one.id === label && isKind(one));
+  return give(site, pages, (node) => {
+    const before = ruleOf(node).labels;
+    if (before.includes(label) || (isOfKind && node.type !== 'page')) return null;
+    return { access: { labels: isOfKind ? withKind(before, label, labels) : [...before, label] } };
+  });
+}
+
+/** Lets pages be open to an audience: to it alone where they had no rule of their own, else to it as well. */
+export const giveAudience = (site: Site, pages: readonly PageId[], audience: AudienceId): Operation[] =>
+  give(site, pages, (node) => {
+    const { only } = ruleOf(node);
+    return only?.includes(audience) ? null : { access: { only: [...(only ?? []), audience] } };
+  });
+
+/** Lets pages serve a goal. */
+export const giveGoal = (site: Site, pages: readonly PageId[], goal: GoalId): Operation[] =>
+  give(site, pages, (node) => {
+    const { goals } = planOf(node);
+    return node.type !== 'page' || goals.includes(goal) ? null : { plan: { goals: [...goals, goal] } };
+  });
+
+function give(site: Site, pages: readonly PageId[], fieldsFor: (node: SiteNode) => Fields | null): Operation[] {
+  return pages.flatMap((page): Operation[] => {
+    const node = maybeNodeAt(site, page);
+    const fields = node ? fieldsFor(node) : null;
+    return fields ? [{ name: 'page.set', page, fields }] : [];
+  });
+}

@@ -1,0 +1,120 @@
+import { Key, type WebElement } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, browser, bench } = await signedIn();
+
+const address = async () => new URL(await browser.driver.getCurrentUrl()).searchParams.get('beside');
+/** By small steps, as a hand does, from where people grab a row: its title. */
+async function drag(from: WebElement, to: WebElement): Promise<void> {
+  const actions = browser.driver.actions({ async: true });
+  await actions
+    .move({ origin: from })
+    .press()
+    .move({ origin: from, x: 10, y: 6, duration: 60 })
+    .move({ origin: to, duration: 250 })
+    .pause(200)
+    .release()
+    .perform();
+}
+
+describe('settings beside the tree', () => {
+  it('open as a list, then as one of them; the address holds it, and Back goes back', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus');
+    await bench.click('button', /^Layouts/);
+    await bench.untilText('A layout is the frame around pages.');
+    expect(await address()).toBe('layouts');
+    await bench.click('button', /^Handbook/);
+    await bench.untilText('marked in the tree');
+    const one = await address();
+    expect(one).toMatch(/^layouts\/\w+$/);
+    await browser.driver.navigate().back();
+    await bench.find('textbox', 'Another layout');
+    await browser.driver.navigate().forward();
+    await bench.find('textbox', 'Name');
+    await browser.driver.get(`${spur.workbench}/sites/pellow-quay?lens=menus&beside=${one}`);
+    expect(await (await bench.find('textbox', 'Name')).getAttribute('value')).toBe('Handbook');
+    await bench.click('button', 'The layout before');
+    await bench.until(
+      'the one before is there',
+      async () => (await (await bench.find('textbox', 'Name')).getAttribute('value')) !== 'Handbook',
+    );
+  });
+
+  it('mark the rows that one of them touches, each with its reason; a key goes to the next, and only these can show', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus&beside=layouts');
+    await bench.click('button', /^Handbook/);
+    await bench.untilText('9 pages marked in the tree: 1 by itself, 8 through others');
+    await bench.focusTree();
+    await bench.press('g');
+    await bench.untilRow('Staff handbook', /by itself/);
+    await bench.press('g');
+    await bench.until('the next one is selected', async () => {
+      const selected = await browser.driver.executeScript<string>(
+        `return document.querySelector('[role=row][aria-selected=true]').textContent`,
+      );
+      return selected.includes('through ‘Staff handbook’');
+    });
+    await bench.click('checkbox', 'Only these');
+    await bench.untilTree('only these show', (tree) => tree.length === 9 && tree[0]!.trim() === 'Staff handbook');
+    await bench.click('button', 'Remove the filter What ‘Handbook’ touches');
+    await bench.untilTree('all show again', (tree) => tree.some((row) => row.trim() === 'Courses'));
+  });
+
+  it('are given to selected pages with a button', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=access&beside=labels');
+    await bench.fill('The first label', 'Season');
+    await bench.click('button', 'Add the label');
+    await bench.untilText('It touches no page.');
+    await bench.select('Boats');
+    await bench.click('button', 'Give ‘Boats’ this label');
+    await bench.untilRow('Boats', /by itself/);
+    await bench.untilRow('Sandpiper', /through ‘Boats’/);
+    expect(await (await bench.find('button', 'Give ‘Boats’ this label')).isEnabled()).toBe(false);
+  });
+
+  it('are given to a page that is dragged onto one of them', async () => {
+    await bench.click('button', 'All labels and kinds');
+    await bench.find('button', /^Season/);
+    const title = await (await bench.find('row', /^Crossings/)).findElement({ xpath: './/span[text()="Crossings"]' });
+    await drag(title, await bench.find('button', /^Season/));
+    await bench.untilText('On 2 pages');
+    await bench.untilTree('nothing has moved', (tree) => tree.some((row) => row === 'Crossings'));
+    await bench.click('button', 'Undo your last change');
+    await bench.untilText('On 1 page');
+  });
+
+  it('go away with Escape, a step at a time, and the keyboard is in the tree again', async () => {
+    await bench.click('button', /^Season/);
+    await (await bench.find('textbox', 'Name')).sendKeys(Key.ESCAPE);
+    await bench.find('textbox', 'Another label');
+    await bench.press(Key.ESCAPE);
+    await bench.until('the selected page stands there again', async () => (await address()) === null);
+    await bench.until('the tree has the keyboard', () =>
+      browser.driver.executeScript<boolean>(`return document.activeElement.closest('[data-tree-view]') !== null`),
+    );
+  });
+
+  it('are found by name among the commands', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'k');
+    await bench.press('layout handb', Key.ENTER);
+    await bench.until('it is open', async () => /^layouts\//.test((await address()) ?? ''));
+  });
+
+  it('are made wider by the edge beside the tree, and stay so', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus&beside=facts');
+    const edge = await bench.find('separator', 'Between the tree and the settings');
+    const width = async () => Number(await edge.getAttribute('aria-valuenow'));
+    const before = await width();
+    await edge.sendKeys(Key.ARROW_LEFT, Key.ARROW_LEFT);
+    await bench.until('it is wider', async () => (await width()) > before);
+    const wide = await width();
+    await bench.saved();
+    await browser.driver.sleep(700);
+    await bench.open(spur, 'pellow-quay', '?lens=menus&beside=facts');
+    const again = await bench.find('separator', 'Between the tree and the settings');
+    expect(Number(await again.getAttribute('aria-valuenow'))).toBe(wide);
+  });
+});

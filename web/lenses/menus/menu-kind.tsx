@@ -1,0 +1,54 @@
+import { ListTree } from 'lucide-react';
+import { touchedByMenu } from '#core/derive/touched.ts';
+import { MAX_MENU_NAME_LENGTH, type MenuId } from '#core/model/menu.ts';
+import { newMenuId } from '../../api/site-store.ts';
+import type { SettingsKind } from '../../settings/settings-kind.ts';
+import { Button } from '../../ui/button.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { MenuSettings } from './menu-settings.tsx';
+
+/** The menus of the site, and where each shows. */
+export const MENUS: SettingsKind = {
+  title: 'Menus',
+  one: 'menu',
+  Sign: ListTree,
+  description: 'A new menu follows the tree. Set its entries and exceptions in the side sheet of the Menus lens.',
+  placeholder: 'Footer',
+  longest: MAX_MENU_NAME_LENGTH,
+  listed: (site) =>
+    site.settings.menus.map(({ id, name, isByHand }) => {
+      const isShown = site.settings.layouts.some(({ menus }) => Object.values(menus).includes(id));
+      const says = isByHand ? 'Arranged by hand' : 'Follows the tree';
+      return isShown ? { id, name, says } : { id, name, says, waits: 'No layout shows it yet' };
+    }),
+  touched: (site, { outline }, id) => touchedByMenu(site, outline, id as MenuId),
+  add: (title) => {
+    const menu = newMenuId();
+    return { id: menu, edit: { name: 'menu.add', menu, title } };
+  },
+  rename: (id, title) => ({ name: 'menu.set', menu: id as MenuId, fields: { title } }),
+  remove: (id) => ({ name: 'menu.remove', menu: id as MenuId }),
+  Fields: MenuFields,
+};
+
+function MenuFields({ id }: { readonly id: string }) {
+  const { site, setBeside } = useWorkbench();
+  const menu = site.settings.menus.find((one) => one.id === id);
+  if (!menu) return null;
+  const layouts = site.settings.layouts.filter(({ menus }) => Object.values(menus).includes(menu.id));
+  return (
+    <>
+      <p className="flex flex-wrap items-center gap-2 text-small">
+        <span className={layouts.length === 0 ? 'text-attention' : 'text-quiet'}>
+          {layouts.length === 0
+            ? 'No layout shows it yet.'
+            : `Shown by the layout${layouts.length === 1 ? '' : 's'} ${layouts.map(({ name }) => `‘${name}’`).join(', ')}.`}
+        </span>
+        <Button look="quiet" isTight onClick={() => setBeside({ kind: 'layouts', id: layouts[0]?.id ?? null })}>
+          Set where it shows
+        </Button>
+      </p>
+      <MenuSettings menu={menu} />
+    </>
+  );
+}

@@ -1,0 +1,17 @@
+/** What is set for the site as a whole, each under the name that the address bar holds: `?beside=layouts/handbook`. */
+export const SETTINGS_KEYS = ['goals', 'audiences', 'labels', 'menus', 'layouts', 'facts'] as const;
+export type SettingsKey = (typeof SETTINGS_KEYS)[number];
+
+/** What stands beside the tree: a list of settings, or one of them. */
+export interface Beside {
+  readonly kind: SettingsKey;
+  readonly id: string | null;
+}
+
+export function besideIn(text: string | null): Beside | null {
+  const [name = '', id = ''] = (text ?? '').split('/');
+  const kind = SETTINGS_KEYS.find((one) => one === name);
+  return kind ? { kind, id: id === '' ? null : id } : null;
+}
+
+export const besideText = ({ kind, id }: Beside): string => (id === null ? kind : `${kind}/${id}`);
