@@ -51,14 +51,12 @@ export function pellowCarryOver(site: Site, formerOrigin: string): Operation[] {
     oldWords: null,
     isSame: reasons.includes('same-title'),
   }));
-  return [
-    // Somebody has looked at the texts: what is still called the same is kept.
-    ...pairs.map(({ planned: page, isSame }): Operation => ({
-      name: 'page.set',
-      page,
-      fields: { plan: { origin: isSame ? 'keep' : 'rework' } },
-    })),
-    ...acceptPairs(site, pairs),
-    ...letGo.flatMap(({ path }) => letGoOf(site, formerOrigin + path, 'gone')),
-  ];
+  const isSame = new Map(pairs.map((pair) => [pair.planned, pair.isSame]));
+  // Somebody has looked at the texts: what is still called the same is kept.
+  const decided = acceptPairs(site, pairs).map((operation): Operation => {
+    if (operation.name !== 'page.set' || operation.fields.plan?.origin !== null) return operation;
+    const origin = isSame.get(operation.page) ? 'keep' : 'rework';
+    return { ...operation, fields: { ...operation.fields, plan: { ...operation.fields.plan, origin } } };
+  });
+  return [...decided, ...letGo.flatMap(({ path }) => letGoOf(site, formerOrigin + path, 'gone'))];
 }

@@ -105,7 +105,7 @@ const VIEWS: [string, () => Promise<void>][] = [
       await open('/sites/pellow-quay?lens=menus&beside=layouts')();
       await bench.click('button', /^Handbook/);
       await bench.click('checkbox', 'Only these');
-      await bench.untilText('What ‘Handbook’ touches');
+      await bench.untilText('Marked: ‘Handbook’');
     },
   ],
   [

@@ -76,7 +76,7 @@ describe('a page is chosen', () => {
     expect(await field.getAttribute('value')).toBe('Fees and paying');
     await field.click();
     await bench.press(Key.ESCAPE);
-    await bench.find('dialog', 'Redirects');
+    await bench.find('button', 'Close redirects');
     expect(await field.getAttribute('value')).toBe('Fees and paying');
     await bench.click('button', 'Make the redirect');
     await bench.untilText('/former-fees');

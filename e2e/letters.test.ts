@@ -46,7 +46,7 @@ describe('letters are no commands', () => {
     await bench.until('it is closed', async () => !(await isDialogOpen()));
   });
 
-  it.each(['Visitors…', 'Removed pages', 'Share the plan for comment…', 'Make live…', 'Remove the selected pages'])(
+  it.each(['Removed pages', 'Make live…', 'Remove the selected pages'])(
     'in a dialog that has just opened: %s',
     async (name) => {
       await bench.open(spur, KEY);
@@ -64,7 +64,7 @@ describe('letters are no commands', () => {
     },
   );
 
-  it.each(['Goals of the site…', 'Audiences…', 'Labels and kinds…'])(
+  it.each(['Goals of the site…', 'Audiences…', 'Labels and kinds…', 'Visitors…', 'Share the plan for comment…'])(
     'in settings that have just opened beside the tree: %s',
     async (name) => {
       await bench.open(spur, KEY);
@@ -73,7 +73,7 @@ describe('letters are no commands', () => {
       await bench.chord(Key.CONTROL, 'k');
       await bench.until('the commands are listed', isDialogOpen);
       await bench.press(name.replace('…', ''), Key.ENTER);
-      await bench.find('button', /^Close (goals|audiences|labels)/);
+      await bench.find('button', /^Close (goals|audiences|labels|visitors|share)/);
       await bench.until('the keyboard is there', () =>
         bench.driver.executeScript(`return document.activeElement.matches('aside h2')`),
       );

@@ -265,7 +265,6 @@ describe('the search engine’s eye', () => {
     await bench.click('button', 'Engine’s eye');
     await bench.click('button', 'Read the live site');
     await bench.untilText('As intended: all');
-    await bench.click('button', 'Close');
   });
 });
 
@@ -310,8 +309,10 @@ describe('a walk', () => {
     await bench.choose('One', /^Students$/);
     await bench.choose('The other', /^Governors$/);
     await bench.untilText('Governors: blocked by ‘Students’: only Staff and Students.');
+    await bench.untilText('Students alone: ');
     await bench.click('button', 'Saw room rules');
     await bench.untilText('/students/saw-room-rules');
+    await bench.untilRow('Saw room rules', /Students/);
   });
 });
 

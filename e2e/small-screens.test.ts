@@ -105,7 +105,7 @@ describe('on a telephone (390 × 800) nothing is out of reach:', () => {
     await bench.click('button', /^Publish/);
     await bench.click('button', /^Lens:/);
     await bench.click('button', /^Redirects \(\d+ not found\)/);
-    await bench.find('dialog', 'Redirects');
+    await bench.find('button', 'Close redirects');
     await bench.press(Key.ESCAPE);
   });
 

@@ -7,7 +7,7 @@ import { numberWords } from '../ui/number-words.ts';
 /** What is looked for, how much was found, and the ways out. It shows only while something is looked for. */
 export function FoundBar() {
   const { found, isFinding, site, derived, query, filter, setFilter, isFlat, setFlat, clearFind } = useWorkbench();
-  const { isOnlyTouched, setOnlyTouched, openSetting } = useWorkbench();
+  const { isOnlyMarked, setOnlyMarked, marks } = useWorkbench();
   if (!found) return null;
   const chips = ALL_FILTERS.flatMap((field) =>
     (filter[field.key] ?? []).map((value) => ({
@@ -32,9 +32,7 @@ export function FoundBar() {
             : `${numberWords(found.matches.size)} of ${numberWords(total)} ${total === 1 ? 'page' : 'pages'}`}
       </p>
       {query.trim() !== '' && <Chip words={`‘${query.trim()}’`} />}
-      {isOnlyTouched && openSetting && (
-        <Chip words={`What ‘${openSetting.item.name}’ touches`} onRemove={() => setOnlyTouched(false)} />
-      )}
+      {isOnlyMarked && marks && <Chip words={`Marked: ${marks.name}`} onRemove={() => setOnlyMarked(false)} />}
       {chips.map(({ key, value, words }) => (
         <Chip key={words} words={words} onRemove={() => without(key, value)} />
       ))}

@@ -1,18 +1,32 @@
 import { AUDIENCES } from '../lenses/access/audience-kind.tsx';
+import { COMPARING } from '../lenses/access/compare-sheet.tsx';
+import { ENGINE } from '../lenses/access/engine-sheet.tsx';
 import { LABELS } from '../lenses/access/label-kind.tsx';
+import { VISITORS } from '../lenses/access/visitors/visitors-sheet.tsx';
 import { FACTS } from '../lenses/menus/fact-kind.tsx';
 import { LAYOUTS } from '../lenses/menus/layout-kind.tsx';
 import { MENUS } from '../lenses/menus/menu-kind.tsx';
 import { GOALS } from '../lenses/plan/goal-kind.tsx';
+import { SHARING } from '../lenses/plan/sharing/share-sheet.tsx';
+import { OPENING } from '../lenses/publish/opening-sheet.tsx';
+import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
+import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import type { SettingsKey } from './settings-keys.ts';
 import type { SettingsKind } from './settings-kind.ts';
 
-/** Every kind of settings, under the name that the address bar holds. */
+/** Everything that stands beside the tree, under the name that the address bar holds. */
 export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   goals: GOALS,
+  sharing: SHARING,
   audiences: AUDIENCES,
   labels: LABELS,
+  comparing: COMPARING,
+  visitors: VISITORS,
+  engine: ENGINE,
   menus: MENUS,
   layouts: LAYOUTS,
   facts: FACTS,
+  releases: RELEASES,
+  redirects: REDIRECTS,
+  opening: OPENING,
 };

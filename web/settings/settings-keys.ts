@@ -1,5 +1,19 @@
 /** What is set for the site as a whole, each under the name that the address bar holds: `?beside=layouts/handbook`. */
-export const SETTINGS_KEYS = ['goals', 'audiences', 'labels', 'menus', 'layouts', 'facts'] as const;
+export const SETTINGS_KEYS = [
+  'goals',
+  'sharing',
+  'audiences',
+  'labels',
+  'comparing',
+  'visitors',
+  'engine',
+  'menus',
+  'layouts',
+  'facts',
+  'releases',
+  'redirects',
+  'opening',
+] as const;
 export type SettingsKey = (typeof SETTINGS_KEYS)[number];
 
 /** What stands beside the tree: a list of settings, or one of them. */

@@ -22,16 +22,25 @@ export interface Asked {
   readonly factUses: readonly PageId[] | undefined;
 }
 
+/** What every sheet has that stands beside the tree. */
+interface Titled {
+  readonly title: string;
+  readonly Sign: LucideIcon;
+  readonly description: string;
+}
+
+/** A sheet that is no list of settings, such as the releases. */
+export interface WholeKind extends Titled {
+  readonly Whole: ComponentType;
+}
+
 /**
  * A kind of settings: all that the settings sheet, the tree and the list of commands need to know of it. The sheet goes through
  * these and knows none by name.
  */
-export interface SettingsKind {
-  readonly title: string;
+export interface ListKind extends Titled {
   /** One of them, as in "Add the label". */
   readonly one: string;
-  readonly Sign: LucideIcon;
-  readonly description: string;
   /** What stands in the field for a new one. */
   readonly placeholder: string;
   readonly longest: number;
@@ -50,3 +59,5 @@ export interface SettingsKind {
   /** What holds for all of them, below the list. */
   readonly ForAll?: ComponentType;
 }
+
+export type SettingsKind = ListKind | WholeKind;

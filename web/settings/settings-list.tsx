@@ -4,25 +4,28 @@ import { useKept } from '../fields/use-kept.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { SETTINGS } from './all-settings.ts';
 import type { SettingsKey } from './settings-keys.ts';
-import type { Listed } from './settings-kind.ts';
+import type { ListKind, Listed } from './settings-kind.ts';
+
+interface ListProps {
+  readonly of: SettingsKey;
+  readonly kind: ListKind;
+}
 
 /** All settings of a kind, each with what it touches and what waits, and a field for another one. */
-export function SettingsList({ of, listed }: { readonly of: SettingsKey; readonly listed: readonly Listed[] }) {
+export function SettingsList({ of, kind, listed }: ListProps & { readonly listed: readonly Listed[] }) {
   const { mayEdit } = useWorkbench();
-  const { description, ForAll } = SETTINGS[of];
+  const { ForAll } = kind;
   return (
     <div className="flex flex-col gap-4">
-      <p className="text-quiet">{description}</p>
       {listed.length > 0 && (
         <ul className="divide-y divide-rule rounded-md border border-rule bg-raised">
           {listed.map((one) => (
-            <ListedItem key={one.id} of={of} item={one} />
+            <ListedItem key={one.id} of={of} kind={kind} item={one} />
           ))}
         </ul>
       )}
-      {mayEdit && <NewOne of={of} isFirst={listed.length === 0} />}
+      {mayEdit && <NewOne of={of} kind={kind} isFirst={listed.length === 0} />}
       {ForAll && (
         <fieldset disabled={!mayEdit} className="border-t border-rule pt-4">
           <ForAll />
@@ -32,10 +35,10 @@ export function SettingsList({ of, listed }: { readonly of: SettingsKey; readonl
   );
 }
 
-function ListedItem({ of, item: { id, name, says, waits } }: { readonly of: SettingsKey; readonly item: Listed }) {
+function ListedItem({ of, kind, item: { id, name, says, waits } }: ListProps & { readonly item: Listed }) {
   const { setBeside } = useWorkbench();
   const { drag } = useDrag();
-  const { Sign, give } = SETTINGS[of];
+  const { Sign, give } = kind;
   const isOver = drag?.giving === id;
   return (
     <li>
@@ -58,9 +61,9 @@ function ListedItem({ of, item: { id, name, says, waits } }: { readonly of: Sett
   );
 }
 
-function NewOne({ of, isFirst }: { readonly of: SettingsKey; readonly isFirst: boolean }) {
+function NewOne({ of, kind, isFirst }: ListProps & { readonly isFirst: boolean }) {
   const { site, store, setBeside } = useWorkbench();
-  const { one, placeholder, longest, add } = SETTINGS[of];
+  const { one, placeholder, longest, add } = kind;
   const [typed, setTyped] = useKept(`${one} ${site.key}`);
   return (
     <form

@@ -14,7 +14,8 @@ import { useGiveTarget } from './use-give-target.ts';
 export function SettingsSheet({ beside }: { readonly beside: Beside }) {
   const { site, derived, setBeside, focusTree } = useWorkbench();
   const kind = SETTINGS[beside.kind];
-  const listed = kind.listed(site, derived);
+  const list = 'Fields' in kind ? kind : null;
+  const listed = list?.listed(site, derived) ?? [];
   const at = listed.findIndex(({ id }) => id === beside.id);
   const item = at === -1 ? null : listed[at]!;
   useGiveTarget(beside.kind);
@@ -67,10 +68,10 @@ export function SettingsSheet({ beside }: { readonly beside: Beside }) {
         </h2>
         {item && listed.length > 1 && (
           <>
-            <IconButton name={`The ${kind.one} before`} disabled={at === 0} onClick={() => go(-1)}>
+            <IconButton name={`The ${list!.one} before`} disabled={at === 0} onClick={() => go(-1)}>
               <ChevronUp size={17} aria-hidden />
             </IconButton>
-            <IconButton name={`The next ${kind.one}`} disabled={at === listed.length - 1} onClick={() => go(1)}>
+            <IconButton name={`The next ${list!.one}`} disabled={at === listed.length - 1} onClick={() => go(1)}>
               <ChevronDown size={17} aria-hidden />
             </IconButton>
           </>
@@ -81,13 +82,16 @@ export function SettingsSheet({ beside }: { readonly beside: Beside }) {
       </header>
       <div
         // Rows of the tree can be dropped on the setting that is open, too.
-        data-give={item && kind.give ? item.id : undefined}
+        data-give={item && list!.give ? item.id : undefined}
         className={`min-h-0 flex-1 overflow-y-auto p-4 ${item && drag?.giving === item.id ? 'bg-accent-soft' : ''}`}
       >
-        {item ? (
-          <OneSetting key={item.id} of={beside.kind} item={item} onGone={back} />
+        {!item && <p className="mb-4 text-quiet">{kind.description}</p>}
+        {'Whole' in kind ? (
+          <kind.Whole />
+        ) : item ? (
+          <OneSetting key={item.id} kind={kind} item={item} onGone={back} />
         ) : (
-          <SettingsList of={beside.kind} listed={listed} />
+          <SettingsList of={beside.kind} kind={kind} listed={listed} />
         )}
       </div>
     </aside>

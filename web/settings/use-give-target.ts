@@ -9,7 +9,8 @@ export function useGiveTarget(of: SettingsKey): void {
   const { latest } = useWorkbench();
   const { registerGive } = useDrag();
   useEffect(() => {
-    const { give } = SETTINGS[of];
+    const kind = SETTINGS[of];
+    const give = 'Fields' in kind ? kind.give : undefined;
     if (!give) return;
     return registerGive({
       at: (x, y) => document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-give]')?.dataset.give ?? null,

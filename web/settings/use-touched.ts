@@ -29,7 +29,8 @@ export function useOpenSetting(
   beside: Beside | null,
   revision: number,
 ): OpenSetting | null {
-  const kind = beside && SETTINGS[beside.kind];
+  const open = beside && SETTINGS[beside.kind];
+  const kind = open && 'Fields' in open ? open : null;
   const id = beside?.id ?? null;
   const factUses = useFactUses(site.key, beside?.kind === 'facts' ? (id as FactId | null) : null, revision);
   return useMemo(() => {
@@ -40,9 +41,9 @@ export function useOpenSetting(
   }, [kind, id, site, derived, factUses]);
 }
 
-/** What was found, as far as the open setting touches it. */
-export const foundAmong = (derived: Derived, touched: Touched, found: Found | null): Found =>
+/** What was found, as far as it is marked. */
+export const foundAmong = (derived: Derived, marked: ReadonlyMap<PageId, unknown>, found: Found | null): Found =>
   withContext(derived.outline, (row) => {
-    const isTouched = touched.has(derived.outline.nodes[row]!.id);
-    return isTouched && (found === null || found.matches.has(row));
+    const isMarked = marked.has(derived.outline.nodes[row]!.id);
+    return isMarked && (found === null || found.matches.has(row));
   });

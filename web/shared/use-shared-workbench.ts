@@ -71,6 +71,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     setEditing: nothing,
     openSetting: null,
     marks: null,
+    setSheetMarks: nothing,
     preview: null,
     setPreview: nothing,
     dialog: null,

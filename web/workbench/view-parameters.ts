@@ -26,9 +26,9 @@ export interface ViewParameters {
   /** What stands beside the tree in place of the selected page; the browser's Back goes to what stood there before. */
   readonly beside: Beside | null;
   readonly setBeside: (beside: Beside | null) => void;
-  /** Whether the tree shows only what the open setting touches. */
-  readonly isOnlyTouched: boolean;
-  readonly setOnlyTouched: (isOnly: boolean) => void;
+  /** Whether the tree shows the marked rows alone. */
+  readonly isOnlyMarked: boolean;
+  readonly setOnlyMarked: (isOnly: boolean) => void;
   /** The page that the address names, as it was opened. */
   readonly page: string | null;
   readonly rememberPage: (page: string) => void;
@@ -100,8 +100,8 @@ export function useViewParameters(): ViewParameters {
         change({ beside: next && besideText(next), ...(next?.id ? {} : { only: null }) }, { replace: false }),
       [change],
     ),
-    isOnlyTouched: parameters.get('only') === 'touched',
-    setOnlyTouched: useCallback((isOnly: boolean) => change({ only: isOnly ? 'touched' : null }), [change]),
+    isOnlyMarked: parameters.get('only') === 'marked',
+    setOnlyMarked: useCallback((isOnly: boolean) => change({ only: isOnly ? 'marked' : null }), [change]),
     page: parameters.get('page'),
     rememberPage: useCallback((page: string) => change({ page }), [change]),
   };

@@ -20,6 +20,12 @@ import type { LensDefinition } from '../lenses/lens-definition.ts';
 import type { Lens, View } from './lenses.ts';
 import type { Findings } from './use-findings.ts';
 
+/** Rows of the tree that are marked, with what that is about and why each is. */
+export interface Marks {
+  readonly name: string;
+  readonly words: ReadonlyMap<PageId, string>;
+}
+
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
 export type Editing =
   | { readonly kind: 'rename'; readonly page: PageId }
@@ -39,14 +45,7 @@ export type DialogName =
   | 'oldSite'
   | 'import'
   | 'starters'
-  | 'share'
-  | 'compare'
   | 'moment'
-  | 'engine'
-  | 'visitors'
-  | 'releases'
-  | 'redirects'
-  | 'opening'
   | 'texts';
 
 export interface Selection {
@@ -133,9 +132,11 @@ export interface Workbench {
   /** The one setting that is open there, with what it touches. */
   readonly openSetting: OpenSetting | null;
   /** The rows that are marked, each with the words for why: what a setting touches, or what has changed since; null for none. */
-  readonly marks: { readonly name: string; readonly words: ReadonlyMap<PageId, string> } | null;
-  readonly isOnlyTouched: boolean;
-  readonly setOnlyTouched: (isOnly: boolean) => void;
+  readonly marks: Marks | null;
+  /** Marks rows for what stands beside the tree: `useMarkRows` takes them away with it. */
+  readonly setSheetMarks: (marks: Marks | null) => void;
+  readonly isOnlyMarked: boolean;
+  readonly setOnlyMarked: (isOnly: boolean) => void;
   /** The moment that access is looked at, in milliseconds since 1970; null for now. */
   readonly moment: number | null;
   readonly setMoment: (moment: number | null) => void;

@@ -37,7 +37,7 @@ import { useView } from './use-view.ts';
 import { useViewParameters } from './view-parameters.ts';
 import { Views } from './views.tsx';
 import { TREE_VIEW } from './lenses.ts';
-import { type DialogName, type Editing, type Workbench, WorkbenchProvider } from './workbench-context.tsx';
+import { type DialogName, type Editing, type Marks, type Workbench, WorkbenchProvider } from './workbench-context.tsx';
 
 const NOTHING_CUT: ReadonlySet<PageId> = new Set();
 
@@ -97,19 +97,16 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     faults,
     moment,
   );
-  const touched = parameters.isOnlyTouched ? (openSetting?.touched ?? null) : null;
+  const [sheetMarks, setSheetMarks] = useState<Marks | null>(null);
+  const marks = useMemo(() => {
+    if (past !== null) return { name: 'Since then', words: past.comparison.earlier };
+    if (sheetMarks !== null) return sheetMarks;
+    return openSetting?.touched ? { name: `‘${openSetting.item.name}’`, words: openSetting.words } : null;
+  }, [past, sheetMarks, openSetting]);
+  const only = parameters.isOnlyMarked ? marks : null;
   const found = useMemo(
-    () => (touched === null ? foundByWords : foundAmong(derived, touched, foundByWords)),
-    [derived, touched, foundByWords],
-  );
-  const marks = useMemo(
-    () =>
-      past !== null
-        ? { name: 'Since then', words: past.comparison.earlier }
-        : openSetting?.touched
-          ? { name: `‘${openSetting.item.name}’`, words: openSetting.words }
-          : null,
-    [past, openSetting],
+    () => (only === null ? foundByWords : foundAmong(derived, only.words, foundByWords)),
+    [derived, only, foundByWords],
   );
   const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
   const releases = useScheduled(store.key);
@@ -162,6 +159,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     lensParts,
     openSetting,
     marks,
+    setSheetMarks,
     feedback,
     findings,
     settingsFindings,

@@ -56,7 +56,7 @@ export function useAccessActions(): readonly BarAction[] {
             words: 'Compare who can open what…',
             also: ['difference between audiences'],
             Sign: ArrowLeftRight,
-            run: () => setDialog('compare'),
+            run: () => setBeside({ kind: 'comparing', id: null }),
           },
         ]
       : []),
@@ -65,7 +65,7 @@ export function useAccessActions(): readonly BarAction[] {
       words: 'Engine’s eye: what search engines see…',
       also: ['robot', 'index', 'crawl', 'SEO', 'noindex'],
       Sign: Bot,
-      run: () => setDialog('engine'),
+      run: () => setBeside({ kind: 'engine', id: null }),
     },
     ...(mayEdit
       ? [
@@ -74,7 +74,7 @@ export function useAccessActions(): readonly BarAction[] {
             words: 'Visitors…',
             also: ['people', 'accounts', 'passwords', 'users', 'sign in', 'directory'],
             Sign: UserRound,
-            run: () => setDialog('visitors'),
+            run: () => setBeside({ kind: 'visitors', id: null }),
           },
         ]
       : []),

@@ -7,13 +7,13 @@ import { type Edit, newAudienceId } from '../../api/site-store.ts';
 import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageField } from '../../fields/page-field.tsx';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { pages } from '../../tree/words.ts';
 
 const HOME = { value: 'home', words: 'The home page' };
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
-export const AUDIENCES: SettingsKind = {
+export const AUDIENCES: ListKind = {
   title: 'Audiences',
   one: 'audience',
   Sign: UsersRound,

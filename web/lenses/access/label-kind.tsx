@@ -9,7 +9,7 @@ import { pages } from '../../tree/words.ts';
 import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { Choice } from '../../ui/field.tsx';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 const ABOUT_WORDS: Readonly<Record<About, string>> = {
@@ -23,7 +23,7 @@ const ABOUT_WORDS: Readonly<Record<About, string>> = {
 };
 
 /** The labels of the site, kinds among them: a rule is said once, and holds for all pages that bear the label. */
-export const LABELS: SettingsKind = {
+export const LABELS: ListKind = {
   title: 'Labels and kinds',
   one: 'label',
   Sign: Tag,

@@ -139,7 +139,7 @@ function Others({ page }: { readonly page: PageId | null }) {
 
 /** Entries of menus, and redirects, that lead to outside addresses which do not answer as they should. */
 function OfSettings() {
-  const { site, settingsFindings, setBeside, setDialog } = useWorkbench();
+  const { site, settingsFindings, setBeside } = useWorkbench();
   if (settingsFindings.length === 0) return null;
   return (
     <section aria-labelledby="findings-of-settings" className="border-t border-rule pt-4">
@@ -153,7 +153,9 @@ function OfSettings() {
               <button
                 type="button"
                 className="min-w-0 text-left text-accent hover:underline"
-                onClick={() => ('menu' in of ? setBeside({ kind: 'menus', id: of.menu }) : setDialog('redirects'))}
+                onClick={() =>
+                  setBeside('menu' in of ? { kind: 'menus', id: of.menu } : { kind: 'redirects', id: null })
+                }
               >
                 {settingsLinkWords(site, of)}
               </button>

@@ -5,7 +5,7 @@ import { nodeAt } from '#core/model/site.ts';
 import { useFactUses } from '../../api/find.ts';
 import { newFactId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { pages } from '../../tree/words.ts';
 import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -14,7 +14,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 const MAX_NAMED = 6;
 
 /** The facts of the site: kept once, and said in headers, footers and texts. */
-export const FACTS: SettingsKind = {
+export const FACTS: ListKind = {
   title: 'Facts',
   one: 'fact',
   Sign: Info,

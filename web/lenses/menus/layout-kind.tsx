@@ -15,7 +15,7 @@ import type { MenuId } from '#core/model/menu.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newLayoutId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { menuName, pages } from '../../tree/words.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -35,7 +35,7 @@ const HEADER_WORDS: Readonly<Record<HeaderStyle, string>> = {
   none: 'No header',
 };
 /** The layouts of the site: what stands in each place, and which pages take it. */
-export const LAYOUTS: SettingsKind = {
+export const LAYOUTS: ListKind = {
   title: 'Layouts',
   one: 'layout',
   Sign: PanelsTopLeft,

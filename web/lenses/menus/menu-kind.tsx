@@ -2,13 +2,13 @@ import { ListTree } from 'lucide-react';
 import { touchedByMenu } from '#core/derive/touched.ts';
 import { MAX_MENU_NAME_LENGTH, type MenuId } from '#core/model/menu.ts';
 import { newMenuId } from '../../api/site-store.ts';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { MenuSettings } from './menu-settings.tsx';
 
 /** The menus of the site, and where each shows. */
-export const MENUS: SettingsKind = {
+export const MENUS: ListKind = {
   title: 'Menus',
   one: 'menu',
   Sign: ListTree,

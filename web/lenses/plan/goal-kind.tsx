@@ -6,13 +6,13 @@ import type { Goal, GoalId } from '#core/model/plan.ts';
 import { MAX_AUDIENCE_LENGTH, MAX_MEASURE_LENGTH, MAX_STATEMENT_LENGTH } from '#core/operations/goals.ts';
 import { type Edit, newGoalId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import type { SettingsKind } from '../../settings/settings-kind.ts';
+import type { ListKind } from '../../settings/settings-kind.ts';
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** The goals of the site: what it is to achieve, for whom, how one will know, and which pages serve that. */
-export const GOALS: SettingsKind = {
+export const GOALS: ListKind = {
   title: 'Goals of the site',
   one: 'goal',
   Sign: Target,

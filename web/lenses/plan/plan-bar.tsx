@@ -99,7 +99,7 @@ export function usePlanActions(): readonly BarAction[] {
             words: 'Share the plan for comment…',
             also: ['guests', 'feedback', 'review', 'link'],
             Sign: MessagesSquare,
-            run: () => setDialog('share'),
+            run: () => setBeside({ kind: 'sharing', id: null }),
           },
           {
             ...inOut,

@@ -32,7 +32,7 @@ const OPEN_IT = 'Open the site';
 
 /** Releases, redirects, and whether the site is open. */
 export function usePublishActions(): readonly BarAction[] {
-  const { site, setDialog } = useWorkbench();
+  const { site, setBeside } = useWorkbench();
   const works = useWorks(site.key);
   const opening = site.liveSettings === null ? OPEN_IT : works ? 'Closed for works' : 'Open to visitors';
   const missed = toSettle(useMissed(site.key) ?? [], site).length;
@@ -42,7 +42,7 @@ export function usePublishActions(): readonly BarAction[] {
       words: 'Releases: take back, compare, scheduled…',
       also: ['versions', 'revert', 'roll back', 'later', 'planned'],
       Sign: Layers,
-      run: () => setDialog('releases'),
+      run: () => setBeside({ kind: 'releases', id: null }),
     },
     {
       label: 'Redirects',
@@ -50,14 +50,14 @@ export function usePublishActions(): readonly BarAction[] {
       also: ['404', 'moved', 'old addresses', 'broken', 'forward'],
       ...(missed > 0 && { attention: `${missed} not found` }),
       Sign: CornerUpRight,
-      run: () => setDialog('redirects'),
+      run: () => setBeside({ kind: 'redirects', id: null }),
     },
     {
       label: opening,
       words: opening === OPEN_IT ? `${OPEN_IT}…` : `${opening}: open the site, or close it for works…`,
       also: ['maintenance', 'launch', 'offline'],
       Sign: DoorOpen,
-      run: () => setDialog('opening'),
+      run: () => setBeside({ kind: 'opening', id: null }),
     },
   ];
 }

@@ -7,7 +7,7 @@ import { ALL_LENSES } from '../../lenses/all-lenses.ts';
 import type { LensDefinition } from '../../lenses/lens-definition.ts';
 import type { BarAction } from '../bar-action.ts';
 import { SETTINGS } from '../../settings/all-settings.ts';
-import { SETTINGS_KEYS } from '../../settings/settings-keys.ts';
+import { SETTINGS_KEYS, type SettingsKey } from '../../settings/settings-keys.ts';
 import { type CommandName, KEYS } from '../keys.ts';
 import { LENSES } from '../lenses.ts';
 import {
@@ -43,7 +43,7 @@ const ELSEWHERE: ReadonlySet<CommandName> = new Set(['commands', 'walk', 'histor
 
 /** Everything that a key or a button does, found by typing, also under other words for it. */
 export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
-  const { run, setDialog, setBeside, lens, chosen, site, derived } = useWorkbench();
+  const { run, setDialog, lens, chosen } = useWorkbench();
   const selected = useSelectionActions();
   // While something is typed the best command comes first, wherever it belongs.
   const [typed, setTyped] = useState('');
@@ -104,18 +104,7 @@ export function CommandsDialog({ onClose }: { readonly onClose: () => void }) {
           />
         )}
         {SETTINGS_KEYS.map((key) => (
-          <Commands
-            key={key}
-            heading={SETTINGS[key].title}
-            actions={SETTINGS[key].listed(site, derived).map(({ id, name }) => ({
-              label: name,
-              words: `${capital(SETTINGS[key].one)} ‘${name}’`,
-              Sign: SETTINGS[key].Sign,
-              run: () => setBeside({ kind: key, id }),
-            }))}
-            isFlat={isFlat}
-            onChoose={choose}
-          />
+          <OfSettings key={key} of={key} isFlat={isFlat} onChoose={choose} />
         ))}
         <Commands heading="The tree and the site" actions={shared} isFlat={isFlat} onChoose={choose} />
       </Command.List>
@@ -157,6 +146,20 @@ function Grouped({
       {children}
     </Command.Group>
   );
+}
+
+/** The settings of a kind by their names. */
+function OfSettings({ of, ...rest }: { readonly of: SettingsKey } & Listed) {
+  const { site, derived, setBeside } = useWorkbench();
+  const kind = SETTINGS[of];
+  if (!('Fields' in kind)) return null;
+  const actions = kind.listed(site, derived).map(({ id, name }) => ({
+    label: name,
+    words: `${capital(kind.one)} ‘${name}’`,
+    Sign: kind.Sign,
+    run: () => setBeside({ kind: of, id }),
+  }));
+  return <Commands heading={kind.title} actions={actions} {...rest} />;
 }
 
 function LensCommands({ lens, ...rest }: { readonly lens: LensDefinition } & Listed) {

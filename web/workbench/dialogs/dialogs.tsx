@@ -1,17 +1,10 @@
 import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
 import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
-import { CompareDialog } from '../../lenses/access/compare-dialog.tsx';
-import { EngineDialog } from '../../lenses/access/engine-dialog.tsx';
 import { MomentDialog } from '../../lenses/access/moment-dialog.tsx';
-import { VisitorsDialog } from '../../lenses/access/visitors/visitors-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
-import { OpeningDialog } from '../../lenses/publish/opening-dialog.tsx';
-import { RedirectsDialog } from '../../lenses/publish/redirects/redirects-dialog.tsx';
-import { ReleasesDialog } from '../../lenses/publish/releases/releases-dialog.tsx';
 import { TextDialog } from '../../lenses/publish/text-dialog.tsx';
 import { ReleaseDialog } from '../../lenses/publish/release/release-dialog.tsx';
-import { ShareDialog } from '../../lenses/plan/sharing/share-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
 import { ImportDialog } from './import-dialog.tsx';
@@ -59,22 +52,8 @@ export function Dialogs() {
       return <ImportDialog onClose={close} />;
     case 'starters':
       return <StartersDialog onClose={close} />;
-    case 'compare':
-      return <CompareDialog onClose={close} />;
     case 'moment':
       return <MomentDialog onClose={close} />;
-    case 'engine':
-      return <EngineDialog onClose={close} />;
-    case 'visitors':
-      return <VisitorsDialog onClose={close} />;
-    case 'share':
-      return <ShareDialog onClose={close} />;
-    case 'releases':
-      return <ReleasesDialog onClose={close} />;
-    case 'redirects':
-      return <RedirectsDialog onClose={close} />;
-    case 'opening':
-      return <OpeningDialog onClose={close} />;
     case 'texts':
       return <TextDialog onClose={close} />;
     case 'renameSite':

@@ -112,7 +112,7 @@ function NewLink() {
         void makeJoiningLink(site.key, body).catch(tell);
       }}
     >
-      <div className="grid gap-3 sm:grid-cols-3">
+      <div className="grid gap-3 @lg:grid-cols-3">
         <Choice
           label="Joins the audience"
           value={audience}

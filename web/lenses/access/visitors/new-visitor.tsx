@@ -30,7 +30,7 @@ export function NewVisitor({ onMade }: { readonly onMade: () => void }) {
       className="flex flex-col gap-3 rounded-md border border-rule px-4 py-3"
     >
       {fault && <Notice>{fault}</Notice>}
-      <div className="grid gap-3 sm:grid-cols-3">
+      <div className="grid gap-3 @lg:grid-cols-3">
         <TextField label="Name" fault={errors.name?.message} {...register('name')} />
         <TextField label="Mail address" type="email" fault={errors.email?.message} {...register('email')} />
         <TextField

@@ -51,7 +51,7 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
       </div>
       {isReachShown && !isSuspended && (
         <div className="mt-1 max-h-40 overflow-y-auto rounded-md bg-sunken px-3 py-2 text-small">
-          <ul aria-label={`What ${name} can open`} className="columns-2 max-md:columns-1">
+          <ul aria-label={`What ${name} can open`} className="@sm:columns-2">
             {reach.map((node) => (
               <li key={node.id} className="truncate">
                 {textIn(node.title, site.settings.language)}

@@ -62,7 +62,7 @@ export function NewShare({
       className="flex flex-col gap-3 rounded-md border border-rule px-4 py-3"
     >
       {fault && <Notice>{fault}</Notice>}
-      <div className="grid gap-3 sm:grid-cols-[minmax(0,1fr)_10rem]">
+      <div className="grid gap-3 @sm:grid-cols-[minmax(0,1fr)_9rem]">
         <TextField
           label="For whom"
           placeholder="The governors"

@@ -42,7 +42,7 @@ export function NewRedirect() {
   return (
     <form
       aria-label="A new redirect"
-      className="grid items-start gap-3 rounded-md border border-rule px-3 py-3 sm:grid-cols-[1fr_1fr_auto]"
+      className="grid items-start gap-3 rounded-md border border-rule px-3 py-3 @xl:grid-cols-[1fr_1fr_auto]"
       onSubmit={(event) => {
         event.preventDefault();
         make();
@@ -70,7 +70,7 @@ export function NewRedirect() {
           <TextField label="Outside address" value={url} onChange={(event) => setUrl(event.target.value)} />
         )}
       </div>
-      <Button type="submit" look="main" disabled={!isReady} className="sm:mt-6">
+      <Button type="submit" look="main" disabled={!isReady} className="@xl:mt-6">
         Make the redirect
       </Button>
     </form>

@@ -6,6 +6,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { ReleaseSummary } from '#contract/releases.ts';
 import { useTreeAt } from '../../../api/sites.ts';
+import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { Choice } from '../../../ui/field.tsx';
 import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -34,7 +35,7 @@ export function CompareReleases({ releases }: { readonly releases: readonly Rele
       <h3 id="compare" className="font-display text-large font-semibold">
         Compare two
       </h3>
-      <div className="my-2 grid gap-3 sm:grid-cols-2">
+      <div className="my-2 grid gap-3 @sm:grid-cols-2">
         <Choice label="From" value={earlier} onChange={(event) => setEarlier(Number(event.target.value))}>
           {options}
         </Choice>
@@ -51,6 +52,15 @@ function Comparison({ before, after }: { readonly before: Site; readonly after: 
   const now = useNow();
   const effects = useMemo(() => liveEffects(before, after, now, NOTHING), [before, after, now]);
   const { earlier } = useMemo(() => compareTrees(liveSiteOf(before), liveSiteOf(after)), [before, after]);
+  useMarkRows(
+    useMemo(
+      () => ({
+        name: 'Between the two',
+        words: new Map([...earlier, ...[...effects.came].map((page) => [page, 'came'] as const)]),
+      }),
+      [earlier, effects],
+    ),
+  );
   const marked = (mark: string) => [...earlier].filter(([, one]) => one === mark).map(([page]) => page);
   return (
     <div className="flex flex-col gap-3">

@@ -1,4 +1,5 @@
-import { Copy, Link2Off, MailPlus } from 'lucide-react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { Copy, Link2Off, MailPlus, MessagesSquare } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { ShareAnswer } from '#contract/sharing.ts';
@@ -6,52 +7,50 @@ import { wordsOfFault } from '../../../api/client.ts';
 import { addressesIn, inviteToShare, useShares, withdrawShare } from '../../../api/sharing.ts';
 import { dayWords } from '../../../tree/plan-words.tsx';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { Dialog } from '../../../ui/dialog.tsx';
 import { TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { NewShare } from './new-share.tsx';
 
 /** The links by which people without an account see the plan and say what they think of it. */
-export function ShareDialog({ onClose }: { readonly onClose: () => void }) {
+export const SHARING: WholeKind = {
+  title: 'Share the plan for comment',
+  Sign: MessagesSquare,
+  description:
+    'Anyone with a link sees the tree and the plan without an account. They can give a verdict on each page, comment, and propose another title or place, but change nothing. They do not see your notes and questions.',
+  Whole: Shares,
+};
+
+function Shares() {
   const { site } = useWorkbench();
   const shares = useShares(site.key);
   const [isNew, setNew] = useState(false);
   const isMaking = isNew || shares?.length === 0;
   return (
-    <Dialog
-      title="Share the plan for comment"
-      description="Anyone with a link sees the tree and the plan without an account. They can give a verdict on each page and comment, but change nothing. They do not see your notes and questions."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
-      <div className="flex flex-col gap-4 pb-2">
-        {shares === undefined ? (
-          <p className="text-quiet">Loading …</p>
-        ) : (
-          shares.length > 0 && (
-            <ul aria-label="Links" className="flex flex-col gap-2">
-              {shares.map((share) => (
-                <OneShare key={share.id} share={share} />
-              ))}
-            </ul>
-          )
-        )}
-        {isMaking ? (
-          <NewShare onMade={() => setNew(false)} onCancel={shares?.length === 0 ? null : () => setNew(false)} />
-        ) : (
-          shares && (
-            <div>
-              <Button look="main" onClick={() => setNew(true)}>
-                Make a link…
-              </Button>
-            </div>
-          )
-        )}
-      </div>
-    </Dialog>
+    <div className="flex flex-col gap-4">
+      {shares === undefined ? (
+        <p className="text-quiet">Loading …</p>
+      ) : (
+        shares.length > 0 && (
+          <ul aria-label="Links" className="flex flex-col gap-2">
+            {shares.map((share) => (
+              <OneShare key={share.id} share={share} />
+            ))}
+          </ul>
+        )
+      )}
+      {isMaking ? (
+        <NewShare onMade={() => setNew(false)} onCancel={shares?.length === 0 ? null : () => setNew(false)} />
+      ) : (
+        shares && (
+          <div>
+            <Button look="main" onClick={() => setNew(true)}>
+              Make a link…
+            </Button>
+          </div>
+        )
+      )}
+    </div>
   );
 }
 

@@ -1,4 +1,5 @@
-import { Footprints, Undo2 } from 'lucide-react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { Footprints, History, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { ReleaseSummary, ScheduledRelease } from '#contract/releases.ts';
@@ -7,7 +8,6 @@ import { callOffRelease, useReleases, useScheduled } from '../../../api/releases
 import { momentWords } from '#core/model/moment-words.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
-import { Dialog } from '../../../ui/dialog.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS } from '../publish-words.ts';
@@ -18,7 +18,15 @@ import { TakeBackPart } from './take-back-part.tsx';
 const LATE_MS = 120_000;
 
 /** The releases to come and those that were: each can be taken back, walked through, and compared with another. */
-export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
+export const RELEASES: WholeKind = {
+  title: 'Releases',
+  Sign: History,
+  description:
+    'Each is a set of changes that visitors got at once. Taking one back is a release too, so it can be taken back in turn.',
+  Whole: Releases,
+};
+
+function Releases() {
   const { site, shown, mayPublish } = useWorkbench();
   const releases = useReleases(site.key, shown.revision);
   const scheduled = useScheduled(site.key) ?? [];
@@ -26,73 +34,64 @@ export function ReleasesDialog({ onClose }: { readonly onClose: () => void }) {
   const waiting = scheduled.filter(({ state }) => state === 'waiting');
   const came = scheduled.filter(({ state }) => state === 'done' || state === 'failed');
   return (
-    <Dialog
-      title="Releases"
-      description="Each is a set of changes that visitors got at once. Taking one back is a release too, so it can be taken back in turn."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
-      <div className="flex flex-col gap-5 pb-2">
-        {waiting.length > 0 && (
-          <section aria-labelledby="to-come">
-            <h3 id="to-come" className="font-display text-large font-semibold">
-              Scheduled
-            </h3>
-            <ul className="divide-y divide-rule">
-              {waiting.map((one) => (
-                <ToCome key={one.id} scheduled={one} />
-              ))}
-            </ul>
-          </section>
-        )}
-        {!releases ? (
-          <p className="text-quiet">Loading …</p>
-        ) : releases.length === 0 ? (
-          <p className="text-quiet">
-            No release has been made here yet. Choose pages in the tree, and make them live by “Make live…”.
-          </p>
-        ) : (
-          <section aria-labelledby="that-were">
-            <h3 id="that-were" className="font-display text-large font-semibold">
-              Past
-            </h3>
-            <ul className="divide-y divide-rule">
-              {releases.map((one) => (
-                <li key={one.number} className="py-2">
-                  <OneRelease
-                    release={one}
-                    scheduled={came.find(({ release }) => release === one.number)}
-                    onTakeBack={mayPublish ? () => setTaking(taking === one.number ? null : one.number) : null}
-                    isTaking={taking === one.number}
-                  />
-                  {taking === one.number && <TakeBackPart release={one.number} onDone={() => setTaking(null)} />}
+    <div className="flex flex-col gap-5">
+      {waiting.length > 0 && (
+        <section aria-labelledby="to-come">
+          <h3 id="to-come" className="font-display text-large font-semibold">
+            Scheduled
+          </h3>
+          <ul className="divide-y divide-rule">
+            {waiting.map((one) => (
+              <ToCome key={one.id} scheduled={one} />
+            ))}
+          </ul>
+        </section>
+      )}
+      {!releases ? (
+        <p className="text-quiet">Loading …</p>
+      ) : releases.length === 0 ? (
+        <p className="text-quiet">
+          No release has been made here yet. Choose pages in the tree, and make them live by “Make live…”.
+        </p>
+      ) : (
+        <section aria-labelledby="that-were">
+          <h3 id="that-were" className="font-display text-large font-semibold">
+            Past
+          </h3>
+          <ul className="divide-y divide-rule">
+            {releases.map((one) => (
+              <li key={one.number} className="py-2">
+                <OneRelease
+                  release={one}
+                  scheduled={came.find(({ release }) => release === one.number)}
+                  onTakeBack={mayPublish ? () => setTaking(taking === one.number ? null : one.number) : null}
+                  isTaking={taking === one.number}
+                />
+                {taking === one.number && <TakeBackPart release={one.number} onDone={() => setTaking(null)} />}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {came.some(({ state }) => state === 'failed') && (
+        <section aria-labelledby="not-made">
+          <h3 id="not-made" className="font-display text-large font-semibold">
+            Could not be made
+          </h3>
+          <ul className="divide-y divide-rule">
+            {came
+              .filter(({ state }) => state === 'failed')
+              .map((one) => (
+                <li key={one.id} className="py-1.5 text-small">
+                  {one.name || 'A release'} for {momentWords(one.at, site.settings.timeZone)}: {one.fault}
                 </li>
               ))}
-            </ul>
-          </section>
-        )}
-        {came.some(({ state }) => state === 'failed') && (
-          <section aria-labelledby="not-made">
-            <h3 id="not-made" className="font-display text-large font-semibold">
-              Could not be made
-            </h3>
-            <ul className="divide-y divide-rule">
-              {came
-                .filter(({ state }) => state === 'failed')
-                .map((one) => (
-                  <li key={one.id} className="py-1.5 text-small">
-                    {one.name || 'A release'} for {momentWords(one.at, site.settings.timeZone)}: {one.fault}
-                  </li>
-                ))}
-            </ul>
-          </section>
-        )}
-        {releases && releases.length > 1 && <CompareReleases releases={releases} />}
-        {site.liveSettings !== null && <TakeElsewhere />}
-      </div>
-    </Dialog>
+          </ul>
+        </section>
+      )}
+      {releases && releases.length > 1 && <CompareReleases releases={releases} />}
+      {site.liveSettings !== null && <TakeElsewhere />}
+    </div>
   );
 }
 

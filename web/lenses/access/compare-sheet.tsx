@@ -1,3 +1,8 @@
+import type { PageId } from '#core/model/ids.ts';
+import { MarkedRows } from '../../settings/marked-rows.tsx';
+import { useMarkRows } from '../../settings/use-mark-rows.ts';
+import { ArrowLeftRight } from 'lucide-react';
+import type { WholeKind } from '../../settings/settings-kind.ts';
 import { useMemo, useState } from 'react';
 import { compareAccess } from '#core/derive/compare-access.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
@@ -10,11 +15,9 @@ import { useVisitors } from '../../api/visitors.ts';
 import { audiencesOf } from '../../tree/access-of.ts';
 import { pages } from '../../tree/words.ts';
 import { MomentField } from '../../fields/day-field.tsx';
-import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { useNow } from '../../ui/use-now.ts';
-import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { type Marks, useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** One side of the comparison: an audience or a person, at a moment; empty for now. */
 interface Side {
@@ -29,7 +32,15 @@ interface Somebody {
 }
 
 /** Compares two audiences, two people or two moments: the pages that one has and the other has not, and why. */
-export function CompareDialog({ onClose }: { readonly onClose: () => void }) {
+export const COMPARING: WholeKind = {
+  title: 'Compare who can open what',
+  Sign: ArrowLeftRight,
+  description:
+    'Compare two audiences, two people, or one of them at two moments, in the draft. The pages that differ are marked in the tree.',
+  Whole: Comparison,
+};
+
+function Comparison() {
   const { site } = useWorkbench();
   const audiences: Somebody[] = audiencesOf(site).map(({ id, name }) => ({ id, name, audiences: [id] }));
   const people: Somebody[] = usePeople();
@@ -43,31 +54,43 @@ export function CompareDialog({ onClose }: { readonly onClose: () => void }) {
   });
   const nameOf = ({ who }: Side) => all.find(({ id }) => id === who)?.name ?? 'Everyone';
   const differences = compareAccess(site, seeing(left), seeing(right));
+  const said = differences.map(({ page, left: mine }) => `${page} ${mine.opens ? 'left' : 'right'}`).join();
+  const names = { left: nameOf(left), right: nameOf(right) };
+  useMarkRows(useMarksOf(said, names.left, names.right));
   const only = (side: 'left' | 'right') => differences.filter((one) => one[side].opens).length;
   return (
-    <Dialog
-      title="Compare who can open what"
-      description="Compare two audiences, two people, or one of them at two moments, in the draft."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
-      <div className="flex flex-col gap-4 pb-2">
-        <div className="grid gap-4 sm:grid-cols-2">
-          <OneSide legend="One" side={left} audiences={audiences} people={people} onSet={setLeft} />
-          <OneSide legend="The other" side={right} audiences={audiences} people={people} onSet={setRight} />
-        </div>
-        <p role="status" className="font-medium">
-          {differences.length === 0
-            ? 'Both can open the same pages.'
-            : `${nameOf(left)} alone: ${pages(only('left'))}. ${nameOf(right)} alone: ${pages(only('right'))}.`}
-        </p>
-        <Differences differences={differences} left={nameOf(left)} right={nameOf(right)} onClose={onClose} />
+    <div className="flex flex-col gap-4">
+      <div className="grid gap-4 @lg:grid-cols-2">
+        <OneSide legend="One" side={left} audiences={audiences} people={people} onSet={setLeft} />
+        <OneSide legend="The other" side={right} audiences={audiences} people={people} onSet={setRight} />
       </div>
-    </Dialog>
+      <MarkedRows count={differences.length}>
+        {differences.length === 0
+          ? 'Both can open the same pages.'
+          : `${nameOf(left)} alone: ${pages(only('left'))}. ${nameOf(right)} alone: ${pages(only('right'))}.`}
+      </MarkedRows>
+      <Differences differences={differences} left={nameOf(left)} right={nameOf(right)} />
+    </div>
   );
 }
+
+/** The pages that differ, each with who alone can open it; the same object while these are the same. */
+const useMarksOf = (said: string, left: string, right: string): Marks =>
+  useMemo(
+    () => ({
+      name: 'Only',
+      words: new Map(
+        said
+          .split(',')
+          .filter((one) => one !== '')
+          .map((one) => {
+            const [page, side] = one.split(' ');
+            return [page as PageId, side === 'left' ? left : right];
+          }),
+      ),
+    }),
+    [said, left, right],
+  );
 
 function usePeople(): Somebody[] {
   const { site } = useWorkbench();
@@ -116,12 +139,10 @@ function Differences({
   differences,
   left,
   right,
-  onClose,
 }: {
   readonly differences: ReturnType<typeof compareAccess>;
   readonly left: string;
   readonly right: string;
-  readonly onClose: () => void;
 }) {
   const { site, select } = useWorkbench();
   return (
@@ -131,10 +152,7 @@ function Differences({
           <button
             type="button"
             className="font-medium text-accent hover:underline"
-            onClick={() => {
-              select({ active: page, chosen: new Set([page]), anchor: page });
-              onClose();
-            }}
+            onClick={() => select({ active: page, chosen: new Set([page]), anchor: page })}
           >
             {textIn(nodeAt(site, page).title, site.settings.language)}
           </button>

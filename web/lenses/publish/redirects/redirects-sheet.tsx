@@ -1,7 +1,8 @@
+import { CornerUpRight } from 'lucide-react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { useState } from 'react';
 import { useMissed, useRedirects } from '../../../api/releases.ts';
 import { Button } from '../../../ui/button.tsx';
-import { Dialog } from '../../../ui/dialog.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BringRedirects } from './bring-redirects.tsx';
 import { MissedList } from './missed-list.tsx';
@@ -12,7 +13,15 @@ const VIEWS = ['lead', 'missed', 'bring'] as const;
 type View = (typeof VIEWS)[number];
 
 /** The addresses that lead elsewhere, those that visitors asked for in vain, and a table of redirects to bring. */
-export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
+export const REDIRECTS: WholeKind = {
+  title: 'Redirects',
+  Sign: CornerUpRight,
+  description:
+    'An address that has been live keeps working: it leads to its page, wherever that is now, or to what replaced it. You need to do nothing.',
+  Whole: Redirects,
+};
+
+function Redirects() {
   const { site, shown, mayEdit } = useWorkbench();
   const redirects = useRedirects(site.key, shown.revision);
   const missed = useMissed(site.key);
@@ -23,14 +32,7 @@ export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
     bring: 'Import a table',
   };
   return (
-    <Dialog
-      title="Redirects"
-      description="An address that has been live keeps working: it leads to its page, wherever that is now, or to what replaced it. You need to do nothing."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
+    <>
       <div role="group" aria-label="What to look at" className="mb-3 flex flex-wrap gap-1">
         {VIEWS.filter((one) => mayEdit || one !== 'bring').map((one) => (
           <Button
@@ -51,6 +53,6 @@ export function RedirectsDialog({ onClose }: { readonly onClose: () => void }) {
       ) : (
         <BringRedirects onDone={() => setView('lead')} />
       )}
-    </Dialog>
+    </>
   );
 }

@@ -1,4 +1,5 @@
-import { CircleAlert, CircleCheck, Eye } from 'lucide-react';
+import type { WholeKind } from '../../settings/settings-kind.ts';
+import { CircleAlert, CircleCheck, DoorOpen, Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type OpeningLine, type OpeningPoint, openingList } from '#core/checks/opening-list.ts';
@@ -10,7 +11,6 @@ import { fieldOfMoment, momentOfField } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
 import { MomentField } from '../../fields/day-field.tsx';
 import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, TextArea } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useNow } from '../../ui/use-now.ts';
@@ -68,7 +68,14 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
 };
 
 /** What the site still needs before visitors come, and whether it is open. */
-export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
+export const OPENING: WholeKind = {
+  title: 'Opening',
+  Sign: DoorOpen,
+  description: 'What is still missing before visitors come, the site’s time zone, and closing it for a while.',
+  Whole: Opening,
+};
+
+function Opening() {
   const { site, shown, setDialog, mayPublish } = useWorkbench();
   const works = useWorks(site.key);
   const now = useNow();
@@ -77,37 +84,29 @@ export function OpeningDialog({ onClose }: { readonly onClose: () => void }) {
   const isOpened = site.liveSettings !== null;
   const missing = lines.filter(({ state }) => state === 'missing').length;
   return (
-    <Dialog
-      title={isOpened ? (works ? 'The site is closed for works' : 'The site is open') : 'Open the site'}
-      description={
-        isOpened
-          ? 'What is still missing, and closing the site for a while.'
-          : 'The site opens with the first release. This is what is still missing.'
-      }
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          {!isOpened && mayPublish && (
-            <Button look="main" onClick={() => setDialog('live')}>
-              {missing > 0 ? `Open the site anyway…` : 'Open the site…'}
-            </Button>
-          )}
-        </>
-      }
-    >
-      <div className="flex flex-col gap-5 pb-2">
-        <ul aria-label="Before visitors come" className="divide-y divide-rule">
-          {lines.map((line) => (
-            <OneLine key={line.point} line={line} onGo={onClose} />
-          ))}
-        </ul>
-        <TimeZone />
-        {isOpened && mayPublish && works !== undefined && <WorksPart key={String(works?.until)} />}
-      </div>
-    </Dialog>
+    <div className="flex flex-col gap-5">
+      <p className="font-medium">
+        {!isOpened
+          ? 'The site opens with the first release.'
+          : works
+            ? 'The site is closed for works.'
+            : 'The site is open.'}
+      </p>
+      <ul aria-label="Before visitors come" className="divide-y divide-rule">
+        {lines.map((line) => (
+          <OneLine key={line.point} line={line} />
+        ))}
+      </ul>
+      {!isOpened && mayPublish && (
+        <div>
+          <Button look="main" onClick={() => setDialog('live')}>
+            {missing > 0 ? `Open the site anyway…` : 'Open the site…'}
+          </Button>
+        </div>
+      )}
+      <TimeZone />
+      {isOpened && mayPublish && works !== undefined && <WorksPart key={String(works?.until)} />}
+    </div>
   );
 }
 
@@ -137,13 +136,7 @@ const SIGNS = { there: CircleCheck, missing: CircleAlert, 'to look at': Eye } as
 const SIGN_WORDS = { there: 'There', missing: 'Missing', 'to look at': 'To look at' } as const;
 const MAX_NAMED = 4;
 
-function OneLine({
-  line: { point, state, pages: of },
-  onGo,
-}: {
-  readonly line: OpeningLine;
-  readonly onGo: () => void;
-}) {
+function OneLine({ line: { point, state, pages: of } }: { readonly line: OpeningLine }) {
   const { site, setLens, setDialog, setBeside, select } = useWorkbench();
   const { there, missing, lens, dialog, beside } = POINTS[point];
   const Sign = SIGNS[state];
@@ -160,7 +153,6 @@ function OneLine({
     else setLens(lens);
     if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });
     if (dialog) setDialog(dialog);
-    else onGo();
   };
   return (
     <li className="flex items-start gap-3 py-1.5">

@@ -1,12 +1,14 @@
+import { useMarkRows } from '../../settings/use-mark-rows.ts';
+import { Bot } from 'lucide-react';
+import type { WholeKind } from '../../settings/settings-kind.ts';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { EngineReport } from '#contract/engine.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { lookAsEngine, stopEngine, useEngineLook } from '../../api/engine.ts';
 import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
 import { Notice } from '../../ui/notice.tsx';
-import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { type Marks, useWorkbench } from '../../workbench/workbench-context.tsx';
 
 const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['difference'], string>> = {
   missed: 'Should be indexed, but would not be',
@@ -17,7 +19,15 @@ const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['differ
 };
 
 /** What a search engine's robot sees of the live site, and where that differs from what is intended. */
-export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
+export const ENGINE: WholeKind = {
+  title: 'The search engine’s eye',
+  Sign: Bot,
+  description:
+    'A robot reads the live site without an account: robots.txt, the sitemap file, and every page that links lead to. Compare what it would index with what you intend.',
+  Whole: EnginesEye,
+};
+
+function EnginesEye() {
   const { site, mayEdit } = useWorkbench();
   const look = useEngineLook(site.key);
   const [fault, setFault] = useState<string | null>(null);
@@ -28,56 +38,56 @@ export function EngineDialog({ onClose }: { readonly onClose: () => void }) {
     work.catch((problem: unknown) => setFault(wordsOfFault(problem)));
   };
   return (
-    <Dialog
-      title="The search engine’s eye"
-      description="A robot reads the live site without an account: robots.txt, the sitemap file, and every page that links lead to. Compare what it would index with what you intend."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={
-        <>
-          <Button onClick={onClose}>Close</Button>
-          {!mayEdit ? null : isBusy ? (
+    <div className="flex flex-col gap-3" aria-busy={isBusy}>
+      {mayEdit && (
+        <div>
+          {isBusy ? (
             <Button onClick={() => during(stopEngine(site.key))}>Stop reading</Button>
           ) : (
             <Button look="main" disabled={look === undefined} onClick={() => during(lookAsEngine(site.key))}>
               {report === null ? 'Read the live site' : 'Read it again'}
             </Button>
           )}
-        </>
-      }
-    >
-      <div className="flex flex-col gap-3 pb-2" aria-busy={isBusy}>
-        {fault && <Notice>{fault}</Notice>}
-        {look?.state === 'failed' && <Notice>The robot did not finish. Let it read the site again.</Notice>}
-        {look?.state === 'stopped' && <p className="text-quiet">The robot was stopped.</p>}
-        {isBusy && (
-          <div>
-            <p className="mb-1 text-small text-quiet">
-              {look.addressesKnown === 0
-                ? 'The robot reads robots.txt and the sitemap file …'
-                : `${look.addressesRead} of ${look.addressesKnown} known addresses read`}
-            </p>
-            <progress
-              aria-label="How far the robot is"
-              className="h-2 w-full"
-              value={look.addressesRead}
-              max={Math.max(1, look.addressesKnown)}
-            />
-          </div>
-        )}
-        {report === null ? (
-          !fault && !isBusy && <p className="text-quiet">Nothing has been read yet.</p>
-        ) : (
-          <Report report={report} onClose={onClose} />
-        )}
-      </div>
-    </Dialog>
+        </div>
+      )}
+      {fault && <Notice>{fault}</Notice>}
+      {look?.state === 'failed' && <Notice>The robot did not finish. Let it read the site again.</Notice>}
+      {look?.state === 'stopped' && <p className="text-quiet">The robot was stopped.</p>}
+      {isBusy && (
+        <div>
+          <p className="mb-1 text-small text-quiet">
+            {look.addressesKnown === 0
+              ? 'The robot reads robots.txt and the sitemap file …'
+              : `${look.addressesRead} of ${look.addressesKnown} known addresses read`}
+          </p>
+          <progress
+            aria-label="How far the robot is"
+            className="h-2 w-full"
+            value={look.addressesRead}
+            max={Math.max(1, look.addressesKnown)}
+          />
+        </div>
+      )}
+      {report === null ? (
+        !fault && !isBusy && <p className="text-quiet">Nothing has been read yet.</p>
+      ) : (
+        <Report report={report} />
+      )}
+    </div>
   );
 }
 
-function Report({ report, onClose }: { readonly report: EngineReport; readonly onClose: () => void }) {
+/** The pages that a robot sees otherwise than is intended. */
+const marksOf = ({ findings }: EngineReport): Marks => ({
+  name: 'The engine’s eye',
+  words: new Map(
+    findings.flatMap(({ page, difference }) => (page === null ? [] : [[page, DIFFERENCE_WORDS[difference]]])),
+  ),
+});
+
+function Report({ report }: { readonly report: EngineReport }) {
   const { site, select } = useWorkbench();
+  useMarkRows(useMemo(() => marksOf(report), [report]));
   const { readAt, addresses, isWhole, indexed, intended, count, findings } = report;
   return (
     <>
@@ -104,10 +114,7 @@ function Report({ report, onClose }: { readonly report: EngineReport; readonly o
                   <button
                     type="button"
                     className="text-accent underline"
-                    onClick={() => {
-                      select({ active: page, chosen: new Set([page]), anchor: page });
-                      onClose();
-                    }}
+                    onClick={() => select({ active: page, chosen: new Set([page]), anchor: page })}
                   >
                     Show it in the tree
                   </button>

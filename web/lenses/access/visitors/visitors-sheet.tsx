@@ -1,8 +1,9 @@
+import { UserRound } from 'lucide-react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
 import { useVisitors } from '../../../api/visitors.ts';
 import { Button } from '../../../ui/button.tsx';
-import { Dialog } from '../../../ui/dialog.tsx';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BringVisitors } from './bring-visitors.tsx';
@@ -19,35 +20,33 @@ const PARTS: readonly { readonly key: string; readonly words: string; readonly p
 ];
 
 /** The site's visitors: who has an account, how others join, and a list that is brought. */
-export function VisitorsDialog({ onClose }: { readonly onClose: () => void }) {
+export const VISITORS: WholeKind = {
+  title: 'Visitors',
+  Sign: UserRound,
+  description: 'Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once.',
+  Whole: Visitors,
+};
+
+function Visitors() {
   return (
-    <Dialog
-      title="Visitors"
-      description="Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once."
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
-      <Tabs.Root defaultValue="accounts" className="flex flex-col gap-4 pb-2">
-        <Tabs.List aria-label="Visitors" className="flex gap-5 border-b border-rule">
-          {PARTS.map(({ key, words }) => (
-            <Tabs.Trigger
-              key={key}
-              value={key}
-              className="-mb-px border-b-2 border-transparent py-1.5 text-quiet hover:text-ink data-[state=active]:border-accent data-[state=active]:font-medium data-[state=active]:text-ink"
-            >
-              {words}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        {PARTS.map(({ key, part }) => (
-          <Tabs.Content key={key} value={key}>
-            {part}
-          </Tabs.Content>
+    <Tabs.Root defaultValue="accounts" className="flex flex-col gap-4">
+      <Tabs.List aria-label="Visitors" className="flex gap-5 border-b border-rule">
+        {PARTS.map(({ key, words }) => (
+          <Tabs.Trigger
+            key={key}
+            value={key}
+            className="-mb-px border-b-2 border-transparent py-1.5 text-quiet hover:text-ink data-[state=active]:border-accent data-[state=active]:font-medium data-[state=active]:text-ink"
+          >
+            {words}
+          </Tabs.Trigger>
         ))}
-      </Tabs.Root>
-    </Dialog>
+      </Tabs.List>
+      {PARTS.map(({ key, part }) => (
+        <Tabs.Content key={key} value={key}>
+          {part}
+        </Tabs.Content>
+      ))}
+    </Tabs.Root>
   );
 }
 
