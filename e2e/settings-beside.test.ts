@@ -95,6 +95,26 @@ describe('settings beside the tree', () => {
     );
   });
 
+  it('a release is picked in the tree: what goes live is ticked there, what must come along too, with its reason', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish');
+    await bench.click('button', /^Make live…/);
+    await bench.click('radio', /Everything that waits/);
+    await bench.untilRow('Visit', /goes live/);
+    await bench.click('checkbox', 'Goes live: Visit');
+    await bench.until(
+      'the rest is ticked still',
+      async () => await (await bench.find('radio', /What is ticked in the tree \(11 pages\)/)).isSelected(),
+    );
+    await bench.until('the row is left out', async () => !/goes live/.test(await bench.row('Visit')));
+    await bench.click('radio', 'Site settings only');
+    await bench.select('Online talks');
+    await bench.press(Key.ARROW_RIGHT);
+    await bench.click('checkbox', /^Goes live: Reading a boat/);
+    await bench.untilRow('Online talks', /comes along: stands above ‘Reading a boat’/);
+    await bench.find('button', 'Make 2 pages live');
+    await bench.press(Key.ESCAPE);
+  });
+
   it('are found by name among the commands', async () => {
     await bench.open(spur, 'pellow-quay');
     await bench.focusTree();

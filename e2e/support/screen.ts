@@ -4,7 +4,7 @@ import { By, type IRectangle, Key, type WebDriver, type WebElement } from 'selen
 const CANDIDATES = {
   button: 'button, [role="button"]',
   textbox: 'input, textarea, [contenteditable="true"]',
-  checkbox: 'input[type="checkbox"]',
+  checkbox: 'input[type="checkbox"], [role="checkbox"]',
   radio: 'input[type="radio"]',
   combobox: 'select, [role=combobox]',
   link: 'a[href]',

@@ -10,6 +10,7 @@ import { GOALS } from '../lenses/plan/goal-kind.tsx';
 import { SHARING } from '../lenses/plan/sharing/share-sheet.tsx';
 import { OPENING } from '../lenses/publish/opening-sheet.tsx';
 import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
+import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import type { SettingsKey } from './settings-keys.ts';
 import type { SettingsKind } from './settings-kind.ts';
@@ -26,6 +27,8 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   menus: MENUS,
   layouts: LAYOUTS,
   facts: FACTS,
+  'going-live': GOING_LIVE,
+  'taking-down': TAKING_DOWN,
   releases: RELEASES,
   redirects: REDIRECTS,
   opening: OPENING,

@@ -10,6 +10,8 @@ export const SETTINGS_KEYS = [
   'menus',
   'layouts',
   'facts',
+  'going-live',
+  'taking-down',
   'releases',
   'redirects',
   'opening',

@@ -21,7 +21,7 @@ const none = (): readonly BarAction[] => [];
 
 /** What can be done with several pages at once, also through the lens alone. */
 export function useSelectionActions(): readonly BarAction[] {
-  const { site, store, chosen, run, mayEdit, mayPublish, setDialog, lensParts } = useWorkbench();
+  const { site, store, chosen, run, mayEdit, mayPublish, setDialog, setBeside, lensParts } = useWorkbench();
   const { useSelectionActions: useOfLens = none } = lensParts;
   const ofLens = useOfLens();
   const tops = topmost(site, chosen);
@@ -60,6 +60,6 @@ export function useSelectionActions(): readonly BarAction[] {
         ]
       : []),
     ...ofLens,
-    ...(mayPublish ? [of('Make live…', Rocket, () => setDialog('live'), sign)] : []),
+    ...(mayPublish ? [of('Make live…', Rocket, () => setBeside({ kind: 'going-live', id: null }), sign)] : []),
   ];
 }

@@ -50,7 +50,7 @@ const press = (id: string) => () => afterwards(() => document.getElementById(id)
 
 /** What opens beside the tree or over it. */
 export function useSheetActions() {
-  const { setDialog, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
+  const { setDialog, setBeside, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
   const side = useSideSheet();
   const sideWords = side.isOpen ? 'Close the side sheet' : 'Open the side sheet';
   const removed: BarAction = {
@@ -85,7 +85,7 @@ export function useSheetActions() {
         words: 'Make live…',
         also: ['publish', 'release', 'schedule', 'go live'],
         Sign: Rocket,
-        run: () => setDialog('live'),
+        run: () => setBeside({ kind: 'going-live', id: null }),
       }
     : null;
   return { removed, history, sideSheet, live };
@@ -115,7 +115,7 @@ export function useHelpActions(): readonly BarAction[] {
 
 /** What the list of commands has from the rest of the screen. */
 export function useOtherActions(): readonly BarAction[] {
-  const { view, mayEdit, mayPublish, chosen, setDialog } = useWorkbench();
+  const { view, mayEdit, mayPublish, chosen, setDialog, setBeside } = useWorkbench();
   const navigate = useNavigate();
   return [
     ...(isTreeView(view)
@@ -147,7 +147,7 @@ export function useOtherActions(): readonly BarAction[] {
             words: 'Take down the selected pages…',
             also: ['unpublish', 'retire', 'offline'],
             Sign: Rocket,
-            run: () => setDialog('retire'),
+            run: () => setBeside({ kind: 'taking-down', id: null }),
           },
           {
             label: 'Texts',

@@ -40,8 +40,9 @@ export function useViewParameters(): ViewParameters {
   const change = useCallback(
     (changes: Readonly<Record<string, string | null>>, { replace = true } = {}) =>
       setParameters(
-        (before) => {
-          const next = new URLSearchParams(before);
+        () => {
+          // What the address holds already, though it may not be drawn yet: two changes in a row are both kept.
+          const next = new URLSearchParams(window.location.search);
           for (const [name, value] of Object.entries(changes)) {
             if (value === null || value === '') next.delete(name);
             else next.set(name, value);

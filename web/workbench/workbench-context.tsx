@@ -24,6 +24,12 @@ import type { Findings } from './use-findings.ts';
 export interface Marks {
   readonly name: string;
   readonly words: ReadonlyMap<PageId, string>;
+  /** Where rows are picked: those that are, those that can be, and what picks one or leaves it out. */
+  readonly ticks?: {
+    readonly on: ReadonlySet<PageId>;
+    readonly of: ReadonlySet<PageId>;
+    readonly pick: (page: PageId) => void;
+  };
 }
 
 /** What is being typed in the tree: a new title of a row, or the title of a new page. */
@@ -34,8 +40,6 @@ export type Editing =
 export type DialogName =
   | 'move'
   | 'remove'
-  | 'live'
-  | 'retire'
   | 'removed'
   | 'keys'
   | 'commands'

@@ -76,7 +76,7 @@ export const OPENING: WholeKind = {
 };
 
 function Opening() {
-  const { site, shown, setDialog, mayPublish } = useWorkbench();
+  const { site, shown, setBeside, mayPublish } = useWorkbench();
   const works = useWorks(site.key);
   const now = useNow();
   const links = useTextLinks(site.key, shown.revision)?.draft;
@@ -99,7 +99,7 @@ function Opening() {
       </ul>
       {!isOpened && mayPublish && (
         <div>
-          <Button look="main" onClick={() => setDialog('live')}>
+          <Button look="main" onClick={() => setBeside({ kind: 'going-live', id: null })}>
             {missing > 0 ? `Open the site anyway…` : 'Open the site…'}
           </Button>
         </div>
@@ -148,9 +148,8 @@ function OneLine({ line: { point, state, pages: of } }: { readonly line: Opening
         ? missing
         : `${pages(of.length)} ${of.length === 1 ? missing.replace(/^(have|are|link)/, (verb) => ({ have: 'has', are: 'is', link: 'links' })[verb]!) : missing}: ${names.join(', ')}${of.length > MAX_NAMED ? ' and others' : ''}.`;
   const go = () => {
-    // The address takes one change at a time.
+    setLens(lens);
     if (beside) setBeside({ kind: beside, id: null });
-    else setLens(lens);
     if (of.length > 0) select({ active: of[0]!, chosen: new Set(of), anchor: of[0]! });
     if (dialog) setDialog(dialog);
   };

@@ -23,7 +23,9 @@ export const PUBLISH_LENS: LensDefinition = {
 };
 
 function useTakeDown(): readonly BarAction[] {
-  const { setDialog, mayPublish } = useWorkbench();
+  const { setBeside, mayPublish } = useWorkbench();
   const words = 'Take down…';
-  return mayPublish ? [{ label: words, words, Sign: ArchiveX, shows: 'sign', run: () => setDialog('retire') }] : [];
+  return mayPublish
+    ? [{ label: words, words, Sign: ArchiveX, shows: 'sign', run: () => setBeside({ kind: 'taking-down', id: null }) }]
+    : [];
 }

@@ -11,7 +11,7 @@ import { PageHead } from '../page-head.tsx';
 
 /** The Publish lens: what differs between the draft and what visitors have. */
 export function PublishPanel({ page }: { readonly page: PageId | null }) {
-  const { site, chosen, setDialog, mayPublish } = useWorkbench();
+  const { site, chosen, setDialog, setBeside, mayPublish } = useWorkbench();
   const removed = removedButLive(site);
   return (
     <div className="flex flex-col gap-4">
@@ -23,12 +23,12 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
       {mayPublish && chosen.length > 0 && (
         <div className="flex flex-wrap gap-2">
           {chosen.some((id) => differs(site, id) || site.live.get(id)?.retired) && (
-            <Button look="main" onClick={() => setDialog('live')}>
+            <Button look="main" onClick={() => setBeside({ kind: 'going-live', id: null })}>
               {chosen.length === 1 ? 'Make this page live…' : 'Make these live…'}
             </Button>
           )}
           {chosen.some((id) => site.live.get(id)?.retired === false) && (
-            <Button onClick={() => setDialog('retire')}>Take down…</Button>
+            <Button onClick={() => setBeside({ kind: 'taking-down', id: null })}>Take down…</Button>
           )}
           {chosen.length === 1 && page !== null && differencesOf(site, page).includes('text') && (
             <Button onClick={() => setDialog('texts')}>Compare the texts…</Button>

@@ -4,7 +4,6 @@ import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
 import { MomentDialog } from '../../lenses/access/moment-dialog.tsx';
 import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
 import { TextDialog } from '../../lenses/publish/text-dialog.tsx';
-import { ReleaseDialog } from '../../lenses/publish/release/release-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
 import { ImportDialog } from './import-dialog.tsx';
@@ -27,10 +26,6 @@ export function Dialogs() {
       return <MoveDialog onClose={close} />;
     case 'remove':
       return <RemoveDialog onClose={close} />;
-    case 'live':
-      return <ReleaseDialog kind="live" onClose={close} />;
-    case 'retire':
-      return <ReleaseDialog kind="retire" onClose={close} />;
     case 'removed':
       return <RemovedDialog onClose={close} />;
     case 'keys':

@@ -1,5 +1,6 @@
 import type { AlongReason, PageAlong } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { titleIn } from '../publish-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
@@ -29,6 +30,10 @@ const BECAUSE: Readonly<Record<AlongReason, string>> = {
   address: 'still has the address that is needed by',
   below: 'stands below',
 };
+
+/** Why a page comes along, as it stands in its row. */
+export const alongWords = (site: Site, { because, of }: PageAlong): string =>
+  `comes along: ${BECAUSE[because]} ‘${titleIn(site, of)}’`;
 
 /** The pages that come along, each with what needs it. */
 export function Along({ along }: { readonly along: readonly PageAlong[] }) {

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { waitingPages } from '#core/changes/release-plan.ts';
 import type { PartAlong } from '#core/changes/settings-along.ts';
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
@@ -11,7 +11,7 @@ import { differs } from '../publish-waiting.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 
-export type Scope = 'chosen' | 'branch' | 'person' | 'all' | 'none';
+export type Scope = 'chosen' | 'branch' | 'person' | 'all' | 'picked' | 'none';
 
 export interface Scopes {
   readonly scope: Scope;
@@ -24,6 +24,8 @@ export interface Scopes {
   /** What each scope holds. */
   readonly pagesOf: Readonly<Record<Scope, readonly PageId[]>>;
   readonly asked: readonly PageId[];
+  /** Takes a page in or leaves it out: from then on the release is of those that are ticked. */
+  readonly pick: (page: PageId) => void;
   /** The parts of the settings that wait. */
   readonly settings: readonly SettingsPart[];
 }
@@ -33,6 +35,7 @@ export function useScopes(kind: 'live' | 'retire'): Scopes {
   const { site, chosen, shown } = useWorkbench();
   const changes = useLiveChanges(site.key, kind === 'live' ? shown.revision : null);
   const [person, setPerson] = useState('');
+  const [picked, setPicked] = useState<readonly PageId[]>([]);
   const all = useMemo(() => waitingPages(site), [site]);
   const people = useMemo(() => {
     const found = new Map<string, number>();
@@ -49,12 +52,21 @@ export function useScopes(kind: 'live' | 'retire'): Scopes {
       branch: [...new Set(chosen.flatMap((id) => branchOf(site, id)))].filter((id) => differs(site, id)),
       person: all.filter((id) => changes?.get(id)?.by === whose),
       all,
+      picked,
       none: [],
     }),
-    [site, chosen, all, changes, whose],
+    [site, chosen, all, changes, whose, picked],
   );
   const [scope, setScope] = useState<Scope>(() =>
     pagesOf.chosen.length > 0 ? 'chosen' : pagesOf.branch.length > 0 ? 'branch' : all.length > 0 ? 'all' : 'none',
+  );
+  const asked: readonly PageId[] = pagesOf[scope];
+  const pick = useCallback(
+    (page: PageId) => {
+      setPicked(asked.includes(page) ? asked.filter((one) => one !== page) : [...asked, page]);
+      setScope('picked');
+    },
+    [asked],
   );
   return {
     scope,
@@ -63,7 +75,8 @@ export function useScopes(kind: 'live' | 'retire'): Scopes {
     setPerson,
     people,
     pagesOf,
-    asked: pagesOf[scope],
+    asked,
+    pick,
     settings: waitingSettings(site),
   };
 }
@@ -102,6 +115,7 @@ export function ReleaseScope({ scopes }: { readonly scopes: Scopes }) {
         </div>
       )}
       <ScopeChoice value="all" scopes={scopes} words="Everything that waits" />
+      <ScopeChoice value="picked" scopes={scopes} words="What is ticked in the tree" />
       {settings.length > 0 && (
         <label className="inline-flex items-center gap-2">
           <input

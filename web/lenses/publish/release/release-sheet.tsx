@@ -1,3 +1,4 @@
+import { ArchiveX, Rocket } from 'lucide-react';
 import { useMemo, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { homeOfRelease } from '#core/changes/home-of-release.ts';
@@ -5,7 +6,7 @@ import { liveEffects } from '#core/changes/live-effects.ts';
 import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
 import { newPageFindings, pageFindings } from '#core/checks/page-checks.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
-import { planRelease } from '#core/changes/release-plan.ts';
+import { type ReleasePlan, planRelease } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
@@ -19,23 +20,45 @@ import { listOf, pages } from '../../../tree/words.ts';
 import { useKept } from '../../../fields/use-kept.ts';
 import { MomentField } from '../../../fields/day-field.tsx';
 import { Button } from '../../../ui/button.tsx';
-import { Dialog } from '../../../ui/dialog.tsx';
 import { Radios, TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { numberWords } from '../../../ui/number-words.ts';
 import { useNow } from '../../../ui/use-now.ts';
-import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { SETTINGS_WORDS } from '../publish-words.ts';
-import { Along, PageList } from './along.tsx';
+import { Along, PageList, alongWords } from './along.tsx';
 import { HomeChoice } from './home-choice.tsx';
 import { Effects } from './effects.tsx';
-import { ReleaseScope, SettingsScope, useScopes } from './release-scope.tsx';
+import { ReleaseScope, type Scopes, SettingsScope, useScopes } from './release-scope.tsx';
 import { TakeDownChoices } from './take-down-choices.tsx';
 import { warnOfUnconfirmed } from '../unconfirmed.ts';
 
+/** Makes pages and settings live, picked in the tree beside it. */
+export const GOING_LIVE: WholeKind = {
+  title: 'Make live',
+  Sign: Rocket,
+  description:
+    'Visitors get the pages as they are drafted, at their places in the tree. They see all of it at once. What goes live is ticked in the tree.',
+  Whole: () => <Release kind="live" />,
+};
+
+/** Takes the selected pages down. */
+export const TAKING_DOWN: WholeKind = {
+  title: 'Take down',
+  Sign: ArchiveX,
+  description: 'Visitors no longer find these pages. The drafts stay as they are.',
+  Whole: () => <Release kind="retire" />,
+};
+
 /** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
-export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'retire'; readonly onClose: () => void }) {
-  const { site, store, chosen, shown } = useWorkbench();
+function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
+  const { site, store, chosen, shown, setBeside, focusTree } = useWorkbench();
+  const onClose = () => {
+    setBeside(null);
+    window.setTimeout(focusTree, 0);
+  };
   const { timeZone } = site.settings;
   const scopes = useScopes(kind);
   const [settings, setSettings] = useState<readonly SettingsPart[]>(scopes.settings);
@@ -83,6 +106,7 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     };
   }, [site, plan, now, links]);
   const { pages: made, retire } = plan.operation;
+  useMarkRows(useReleaseMarks(kind, scopes, plan));
   const parts = [...settings, ...plan.parts.map(({ part }) => part)].filter((part) => scopes.settings.includes(part));
   const what = [made.length > 0 && `${pages(made.length)} live`, retire.length > 0 && `${pages(retire.length)} down`];
   const isSettingsOnly = made.length + retire.length === 0;
@@ -132,93 +156,88 @@ export function ReleaseDialog({ kind, onClose }: { readonly kind: 'live' | 'reti
     }
   };
   return (
-    <Dialog
-      title={kind === 'retire' ? 'Take down' : 'Make live'}
-      description={
-        kind === 'retire'
-          ? 'Visitors no longer find these pages. The drafts stay as they are.'
-          : 'Visitors get the pages as they are drafted, at their places in the tree. They see all of it at once.'
-      }
-      isOpen
-      isWide
-      onClose={onClose}
-      actions={
-        <>
-          {isRunning && when === 'now' && <Running progress={progress} />}
-          <Button onClick={onClose}>{isRunning ? 'Close' : 'Cancel'}</Button>
-          <Button look="main" disabled={!isReady} onClick={() => void run()}>
-            {isRunning
-              ? 'Working …'
-              : doing === ''
-                ? 'Nothing to make live'
-                : when === 'later'
-                  ? `Set: ${doing}`
-                  : doing}
-          </Button>
-        </>
-      }
-    >
-      <div className="flex flex-col gap-4 pb-2">
-        {fault && <Notice>{fault}</Notice>}
-        {kind === 'live' && <ReleaseScope scopes={scopes} />}
-        {kind === 'live' && scopes.settings.length > 0 && (
-          <SettingsScope all={scopes.settings} chosen={settings} along={plan.parts} onChoose={setSettings} />
-        )}
-        {home && doing !== '' && <HomeChoice home={home} onTake={(page) => setTaken((before) => [...before, page])} />}
-        <PageList
-          heading="These"
-          ids={(kind === 'retire' ? retire : made).filter((id) => !plan.along.some((one) => one.page === id))}
+    <div className="flex flex-col gap-4">
+      {fault && <Notice>{fault}</Notice>}
+      {kind === 'live' && <ReleaseScope scopes={scopes} />}
+      {kind === 'live' && scopes.settings.length > 0 && (
+        <SettingsScope all={scopes.settings} chosen={settings} along={plan.parts} onChoose={setSettings} />
+      )}
+      {home && doing !== '' && <HomeChoice home={home} onTake={(page) => setTaken((before) => [...before, page])} />}
+      <PageList
+        heading="These"
+        ids={(kind === 'retire' ? retire : made).filter((id) => !plan.along.some((one) => one.page === id))}
+      />
+      {plan.along.length > 0 && <Along along={plan.along} />}
+      {kind === 'live' && <PageList heading="Removed from the tree, so taken down" ids={retire} />}
+      {retire.length > 0 && (
+        <TakeDownChoices pages={retire} after={plan.after} chosen={leadsTo} onChoose={setLeadsTo} />
+      )}
+      <section aria-labelledby="effects" className="rounded-md border border-rule px-3 py-2.5">
+        <h3 id="effects" className="mb-1.5 font-display text-large font-semibold">
+          What visitors notice
+        </h3>
+        <Effects effects={effects} after={plan.after} {...found} />
+      </section>
+      <div className="grid items-start gap-3 @lg:grid-cols-2">
+        <TextField
+          label="Name of the release"
+          hint="For the list of releases. May be left empty."
+          maxLength={120}
+          value={name}
+          onChange={(event) => setName(event.target.value)}
         />
-        {plan.along.length > 0 && <Along along={plan.along} />}
-        {kind === 'live' && <PageList heading="Removed from the tree, so taken down" ids={retire} />}
-        {retire.length > 0 && (
-          <TakeDownChoices pages={retire} after={plan.after} chosen={leadsTo} onChoose={setLeadsTo} />
-        )}
-        <section aria-labelledby="effects" className="rounded-md border border-rule px-3 py-2.5">
-          <h3 id="effects" className="mb-1.5 font-display text-large font-semibold">
-            What visitors notice
-          </h3>
-          <Effects effects={effects} after={plan.after} {...found} />
-        </section>
-        <div className="grid items-start gap-3 sm:grid-cols-2">
-          <TextField
-            label="Name of the release"
-            hint="For the list of releases. May be left empty."
-            maxLength={120}
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-          />
-          <TextArea
-            label="Note"
-            rows={2}
-            maxLength={2000}
-            value={note}
-            onChange={(event) => setNote(event.target.value)}
-          />
-        </div>
-        <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
-          <Radios
-            legend="When"
-            choices={[
-              { value: 'now', words: 'Now' },
-              { value: 'later', words: 'Later' },
-            ]}
-            value={when}
-            onChoose={setWhen}
-          />
-          {when === 'later' && (
-            <MomentField
-              label="Day and time"
-              value={moment}
-              hint={`In ${timeZone} time. The pages go live as they are drafted at that moment.`}
-              fault={at !== null && at.getTime() <= now ? 'That time has passed. Choose a later one.' : undefined}
-              onSet={setMoment}
-            />
-          )}
-        </div>
+        <TextArea
+          label="Note"
+          rows={2}
+          maxLength={2000}
+          value={note}
+          onChange={(event) => setNote(event.target.value)}
+        />
       </div>
-    </Dialog>
+      <div className="flex flex-wrap items-start gap-x-6 gap-y-3">
+        <Radios
+          legend="When"
+          choices={[
+            { value: 'now', words: 'Now' },
+            { value: 'later', words: 'Later' },
+          ]}
+          value={when}
+          onChoose={setWhen}
+        />
+        {when === 'later' && (
+          <MomentField
+            label="Day and time"
+            value={moment}
+            hint={`In ${timeZone} time. The pages go live as they are drafted at that moment.`}
+            fault={at !== null && at.getTime() <= now ? 'That time has passed. Choose a later one.' : undefined}
+            onSet={setMoment}
+          />
+        )}
+      </div>
+      <div className="sticky -bottom-4 -mx-4 -mb-4 flex flex-wrap items-center justify-end gap-2 border-t border-rule bg-paper px-4 py-3">
+        {isRunning && when === 'now' && <Running progress={progress} />}
+        <Button onClick={onClose}>{isRunning ? 'Close' : 'Cancel'}</Button>
+        <Button look="main" disabled={!isReady} onClick={() => void run()}>
+          {isRunning ? 'Working …' : doing === '' ? 'Nothing to make live' : when === 'later' ? `Set: ${doing}` : doing}
+        </Button>
+      </div>
+    </div>
   );
+}
+
+/** The rows that go live or down, with why; those that differ from what is live can be ticked. */
+function useReleaseMarks(kind: 'live' | 'retire', { pagesOf, asked, pick }: Scopes, plan: ReleasePlan): Marks {
+  const { site } = useWorkbench();
+  return useMemo(() => {
+    const words = new Map<PageId, string>();
+    for (const page of plan.operation.pages) words.set(page, 'goes live');
+    for (const one of plan.along) words.set(one.page, alongWords(site, one));
+    for (const page of plan.operation.retire) words.set(page, 'is taken down');
+    const name = kind === 'live' ? 'Goes live' : 'Taken down';
+    return kind === 'live'
+      ? { name, words, ticks: { on: new Set(asked), of: new Set(pagesOf.all), pick } }
+      : { name, words };
+  }, [site, kind, plan, asked, pagesOf, pick]);
 }
 
 /** How far the release is, where it takes long enough for that to be told. */
