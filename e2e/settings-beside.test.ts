@@ -41,6 +41,26 @@ describe('settings beside the tree', () => {
     );
   });
 
+  it('draw a layout to scale, with the entries of its menus, as it is changed', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus&beside=layouts');
+    await bench.click('button', /^Handbook/);
+    const drawn = () =>
+      browser.driver.executeScript<string[]>(
+        `return [...document.querySelectorAll('figure [role=img]')].map((one) => one.getAttribute('aria-label') + ': ' + one.textContent)`,
+      );
+    await bench.until('it stands around a page that takes it', async () => {
+      const [desk, telephone] = await drawn();
+      return /^On a desk: .*You are here:.*Staff handbook/.test(desk!) && /^On a telephone: /.test(telephone!);
+    });
+    expect((await drawn())[0]).not.toContain('Coming here');
+    await bench.choose('In the footer', /^Footer menu/);
+    await bench.until('the footer has its entries', async () => (await drawn())[0]!.includes('Coming here'));
+    await bench.choose('Header', /^No header/);
+    await bench.until('the header is gone', async () => !(await drawn())[0]!.includes('Workshops'));
+    await bench.click('button', 'Undo your last change');
+    await bench.until('and there again', async () => (await drawn())[0]!.includes('Workshops'));
+  });
+
   it('mark the rows that one of them touches, each with its reason; a key goes to the next, and only these can show', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=menus&beside=layouts');
     await bench.click('button', /^Handbook/);

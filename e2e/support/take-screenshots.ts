@@ -58,7 +58,8 @@ try {
   await bench.click('button', /^Layouts/);
   await bench.click('button', /^Handbook/);
   await bench.untilText('marked in the tree');
-  await bench.click('button', 'Next one');
+  await bench.click('checkbox', 'Only these');
+  await bench.untilText('Marked: ‘Handbook’');
   await take('layouts');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await take('publish');

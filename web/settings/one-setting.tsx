@@ -25,7 +25,7 @@ export function OneSetting({
     <div className="flex flex-col gap-4">
       <TouchedRows item={item} />
       <GiveToSelected kind={kind} item={item} />
-      <fieldset disabled={!mayEdit} className="flex flex-col gap-3">
+      <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-3">
         <DraftField
           label={nameLabel}
           saved={item.name}

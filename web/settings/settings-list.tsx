@@ -27,7 +27,7 @@ export function SettingsList({ of, kind, listed }: ListProps & { readonly listed
       )}
       {mayEdit && <NewOne of={of} kind={kind} isFirst={listed.length === 0} />}
       {ForAll && (
-        <fieldset disabled={!mayEdit} className="border-t border-rule pt-4">
+        <fieldset disabled={!mayEdit} className="min-w-0 border-t border-rule pt-4">
           <ForAll />
         </fieldset>
       )}

@@ -19,6 +19,7 @@ import type { ListKind } from '../../settings/settings-kind.ts';
 import { menuName, pages } from '../../tree/words.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { LayoutDrawing } from './layout-drawing.tsx';
 import { TrailFields } from './trail-fields.tsx';
 
 const SLOT_WORDS: Readonly<Record<MenuSlot, string>> = {
@@ -91,12 +92,18 @@ type Fields = Extract<Operation, { name: 'layout.set' }>['fields'];
 function LayoutFields({ id }: { readonly id: string }) {
   const { site, store } = useWorkbench();
   const sample = useSample();
+  const { openSetting, selection } = useWorkbench();
   const { menus, trail, layouts } = site.settings;
   const layout = layouts.find((one) => one.id === id);
   if (!layout) return null;
+  // The selected page where it takes the layout, else the first that does.
+  const touched = openSetting?.touched;
+  const touchedSample =
+    selection.active !== null && touched?.has(selection.active) ? selection.active : touched?.keys().next().value;
   const set = (fields: Fields) => store.apply([{ name: 'layout.set', layout: layout.id, fields }]);
   return (
     <>
+      <LayoutDrawing layout={layout} sample={touchedSample ?? sample} />
       <div className="grid gap-3 @sm:grid-cols-2">
         <Choice
           label="Header"

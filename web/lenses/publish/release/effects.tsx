@@ -126,7 +126,7 @@ export function Effects({
     );
   if (parts.length === 0)
     return <p className="text-quiet">No address or menu changes, and nobody gains or loses a page.</p>;
-  return <div className="grid gap-x-6 gap-y-3 sm:grid-cols-2">{parts}</div>;
+  return <div className="grid gap-x-6 gap-y-3 @2xl:grid-cols-2">{parts}</div>;
 }
 
 function Part({
