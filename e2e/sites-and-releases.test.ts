@@ -43,11 +43,25 @@ describe('sites', () => {
     await bench.until('the list has the new name', async () => bench.has('link', 'Second quay'));
     await bench.click('link', 'Second quay');
     await bench.untilText('The tree begins with one page');
+    for (const step of [
+      /^Add the first page/,
+      /^Begin from a starter/,
+      /^Make pages from a list/,
+      /^Read the old site/,
+    ])
+      await bench.find('button', step);
     await bench.click('button', /^Site: Second quay/);
     await bench.click('menuitem', 'Rename this site…');
     await bench.fill('Name', 'Third quay');
     await bench.press(Key.ENTER);
     await bench.until('the bar has the new name', async () => bench.has('button', /^Site: Third quay/));
+  });
+
+  it('say what waits in each, and lead there', async () => {
+    await bench.driver.get(`${spur.workbench}/sites`);
+    await bench.find('link', '4 questions are open');
+    await bench.click('link', /^\d+ pages differ from what is live$/);
+    await bench.untilText('Compared with live: Differs');
   });
 });
 

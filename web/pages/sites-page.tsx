@@ -14,6 +14,7 @@ import { DeleteSiteDialog } from './delete-site-dialog.tsx';
 import { DeletedSites } from './deleted-sites.tsx';
 import { MakeSiteDialog } from './make-site-dialog.tsx';
 import { RenameSiteDialog } from './rename-site-dialog.tsx';
+import { SiteAtAGlance } from './site-at-a-glance.tsx';
 import { RestoreSiteDialog } from './restore-site-dialog.tsx';
 
 export function SitesPage() {
@@ -123,6 +124,7 @@ function SiteItem({ site, onRename, onDelete }: SiteItemProps) {
           </IconButton>
         )}
       </div>
+      <SiteAtAGlance site={site} />
     </li>
   );
 }

@@ -1,5 +1,4 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { Plus } from 'lucide-react';
 import {
   type KeyboardEvent,
   type MouseEvent,
@@ -20,6 +19,7 @@ import { Button } from '../ui/button.tsx';
 import { type Editing, type Workbench, useWorkbench } from '../workbench/workbench-context.tsx';
 import { isTyping } from '../workbench/keys.ts';
 import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
+import { EmptyTree } from './empty-tree.tsx';
 import { HeaderRow } from './header-row.tsx';
 import { markColumn } from './mark-column.tsx';
 import { NewRow } from './new-row.tsx';
@@ -33,7 +33,7 @@ import { useWidth } from '../ui/use-width.ts';
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {
   const workbench = useWorkbench();
-  const { derived, lensParts, selection, open, found, isFlat, editing, run, mayEdit, latest } = workbench;
+  const { derived, lensParts, selection, open, found, isFlat, editing, latest } = workbench;
   const { outline } = derived;
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
@@ -122,10 +122,7 @@ export function TreeSheet() {
         : cellDomId(selection.active, column)
       : undefined;
 
-  if (outline.nodes.length === 0 && editing === null)
-    return (
-      <EmptyTree onAdd={mayEdit ? () => run('addInside') : null} onStarter={() => workbench.setDialog('starters')} />
-    );
+  if (outline.nodes.length === 0 && editing === null) return <EmptyTree />;
   return (
     <div
       ref={measureWidth}
@@ -200,33 +197,6 @@ function NothingFound() {
       <Button className="mt-3" onClick={clearFind}>
         Show the whole tree
       </Button>
-    </div>
-  );
-}
-
-function EmptyTree({ onAdd, onStarter }: { readonly onAdd: (() => void) | null; readonly onStarter: () => void }) {
-  return (
-    <div
-      data-tree-view
-      role="group"
-      aria-label="Pages"
-      // The keys make the first page as they make the others.
-      tabIndex={-1}
-      className="flex flex-1 flex-col items-center justify-center gap-1 bg-raised p-8 text-center outline-none"
-    >
-      <p className="font-display text-large font-semibold">The tree begins with one page</p>
-      <p className="max-w-sm text-quiet">
-        The first page becomes the home page. Type a title, press Enter and type the next; or paste a list of titles
-        here.
-      </p>
-      {onAdd && (
-        <div className="mt-3 flex flex-wrap justify-center gap-2">
-          <Button look="main" onClick={onAdd}>
-            <Plus size={16} aria-hidden /> Add the first page
-          </Button>
-          <Button onClick={onStarter}>Begin from a starter…</Button>
-        </div>
-      )}
     </div>
   );
 }
