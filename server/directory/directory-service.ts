@@ -103,7 +103,8 @@ export class DirectoryService {
 
   async #sync(site: SiteKey, by: string, mostSuspended: number): Promise<SyncItem[]> {
     const { people } = await this.read();
-    const { name } = (await this.#cache.current(site)).site.settings;
+    const { name, language } = (await this.#cache.current(site)).site.settings;
+    const place = { key: site, name, language, address: `${this.#liveOrigin}/${site}` };
     // Nobody knows it: a password is chosen by the letter.
     const passwordHash = await hashOfPassword(randomBytes(24).toString('base64url'));
     return this.#database.transaction(async (trx) => {
@@ -114,9 +115,7 @@ export class DirectoryService {
       if (suspended > mostSuspended)
         throw new ProblemError('directory-doubtful', { count: suspended, limit: mostSuspended });
       await applySync(trx, site, items, passwordHash, this.#now());
-      for (const { kind, email } of items)
-        if (kind === 'made')
-          await this.#letters.welcome(trx, { key: site, name, address: `${this.#liveOrigin}/${site}` }, email);
+      for (const { kind, email } of items) if (kind === 'made') await this.#letters.welcome(trx, place, email);
       await putLastSync(trx, site, this.#told(items, by));
       return items;
     });

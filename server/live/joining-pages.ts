@@ -47,7 +47,8 @@ export function mountJoiningPages(app: Express, parts: JoiningParts): void {
         return void response.status(403).type('text').end('Use the form on the site itself.\n');
       try {
         const words = siteWords(named.language);
-        const site = { key: key.data, name: named.name, address: `${sites.origin}/${key.data}` };
+        const { name, language } = named;
+        const site = { key: key.data, name, language, address: `${sites.origin}/${key.data}` };
         const said = await handler(site, words, request, response);
         if (said) (await sites.plainPage(key.data, await askers.find(request), said))!.send(request, response);
       } catch (fault) {

@@ -103,4 +103,26 @@ export const ENGLISH: SiteWords = {
   theNewPassword: (least) => `The new password, at least ${least} characters`,
   forAccount: (email) => `For the account of ${email}.`,
   setPassword: 'Set the password',
+  letters: {
+    join: {
+      subject: ({ audience, site }) => `Join ${audience} at ${site}`,
+      text: ({ audience, site, address }) =>
+        `You asked to join ‘${audience}’ at ${site}.\n\nContinue here: ${address}\n\nThe link works once, within a day. If you did not ask for this, ignore this mail.`,
+    },
+    password: {
+      subject: ({ site }) => `A new password for ${site}`,
+      text: ({ address }) =>
+        `Choose a new password here: ${address}\n\nThe link works once, within a day. Your current password works until then. If you did not ask for this, ignore this mail.`,
+    },
+    noAccount: {
+      subject: ({ site }) => `Your account at ${site}`,
+      text: ({ site }) =>
+        `Somebody asked for a new password for ${site}. There is no account for this mail address. If you asked, you may have joined with another address; ask the site’s managers.`,
+    },
+    welcome: {
+      subject: ({ site }) => `Your account at ${site}`,
+      text: ({ site, address }) =>
+        `You now have an account at ${site}.\n\nChoose a password here: ${address}\n\nThe link works for a day. After that, ask for a new one on the sign-in page.`,
+    },
+  },
 };

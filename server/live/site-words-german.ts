@@ -112,4 +112,26 @@ export const GERMAN: SiteWords = {
   theNewPassword: (least) => `Das neue Passwort mit mindestens ${least} Zeichen`,
   forAccount: (email) => `Für das Konto von ${email}.`,
   setPassword: 'Passwort setzen',
+  letters: {
+    join: {
+      subject: ({ audience, site }) => `${audience}: Beitritt bei ${site}`,
+      text: ({ audience, site, address }) =>
+        `Sie möchten bei ${site} der Gruppe „${audience}“ beitreten.\n\nHier geht es weiter: ${address}\n\nDer Link gilt einmal und einen Tag lang. Wenn Sie nicht darum gebeten haben, lassen Sie diese E-Mail einfach liegen.`,
+    },
+    password: {
+      subject: ({ site }) => `Ein neues Passwort für ${site}`,
+      text: ({ address }) =>
+        `Wählen Sie hier ein neues Passwort: ${address}\n\nDer Link gilt einmal und einen Tag lang. Bis dahin gilt Ihr bisheriges Passwort. Wenn Sie nicht darum gebeten haben, lassen Sie diese E-Mail einfach liegen.`,
+    },
+    noAccount: {
+      subject: ({ site }) => `Ihr Konto bei ${site}`,
+      text: ({ site }) =>
+        `Jemand hat um ein neues Passwort für ${site} gebeten. Zu dieser E-Mail-Adresse gibt es kein Konto. Wenn Sie es waren, haben Sie sich vielleicht mit einer anderen Adresse angemeldet; fragen Sie die Betreuung der Website.`,
+    },
+    welcome: {
+      subject: ({ site }) => `Ihr Konto bei ${site}`,
+      text: ({ site, address }) =>
+        `Sie haben jetzt ein Konto bei ${site}.\n\nWählen Sie hier ein Passwort: ${address}\n\nDer Link gilt einen Tag lang. Danach fordern Sie auf der Anmeldeseite einen neuen an.`,
+    },
+  },
 };

@@ -13,11 +13,13 @@ function saidBy(words: ReturnType<typeof siteWords>): [string, string][] {
         ? [[key, String((value as (...args: unknown[]) => unknown)(...argumentsOf(key)))]]
         : Object.entries(value as object).flatMap(([name, of]) => flat(`${key}.${name}`, of));
   const argumentsOf = (key: string) =>
-    key === 'openTo'
-      ? [{ signedOut: true, audiences: [{ name: 'Crew' }], except: [{ name: 'Trainees' }] }]
-      : /^(found|nearlyFound|part)$/.test(key)
-        ? [2, 3]
-        : ['Harbour', ''];
+    key.startsWith('letters.')
+      ? [{ site: 'Werftschule', audience: 'Crew', address: 'https://werft.example/~letter/x' }]
+      : key === 'openTo'
+        ? [{ signedOut: true, audiences: [{ name: 'Crew' }], except: [{ name: 'Trainees' }] }]
+        : /^(found|nearlyFound|part)$/.test(key)
+          ? [2, 3]
+          : ['Harbour', ''];
   return Object.entries(words).flatMap(([key, value]) => flat(key, value));
 }
 
@@ -73,5 +75,22 @@ describe('a site in German', () => {
     page('script').remove();
     expect(page('html').attr('lang')).toBe('de');
     expect(page('body').text()).not.toMatch(/\b(the|page|search|sign|you|password|menu)\b/i);
+  });
+
+  it('writes its letters in German', async () => {
+    const form = new URLSearchParams({ email: 'jory@home.example' });
+    const answer = await fetch(`${server.liveOrigin}/${key}/~password`, {
+      method: 'POST',
+      body: form,
+      headers: { Origin: server.liveOrigin, 'Content-Type': 'application/x-www-form-urlencoded' },
+    });
+    expect(answer.status).toBe(200);
+    const ines = await server.person('Ines');
+    const { mails } = (await ines.get('/api/outbox')).json as {
+      mails: { to: string; subject: string; text: string }[];
+    };
+    const [letter] = mails.filter(({ to }) => to === 'jory@home.example');
+    expect(letter!.subject).toBe('Ihr Konto bei Werftschule');
+    expect(letter!.text).toContain('kein Konto');
   });
 });

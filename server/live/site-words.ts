@@ -94,6 +94,21 @@ export interface SiteWords {
   readonly theNewPassword: (least: number) => string;
   readonly forAccount: (email: string) => string;
   readonly setPassword: string;
+
+  readonly letters: Readonly<Record<'join' | 'password' | 'noAccount' | 'welcome', LetterWords>>;
+}
+
+/** What a letter to a visitor says; each gets what the letter is about. */
+export interface LetterWords {
+  readonly subject: (about: LetterAbout) => string;
+  readonly text: (about: LetterAbout) => string;
+}
+export interface LetterAbout {
+  readonly site: string;
+  /** The audience to join; '' where it is about none. */
+  readonly audience: string;
+  /** Where it goes on, once. */
+  readonly address: string;
 }
 
 const TABLE: Readonly<Record<string, SiteWords>> = { en: ENGLISH, de: GERMAN };

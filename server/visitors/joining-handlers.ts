@@ -48,7 +48,8 @@ export function makeJoiningHandlers({
       if (body.apply) {
         // Nobody knows it: a password is chosen by the letter.
         const password_hash = await hashOfPassword(randomBytes(24).toString('base64url'));
-        const place = { key: site.key, name: site.settings.name, address: `${liveOrigin}/${site.key}` };
+        const { name: siteName, language } = site.settings;
+        const place = { key: site.key, name: siteName, language, address: `${liveOrigin}/${site.key}` };
         await database.transaction(async (trx) => {
           for (const { name, email, audiences } of made) {
             const visitor = { id: randomUUID(), site: site.key, name, email, password_hash, audiences: [...audiences] };

@@ -1,6 +1,7 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import { type SiteWords, siteWords } from '../live/site-words.ts';
 import type { Database } from '../database/connect.ts';
 import type { Mailer } from '../mail/mailer.ts';
 import { hashOfPassword } from '../security/passwords.ts';
@@ -13,6 +14,8 @@ const LETTER_LIVES_MS = 24 * 3600 * 1000;
 export interface LetterSite {
   readonly key: SiteKey;
   readonly name: string;
+  /** What its letters are written in, where Spur has the words for it. */
+  readonly language: string;
   /** The address of the site, without a slash at the end. */
   readonly address: string;
 }
@@ -52,10 +55,7 @@ export class Letters {
 
   /** Writes to somebody who wants to join by a link. */
   askToJoin(site: LetterSite, link: JoiningLink, audience: string, email: string, wayOn: string): Promise<void> {
-    return this.#write(site, email, link.id, wayOn, (address) => ({
-      subject: `Join ${audience} at ${site.name}`,
-      text: `You asked to join ‘${audience}’ at ${site.name}.\n\nContinue here: ${address}\n\nThe link works once, within a day. If you did not ask for this, ignore this mail.`,
-    }));
+    return this.#write(site, email, { letter: 'join', link: link.id, wayOn, audience });
   }
 
   /**
@@ -65,32 +65,12 @@ export class Letters {
   async askForPassword(site: LetterSite, email: string): Promise<void> {
     const visitor = await visitorByEmail(this.#database, site.key, email);
     const isKnown = visitor !== undefined && !visitor.is_suspended;
-    return this.#write(site, visitor?.email ?? email, null, '/', (address) =>
-      isKnown
-        ? {
-            subject: `A new password for ${site.name}`,
-            text: `Choose a new password here: ${address}\n\nThe link works once, within a day. Your current password works until then. If you did not ask for this, ignore this mail.`,
-          }
-        : {
-            subject: `Your account at ${site.name}`,
-            text: `Somebody asked for a new password for ${site.name}. There is no account for this mail address. If you asked, you may have joined with another address; ask the site’s managers.`,
-          },
-    );
+    return this.#write(site, visitor?.email ?? email, { letter: isKnown ? 'password' : 'noAccount' });
   }
 
   /** Writes to somebody for whom an account was made, so that they choose a password. */
   welcome(database: Database, site: LetterSite, email: string): Promise<void> {
-    return this.#write(
-      site,
-      email,
-      null,
-      '/',
-      (address) => ({
-        subject: `Your account at ${site.name}`,
-        text: `You now have an account at ${site.name}.\n\nChoose a password here: ${address}\n\nThe link works for a day. After that, ask for a new one on the sign-in page.`,
-      }),
-      database,
-    );
+    return this.#write(site, email, { letter: 'welcome' }, database);
   }
 
   async open(site: SiteKey, token: string): Promise<OpenLetter | null> {
@@ -138,17 +118,27 @@ export class Letters {
   async #write(
     site: LetterSite,
     email: string,
-    link: string | null,
-    wayOn: string,
-    words: (address: string) => { readonly subject: string; readonly text: string },
+    {
+      letter,
+      link = null,
+      wayOn = '/',
+      audience = '',
+    }: {
+      readonly letter: keyof SiteWords['letters'];
+      readonly link?: string | null;
+      readonly wayOn?: string;
+      readonly audience?: string;
+    },
     within: Database = this.#database,
   ): Promise<void> {
+    const words = siteWords(site.language).letters[letter];
     const token = randomBytes(24).toString('base64url');
     const at = this.#now();
     const expires_at = new Date(at.getTime() + LETTER_LIVES_MS);
     await within.transaction(async (trx) => {
       await putLetter(trx, { token_hash: hashOf(token), site: site.key, email, link, way_on: wayOn, expires_at });
-      await this.#mailer.send(trx, [{ to: email, ...words(`${site.address}/~letter/${token}`) }], at);
+      const about = { site: site.name, audience, address: `${site.address}/~letter/${token}` };
+      await this.#mailer.send(trx, [{ to: email, subject: words.subject(about), text: words.text(about) }], at);
     });
   }
 }
