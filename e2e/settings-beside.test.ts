@@ -157,4 +157,19 @@ describe('settings beside the tree', () => {
     const again = await bench.find('separator', 'Between the tree and the settings');
     expect(Number(await again.getAttribute('aria-valuenow'))).toBe(wide);
   });
+
+  it('are closed to those who may only look, where they are about others or about visitors', async () => {
+    await bench.driver.manage().deleteAllCookies();
+    await bench.signIn(spur, 'oona@pellow-quay.example');
+    // Who may only look has no button for a new page, which `open` waits for.
+    const look = (beside: string) => browser.driver.get(`${spur.workbench}/sites/pellow-quay?beside=${beside}`);
+    for (const beside of ['visitors', 'sharing', 'going-live']) {
+      await look(beside);
+      await bench.untilText('in the tree as it is now.');
+    }
+    await look('layouts');
+    await bench.click('button', /^Handbook/);
+    await bench.untilText('marked in the tree');
+    expect(await (await bench.find('textbox', 'Name')).isEnabled()).toBe(false);
+  });
 });

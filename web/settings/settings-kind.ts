@@ -27,6 +27,8 @@ interface Titled {
   readonly title: string;
   readonly Sign: LucideIcon;
   readonly description: string;
+  /** What somebody must be allowed to, to see it at all; left out where everybody may who sees the tree. */
+  readonly needs?: 'edit' | 'publish';
 }
 
 /** A sheet that is no list of settings, such as the releases. */

@@ -12,8 +12,9 @@ import { useGiveTarget } from './use-give-target.ts';
 
 /** Settings of the site beside its tree: a list of them, then one with its fields. */
 export function SettingsSheet({ beside }: { readonly beside: Beside }) {
-  const { site, derived, setBeside, focusTree } = useWorkbench();
+  const { site, derived, setBeside, focusTree, mayEdit, mayPublish } = useWorkbench();
   const kind = SETTINGS[beside.kind];
+  const isClosed = (kind.needs === 'edit' && !mayEdit) || (kind.needs === 'publish' && !mayPublish);
   const list = 'Fields' in kind ? kind : null;
   const listed = list?.listed(site, derived) ?? [];
   const at = listed.findIndex(({ id }) => id === beside.id);
@@ -83,10 +84,15 @@ export function SettingsSheet({ beside }: { readonly beside: Beside }) {
       <div
         // Rows of the tree can be dropped on the setting that is open, too.
         data-give={item && list!.give ? item.id : undefined}
-        className={`min-h-0 flex-1 overflow-y-auto p-4 ${item && drag?.giving === item.id ? 'bg-accent-soft' : ''}`}
+        className={`min-h-0 flex-1 scroll-pb-20 overflow-y-auto p-4 ${item && drag?.giving === item.id ? 'bg-accent-soft' : ''}`}
       >
         {!item && <p className="mb-4 text-quiet">{kind.description}</p>}
-        {'Whole' in kind ? (
+        {isClosed ? (
+          <p>
+            {kind.needs === 'publish' ? 'Only those who may publish' : 'Only those who may edit the site'} can use this,
+            in the tree as it is now.
+          </p>
+        ) : 'Whole' in kind ? (
           <kind.Whole />
         ) : item ? (
           <OneSetting key={item.id} kind={kind} item={item} onGone={back} />

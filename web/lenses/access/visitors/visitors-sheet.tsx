@@ -24,6 +24,7 @@ export const VISITORS: WholeKind = {
   title: 'Visitors',
   Sign: UserRound,
   description: 'Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once.',
+  needs: 'edit',
   Whole: Visitors,
 };
 

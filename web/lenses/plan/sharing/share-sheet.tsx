@@ -18,6 +18,7 @@ export const SHARING: WholeKind = {
   Sign: MessagesSquare,
   description:
     'Anyone with a link sees the tree and the plan without an account. They can give a verdict on each page, comment, and propose another title or place, but change nothing. They do not see your notes and questions.',
+  needs: 'edit',
   Whole: Shares,
 };
 

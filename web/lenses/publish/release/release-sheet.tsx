@@ -41,6 +41,7 @@ export const GOING_LIVE: WholeKind = {
   Sign: Rocket,
   description:
     'Visitors get the pages as they are drafted, at their places in the tree. They see all of it at once. What goes live is ticked in the tree.',
+  needs: 'publish',
   Whole: () => <Release kind="live" />,
 };
 
@@ -49,6 +50,7 @@ export const TAKING_DOWN: WholeKind = {
   title: 'Take down',
   Sign: ArchiveX,
   description: 'Visitors no longer find these pages. The drafts stay as they are.',
+  needs: 'publish',
   Whole: () => <Release kind="retire" />,
 };
 
