@@ -132,6 +132,12 @@ describe('settings beside the tree', () => {
     await bench.click('checkbox', /^Goes live: Reading a boat/);
     await bench.untilRow('Online talks', /comes along: stands above ‘Reading a boat’/);
     await bench.find('button', 'Make 2 pages live');
+    // Another row is looked at: the release stays what it was, until somebody says otherwise.
+    await bench.select('Visit');
+    await bench.find('button', 'Make 2 pages live');
+    await bench.click('button', 'Use what is selected now');
+    await bench.click('radio', /^The selected page \(1 page\)/);
+    await bench.find('button', 'Make 1 page live');
     await bench.press(Key.ESCAPE);
   });
 
@@ -165,7 +171,7 @@ describe('settings beside the tree', () => {
     const look = (beside: string) => browser.driver.get(`${spur.workbench}/sites/pellow-quay?beside=${beside}`);
     for (const beside of ['visitors', 'sharing', 'going-live']) {
       await look(beside);
-      await bench.untilText('in the tree as it is now.');
+      await bench.untilText('is closed while you look at an earlier tree.');
     }
     await look('layouts');
     await bench.click('button', /^Handbook/);

@@ -54,8 +54,9 @@ export function furtherPairs(
 
 /**
  * From 0 to 1, how clearly `left` is a part or a version of `whole`, or one with its `partner`: it is one of the
- * headings of the whole that are not its own title; it has the same title but for what marks a version, or the very
- * same and a like text; or the title of the whole is made of both titles.
+ * headings of the whole that are not its own title, or made of several; it and the partner both say what the whole says and
+ * more; it has the same title but for what marks a version, or the very same and a like text; or the title of the whole is
+ * made of both titles.
  */
 function signOf(
   signals: PairSignals,

@@ -74,10 +74,6 @@ export function matchPages(
     })
     .filter(({ confidence }) => confidence >= PROPOSE_FROM);
   const partners = [...confident.map(({ pair }) => pair), ...settled];
-  const further = (side: 0 | 1, kind: PairKind) =>
-    furtherPairs(old, planned, compared, partners, side)
-      .filter(({ confidence }) => confidence >= PROPOSE_FROM)
-      .map((one) => proposed(one, kind, one.confidence));
   const proposed = (one: ComparedPair, kind: PairKind, confidence: number): ProposedPair => ({
     old: old[one.pair[0]]!.key,
     planned: planned[one.pair[1]]!.key,
@@ -85,6 +81,10 @@ export function matchPages(
     confidence,
     reasons: reasonsOf(one.signals),
   });
+  const further = (side: 0 | 1, kind: PairKind) =>
+    furtherPairs(old, planned, compared, partners, side)
+      .filter(({ confidence }) => confidence >= PROPOSE_FROM)
+      .map((one) => proposed(one, kind, one.confidence));
   return [
     ...confident.map((one) => proposed(one, 'one', one.confidence)),
     ...further(1, 'part'),

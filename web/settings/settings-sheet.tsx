@@ -89,8 +89,8 @@ export function SettingsSheet({ beside }: { readonly beside: Beside }) {
         {!item && <p className="mb-4 text-quiet">{kind.description}</p>}
         {isClosed ? (
           <p>
-            {kind.needs === 'publish' ? 'Only those who may publish' : 'Only those who may edit the site'} can use this,
-            in the tree as it is now.
+            This needs permission to {kind.needs === 'publish' ? 'publish' : 'edit the site'}, and is closed while you
+            look at an earlier tree.
           </p>
         ) : 'Whole' in kind ? (
           <kind.Whole />

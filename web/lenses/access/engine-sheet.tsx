@@ -1,9 +1,9 @@
-import { useMarkRows } from '../../settings/use-mark-rows.ts';
 import { Bot } from 'lucide-react';
-import type { WholeKind } from '../../settings/settings-kind.ts';
 import { format, parseISO } from 'date-fns';
 import { useMemo, useState } from 'react';
 import type { EngineReport } from '#contract/engine.ts';
+import { useMarkRows } from '../../settings/use-mark-rows.ts';
+import type { WholeKind } from '../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { lookAsEngine, stopEngine, useEngineLook } from '../../api/engine.ts';
 import { Button } from '../../ui/button.tsx';

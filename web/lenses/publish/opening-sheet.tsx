@@ -1,12 +1,12 @@
-import type { WholeKind } from '../../settings/settings-kind.ts';
 import { CircleAlert, CircleCheck, DoorOpen, Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type OpeningLine, type OpeningPoint, openingList } from '#core/checks/opening-list.ts';
+import { momentWords } from '#core/model/moment-words.ts';
+import type { WholeKind } from '../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { useTextLinks } from '../../api/links.ts';
 import { setWorks, useWorks } from '../../api/releases.ts';
-import { momentWords } from '#core/model/moment-words.ts';
 import { fieldOfMoment, momentOfField } from '../../fields/site-moment.ts';
 import { pages } from '../../tree/words.ts';
 import { MomentField } from '../../fields/day-field.tsx';

@@ -1,7 +1,7 @@
 import { UserRound } from 'lucide-react';
-import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Tabs } from 'radix-ui';
 import { type ReactNode, useState } from 'react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { useVisitors } from '../../../api/visitors.ts';
 import { Button } from '../../../ui/button.tsx';
 import { TextField } from '../../../ui/field.tsx';

@@ -1,8 +1,8 @@
-import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Copy, Link2Off, MailPlus, MessagesSquare } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { ShareAnswer } from '#contract/sharing.ts';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { addressesIn, inviteToShare, useShares, withdrawShare } from '../../../api/sharing.ts';
 import { dayWords } from '../../../tree/plan-words.tsx';

@@ -1,6 +1,6 @@
 import { CornerUpRight } from 'lucide-react';
-import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { useState } from 'react';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { useMissed, useRedirects } from '../../../api/releases.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';

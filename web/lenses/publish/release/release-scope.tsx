@@ -14,6 +14,8 @@ import { SETTINGS_WORDS, capital, titleIn } from '../publish-words.ts';
 export type Scope = 'chosen' | 'branch' | 'person' | 'all' | 'picked' | 'none';
 
 export interface Scopes {
+  /** The pages that were selected when the release was begun. */
+  readonly chosen: readonly PageId[];
   readonly scope: Scope;
   readonly setScope: (scope: Scope) => void;
   /** Whose changes go live, where one person's do. */
@@ -31,8 +33,8 @@ export interface Scopes {
 }
 
 /** What a release can be of, and which of it is chosen. */
-export function useScopes(kind: 'live' | 'retire'): Scopes {
-  const { site, chosen, shown } = useWorkbench();
+export function useScopes(kind: 'live' | 'retire', chosen: readonly PageId[]): Scopes {
+  const { site, shown } = useWorkbench();
   const changes = useLiveChanges(site.key, kind === 'live' ? shown.revision : null);
   const [person, setPerson] = useState('');
   const [picked, setPicked] = useState<readonly PageId[]>([]);
@@ -69,6 +71,7 @@ export function useScopes(kind: 'live' | 'retire'): Scopes {
     [asked],
   );
   return {
+    chosen,
     scope,
     setScope,
     person: whose,
@@ -83,8 +86,7 @@ export function useScopes(kind: 'live' | 'retire'): Scopes {
 
 /** Of which pages the release is. */
 export function ReleaseScope({ scopes }: { readonly scopes: Scopes }) {
-  const { chosen } = useWorkbench();
-  const { people, person, setPerson, scope, setScope, settings } = scopes;
+  const { chosen, people, person, setPerson, scope, setScope, settings } = scopes;
   return (
     <fieldset className="flex flex-col gap-1.5">
       <legend className="mb-1 text-small font-medium">What</legend>

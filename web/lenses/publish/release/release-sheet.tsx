@@ -10,11 +10,11 @@ import { type ReleasePlan, planRelease } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { LeadsTo } from '#core/model/redirect.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
+import { momentWords } from '#core/model/moment-words.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { useTextLinks } from '../../../api/links.ts';
 import { scheduleRelease, useRedirects } from '../../../api/releases.ts';
 import type { Progress } from '../../../api/site-store.ts';
-import { momentWords } from '#core/model/moment-words.ts';
 import { momentOfField } from '../../../fields/site-moment.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { useKept } from '../../../fields/use-kept.ts';
@@ -28,12 +28,12 @@ import { type Marks, useWorkbench } from '../../../workbench/workbench-context.t
 import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { SETTINGS_WORDS } from '../publish-words.ts';
+import { warnOfUnconfirmed } from '../unconfirmed.ts';
 import { Along, PageList, alongWords } from './along.tsx';
 import { HomeChoice } from './home-choice.tsx';
 import { Effects } from './effects.tsx';
 import { ReleaseScope, type Scopes, SettingsScope, useScopes } from './release-scope.tsx';
 import { TakeDownChoices } from './take-down-choices.tsx';
-import { warnOfUnconfirmed } from '../unconfirmed.ts';
 
 /** Makes pages and settings live, picked in the tree beside it. */
 export const GOING_LIVE: WholeKind = {
@@ -56,13 +56,15 @@ export const TAKING_DOWN: WholeKind = {
 
 /** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
 function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
-  const { site, store, chosen, shown, setBeside, focusTree } = useWorkbench();
+  const { site, store, chosen: selected, shown, setBeside, focusTree } = useWorkbench();
+  // Looking at other rows meanwhile changes nothing of what is about to be done.
+  const [chosen, setChosen] = useState(selected);
   const onClose = () => {
     setBeside(null);
     window.setTimeout(focusTree, 0);
   };
   const { timeZone } = site.settings;
-  const scopes = useScopes(kind);
+  const scopes = useScopes(kind, chosen);
   const [settings, setSettings] = useState<readonly SettingsPart[]>(scopes.settings);
   const [leadsTo, setLeadsTo] = useState<Readonly<Record<PageId, NonNullable<LeadsTo>>>>({});
   const [name, setName] = useKept(`release ${site.key} name`);
@@ -161,6 +163,11 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
     <div className="flex flex-col gap-4">
       {fault && <Notice>{fault}</Notice>}
       {kind === 'live' && <ReleaseScope scopes={scopes} />}
+      {selected.join() !== chosen.join() && (
+        <Button className="self-start" onClick={() => setChosen(selected)}>
+          Use what is selected now
+        </Button>
+      )}
       {kind === 'live' && scopes.settings.length > 0 && (
         <SettingsScope all={scopes.settings} chosen={settings} along={plan.parts} onChoose={setSettings} />
       )}

@@ -1,11 +1,11 @@
-import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Footprints, History, Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { momentWords } from '#core/model/moment-words.ts';
 import type { ReleaseSummary, ScheduledRelease } from '#contract/releases.ts';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { callOffRelease, useReleases, useScheduled } from '../../../api/releases.ts';
-import { momentWords } from '#core/model/moment-words.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';
