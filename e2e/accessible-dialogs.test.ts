@@ -63,6 +63,15 @@ const DIALOGS: [string, () => Promise<void>][] = [
     },
   ],
   [
+    'what a visitor can open',
+    async () => {
+      await open('/sites/pellow-quay?lens=access')();
+      await bench.click('button', 'Visitors');
+      await bench.click('button', /^Bram Calloway/);
+      await bench.untilText('of which are not open to everyone');
+    },
+  ],
+  [
     'the joining links',
     async () => {
       await open('/sites/pellow-quay?lens=access')();
@@ -116,6 +125,8 @@ const DIALOGS: [string, () => Promise<void>][] = [
     async () => {
       await open('/sites/pellow-quay?lens=publish')();
       await bench.click('button', 'Releases');
+      await bench.click('button', /The autumn sale is over/);
+      await bench.untilText('1 page marked in the tree.');
       await bench.click('button', /^Take back release/);
       await bench.untilText('becomes what visitors had before');
     },

@@ -157,7 +157,7 @@ describe('in light, in dark and in forced colours, axe finds nothing on', () => 
     await bench.click('button', /^Lens:/);
     expect(await accessibilityFaults(browser)).toEqual([]);
     await bench.press(Key.ESCAPE);
-    await bench.click('button', 'Open the side sheet');
+    await bench.click('button', 'Page');
     await bench.find('button', 'Back to the tree');
     expect(await accessibilityFaults(browser)).toEqual([]);
     await browser.resize(1280, 800);

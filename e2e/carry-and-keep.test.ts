@@ -57,7 +57,9 @@ describe('removed pages', () => {
     await bench.saved();
     await bench.click('button', 'Removed pages');
     await bench.untilText('from the top level.');
-    await browser.driver.executeScript(`document.querySelector('[role=dialog] details').open = true`);
+    await browser.driver.executeScript(
+      `document.querySelector('aside[aria-label="Removed pages"] details').open = true`,
+    );
     await bench.click('button', 'Put back only this: The smithy');
     await bench.untilTree('it stands at the top level', (tree) => tree.includes('The smithy'));
     expect((await bench.tree()).includes('Workshops')).toBe(false);

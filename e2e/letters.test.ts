@@ -46,7 +46,7 @@ describe('letters are no commands', () => {
     await bench.until('it is closed', async () => !(await isDialogOpen()));
   });
 
-  it.each(['Removed pages', 'Remove the selected pages'])('in a dialog that has just opened: %s', async (name) => {
+  it.each(['Rename this site…', 'Remove the selected pages'])('in a dialog that has just opened: %s', async (name) => {
     await bench.open(spur, KEY);
     await bench.select('Course dates');
     await bench.focusTree();
@@ -62,6 +62,7 @@ describe('letters are no commands', () => {
   });
 
   it.each([
+    'Removed pages',
     'Goals of the site…',
     'Audiences…',
     'Labels and kinds…',
@@ -75,7 +76,7 @@ describe('letters are no commands', () => {
     await bench.chord(Key.CONTROL, 'k');
     await bench.until('the commands are listed', isDialogOpen);
     await bench.press(name.replace('…', ''), Key.ENTER);
-    await bench.find('button', /^Close (goals|audiences|labels|visitors|share|make)/);
+    await bench.find('button', /^Close (removed|goals|audiences|labels|visitors|share|make)/);
     await bench.until('the keyboard is there', () =>
       bench.driver.executeScript(`return document.activeElement.matches('aside h2')`),
     );

@@ -141,7 +141,7 @@ describe('the old site', () => {
     await bench.fill('At most pages', '24');
     await bench.click('button', 'Read the old site');
     await bench.untilText('It stopped at 24 pages, as it was told to.');
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close the old site');
     await bench.until('what was accepted before is settled still, and the rest is proposed', async () => {
       const text = await bench.text();
       return /\b[1-9]\d* of 24 old pages settled/.test(text) && /Accept [1-9]\d* from/.test(text);

@@ -53,11 +53,15 @@ describe('a part of what differs', () => {
 
   it('is taken back from the list of releases, and visitors who have its address are led on', async () => {
     await bench.click('button', /^Releases/);
-    await bench.untilText('First talk');
+    await bench.click('button', /First talk/);
+    await bench.untilText('2 pages marked in the tree.');
+    await bench.untilRow('Online talks', /came/);
     await bench.click('button', 'Take back release 3…');
     await bench.untilText('2 pages become what visitors had before');
+    await bench.untilRow('Online talks', /as it was before/);
     await bench.click('button', 'Take back release 3');
     await bench.untilText('Release 3 is taken back, by release 5.');
+    await bench.click('button', 'All releases');
     await bench.untilText('Release 3 taken back');
     await untilVisit('/courses/online-talks/reading-a-boat', '301 /courses');
     await bench.press(Key.ESCAPE);
@@ -128,7 +132,7 @@ it('a text is compared with what visitors have, the words marked that differ', a
   await bench.click('button', 'Compare the texts…');
   await bench.untilText('1 paragraph differs');
   const marks = await bench.driver.executeScript<string[]>(
-    `return [...document.querySelectorAll('[role=dialog] ins')].map((one) => one.textContent.trim())`,
+    `return [...document.querySelectorAll('aside ins')].map((one) => one.textContent.trim())`,
   );
   expect(marks).toEqual(['Marvellous']);
 });

@@ -1,4 +1,4 @@
-import { Key, type WebElement } from 'selenium-webdriver';
+import { By, Key, type WebElement } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
@@ -46,7 +46,7 @@ describe('settings beside the tree', () => {
     await bench.click('button', /^Handbook/);
     const drawn = () =>
       browser.driver.executeScript<string[]>(
-        `return [...document.querySelectorAll('figure [role=img]')].map((one) => one.getAttribute('aria-label') + ': ' + one.textContent)`,
+        `return [...document.querySelectorAll('figure [role]')].map((one) => one.getAttribute('aria-label') + ': ' + one.innerText.replace(/\\s+/g, ' '))`,
       );
     await bench.until('it stands around a page that takes it', async () => {
       const [desk, telephone] = await drawn();
@@ -55,6 +55,18 @@ describe('settings beside the tree', () => {
     expect((await drawn())[0]).not.toContain('Coming here');
     await bench.choose('In the footer', /^Footer menu/);
     await bench.until('the footer has its entries', async () => (await drawn())[0]!.includes('Coming here'));
+    await bench.choose('Beside the text', /^No menu/);
+    await bench.until('nothing is beside the text', async () =>
+      (await drawn())[0]!.includes('Beside the text: no menu'),
+    );
+    const block = await browser.driver.findElement(
+      By.xpath('//ul[@aria-label="Menus to drag into the drawing"]/li[text()="Footer menu"]'),
+    );
+    await drag(block, await bench.find('combobox', 'Beside the text'));
+    await bench.until(
+      'a menu that is dragged there is',
+      async () => !(await drawn())[0]!.includes('Beside the text: no menu'),
+    );
     await bench.choose('Header', /^No header/);
     await bench.until('the header is gone', async () => !(await drawn())[0]!.includes('Workshops'));
     await bench.click('button', 'Undo your last change');
@@ -104,6 +116,13 @@ describe('settings beside the tree', () => {
     await bench.untilText('On 1 page');
   });
 
+  it('are given to a row that one of them is dragged onto', async () => {
+    await drag(await bench.find('button', /^Season/), await bench.find('row', /^Crossings/));
+    await bench.untilText('On 2 pages');
+    await bench.click('button', 'Undo your last change');
+    await bench.untilText('On 1 page');
+  });
+
   it('go away with Escape, a step at a time, and the keyboard is in the tree again', async () => {
     await bench.click('button', /^Season/);
     await (await bench.find('textbox', 'Name')).sendKeys(Key.ESCAPE);
@@ -139,6 +158,80 @@ describe('settings beside the tree', () => {
     await bench.click('radio', /^The selected page \(1 page\)/);
     await bench.find('button', 'Make 1 page live');
     await bench.press(Key.ESCAPE);
+  });
+
+  it('an audience and a visitor colour the tree with what they can open, each page with its reason', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=audiences&find=staff+handbook');
+    await bench.click('button', /^Governors Can open/);
+    await bench.untilText('95 pages marked in the tree: 90 open to everyone, ');
+    await bench.until(
+      'the staff’s pages are not among them',
+      async () => !/(by itself|through|open to everyone)/.test(await bench.row('Staff handbook')),
+    );
+    await bench.click('button', 'Clear');
+    await bench.untilRow('Courses', /open to everyone/);
+    await bench.focusTree();
+    await bench.press('g');
+    await bench.untilRow('Minutes', /by itself/);
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=visitors&find=staff+handbook');
+    await bench.click('button', /^Bram Calloway/);
+    await bench.untilText('Can open 111 pages of the draft, 21 of which are not open to everyone.');
+    await bench.untilRow('Staff handbook', /by itself/);
+    await bench.click('checkbox', 'Staff');
+    await bench.untilText('all of which are open to everyone');
+    await bench.until(
+      'the handbook is not marked any more',
+      async () => !/by itself/.test(await bench.row('Staff handbook')),
+    );
+    await bench.click('checkbox', 'Staff');
+    await bench.untilText('21 of which are not open to everyone.');
+  });
+
+  it('a redirect shows its page, and leads elsewhere when that is chosen', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish&beside=redirects');
+    await bench.click('button', /^\/prospectus/);
+    await bench.untilRow('How to apply', /\/prospectus leads here/);
+    await bench.until('the row is selected', async () =>
+      /How to apply/.test(
+        await browser.driver.executeScript<string>(
+          `return document.querySelector('[role=row][aria-selected=true]').textContent`,
+        ),
+      ),
+    );
+    await bench.choose('Leads to', /Bursaries/);
+    await bench.untilText('/prospectus → /apply/bursaries');
+    await bench.click('button', 'Undo your last change');
+    await bench.untilText('/prospectus → /apply/how-to-apply');
+  });
+
+  it('lines of what visitors notice lead to their rows', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=publish&beside=releases');
+    await bench.click('button', /The autumn sale is over/);
+    await bench.click('button', 'Main menu: ‘Boats for sale’ goes');
+    await bench.until('the row is selected', async () =>
+      /Boats for sale/.test(
+        await browser.driver.executeScript<string>(
+          `return document.querySelector('[role=row][aria-selected=true]').textContent`,
+        ),
+      ),
+    );
+  });
+
+  it('are marked in the map too, with the reason', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=menus&view=map&beside=layouts');
+    await bench.click('button', /^Handbook/);
+    await bench.untilText('marked in the tree');
+    await bench.focusTree();
+    await bench.press('g');
+    await bench.find('treeitem', /Staff handbook.*by itself/);
+  });
+
+  it('are found by name where one looks for pages', async () => {
+    await bench.open(spur, 'pellow-quay');
+    await bench.focusTree();
+    await bench.press('/', 'handbook');
+    await bench.click('button', 'Layout ‘Handbook’');
+    await bench.untilText('marked in the tree');
   });
 
   it('are found by name among the commands', async () => {

@@ -60,7 +60,8 @@ describe('on a telephone (390 × 800) nothing is out of reach:', () => {
   });
 
   it('a page is moved to another place', async () => {
-    await bench.click('button', 'Move to…');
+    await bench.click('button', 'More');
+    await bench.click('menuitem', /^Move to/);
     await bench.find('dialog', /^Move ‘Short courses’/);
     await bench.press(Key.ESCAPE);
   });
@@ -110,7 +111,7 @@ describe('on a telephone (390 × 800) nothing is out of reach:', () => {
   });
 
   it('the side sheet takes the place of the tree, and Escape brings the tree back', async () => {
-    await bench.click('button', 'Open the side sheet');
+    await bench.click('button', 'Page');
     await bench.until('the keyboard came along', () => hasFocus('main button'));
     expect(await bench.text()).toContain('Back to the tree');
     await bench.press(Key.ESCAPE);

@@ -4,9 +4,12 @@ import type { PageId } from '../model/ids.ts';
 import type { LayoutId } from '../model/layout.ts';
 import { isKind, withKind } from '../model/page-label.ts';
 import { type GoalId, planOf } from '../model/plan.ts';
+import { type MenuId, entryOf } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
-import { type Site, maybeNodeAt } from '../model/site.ts';
+import { derivedOf } from '../derive/derived.ts';
+import { type Site, maybeNodeAt, nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
+import { onEach, putInMenu } from './arrange-entries.ts';
 
 type Fields = Extract<Operation, { name: 'page.set' }>['fields'];
 
@@ -38,6 +41,25 @@ export const giveGoal = (site: Site, pages: readonly PageId[], goal: GoalId): Op
     const { goals } = planOf(node);
     return node.type !== 'page' || goals.includes(goal) ? null : { plan: { goals: [...goals, goal] } };
   });
+
+/**
+ * Lets nodes stand in a menu: they are off menus no longer, one that is arranged by hand gets entries for them, and one that follows the
+ * tree no longer leaves them out. What is outside of its range stays so.
+ */
+export function giveMenu(site: Site, pages: readonly PageId[], menu: MenuId): Operation[] {
+  const { outline } = derivedOf(site);
+  return onEach(site, menu, pages, (now, found, page) => {
+    if (!outline.rowOf.has(page)) return [];
+    const fromAll: Operation[] = nodeAt(now, page).inMenus
+      ? []
+      : [{ name: 'page.set', page, fields: { inMenus: true } }];
+    if (found.isByHand) return [...fromAll, ...putInMenu(now, found, page)];
+    const isLeftOut = found.exceptions.some((one) => one.page === page && one.isLeftOut);
+    return isLeftOut
+      ? [...fromAll, { name: 'entry.set', menu, entry: entryOf(page), fields: { isLeftOut: false } }]
+      : fromAll;
+  });
+}
 
 function give(site: Site, pages: readonly PageId[], fieldsFor: (node: SiteNode) => Fields | null): Operation[] {
   return pages.flatMap((page): Operation[] => {

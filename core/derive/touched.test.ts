@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { giveAudience, giveGoal, giveLabel, giveLayout } from '../arrange/give.ts';
+import { giveAudience, giveGoal, giveLabel, giveLayout, giveMenu } from '../arrange/give.ts';
 import { ruleOf } from '../model/access.ts';
+import { closureOf } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
 import { isKind } from '../model/page-label.ts';
 import { type Site, ancestorsOf, nodeAt } from '../model/site.ts';
@@ -9,9 +10,18 @@ import { applyOperations } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import { holds } from '../testing/holds.ts';
 import { anySite } from '../testing/random-site.ts';
+import { NOBODY_KNOWN, accessReason } from './access.ts';
+import { menuTableOf } from './menu-table.ts';
 import { layoutWithReason } from './layouts.ts';
 import { outlineOf } from './outline.ts';
-import { type Touched, touchedByAudience, touchedByGoal, touchedByLabel, touchedByLayout } from './touched.ts';
+import {
+  type Touched,
+  touchedByAudience,
+  touchedByGoal,
+  touchedByLabel,
+  touchedByLayout,
+  touchedByOpening,
+} from './touched.ts';
 
 const pagesIn = (site: Site) => outlineOf(site).nodes.filter(({ type }) => type === 'page');
 
@@ -61,6 +71,57 @@ describe('what a setting touches', () => {
           }
       }),
     ));
+});
+
+describe('what a visitor can open', () => {
+  it('is what access says page by page, as everyone or by the nearest page that keeps others out', () => {
+    const met = { everyone: 0, itself: 0, above: 0 };
+    holds(
+      fc.property(anySite, (site) => {
+        const at = Date.parse('2026-05-01T00:00:00Z');
+        for (const { id: audience } of site.settings.audiences) {
+          const visitor = closureOf(site.settings.audiences, [audience]);
+          const found = touchedByOpening(site, outlineOf(site), visitor, at);
+          for (const { id } of pagesIn(site)) {
+            const reason = accessReason(site, id, visitor, at);
+            const everyones = accessReason(site, id, NOBODY_KNOWN, at);
+            const nearest = everyones.chain.findLast(({ by, keepsOut }) => by === 'audiences' && keepsOut)?.page;
+            const through = everyones.opens ? 'everyone' : nearest === id ? 'itself' : nearest;
+            expect(found.get(id)).toBe(reason.opens ? through : undefined);
+            if (reason.opens) met[everyones.opens ? 'everyone' : nearest === id ? 'itself' : 'above']++;
+          }
+        }
+      }),
+    );
+    for (const times of Object.values(met)) expect(times).toBeGreaterThan(50);
+  });
+});
+
+describe('what is put into a menu', () => {
+  it('is not left out any more, once and for all', () => {
+    const met = { given: 0, byHand: 0 };
+    holds(
+      fc.property(anySite, fc.nat(), fc.array(fc.nat(), { minLength: 1, maxLength: 4 }), (site, which, places) => {
+        const { menus } = site.settings;
+        const { nodes, rowOf } = outlineOf(site);
+        if (menus.length === 0 || nodes.length === 0) return;
+        const { id } = menus[which % menus.length]!;
+        const chosen = [...new Set(places.map((at) => nodes[at % nodes.length]!.id))];
+        const edits = giveMenu(site, chosen, id);
+        const outcome = applyOperations(site, edits);
+        expect(outcome.ok).toBe(true);
+        if (!outcome.ok) return;
+        const menu = outcome.site.settings.menus.find((one) => one.id === id)!;
+        const { answerAt } = menuTableOf(outcome.site, menu);
+        for (const page of chosen)
+          expect(['off menus', 'left out here', 'not arranged', 'proposed']).not.toContain(answerAt(rowOf.get(page)!));
+        expect(giveMenu(outcome.site, chosen, id)).toEqual([]);
+        if (edits.length > 0) met.given++;
+        if (edits.length > 0 && menu.isByHand) met.byHand++;
+      }),
+    );
+    expect(Math.min(met.given, met.byHand)).toBeGreaterThan(5);
+  });
 });
 
 describe('what is given to pages', () => {

@@ -4,14 +4,18 @@ import type { PageId } from '../model/ids.ts';
 import { type LayoutId, STANDARD_LAYOUT } from '../model/layout.ts';
 import type { MenuId } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
-import { isKind } from '../model/page-label.ts';
+import { isKind, rulesOfLabels } from '../model/page-label.ts';
 import { type GoalId, planOf } from '../model/plan.ts';
 import type { Site } from '../model/site.ts';
+import { type Membership, NOBODY_KNOWN, accessTable, letsPass, rulesAt } from './access.ts';
 import { menuTableOf } from './menu-table.ts';
 import type { Outline } from './outline.ts';
 
-/** Why a setting touches a page: the page names it itself, a page above does, or it holds for the whole site. */
-export type Through = 'itself' | 'site' | PageId;
+/**
+ * Why a setting touches a page: the page names it itself, a page above does, or it holds for the whole site; an audience may open a
+ * page since everyone may.
+ */
+export type Through = 'itself' | 'site' | 'everyone' | PageId;
 
 /** The pages that something touches, each with the reason, in tree order. */
 export type Touched = ReadonlyMap<PageId, Through>;
@@ -56,6 +60,28 @@ export function touchedByAudience(site: Site, outline: Outline, audience: Audien
     },
     false,
   );
+}
+
+/**
+ * The pages that a visitor can open: as everyone can, or by the rule of the nearest page that keeps others out, its own or one above.
+ * @param at the moment, in milliseconds since 1970
+ */
+export function touchedByOpening(site: Site, outline: Outline, visitor: Membership, at: number): Touched {
+  const { nodes, parent } = outline;
+  const { open } = accessTable(outline, site.settings, [visitor, NOBODY_KNOWN], at);
+  const ofLabels = rulesOfLabels(site.settings.labels);
+  const through: (PageId | null)[] = [];
+  const touched = new Map<PageId, Through>();
+  nodes.forEach((node, row) => {
+    const own = ruleOf(node);
+    const keepsOut = rulesAt(own, ofLabels).some((rule) => !letsPass(rule, NOBODY_KNOWN));
+    const above = own.standsAlone || parent[row] === -1 ? null : through[parent[row]!]!;
+    through.push(keepsOut ? node.id : above);
+    if (node.type !== 'page' || (open[row]! & 1) === 0) return;
+    const by = (open[row]! & 2) === 0 ? through[row]! : 'everyone';
+    touched.set(node.id, by === node.id ? 'itself' : by);
+  });
+  return touched;
 }
 
 /** The pages that serve a goal. */

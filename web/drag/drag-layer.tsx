@@ -1,4 +1,4 @@
-import { DndContext, type DragStartEvent, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, type DragStartEvent } from '@dnd-kit/core';
 import { type ReactNode, type Ref, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
@@ -6,10 +6,15 @@ import { moveToPlace } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf, maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import type { Edit } from '../api/site-store.ts';
 import { andBelow, pages } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
+import { CARRIED } from './carried-look.ts';
+import { type CarriedSetting, SettingOnItsWay } from './carried-setting.tsx';
 import { dragWords } from './drag-words.ts';
+import { followPointer } from './follow-pointer.ts';
+import { useDragSensors } from './use-drag-sensors.ts';
 import {
   type Drag,
   type DragContext,
@@ -20,11 +25,6 @@ import {
   type Landing,
 } from './drag-context.ts';
 
-/** A press becomes a drag after so many pixels, so that a click stays a click. */
-const STARTS_AFTER = 6;
-/** A finger that rests so long on a row takes it up; one that moves scrolls. */
-const HOLD_MS = 350;
-
 /**
  * Dragging of pages in every view of the tree. While something is dragged the view under the pointer says where it
  * would land, and the trail strip what that changes; letting go moves it, Escape leaves all as it is.
@@ -33,26 +33,31 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
   const { latest } = useWorkbench();
   const setPreview = usePreview();
   const targets = useRef(new Set<DropTarget>());
-  const giveTargets = useRef(new Set<GiveTarget>());
+  /** There is one sheet beside the tree, and so one list of settings at most. */
+  const [giveTarget, setGiveTarget] = useState<GiveTarget | null>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const landing = useRef<Landing | null>(null);
-  const giving = useRef<{ readonly target: GiveTarget; readonly setting: string } | null>(null);
+  const giving = useRef<string | null>(null);
   const carried = useRef<HTMLParagraphElement>(null);
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: STARTS_AFTER } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: HOLD_MS, tolerance: STARTS_AFTER } }),
-  );
+  const [carriedSetting, setCarriedSetting] = useState<CarriedSetting | null>(null);
+  const receivers = useRef<readonly PageId[]>([]);
+  const onOver = useCallback((pages: readonly PageId[]) => void (receivers.current = pages), []);
+  const sensors = useDragSensors();
   const register = useCallback((target: DropTarget) => {
     targets.current.add(target);
     return () => void targets.current.delete(target);
   }, []);
 
   const registerGive = useCallback((target: GiveTarget) => {
-    giveTargets.current.add(target);
-    return () => void giveTargets.current.delete(target);
+    setGiveTarget(target);
+    return () => setGiveTarget((now) => (now === target ? null : now));
   }, []);
 
   const start = ({ active, activatorEvent }: DragStartEvent) => {
+    if (active.data.current && 'setting' in active.data.current) {
+      setCarriedSetting(active.data.current as CarriedSetting);
+      return;
+    }
     const { selection, chosen, site, select } = latest();
     const page = active.data.current?.page as PageId;
     const isOneOfSeveral = selection.chosen.has(page);
@@ -70,36 +75,34 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       frame = requestAnimationFrame(look);
       if (point.x < 0) return;
       carried.current?.style.setProperty('transform', `translate(${point.x + 14}px, ${point.y + 12}px)`);
-      const given = giveAt(giveTargets.current, point.x, point.y);
-      if (given?.setting !== giving.current?.setting) {
+      const given = giveTarget?.at(point.x, point.y) ?? null;
+      if (given !== giving.current) {
         giving.current = given;
-        setDrag((before) => before && { ...before, giving: given?.setting ?? null });
-        setPreview(given && given.target.edits(moved, given.setting));
+        setDrag((before) => before && { ...before, giving: given });
+        setPreview(given === null ? null : giveTarget!.edits(moved, given));
       }
       let next: Landing | null = null;
-      for (const target of given ? [] : targets.current) next ??= target.landingAt(point.x, point.y, moved, grab);
+      for (const target of given === null ? targets.current : [])
+        next ??= target.landingAt(point.x, point.y, moved, grab);
       if (sameLanding(next, landing.current)) return;
       landing.current = next;
       setDrag((before) => before && { ...before, landing: next });
-      if (!given) setPreview(next && moveToPlace(latest().site, moved, next.place));
+      if (given === null) setPreview(next && moveToPlace(latest().site, moved, next.place));
     };
-    const follow = ({ clientX, clientY }: { clientX: number; clientY: number }) =>
-      Object.assign(point, { x: clientX, y: clientY });
-    const followTouch = (event: TouchEvent) => event.touches[0] && follow(event.touches[0]);
-    window.addEventListener('mousemove', follow);
-    window.addEventListener('touchmove', followTouch);
+    const stopFollowing = followPointer((x, y) => Object.assign(point, { x, y }));
     frame = requestAnimationFrame(look);
     return () => {
-      window.removeEventListener('mousemove', follow);
-      window.removeEventListener('touchmove', followTouch);
+      stopFollowing();
       cancelAnimationFrame(frame);
       landing.current = null;
       giving.current = null;
     };
-  }, [moved, grab, latest, setPreview]);
+  }, [moved, grab, giveTarget, latest, setPreview]);
 
   const stop = () => {
     setDrag(null);
+    setCarriedSetting(null);
+    receivers.current = [];
     setPreview(null);
     latest().focusTree();
   };
@@ -107,11 +110,14 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
     const there = landing.current;
     const given = giving.current;
     const { site, store, setOpen } = latest();
-    if (moved && given) {
-      const edits = given.target.edits(moved, given.setting);
-      if (edits.length === 0) toast('Nothing was changed: it has that already.');
+    const give = (edits: Edit[]) => {
+      if (edits.length === 0) toast('Nothing was changed: it has that already, or cannot have it.');
       else store.apply(edits);
-    } else if (moved && there) {
+    };
+    if (carriedSetting && giveTarget) {
+      if (receivers.current.length > 0) give(giveTarget.edits(receivers.current, carriedSetting.setting));
+    } else if (moved && given !== null && giveTarget) give(giveTarget.edits(moved, given));
+    else if (moved && there) {
       const operations = moveToPlace(site, moved, there.place);
       if (operations.length > 0 && store.apply(operations) === null) {
         if (there.place.parent !== null) setOpen(there.place.parent, true);
@@ -141,18 +147,12 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       >
         {children}
         {drag && <Dragged drag={drag} ref={carried} />}
+        {carriedSetting && giveTarget && (
+          <SettingOnItsWay carried={carriedSetting} target={giveTarget} onOver={onOver} />
+        )}
       </DndContext>
     </DragProvider>
   );
-}
-
-/** The setting under a point of the window, of whichever list has it. */
-function giveAt(targets: ReadonlySet<GiveTarget>, x: number, y: number) {
-  for (const target of targets) {
-    const setting = target.at(x, y);
-    if (setting !== null) return { target, setting };
-  }
-  return null;
 }
 
 /** What is carried, beside the pointer. */
@@ -168,7 +168,7 @@ function Dragged({ drag, ref }: { readonly drag: Drag; readonly ref: Ref<HTMLPar
       aria-hidden
       // It shows once the pointer has said where it is.
       style={{ transform: 'translate(-999px, 0)' }}
-      className="pointer-events-none fixed top-0 left-0 z-50 w-fit max-w-80 truncate rounded-md border border-accent bg-raised px-2.5 py-1 font-medium shadow-sheet"
+      className={CARRIED}
     >
       {drag.moved.length === 1 ? title : pages(drag.moved.length)}
       <span className="font-normal text-quiet">

@@ -1,12 +1,14 @@
 import { X } from 'lucide-react';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
+import { settingsNamed } from '../settings/settings-named.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
 /** What is looked for, how much was found, and the ways out. It shows only while something is looked for. */
 export function FoundBar() {
-  const { found, isFinding, site, derived, query, filter, setFilter, isFlat, setFlat, clearFind } = useWorkbench();
+  const { found, isFinding, site, derived, query, filter, setFilter, isFlat, setFlat, clearFind, setBeside } =
+    useWorkbench();
   const { isOnlyMarked, setOnlyMarked, marks } = useWorkbench();
   if (!found) return null;
   const chips = ALL_FILTERS.flatMap((field) =>
@@ -22,6 +24,7 @@ export function FoundBar() {
     setFilter(left.length === 0 ? others : { ...others, [key]: left });
   };
   const total = derived.outline.nodes.length;
+  const settings = settingsNamed(site, query);
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-accent-soft/60 px-4 py-1 text-small">
       <p role="status" className="font-medium">
@@ -36,6 +39,20 @@ export function FoundBar() {
       {chips.map(({ key, value, words }) => (
         <Chip key={words} words={words} onRemove={() => without(key, value)} />
       ))}
+      {settings.length > 0 && (
+        <p role="group" aria-label="Settings of this name" className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          {settings.map(({ beside, words }) => (
+            <button
+              key={words}
+              type="button"
+              className="text-accent underline underline-offset-2"
+              onClick={() => setBeside(beside)}
+            >
+              {words}
+            </button>
+          ))}
+        </p>
+      )}
       <label className="ml-auto inline-flex items-center gap-1.5">
         <input
           type="checkbox"

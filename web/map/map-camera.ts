@@ -118,13 +118,9 @@ export class MapCamera {
     this.centre((left + right) / 2, (top + bottom) / 2, Math.max(FARTHEST, Math.min(1, byWidth, byHeight)));
   }
 
-  /** Shows an area at full size, with as much of the map before it as there is room for. */
-  start({ left, top, right, bottom }: Area): void {
-    const { width, height } = this.box();
-    const from = (first: number, last: number, room: number) => Math.max(-FIT_MARGIN, Math.min(first - room / 2, last));
-    const x = right < width - 2 * FIT_MARGIN ? -FIT_MARGIN : from(left, left, width);
-    const y = bottom < height - 2 * FIT_MARGIN ? -FIT_MARGIN : from(top, top, height);
-    this.#go(zoomIdentity.translate(-x, -y));
+  /** Shows the map at full size from a point on. */
+  from({ left, top }: Pick<Area, 'left' | 'top'>): void {
+    this.#go(zoomIdentity.translate(-left, -top));
   }
 
   /** Moves as little as it takes to have an area in the window. */

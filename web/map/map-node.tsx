@@ -68,7 +68,7 @@ export const MapNodeView = memo(
 );
 
 /** Its border says the state as the rails do: dashed, solid, double, thin and grey. */
-function Plate({ data: { node, state, isChosen, isActive, hidden } }: { readonly data: NodeData }) {
+function Plate({ data: { node, state, isChosen, isActive, hidden, mark } }: { readonly data: NodeData }) {
   const { width, height } = node;
   return (
     <>
@@ -79,11 +79,12 @@ function Plate({ data: { node, state, isChosen, isActive, hidden } }: { readonly
         width={width}
         height={height}
         rx={6}
-        fill={isChosen ? 'var(--accent-soft)' : 'var(--raised)'}
+        fill={isChosen ? 'var(--accent-soft)' : mark === 'none' ? 'var(--raised)' : 'var(--marked)'}
         stroke={state === 'retired' || hidden !== 'no' ? 'var(--edge)' : 'var(--ink)'}
         strokeWidth={state === 'retired' ? 0.75 : 1}
         strokeDasharray={state === 'draft' ? '3.5 3' : undefined}
       />
+      {mark === 'full' && <path d={`M3 6v${height - 12}`} stroke="var(--accent)" strokeWidth={3} />}
       {isActive && (
         <rect
           x={-4}

@@ -39,6 +39,24 @@ describe('a node of the map', () => {
     expect(nodeWords(dataOf(hidden, 'Long'), 'Long')).toBe('2.1 Long, draft, off menus, hidden');
   });
 
+  it('says that it is marked, and why', () => {
+    const marked = {
+      ...(benchOf(SITE) as object),
+      marks: { name: 'Handbook', words: new Map([['Long', 'by itself']]), isFaint: () => true },
+    } as never;
+    const data = (page: string) => {
+      const drawn = drawnOf(SITE);
+      return nodeData(
+        marked,
+        drawn,
+        drawn.nodes.findIndex((node) => node.page === page),
+      )!;
+    };
+    expect(nodeWords(data('Long'), 'Long')).toBe('2.1 Long, draft, in menus, by itself');
+    expect([data('Long').mark, data('Home').mark]).toEqual(['faint', 'none']);
+    expect(nodeWords(data('Home'), 'Home')).toBe('1 Home, home page, draft, in menus');
+  });
+
   it('is none for the site itself, nor for a page that is not there any more', () => {
     const drawn = drawnOf(SITE);
     expect(nodeData(benchOf(SITE), drawn, 0)).toBeNull();

@@ -2,6 +2,7 @@ import type { MapNode } from '#core/drawing/map-nodes.ts';
 import { hasGate } from '#core/derive/audience-signs.ts';
 import type { State } from '#core/derive/state.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
+import { type RowData, markOf } from '../tree/row-data.ts';
 import { STATE_WORDS, pages } from '../tree/words.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import type { DrawnMap } from './use-map-layout.ts';
@@ -21,11 +22,16 @@ export interface NodeData {
   readonly isActive: boolean;
   readonly isQuiet: boolean;
   readonly isCut: boolean;
+  /** How it is marked, and why. */
+  readonly mark: RowData['mark'];
+  readonly markWords: string | null;
   readonly isHome: boolean;
   readonly isLink: boolean;
   readonly isHeading: boolean;
   readonly isRenaming: boolean;
+  /** Whether it would stand in menus, and whether it is hidden, so that it does not. */
   readonly inMenus: boolean;
+  readonly isCovered: boolean;
   readonly hasGate: boolean;
   readonly hidden: Hidden;
   readonly state: State;
@@ -35,7 +41,7 @@ export interface NodeData {
 /** What a node of the map shows; null where it is no page of the tree, or not any more. */
 export function nodeData(workbench: Workbench, { nodes, layout }: DrawnMap, index: number): NodeData | null {
   const node = nodes[index]!;
-  const { derived, site, selection, open, found, editing, cut } = workbench;
+  const { derived, site, selection, open, found, editing, cut, marks } = workbench;
   const { outline } = derived;
   // The layout may be of a moment ago: the page is looked up in the tree of now.
   const row = node.page === null ? undefined : outline.rowOf.get(node.page);
@@ -57,11 +63,14 @@ export function nodeData(workbench: Workbench, { nodes, layout }: DrawnMap, inde
     isActive: selection.active === page.id && editing?.kind !== 'add',
     isQuiet: (found !== null && !found.matches.has(row)) || derived.hiddenBy[row] !== -1,
     isCut: cut.has(page.id),
+    mark: markOf(marks, page.id),
+    markWords: marks?.words.get(page.id) ?? null,
     isHome: derived.home === page.id,
     isLink: page.type === 'link',
     isHeading: page.type === 'heading',
     isRenaming: editing?.kind === 'rename' && editing.page === page.id,
     inMenus: outline.inMenus[row] === 1,
+    isCovered: derived.hiddenBy[row] !== -1,
     hasGate: hasGate(site, page),
     hidden: page.hidden,
     state: derived.states[row]!,
@@ -87,7 +96,20 @@ const sameText = (a: MapNode, b: MapNode): boolean =>
 
 /** A node in words, for those who do not see it. */
 export function nodeWords(
-  { node, state, inMenus, hasGate: isGate, hidden, below, isOpen, isHome, isLink, isHeading }: NodeData,
+  {
+    node,
+    state,
+    inMenus,
+    hasGate: isGate,
+    hidden,
+    below,
+    isOpen,
+    isHome,
+    isLink,
+    isHeading,
+    isCovered,
+    markWords,
+  }: NodeData,
   title: string,
 ): string {
   return [
@@ -96,11 +118,13 @@ export function nodeWords(
     isLink && 'link',
     isHeading && 'heading',
     STATE_WORDS[state].toLowerCase(),
-    inMenus ? 'in menus' : 'off menus',
+    inMenus && !isCovered ? 'in menus' : 'off menus',
     isGate && 'access narrows here',
     hidden === 'page' && 'hidden',
     hidden === 'branch' && 'branch hidden',
     node.note?.words,
+    // A map of the past has them beside the title.
+    node.mark === null && markWords,
     below > 0 && !isOpen && `${pages(below)} below`,
   ]
     .filter(Boolean)

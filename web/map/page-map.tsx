@@ -27,6 +27,7 @@ import { ExportMapDialog } from './export/export-map-dialog.tsx';
 import { MapBar } from './map-bar.tsx';
 import { MapCamera, type MapView } from './map-camera.ts';
 import { mapKey } from './map-keys.ts';
+import { firstCorner } from './first-look.ts';
 import { MapLanding, areaOf } from './map-landing.tsx';
 import { MapNodeView, mapDomId } from './map-node.tsx';
 import { measure } from './measure.ts';
@@ -280,7 +281,7 @@ function useFirstLook(drawn: DrawnMap | null, camera: MapCamera): void {
         0,
         drawn.nodes.findIndex((node) => node.page !== null && node.page === active),
       );
-      camera.start(areaOf(drawn.layout, at));
+      camera.from(firstCorner(drawn.layout, at, camera.box()));
     });
     return () => cancelAnimationFrame(frame);
   }, [drawn, camera, latest]);

@@ -2,16 +2,21 @@ import { AUDIENCES } from '../lenses/access/audience-kind.tsx';
 import { COMPARING } from '../lenses/access/compare-sheet.tsx';
 import { ENGINE } from '../lenses/access/engine-sheet.tsx';
 import { LABELS } from '../lenses/access/label-kind.tsx';
+import { MOMENT } from '../lenses/access/moment-sheet.tsx';
 import { VISITORS } from '../lenses/access/visitors/visitors-sheet.tsx';
 import { FACTS } from '../lenses/menus/fact-kind.tsx';
 import { LAYOUTS } from '../lenses/menus/layout-kind.tsx';
 import { MENUS } from '../lenses/menus/menu-kind.tsx';
 import { GOALS } from '../lenses/plan/goal-kind.tsx';
+import { OLD_SITE } from '../lenses/plan/old-site-sheet.tsx';
 import { SHARING } from '../lenses/plan/sharing/share-sheet.tsx';
 import { OPENING } from '../lenses/publish/opening-sheet.tsx';
 import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
 import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
+import { TEXTS } from '../lenses/publish/texts-sheet.tsx';
+import { FIELDS } from '../tree/fields-sheet.tsx';
+import { REMOVED } from '../tree/removed-sheet.tsx';
 import type { SettingsKey } from './settings-keys.ts';
 import type { SettingsKind } from './settings-kind.ts';
 
@@ -32,4 +37,9 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   releases: RELEASES,
   redirects: REDIRECTS,
   opening: OPENING,
+  texts: TEXTS,
+  moment: MOMENT,
+  removed: REMOVED,
+  fields: FIELDS,
+  'old-site': OLD_SITE,
 };

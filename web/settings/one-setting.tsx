@@ -7,7 +7,7 @@ import { Button } from '../ui/button.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { MarkedRows } from './marked-rows.tsx';
-import type { ListKind, Listed } from './settings-kind.ts';
+import type { ListKind, Named } from './settings-kind.ts';
 
 /** One setting: what it touches in the tree, what can be given it, and its fields. */
 export function OneSetting({
@@ -16,7 +16,7 @@ export function OneSetting({
   onGone,
 }: {
   readonly kind: ListKind;
-  readonly item: Listed;
+  readonly item: Named;
   readonly onGone: () => void;
 }) {
   const { store, mayEdit } = useWorkbench();
@@ -52,11 +52,18 @@ export function OneSetting({
 }
 
 /** How many rows of the tree are marked, and why. */
-function TouchedRows({ item }: { readonly item: Listed }) {
+function TouchedRows({ item }: { readonly item: Named }) {
   const { openSetting } = useWorkbench();
   const touched = openSetting?.item.id === item.id ? openSetting.touched : null;
   if (touched === null) return null;
-  const byItself = [...touched.values()].filter((through) => through === 'itself').length;
+  const reasons = [...touched.values()];
+  const openToAll = reasons.filter((through) => through === 'everyone').length;
+  const byItself = reasons.filter((through) => through === 'itself').length;
+  const parts = [
+    openToAll > 0 && `${openToAll} open to everyone`,
+    byItself > 0 && `${byItself} by ${byItself === 1 ? 'itself' : 'themselves'}`,
+    `${touched.size - openToAll - byItself} through others`,
+  ].filter((words) => words !== false && !words.startsWith('0 '));
   return (
     <MarkedRows count={touched.size}>
       {touched.size === 0 ? (
@@ -64,11 +71,7 @@ function TouchedRows({ item }: { readonly item: Listed }) {
       ) : (
         <>
           <span className="font-medium">{pages(touched.size)}</span> marked in the tree
-          {byItself > 0 && byItself < touched.size && (
-            <span className="text-quiet">
-              : {byItself} by {byItself === 1 ? 'itself' : 'themselves'}, {touched.size - byItself} through others
-            </span>
-          )}
+          {parts.length > 1 && <span className="text-quiet">: {parts.join(', ')}</span>}
         </>
       )}
     </MarkedRows>
@@ -76,7 +79,7 @@ function TouchedRows({ item }: { readonly item: Listed }) {
 }
 
 /** Gives it to the selected pages; what that changes shows in the trail strip before. */
-function GiveToSelected({ kind, item }: { readonly kind: ListKind; readonly item: Listed }) {
+function GiveToSelected({ kind, item }: { readonly kind: ListKind; readonly item: Named }) {
   const { site, store, chosen, mayEdit } = useWorkbench();
   const consider = usePreview();
   const { give, one } = kind;
@@ -92,7 +95,7 @@ function GiveToSelected({ kind, item }: { readonly kind: ListKind; readonly item
     <Button
       className="max-w-full self-start"
       disabled={edits.length === 0}
-      title={edits.length === 0 ? `It names this ${one} already` : undefined}
+      title={edits.length === 0 ? `It has this ${one} already, or cannot have it` : undefined}
       onMouseEnter={show}
       onMouseLeave={hide}
       onFocus={show}

@@ -15,6 +15,11 @@ export const SETTINGS_KEYS = [
   'releases',
   'redirects',
   'opening',
+  'texts',
+  'moment',
+  'removed',
+  'fields',
+  'old-site',
 ] as const;
 export type SettingsKey = (typeof SETTINGS_KEYS)[number];
 
@@ -25,7 +30,9 @@ export interface Beside {
 }
 
 export function besideIn(text: string | null): Beside | null {
-  const [name = '', id = ''] = (text ?? '').split('/');
+  const [name = '', ...rest] = (text ?? '').split('/');
+  // What an address has redirected is known by the address, which has slashes itself.
+  const id = rest.join('/');
   const kind = SETTINGS_KEYS.find((one) => one === name);
   return kind ? { kind, id: id === '' ? null : id } : null;
 }

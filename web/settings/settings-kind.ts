@@ -6,10 +6,14 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Edit } from '../api/site-store.ts';
 
-/** One of the settings as a list shows it. */
-export interface Listed {
+/** One of the settings. */
+export interface Named {
   readonly id: string;
   readonly name: string;
+}
+
+/** What a list says of one of them besides its name. */
+export interface Said {
   /** What it touches, and whatever else tells it from the others: "9 pages". */
   readonly says: string;
   /** What waits for somebody. */
@@ -20,6 +24,8 @@ export interface Listed {
 export interface Asked {
   /** The pages whose text names the fact that is open; undefined until it is known, and where none is open. */
   readonly factUses: readonly PageId[] | undefined;
+  /** The moment at which access is looked at, in milliseconds since 1970. */
+  readonly at: number;
 }
 
 /** What every sheet has that stands beside the tree. */
@@ -31,14 +37,24 @@ interface Titled {
   readonly needs?: 'edit' | 'publish';
 }
 
-/** A sheet that is no list of settings, such as the releases. */
+/** A sheet that is no list of settings, such as *Make live*. */
 export interface WholeKind extends Titled {
   readonly Whole: ComponentType;
 }
 
+/** A list whose items the server keeps apart from the tree, such as the releases: all of them, then one. */
+export interface AskedKind extends Titled {
+  /** One of them, as in "The next release". */
+  readonly one: string;
+  /** A hook: all of them in the order of the list; undefined until they are known. */
+  readonly useItems: () => readonly Named[] | undefined;
+  readonly List: ComponentType;
+  readonly One: ComponentType<{ readonly id: string; readonly onGone: () => void }>;
+}
+
 /**
- * A kind of settings: all that the settings sheet, the tree and the list of commands need to know of it. The sheet goes through
- * these and knows none by name.
+ * A kind of settings that stand in the site itself: all that the settings sheet, the tree and the list of commands need to know of it.
+ * The sheet goes through these and knows none by name.
  */
 export interface ListKind extends Titled {
   /** One of them, as in "Add the label". */
@@ -47,7 +63,10 @@ export interface ListKind extends Titled {
   readonly placeholder: string;
   readonly longest: number;
   readonly nameLabel?: string;
-  readonly listed: (site: Site, derived: Derived) => readonly Listed[];
+  /** All of them by their names, in order. */
+  readonly items: (site: Site) => readonly Named[];
+  /** What the list says of each, made for all of them at once. */
+  readonly says: (site: Site, derived: Derived, at: number) => (id: string) => Said;
   /** The pages that one of them touches; null where that is not known yet. */
   readonly touched: (site: Site, derived: Derived, id: string, asked: Asked) => Touched | null;
   /** The operation that makes one. */
@@ -62,4 +81,4 @@ export interface ListKind extends Titled {
   readonly ForAll?: ComponentType;
 }
 
-export type SettingsKind = ListKind | WholeKind;
+export type SettingsKind = ListKind | AskedKind | WholeKind;

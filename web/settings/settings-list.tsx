@@ -1,11 +1,12 @@
-import { ChevronRight } from 'lucide-react';
-import { useDrag } from '../drag/drag-context.ts';
+import { useMemo } from 'react';
 import { useKept } from '../fields/use-kept.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
+import { useLookedAt } from '../workbench/use-looked-at.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { ListOfSettings, ListedItem } from './listed-item.tsx';
 import type { SettingsKey } from './settings-keys.ts';
-import type { ListKind, Listed } from './settings-kind.ts';
+import type { ListKind, Named } from './settings-kind.ts';
 
 interface ListProps {
   readonly of: SettingsKey;
@@ -13,51 +14,34 @@ interface ListProps {
 }
 
 /** All settings of a kind, each with what it touches and what waits, and a field for another one. */
-export function SettingsList({ of, kind, listed }: ListProps & { readonly listed: readonly Listed[] }) {
-  const { mayEdit } = useWorkbench();
-  const { ForAll } = kind;
+export function SettingsList({ of, kind, items }: ListProps & { readonly items: readonly Named[] }) {
+  const { site, derived, mayEdit } = useWorkbench();
+  const at = useLookedAt();
+  const says = useMemo(() => kind.says(site, derived, at), [kind, site, derived, at]);
+  const { Sign, ForAll } = kind;
   return (
     <div className="flex flex-col gap-4">
-      {listed.length > 0 && (
-        <ul className="divide-y divide-rule rounded-md border border-rule bg-raised">
-          {listed.map((one) => (
-            <ListedItem key={one.id} of={of} kind={kind} item={one} />
+      {items.length > 0 && (
+        <ListOfSettings>
+          {items.map(({ id, name }) => (
+            <ListedItem
+              key={id}
+              to={{ kind: of, id }}
+              sign={<Sign size={16} aria-hidden />}
+              name={name}
+              {...says(id)}
+              isGiven={mayEdit && Boolean(kind.give)}
+            />
           ))}
-        </ul>
+        </ListOfSettings>
       )}
-      {mayEdit && <NewOne of={of} kind={kind} isFirst={listed.length === 0} />}
+      {mayEdit && <NewOne of={of} kind={kind} isFirst={items.length === 0} />}
       {ForAll && (
         <fieldset disabled={!mayEdit} className="min-w-0 border-t border-rule pt-4">
           <ForAll />
         </fieldset>
       )}
     </div>
-  );
-}
-
-function ListedItem({ of, kind, item: { id, name, says, waits } }: ListProps & { readonly item: Listed }) {
-  const { setBeside } = useWorkbench();
-  const { drag } = useDrag();
-  const { Sign, give } = kind;
-  const isOver = drag?.giving === id;
-  return (
-    <li>
-      <button
-        type="button"
-        // Rows of the tree can be dropped here.
-        data-give={give ? id : undefined}
-        onClick={() => setBeside({ kind: of, id })}
-        className={`flex w-full items-center gap-3 px-3 py-2 text-left ${isOver ? 'bg-accent text-on-accent' : drag && give ? 'outline-1 -outline-offset-1 outline-accent outline-dashed' : 'hover:bg-accent-soft'}`}
-      >
-        <Sign size={16} aria-hidden className={`shrink-0 ${isOver ? '' : 'text-quiet'}`} />
-        <span className="min-w-0 flex-1">
-          <span className="block font-medium">{name}</span>
-          {waits && <span className={`block text-small ${isOver ? '' : 'text-attention'}`}>{waits}</span>}
-          {says !== '' && <span className={`block truncate text-small ${isOver ? '' : 'text-quiet'}`}>{says}</span>}
-        </span>
-        <ChevronRight size={16} aria-hidden className={`shrink-0 ${isOver ? '' : 'text-quiet'}`} />
-      </button>
-    </li>
   );
 }
 

@@ -6,21 +6,21 @@ import type { FactId } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useFactUses } from '../api/find.ts';
+import { useNow } from '../ui/use-now.ts';
+import type { Marks } from '../workbench/workbench-context.tsx';
 import { SETTINGS } from './all-settings.ts';
 import type { Beside } from './settings-keys.ts';
-import type { Listed } from './settings-kind.ts';
-import { wordsOfTouched } from './through-words.ts';
+import type { Named } from './settings-kind.ts';
+import { marksOfTouched } from './through-words.ts';
 
 /** The setting that is open beside the tree, with what it touches. */
 export interface OpenSetting {
-  readonly item: Listed;
+  readonly item: Named;
   /** Null where that is not known yet. */
   readonly touched: Touched | null;
-  /** Why, page by page. */
-  readonly words: ReadonlyMap<PageId, string>;
+  /** The rows, each with why; null where that is not known yet. */
+  readonly marks: Marks | null;
 }
-
-const NO_WORDS: ReadonlyMap<PageId, string> = new Map();
 
 /** The setting that stands beside the tree; null where there is none. */
 export function useOpenSetting(
@@ -28,17 +28,20 @@ export function useOpenSetting(
   derived: Derived,
   beside: Beside | null,
   revision: number,
+  moment: number | null,
 ): OpenSetting | null {
   const open = beside && SETTINGS[beside.kind];
   const kind = open && 'Fields' in open ? open : null;
   const id = beside?.id ?? null;
   const factUses = useFactUses(site.key, beside?.kind === 'facts' ? (id as FactId | null) : null, revision);
+  const now = useNow();
+  const at = moment ?? now;
   return useMemo(() => {
-    const item = kind && id !== null ? kind.listed(site, derived).find((one) => one.id === id) : undefined;
+    const item = kind && id !== null ? kind.items(site).find((one) => one.id === id) : undefined;
     if (!kind || !item) return null;
-    const touched = kind.touched(site, derived, item.id, { factUses });
-    return { item, touched, words: touched ? wordsOfTouched(site, touched) : NO_WORDS };
-  }, [kind, id, site, derived, factUses]);
+    const touched = kind.touched(site, derived, item.id, { factUses, at });
+    return { item, touched, marks: touched && marksOfTouched(site, item.name, touched) };
+  }, [kind, id, site, derived, factUses, at]);
 }
 
 /** What was found, as far as it is marked. */

@@ -35,6 +35,14 @@ describe('the columns of a sheet', () => {
     expect(keys(420, { menus: 600 })).toEqual(['menus', 'hidden']);
   });
 
+  it('are one in a narrow sheet, where there are only such as do not give way', () => {
+    const all = ['first', 'second', 'third'].map((key) => column(key, 100));
+    const shown = (room: number) => columnsWithRoom(all, FIRST, room).map((one) => one.key);
+    expect(shown(390)).toEqual(['first']);
+    expect(shown(420)).toEqual(['first', 'second']);
+    expect(shown(600)).toEqual(['first', 'second', 'third']);
+  });
+
   it('are the same list where all have room', () => expect(columnsWithRoom(COLUMNS, FIRST, 2000)).toBe(COLUMNS));
 
   it('fill the sheet: by those that grow, or by room at the end where every width was chosen', () => {
@@ -43,7 +51,7 @@ describe('the columns of a sheet', () => {
       '300px 80px 120px 180px 1fr',
     );
     expect(tracksOf(COLUMNS.slice(0, 1), { ...FIRST, widths: { title: 300, menus: 99 } }, 390)).toBe(
-      'minmax(0, 1.6fr) 80px',
+      'minmax(208px, 1.6fr) minmax(0, 80px)',
     );
   });
 });

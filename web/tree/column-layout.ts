@@ -46,16 +46,20 @@ const NARROW = 560;
 const NARROWEST_TITLE = 208;
 const TITLE_IN_WIDE = 236;
 
-/** The columns that have room in a sheet of that width: minor ones give way, the last ones first. */
+/**
+ * The columns that have room in a sheet of that width: minor ones give way, the last ones first; in a narrow one all do but the first that
+ * is left, so that titles can be read.
+ */
 export function columnsWithRoom(columns: readonly Column[], { widths }: ColumnLayout, room: number): readonly Column[] {
   const widthOf = (one: Column) => (room < NARROW ? one.width : (widths[one.key] ?? one.width));
   const shown = [...columns];
   let left = room - (room < NARROW ? NARROWEST_TITLE : (widths[TITLE] ?? TITLE_IN_WIDE));
   for (const one of shown) left -= widthOf(one);
   while (left < 0) {
-    const minor = shown.findLastIndex((one) => one.isMinor);
-    if (minor === -1) break;
-    left += widthOf(shown.splice(minor, 1)[0]!);
+    let next = shown.findLastIndex((one) => one.isMinor);
+    if (next === -1 && room < NARROW) next = shown.length - 1;
+    if (next === -1 || shown.length === 1) break;
+    left += widthOf(shown.splice(next, 1)[0]!);
   }
   return shown.length === columns.length ? columns : shown;
 }
@@ -63,13 +67,19 @@ export function columnsWithRoom(columns: readonly Column[], { widths }: ColumnLa
 /** The CSS grid tracks of the title and these columns. */
 export function tracksOf(shown: readonly Column[], { widths }: ColumnLayout, room: number): string {
   const isNarrow = room < NARROW;
-  const title = widths[TITLE] === undefined || isNarrow ? 'minmax(0, 1.6fr)' : `${widths[TITLE]}px`;
+  const title = isNarrow
+    ? `minmax(${NARROWEST_TITLE}px, 1.6fr)`
+    : widths[TITLE] === undefined
+      ? 'minmax(0, 1.6fr)'
+      : `${widths[TITLE]}px`;
   const track = (one: Column) =>
     widths[one.key] !== undefined && !isNarrow
       ? `${widths[one.key]}px`
       : one.grows
-        ? `minmax(${one.width}px, 1fr)`
-        : `${one.width}px`;
+        ? `minmax(${isNarrow ? 0 : one.width}px, 1fr)`
+        : isNarrow
+          ? `minmax(0, ${one.width}px)`
+          : `${one.width}px`;
   // Where every width was chosen, what room is left stays empty at the end.
   const isLeft = !isNarrow && widths[TITLE] !== undefined && shown.every((one) => !one.grows || widths[one.key]);
   return [title, ...shown.map(track), ...(isLeft ? ['1fr'] : [])].join(' ');

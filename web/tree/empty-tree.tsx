@@ -11,7 +11,7 @@ interface FirstStep {
 
 /** What stands in place of a tree that has no page yet: the ways to begin it. */
 export function EmptyTree() {
-  const { site, run, mayEdit, setDialog } = useWorkbench();
+  const { site, run, mayEdit, setDialog, setBeside } = useWorkbench();
   const steps: readonly FirstStep[] = [
     {
       name: 'Add the first page',
@@ -35,7 +35,7 @@ export function EmptyTree() {
       name: 'Read the old site…',
       says: 'Its addresses come in, and Spur proposes which planned page takes over which.',
       Sign: Globe,
-      take: () => setDialog('oldSite'),
+      take: () => setBeside({ kind: 'old-site', id: null }),
     },
   ];
   return (

@@ -1,5 +1,6 @@
 import { Check } from 'lucide-react';
 import type { Column } from './columns.tsx';
+import { markOf } from './row-data.ts';
 
 const known = new Map<string, Column>();
 
@@ -14,9 +15,9 @@ export function markColumn(name: string): Column {
       values: ({ marks, derived }, row) => {
         const { id } = derived.outline.nodes[row]!;
         const ticks = marks?.ticks;
-        return [marks?.words.get(id) ?? null, ticks?.of.has(id) ? ticks.on.has(id) : null];
+        return [marks?.words.get(id) ?? null, ticks?.of.has(id) ? ticks.on.has(id) : null, markOf(marks, id)];
       },
-      cell: ([words, isOn], { page, title, latest }) => (
+      cell: ([words, isOn, mark], { page, title, latest }) => (
         <>
           {isOn !== null && (
             <button
@@ -36,7 +37,7 @@ export function markColumn(name: string): Column {
             </button>
           )}
           {words !== null && (
-            <span className="truncate text-small" title={String(words)}>
+            <span className={`truncate text-small ${mark === 'faint' ? 'text-quiet' : ''}`} title={String(words)}>
               {words}
             </span>
           )}

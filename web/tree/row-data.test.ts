@@ -80,6 +80,6 @@ describe('what a row shows', () => {
       }).map(({ title, data }) => [title, data]),
     );
     expect([of.Long!.isCut, of.Short!.isCut]).toEqual([true, false]);
-    expect([of.Visit!.isMarked, of.Home!.isMarked]).toEqual([true, false]);
+    expect([of.Visit!.mark, of.Home!.mark]).toEqual(['full', 'none']);
   });
 });

@@ -1,7 +1,7 @@
 import type { PageId } from '#core/model/ids.ts';
 import type { NodeType } from '#core/model/page-fields.ts';
 import { textIn } from '#core/model/texts.ts';
-import type { Workbench } from '../workbench/workbench-context.tsx';
+import type { Marks, Workbench } from '../workbench/workbench-context.tsx';
 import type { Column, Plain } from './columns.tsx';
 import { type RailsData, railsOf } from './rails-data.ts';
 
@@ -24,8 +24,8 @@ export interface RowData {
   readonly isHome: boolean;
   readonly isRenaming: boolean;
   readonly mayEdit: boolean;
-  /** Whether it is marked: a column says why. */
-  readonly isMarked: boolean;
+  /** How it is marked: a column says why. */
+  readonly mark: 'none' | 'faint' | 'full';
   readonly rails: RailsData;
   readonly columns: readonly Column[];
   readonly values: readonly (readonly Plain[])[];
@@ -68,12 +68,15 @@ export function rowData(
     isHome: derived.home === node.id,
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     mayEdit: workbench.mayEdit,
-    isMarked: marks?.words.has(node.id) === true,
+    mark: markOf(marks, node.id),
     rails: railsOf(workbench, row, isOpen),
     columns,
     values: columns.map((column) => column.values(workbench, row)),
   };
 }
+
+export const markOf = (marks: Marks | null, page: PageId): RowData['mark'] =>
+  marks?.words.has(page) !== true ? 'none' : marks.isFaint?.(page) ? 'faint' : 'full';
 
 /** Whether two rows look the same. */
 export function sameRow(a: RowData, b: RowData): boolean {

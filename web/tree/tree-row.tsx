@@ -50,7 +50,7 @@ export const TreeRow = memo(
         }}
         onTouchStart={listeners?.onTouchStart as undefined}
         onClick={(event) => onPoint(event, page)}
-        className={`grid h-row items-center border-b border-rule/60 pr-2 ${isChosen ? 'bg-accent-soft' : data.isMarked ? 'bg-marked' : 'hover:bg-sunken/60'} ${data.isMarked ? 'shadow-marked' : ''} ${data.isCut ? 'opacity-50' : ''} ${isActive && activeColumn === -1 ? OUTLINE : ''}`}
+        className={`grid h-row items-center border-b border-rule/60 pr-2 ${isChosen ? 'bg-accent-soft' : data.mark === 'none' ? 'hover:bg-sunken/60' : data.mark === 'full' ? 'bg-marked' : 'bg-marked/40'} ${data.mark === 'full' ? 'shadow-marked' : ''} ${data.isCut ? 'opacity-50' : ''} ${isActive && activeColumn === -1 ? OUTLINE : ''}`}
         style={{ gridTemplateColumns: 'var(--columns)' }}
       >
         <Cell id={cellDomId(page, 0)} isActive={isActive && activeColumn === 0} className="pl-1">
@@ -76,7 +76,7 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
   const { page, title, rails, isOpen } = data;
   return (
     <>
-      <span title={`${STATE_WORDS[rails.state]}, ${rails.hasStop ? 'in menus' : 'off menus'}`}>
+      <span title={`${STATE_WORDS[rails.state]}, ${rails.hasStop && !rails.isCovered ? 'in menus' : 'off menus'}`}>
         <Rails {...rails} />
       </span>
       {data.hasBelow ? (

@@ -1,19 +1,16 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { toSiteKey } from '#core/model/ids.ts';
-import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { useSession } from '../api/session.ts';
 import { useTreeOf } from '../api/sites.ts';
-import { startWalk } from '../api/visitors.ts';
 import { Tick } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
-import { useWidth } from '../ui/use-width.ts';
 import { Wordmark } from '../ui/wordmark.tsx';
+import { ScreenFrame } from './screen-frame.tsx';
+import { useWalk } from './use-walk.ts';
 import { type Walking, WalkChoices } from './walk-choices.tsx';
-
-const WIDTHS = { telephone: 390, tablet: 768, desktop: 1280 } as const;
 
 /** The site as others have it: one walk, or two beside each other that go in step. */
 export function WalkPage() {
@@ -150,50 +147,17 @@ function OneWalk({
     came.current = path;
     frame.current.src = address + encodeURI(path.slice(1));
   }, [address, path]);
-  const width = WIDTHS[walking.width];
-  const [measure, room] = useWidth();
-  // A screen that is wider than the room for it is seen smaller, as a whole.
-  const scale = room === 0 ? 1 : Math.min(1, room / width);
   return (
     <section aria-label={name} className="flex min-h-0 min-w-0 flex-col border-r border-rule last:border-0">
       <WalkChoices site={site} walking={walking} asked={asked} onSet={onSet} />
       {fault && <Notice>{fault}</Notice>}
-      <div ref={measure} className="min-h-0 flex-1 overflow-hidden bg-sunken">
-        {address !== null && (
-          <iframe
-            ref={frame}
-            key={address}
-            title={`${name}: the site`}
-            style={{
-              width,
-              height: `${100 / scale}%`,
-              marginLeft: Math.max(0, (room - width) / 2),
-              transform: `scale(${scale})`,
-              transformOrigin: 'top left',
-            }}
-            className="border-0 bg-paper shadow-sheet"
-          />
-        )}
-      </div>
+      <ScreenFrame
+        title={`${name}: the site`}
+        address={address}
+        width={walking.width}
+        ref={frame}
+        className="min-h-0 flex-1"
+      />
     </section>
   );
-}
-
-/** The address of the walk; asked for again when who, what or when changes. */
-function useWalk(
-  key: SiteKey,
-  { isDraft, release, who, moment, hasPassphrases }: Walking,
-): { address: string | null; fault: string | null } {
-  const [state, setState] = useState<{ address: string | null; fault: string | null }>({ address: null, fault: null });
-  useEffect(() => {
-    let isGone = false;
-    startWalk(key, { isDraft, release, who, moment, hasPassphrases }).then(
-      (address) => !isGone && setState({ address, fault: null }),
-      (problem: unknown) => !isGone && setState({ address: null, fault: wordsOfFault(problem) }),
-    );
-    return () => {
-      isGone = true;
-    };
-  }, [key, isDraft, release, who, moment, hasPassphrases]);
-  return state;
 }

@@ -6,7 +6,7 @@ import { Button, IconButton } from '../ui/button.tsx';
 import { ActionButton } from './action-button.tsx';
 import type { BarAction } from './bar-action.ts';
 import { type CommandName, KEYS } from './keys.ts';
-import { useCompact } from './use-compact.ts';
+import { useCompact, useNarrow } from './use-compact.ts';
 import { useHelpActions, useSheetActions, useViewActions } from './use-workbench-actions.ts';
 import { useSelectionActions } from './use-selection-actions.ts';
 import { useWorkbench } from './workbench-context.tsx';
@@ -30,10 +30,9 @@ export function SheetBar() {
   );
 }
 
-function PageActions() {
-  const { chosen, run, beside } = useWorkbench();
-  // Settings beside the tree take the room for words.
-  const isCompact = useCompact() || beside !== null;
+/** What is done with pages: making them, and what the selected one can have done with it. */
+function usePageActions(): { readonly make: readonly BarAction[]; readonly selected: readonly BarAction[] } {
+  const { chosen, run } = useWorkbench();
   const isOff = chosen.length === 0;
   const of = (command: CommandName, label: string, Sign: BarAction['Sign']): BarAction => ({
     label,
@@ -42,17 +41,32 @@ function PageActions() {
     Sign,
     run: () => run(command),
   });
-  return [
-    of('addAfter', 'New page', Plus),
-    of('addInside', 'New inside', CornerDownRight),
-    { ...of('moveTo', 'Move to…', FolderInput), isOff },
-    { ...of('remove', 'Remove', Trash2), isOff },
-  ].map((action) => <ActionButton key={action.label} action={action} isFolded={isCompact} />);
+  return {
+    make: [of('addAfter', 'New page', Plus), of('addInside', 'New inside', CornerDownRight)],
+    selected: [
+      { ...of('moveTo', 'Move to…', FolderInput), isOff },
+      { ...of('remove', 'Remove', Trash2), isOff },
+    ],
+  };
+}
+
+function PageActions() {
+  const { beside } = useWorkbench();
+  // Settings beside the tree take the room for words. On a telephone a few things have words, and the rest is in a list that has them.
+  const isNarrow = useNarrow();
+  const isCompact = useCompact() || beside !== null;
+  const { make, selected } = usePageActions();
+  const shown = isNarrow ? make : [...make, ...selected];
+  return shown.map((action) => (
+    <ActionButton key={action.label} action={action} isFolded={isCompact && !(isNarrow && action === make[0])} />
+  ));
 }
 
 function ViewActions() {
-  const { view } = useWorkbench();
+  const { view, mayEdit } = useWorkbench();
   const isCompact = useCompact();
+  const isNarrow = useNarrow();
+  const { selected } = usePageActions();
   const views = useViewActions();
   const { removed, history, sideSheet, live } = useSheetActions();
   const help = useHelpActions();
@@ -71,14 +85,25 @@ function ViewActions() {
       )}
       {view !== 'map' && <ColumnsButton />}
       {isCompact ? (
-        <More actions={[...views, null, removed, history, ...(live ? [live] : []), null, ...help]} />
+        <More
+          actions={[
+            ...(isNarrow && mayEdit ? [...selected, null] : []),
+            ...views,
+            null,
+            removed,
+            history,
+            ...(live ? [live] : []),
+            null,
+            ...help,
+          ]}
+        />
       ) : (
         <>
           <ActionButton action={removed} />
           <ActionButton action={history} />
         </>
       )}
-      <ActionButton action={sideSheet} />
+      <ActionButton action={isNarrow ? { ...sideSheet, label: 'Page', shows: undefined } : sideSheet} />
       {live && !isCompact && (
         <Button onClick={live.run} className="ml-1">
           <live.Sign size={15} aria-hidden /> {live.label}

@@ -21,7 +21,7 @@ const none = (): readonly BarAction[] => [];
 
 /** What can be done with several pages at once, also through the lens alone. */
 export function useSelectionActions(): readonly BarAction[] {
-  const { site, store, chosen, run, mayEdit, mayPublish, setDialog, setBeside, lensParts } = useWorkbench();
+  const { site, store, chosen, run, mayEdit, mayPublish, setBeside, lensParts } = useWorkbench();
   const { useSelectionActions: useOfLens = none } = lensParts;
   const ofLens = useOfLens();
   const tops = topmost(site, chosen);
@@ -45,7 +45,7 @@ export function useSelectionActions(): readonly BarAction[] {
           of('Off menus', ListMinus, set({ inMenus: false }), { words: 'Take them off menus', shows: 'label' }),
           of(`Hide ${some}`, EyeOff, set({ hidden: 'page' }), sign),
           of(`Show ${some} again`, Eye, set({ hidden: 'no' }), sign),
-          of('Set fields…', SlidersHorizontal, () => setDialog('setFields'), sign),
+          of('Set fields…', SlidersHorizontal, () => setBeside({ kind: 'fields', id: null }), sign),
         ]
       : []),
     of(`Copy ${some}`, Copy, () => run('copy'), { ...sign, ...key('copy') }),

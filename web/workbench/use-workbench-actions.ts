@@ -50,7 +50,7 @@ const press = (id: string) => () => afterwards(() => document.getElementById(id)
 
 /** What opens beside the tree or over it. */
 export function useSheetActions() {
-  const { setDialog, setBeside, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
+  const { setBeside, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
   const side = useSideSheet();
   const sideWords = side.isOpen ? 'Close the side sheet' : 'Open the side sheet';
   const removed: BarAction = {
@@ -59,7 +59,7 @@ export function useSheetActions() {
     also: ['put back', 'bin', 'trash', 'deleted', 'restore'],
     Sign: ArchiveRestore,
     shows: 'sign',
-    run: () => setDialog('removed'),
+    run: () => setBeside({ kind: 'removed', id: null }),
   };
   const history: BarAction = {
     label: 'History',
@@ -154,7 +154,7 @@ export function useOtherActions(): readonly BarAction[] {
             words: 'Compare draft and live texts…',
             also: ['differences', 'diff'],
             Sign: PenLine,
-            run: () => setDialog('texts'),
+            run: () => setBeside({ kind: 'texts', id: null }),
           },
         ]
       : []),
@@ -165,7 +165,7 @@ export function useOtherActions(): readonly BarAction[] {
             words: 'Set fields of the selected page…',
             also: ['bulk', 'properties'],
             Sign: SlidersHorizontal,
-            run: () => setDialog('setFields'),
+            run: () => setBeside({ kind: 'fields', id: null }),
           },
         ]
       : []),

@@ -24,6 +24,8 @@ import type { Findings } from './use-findings.ts';
 export interface Marks {
   readonly name: string;
   readonly words: ReadonlyMap<PageId, string>;
+  /** Whether a mark stands back, since it says nothing of note. */
+  readonly isFaint?: (page: PageId) => boolean;
   /** Where rows are picked: those that are, those that can be, and what picks one or leaves it out. */
   readonly ticks?: {
     readonly on: ReadonlySet<PageId>;
@@ -37,20 +39,7 @@ export type Editing =
   | { readonly kind: 'rename'; readonly page: PageId }
   | { readonly kind: 'add'; readonly parent: Place['parent']; readonly after: PageId | null };
 
-export type DialogName =
-  | 'move'
-  | 'remove'
-  | 'removed'
-  | 'keys'
-  | 'commands'
-  | 'renameSite'
-  | 'paste'
-  | 'setFields'
-  | 'oldSite'
-  | 'import'
-  | 'starters'
-  | 'moment'
-  | 'texts';
+export type DialogName = 'move' | 'remove' | 'keys' | 'commands' | 'renameSite' | 'paste' | 'import' | 'starters';
 
 export interface Selection {
   /** The row that the keys act on. */

@@ -86,7 +86,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const findings = useFindings(store.key, site, shown.revision, isChecked);
   const faults = useMemo(() => (findings.ofLinks ? faultsOf(findings) : null), [findings]);
   const settingsFindings = useSettingsFindings(store.key, site);
-  const openSetting = useOpenSetting(site, derived, parameters.beside, shown.revision);
+  const openSetting = useOpenSetting(site, derived, parameters.beside, shown.revision, moment);
   const { found: foundByWords, isWaiting } = useFind(
     site,
     derived,
@@ -101,7 +101,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const marks = useMemo(() => {
     if (past !== null) return { name: 'Since then', words: past.comparison.earlier };
     if (sheetMarks !== null) return sheetMarks;
-    return openSetting?.touched ? { name: `‘${openSetting.item.name}’`, words: openSetting.words } : null;
+    return openSetting?.marks ?? null;
   }, [past, sheetMarks, openSetting]);
   const only = parameters.isOnlyMarked ? marks : null;
   const found = useMemo(

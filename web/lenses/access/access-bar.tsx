@@ -16,7 +16,7 @@ export function AccessSays() {
 
 /** Who the site is for, and ways to see what each of them gets. */
 export function useAccessActions(): readonly BarAction[] {
-  const { site, moment, mayEdit, setDialog, setBeside, run } = useWorkbench();
+  const { site, moment, mayEdit, setBeside, run } = useWorkbench();
   const { audiences, labels } = site.settings;
   return [
     {
@@ -40,7 +40,7 @@ export function useAccessActions(): readonly BarAction[] {
       words: 'Now, or another moment: who can open what…',
       also: ['time', 'date', 'window', 'later', 'preview', 'now'],
       Sign: CalendarClock,
-      run: () => setDialog('moment'),
+      run: () => setBeside({ kind: 'moment', id: null }),
     },
     {
       label: 'Walk',

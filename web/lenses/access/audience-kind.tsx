@@ -1,13 +1,16 @@
 import { UsersRound } from 'lucide-react';
 import { giveAudience } from '#core/arrange/give.ts';
-import { touchedByAudience } from '#core/derive/touched.ts';
-import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH } from '#core/model/audience.ts';
+import { touchedByAudience, touchedByOpening } from '#core/derive/touched.ts';
+import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
+import type { Outline } from '#core/derive/outline.ts';
 import { type Edit, newAudienceId } from '../../api/site-store.ts';
 import { Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageField } from '../../fields/page-field.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
+import { ShowRows } from '../../settings/show-rows.tsx';
 import { pages } from '../../tree/words.ts';
 
 const HOME = { value: 'home', words: 'The home page' };
@@ -21,13 +24,11 @@ export const AUDIENCES: ListKind = {
     'Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release.',
   placeholder: 'Staff',
   longest: MAX_AUDIENCE_NAME_LENGTH,
-  listed: (site, { outline }) =>
-    site.settings.audiences.map(({ id, name }) => ({
-      id,
-      name,
-      says: `Rules of ${pages(touchedByAudience(site, outline, id).size)} name it`,
-    })),
-  touched: (site, { outline }, id) => touchedByAudience(site, outline, id as AudienceId),
+  items: (site) => site.settings.audiences,
+  says:
+    (site, { outline }, at) =>
+    (id) => ({ says: `Can open ${pages(openTo(site, outline, id as AudienceId, at).size)} of the draft` }),
+  touched: (site, { outline }, id, { at }) => openTo(site, outline, id as AudienceId, at),
   add: (title) => {
     const audience = newAudienceId();
     return { id: audience, edit: { name: 'audience.add', audience, title } };
@@ -38,15 +39,26 @@ export const AUDIENCES: ListKind = {
   Fields: AudienceFields,
 };
 
+const openTo = (site: Site, outline: Outline, id: AudienceId, at: number) =>
+  touchedByOpening(site, outline, closureOf(site.settings.audiences, [id]), at);
+
 function AudienceFields({ id: open }: { readonly id: string }) {
   const { site, store, derived } = useWorkbench();
   const { outline } = derived;
   const audience = site.settings.audiences.find((one) => one.id === open);
   if (!audience) return null;
   const { id, includes, landing } = audience;
+  const naming = [...touchedByAudience(site, outline, id)].filter(([, through]) => through === 'itself');
   const others = site.settings.audiences.filter((one) => one.id !== id);
   return (
     <>
+      {naming.length > 0 && (
+        <p>
+          <ShowRows pages={naming.map(([page]) => page)}>
+            {naming.length === 1 ? 'The rule of 1 page names it' : `The rules of ${naming.length} pages name it`}
+          </ShowRows>
+        </p>
+      )}
       {others.length > 0 && (
         <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
           <legend className="mb-1 text-small font-medium">It includes everyone in</legend>

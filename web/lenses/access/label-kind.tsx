@@ -31,21 +31,20 @@ export const LABELS: ListKind = {
     'A label has one rule, which applies to every page that has the label and everything below it. A label can be a kind, which says what its pages are about; a page has one kind.',
   placeholder: 'Handbook',
   longest: MAX_LABEL_NAME_LENGTH,
-  listed: (site, { outline }) => {
+  items: (site) => site.settings.labels,
+  says: (site, { outline }) => {
     const counts = new Map<string, number>();
     for (const { access } of outline.nodes)
       for (const one of access?.labels ?? []) counts.set(one, (counts.get(one) ?? 0) + 1);
-    return site.settings.labels.map(({ id, name, rule, about }) => ({
-      id,
-      name,
-      says: [
+    return (id) => {
+      const { rule = {}, about } = site.settings.labels.find((one) => one.id === id) ?? {};
+      const says = [
         `On ${pages(counts.get(id) ?? 0)}`,
         about && 'a kind',
         Object.keys(rule).length > 0 && labelWords(site, rule),
-      ]
-        .filter(Boolean)
-        .join(' · '),
-    }));
+      ];
+      return { says: says.filter(Boolean).join(' · ') };
+    };
   },
   touched: (site, { outline }, id) => touchedByLabel(site, outline, id as LabelId),
   add: (title) => {

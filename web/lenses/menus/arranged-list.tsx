@@ -1,15 +1,6 @@
-import {
-  DndContext,
-  type DragMoveEvent,
-  MouseSensor,
-  TouchSensor,
-  pointerWithin,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragMoveEvent, pointerWithin, useDraggable, useDroppable } from '@dnd-kit/core';
 import { dragWords } from '../../drag/drag-words.ts';
+import { useDragSensors } from '../../drag/use-drag-sensors.ts';
 import { type KeyboardEvent, useRef, useState } from 'react';
 import {
   type EntryPlace,
@@ -36,8 +27,6 @@ import { arrangedSigns } from './exception-signs.ts';
 
 /** How far a level is set in, in pixels. */
 const STEP = 20;
-const STARTS_AFTER = 6;
-const HOLD_MS = 350;
 
 /** The keys that arrange an entry: those of the tree, on the entry. */
 const STEPS: Readonly<Record<string, EntryStep>> = { ']': 'nest', '[': 'lift' };
@@ -63,10 +52,7 @@ export function ArrangedList({ menu, entries, page, chosen, onChoose }: Arranged
   const list = useRef<HTMLOListElement>(null);
   const [dragged, setDragged] = useState<EntryId | null>(null);
   const [landing, setLanding] = useState<Landing | null>(null);
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: STARTS_AFTER } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: HOLD_MS, tolerance: STARTS_AFTER } }),
-  );
+  const sensors = useDragSensors();
   const rows = entryRows(entries);
   const within = new Set(
     dragged === null

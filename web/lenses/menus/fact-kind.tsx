@@ -22,8 +22,10 @@ export const FACTS: ListKind = {
     'Details of the site that appear in many places are kept here once. Layouts show them and texts insert them; after the next release all of them show what is here.',
   placeholder: 'Opening hours',
   longest: MAX_FACT_NAME_LENGTH,
-  listed: (site) =>
-    site.settings.facts.map(({ id, name, text }) => ({ id, name, says: text || 'It says nothing yet.' })),
+  items: (site) => site.settings.facts,
+  says: (site) => (id) => ({
+    says: site.settings.facts.find((one) => one.id === id)?.text || 'It says nothing yet.',
+  }),
   touched: (_site, { outline }, _id, { factUses }) =>
     factUses ? new Map(factUses.filter((page) => outline.rowOf.has(page)).map((page) => [page, 'itself'])) : null,
   add: (title) => {

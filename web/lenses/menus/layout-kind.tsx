@@ -3,31 +3,19 @@ import { giveLayout } from '#core/arrange/give.ts';
 import { touchedByLayout } from '#core/derive/touched.ts';
 import { pagesByLayout } from '#core/derive/layouts.ts';
 import type { PageId } from '#core/model/ids.ts';
-import {
-  HEADER_STYLES,
-  type HeaderStyle,
-  MAX_LAYOUT_NAME_LENGTH,
-  type LayoutId,
-  MENU_SLOTS,
-  type MenuSlot,
-} from '#core/model/layout.ts';
-import type { MenuId } from '#core/model/menu.ts';
+import { HEADER_STYLES, type HeaderStyle, MAX_LAYOUT_NAME_LENGTH, type LayoutId } from '#core/model/layout.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { type Edit, newLayoutId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
-import { menuName, pages } from '../../tree/words.ts';
+import { pages } from '../../tree/words.ts';
 import { Choice, Tick } from '../../ui/field.tsx';
+import { PageAsVisitors } from '../../walk/page-as-visitors.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { LayoutDrawing } from './layout-drawing.tsx';
+import { PlaceMenus } from './place-menus.tsx';
 import { TrailFields } from './trail-fields.tsx';
 
-const SLOT_WORDS: Readonly<Record<MenuSlot, string>> = {
-  utility: 'In a line above the header',
-  header: 'In the header',
-  side: 'Beside the text',
-  footer: 'In the footer',
-};
 const HEADER_WORDS: Readonly<Record<HeaderStyle, string>> = {
   tall: 'Tall, with a picture and the strapline',
   band: 'A band',
@@ -44,13 +32,13 @@ export const LAYOUTS: ListKind = {
     'A layout is the frame around pages. Pages without a layout of their own use the first one; a page’s layout also applies to everything below it.',
   placeholder: 'Without header',
   longest: MAX_LAYOUT_NAME_LENGTH,
-  listed: (site) => {
+  items: (site) => site.settings.layouts,
+  says: (site) => {
     const users = pagesByLayout(site);
-    return site.settings.layouts.map(({ id, name }, at) => ({
-      id,
-      name,
-      says: `${pages(users.get(id)?.length ?? 0)}${at === 0 ? ', and all that name no other' : ''}`,
-    }));
+    const standard = site.settings.layouts[0]?.id;
+    return (id) => ({
+      says: `${pages(users.get(id as LayoutId)?.length ?? 0)}${id === standard ? ', and all that name no other' : ''}`,
+    });
   },
   touched: (site, { outline }, id) => touchedByLayout(site, outline, id as LayoutId),
   add: (title) => {
@@ -93,17 +81,20 @@ function LayoutFields({ id }: { readonly id: string }) {
   const { site, store } = useWorkbench();
   const sample = useSample();
   const { openSetting, selection } = useWorkbench();
-  const { menus, trail, layouts } = site.settings;
+  const { trail, layouts } = site.settings;
   const layout = layouts.find((one) => one.id === id);
   if (!layout) return null;
   // The selected page where it takes the layout, else the first that does.
   const touched = openSetting?.touched;
   const touchedSample =
     selection.active !== null && touched?.has(selection.active) ? selection.active : touched?.keys().next().value;
+  const shownPage = touchedSample ?? sample;
   const set = (fields: Fields) => store.apply([{ name: 'layout.set', layout: layout.id, fields }]);
   return (
     <>
-      <LayoutDrawing layout={layout} sample={touchedSample ?? sample} />
+      <PlaceMenus layout={layout} onSet={(slots) => set({ menus: slots })}>
+        <LayoutDrawing layout={layout} sample={shownPage} />
+      </PlaceMenus>
       <div className="grid gap-3 @sm:grid-cols-2">
         <Choice
           label="Header"
@@ -126,25 +117,6 @@ function LayoutFields({ id }: { readonly id: string }) {
             onSave={(picture) => set({ picture: picture.trim() })}
           />
         )}
-        {MENU_SLOTS.map((slot) => (
-          <Choice
-            key={slot}
-            label={SLOT_WORDS[slot]}
-            value={layout.menus[slot] ?? ''}
-            onChange={(event) =>
-              set({
-                menus: { ...layout.menus, [slot]: event.target.value === '' ? null : (event.target.value as MenuId) },
-              })
-            }
-          >
-            <option value="">No menu</option>
-            {menus.map((menu) => (
-              <option key={menu.id} value={menu.id}>
-                {menuName(menu)}
-              </option>
-            ))}
-          </Choice>
-        ))}
       </div>
       <Tick
         label="A footer, with the facts of the site"
@@ -163,6 +135,7 @@ function LayoutFields({ id }: { readonly id: string }) {
         onChange={(event) => set({ trail: event.target.checked ? trail : null })}
       />
       {layout.trail && <TrailFields setting={layout.trail} sample={sample} onSet={(next) => set({ trail: next })} />}
+      {shownPage !== null && <PageAsVisitors page={shownPage} />}
     </>
   );
 }

@@ -15,7 +15,10 @@ const known = new WeakMap<Site['settings'], readonly Column[]>();
 export function menuColumns(site: Site): readonly Column[] {
   let columns = known.get(site.settings);
   if (!columns) {
-    columns = [inMenus, ...site.settings.menus.map(menuColumn), label, hidden];
+    const { menus } = site.settings;
+    // Where there is a menu it says more.
+    const first = menus.length > 0 ? { ...inMenus, isMinor: true } : inMenus;
+    columns = [first, ...menus.map(menuColumn), label, hidden];
     known.set(site.settings, columns);
   }
   return columns;

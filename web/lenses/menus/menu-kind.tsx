@@ -1,7 +1,8 @@
 import { ListTree } from 'lucide-react';
+import { giveMenu } from '#core/arrange/give.ts';
 import { touchedByMenu } from '#core/derive/touched.ts';
 import { MAX_MENU_NAME_LENGTH, type MenuId } from '#core/model/menu.ts';
-import { newMenuId } from '../../api/site-store.ts';
+import { type Edit, newMenuId } from '../../api/site-store.ts';
 import type { ListKind } from '../../settings/settings-kind.ts';
 import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -15,12 +16,14 @@ export const MENUS: ListKind = {
   description: 'A new menu follows the tree. Set its entries and exceptions in the side sheet of the Menus lens.',
   placeholder: 'Footer',
   longest: MAX_MENU_NAME_LENGTH,
-  listed: (site) =>
-    site.settings.menus.map(({ id, name, isByHand }) => {
-      const isShown = site.settings.layouts.some(({ menus }) => Object.values(menus).includes(id));
-      const says = isByHand ? 'Arranged by hand' : 'Follows the tree';
-      return isShown ? { id, name, says } : { id, name, says, waits: 'No layout shows it yet' };
-    }),
+  items: (site) => site.settings.menus,
+  says:
+    ({ settings: { menus, layouts } }) =>
+    (id) => {
+      const says = menus.find((one) => one.id === id)?.isByHand ? 'Arranged by hand' : 'Follows the tree';
+      const isShown = layouts.some((layout) => Object.values(layout.menus).some((one) => one === id));
+      return isShown ? { says } : { says, waits: 'No layout shows it yet' };
+    },
   touched: (site, { outline }, id) => touchedByMenu(site, outline, id as MenuId),
   add: (title) => {
     const menu = newMenuId();
@@ -28,6 +31,7 @@ export const MENUS: ListKind = {
   },
   rename: (id, title) => ({ name: 'menu.set', menu: id as MenuId, fields: { title } }),
   remove: (id) => ({ name: 'menu.remove', menu: id as MenuId }),
+  give: (site, to, id) => giveMenu(site, to, id as MenuId) as Edit[],
   Fields: MenuFields,
 };
 

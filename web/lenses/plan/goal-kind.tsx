@@ -20,14 +20,15 @@ export const GOALS: ListKind = {
   placeholder: 'People who have never held a plane apply for a course',
   longest: MAX_STATEMENT_LENGTH,
   nameLabel: 'Goal',
-  listed: (site, { outline }) => {
+  items: ({ goals }) => goals.map(({ id, statement }) => ({ id, name: statement })),
+  says: (site, { outline }) => {
     const served = goalsServed(site, outline).pages;
-    return site.goals.map(({ id, statement }) => {
-      const count = served.get(id) ?? 0;
+    return (id) => {
+      const count = served.get(id as GoalId) ?? 0;
       return count === 0
-        ? { id, name: statement, says: '', waits: 'No page serves it yet' }
-        : { id, name: statement, says: count === 1 ? '1 page serves it' : `${pages(count)} serve it` };
-    });
+        ? { says: '', waits: 'No page serves it yet' }
+        : { says: count === 1 ? '1 page serves it' : `${pages(count)} serve it` };
+    };
   },
   touched: (_, { outline }, id) => touchedByGoal(outline, id as GoalId),
   add: (statement) => {

@@ -118,7 +118,7 @@ export function usePlanActions(): readonly BarAction[] {
             words: 'Import the old site…',
             also: ['crawl', 'inventory', 'sitemap'],
             Sign: Globe,
-            run: () => setDialog('oldSite'),
+            run: () => setBeside({ kind: 'old-site', id: null }),
           },
         ]
       : []),

@@ -11,7 +11,7 @@ import { PageHead } from '../page-head.tsx';
 
 /** The Publish lens: what differs between the draft and what visitors have. */
 export function PublishPanel({ page }: { readonly page: PageId | null }) {
-  const { site, chosen, setDialog, setBeside, mayPublish } = useWorkbench();
+  const { site, chosen, setBeside, mayPublish } = useWorkbench();
   const removed = removedButLive(site);
   return (
     <div className="flex flex-col gap-4">
@@ -31,7 +31,7 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
             <Button onClick={() => setBeside({ kind: 'taking-down', id: null })}>Take down…</Button>
           )}
           {chosen.length === 1 && page !== null && differencesOf(site, page).includes('text') && (
-            <Button onClick={() => setDialog('texts')}>Compare the texts…</Button>
+            <Button onClick={() => setBeside({ kind: 'texts', id: null })}>Compare the texts…</Button>
           )}
         </div>
       )}

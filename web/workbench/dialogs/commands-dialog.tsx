@@ -150,10 +150,10 @@ function Grouped({
 
 /** The settings of a kind by their names. */
 function OfSettings({ of, ...rest }: { readonly of: SettingsKey } & Listed) {
-  const { site, derived, setBeside } = useWorkbench();
+  const { site, setBeside } = useWorkbench();
   const kind = SETTINGS[of];
   if (!('Fields' in kind)) return null;
-  const actions = kind.listed(site, derived).map(({ id, name }) => ({
+  const actions = kind.items(site).map(({ id, name }) => ({
     label: name,
     words: `${capital(kind.one)} ‘${name}’`,
     Sign: kind.Sign,

@@ -1,18 +1,13 @@
 import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
 import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
 import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
-import { MomentDialog } from '../../lenses/access/moment-dialog.tsx';
-import { OldSiteDialog } from '../../lenses/plan/old-site-dialog.tsx';
-import { TextDialog } from '../../lenses/publish/text-dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { CommandsDialog } from './commands-dialog.tsx';
 import { ImportDialog } from './import-dialog.tsx';
 import { KeysDialog } from './keys-dialog.tsx';
 import { MoveDialog } from './move-dialog.tsx';
 import { RemoveDialog } from './remove-dialog.tsx';
-import { RemovedDialog } from './removed-dialog.tsx';
 import { StartersDialog } from './starters-dialog.tsx';
-import { SetFieldsDialog } from './set-fields-dialog.tsx';
 
 /** The one dialog that is open, if any. */
 export function Dialogs() {
@@ -26,8 +21,6 @@ export function Dialogs() {
       return <MoveDialog onClose={close} />;
     case 'remove':
       return <RemoveDialog onClose={close} />;
-    case 'removed':
-      return <RemovedDialog onClose={close} />;
     case 'keys':
       return <KeysDialog onClose={close} />;
     case 'commands':
@@ -39,18 +32,10 @@ export function Dialogs() {
       ) : (
         <PasteListDialog text={pasted.text} onClose={close} />
       );
-    case 'setFields':
-      return <SetFieldsDialog onClose={close} />;
-    case 'oldSite':
-      return <OldSiteDialog onClose={close} />;
     case 'import':
       return <ImportDialog onClose={close} />;
     case 'starters':
       return <StartersDialog onClose={close} />;
-    case 'moment':
-      return <MomentDialog onClose={close} />;
-    case 'texts':
-      return <TextDialog onClose={close} />;
     case 'renameSite':
       return <RenameSiteDialog site={{ key: site.key, name: site.settings.name }} onClose={close} />;
     case null:

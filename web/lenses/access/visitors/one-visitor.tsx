@@ -1,68 +1,43 @@
-import { useState } from 'react';
+import { Trash2 } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { accessTable } from '#core/derive/access.ts';
+import { audienceNames } from '#core/derive/reason-words.ts';
+import { touchedByOpening } from '#core/derive/touched.ts';
 import { closureOf } from '#core/model/audience.ts';
-import { textIn } from '#core/model/texts.ts';
 import type { VisitorAnswer } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../../api/client.ts';
-import { removeVisitor, setVisitor } from '../../../api/visitors.ts';
+import { removeVisitor, setVisitor, useVisitors } from '../../../api/visitors.ts';
+import { DraftField } from '../../../fields/draft-field.tsx';
+import { MarkedRows } from '../../../settings/marked-rows.tsx';
+import { marksOfTouched } from '../../../settings/through-words.ts';
+import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { dayWords } from '../../../tree/plan-words.tsx';
 import { pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
-import { useNow } from '../../../ui/use-now.ts';
+import { useLookedAt } from '../../../workbench/use-looked-at.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 
-/** One account: who it is, the audiences, what it reaches, and what can be done with it. */
-export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
-  const { site, derived } = useWorkbench();
-  const now = useNow();
+/** One account: who it is, the audiences, what it can open, marked in the tree, and what can be done with it. */
+export function OneVisitor({ id, onGone }: { readonly id: string; readonly onGone: () => void }) {
+  const { site } = useWorkbench();
+  const visitor = useVisitors(site.key)?.find((one) => one.id === id);
+  return visitor ? <Account visitor={visitor} onGone={onGone} /> : null;
+}
+
+function Account({ visitor, onGone }: { readonly visitor: VisitorAnswer; readonly onGone: () => void }) {
+  const { site } = useWorkbench();
   const [isAsked, setAsked] = useState(false);
   const { id, name, email, audiences, askedFor, isSuspended, isFromDirectory, lastSignInAt } = visitor;
-  const waitsFor = site.settings.audiences.filter((audience) => askedFor.includes(audience.id));
-  const { outline } = derived;
-  const { open } = accessTable(outline, site.settings, [closureOf(site.settings.audiences, audiences)], now);
-  const reach = outline.nodes.filter((node, row) => node.type === 'page' && open[row] === 1);
-  const [isReachShown, showReach] = useState(false);
   const set = (fields: Parameters<typeof setVisitor>[2]) => void setVisitor(site.key, id, fields).catch(tell);
+  const remove = () => removeVisitor(site.key, id).then(onGone, tell);
   return (
-    <li aria-label={name} className="py-2.5">
-      <div className="flex flex-wrap items-baseline gap-x-3">
-        <p className={`font-medium ${isSuspended ? 'text-quiet line-through' : ''}`}>{name}</p>
-        <p className="text-small text-quiet">{email}</p>
-        <p className="ml-auto text-small text-quiet">
-          {isSuspended ? (
-            'Suspended'
-          ) : (
-            <button
-              type="button"
-              aria-expanded={isReachShown}
-              className="text-accent underline"
-              onClick={() => showReach(!isReachShown)}
-            >
-              Can open {pages(reach.length)} of the draft
-            </button>
-          )}{' '}
-          {isFromDirectory && '· from the directory '}·{' '}
-          {lastSignInAt === null ? 'not signed in yet' : `last signed in on ${dayWords(lastSignInAt)}`}
-        </p>
-      </div>
-      {isReachShown && !isSuspended && (
-        <div className="mt-1 max-h-40 overflow-y-auto rounded-md bg-sunken px-3 py-2 text-small">
-          <ul aria-label={`What ${name} can open`} className="@sm:columns-2">
-            {reach.map((node) => (
-              <li key={node.id} className="truncate">
-                {textIn(node.title, site.settings.language)}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
-      {waitsFor.length > 0 && (
-        <p className="mt-1 flex flex-wrap items-center gap-2 rounded-md bg-attention-soft px-3 py-1.5">
-          <span className="mr-auto">Wants to join {waitsFor.map((audience) => audience.name).join(' and ')}.</span>
+    <div className="flex flex-col gap-4">
+      {askedFor.length > 0 && (
+        <p className="flex flex-wrap items-center gap-2 rounded-md bg-attention-soft px-3 py-2">
+          <span className="flex-1">Wants to join {audienceNames(site, askedFor)}.</span>
           <Button
             look="main"
             onClick={() => set({ audiences: [...new Set([...audiences, ...askedFor])], askedFor: [] })}
@@ -72,7 +47,26 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
           <Button onClick={() => set({ askedFor: [] })}>Decline</Button>
         </p>
       )}
-      <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-1">
+      {isSuspended ? (
+        <p className="rounded-md bg-attention-soft px-3 py-2">The account is suspended: it cannot sign in.</p>
+      ) : (
+        <WhatOpens visitor={visitor} />
+      )}
+      <DraftField
+        label="Name"
+        saved={name}
+        longest={100}
+        onSave={(next) => next.trim() !== '' && set({ name: next.trim() })}
+      />
+      <p>
+        {email}
+        <span className="block text-small text-quiet">
+          {isFromDirectory && 'From the directory. '}
+          {lastSignInAt === null ? 'Has not signed in yet.' : `Last signed in on ${dayWords(lastSignInAt)}.`}
+        </span>
+      </p>
+      <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
+        <legend className="mb-1 text-small font-medium">Belongs to</legend>
         {site.settings.audiences.map((audience) => (
           <Tick
             key={audience.id}
@@ -87,21 +81,43 @@ export function OneVisitor({ visitor }: { readonly visitor: VisitorAnswer }) {
             }
           />
         ))}
-        <span className="ml-auto flex items-center gap-1">
-          <Button look="quiet" isTight onClick={() => set({ isSuspended: !isSuspended })}>
-            {isSuspended ? 'Restore access' : 'Suspend'}
+        {site.settings.audiences.length === 0 && <p className="text-quiet">This site has no audiences yet.</p>}
+      </fieldset>
+      <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-3">
+        <Button onClick={() => set({ isSuspended: !isSuspended })}>{isSuspended ? 'Restore access' : 'Suspend'}</Button>
+        {isAsked ? (
+          <Button look="danger" onClick={() => void remove()}>
+            Remove {name}
           </Button>
-          {isAsked ? (
-            <Button look="danger" onClick={() => void removeVisitor(site.key, id).catch(tell)}>
-              Remove {name}
-            </Button>
-          ) : (
-            <Button look="quiet" isTight onClick={() => setAsked(true)}>
-              Remove…
-            </Button>
-          )}
-        </span>
+        ) : (
+          <Button look="quiet" onClick={() => setAsked(true)}>
+            <Trash2 size={15} aria-hidden /> Remove…
+          </Button>
+        )}
       </div>
-    </li>
+    </div>
+  );
+}
+
+/** What an account can open of the draft. */
+function WhatOpens({ visitor: { name, audiences } }: { readonly visitor: VisitorAnswer }) {
+  const { site, derived } = useWorkbench();
+  const at = useLookedAt();
+  const touched = useMemo(
+    () => touchedByOpening(site, derived.outline, closureOf(site.settings.audiences, audiences), at),
+    [site, derived, audiences, at],
+  );
+  useMarkRows(useMemo(() => marksOfTouched(site, name, touched), [site, name, touched]));
+  const own = [...touched.values()].filter((through) => through !== 'everyone').length;
+  return (
+    <MarkedRows count={touched.size}>
+      Can open {pages(touched.size)} of the draft
+      <span className="text-quiet">
+        {own === 0
+          ? ', all of which are open to everyone'
+          : `, ${own} of which ${own === 1 ? 'is' : 'are'} not open to everyone`}
+      </span>
+      .
+    </MarkedRows>
   );
 }

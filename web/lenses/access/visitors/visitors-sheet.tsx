@@ -1,7 +1,10 @@
 import { UserRound } from 'lucide-react';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useState } from 'react';
-import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { type ReactNode, useMemo, useState } from 'react';
+import type { VisitorAnswer } from '#contract/visitors.ts';
+import { audienceNames } from '#core/derive/reason-words.ts';
+import type { AskedKind, Named } from '../../../settings/settings-kind.ts';
+import { ListOfSettings, ListedItem } from '../../../settings/listed-item.tsx';
 import { useVisitors } from '../../../api/visitors.ts';
 import { Button } from '../../../ui/button.tsx';
 import { TextField } from '../../../ui/field.tsx';
@@ -20,12 +23,15 @@ const PARTS: readonly { readonly key: string; readonly words: string; readonly p
 ];
 
 /** The site's visitors: who has an account, how others join, and a list that is brought. */
-export const VISITORS: WholeKind = {
+export const VISITORS: AskedKind = {
   title: 'Visitors',
+  one: 'visitor',
   Sign: UserRound,
   description: 'Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once.',
   needs: 'edit',
-  Whole: Visitors,
+  useItems: useAccounts,
+  List: Visitors,
+  One: OneVisitor,
 };
 
 function Visitors() {
@@ -52,15 +58,22 @@ function Visitors() {
 }
 
 /** Those who wait to be let in stand first. */
-function Accounts() {
+function useAccounts(): readonly (VisitorAnswer & Named)[] | undefined {
   const { site } = useWorkbench();
   const visitors = useVisitors(site.key);
+  return useMemo(
+    () => visitors?.toSorted((a, b) => Number(b.askedFor.length > 0) - Number(a.askedFor.length > 0)),
+    [visitors],
+  );
+}
+
+function Accounts() {
+  const { site } = useWorkbench();
+  const visitors = useAccounts();
   const [asked, setAsked] = useState('');
   const [isNew, setNew] = useState(false);
   const wanted = asked.trim().toLowerCase();
-  const found = (visitors ?? []).filter(({ name, email }) => `${name} ${email}`.toLowerCase().includes(wanted));
-  const waits = found.filter(({ askedFor }) => askedFor.length > 0);
-  const shown = [...waits, ...found.filter((one) => !waits.includes(one))];
+  const shown = (visitors ?? []).filter(({ name, email }) => `${name} ${email}`.toLowerCase().includes(wanted));
   return (
     <div className="flex flex-col gap-3">
       <div className="flex items-end gap-2">
@@ -83,11 +96,24 @@ function Accounts() {
           {visitors.length === 0 ? 'Nobody has an account yet.' : 'No name or address matches.'}
         </p>
       ) : (
-        <ul aria-label="Visitors" className="divide-y divide-rule border-y border-rule">
-          {shown.map((one) => (
-            <OneVisitor key={one.id} visitor={one} />
+        <ListOfSettings label="Visitors">
+          {shown.map(({ id, name, email, audiences, askedFor, isSuspended, isFromDirectory }) => (
+            <ListedItem
+              key={id}
+              to={{ kind: 'visitors', id }}
+              sign={<UserRound size={16} aria-hidden />}
+              name={<span className={isSuspended ? 'text-quiet line-through' : ''}>{name}</span>}
+              says={[
+                email,
+                isSuspended ? 'suspended' : audienceNames(site, audiences),
+                isFromDirectory && 'from the directory',
+              ]
+                .filter(Boolean)
+                .join(' · ')}
+              waits={askedFor.length > 0 && `Wants to join ${audienceNames(site, askedFor)}`}
+            />
           ))}
-        </ul>
+        </ListOfSettings>
       )}
     </div>
   );

@@ -17,7 +17,7 @@ const STEPS = [0.95, 0.85, 0.7, 0.5] as const;
 
 /** How much is settled, what is left over on either side, and what can be done for all of it. */
 export function CarryOverBar() {
-  const { site, setDialog, mayEdit } = useWorkbench();
+  const { site, setBeside, mayEdit } = useWorkbench();
   const { settled, isMatching } = useCarryOverState();
   const crawl = useCrawl(site.key)?.crawl;
   const { oldPages, settledOldPages, visits, withoutPlace, withoutSource } = settled;
@@ -68,7 +68,7 @@ export function CarryOverBar() {
             }
           />
         )}
-        <Button onClick={() => setDialog('oldSite')}>
+        <Button onClick={() => setBeside({ kind: 'old-site', id: null })}>
           <Globe size={15} aria-hidden /> Old site…
         </Button>
       </div>

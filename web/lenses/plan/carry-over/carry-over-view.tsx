@@ -1,5 +1,6 @@
-import { DndContext, DragOverlay, MouseSensor, TouchSensor, pointerWithin, useSensor, useSensors } from '@dnd-kit/core';
+import { DndContext, DragOverlay, pointerWithin } from '@dnd-kit/core';
 import { useState } from 'react';
+import { useDragSensors } from '../../../drag/use-drag-sensors.ts';
 import { toast } from 'sonner';
 import { letGoOf, moveOldPage } from '#core/carryover/settle.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -24,10 +25,7 @@ export function CarryOverView() {
   const { site, store, mayEdit } = useWorkbench();
   const state = useCarryOverData();
   const [dragged, setDragged] = useState<string | null>(null);
-  const sensors = useSensors(
-    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(TouchSensor, { activationConstraint: { delay: 350, tolerance: 6 } }),
-  );
+  const sensors = useDragSensors();
   const drop = (old: string, onto: string) => {
     const undo = { label: 'Undo', onClick: () => void store.turn('undo').catch(() => undefined) };
     if (onto === LET_GO) {

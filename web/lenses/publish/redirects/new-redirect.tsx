@@ -7,7 +7,8 @@ import { Button } from '../../../ui/button.tsx';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
-const ELSEWHERE = [
+/** Where a redirect can lead besides to pages. */
+export const ELSEWHERE = [
   { value: 'outside', words: 'An outside address' },
   { value: 'gone', words: 'Nowhere: permanently gone (410)' },
 ];

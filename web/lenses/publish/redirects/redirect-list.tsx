@@ -1,26 +1,14 @@
 import { subYears } from 'date-fns';
-import { Trash2 } from 'lucide-react';
+import { CornerUpRight } from 'lucide-react';
 import { useState } from 'react';
-import type { RedirectReason } from '#core/derive/redirects.ts';
-import type { Destination, Redirect } from '#core/model/redirect.ts';
-import type { Site } from '#core/model/site.ts';
 import type { LiveRedirect } from '#contract/releases.ts';
-import { momentWords } from '#core/model/moment-words.ts';
-import { liveAddress } from '../../../tree/live-address.ts';
-import { Button, IconButton } from '../../../ui/button.tsx';
+import { ListOfSettings, ListedItem } from '../../../settings/listed-item.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';
 import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { titleIn } from '../publish-words.ts';
 import { NewRedirect } from './new-redirect.tsx';
+import { destinationWords, idOfRedirect, reasonSentence } from './redirect-words.ts';
 
-const REASON_WORDS: Readonly<Record<RedirectReason, string>> = {
-  'by hand': 'by hand',
-  pattern: 'by hand, with everything below',
-  moved: 'its page moved',
-  'taken down': 'its page was taken down',
-  'old site': 'from the old site',
-};
 const MAX_LISTED = 100;
 
 /** The addresses that lead elsewhere, with why, where to, and how often visitors met them. */
@@ -29,6 +17,9 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
   const [words, setWords] = useState('');
   const [isUnused, setUnused] = useState(false);
   const now = useNow();
+  const drafted = new Set(site.settings.redirects.map(({ id }) => id));
+  const live = new Set(redirects?.map(({ redirect }) => redirect));
+  const made = site.settings.redirects.filter(({ id }) => !live.has(id));
   if (!redirects) return <p className="text-quiet">Loading …</p>;
   const yearAgo = subYears(now, 1).toISOString();
   const isOld = ({ lastHit, since }: LiveRedirect) => (lastHit ?? since ?? yearAgo) <= yearAgo;
@@ -40,7 +31,24 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
   return (
     <div className="flex flex-col gap-3 pb-2">
       {mayEdit && <NewRedirect />}
-      <Waiting redirects={redirects} />
+      {made.length > 0 && (
+        <section aria-labelledby="waiting">
+          <h3 id="waiting" className="mb-1 font-medium text-attention">
+            Waiting for a release
+          </h3>
+          <ListOfSettings>
+            {made.map(({ id, from, to }) => (
+              <ListedItem
+                key={id}
+                to={{ kind: 'redirects', id }}
+                sign={<CornerUpRight size={16} aria-hidden />}
+                name={<Route from={from} to={destinationWords(site, to)} />}
+                says=""
+              />
+            ))}
+          </ListOfSettings>
+        </section>
+      )}
       <div className="flex flex-wrap items-end gap-x-5 gap-y-2">
         <div className="w-56">
           <TextField label="Find" value={words} onChange={(event) => setWords(event.target.value)} />
@@ -57,11 +65,18 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
             : 'No redirect matches.'}
         </p>
       ) : (
-        <ul aria-label="Addresses that lead elsewhere" className="divide-y divide-rule">
+        <ListOfSettings label="Addresses that lead elsewhere">
           {found.slice(0, MAX_LISTED).map((one) => (
-            <OneRedirect key={`${one.because} ${one.path}`} redirect={one} />
+            <ListedItem
+              key={`${one.because} ${one.path}`}
+              to={{ kind: 'redirects', id: idOfRedirect(one) }}
+              sign={<CornerUpRight size={16} aria-hidden />}
+              name={<Route from={one.path} to={destinationWords(site, one.to)} />}
+              says={reasonSentence(site, one)}
+              waits={one.redirect !== null && !drafted.has(one.redirect) && 'Removed with the next release'}
+            />
           ))}
-        </ul>
+        </ListOfSettings>
       )}
       {found.length > MAX_LISTED && (
         <p className="text-quiet">and {found.length - MAX_LISTED} more. Search by part of the address.</p>
@@ -70,79 +85,11 @@ export function RedirectList({ redirects }: { readonly redirects: readonly LiveR
   );
 }
 
-function OneRedirect({ redirect: one }: { readonly redirect: LiveRedirect }) {
-  const { site, store, mayEdit } = useWorkbench();
-  const isDrafted = one.redirect !== null && site.settings.redirects.some(({ id }) => id === one.redirect);
+function Route({ from, to }: { readonly from: string; readonly to: string }) {
   return (
-    <li className="flex items-start gap-3 py-1.5">
-      <div className="min-w-0 flex-1">
-        <p className="font-mono text-small break-all">
-          {one.path} <span className="text-quiet">→</span> {destinationWords(site, one.to)}
-        </p>
-        <p className="text-small text-quiet">
-          {one.isResting ? 'Not used: a page has the address. ' : ''}
-          {capitalReason(one)}
-          {one.since !== null && `, since ${momentWords(one.since, site.settings.timeZone)}`} ·{' '}
-          {one.hits === 0
-            ? 'not met yet'
-            : `used ${one.hits === 1 ? 'once' : `${one.hits} times`}, last on ${momentWords(one.lastHit!, site.settings.timeZone)}`}
-        </p>
-      </div>
-      {mayEdit && isDrafted && (
-        <IconButton
-          name={`Remove the redirect from ${one.path}`}
-          onClick={() => store.apply([{ name: 'redirect.remove', redirect: one.redirect! }])}
-        >
-          <Trash2 size={16} aria-hidden />
-        </IconButton>
-      )}
-    </li>
-  );
-}
-
-const capitalReason = ({ because }: LiveRedirect): string => {
-  const words = REASON_WORDS[because];
-  return words.charAt(0).toUpperCase() + words.slice(1);
-};
-
-/** What was made or taken away by hand and waits for a release. */
-function Waiting({ redirects }: { readonly redirects: readonly LiveRedirect[] }) {
-  const { site, store, mayEdit } = useWorkbench();
-  const live = new Set(site.liveSettings?.redirects.map(({ id }) => id));
-  const made = site.settings.redirects.filter(({ id }) => !live.has(id));
-  const drafted = new Set(site.settings.redirects.map(({ id }) => id));
-  const taken = redirects.filter(({ redirect }) => redirect !== null && !drafted.has(redirect));
-  if (made.length + taken.length === 0) return null;
-  return (
-    <section aria-labelledby="waiting" className="rounded-md bg-attention-soft px-3 py-2">
-      <h3 id="waiting" className="font-medium text-attention">
-        Waiting for a release
-      </h3>
-      <ul className="text-small">
-        {made.map((one: Redirect) => (
-          <li key={one.id} className="flex items-center gap-2">
-            <span className="min-w-0 flex-1 font-mono break-all">
-              {one.from} → {destinationWords(site, one.to)}
-            </span>
-            {mayEdit && (
-              <Button
-                look="quiet"
-                isTight
-                className="h-6"
-                onClick={() => store.apply([{ name: 'redirect.remove', redirect: one.id }])}
-              >
-                Remove
-              </Button>
-            )}
-          </li>
-        ))}
-        {taken.map((one) => (
-          <li key={one.path}>
-            <span className="font-mono line-through">{one.path}</span> is removed
-          </li>
-        ))}
-      </ul>
-    </section>
+    <span className="font-mono text-small font-normal">
+      {from} <span className="text-quiet">→</span> {to}
+    </span>
   );
 }
 
@@ -167,10 +114,4 @@ function Take() {
       ))}
     </p>
   );
-}
-
-export function destinationWords(site: Site, to: Destination): string {
-  if (to === 'gone') return 'gone (410)';
-  if ('url' in to) return to.url;
-  return liveAddress(site, to.page) ?? `‘${titleIn(site, to.page)}’`;
 }

@@ -1,11 +1,13 @@
 import { CornerUpRight } from 'lucide-react';
-import { useState } from 'react';
-import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { useMemo, useState } from 'react';
+import type { AskedKind, Named } from '../../../settings/settings-kind.ts';
 import { useMissed, useRedirects } from '../../../api/releases.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BringRedirects } from './bring-redirects.tsx';
 import { MissedList } from './missed-list.tsx';
+import { OneRedirect } from './one-redirect.tsx';
+import { idOfRedirect } from './redirect-words.ts';
 import { toSettle } from './to-settle.ts';
 import { RedirectList } from './redirect-list.tsx';
 
@@ -13,13 +15,29 @@ const VIEWS = ['lead', 'missed', 'bring'] as const;
 type View = (typeof VIEWS)[number];
 
 /** The addresses that lead elsewhere, those that visitors asked for in vain, and a table of redirects to bring. */
-export const REDIRECTS: WholeKind = {
+export const REDIRECTS: AskedKind = {
   title: 'Redirects',
+  one: 'redirect',
   Sign: CornerUpRight,
   description:
     'An address that has been live keeps working: it leads to its page, wherever that is now, or to what replaced it. You need to do nothing.',
-  Whole: Redirects,
+  useItems: useAll,
+  List: Redirects,
+  One: OneRedirect,
 };
+
+/** Those that wait for a release, then those that visitors have. */
+function useAll(): readonly Named[] | undefined {
+  const { site, shown } = useWorkbench();
+  const redirects = useRedirects(site.key, shown.revision);
+  const drafted = site.settings.redirects;
+  return useMemo(() => {
+    if (!redirects) return undefined;
+    const live = redirects.map((one) => ({ id: idOfRedirect(one), name: one.path }));
+    const known = new Set(live.map(({ id }) => id));
+    return [...drafted.filter(({ id }) => !known.has(id)).map(({ id, from }) => ({ id, name: from })), ...live];
+  }, [redirects, drafted]);
+}
 
 function Redirects() {
   const { site, shown, mayEdit } = useWorkbench();

@@ -2,6 +2,8 @@ import type { AlongReason, PageAlong } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { ShowRows } from '../../../settings/show-rows.tsx';
+import { PageTitles } from '../page-titles.tsx';
 import { titleIn } from '../publish-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
 
@@ -15,11 +17,7 @@ export function PageList({ heading, ids }: { readonly heading: string; readonly 
     <section>
       <h3 className="text-small font-medium">{heading}</h3>
       <p>
-        {ids
-          .slice(0, MAX_LISTED)
-          .map((id) => titleIn(site, id))
-          .join(' · ')}
-        {ids.length > MAX_LISTED && ` · and ${numberWords(ids.length - MAX_LISTED)} more`}
+        <PageTitles ids={ids} site={site} />
       </p>
     </section>
   );
@@ -46,8 +44,10 @@ export function Along({ along }: { readonly along: readonly PageAlong[] }) {
       <ul className="mt-0.5">
         {along.slice(0, MAX_LISTED).map((one) => (
           <li key={one.page}>
-            <span className="font-medium">{titleIn(site, one.page)}</span> {BECAUSE[one.because]} ‘
-            {titleIn(site, one.of)}’
+            <span className="font-medium">
+              <ShowRows pages={[one.page]}>{titleIn(site, one.page)}</ShowRows>
+            </span>{' '}
+            {BECAUSE[one.because]} ‘{titleIn(site, one.of)}’
           </li>
         ))}
         {along.length > MAX_LISTED && <li>and {numberWords(along.length - MAX_LISTED)} more</li>}

@@ -5,6 +5,7 @@ import type { PageFinding } from '#core/checks/page-checks.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
+import { ShowRows } from '../../../settings/show-rows.tsx';
 import { addresses, linkTargetWords, listOf, menuName, pages } from '../../../tree/words.ts';
 import { audienceMenuWords } from '../../../workbench/menu-change-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
@@ -54,9 +55,9 @@ export function Effects({
         isMono
       >
         {changed.map((one) => (
-          <span key={one.page} className="break-all">
+          <ShowRows key={one.page} pages={[one.page]}>
             <span className="text-quiet line-through">{one.before}</span> → {one.after}
-          </span>
+          </ShowRows>
         ))}
       </Part>,
     );
@@ -64,7 +65,7 @@ export function Effects({
   const others = effects.redirects.filter(({ from }) => !left.has(from));
   if (others.length > 0)
     parts.push(
-      <Part key="redirects" heading="Addresses of removed pages that will redirect" isMono>
+      <Part key="redirects" heading="Addresses of removed pages, which lead on" isMono>
         {others.map(({ from, to }) => (
           <span key={from} className="break-all">
             {from} → {to ?? <span className="font-sans">gone (410)</span>}
@@ -84,27 +85,23 @@ export function Effects({
   if (menus.length > 0)
     parts.push(
       <Part key="menus" heading="Menus">
-        {menus.map((words) => (
-          <span key={words}>{words}</span>
-        ))}
+        {menus.map(lineOfRows)}
       </Part>,
     );
   const access = accessLines(effects, after);
   if (access.length > 0)
     parts.push(
       <Part key="access" heading="Who gains and loses pages" isAttention>
-        {access.map((words) => (
-          <span key={words}>{words}</span>
-        ))}
+        {access.map(lineOfRows)}
       </Part>,
     );
   if (broken.length > 0)
     parts.push(
       <Part key="links" heading="Links that will break" isAttention>
         {broken.map((finding) => (
-          <span key={JSON.stringify([finding.page, finding.to])}>
+          <ShowRows key={JSON.stringify([finding.page, finding.to])} pages={[finding.page]}>
             ‘{titleIn(after, finding.page)}’ to ‘{linkTargetWords(after, finding)}’: {LIVE_FAULTS[finding.fault]}
-          </span>
+          </ShowRows>
         ))}
       </Part>,
     );
@@ -112,9 +109,9 @@ export function Effects({
     parts.push(
       <Part key="lacking" heading="Pages that will lack something" isAttention>
         {lacking.map(({ page, fault }) => (
-          <span key={`${fault} ${page}`}>
+          <ShowRows key={`${fault} ${page}`} pages={[page]}>
             ‘{titleIn(after, page)}’: {LIVE_LACKS[fault]}
-          </span>
+          </ShowRows>
         ))}
       </Part>,
     );
@@ -143,9 +140,11 @@ function Part({
   return (
     <section className="min-w-0">
       <h4 className={`text-small font-medium ${isAttention ? 'text-attention' : ''}`}>{heading}</h4>
-      <ul className={`text-small ${isMono ? 'font-mono' : ''}`}>
+      <ul className={`text-small leading-6 ${isMono ? 'font-mono' : ''}`}>
         {children.slice(0, MAX_LISTED).map((child, index) => (
-          <li key={index}>{child}</li>
+          <li key={index} className="break-words">
+            {child}
+          </li>
         ))}
         {children.length > MAX_LISTED && (
           <li className="font-sans text-quiet">and {numberWords(children.length - MAX_LISTED)} more</li>
@@ -155,7 +154,19 @@ function Part({
   );
 }
 
-function menuLines({ menus }: LiveEffects, after: Site): string[] {
+/** A line of what visitors notice, with the rows that it is about. */
+interface Line {
+  readonly words: string;
+  readonly rows: readonly PageId[];
+}
+
+const lineOfRows = ({ words, rows }: Line): ReactNode => (
+  <ShowRows key={words} pages={rows}>
+    {words}
+  </ShowRows>
+);
+
+function menuLines({ menus }: LiveEffects, after: Site): Line[] {
   return after.settings.menus.concat(after.liveSettings?.menus ?? []).flatMap((menu, at, all) => {
     if (all.findIndex(({ id }) => id === menu.id) !== at) return [];
     const mine = menus.filter((one) => one.menu === menu.id);
@@ -169,11 +180,13 @@ function menuLines({ menus }: LiveEffects, after: Site): string[] {
       go.length > 0 && `${names(go, 'before')} ${go.length === 1 ? 'goes' : 'go'}`,
       others > 0 && `${others} ${others === 1 ? 'moves or is' : 'move or are'} renamed`,
     ].filter((words) => words !== false);
-    return said.length === 0 ? [] : [`${menuName(menu)}: ${said.join(', ')}`];
+    // An entry that is a page of the tree has the page's id.
+    const rows = mine.map(({ entry }) => entry as string as PageId);
+    return said.length === 0 ? [] : [{ words: `${menuName(menu)}: ${said.join(', ')}`, rows }];
   });
 }
 
-function accessLines({ audiences, menusOf }: LiveEffects, after: Site): string[] {
+function accessLines({ audiences, menusOf }: LiveEffects, after: Site): Line[] {
   return audiences.map(({ audience, gains, loses }) => {
     const name =
       audience === EVERYONE
@@ -182,12 +195,13 @@ function accessLines({ audiences, menusOf }: LiveEffects, after: Site): string[]
     const titles = (list: readonly PageId[]) =>
       list.length <= 3 ? list.map((page) => `‘${titleIn(after, page)}’`).join(', ') : pages(list.length);
     const menus = menusOf.find((one) => one.audience === audience);
-    return `${name}: ${[
+    const words = `${name}: ${[
       gains.length > 0 && `gains ${titles(gains)}`,
       loses.length > 0 && `loses ${titles(loses)}`,
       ...(menus ? audienceMenuWords(menus) : []),
     ]
       .filter(Boolean)
       .join(', ')}`;
+    return { words, rows: [...gains, ...loses] };
   });
 }

@@ -26,6 +26,8 @@ import { numberWords } from '../../../ui/number-words.ts';
 import { useNow } from '../../../ui/use-now.ts';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { SheetFoot } from '../../../settings/sheet-foot.tsx';
+import { useCloseSheet } from '../../../settings/use-close-sheet.ts';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { SETTINGS_WORDS } from '../publish-words.ts';
 import { warnOfUnconfirmed } from '../unconfirmed.ts';
@@ -56,13 +58,10 @@ export const TAKING_DOWN: WholeKind = {
 
 /** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
 function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
-  const { site, store, chosen: selected, shown, setBeside, focusTree } = useWorkbench();
+  const { site, store, chosen: selected, shown } = useWorkbench();
   // Looking at other rows meanwhile changes nothing of what is about to be done.
   const [chosen, setChosen] = useState(selected);
-  const onClose = () => {
-    setBeside(null);
-    window.setTimeout(focusTree, 0);
-  };
+  const onClose = useCloseSheet();
   const { timeZone } = site.settings;
   const scopes = useScopes(kind, chosen);
   const [settings, setSettings] = useState<readonly SettingsPart[]>(scopes.settings);
@@ -223,13 +222,13 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
           />
         )}
       </div>
-      <div className="sticky -bottom-4 -mx-4 -mb-4 flex flex-wrap items-center justify-end gap-2 border-t border-rule bg-paper px-4 py-3">
+      <SheetFoot>
         {isRunning && when === 'now' && <Running progress={progress} />}
         <Button onClick={onClose}>{isRunning ? 'Close' : 'Cancel'}</Button>
         <Button look="main" disabled={!isReady} onClick={() => void run()}>
           {isRunning ? 'Working …' : doing === '' ? 'Nothing to make live' : when === 'later' ? `Set: ${doing}` : doing}
         </Button>
-      </div>
+      </SheetFoot>
     </div>
   );
 }

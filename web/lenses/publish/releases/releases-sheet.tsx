@@ -1,36 +1,48 @@
-import { Footprints, History, Undo2 } from 'lucide-react';
-import { useState } from 'react';
+import { History } from 'lucide-react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { momentWords } from '#core/model/moment-words.ts';
-import type { ReleaseSummary, ScheduledRelease } from '#contract/releases.ts';
-import type { WholeKind } from '../../../settings/settings-kind.ts';
+import type { ScheduledRelease } from '#contract/releases.ts';
+import { ListOfSettings, ListedItem } from '../../../settings/listed-item.tsx';
+import type { AskedKind, Named } from '../../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { callOffRelease, useReleases, useScheduled } from '../../../api/releases.ts';
-import { listOf, pages } from '../../../tree/words.ts';
-import { Button, IconButton } from '../../../ui/button.tsx';
+import { pages } from '../../../tree/words.ts';
+import { Button } from '../../../ui/button.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { SETTINGS_WORDS } from '../publish-words.ts';
 import { CompareReleases } from './compare-releases.tsx';
-import { TakeBackPart } from './take-back-part.tsx';
+import { OneRelease } from './one-release.tsx';
+import { releaseName, releaseWords } from './release-words.ts';
 
 /** So long after its moment a release was late. */
 const LATE_MS = 120_000;
 
 /** The releases to come and those that were: each can be taken back, walked through, and compared with another. */
-export const RELEASES: WholeKind = {
+export const RELEASES: AskedKind = {
   title: 'Releases',
+  one: 'release',
   Sign: History,
   description:
     'Each is a set of changes that visitors got at once. Taking one back is a release too, so it can be taken back in turn.',
-  Whole: Releases,
+  useItems: useMade,
+  List: Releases,
+  One: OneRelease,
 };
 
+function useMade(): readonly Named[] | undefined {
+  const { site, shown } = useWorkbench();
+  const releases = useReleases(site.key, shown.revision);
+  return useMemo(
+    () => releases?.map((one) => ({ id: String(one.number), name: `Release ${releaseName(one)}` })),
+    [releases],
+  );
+}
+
 function Releases() {
-  const { site, shown, mayPublish } = useWorkbench();
+  const { site, shown } = useWorkbench();
   const releases = useReleases(site.key, shown.revision);
   const scheduled = useScheduled(site.key) ?? [];
-  const [taking, setTaking] = useState<number | null>(null);
   const waiting = scheduled.filter(({ state }) => state === 'waiting');
   const came = scheduled.filter(({ state }) => state === 'done' || state === 'failed');
   return (
@@ -55,22 +67,26 @@ function Releases() {
         </p>
       ) : (
         <section aria-labelledby="that-were">
-          <h3 id="that-were" className="font-display text-large font-semibold">
+          <h3 id="that-were" className="mb-1 font-display text-large font-semibold">
             Past
           </h3>
-          <ul className="divide-y divide-rule">
+          <ListOfSettings label="Past releases">
             {releases.map((one) => (
-              <li key={one.number} className="py-2">
-                <OneRelease
-                  release={one}
-                  scheduled={came.find(({ release }) => release === one.number)}
-                  onTakeBack={mayPublish ? () => setTaking(taking === one.number ? null : one.number) : null}
-                  isTaking={taking === one.number}
-                />
-                {taking === one.number && <TakeBackPart release={one.number} onDone={() => setTaking(null)} />}
-              </li>
+              <ListedItem
+                key={one.number}
+                to={{ kind: 'releases', id: String(one.number) }}
+                sign={<span className="inline-block w-6 text-right font-mono text-small">{one.number}</span>}
+                name={one.name || releaseWords(one) || 'A release'}
+                says={[one.name !== '' && releaseWords(one), momentWords(one.at, site.settings.timeZone), one.by]
+                  .filter(Boolean)
+                  .join(' · ')}
+                waits={lateWords(
+                  site.settings.timeZone,
+                  came.find(({ release }) => release === one.number),
+                )}
+              />
             ))}
-          </ul>
+          </ListOfSettings>
         </section>
       )}
       {came.some(({ state }) => state === 'failed') && (
@@ -93,6 +109,13 @@ function Releases() {
       {site.liveSettings !== null && <TakeElsewhere />}
     </div>
   );
+}
+
+/** That a release came late, and why. */
+function lateWords(timeZone: string, scheduled: ScheduledRelease | undefined): string | undefined {
+  if (scheduled?.doneAt == null) return undefined;
+  if (new Date(scheduled.doneAt).getTime() - new Date(scheduled.at).getTime() <= LATE_MS) return undefined;
+  return `Late: it was set for ${momentWords(scheduled.at, timeZone)}, and Spur was not running then.`;
 }
 
 /** What is live as files, for a host of files. */
@@ -135,67 +158,6 @@ function TakeElsewhere() {
         onChange={() => setFromDisk(!isFromDisk)}
       />
     </section>
-  );
-}
-
-function OneRelease({
-  release,
-  scheduled,
-  onTakeBack,
-  isTaking,
-}: {
-  readonly release: ReleaseSummary;
-  readonly scheduled: ScheduledRelease | undefined;
-  readonly onTakeBack: (() => void) | null;
-  readonly isTaking: boolean;
-}) {
-  const { site } = useWorkbench();
-  const { timeZone } = site.settings;
-  const did = [
-    release.pages > 0 && `${pages(release.pages)} live`,
-    release.retired > 0 && `${pages(release.retired)} down`,
-    release.settings.length > 0 && listOf(release.settings.map((part) => SETTINGS_WORDS[part])),
-  ].filter((words) => words !== false);
-  const isLate =
-    scheduled?.doneAt != null && new Date(scheduled.doneAt).getTime() - new Date(scheduled.at).getTime() > LATE_MS;
-  return (
-    <div className="flex items-start gap-3">
-      <span className="w-8 shrink-0 pt-0.5 text-right font-mono text-small text-quiet">{release.number}</span>
-      <div className="min-w-0 flex-1">
-        <p>
-          <span className="font-medium">{release.name || did.join(', ') || 'A release'}</span>
-          {release.name !== '' && did.length > 0 && <span className="text-quiet"> · {did.join(', ')}</span>}
-        </p>
-        <p className="text-small text-quiet">
-          {momentWords(release.at, timeZone)} · {release.by}
-          {isLate && (
-            <span className="text-attention">
-              {' '}
-              · late: it was set for {momentWords(scheduled.at, timeZone)}, and Spur was not running then
-            </span>
-          )}
-        </p>
-        {release.note !== '' && <p className="mt-0.5 text-small whitespace-pre-line">{release.note}</p>}
-      </div>
-      <div className="flex shrink-0 gap-0.5">
-        <IconButton
-          name={`Walk through the site as it was after release ${release.number}`}
-          onClick={() => window.open(`/sites/${site.key}/walk?release=${release.number}`, '_blank')}
-        >
-          <Footprints size={16} aria-hidden />
-        </IconButton>
-        {onTakeBack && (
-          <IconButton
-            name={`Take back release ${release.number}…`}
-            aria-expanded={isTaking}
-            onClick={onTakeBack}
-            className={isTaking ? 'bg-accent-soft text-accent' : ''}
-          >
-            <Undo2 size={16} aria-hidden />
-          </IconButton>
-        )}
-      </div>
-    </div>
   );
 }
 

@@ -1,13 +1,16 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import type { TakeBackAnswer } from '#contract/releases.ts';
+import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { useTakeBack } from '../../../api/releases.ts';
+import { ShowRows } from '../../../settings/show-rows.tsx';
+import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { listOf, pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Notice } from '../../../ui/notice.tsx';
-import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
 import { warnOfUnconfirmed } from '../unconfirmed.ts';
 
@@ -17,9 +20,10 @@ const MAX_LISTED = 8;
 export function TakeBackPart({ release, onDone }: { readonly release: number; readonly onDone: () => void }) {
   const { site, shown, store } = useWorkbench();
   const plan = useTakeBack(site.key, release, shown.revision);
+  useMarkRows(useTakeBackMarks(plan));
   const [fault, setFault] = useState<string | null>(null);
   const [isRunning, setRunning] = useState(false);
-  if (!plan) return <p className="py-2 pl-11 text-small text-quiet">Checking what stands in the way …</p>;
+  if (!plan) return <p className="text-quiet">Checking what stands in the way …</p>;
   const isNothing = plan.pages.length === 0 && plan.settings.length === 0;
   const inTheWay = plan.left.length + plan.leftSettings.length;
   const run = async () => {
@@ -35,10 +39,7 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
     }
   };
   return (
-    <section
-      aria-label={`Take back release ${release}`}
-      className="mt-2 ml-11 flex flex-col gap-2 border-l-2 border-accent pl-3"
-    >
+    <section aria-label={`Take back release ${release}`} className="flex flex-col gap-3">
       {fault && <Notice>{fault}</Notice>}
       {isNothing ? (
         <p>None of it can be taken back.</p>
@@ -52,11 +53,13 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
         </p>
       )}
       {plan.addresses.length > 0 && (
-        <ul className="font-mono text-small" aria-label="Addresses that change">
+        <ul className="font-mono text-small leading-6" aria-label="Addresses that change">
           {plan.addresses.slice(0, MAX_LISTED).map((one) => (
             <li key={one.page} className="break-all">
-              <span className="text-quiet line-through">{one.before ?? 'none'}</span> →{' '}
-              {one.after ?? <span className="font-sans">taken down</span>}
+              <ShowRows pages={[one.page]}>
+                <span className="text-quiet line-through">{one.before ?? 'none'}</span> →{' '}
+                {one.after ?? <span className="font-sans">taken down</span>}
+              </ShowRows>
             </li>
           ))}
           {plan.addresses.length > MAX_LISTED && (
@@ -67,9 +70,11 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
       {inTheWay > 0 && (
         <div className="rounded-md bg-attention-soft px-3 py-2">
           <p className="font-medium text-attention">Left as they are</p>
-          <ul className="text-small">
+          <ul className="text-small leading-6">
             {plan.left.slice(0, MAX_LISTED).map((one) => (
-              <li key={one.page}>{leftWords(site, one)}</li>
+              <li key={one.page}>
+                <ShowRows pages={[one.page]}>{leftWords(site, one)}</ShowRows>
+              </li>
             ))}
             {plan.left.length > MAX_LISTED && <li>and {plan.left.length - MAX_LISTED} more</li>}
             {plan.leftSettings.map((one) => (
@@ -88,6 +93,16 @@ export function TakeBackPart({ release, onDone }: { readonly release: number; re
       </div>
     </section>
   );
+}
+
+/** The rows that get back what they were, and those that stay. */
+function useTakeBackMarks(plan: TakeBackAnswer | undefined): Marks | null {
+  return useMemo(() => {
+    if (!plan) return null;
+    const words = new Map<PageId, string>(plan.pages.map((page) => [page, 'as it was before']));
+    for (const { page } of plan.left) words.set(page, 'stays as it is');
+    return { name: 'Taken back', words, isFaint: (page) => words.get(page) === 'stays as it is' };
+  }, [plan]);
 }
 
 function leftSettingWords({ part, release }: TakeBackAnswer['leftSettings'][number]): string {

@@ -1,12 +1,14 @@
+import { Globe } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { wordsOfFault } from '../../api/client.ts';
 import { removeOldPages, resumeCrawl, startCrawl, stopCrawl, useCrawl, useOldSite } from '../../api/old-site.ts';
 import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
 import { Radios, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import type { WholeKind } from '../../settings/settings-kind.ts';
+import { SheetFoot } from '../../settings/sheet-foot.tsx';
 import { BringOldPages } from './bring-old-pages.tsx';
 import { numberWords } from '../../ui/number-words.ts';
 
@@ -19,37 +21,38 @@ const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
 ];
 
 /** Brings the addresses of the old site: by a crawl, a sitemap, a file or a list. */
-export function OldSiteDialog({ onClose }: { readonly onClose: () => void }) {
-  const { site, setView, mayEdit } = useWorkbench();
+export const OLD_SITE: WholeKind = {
+  title: 'The old site',
+  Sign: Globe,
+  description:
+    'Import its addresses and what is known about them. Spur then proposes which planned page takes over each one.',
+  Whole: OldSite,
+};
+
+function OldSite() {
+  const { site, view, setView, mayEdit } = useWorkbench();
   const [way, setWay] = useState<Way>('crawl');
   const count = useOldSite(site.key)?.pages.length ?? 0;
-  const close = () => {
-    setView('carry-over');
-    onClose();
-  };
   return (
-    <Dialog
-      title="The old site"
-      description={
-        count === 0
-          ? 'Import its addresses and what is known about them. Spur then proposes which planned page takes over each one.'
-          : `${numberWords(count)} addresses are known. An import adds new addresses and updates the known ones.`
-      }
-      isOpen
-      isWide
-      onClose={close}
-      actions={
-        <>
-          {mayEdit && count > 0 && <ForgetAll count={count} />}
-          <Button onClick={close}>Close</Button>
-        </>
-      }
-    >
-      <fieldset disabled={!mayEdit} className="flex flex-col gap-4 pb-2">
+    <>
+      <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4 pb-6">
+        {count > 0 && (
+          <div className="flex flex-wrap items-center gap-2">
+            <p className="min-w-48 flex-1">
+              {numberWords(count)} addresses are known. An import adds new addresses and updates the known ones.
+            </p>
+            {view !== 'carry-over' && <Button onClick={() => setView('carry-over')}>Match them to the plan</Button>}
+          </div>
+        )}
         <Radios legend="Where from" choices={WAYS} value={way} onChoose={setWay} />
         {way === 'crawl' ? <Crawl /> : <BringOldPages key={way} way={way} />}
       </fieldset>
-    </Dialog>
+      {mayEdit && count > 0 && (
+        <SheetFoot>
+          <ForgetAll count={count} />
+        </SheetFoot>
+      )}
+    </>
   );
 }
 

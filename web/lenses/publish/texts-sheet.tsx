@@ -1,30 +1,31 @@
+import { FileDiff } from 'lucide-react';
 import { useMemo } from 'react';
 import { type ComparedBlock, compareTexts } from '#core/changes/compare-texts.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { useContent } from '../../api/content.ts';
-import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
+import type { WholeKind } from '../../settings/settings-kind.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { titleIn } from './publish-words.ts';
 
 /** The text that visitors have of the selected page and the drafted one beside each other, with the words marked that differ. */
-export function TextDialog({ onClose }: { readonly onClose: () => void }) {
+export const TEXTS: WholeKind = {
+  title: 'Texts compared',
+  Sign: FileDiff,
+  description: 'What visitors have now of the selected page, and what the next release gives them.',
+  Whole: OfSelected,
+};
+
+function OfSelected() {
   const { site, selection } = useWorkbench();
   const page = selection.active;
   const before = page === null ? null : (site.live.get(page)?.node.content ?? null);
   const after = page === null ? null : (site.nodes.get(page)?.content ?? null);
   return (
-    <Dialog
-      title={page === null ? 'Texts' : `The text of ‘${titleIn(site, page)}’`}
-      description="What visitors have now, and what the next release gives them."
-      isOpen
-      isWidest
-      onClose={onClose}
-      actions={<Button onClick={onClose}>Close</Button>}
-    >
+    <>
+      {page !== null && <h3 className="mb-1 font-medium">{titleIn(site, page)}</h3>}
       <Texts before={before} after={after} />
-    </Dialog>
+    </>
   );
 }
 

@@ -1,3 +1,4 @@
+import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
@@ -8,24 +9,36 @@ import { isKind } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { PageChanges } from '#core/model/page-fields.ts';
-import { type Edit, refusalWords } from '../../api/site-store.ts';
-import { NO_KIND, addresses, pages } from '../../tree/words.ts';
-import { KindOptions, kindChange } from '../../fields/kind-choice.tsx';
-import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
-import { Choice, TextArea, Tick } from '../../ui/field.tsx';
-import { Notice } from '../../ui/notice.tsx';
-import { useWorkbench } from '../workbench-context.tsx';
-import { usePreview } from '../use-preview.ts';
+import { type Edit, refusalWords } from '../api/site-store.ts';
+import { NO_KIND, addresses, pages } from './words.ts';
+import { KindOptions, kindChange } from '../fields/kind-choice.tsx';
+import type { WholeKind } from '../settings/settings-kind.ts';
+import { SheetFoot } from '../settings/sheet-foot.tsx';
+import { useCloseSheet } from '../settings/use-close-sheet.ts';
+import { useMarkRows } from '../settings/use-mark-rows.ts';
+import { Button } from '../ui/button.tsx';
+import { Choice, TextArea, Tick } from '../ui/field.tsx';
+import { Notice } from '../ui/notice.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
 
 /** A choice that leaves the field of each page as it is. */
 const LEFT = 'left';
 const LEFT_WORDS = 'Leave as it is';
 
 /** Sets the same fields of all selected pages; what is not chosen stays as each page has it. */
-export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
+export const FIELDS: WholeKind = {
+  title: 'Set fields',
+  Sign: SlidersHorizontal,
+  description: 'Of all selected pages at once. Fields you leave alone stay as they are on each page.',
+  needs: 'edit',
+  Whole: SetFields,
+};
+
+function SetFields() {
+  const onClose = useCloseSheet();
   const { site, store, chosen, lensParts, run } = useWorkbench();
-  const { SetFields } = lensParts;
+  const { SetFields: OfLens } = lensParts;
   const setPreview = usePreview();
   const [inMenus, setInMenus] = useState(LEFT);
   const [hidden, setHidden] = useState(LEFT);
@@ -63,31 +76,21 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
     setPreview(outcome?.ok ? operations : null);
   }, [outcome, operations, setPreview]);
   const changed = outcome?.ok ? whatChanges(site, outcome.site).addresses.length : 0;
+  useMarkRows(
+    useMemo(() => ({ name: 'Set fields', words: new Map(chosen.map((page) => [page, 'is set'])) }), [chosen]),
+  );
   const submit = () => {
     if (!outcome?.ok || store.apply(operations) !== null) return;
     toast(`Set fields of ${pages(chosen.length)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
     onClose();
   };
   return (
-    <Dialog
-      title={`Set fields of ${pages(chosen.length)}`}
-      description="Fields you leave alone stay as they are on each page."
-      isOpen
-      onClose={onClose}
-      actions={
-        <>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" disabled={!outcome?.ok} onClick={submit}>
-            Set {pages(chosen.length)}
-          </Button>
-        </>
-      }
-    >
-      <div className="grid gap-3 pb-2 sm:grid-cols-2">
-        {SetFields && (
+    <>
+      <div className="grid gap-3 pb-6 @md:grid-cols-2">
+        {OfLens && (
           <>
-            <SetFields change={plan} onChange={setPlan} />
-            <hr className="border-rule sm:col-span-2" />
+            <OfLens change={plan} onChange={setPlan} />
+            <hr className="border-rule @md:col-span-2" />
           </>
         )}
         <Choice label="In menus" value={inMenus} onChange={(event) => setInMenus(event.target.value)}>
@@ -121,7 +124,7 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
             <KindOptions labels={site.settings.labels} />
           </Choice>
         )}
-        <div className="sm:col-span-2">
+        <div className="@md:col-span-2">
           <Tick
             label="Give all the same description"
             checked={withDescription}
@@ -137,11 +140,17 @@ export function SetFieldsDialog({ onClose }: { readonly onClose: () => void }) {
             />
           )}
         </div>
-        <div role="status" className="min-h-6 sm:col-span-2">
+        <div role="status" className="min-h-6 @md:col-span-2">
           {outcome && !outcome.ok && <Notice>{refusalWords(outcome, site)}</Notice>}
           {outcome?.ok && <p>{changed === 0 ? 'No address changes.' : `${addresses(changed)}.`}</p>}
         </div>
       </div>
-    </Dialog>
+      <SheetFoot>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button look="main" disabled={!outcome?.ok} onClick={submit}>
+          Set {pages(chosen.length)}
+        </Button>
+      </SheetFoot>
+    </>
   );
 }

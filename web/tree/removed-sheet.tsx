@@ -1,38 +1,41 @@
 import { formatDistanceToNow } from 'date-fns';
-import { useState } from 'react';
+import { ArchiveRestore } from 'lucide-react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { putBackAlone } from '#core/arrange/grow.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { RemovedBranch } from '#contract/api.ts';
-import type { Edit } from '../../api/site-store.ts';
-import { useRemoved } from '../../api/sites.ts';
-import { andBelow, pages } from '../../tree/words.ts';
-import { Button } from '../../ui/button.tsx';
-import { Dialog } from '../../ui/dialog.tsx';
-import { useWorkbench } from '../workbench-context.tsx';
+import type { Edit } from '../api/site-store.ts';
+import { useRemoved } from '../api/sites.ts';
+import type { WholeKind } from '../settings/settings-kind.ts';
+import { andBelow, pages } from './words.ts';
+import { Button } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** What was removed, when, by whom and from where; it can be put back, whole or one page of it, or deleted for good. */
-export function RemovedDialog({ onClose }: { readonly onClose: () => void }) {
+export const REMOVED: WholeKind = {
+  title: 'Removed pages',
+  Sign: ArchiveRestore,
+  description: 'They are kept until you put them back or delete them for good.',
+  Whole: Removed,
+};
+
+function Removed() {
   const { site, shown } = useWorkbench();
+  const list = useRef<HTMLUListElement>(null);
   const branches = useRemoved(site.key, shown.revision);
   const left = branches?.filter((branch) => site.nodes.get(branch.page)?.removedWith === branch.page);
   return (
-    <Dialog
-      title="Removed pages"
-      description="They are kept until you put them back or delete them for good."
-      isOpen
-      isWide
-      onClose={onClose}
-    >
+    <>
       {left?.length === 0 && (
-        <p className="pb-4 text-quiet">Nothing has been removed. Removed pages appear here, ready to be put back.</p>
+        <p className="text-quiet">Nothing has been removed. Removed pages appear here, ready to be put back.</p>
       )}
-      <ul className="pb-3">
+      <ul ref={list} tabIndex={-1} aria-label="Removed pages" className="outline-none">
         {left?.map((branch) => (
-          <Branch key={branch.page} branch={branch} onClose={onClose} />
+          <Branch key={branch.page} branch={branch} onGone={() => list.current?.focus()} />
         ))}
       </ul>
-    </Dialog>
+    </>
   );
 }
 
@@ -46,19 +49,21 @@ function placeWords({ isParentThere, nearest, from: path }: RemovedBranch): stri
     : `‘${path.at(-1)}’ no longer exists: it will be put back at the top level.`;
 }
 
-function Branch({ branch, onClose }: { readonly branch: RemovedBranch; readonly onClose: () => void }) {
-  const { site, store, select, mayEdit, run } = useWorkbench();
+function Branch({ branch, onGone }: { readonly branch: RemovedBranch; readonly onGone: () => void }) {
+  const { site, store, select, mayEdit, run, focusTree } = useWorkbench();
   const [isAsking, setAsking] = useState(false);
   const elsewhere = placeWords(branch);
   const putBack = (operations: readonly Edit[], page: PageId, words: string) => {
     if (store.apply([...operations]) !== null) return;
     select({ active: page, chosen: new Set([page]), anchor: page });
+    // The button is gone with the row: the keyboard goes to where the page is.
+    window.setTimeout(focusTree, 0);
     toast(elsewhere ? `${words} ${elsewhere}` : words, { action: { label: 'Undo', onClick: () => run('undo') } });
-    onClose();
   };
   const count = branch.below.length + 1;
   const erase = () => {
     if (store.apply([{ name: 'page.erase', page: branch.page }]) !== null) return;
+    onGone();
     toast(`Deleted ${pages(count)} for good.`);
   };
   return (
