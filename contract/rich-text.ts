@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { factIdSchema } from '#core/model/fact.ts';
 import { audienceIdSchema, MAX_AUDIENCES } from '#core/model/audience.ts';
 import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
+import { sectionNodes } from './section-nodes.ts';
 
 const audienceList = z.array(audienceIdSchema).max(MAX_AUDIENCES);
 const onlySchema = audienceList.nullable();
@@ -26,7 +27,7 @@ const listAttribute = (name: keyof SectionRule, empty: SectionRule['only'], sche
 /** A section of a text for some audiences. It stands at the top of the document, never in another one. */
 export const AudienceSection = Node.create({
   name: AUDIENCE_SECTION,
-  content: 'block+',
+  content: '(block | section)+',
   defining: true,
   isolating: true,
   addAttributes: () => ({
@@ -59,10 +60,10 @@ export const FactInText = Node.create({
 
 /** What a page's text may hold: the same list in the editor, in the check on the way in, and in the rendering. */
 export const textExtensions: Extensions = [
-  Document.extend({ content: `(block | ${AUDIENCE_SECTION})+` }),
+  Document.extend({ content: `(block | section | ${AUDIENCE_SECTION})+` }),
   StarterKit.configure({
     document: false,
-    heading: { levels: [2, 3] },
+    heading: { levels: [2, 3, 4] },
     link: {
       openOnClick: false,
       // `page:` names a page of the site; visitors get its address.
@@ -72,6 +73,7 @@ export const textExtensions: Extensions = [
   }),
   AudienceSection,
   FactInText,
+  ...sectionNodes,
 ];
 
 /** The editor's schema, for checking documents that come from outside. */

@@ -190,7 +190,7 @@ describe('the old site', () => {
     await bench.click('button', 'Import the old site…');
     await bench.click('radio', 'A list');
     await bench.driver.executeScript(
-      `const field = document.querySelector('[role=dialog] textarea');
+      `const field = document.querySelector('aside textarea');
        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value').set.call(field, arguments[0]);
        field.dispatchEvent(new Event('input', { bubbles: true }));`,
       [
@@ -206,7 +206,7 @@ describe('the old site', () => {
     await bench.untilText('1 line was not understood');
     await bench.click('button', 'Import 4 addresses');
     await bench.untilText('Imported 4 new addresses');
-    await bench.click('button', 'Close');
+    await bench.click('button', 'Close the old site');
     await bench.untilText('0 of 4 old pages settled');
     await bench.click('button', /^Accept [1-3] from/);
     await bench.until('the sure ones are settled', async () => /[1-3] of 4 old pages settled/.test(await bench.text()));

@@ -21,11 +21,19 @@ export function listingOf({ outline, home }: Pick<Derived, 'outline' | 'home'>, 
   return frame?.listing ?? (id === home ? NO_LISTING : PLAIN_LISTING);
 }
 
-/** The nodes that a page lists for a visitor: those below it, or the whole tree, that are in menus and can be reached. Headings count for no level. */
-export function listedBelow(site: Site, page: PageId, derived: Derived): readonly Listed[] {
+/** The nodes that a page lists for a visitor: those below it, or the whole tree, that are in menus and can be reached. */
+export const listedBelow = (site: Site, page: PageId, derived: Derived): readonly Listed[] =>
+  listedAs(site, page, derived, listingOf(derived, derived.outline.rowOf.get(page)!));
+
+/** The same where it is said how it lists. Headings count for no level. */
+export function listedAs(
+  site: Site,
+  page: PageId,
+  derived: Derived,
+  { look, levels, order }: Listing,
+): readonly Listed[] {
   const { outline } = derived;
   const own = outline.rowOf.get(page)!;
-  const { look, levels, order } = listingOf(derived, own);
   if (look === 'none') return [];
   const sorted = inOrder(site, { order }, derived);
   const below = (row: number, left: number): Listed[] => {

@@ -108,17 +108,19 @@ export function pageOfLink(href: string): PageId | null {
 export interface TextHeading {
   readonly words: string;
   readonly anchor: string;
+  /** 2 to 4: the page's title is of level 1. */
+  readonly level: number;
 }
 
 /** The headings of a text in their order. */
 export function headingsOf(document: TextDocument): TextHeading[] {
-  const words: string[] = [];
+  const found: { words: string; level: number }[] = [];
   const walk = (part: TextDocument | TextPart): void => {
-    if (part.type === 'heading') words.push(spoken(part));
-    else part.content?.forEach(walk);
+    if (part.type !== 'heading') part.content?.forEach(walk);
+    else found.push({ words: spoken(part), level: Number((part as TextPart).attrs?.level ?? 2) });
   };
   walk(document);
-  return anchorsFor(words).map((anchor, index) => ({ words: words[index]!, anchor }));
+  return anchorsFor(found.map(({ words }) => words)).map((anchor, index) => ({ ...found[index]!, anchor }));
 }
 
 /** What a part says by itself: facts say something else every now and then, so they are passed over. */

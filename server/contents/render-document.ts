@@ -2,6 +2,9 @@ import { renderToHTMLString } from '@tiptap/static-renderer';
 import sanitizeHtml from 'sanitize-html';
 import { type RenderedPart, type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
 import { textExtensions } from '#contract/rich-text.ts';
+import { elementsOfSections } from '#contract/section-nodes.ts';
+
+const OF_SECTIONS = elementsOfSections();
 
 /** A text as HTML for all, and its parts where some are for some audiences only. */
 export function renderStretches(document: TextDocument): { html: string; parts: RenderedPart[] | null } {
@@ -39,8 +42,22 @@ export function renderDocument(document: TextDocument): string {
       'hr',
       'a',
       'span',
+      'h4',
+      'table',
+      'tbody',
+      'tr',
+      'th',
+      'td',
+      ...OF_SECTIONS.tags,
     ],
-    allowedAttributes: { a: ['href', 'rel'], ol: ['start'], span: ['data-fact'] },
+    allowedAttributes: {
+      ...OF_SECTIONS.attributes,
+      a: ['href', 'rel'],
+      ol: ['start'],
+      span: ['data-fact'],
+      th: ['colspan', 'rowspan', 'scope'],
+      td: ['colspan', 'rowspan'],
+    },
     allowedSchemes: ['http', 'https', 'mailto', 'tel', 'page'],
   });
 }

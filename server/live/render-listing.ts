@@ -56,7 +56,7 @@ function renderByLetter(view: LiveView, listed: readonly Listed[]): Html {
   return markup`<nav aria-label="${words.aToZ}" class="section by-letter"><h2>${words.aToZ}</h2><ul>${groups}</ul></nav>`;
 }
 
-function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): Html[] {
+export function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): Html[] {
   const { site, place, derived } = view;
   return listed.map(({ row, below }) => {
     const node = derived.outline.nodes[row]!;

@@ -2,6 +2,7 @@ import type { StandsIn } from '#core/model/access.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Html } from './html.ts';
 import { type LiveView } from './live-view.ts';
+import { withPageLists } from './page-lists.ts';
 import {
   type OwnPage,
   type SignIn,
@@ -33,7 +34,7 @@ export async function answerAtRow(view: LiveView, row: number, to: string, textO
   if (row === standingIn.get('account') && !isSignedIn)
     return { status: 401, html: await signInPage(view, { ...given, to }, textOf) };
   const html = node.content === null ? '' : await textOf(node.content);
-  return { status: 200, html: renderPage(view, node.id, html) };
+  return { status: 200, html: renderPage(view, node.id, withPageLists(html, view, node.id)) };
 }
 
 /** The sign-in page, or for somebody who is signed in the one that says that they may not open it; the site's own where it has one. */

@@ -9,6 +9,7 @@ import { AudienceSection, textExtensions } from '#contract/rich-text.ts';
 import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
 import { factExtension } from './fact-in-text.tsx';
+import { inEditor } from './sections/editor-parts.ts';
 import { Popover } from '../ui/popover.tsx';
 
 export interface NamedAudience {
@@ -22,7 +23,7 @@ export const SectionAudiences = Audiences.Provider;
 
 /** What texts are made of, with sections that say whom they are for, and facts that show what they say. */
 export const editorExtensions = [
-  ...textExtensions.filter(({ name }) => name !== AUDIENCE_SECTION && name !== FACT),
+  ...textExtensions.filter(({ name }) => name !== AUDIENCE_SECTION && name !== FACT).map(inEditor),
   factExtension,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];

@@ -1,19 +1,20 @@
 export interface PastedHtml {
   readonly html: string;
-  /** How many tables became lines, and how many pictures were left out. */
+  /** How many tables within tables became lines, how many got a header, and how many pictures were left out. */
   readonly tables: number;
+  readonly headed: number;
   readonly pictures: number;
 }
 
 /**
- * What is pasted as a text can hold it: a table as lines, one a row, with its cells parted by bars; a picture as the words that stand
- * for it, where there are some. Nothing of it goes without a word.
+ * What is pasted as a text can hold it: a table within a table as lines, one a row, with its cells parted by bars; one that has no header
+ * gets its first row as that; a picture as the words that stand for it, where there are some. Nothing of it goes without a word.
  */
 export function asText(html: string): PastedHtml {
   const page = new DOMParser().parseFromString(html, 'text/html');
   // From inside out, so that a table within a cell is a text by then.
-  const tables = [...page.querySelectorAll('table')].reverse();
-  for (const table of tables) {
+  const within = [...page.querySelectorAll('table table')].reverse() as HTMLTableElement[];
+  for (const table of within) {
     const lines = [...table.rows].map((row) => {
       const line = page.createElement('p');
       line.textContent = [...row.cells].map((cell) => (cell.textContent ?? '').replace(/\s+/g, ' ').trim()).join(' | ');
@@ -23,6 +24,21 @@ export function asText(html: string): PastedHtml {
     if (caption) lines.unshift(Object.assign(page.createElement('p'), { textContent: caption }));
     table.replaceWith(...lines);
   }
+  const headed = [...page.querySelectorAll('table')].filter(
+    (table) => table.rows.length > 1 && table.querySelector('th') === null,
+  );
+  for (const table of headed)
+    for (const cell of [...table.rows[0]!.cells]) {
+      const header = page.createElement('th');
+      header.append(...cell.childNodes);
+      for (const { name, value } of [...cell.attributes]) header.setAttribute(name, value);
+      cell.replaceWith(header);
+    }
+  for (const { caption, before } of [...page.querySelectorAll('table')].map((table) => ({
+    caption: table.caption,
+    before: table,
+  })))
+    if (caption) before.before(Object.assign(page.createElement('p'), { textContent: caption.textContent }));
   const pictures = [...page.querySelectorAll('img, picture, svg, video, canvas')].filter(
     (one) => one.parentElement?.closest('picture') === null,
   );
@@ -30,13 +46,15 @@ export function asText(html: string): PastedHtml {
     const words = (picture.getAttribute('alt') ?? picture.querySelector('img')?.alt ?? '').trim();
     picture.replaceWith(words === '' ? '' : `(Picture: ${words})`);
   }
-  return { html: page.body.innerHTML, tables: tables.length, pictures: pictures.length };
+  return { html: page.body.innerHTML, tables: within.length, headed: headed.length, pictures: pictures.length };
 }
 
 /** What was done to what was pasted, in a sentence; null where nothing was. */
-export function pastedWords({ tables, pictures }: Pick<PastedHtml, 'tables' | 'pictures'>): string | null {
+export function pastedWords({ tables, headed, pictures }: Omit<PastedHtml, 'html'>): string | null {
   const said = [
-    tables > 0 && `${tables === 1 ? 'The table was' : `${tables} tables were`} pasted as lines, one for each row.`,
+    tables > 0 &&
+      `${tables === 1 ? 'A table within a table was' : `${tables} tables within tables were`} pasted as lines, one for each row.`,
+    headed > 0 && `The first row of ${headed === 1 ? 'the table' : `${headed} tables`} was taken as its header.`,
     pictures > 0 &&
       `${pictures === 1 ? 'A picture was' : `${pictures} pictures were`} left out: texts cannot hold pictures yet.`,
   ].filter(Boolean);

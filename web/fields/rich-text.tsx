@@ -3,14 +3,8 @@ import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
 import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
 import { type ReactNode, startTransition, useEffect, useEffectEvent, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import {
-  AUDIENCE_SECTION,
-  type TextDocument,
-  contentIdOf,
-  headingsOf,
-  pageLink,
-  plainTextOf,
-} from '#core/model/content.ts';
+import { AUDIENCE_SECTION, type TextDocument, contentIdOf, headingsOf, pageLink } from '#core/model/content.ts';
+import { isBlank } from '#core/sections/blank.ts';
 import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { rememberContent, useContent } from '../api/content.ts';
@@ -28,6 +22,9 @@ import { useLatest } from '../ui/use-latest.ts';
 import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
+import { InsertList } from './sections/insert-list.tsx';
+import { moveBlock } from './sections/insert-section.ts';
+import { SectionBar } from './sections/section-bar.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -121,7 +118,7 @@ function TextEditor({
         const files = [...(event.clipboardData?.files ?? [])];
         const hasText = event.clipboardData?.types.some((type) => type.startsWith('text/')) === true;
         if (files.length === 0 || hasText) return false;
-        toast(pastedWords({ tables: 0, pictures: files.length })!, { duration: 10_000 });
+        toast(pastedWords({ tables: 0, headed: 0, pictures: files.length })!, { duration: 10_000 });
         return true;
       },
       attributes: {
@@ -134,6 +131,7 @@ function TextEditor({
   });
   const [other, setOther] = useState<ContentId | null>(null);
   const [isLinking, setLinking] = useState(false);
+  const [isInserting, setInserting] = useState(false);
   const writing = useLatest(onWriting);
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
   const shown = useRef(editor.state.doc);
@@ -142,7 +140,7 @@ function TextEditor({
     if (saysTheSame(editor.state.doc, shown.current)) return;
     shown.current = editor.state.doc;
     const written = editor.getJSON() as TextDocument;
-    const next = plainTextOf(written) === '' ? null : contentIdOf(written);
+    const next = isBlank(written) ? null : contentIdOf(written);
     if (next === base.id) return;
     setBase({ id: next, over: content });
     if (next !== null) rememberContent(next, written);
@@ -184,18 +182,34 @@ function TextEditor({
   const keepTheirs = useEffectEvent(() => isBehind && setOther(content));
   useEffect(() => void keepTheirs(), [content, isBehind]);
   return (
-    // In a text the key for commands makes a link.
-    // eslint-disable-next-line jsx-a11y/no-noninteractive-element-interactions
+    // In a text the key for commands makes a link, and two more are for sections.
     <section
       aria-label={name}
-      onKeyDown={(event) => {
-        if (!mayEdit || event.key.toLowerCase() !== 'k' || !(event.ctrlKey || event.metaKey)) return;
+      onKeyDownCapture={(event) => {
+        if (!mayEdit) return;
+        const isHeld = event.ctrlKey || event.metaKey;
+        if (isHeld && event.key.toLowerCase() === 'k') setLinking(true);
+        else if (isHeld && event.key === 'Enter') setInserting(true);
+        else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+          moveBlock(editor, event.key === 'ArrowUp' ? -1 : 1);
+        else return;
         event.preventDefault();
-        setLinking(true);
+        event.stopPropagation();
       }}
       className="rounded-md border border-edge bg-raised focus-within:border-accent"
     >
-      <EditorToolbar editor={editor} audiences={audiences} facts={facts} onLink={() => setLinking(true)} />
+      {/* In a long text the tools stay in sight. */}
+      <div className="sticky top-0 z-10 rounded-t-md bg-raised">
+        <EditorToolbar
+          editor={editor}
+          audiences={audiences}
+          facts={facts}
+          onLink={() => setLinking(true)}
+          isInserting={isInserting}
+          onInserting={setInserting}
+        />
+        {mayEdit && <SectionBar editor={editor} />}
+      </div>
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
       <SectionAudiences value={audiences}>
@@ -212,11 +226,15 @@ function EditorToolbar({
   audiences,
   facts,
   onLink,
+  isInserting,
+  onInserting,
 }: {
   readonly editor: Editor;
   readonly audiences: readonly NamedAudience[];
   readonly facts: readonly Fact[];
   readonly onLink: () => void;
+  readonly isInserting: boolean;
+  readonly onInserting: (isOpen: boolean) => void;
 }) {
   const is = useEditorState({
     editor,
@@ -235,6 +253,7 @@ function EditorToolbar({
   const chain = () => editor.chain().focus();
   return (
     <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
+      {editor.isEditable && <InsertList editor={editor} isOpen={isInserting} onOpenChange={onInserting} />}
       <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
         <Bold size={16} aria-hidden />
       </Tool>

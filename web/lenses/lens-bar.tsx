@@ -15,6 +15,7 @@ export function LensBar() {
 function Bar({ lens: { name, Says, useActions = noActions } }: { readonly lens: LensDefinition }) {
   const { beside } = useWorkbench();
   const actions = useActions().filter(({ isListedOnly }) => !isListedOnly);
+  if (actions.length === 0 && !Says) return null;
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-2 gap-y-1 border-b border-rule bg-paper px-2 py-1 pl-4 text-small">
       {/* What stands beside the tree takes its room. */}

@@ -41,9 +41,12 @@ export function useColumnLayout(
   return { columns, all, layout, setLayout };
 }
 
+/** In a sheet narrower than this titles alone have room. */
+const TITLES_ONLY = 280;
 /** In a sheet narrower than this the person's own widths do not count. */
 const NARROW = 560;
 const NARROWEST_TITLE = 208;
+const NO_COLUMNS: readonly Column[] = [];
 const TITLE_IN_WIDE = 236;
 
 /**
@@ -51,6 +54,7 @@ const TITLE_IN_WIDE = 236;
  * is left, so that titles can be read.
  */
 export function columnsWithRoom(columns: readonly Column[], { widths }: ColumnLayout, room: number): readonly Column[] {
+  if (room < TITLES_ONLY) return NO_COLUMNS;
   const widthOf = (one: Column) => (room < NARROW ? one.width : (widths[one.key] ?? one.width));
   const shown = [...columns];
   let left = room - (room < NARROW ? NARROWEST_TITLE : (widths[TITLE] ?? TITLE_IN_WIDE));

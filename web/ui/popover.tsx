@@ -9,6 +9,7 @@ export function Popover({
   className,
   isOpen,
   onOpenChange,
+  focusAfter,
   children,
 }: {
   readonly trigger: ReactNode;
@@ -18,6 +19,8 @@ export function Popover({
   /** For one that is closed by what is chosen in it. */
   readonly isOpen?: boolean;
   readonly onOpenChange?: (isOpen: boolean) => void;
+  /** Where the keyboard goes when it closes, where that is not the button. */
+  readonly focusAfter?: () => void;
   readonly children: ReactNode;
 }) {
   return (
@@ -29,6 +32,11 @@ export function Popover({
           sideOffset={4}
           collisionPadding={8}
           aria-label={label}
+          onCloseAutoFocus={(event) => {
+            if (!focusAfter) return;
+            event.preventDefault();
+            focusAfter();
+          }}
           className={`z-30 max-h-[min(36rem,82vh)] max-w-[calc(100vw-1rem)] overflow-y-auto rounded-lg border border-rule bg-raised shadow-sheet ${className}`}
         >
           {children}

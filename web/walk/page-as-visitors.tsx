@@ -15,7 +15,14 @@ const WIDTHS: readonly { readonly width: ScreenWidth; readonly words: string }[]
 ];
 
 /** A page of the draft as visitors will get it, followed as the site is changed. It is shown to somebody who can open it. */
-export function PageAsVisitors({ page }: { readonly page: PageId }) {
+export function PageAsVisitors({
+  page,
+  className = 'h-80',
+}: {
+  readonly page: PageId;
+  /** How tall it is. */
+  readonly className?: string;
+}) {
   const { site, derived, shown } = useWorkbench();
   const { audiences } = site.settings;
   const at = useLookedAt();
@@ -59,7 +66,7 @@ export function PageAsVisitors({ page }: { readonly page: PageId }) {
         address={address}
         width={width}
         ref={frame}
-        className="h-80 rounded-md border border-edge"
+        className={`rounded-md border border-edge ${className}`}
       />
     </section>
   );

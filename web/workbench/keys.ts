@@ -25,6 +25,7 @@ export const KEYS = {
   lensMenus: { keys: '4', words: 'The Menus lens' },
   lensPublish: { keys: '5', words: 'The Publish lens' },
   lensChecks: { keys: '6', words: 'The Checks lens' },
+  desk: { keys: 'D', words: 'The desk, to write on the page, and back' },
   map: { keys: 'M', words: 'The map, and back to the rows' },
   history: { keys: 'H', words: 'History' },
   help: { keys: '?', words: 'The list of these keys' },
@@ -91,6 +92,8 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'remove';
     case 'l':
       return 'pasteList';
+    case 'd':
+      return 'desk';
     case 'm':
       return 'map';
     case 'g':

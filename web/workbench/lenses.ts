@@ -5,8 +5,10 @@ export type Lens = (typeof LENSES)[number];
 export const VIEWS = ['sheet', 'map', 'split'] as const;
 /** What the Plan lens shows besides the tree. */
 export const PLAN_VIEWS = ['carry-over', 'schedule'] as const;
+/** What the Write lens shows besides the tree. */
+export const WRITE_VIEWS = ['desk'] as const;
 export type TreeViewName = (typeof VIEWS)[number];
-export type View = TreeViewName | (typeof PLAN_VIEWS)[number];
+export type View = TreeViewName | (typeof PLAN_VIEWS)[number] | (typeof WRITE_VIEWS)[number];
 
 export const isTreeView = (view: View): view is TreeViewName => (VIEWS as readonly string[]).includes(view);
 

@@ -124,6 +124,10 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
     case 'map':
       workbench.setView(workbench.view === 'map' ? 'sheet' : 'map');
       return;
+    case 'desk':
+      if (workbench.lens !== 'write') setLens('write');
+      workbench.setView(workbench.view === 'desk' ? 'sheet' : 'desk');
+      return;
     case 'walk': {
       const row = active === null ? undefined : workbench.derived.outline.rowOf.get(active);
       const address = row === undefined ? null : workbench.derived.addresses[row];

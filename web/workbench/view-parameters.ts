@@ -3,7 +3,7 @@ import { useSearchParams } from 'react-router';
 import { type Filter, readFilter } from '#core/derive/filters.ts';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 import { type Beside, besideIn, besideText } from '../settings/settings-keys.ts';
-import { LENSES, type Lens, PLAN_VIEWS, VIEWS, type View } from './lenses.ts';
+import { LENSES, type Lens, PLAN_VIEWS, VIEWS, type View, WRITE_VIEWS } from './lenses.ts';
 
 const WRITE_AFTER_MS = 300;
 
@@ -81,7 +81,7 @@ export function useViewParameters(): ViewParameters {
   return {
     lens: LENSES.find((one) => one === parameters.get('lens')) ?? 'write',
     setLens: useCallback((lens: Lens) => change({ lens }), [change]),
-    view: [...VIEWS, ...PLAN_VIEWS].find((one) => one === parameters.get('view')) ?? null,
+    view: [...VIEWS, ...PLAN_VIEWS, ...WRITE_VIEWS].find((one) => one === parameters.get('view')) ?? null,
     setView: useCallback((view: View) => change({ view }), [change]),
     query,
     setQuery,

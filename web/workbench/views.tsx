@@ -5,6 +5,7 @@ import { FoundBar } from '../find/found-bar.tsx';
 import { LensBar } from '../lenses/lens-bar.tsx';
 import { LensPanel } from '../lenses/lens-panel.tsx';
 import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
+import { Desk } from '../lenses/write/desk.tsx';
 import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
 import { PageMap } from '../map/page-map.tsx';
 import { HistoryPanel } from '../past/history-panel.tsx';
@@ -31,6 +32,7 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
   map: <PageMap />,
   split: <Split />,
   schedule: <ScheduleView />,
+  desk: <Desk />,
   'carry-over': <CarryOverView />,
 };
 

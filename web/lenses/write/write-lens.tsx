@@ -1,4 +1,6 @@
 import type { PageId } from '#core/model/ids.ts';
+import { WRITE_VIEWS } from '../../workbench/lenses.ts';
+import { useWriteActions } from './write-bar.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
 import { writeColumns } from './write-columns.tsx';
@@ -11,6 +13,8 @@ export const WRITE_LENS: LensDefinition = {
   name: 'Write',
   columns: { key: 'write', of: writeColumns },
   filters: WRITE_FILTERS,
+  views: WRITE_VIEWS,
+  useActions: useWriteActions,
   Panel: Panel,
   waiting: writeWaiting,
 };

@@ -1,3 +1,4 @@
+import { NotebookPen } from 'lucide-react';
 import { textIn } from '#core/model/texts.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { HIDDEN, type NodeType } from '#core/model/page-fields.ts';
@@ -6,6 +7,7 @@ import { MAX_TITLE_LENGTH } from '#core/model/page-fields.ts';
 import type { PageChanges } from '#core/model/page-fields.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
+import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { usePreview } from '../../workbench/use-preview.ts';
 import { PageHead } from '../page-head.tsx';
@@ -25,7 +27,7 @@ const HIDDEN_CHOICES = { no: 'No', page: 'This page', branch: 'This page and all
 
 /** The Write lens: what the page is called, where it is found, and what it says. */
 export function WritePanel({ page }: { readonly page: PageId }) {
-  const { site, store, derived } = useWorkbench();
+  const { site, store, derived, run } = useWorkbench();
   const setPreview = usePreview();
   const node = nodeAt(site, page);
   const { language } = site.settings;
@@ -39,7 +41,14 @@ export function WritePanel({ page }: { readonly page: PageId }) {
   return (
     <div className="flex flex-col gap-4">
       <PageHead page={page} />
-      {node.type === 'page' && <TextSection page={page} />}
+      {node.type === 'page' && (
+        <div className="flex flex-col gap-1.5">
+          <TextSection page={page} />
+          <Button look="quiet" isTight className="-ml-2 self-start" onClick={() => run('desk')} title={KEYS.desk.keys}>
+            <NotebookPen size={15} aria-hidden /> Write at the desk
+          </Button>
+        </div>
+      )}
       {node.type === 'link' && <TargetField page={page} />}
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Name and address</h3>
       <DraftField

@@ -1,0 +1,15 @@
+import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
+import { SECTIONS } from './all-sections.ts';
+
+/** What says something without holding words. */
+const SPEAKS: ReadonlySet<string> = new Set([
+  FACT,
+  'horizontalRule',
+  ...SECTIONS.filter(({ content }) => content === '').map(({ type }) => type),
+]);
+
+/** Whether nothing is left of a text: no words, and nothing that shows without words. */
+export function isBlank(part: TextDocument | TextPart): boolean {
+  if ('text' in part && part.text !== undefined) return part.text.trim() === '';
+  return !SPEAKS.has(part.type) && (part.content ?? []).every(isBlank);
+}

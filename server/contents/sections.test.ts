@@ -1,0 +1,82 @@
+import fc from 'fast-check';
+import { load } from 'cheerio';
+import { describe, expect, it } from 'vitest';
+import { type TextDocument, type TextPart, contentIdOf } from '#core/model/content.ts';
+import { INSERTABLE, SECTIONS } from '#core/sections/all-sections.ts';
+import { isBlank } from '#core/sections/blank.ts';
+import { textSchema } from '#contract/rich-text.ts';
+import { anyDocument } from '../testing/random-document.ts';
+import { acceptContent } from './content-service.ts';
+import { renderDocument } from './render-document.ts';
+
+const accept = (...content: TextPart[]) => {
+  const document: TextDocument = { type: 'doc', content };
+  return acceptContent({ id: contentIdOf(document), document });
+};
+/** All words of a document, in order. */
+const wordsOf = (part: TextDocument | TextPart): string =>
+  'text' in part && part.text !== undefined ? part.text : (part.content ?? []).map(wordsOf).join('');
+
+describe('sections of texts', () => {
+  it('come in, and render to every word of them, as words', () => {
+    const met = new Set<string>();
+    fc.assert(
+      fc.property(anyDocument, (document) => {
+        const { html } = acceptContent({ id: contentIdOf(document), document });
+        const $ = load(html);
+        $('figcaption').remove();
+        expect($('body').text()).toBe(wordsOf(document));
+        expect($('script, style, [onclick], [data-section]').length).toBe(0);
+        for (const { type } of document.content ?? []) met.add(type);
+      }),
+      { numRuns: 120 },
+    );
+    const withoutParts = SECTIONS.filter(({ group }) => group !== 'part').map(({ type }) => type);
+    expect([...withoutParts, 'table'].filter((type) => !met.has(type))).toEqual([]);
+  });
+
+  it('survive the editor: what it reads of them is what it was given', () => {
+    fc.assert(
+      fc.property(anyDocument, (document) => {
+        const once = textSchema.nodeFromJSON(document).toJSON() as TextDocument;
+        expect(textSchema.nodeFromJSON(once).toJSON()).toEqual(once);
+        expect(renderDocument(once)).toBe(renderDocument(document));
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  it.each(INSERTABLE.map((one) => [one.type, one] as const))('that are inserted are whole: %s', (type, { make }) => {
+    const made = make();
+    expect(made.type).toBe(type);
+    expect(accept(made).document.content).toEqual([made]);
+  });
+
+  it('say something without words where they show something', () => {
+    for (const { type, make } of INSERTABLE)
+      expect([type, isBlank(make())]).toEqual([type, !['button', 'pageList', 'horizontalRule'].includes(type)]);
+  });
+
+  const paragraph: TextPart = { type: 'paragraph' };
+  it.each<[string, TextPart]>([
+    ['a button to a script', { type: 'button', attrs: { to: 'javascript:alert(1)' } }],
+    ['a button to data', { type: 'button', attrs: { to: 'data:text/html,x' } }],
+    ['a note within a note', { type: 'note', content: [{ type: 'note', content: [paragraph] }] }],
+    ['columns within a column', { type: 'columns', content: [{ type: 'column', content: [{ type: 'columns' }] }] }],
+    ['four columns', { type: 'columns', content: Array(4).fill({ type: 'column', content: [paragraph] }) }],
+    ['a fold without a question', { type: 'fold', content: [paragraph] }],
+    ['a list of what is no page', { type: 'pageList', attrs: { of: '../x', look: 'list', order: 'tree', most: 0 } }],
+    ['a list of too many', { type: 'pageList', attrs: { of: null, look: 'list', order: 'tree', most: 1e9 } }],
+    ['an endless source', { type: 'quotation', attrs: { source: 'x'.repeat(400) }, content: [paragraph] }],
+    ['a tone that is none', { type: 'note', attrs: { tone: 'x" onclick="y' }, content: [paragraph] }],
+    ['a question by itself', { type: 'foldQuestion' }],
+    ['a cell by itself', { type: 'tableCell', content: [paragraph] }],
+    [
+      'a table in a cell',
+      {
+        type: 'table',
+        content: [{ type: 'tableRow', content: [{ type: 'tableCell', content: [{ type: 'table' }] }] }],
+      },
+    ],
+  ])('is refused: %s', (_, part) => expect(() => accept(part)).toThrow());
+});

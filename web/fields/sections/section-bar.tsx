@@ -1,0 +1,65 @@
+import type { Editor } from '@tiptap/core';
+import { useEditorState } from '@tiptap/react';
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { nameOfSection } from '#core/sections/all-sections.ts';
+import { IconButton } from '../../ui/button.tsx';
+import type { Attributes } from './editor-part.ts';
+import { EDITOR_PARTS } from './editor-parts.ts';
+import { moveBlock, removeSection } from './insert-section.ts';
+
+/** Below the tools: the section that the writing is in, what is set of it, and what can be done with it as a whole. */
+export function SectionBar({ editor }: { readonly editor: Editor }) {
+  const at = useEditorState({
+    editor,
+    selector: ({ editor: now }) => {
+      const type = sectionAt(now);
+      return type === null ? null : { type, attributes: JSON.stringify(now.getAttributes(type)) };
+    },
+    equalityFn: (a, b) => a?.type === b?.type && a?.attributes === b?.attributes,
+  });
+  if (at === null) return null;
+  const { type } = at;
+  const attributes = JSON.parse(at.attributes) as Attributes;
+  const Settings = EDITOR_PARTS.find((one) => one.type === type)?.Settings;
+  const name = nameOfSection(type)!;
+  return (
+    <div
+      role="group"
+      aria-label={`This section: ${name}`}
+      className="@container flex flex-wrap items-end gap-2 border-b border-rule bg-sunken/60 px-2 py-1.5"
+    >
+      <span className="flex w-full items-center gap-1">
+        <span className="flex-1 text-small font-medium">{name}</span>
+        <IconButton name="Move it up" keys="Alt+Up" onClick={() => moveBlock(editor, -1)}>
+          <ArrowUp size={15} aria-hidden />
+        </IconButton>
+        <IconButton name="Move it down" keys="Alt+Down" onClick={() => moveBlock(editor, 1)}>
+          <ArrowDown size={15} aria-hidden />
+        </IconButton>
+        <IconButton name="Remove the section" onClick={() => removeSection(editor, type)}>
+          <Trash2 size={15} aria-hidden />
+        </IconButton>
+      </span>
+      {Settings && (
+        <Settings
+          editor={editor}
+          attributes={attributes}
+          set={(change) => void editor.chain().updateAttributes(type, change).run()}
+        />
+      )}
+    </div>
+  );
+}
+
+/** The type of the innermost section that the selection is in, or that is selected as a whole; null where it is in none. */
+function sectionAt(editor: Editor): string | null {
+  const { selection } = editor.state;
+  const chosen = 'node' in selection ? (selection.node as { type: { name: string } }).type.name : null;
+  if (chosen !== null && nameOfSection(chosen) !== undefined) return chosen;
+  const { $from } = selection;
+  for (let depth = $from.depth; depth > 0; depth--) {
+    const { name } = $from.node(depth).type;
+    if (nameOfSection(name) !== undefined) return name;
+  }
+  return null;
+}

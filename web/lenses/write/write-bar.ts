@@ -1,0 +1,21 @@
+import { NotebookPen } from 'lucide-react';
+import type { BarAction } from '../../workbench/bar-action.ts';
+import { KEYS } from '../../workbench/keys.ts';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+
+/** What the Write lens offers: the desk. */
+export function useWriteActions(): readonly BarAction[] {
+  const { view, run } = useWorkbench();
+  return [
+    {
+      label: 'Desk',
+      words: KEYS.desk.words,
+      also: ['write', 'editor', 'full page', 'text'],
+      keys: KEYS.desk.keys,
+      Sign: NotebookPen,
+      isOn: view === 'desk',
+      isListedOnly: true,
+      run: () => run('desk'),
+    },
+  ];
+}
