@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
+import { TEXT_FAULTS } from '#core/sections/text-faults.ts';
 import { lookAnswerOf } from './looks.ts';
 
 /** A link within a text to a page of the site, or to a heading of its text. */
@@ -10,8 +11,11 @@ const textLink = z.object({
   heading: z.string().nullable(),
   hasHeading: z.boolean(),
 });
-/** The links within texts, drafted and live, and those of the draft to outside addresses. */
+const textFault = z.object({ page: pageIdSchema, fault: z.enum(TEXT_FAULTS) });
+/** The links within texts, drafted and live, those of the draft to outside addresses, and what else is found in texts. */
 export const textLinksAnswer = z.object({
+  draftFaults: z.array(textFault),
+  liveFaults: z.array(textFault),
   draft: z.array(textLink),
   live: z.array(textLink),
   outside: z.array(z.object({ page: pageIdSchema, address: z.string() })),

@@ -1,8 +1,9 @@
 import { AUDIENCE_SECTION, FACT, type TextDocument, type TextPart } from '#core/model/content.ts';
 
 /**
- * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience;
- * `{telephone}` is a fact of the site, `[words](page:…)` or `[words](https://…)` a link.
+ * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience, one with
+ * `? ` a question that opens, `! ` a note, `!! ` a warning, `> ` a quotation with its source in the last line, `| ` a table;
+ * `{telephone}` is a fact of the site, `[words](page:…)` or `[words](https://…)` a link, `[[words]](page:…)` by itself a button.
  */
 export function demoDocument(blocks: readonly string[]): TextDocument {
   return { type: 'doc', content: blocks.flatMap((block) => block.split(/\n\n/)).flatMap(partsOf) };
@@ -22,6 +23,22 @@ function partsOf(block: string): TextPart[] {
     const heading: TextPart = { type: 'heading', attrs: { level: 2 }, content: inline(lines[0]!.slice(3)) };
     return [heading, ...(lines.length > 1 ? partsOf(lines.slice(1).join('\n')) : [])];
   }
+  const [first = '', ...rest] = lines;
+  const button = /^\[\[([^\]]+)\]\]\(([^)]+)\)$/.exec(first);
+  if (button) return [{ type: 'button', attrs: { to: button[2]! }, content: [{ type: 'text', text: button[1]! }] }];
+  if (first.startsWith('? '))
+    return [
+      {
+        type: 'fold',
+        content: [{ type: 'foldQuestion', content: inline(first.slice(2)) }, ...partsOf(rest.join('\n'))],
+      },
+    ];
+  const note = /^(!!?) (.+)$/s.exec(block);
+  if (note)
+    return [{ type: 'note', attrs: { tone: note[1] === '!' ? 'note' : 'warning' }, content: partsOf(note[2]!) }];
+  if (first.startsWith('> '))
+    return [{ type: 'quotation', attrs: { source: rest.join(' ') }, content: partsOf(first.slice(2)) }];
+  if (lines.every((line) => line.startsWith('| '))) return [{ type: 'table', content: lines.map(tableRow) }];
   if (lines.every((line) => line.startsWith('- ')))
     return [
       list(
@@ -38,6 +55,17 @@ function partsOf(block: string): TextPart[] {
     ];
   return [{ type: 'paragraph', content: inline(lines.join(' ')) }];
 }
+
+const tableRow = (line: string, at: number): TextPart => ({
+  type: 'tableRow',
+  content: line
+    .slice(2)
+    .split(' | ')
+    .map((cell) => ({
+      type: at === 0 ? 'tableHeader' : 'tableCell',
+      content: [{ type: 'paragraph', content: inline(cell) }],
+    })),
+});
 
 const list = (type: string, items: readonly string[]): TextPart => ({
   type,

@@ -37,7 +37,7 @@ describe('the school', () => {
   });
   it('has texts that the editor takes, of whole sentences', () => {
     for (const [id, document] of builder.documents) {
-      expect(acceptContent({ id, document }).html).toMatch(/^<(p|h2|ul|ol)/);
+      expect(acceptContent({ id, document }).html).toMatch(/^<(p|h2|details|ul|ol)/);
       expect(plainTextOf(document)).toMatch(/[.!?:*]?[.?!]?$/);
     }
   });

@@ -149,7 +149,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'Compare the courses',
         { description: 'Side by side: length, cost, what you need.' },
-        'If you have a year and want a trade: the year course. If you have a yard already: the apprenticeship. If you have a weekend: anything else on the list.',
+        'If you have a year and want a trade: the year course. If you have a yard already: the apprenticeship. If you have a weekend: anything else on the list.\n\n| Compared | Year course | Apprenticeship | Short course\n| How long | A year | Two years | Days\n| You bring | Time | A yard | Yourself\n| You leave with | A boat | A trade | A canoe',
       ),
     ],
   ),
@@ -171,12 +171,12 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'Fees and paying',
         { description: 'What each course costs and how it can be paid.' },
-        'Prices are for the whole course with materials. Pay at once, in three parts, or in ten for the long courses.',
+        'Prices are for the whole course with materials. Pay at once, in three parts, or in ten for the long courses.\n\n| Course | Price | Length\n| Year course | 9,400 | Three terms\n| Restoration diploma | 6,200 | Two terms\n| Steam bending | 180 | Two days\n| Winter covers | 95 | One day\n\n!! Places are kept for ten days. After that they go to whoever waits.',
       ),
       page(
         'Bursaries',
         { description: 'Six a year, for people who could not come otherwise.' },
-        'The Lantern Fund gives six bursaries a year. The committee reads your letter, not your bank statement alone.',
+        'The Lantern Fund gives six bursaries a year. The committee reads your letter, not your bank statement alone.\n\n? Who can ask for one?\nWhoever has a place on a long course, or hopes for one.\n\n? When must the letter be there?\nBy the end of May.',
       ),
       page(
         'Studying from abroad',
@@ -186,7 +186,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'Questions people ask',
         { description: 'Short answers.' },
-        '## Do I need my own tools?\nNo.\n\n## Is there an upper age?\nThe oldest graduate so far was seventy-four.\n\n## Can I bring my dog?\nTo the open bench on Thursdays, on a lead.',
+        '? Do I need my own tools?\nNo. A knife of your own is welcome, once it is sharp.\n\n? Is there an upper age?\nThe oldest graduate so far was seventy-four.\n\n? Can I bring my dog?\nTo the open bench on Thursdays, on a lead.\n\n! Not answered here? Ring {telephone}; the office answers until five.',
       ),
       page(
         'Thank you for applying',
@@ -237,7 +237,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
       page(
         'School groups',
         { description: 'Half-day visits for pupils from seven years.' },
-        'Pupils make a bailer each and launch a paper fleet. One teacher to twelve pupils, please.',
+        'Pupils make a bailer each and launch a paper fleet. One teacher to twelve pupils, please.\n\n> We came for a morning and had to be fetched from the slip.\nA teacher from Lantern Street School\n\n! Bring wellingtons and a change of socks.',
       ),
     ],
   ),

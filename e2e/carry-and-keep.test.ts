@@ -14,6 +14,7 @@ describe('several pages', () => {
     await bench.select('Open Saturdays');
     await bench.select('How to find us', Key.SHIFT);
     await bench.click('button', 'Set fields…');
+    await bench.find('button', 'Close set fields');
     await bench.choose('Hidden', /^The page$/);
     await bench.choose('In menus', /^Off menus$/);
     await bench.untilText('No address changes.');

@@ -31,6 +31,26 @@ describe('two texts beside each other', () => {
     expect(rows.map(({ after }) => after!.kind)).toEqual(['heading 3', 'list item', 'quotation']);
   });
 
+  it('say which section differs, one without words too', () => {
+    const list = (most: number): TextPart => ({
+      type: 'pageList',
+      attrs: { of: null, look: 'list', order: 'tree', most },
+    });
+    const fold = {
+      type: 'fold',
+      content: [{ type: 'foldQuestion', content: paragraph('When?').content! }, paragraph('At six.')],
+    };
+    const note = (text: string) => ({ type: 'note', attrs: { tone: 'note' }, content: [paragraph(text)] });
+    const rows = compareTexts(document(fold, note('Wet.'), list(0)), document(fold, note('Dry.'), list(3)));
+    expect(rows.map(({ after, isSame }) => [after!.kind, isSame])).toEqual([
+      ['question', true],
+      ['answer', true],
+      ['note', false],
+      ['pageList', false],
+    ]);
+    expect(wordsOf(rows[3]!.after)).toBe('List of pages list tree 3');
+  });
+
   it('leave no word of either out, and differ nowhere where they are the same', () => {
     const text = fc.array(
       fc.constantFrom('boat', 'oar', 'the', 'sea ', '  tide', 'a\u0301', '工房', '<b>').map((word) => paragraph(word)),

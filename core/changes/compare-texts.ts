@@ -1,5 +1,6 @@
 import { diffArrays, diffWordsWithSpace } from 'diff';
 import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
+import { nameOfSection } from '../sections/all-sections.ts';
 
 /** A stretch of words of one side, and whether the other side has it. */
 export interface Piece {
@@ -76,6 +77,12 @@ function blocksOf(document: TextDocument | null): Block[] {
   const read = (part: TextDocument | TextPart, within: string): void => {
     for (const child of part.content ?? []) {
       const inside = WITHIN[child.type] ?? within;
+      if (SILENT.has(child.type)) {
+        // What holds no words is told by its name, and by what is set of it.
+        const set = Object.values(child.attrs ?? {}).filter((value) => value !== null && value !== '');
+        blocks.push({ kind: child.type, text: [nameOfSection(child.type), ...set].join(' ') });
+        continue;
+      }
       if (isInline(child)) {
         blocks.push({ kind: kindOf(part as TextPart, within), text: (part.content ?? []).map(wordsOf).join('') });
         return;
@@ -87,13 +94,25 @@ function blocksOf(document: TextDocument | null): Block[] {
   return blocks;
 }
 
-const WITHIN: Readonly<Record<string, string>> = { listItem: 'list item', blockquote: 'quotation' };
+const WITHIN: Readonly<Record<string, string>> = {
+  listItem: 'list item',
+  blockquote: 'quotation',
+  quotation: 'quotation',
+  note: 'note',
+  fold: 'answer',
+  beside: 'beside the text',
+  tableHeader: 'header cell',
+  tableCell: 'cell',
+};
+const SILENT: ReadonlySet<string> = new Set(['horizontalRule', 'pageList']);
 const INLINE: ReadonlySet<string> = new Set(['text', 'hardBreak', FACT]);
 const isInline = ({ type }: TextPart): boolean => INLINE.has(type);
 
 function kindOf({ type, attrs }: TextPart, within: string): string {
   if (type === 'heading') return `heading ${Number(attrs?.level ?? 2)}`;
   if (type === 'codeBlock') return 'code';
+  if (type === 'foldQuestion') return 'question';
+  if (type === 'button') return 'button';
   return within === '' ? 'paragraph' : within;
 }
 

@@ -1,6 +1,7 @@
 import type { Derived } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
+import type { TextFault } from '../sections/text-faults.ts';
 
 /** What checks of pages look at. */
 export interface PageFacts {
@@ -12,6 +13,13 @@ export interface PageFacts {
   readonly isPublic: (row: number) => boolean;
   /** The links that texts have to pages. */
   readonly textLinks: readonly { readonly page: PageId; readonly to: PageId }[];
+  /** What was found in texts, by page. */
+  readonly textFaults: readonly OfText[];
+}
+
+export interface OfText {
+  readonly page: PageId;
+  readonly fault: TextFault;
 }
 
 /** One thing that a page can lack: how it is found, and all words about it. */

@@ -10,6 +10,7 @@ import { STANDARD_LAYOUT } from '../model/layout.ts';
 import { MAIN_MENU } from '../model/menu.ts';
 import type { Operation } from '../operations/operation.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
+import { TEXT_FAULTS } from '../sections/text-faults.ts';
 import { PAGE_FAULTS, type PageFault, newPageFindings, pageFindings } from './page-checks.ts';
 
 const id = toPageId;
@@ -212,6 +213,20 @@ describe('a page that no way leads to', () => {
 
   it('is not the home page', () => {
     expect(lacking('no way', [{ name: 'page.set', page: id('home'), fields: { inMenus: false } }])).toEqual([]);
+  });
+});
+
+describe('what is found in texts', () => {
+  it.each(TEXT_FAULTS)('is told of the page that somebody can read: %s', (fault) => {
+    const site = siteOf(add('visit'), add('shut'), {
+      name: 'page.set',
+      page: id('shut'),
+      fields: { access: { only: [] } },
+    });
+    const faults = ['visit', 'shut', 'gone'].map((page) => ({ page: id(page), fault }));
+    expect(pageFindings(site, NOW, [], faults).filter((one) => one.fault === fault)).toEqual([
+      { page: 'visit', fault, other: null },
+    ]);
   });
 });
 

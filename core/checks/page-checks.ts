@@ -7,6 +7,7 @@ import { noText } from './no-text.ts';
 import { noWay } from './no-way.ts';
 import type { PageCheck, PageFacts } from './page-check.ts';
 import { sameTitle } from './same-title.ts';
+import { emptyHeading, idleButton, linkWords, skippedHeading, tableHeader } from './text-checks.ts';
 
 /** What a page can lack, in the order in which it is told; columns, the side sheet and releases have their words from here. */
 export const PAGE_CHECKS = {
@@ -14,6 +15,11 @@ export const PAGE_CHECKS = {
   'no way': noWay,
   'no description': noDescription,
   'same title': sameTitle,
+  'empty heading': emptyHeading,
+  'skipped heading': skippedHeading,
+  'link words': linkWords,
+  'table header': tableHeader,
+  button: idleButton,
 } as const satisfies Record<string, PageCheck>;
 export type PageFault = keyof typeof PAGE_CHECKS;
 export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];
@@ -28,8 +34,14 @@ export interface PageFinding {
 /**
  * What the pages that somebody can read lack, in tree order.
  * @param at the moment, in milliseconds since 1970 @param textLinks of the texts that these pages have
+ * @param textFaults what was found in these texts
  */
-export function pageFindings(site: Site, at: number, textLinks: PageFacts['textLinks']): PageFinding[] {
+export function pageFindings(
+  site: Site,
+  at: number,
+  textLinks: PageFacts['textLinks'],
+  textFaults: PageFacts['textFaults'] = [],
+): PageFinding[] {
   const derived = derivedOf(site);
   const { outline, addresses } = derived;
   const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
@@ -40,7 +52,7 @@ export function pageFindings(site: Site, at: number, textLinks: PageFacts['textL
   }
   // Everyone is the first of the audiences.
   const isPublic = (row: number) => (open[row]! & 1) === 1;
-  const facts: PageFacts = { site, derived, read, isPublic, textLinks };
+  const facts: PageFacts = { site, derived, read, isPublic, textLinks, textFaults };
   const found = PAGE_FAULTS.flatMap((fault) =>
     PAGE_CHECKS[fault].find(facts).map(({ row, other = null }) => ({
       row,

@@ -53,14 +53,20 @@ export class Workbench extends Screen {
 
   /** Clicks the title in a row. The side sheet follows as soon as there is time: one who types there waits for it. */
   async select(title: string, ...held: string[]): Promise<void> {
-    const row = await this.find('row', new RegExp(`^${title}\\b`));
-    const cell = await row.findElement(By.css('[role=gridcell] span.truncate'));
-    let actions = this.driver.actions();
-    for (const key of held) actions = actions.keyDown(key);
-    actions = actions.click(cell);
-    for (const key of held) actions = actions.keyUp(key);
-    await actions.perform();
+    const point = async () => {
+      const row = await this.find('row', new RegExp(`^${title}\\b`));
+      const cell = await row.findElement(By.css('[role=gridcell] span.truncate'));
+      let actions = this.driver.actions();
+      for (const key of held) actions = actions.keyDown(key);
+      actions = actions.click(cell);
+      for (const key of held) actions = actions.keyUp(key);
+      await actions.perform();
+      return row;
+    };
+    const row = await point();
     if (held.length > 0) return;
+    // Rows that scroll at this moment are no longer where they were when the pointer set out.
+    if ((await row.getAttribute('aria-selected')) !== 'true') await point();
     await this.until('the side sheet is of that page', async () => {
       const heading = await this.driver.executeScript(
         `return document.querySelector('aside[aria-label="Selected page"] h2')?.textContent ?? null`,

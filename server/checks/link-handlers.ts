@@ -2,6 +2,7 @@ import type { Services } from '../handlers.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { outsideTextLinks, textLinks } from './link-repository.ts';
+import { textFaults } from './text-fault-repository.ts';
 
 type Links = 'listTextLinks' | 'showLinkLook' | 'askOutsideLinks' | 'stopLinkLook';
 
@@ -18,6 +19,8 @@ export function makeLinkHandlers({
         draft: await textLinks(database, site.key, 'node'),
         live: await textLinks(database, site.key, 'live_node'),
         outside: await outsideTextLinks(database, site.key),
+        draftFaults: await textFaults(database, site.key, 'node'),
+        liveFaults: await textFaults(database, site.key, 'live_node'),
       };
     },
     showLinkLook: async ({ request }) => {

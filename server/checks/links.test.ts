@@ -76,6 +76,8 @@ describe('links within texts', () => {
       ],
       live: [],
       outside: [],
+      draftFaults: [],
+      liveFaults: [],
     });
     await ines.post('/api/sites/quay/releases', { pages: 'all' });
     await until('the site is live', async () => (await server.live('/quay/visit')).status === 200);
@@ -118,7 +120,37 @@ describe('links within sections for some', () => {
       draft: [{ page: 'board', to: 'rota', heading: null, hasHeading: true }],
       live: [],
       outside: [{ page: 'board', address: 'https://tides.example/staff' }],
+      draftFaults: [],
+      liveFaults: [],
     });
+  });
+});
+
+describe('what is found in texts', () => {
+  const faults = async () => {
+    const { draftFaults, liveFaults } = (await ines.get('/api/sites/slip/text-links')).json as Record<string, unknown>;
+    return { draftFaults, liveFaults };
+  };
+  const write = async (page: string, ...content: object[]) => {
+    const document = { type: 'doc', content } as unknown as TextDocument;
+    const id = contentIdOf(document);
+    const set = { name: 'page.set', page, fields: { content: id } };
+    const done = await ines.post('/api/sites/slip/operations', { operations: [set], contents: [{ id, document }] });
+    expect(done.status, done.text).toBe(200);
+  };
+
+  it('is told of the draft and of what is live, and is gone with the text', async () => {
+    await server.site('slip');
+    await ines.operations('slip', { name: 'page.add', page: 'news', place: { parent: null }, title: { en: 'News' } });
+    await write('news', paragraph(linked('here', 'page:news')), { type: 'heading', attrs: { level: 4 } });
+    const found = ['empty heading', 'skipped heading', 'link words'].map((fault) => ({ page: 'news', fault }));
+    expect(await faults()).toEqual({ draftFaults: found, liveFaults: [] });
+    await ines.post('/api/sites/slip/releases', { pages: 'all' });
+    expect(await faults()).toEqual({ draftFaults: found, liveFaults: found });
+    await write('news', paragraph(linked('The rota', 'page:news')));
+    expect(await faults()).toEqual({ draftFaults: [], liveFaults: found });
+    await ines.operations('slip', { name: 'page.remove', page: 'news' });
+    expect(await faults()).toEqual({ draftFaults: [], liveFaults: found });
   });
 });
 

@@ -36,7 +36,7 @@ export function useFindings(key: SiteKey, site: Site, revision: number, isWatche
     [seen, now, links, answers],
   );
   const lookAtPages = useMemo(
-    () => (links ? () => byPage(pageFindings(seen, now, links.draft)) : null),
+    () => (links ? () => byPage(pageFindings(seen, now, links.draft, links.draftFaults)) : null),
     [seen, now, links],
   );
   const ofPages = useWhenIdle<Findings['ofPages']>(lookAtPages, null, isWatched ? 0 : QUIET_MS);

@@ -29,6 +29,11 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   'no way': 'no menu, list or text leads to it',
   'no description': 'no description',
   'same title': 'another page has its title',
+  'empty heading': 'a heading without words',
+  'skipped heading': 'a level of headings is skipped',
+  'link words': 'words of a link that do not say where it leads',
+  'table header': 'a table without a header',
+  button: 'a button that leads nowhere',
 };
 
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */

@@ -95,16 +95,18 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
   const found = useMemo(() => {
     if (!links) return { broken: [], lacking: [] };
     const made = new Set(plan.operation.pages);
-    const linksAfter = [
-      ...links.draft.filter(({ page }) => made.has(page)),
-      ...links.live.filter(({ page }) => !made.has(page)),
+    const afterIt = <Of extends { readonly page: PageId }>(drafted: readonly Of[], live: readonly Of[]): Of[] => [
+      ...drafted.filter(({ page }) => made.has(page)),
+      ...live.filter(({ page }) => !made.has(page)),
     ];
+    const linksAfter = afterIt(links.draft, links.live);
+    const faultsAfter = afterIt(links.draftFaults, links.liveFaults);
     const [before, after] = [site.liveSettings === null ? null : liveSiteOf(site), liveSiteOf(plan.after)];
     return {
       broken: newFindings(before ? linkFindings(before, now, links.live) : [], linkFindings(after, now, linksAfter)),
       lacking: newPageFindings(
-        before ? pageFindings(before, now, links.live) : [],
-        pageFindings(after, now, linksAfter),
+        before ? pageFindings(before, now, links.live, links.liveFaults) : [],
+        pageFindings(after, now, linksAfter, faultsAfter),
       ),
     };
   }, [site, plan, now, links]);

@@ -1,0 +1,34 @@
+import type { TextFault } from '../sections/text-faults.ts';
+import type { PageCheck } from './page-check.ts';
+
+/** A check of what stands in texts: they were looked through where they are kept. */
+const ofText = (fault: TextFault, called: string, says: string): PageCheck => ({
+  called,
+  words: () => says,
+  find: ({ derived, read, textFaults }) => {
+    const pages = new Set(textFaults.flatMap((one) => (one.fault === fault ? [one.page] : [])));
+    return read.flatMap((row) => (pages.has(derived.outline.nodes[row]!.id) ? [{ row }] : []));
+  },
+});
+
+export const emptyHeading = ofText(
+  'empty heading',
+  'Empty heading',
+  'A heading in its text has no words. Write some, or make it a line of text.',
+);
+export const skippedHeading = ofText(
+  'skipped heading',
+  'Skipped heading',
+  'A heading in its text is more than one level below the one before. Readers by ear go from level to level.',
+);
+export const linkWords = ofText(
+  'link words',
+  'Link words',
+  'The words of a link in its text, such as ‘here’ or ‘read more’, do not say where it leads. Name the page or what is there.',
+);
+export const tableHeader = ofText(
+  'table header',
+  'Table header',
+  'A table in its text has no header. Make the first row or the first column one.',
+);
+export const idleButton = ofText('button', 'Idle button', 'A button in its text leads nowhere yet. Choose where.');

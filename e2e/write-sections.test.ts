@@ -1,0 +1,128 @@
+import { By, Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { accessibilityFaults } from './support/accessibility.ts';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, browser, bench } = await signedIn();
+
+/** Inserts a section by keys alone: the list opens where the writing is, part of a name finds it. */
+async function insert(name: string): Promise<void> {
+  await bench.chord(Key.CONTROL, Key.ENTER);
+  await bench.until('the list has the keyboard', () =>
+    browser.driver.executeScript<boolean>(`return document.activeElement.placeholder === 'Find a section'`),
+  );
+  await bench.press(name, Key.ENTER);
+  await bench.until('the text has it again', () =>
+    browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+  );
+}
+const sections = () =>
+  browser.driver.executeScript<string[]>(
+    `return [...document.querySelector('.text-of-page').children].map((one) => one.dataset.section ?? one.querySelector('[aria-label]')?.ariaLabel ?? one.firstElementChild?.tagName ?? one.tagName)`,
+  );
+
+describe('the desk', () => {
+  it('opens and closes with one key; the text has the keyboard, the tree keeps to its titles', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
+    await bench.select('Special crossings');
+    await bench.focusTree();
+    await bench.press('d');
+    await bench.until('the text has the keyboard', () =>
+      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+    );
+    expect(await browser.driver.executeScript(`return document.querySelectorAll('[role=columnheader]').length`)).toBe(
+      1,
+    );
+    expect(new URL(await browser.driver.getCurrentUrl()).searchParams.get('view')).toBe('desk');
+  });
+
+  it('takes sections of ten types by the keyboard alone, each as it is inserted', async () => {
+    await bench.press('All of them by arrangement.');
+    await insert('warning');
+    await bench.press('Ask two weeks before.', Key.ARROW_DOWN);
+    await insert('accordion');
+    await bench.press('May cattle travel with cars?', Key.ENTER, 'No, they cross alone.');
+    await insert('table');
+    await bench.press('What', Key.TAB, 'Price', Key.TAB, 'Hours', Key.TAB, 'A wedding', Key.TAB, '400');
+    await insert('button');
+    await bench.press('Ask the office');
+    await insert('columns');
+    await bench.press('By day');
+    await insert('sidebar');
+    await bench.press('The late boat takes no cattle.');
+    await insert('testimonial');
+    await bench.press('It rained, and nobody minded.');
+    await insert('list of pages');
+    await insert('divider');
+    await insert('code');
+    await bench.press('06:10');
+    await bench.until('all are there, in order', async () =>
+      (await sections())
+        .join(' ')
+        .startsWith('P note fold TABLE button columns beside quotation List of pages HR CODE'),
+    );
+    await bench.saved();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+  });
+
+  it('sets what a section has, and moves it by keys', async () => {
+    const button = () => browser.driver.findElement(By.css('.text-of-page [data-section=button]'));
+    await button().click();
+    await bench.choose('Leads to', /^People/);
+    await bench.until('it leads there', async () =>
+      browser.driver.executeScript<boolean>(
+        `return document.querySelector('.text-of-page [data-section=button] a')?.getAttribute('href').startsWith('page:') === true`,
+      ),
+    );
+    await button().click();
+    await bench.chord(Key.ALT, Key.ARROW_UP);
+    await bench.until('it stands before the table', async () =>
+      (await sections()).join(' ').startsWith('P note fold button TABLE'),
+    );
+    await bench.chord(Key.ALT, Key.ARROW_DOWN);
+    await bench.until('and after it again', async () =>
+      (await sections()).join(' ').startsWith('P note fold TABLE button'),
+    );
+    await bench.click('button', 'Remove the section');
+    await bench.until('it is gone', async () => !(await sections()).includes('button'));
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('and there again', async () => (await sections()).includes('button'));
+    await bench.saved();
+  });
+
+  it('shows the page beside it as visitors get it, as it is written', async () => {
+    await bench.until('the page has what was written', async () => {
+      await browser.driver.switchTo().frame(await browser.driver.findElement(By.css('iframe')));
+      try {
+        const words = await bench.text();
+        return words.includes('Ask two weeks before.') && words.includes('May cattle travel with cars?');
+      } finally {
+        await browser.driver.switchTo().defaultContent();
+      }
+    });
+    await bench.untilText('words ·');
+  });
+
+  it('says on visitors’ pages what was written, on a telephone too', async () => {
+    await bench.click('button', 'All columns');
+    await bench.click('button', 'Make live…');
+    await bench.click('radio', /Everything that waits/);
+    await bench.click('button', /^Make .* live/);
+    await bench.untilText('made live');
+    await browser.resize(390, 800);
+    await bench.until('it is live', async () => {
+      await browser.driver.get(`${spur.live}/tern-sound/crossings/special-crossings`);
+      return (await bench.text()).includes('Ask two weeks before.');
+    });
+    const question = await browser.driver.findElement(By.css('main summary'));
+    expect(await question.getText()).toBe('May cattle travel with cars?');
+    expect(await bench.text()).not.toContain('No, they cross alone.');
+    await question.click();
+    await bench.untilText('No, they cross alone.');
+    expect(await browser.driver.executeScript(`return document.documentElement.scrollWidth <= window.innerWidth`)).toBe(
+      true,
+    );
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    await browser.resize(1280, 800);
+  });
+});

@@ -1,0 +1,35 @@
+import type { Knex } from 'knex';
+import type { OfText } from '#core/checks/page-check.ts';
+import type { TextDocument } from '#core/model/content.ts';
+import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import { type TextFault, textFaultsOf } from '#core/sections/text-faults.ts';
+
+/** A text never changes under its id, so that what was found in it holds. At most so many are kept. */
+const known = new Map<ContentId, readonly TextFault[]>();
+const MOST_KNOWN = 100_000;
+/** So many texts are looked through before others have their turn. */
+const AT_ONCE = 200;
+
+/** What is found in the texts of pages, of the draft or of what is live. */
+export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'live_node'): Promise<OfText[]> {
+  const rows: { id: PageId; content: ContentId }[] = await database(of)
+    .where('site', key)
+    .whereNotNull('content')
+    .where(of === 'node' ? { removed_with: null } : { is_retired: false })
+    .orderBy('id')
+    .select('id', 'content');
+  const unknown = [...new Set(rows.map(({ content }) => content))].filter((id) => !known.has(id));
+  if (known.size + unknown.length > MOST_KNOWN) known.clear();
+  const found = new Map<ContentId, readonly TextFault[]>();
+  for (let from = 0; from < unknown.length; from += AT_ONCE) {
+    const texts: { id: ContentId; document: TextDocument }[] = await database('content')
+      .where('site', key)
+      .whereIn('id', unknown.slice(from, from + AT_ONCE))
+      .select('id', 'document');
+    for (const { id, document } of texts) found.set(id, textFaultsOf(document));
+  }
+  for (const [id, faults] of found) known.set(id, faults);
+  return rows.flatMap(({ id, content }) =>
+    (found.get(content) ?? known.get(content) ?? []).map((fault): OfText => ({ page: id, fault })),
+  );
+}
