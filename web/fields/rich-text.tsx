@@ -23,7 +23,7 @@ import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
 import { InsertList } from './sections/insert-list.tsx';
-import { moveBlock } from './sections/insert-section.ts';
+import { moveSection } from './sections/insert-section.ts';
 import { SectionBar } from './sections/section-bar.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
@@ -191,7 +191,7 @@ function TextEditor({
         if (isHeld && event.key.toLowerCase() === 'k') setLinking(true);
         else if (isHeld && event.key === 'Enter') setInserting(true);
         else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
-          moveBlock(editor, event.key === 'ArrowUp' ? -1 : 1);
+          moveSection(editor, event.key === 'ArrowUp' ? -1 : 1);
         else return;
         event.preventDefault();
         event.stopPropagation();

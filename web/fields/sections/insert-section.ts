@@ -46,7 +46,7 @@ function writeOnIn(tr: Transaction, at: number): void {
 }
 
 /** The place of the block at the top of the text (or of a section for some audiences) that the selection is in. */
-function blockAt(
+function placeIn(
   editor: Editor,
 ): { readonly depth: number; readonly from: number; readonly to: number; readonly index: number } | null {
   const { selection } = editor.state;
@@ -63,8 +63,8 @@ function blockAt(
 }
 
 /** Moves the block that the selection is in by one, up or down; false where it can go no further. */
-export function moveBlock(editor: Editor, by: -1 | 1): boolean {
-  const place = blockAt(editor);
+export function moveSection(editor: Editor, by: -1 | 1): boolean {
+  const place = placeIn(editor);
   if (!place) return false;
   const { state, view } = editor;
   const parent = state.selection.$from.node(place.depth - 1);

@@ -5,7 +5,7 @@ import { nameOfSection } from '#core/sections/all-sections.ts';
 import { IconButton } from '../../ui/button.tsx';
 import type { Attributes } from './editor-part.ts';
 import { EDITOR_PARTS } from './editor-parts.ts';
-import { moveBlock, removeSection } from './insert-section.ts';
+import { moveSection, removeSection } from './insert-section.ts';
 
 /** Below the tools: the section that the writing is in, what is set of it, and what can be done with it as a whole. */
 export function SectionBar({ editor }: { readonly editor: Editor }) {
@@ -30,10 +30,10 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
     >
       <span className="flex w-full items-center gap-1">
         <span className="flex-1 text-small font-medium">{name}</span>
-        <IconButton name="Move it up" keys="Alt+Up" onClick={() => moveBlock(editor, -1)}>
+        <IconButton name="Move it up" keys="Alt+Up" onClick={() => moveSection(editor, -1)}>
           <ArrowUp size={15} aria-hidden />
         </IconButton>
-        <IconButton name="Move it down" keys="Alt+Down" onClick={() => moveBlock(editor, 1)}>
+        <IconButton name="Move it down" keys="Alt+Down" onClick={() => moveSection(editor, 1)}>
           <ArrowDown size={15} aria-hidden />
         </IconButton>
         <IconButton name="Remove the section" onClick={() => removeSection(editor, type)}>
