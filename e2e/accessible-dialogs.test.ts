@@ -68,7 +68,7 @@ const DIALOGS: [string, () => Promise<void>][] = [
       await open('/sites/pellow-quay?lens=access')();
       await bench.click('button', 'Visitors');
       await bench.click('button', /^Bram Calloway/);
-      await bench.untilText('of which are not open to everyone');
+      await bench.untilText('of them not open to everyone');
     },
   ],
   [

@@ -175,16 +175,16 @@ describe('settings beside the tree', () => {
     await bench.untilRow('Minutes', /by itself/);
     await bench.open(spur, 'pellow-quay', '?lens=access&beside=visitors&find=staff+handbook');
     await bench.click('button', /^Bram Calloway/);
-    await bench.untilText('Can open 111 pages of the draft, 21 of which are not open to everyone.');
+    await bench.untilText('Can open 111 pages of the draft, 21 of them not open to everyone.');
     await bench.untilRow('Staff handbook', /by itself/);
     await bench.click('checkbox', 'Staff');
-    await bench.untilText('all of which are open to everyone');
+    await bench.untilText('all of them open to everyone');
     await bench.until(
       'the handbook is not marked any more',
       async () => !/by itself/.test(await bench.row('Staff handbook')),
     );
     await bench.click('checkbox', 'Staff');
-    await bench.untilText('21 of which are not open to everyone.');
+    await bench.untilText('21 of them not open to everyone.');
   });
 
   it('a redirect shows its page, and leads elsewhere when that is chosen', async () => {

@@ -39,6 +39,7 @@ beforeAll(async () => {
   ines = await server.person('Ines');
   await server.site(KEY);
   const own = textOf(list({}), list({ order: 'date', look: 'dates', most: 1 }));
+  const lost = textOf({ type: 'paragraph', content: [{ type: 'text', text: 'Lost at sea.' }] }, list({ of: 'news' }));
   const ofNews = textOf(list({ of: 'news' }), list({ of: 'shut' }), list({ of: 'gone' }));
   await ines.post(`/api/sites/${KEY}/operations`, {
     operations: [
@@ -50,11 +51,13 @@ beforeAll(async () => {
       add('inner', 'For the crew', 'news'),
       add('shut', 'Rota'),
       add('below', 'This week', 'shut'),
+      add('lost', 'Nothing here', null, { content: lost.id }),
+      { name: 'page.set', page: 'lost', fields: { access: { standsIn: 'not-found' } } },
       { name: 'page.set', page: 'inner', fields: { access: { only: ['crew'] } } },
       { name: 'page.set', page: 'shut', fields: { access: { only: ['crew'], closedLook: 'locked' } } },
       { name: 'site.set', fields: { home: 'home' } },
     ],
-    contents: [own, ofNews],
+    contents: [own, ofNews, lost],
   });
   expect((await ines.post(`/api/sites/${KEY}/releases`, { pages: 'all', retire: [] })).status).toBe(200);
   await until('the site is live', async () => (await server.live(`/${KEY}/news`)).status === 200);
@@ -67,6 +70,10 @@ it('lists the pages below the one that the text is of, as the visitor may open t
 
 it('lists those below another page; nothing of one that is locked or not there', async () => {
   expect(await listed('/')).toEqual([['The slip is mended', 'A new boat']]);
+});
+
+it('lists pages where nothing is found, too', async () => {
+  expect(await listed('/no-such-page')).toEqual([['The slip is mended', 'A new boat']]);
 });
 
 it('says nothing of what it lists to those who read the source', async () => {

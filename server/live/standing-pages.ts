@@ -50,9 +50,9 @@ export const notFoundPage = async (view: LiveView, near: readonly number[], text
 async function ownPage(view: LiveView, standsIn: StandsIn, textOf: TextOf): Promise<OwnPage | null> {
   const row = view.standingIn.get(standsIn);
   if (row === undefined) return null;
-  const { title, content } = view.derived.outline.nodes[row]!;
+  const { id, title, content } = view.derived.outline.nodes[row]!;
   return {
     title: textIn(title, view.site.settings.language),
-    html: content === null ? '' : await textOf(content),
+    html: content === null ? '' : withPageLists(await textOf(content), view, id),
   };
 }

@@ -154,6 +154,8 @@ it('a link in a text leads to its page wherever that stands, and is words alone 
     draft: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to, heading: null, hasHeading: true })),
     live: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to, heading: null, hasHeading: true })),
     outside: [],
+    draftFaults: [],
+    liveFaults: [],
   });
 });
 

@@ -1,6 +1,18 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, useEditor, useEditorState } from '@tiptap/react';
-import { Bold, Heading2, Heading3, Info, Italic, Link2, List, ListOrdered, Quote, UsersRound } from 'lucide-react';
+import {
+  Bold,
+  Heading2,
+  Heading3,
+  Heading4,
+  Info,
+  Italic,
+  Link2,
+  List,
+  ListOrdered,
+  Quote,
+  UsersRound,
+} from 'lucide-react';
 import { type ReactNode, startTransition, useEffect, useEffectEvent, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { AUDIENCE_SECTION, type TextDocument, contentIdOf, headingsOf, pageLink } from '#core/model/content.ts';
@@ -243,6 +255,7 @@ function EditorToolbar({
       italic: now.isActive('italic'),
       h2: now.isActive('heading', { level: 2 }),
       h3: now.isActive('heading', { level: 3 }),
+      h4: now.isActive('heading', { level: 4 }),
       bullets: now.isActive('bulletList'),
       numbers: now.isActive('orderedList'),
       quote: now.isActive('blockquote'),
@@ -265,6 +278,9 @@ function EditorToolbar({
       </Tool>
       <Tool name="Smaller heading" isOn={is.h3} press={() => chain().toggleHeading({ level: 3 }).run()}>
         <Heading3 size={16} aria-hidden />
+      </Tool>
+      <Tool name="Smallest heading" isOn={is.h4} press={() => chain().toggleHeading({ level: 4 }).run()}>
+        <Heading4 size={16} aria-hidden />
       </Tool>
       <Tool name="List" isOn={is.bullets} press={() => chain().toggleBulletList().run()}>
         <List size={16} aria-hidden />

@@ -113,9 +113,7 @@ function WhatOpens({ visitor: { name, audiences } }: { readonly visitor: Visitor
     <MarkedRows count={touched.size}>
       Can open {pages(touched.size)} of the draft
       <span className="text-quiet">
-        {own === 0
-          ? ', all of which are open to everyone'
-          : `, ${own} of which ${own === 1 ? 'is' : 'are'} not open to everyone`}
+        {own === 0 ? ', all of them open to everyone' : `, ${own} of them not open to everyone`}
       </span>
       .
     </MarkedRows>
