@@ -90,6 +90,9 @@ describe('2: what was typed', () => {
     await bench.select('Course dates');
     await (await bench.find('textbox', /^Text/)).click();
     await bench.press('Mine. ');
+    // Both at the very same moment would be another case: the one who saves last has the text, and the other is told.
+    await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+    await bench.saved();
     // As somebody does who pastes the text of another page over it.
     const { content } = await exported('How to apply');
     const page = await idOf('Course dates');
