@@ -86,10 +86,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const findings = useFindings(store.key, site, shown.revision, isChecked);
   const faults = useMemo(() => (findings.ofLinks ? faultsOf(findings) : null), [findings]);
   const settingsFindings = useSettingsFindings(store.key, site);
-  // The sheet opens at once; the rows of a large tree are marked, and parted from the others, as soon as there is time.
-  const besideLater = useDeferredValue(parameters.beside);
-  const isOnlyMarkedLater = useDeferredValue(parameters.isOnlyMarked);
-  const openSetting = useOpenSetting(site, derived, besideLater, shown.revision, moment);
+  const openSetting = useOpenSetting(site, derived, parameters.beside, shown.revision, moment);
   const { found: foundByWords, isWaiting } = useFind(
     site,
     derived,
@@ -106,7 +103,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     if (sheetMarks !== null) return sheetMarks;
     return openSetting?.marks ?? null;
   }, [past, sheetMarks, openSetting]);
-  const only = isOnlyMarkedLater ? marks : null;
+  const only = parameters.isOnlyMarked ? marks : null;
   const found = useMemo(
     () => (only === null ? foundByWords : foundAmong(derived, only.words, foundByWords)),
     [derived, only, foundByWords],
