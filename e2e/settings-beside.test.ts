@@ -117,6 +117,14 @@ describe('settings beside the tree', () => {
   });
 
   it('are given to a row that one of them is dragged onto', async () => {
+    const season = await bench.find('button', /^Season/);
+    const row = await bench.find('row', /^Crossings/);
+    // Escape leaves it where it was, and the list open.
+    const carry = browser.driver.actions({ async: true });
+    await carry.move({ origin: season }).press().move({ origin: season, x: 10, y: 6 }).move({ origin: row }).perform();
+    await bench.press(Key.ESCAPE);
+    await browser.driver.actions({ async: true }).release().perform();
+    await bench.untilText('On 1 page');
     await drag(await bench.find('button', /^Season/), await bench.find('row', /^Crossings/));
     await bench.untilText('On 2 pages');
     await bench.click('button', 'Undo your last change');

@@ -43,6 +43,8 @@ export interface Drag {
 
 export interface DragContext {
   readonly drag: Drag | null;
+  /** Whether pages, or one of the settings, are carried at this moment. */
+  readonly isCarrying: boolean;
   /** Takes a view in; gives the function that takes it out again. */
   readonly register: (target: DropTarget) => () => void;
   /** The same for a list of settings. */

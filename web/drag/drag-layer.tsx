@@ -134,7 +134,11 @@ export function DragLayer({ children }: { readonly children: ReactNode }) {
       }, 'By keys, T moves the page to another place, Ctrl and the arrow keys among its siblings, [ out and ] in.'),
     [latest],
   );
-  const context = useMemo<DragContext>(() => ({ drag, register, registerGive }), [drag, register, registerGive]);
+  const isCarrying = drag !== null || carriedSetting !== null;
+  const context = useMemo<DragContext>(
+    () => ({ drag, isCarrying, register, registerGive }),
+    [drag, isCarrying, register, registerGive],
+  );
   return (
     <DragProvider value={context}>
       <DndContext

@@ -67,6 +67,8 @@ export interface ListKind extends Titled {
   readonly items: (site: Site) => readonly Named[];
   /** What the list says of each, made for all of them at once. */
   readonly says: (site: Site, derived: Derived, at: number) => (id: string) => Said;
+  /** Whether the clock changes what they touch. */
+  readonly followsClock?: true;
   /** The pages that one of them touches; null where that is not known yet. */
   readonly touched: (site: Site, derived: Derived, id: string, asked: Asked) => Touched | null;
   /** The operation that makes one. */

@@ -34,7 +34,7 @@ export function SheetFrame({
   const { setBeside } = useWorkbench();
   const kind = SETTINGS[beside.kind];
   const at = beside.id === null ? -1 : items.findIndex(({ id }) => id === beside.id);
-  const { drag } = useDrag();
+  const { drag, isCarrying } = useDrag();
   const goBack = useBack(beside);
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => {
@@ -50,7 +50,8 @@ export function SheetFrame({
   };
   const go = (step: number) => setBeside({ kind: beside.kind, id: items[at + step]!.id });
   const onKey = (event: KeyboardEvent) => {
-    if (event.key !== 'Escape' || event.isDefaultPrevented()) return;
+    // While something is carried Escape is for that.
+    if (event.key !== 'Escape' || event.isDefaultPrevented() || isCarrying) return;
     event.preventDefault();
     if (beside.id === null) close();
     else back();

@@ -35,7 +35,8 @@ export function useOpenSetting(
   const id = beside?.id ?? null;
   const factUses = useFactUses(site.key, beside?.kind === 'facts' ? (id as FactId | null) : null, revision);
   const now = useNow();
-  const at = moment ?? now;
+  // What the clock does not change is not worked out anew as it goes on.
+  const at = kind?.followsClock ? (moment ?? now) : 0;
   return useMemo(() => {
     const item = kind && id !== null ? kind.items(site).find((one) => one.id === id) : undefined;
     if (!kind || !item) return null;

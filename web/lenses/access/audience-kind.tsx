@@ -24,6 +24,7 @@ export const AUDIENCES: ListKind = {
     'Everyone is built in. Other audiences are sets of visitors who sign in; one can include another. Changes reach visitors with the next release.',
   placeholder: 'Staff',
   longest: MAX_AUDIENCE_NAME_LENGTH,
+  followsClock: true,
   items: (site) => site.settings.audiences,
   says:
     (site, { outline }, at) =>

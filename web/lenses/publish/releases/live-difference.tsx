@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { type TreeMark, compareTrees } from '#core/changes/compare-trees.ts';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
@@ -8,7 +8,6 @@ import { MarkedRows } from '../../../settings/marked-rows.tsx';
 import { ShowRows } from '../../../settings/show-rows.tsx';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { pages } from '../../../tree/words.ts';
-import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { PageTitles } from '../page-titles.tsx';
 import { Effects } from '../release/effects.tsx';
@@ -33,7 +32,8 @@ export function LiveDifference({
   readonly name: string;
 }) {
   const { derived } = useWorkbench();
-  const now = useNow();
+  // Of what has been, the clock changes nothing.
+  const [now] = useState(() => Date.now());
   const effects = useMemo(() => liveEffects(before, after, now, NO_REDIRECTS), [before, after, now]);
   const marks = useMemo(() => {
     const { earlier, added } = compareTrees(liveSiteOf(before), liveSiteOf(after));
