@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { Knex } from 'knex';
 import type { Site } from '#core/model/site.ts';
 import { writeFolder } from '#server/exports/export-folder.ts';
+import { FolderStore } from '#server/library/file-store.ts';
 import { staticFiles } from '#server/exports/static-site.ts';
 import { Assets } from '#server/live/assets.ts';
 import { htmlOfAll, loadRelease } from '#server/live/live-repository.ts';
@@ -99,6 +100,7 @@ async function exported(database: Knex, account: string): Promise<Result> {
         address: 'https://files.example/site',
         assets,
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        store: new FolderStore(join(folder, 'no-files')),
         now: Date.now(),
       },
       () => pages++,

@@ -23,7 +23,9 @@ export function searchTexts(site: Site): StoredContent[] {
   return [...site.nodes.values()].flatMap(({ content }) => {
     if (content === null) return [];
     const words = Array.from({ length: WORDS_A_PAGE }, () => wordAt(Math.floor(VOCABULARY ** random()) - 1));
-    return [{ id: content, document: { type: 'doc' as const }, html: `<p>${words.join(' ')}.</p>`, parts: null }];
+    return [
+      { id: content, document: { type: 'doc' as const }, html: `<p>${words.join(' ')}.</p>`, parts: null, files: [] },
+    ];
   });
 }
 

@@ -4,6 +4,10 @@ import { PROBLEMS, type ProblemCode, problemSentence } from './problems.ts';
 
 const PARAMS = {
   page: 'p7',
+  file: 'f1',
+  type: 'application/zip',
+  kind: 'picture',
+  wanted: 'film',
   pageTitle: 'Visit',
   site: 'tern-sound',
   slug: 'search',

@@ -2,6 +2,39 @@ import type { ProblemWords } from './problem-words.ts';
 
 /** What can be wrong with a request, besides what the rules of the tree refuse. */
 export const OF_REQUESTS = {
+  'file-unknown': {
+    status: 404,
+    title: 'No such file',
+    detail: (p) =>
+      `There is no file '${p.file}' in the library. It may have been removed: look into the library again.`,
+  },
+  'file-type': {
+    status: 415,
+    title: 'Files of this type are not kept',
+    detail: (p) =>
+      `‘${p.name}’ is ${p.type} by its bytes. The library takes pictures, PDF and office documents, plain text, films (MP4, WebM), sound and subtitles. Save it as one of these and send it again.`,
+  },
+  'file-empty': {
+    status: 422,
+    title: 'The file is empty',
+    detail: (p) => `‘${p.name}’ has no bytes. Look whether it is whole on your computer, and send it again.`,
+  },
+  'file-broken': {
+    status: 422,
+    title: 'The file cannot be used',
+    detail: (p) => `‘${p.name}’ cannot be used: ${p.reason}. Nothing of it was kept.`,
+  },
+  'file-kind': {
+    status: 409,
+    title: 'Another kind of file',
+    detail: (p) =>
+      `‘${p.name}’ is a ${p.kind}, and what it is to replace is a ${p.wanted}. Nothing was replaced. Add it as a file of its own.`,
+  },
+  'upload-unknown': {
+    status: 404,
+    title: 'No such upload',
+    detail: () => 'This upload was begun by somebody else, or too long ago. Send the file again.',
+  },
   'body-invalid': {
     status: 422,
     title: 'The request has values that cannot be used',

@@ -32,6 +32,7 @@ import {
   removeOldPagesBody,
 } from './old-site.ts';
 import { EXPORTS } from './exports.ts';
+import { FILE_ROUTES } from './file-routes.ts';
 import { importAnswer, importBody } from './imports.ts';
 import { packedSiteSchema } from './packed-site.ts';
 import {
@@ -474,6 +475,7 @@ export const ROUTES = {
   ...DELETED_SITE_ROUTES,
   ...LINK_ROUTES,
   ...VISITOR_ROUTES,
+  ...FILE_ROUTES,
   listOutbox: {
     method: 'get',
     path: '/api/outbox',

@@ -1,8 +1,10 @@
 import { AUDIENCE_SECTION, FACT, type TextDocument, type TextPart } from '#core/model/content.ts';
+import { demoFileId } from './demo-files.ts';
 
 /**
  * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience, one with
- * `? ` a question that opens, `! ` a note, `!! ` a warning, `> ` a quotation with its source in the last line, `| ` a table;
+ * `? ` a question that opens, `@ quay: Words.` a picture with its caption (`@left`, `@right`, `@wide`), `@gallery quay bench` some,
+ * `@file form: Words` a document, `! ` a note, `!! ` a warning, `> ` a quotation with its source in the last line, `| ` a table;
  * `{telephone}` is a fact of the site, `[words](page:…)` or `[words](https://…)` a link, `[[words]](page:…)` by itself a button.
  */
 export function demoDocument(blocks: readonly string[]): TextDocument {
@@ -33,6 +35,8 @@ function partsOf(block: string): TextPart[] {
         content: [{ type: 'foldQuestion', content: inline(first.slice(2)) }, ...partsOf(rest.join('\n'))],
       },
     ];
+  const shown = /^@(\w*) ([\w ]+?)(?:: (.+))?$/.exec(block);
+  if (shown) return [showing(shown[1]!, shown[2]!, shown[3] ?? '')];
   const note = /^(!!?) (.+)$/s.exec(block);
   if (note)
     return [{ type: 'note', attrs: { tone: note[1] === '!' ? 'note' : 'warning' }, content: partsOf(note[2]!) }];
@@ -54,6 +58,22 @@ function partsOf(block: string): TextPart[] {
       ),
     ];
   return [{ type: 'paragraph', content: inline(lines.join(' ')) }];
+}
+
+/** A section that shows files of the demo. */
+function showing(how: string, names: string, words: string): TextPart {
+  if (how === 'gallery')
+    return {
+      type: 'gallery',
+      attrs: { pictures: names.split(' ').map((name) => ({ file: demoFileId(name), caption: '' })) },
+    };
+  const file = demoFileId(names);
+  if (how === 'file') return { type: 'download', attrs: { file, words } };
+  return {
+    type: 'picture',
+    attrs: { file, place: how === '' ? 'text' : how, alternative: null, credit: '' },
+    content: inline(words),
+  };
 }
 
 const tableRow = (line: string, at: number): TextPart => ({

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { writeFile } from 'node:fs/promises';
 import { addDays } from 'date-fns';
 import type { Knex } from 'knex';
 import { unreadPage } from '#core/carryover/inventory.ts';
@@ -14,6 +15,8 @@ import { makeAccount } from '#server/accounts/account-service.ts';
 import { acceptContent } from '#server/contents/content-service.ts';
 import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
 import { readHtml } from '#server/old-site/read-page.ts';
+import { withFile } from '#server/files/with-file.ts';
+import type { LibraryService } from '#server/library/library-service.ts';
 import type { EditService } from '#server/edits/edit-service.ts';
 import { addMisses } from '#server/live/visit-repository.ts';
 import type { ReleaseService } from '#server/releases/release-service.ts';
@@ -26,6 +29,7 @@ import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/shari
 import { insertShare, newToken } from '#server/sharing/share-repository.ts';
 import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
+import { demoFiles } from './demo-files.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
@@ -43,6 +47,7 @@ export async function loadDemo(
   database: Knex,
   edits: EditService,
   releases: ReleaseService,
+  library: LibraryService,
   formerOrigin: string,
   now = new Date(),
 ): Promise<void> {
@@ -73,6 +78,7 @@ export async function loadDemo(
     (idOf, site) => [...pellowAccess(idOf, now), ...pellowMenus(idOf, site)],
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
+  await fillLibrary(library, schoolSite.key, ines.id);
   await putStandInGroups(database, PELLOW_GROUPS);
   for (const person of PELLOW_PEOPLE) await putStandInPerson(database, person);
   await putSiteDirectory(database, schoolSite.key, { groupAudiences: PELLOW_GROUP_AUDIENCES, isNightly: false });
@@ -92,6 +98,15 @@ export async function loadDemo(
   const ferries = new DemoBuilder('ts');
   const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND);
   await insertSite(database, ferrySite, marek.id, stored(ferries.documents));
+}
+
+/** Puts the files that the pages show into the library, ready to be seen. */
+async function fillLibrary(library: LibraryService, site: SiteKey, account: string): Promise<void> {
+  for (const { id, name, sentAs, alternative, bytes } of await demoFiles())
+    await withFile('demo', async (path) => {
+      await writeFile(path, bytes);
+      await library.bring({ site, path, name: sentAs, replaces: null, account }, { id, name, alternative });
+    });
 }
 
 /** What a crawl of the former website finds, with the visits of a year, so that the carry-over has something to begin with. */

@@ -1,7 +1,8 @@
 import { type DemoNode, heading, link, outside, page } from './demo-tree.ts';
+import { withSections } from './pellow-sections.ts';
 
 /** Pellow Quay School of Boatbuilding: everything in it is invented. */
-export const PELLOW_QUAY: readonly DemoNode[] = [
+export const PELLOW_QUAY: readonly DemoNode[] = withSections([
   page(
     'Pellow Quay School of Boatbuilding',
     {
@@ -556,7 +557,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = [
     { description: 'Sign out, or choose another password.' },
     'You are signed in. What is open to you stands in the menu and is found by search.',
   ),
-];
+]);
 
 /** Pages that have been planned and written since the site went live. */
 export const PELLOW_QUAY_DRAFTS: readonly { into: string; nodes: readonly DemoNode[] }[] = [

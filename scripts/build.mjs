@@ -56,6 +56,7 @@ export async function ensureBuilt() {
       'workbench/main': 'server/main.ts',
       'workbench/export-command': 'server/exports/export-command.ts',
       'workbench/match-worker': 'server/carry-over/match-worker.ts',
+      'workbench/pdf-worker': 'server/library/pdf-worker.ts',
       'live/main': 'server/live/main.ts',
     },
     outdir: fresh,

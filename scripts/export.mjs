@@ -44,7 +44,11 @@ try {
   }
   const command = join(ROOT, 'dist/workbench/export-command.js');
   // What is wrong the command says itself.
-  code = await runShown('node', [command, ...process.argv.slice(2)], { ...process.env, DATABASE_URL: url }).then(
+  code = await runShown('node', [command, ...process.argv.slice(2)], {
+    ...process.env,
+    DATABASE_URL: url,
+    SPUR_FILES: process.env.SPUR_FILES || join(dataFolder(), 'files'),
+  }).then(
     () => 0,
     () => 1,
   );

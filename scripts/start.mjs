@@ -14,7 +14,7 @@ npm start -- --fresh      make the demo data anew: everything in the demo databa
 
 Settings, from the environment: SPUR_PORT (4400), SPUR_LIVE_PORT (4401), SPUR_HOST (127.0.0.1),
 SPUR_LIVE_ORIGIN, SPUR_DATA (.spur), DATABASE_URL (use that server instead), SPUR_LOG (warn),
-SPUR_PUBLIC_FILES (a folder of files for nginx), SPUR_PROXIES (proxies in front that are believed),
+SPUR_FILES (.spur/files, where uploaded files lie), SPUR_PUBLIC_FILES (a folder of files for nginx), SPUR_PROXIES (proxies in front that are believed),
 SPUR_OLD_SITE_PORT (4402, the demo's former website), SPUR_DIRECTORY_PORT (4403, the demo's directory), SPUR_CRAWL_ALLOW (hosts outside of the public net).`;
 
 /** @type {import('node:child_process').ChildProcess[]} */
@@ -131,7 +131,13 @@ async function main() {
     postgres = server;
     url = await ensureDatabase(server, values.empty ? 'spur' : 'spur_demo', values.fresh ?? false);
   }
-  const env = { ...process.env, DATABASE_URL: url, SPUR_DEMO: values.empty ? 'no' : 'yes', NODE_ENV: 'production' };
+  const env = {
+    ...process.env,
+    DATABASE_URL: url,
+    SPUR_DEMO: values.empty ? 'no' : 'yes',
+    SPUR_FILES: process.env.SPUR_FILES || join(dataFolder(), 'files'),
+    NODE_ENV: 'production',
+  };
   const workbench = await startServer('workbench/main.js', env);
   const live = await startServer('live/main.js', env);
   const host = shownHost();

@@ -11,6 +11,7 @@ import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
 import { SignedSessions, takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
+import { mountUploads } from './library/uploads.ts';
 import { STRICT_TRANSPORT, isSecure } from './security/own-origin.ts';
 import { ProblemError, handleErrors } from './problem.ts';
 import { mountRoutes } from './routing.ts';
@@ -30,6 +31,8 @@ export interface AppParts extends Services {
   readonly log: Logger;
   /** The folder of the built interface, or null where only the API is wanted. */
   readonly webFolder: string | null;
+  /** Where the bytes of files lie, and those that are still on their way. */
+  readonly filesFolder: string;
 }
 
 const SESSION_LIVES_MS = 14 * 24 * 3600 * 1000;
@@ -93,6 +96,7 @@ function makeApp(parts: AppParts): Express {
     next();
   });
   app.use('/api', withSession);
+  mountUploads(app, { ...parts, folder: parts.filesFolder });
   mountRoutes(app, makeHandlers(parts), parts.ownOrigin);
   app.use('/api', (request) => {
     throw new ProblemError('route-unknown', { method: request.method, path: request.originalUrl.split('?')[0]! });

@@ -1,3 +1,4 @@
+import { resolve } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { readConfig } from './config.ts';
 
@@ -14,6 +15,7 @@ describe('the settings', () => {
       origin: 'http://127.0.0.1:4400',
       liveOrigin: 'http://127.0.0.1:4401',
       databaseUrl: DATABASE_URL,
+      filesFolder: resolve('.spur/files'),
       publicFiles: null,
       proxies: [],
       logLevel: 'warn',

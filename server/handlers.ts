@@ -44,6 +44,8 @@ import { makeWalkHandlers } from './visitors/walk-handlers.ts';
 import { makeArchiveHandlers } from './archives/archive-handlers.ts';
 import { makeDeletedSiteHandlers } from './sites/deleted-site-handlers.ts';
 import { makeLinkHandlers } from './checks/link-handlers.ts';
+import { makeLibraryHandlers } from './library/library-handlers.ts';
+import type { LibraryService } from './library/library-service.ts';
 import type { LinkService } from './checks/link-service.ts';
 import { makeEngineHandlers } from './engine/engine-handlers.ts';
 import type { EngineService } from './engine/engine-service.ts';
@@ -81,6 +83,7 @@ export interface Services {
   readonly directory: DirectoryService;
   readonly engine: EngineService;
   readonly links: LinkService;
+  readonly library: LibraryService;
   /** Where links to the workbench lead. */
   readonly origin: string;
   readonly liveOrigin: string;
@@ -254,6 +257,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeArchiveHandlers(services),
     ...makeDeletedSiteHandlers(services),
     ...makeLinkHandlers(services),
+    ...makeLibraryHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
     exportSite: async ({ request, response }) => {

@@ -31,6 +31,8 @@ import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
+import { FolderStore } from './library/file-store.ts';
+import { LibraryService, PREPARE_FILE } from './library/library-service.ts';
 import { LinkService, NIGHTLY_LINKS } from './checks/link-service.ts';
 import { EngineService } from './engine/engine-service.ts';
 import { passOnProgress } from './events/release-progress.ts';
@@ -67,6 +69,9 @@ await runProcess('workbench', async (ready) => {
   const schedule = new ScheduleService(database, cache, releases, now, (fault) =>
     log.warn({ err: fault }, 'a scheduled release could not be made'),
   );
+  const store = new FolderStore(config.filesFolder);
+  await store.clear(Date.now());
+  const library = new LibraryService({ database, store, now });
   const formerSite = config.withDemo
     ? await serveFormerSite(
         FORMER_SITE.map(({ path }, at) => ({ path, html: formerHtml(FORMER_SITE[at]!) })),
@@ -74,7 +79,7 @@ await runProcess('workbench', async (ready) => {
       )
     : null;
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
-  if (config.withDemo) await loadDemo(database, edits, releases, formerOrigin);
+  if (config.withDemo) await loadDemo(database, edits, releases, library, formerOrigin);
   await settleReservedSlugs(database, edits);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
   const crawls = new CrawlService(database, now, crawlHosts);
@@ -101,14 +106,17 @@ await runProcess('workbench', async (ready) => {
       [links.look.job]: links.look.run,
       [NIGHTLY_LINKS]: () => links.askAtNight(),
       [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+      [PREPARE_FILE]: library.prepare,
     },
     (fault) => log.warn({ fault }, 'a job failed'),
   );
+  library.useQueue(queue);
   engine.look.useQueue(queue);
   await links.useQueue(queue);
   await directory.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
+  await library.takeUp();
   const carryOver = new CarryOverService(database, cache);
 
   const visitorsSide = new VisitorsSide(database);
@@ -160,6 +168,7 @@ await runProcess('workbench', async (ready) => {
     directory,
     engine,
     links,
+    library,
     mailer: outbox,
     feedbackNews,
     releaseNews,
@@ -173,6 +182,7 @@ await runProcess('workbench', async (ready) => {
     liveOrigin: config.liveOrigin,
     now,
     log,
+    filesFolder: config.filesFolder,
     webFolder: existsSync(webFolder) ? webFolder : null,
   });
   const server = createServer(listener);

@@ -35,9 +35,10 @@ export function refusalProblem(refusal: Refusal, site: Site, index?: number): Pr
   );
 }
 
-function sendProblem(response: ServerResponse, problem: ProblemError): void {
+/** A problem as it is sent (RFC 9457). */
+export function documentOf(problem: ProblemError): Problem {
   const { status, title } = PROBLEMS[problem.code];
-  const document: Problem = {
+  return {
     type: `/problems/${problem.code}`,
     title,
     status,
@@ -46,9 +47,16 @@ function sendProblem(response: ServerResponse, problem: ProblemError): void {
     params: problem.params,
     errors: problem.errors,
   };
+}
+
+function sendProblem(response: ServerResponse, problem: ProblemError): void {
+  const document = documentOf(problem);
   const body = Buffer.from(JSON.stringify(document));
   response
-    .writeHead(status, { 'Content-Type': 'application/problem+json; charset=utf-8', 'Content-Length': body.length })
+    .writeHead(document.status, {
+      'Content-Type': 'application/problem+json; charset=utf-8',
+      'Content-Length': body.length,
+    })
     .end(body);
 }
 

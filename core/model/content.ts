@@ -34,6 +34,8 @@ export interface SectionRule {
 /** A stretch of a text as HTML, with who gets it; `only` null and `except` empty for all. */
 export interface RenderedPart extends SectionRule {
   readonly html: string;
+  /** The files of the library that it shows; left out where it shows none. */
+  readonly files?: readonly string[];
 }
 
 /** A stretch of a document that the same visitors get; `rule` is null where that is all who get the page. */

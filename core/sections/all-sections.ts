@@ -2,11 +2,16 @@ import type { TextPart } from '../model/content.ts';
 import { BESIDE } from './beside.ts';
 import { BUTTON } from './button.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
+import { DOWNLOAD } from './download.ts';
+import { FILM } from './film.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
+import { GALLERY } from './gallery.ts';
 import { NOTE } from './note.ts';
 import { PAGE_LIST } from './page-list.ts';
+import { PICTURE } from './picture.ts';
 import { QUOTATION } from './quotation.ts';
 import { EMPTY_PARAGRAPH, type SectionType } from './section-type.ts';
+import { SOUND } from './sound.ts';
 
 /** Every type of section that is our own, and of parts within one. */
 export const SECTIONS: readonly SectionType[] = [
@@ -19,6 +24,11 @@ export const SECTIONS: readonly SectionType[] = [
   COLUMN,
   BESIDE,
   PAGE_LIST,
+  PICTURE,
+  GALLERY,
+  DOWNLOAD,
+  FILM,
+  SOUND,
 ];
 
 type Listed = NonNullable<SectionType['listed']> & { readonly type: string };
@@ -54,6 +64,8 @@ const OF_THE_EDITOR: readonly Listed[] = [
 /** What can be inserted into a text, what is inserted most first. */
 export const INSERTABLE: readonly Listed[] = (
   [
+    'picture',
+    'download',
     'button',
     'note',
     'fold',
@@ -61,6 +73,9 @@ export const INSERTABLE: readonly Listed[] = (
     'pageList',
     'columns',
     'beside',
+    'gallery',
+    'film',
+    'sound',
     'quotation',
     'horizontalRule',
     'codeBlock',

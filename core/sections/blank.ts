@@ -5,7 +5,7 @@ import { SECTIONS } from './all-sections.ts';
 const SPEAKS: ReadonlySet<string> = new Set([
   FACT,
   'horizontalRule',
-  ...SECTIONS.filter(({ content }) => content === '').map(({ type }) => type),
+  ...SECTIONS.filter(({ content, files }) => content === '' || files !== undefined).map(({ type }) => type),
 ]);
 
 /** Whether nothing is left of a text: no words, and nothing that shows without words. */

@@ -5,6 +5,9 @@ import type { TextPart } from '../model/content.ts';
 export type Element = readonly [tag: string, attributes: Readonly<Record<string, string>>, ...inner: Inner[]];
 type Inner = Element | string | 0;
 
+/** In the HTML of a section: the file of the library that an element shows, by its id. */
+export const SHOWN_FILE = 'data-file';
+
 export interface SectionAttribute {
   readonly schema: z.ZodType;
   /** What it is until somebody says otherwise. */
@@ -25,6 +28,8 @@ export interface SectionType {
   readonly attributes: Readonly<Record<string, SectionAttribute>>;
   /** The one rendering of it, for visitors, for the desk and for exports. */
   readonly html: (attributes: Readonly<Record<string, unknown>>) => Element;
+  /** The files of the library that it shows, by their ids; left out where it never does. */
+  readonly files?: (attributes: Readonly<Record<string, unknown>>) => readonly unknown[];
   /** How it is listed; left out for parts. */
   readonly listed?: {
     readonly name: string;

@@ -40,6 +40,8 @@ export async function startSpur({ withDemo, isAnew = false }: { withDemo: boolea
     SPUR_OLD_SITE_PORT: String(formerPort),
     SPUR_DIRECTORY_PORT: String(directoryPort),
     SPUR_DEMO: withDemo ? 'yes' : 'no',
+    // Files are named by what is in them, so that all share one folder.
+    SPUR_FILES: `${ROOT}.spur-test/files`,
     NODE_ENV: 'production',
   };
   const built = readFileSync(`${ROOT}dist/.built-from`, 'utf8');

@@ -1,9 +1,8 @@
-import { existsSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import type { MatchPage } from '#core/carryover/match-page.ts';
 import type { ProposedPair } from '#core/carryover/match.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import { startWorker } from '../start-worker.ts';
 
 export interface MatchInput {
   readonly old: readonly MatchPage[];
@@ -18,14 +17,6 @@ export interface MatchInput {
 /** `site` is whose pages they are: what is known of earlier matchings of that site is used again. */
 export type MatchRequest = MatchInput & { readonly id: number; readonly site: SiteKey };
 type MatchAnswer = { readonly id: number } & ({ readonly pairs: ProposedPair[] } | { readonly fault: string });
-
-/** Built, the worker stands beside the program. In development it is TypeScript still, which a loader has to be asked for. */
-function startWorker(): Worker {
-  const built = fileURLToPath(new URL('./match-worker.js', import.meta.url));
-  if (existsSync(built)) return new Worker(built);
-  const source = JSON.stringify(new URL('./match-worker.ts', import.meta.url).href);
-  return new Worker(`import('tsx/esm/api').then(({ register }) => (register(), import(${source})))`, { eval: true });
-}
 
 /** The thread that matches. It is started when it is first needed, and again if it has died. */
 export class MatchThread {
@@ -47,7 +38,7 @@ export class MatchThread {
 
   #open(): Worker {
     if (this.#worker) return this.#worker;
-    const worker = startWorker();
+    const worker = startWorker('match-worker', import.meta.url);
     worker.unref();
     worker.on('message', (answer: MatchAnswer) => {
       const waiting = this.#waiting.get(answer.id);

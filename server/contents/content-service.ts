@@ -1,5 +1,7 @@
 import { type RenderedPart, contentIdOf, type TextDocument } from '#core/model/content.ts';
+import type { FileId } from '#core/files/file.ts';
 import type { ContentId } from '#core/model/ids.ts';
+import { filesOf } from '#core/sections/shown-files.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
 import { renderStretches } from './render-document.ts';
@@ -11,6 +13,8 @@ export interface StoredContent {
   readonly html: string;
   /** The whole text in order, where some of it is for some audiences only; else null. */
   readonly parts: readonly RenderedPart[] | null;
+  /** The files of the library that it shows. */
+  readonly files: readonly FileId[];
 }
 
 /** The longest text, as JSON. */
@@ -34,5 +38,5 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
   }
   const expected = contentIdOf(document);
   if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
-  return { id: given.id, document, ...renderStretches(document) };
+  return { id: given.id, document, ...renderStretches(document), files: filesOf(document) };
 }

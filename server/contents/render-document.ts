@@ -1,6 +1,7 @@
 import { renderToHTMLString } from '@tiptap/static-renderer';
 import sanitizeHtml from 'sanitize-html';
 import { type RenderedPart, type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
+import { filesOf } from '#core/sections/shown-files.ts';
 import { textExtensions } from '#contract/rich-text.ts';
 import { elementsOfSections } from '#contract/section-nodes.ts';
 
@@ -10,11 +11,15 @@ const OF_SECTIONS = elementsOfSections();
 export function renderStretches(document: TextDocument): { html: string; parts: RenderedPart[] | null } {
   const stretches = stretchesOf(document);
   if (stretches.every(({ rule }) => rule === null)) return { html: renderDocument(document), parts: null };
-  const parts = stretches.map((one) => ({
-    only: one.rule?.only ?? null,
-    except: one.rule?.except ?? [],
-    html: renderDocument(one.document),
-  }));
+  const parts = stretches.map((one) => {
+    const files = filesOf(one.document);
+    return {
+      only: one.rule?.only ?? null,
+      except: one.rule?.except ?? [],
+      html: renderDocument(one.document),
+      ...(files.length > 0 && { files }),
+    };
+  });
   return { html: parts.flatMap(({ html }, at) => (isForAll(parts[at]!) ? html : [])).join(''), parts };
 }
 
@@ -52,7 +57,7 @@ export function renderDocument(document: TextDocument): string {
     ],
     allowedAttributes: {
       ...OF_SECTIONS.attributes,
-      a: ['href', 'rel'],
+      a: ['href', 'rel', ...(OF_SECTIONS.attributes.a ?? [])],
       ol: ['start'],
       span: ['data-fact'],
       th: ['colspan', 'rowspan', 'scope'],

@@ -9,6 +9,7 @@ import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operatio
 import type { Operation } from '#core/operations/operation.ts';
 import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
 import type { Database } from '../database/connect.ts';
+import { adoptFiles } from '../library/file-repository.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 import { editsBackTo, momentOf } from '../history/history-repository.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
@@ -300,6 +301,7 @@ export class EditService {
       const [missing] = named;
       if (missing !== undefined) throw new ProblemError('content-unknown', { content: missing });
     }
+    await adoptFiles(this.#database, key, [...new Set(accepted.flatMap(({ files }) => files))]);
     return accepted;
   }
 }

@@ -1,3 +1,5 @@
+import { buffer } from 'node:stream/consumers';
+import type { FileContent } from '#core/files/file.ts';
 import { upTo } from '#core/model/cut-text.ts';
 import { derivedFor } from '#core/derive/derived.ts';
 import { leadingAddresses } from '#core/derive/redirects.ts';
@@ -6,11 +8,13 @@ import { writeRedirects } from '#core/formats/redirect-rules.ts';
 import { NOBODY_KNOWN } from '#core/derive/access.ts';
 import { markup } from '../live/html.ts';
 import { searchScript } from '../live/assets.ts';
+import type { FileStore } from '../library/file-store.ts';
+import { FILES_STEP, storedName } from '../live/live-files.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
 import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
 import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
-import { withPageLinks } from '../live/text-links.ts';
+import { textFor } from '../live/text-for.ts';
 import { leadingRules } from './leading-rules.ts';
 import { SEARCH, StaticSearch } from './static-search.ts';
 
@@ -28,6 +32,8 @@ export interface StaticParts {
   readonly assets: { readonly stylesheet: string; readonly bytes: ReadonlyMap<string, Uint8Array> };
   /** The texts of everyone as HTML, by the ids of their contents. */
   readonly textsOf: (contents: readonly string[]) => Promise<ReadonlyMap<string, string>>;
+  /** Where the bytes of the library's files lie. */
+  readonly store: FileStore;
   /** Whether the files are opened from a disk, without a host: then links name the file in a folder, which a host finds by itself. */
   readonly isWithoutHost?: boolean;
   readonly now: number;
@@ -56,6 +62,7 @@ export async function* staticFiles(
     yield { path: `assets${path}`, content: css ? text(bytes).replaceAll("url('/assets/", "url('") : bytes };
   }
   const search = new StaticSearch(view);
+  const shown = new Set<string>();
   const rows = addresses.flatMap((address, row) => (address !== null && hiddenBy[row] === -1 ? [row] : []));
   for (let at = 0; at < rows.length; at += TEXTS_AT_ONCE) {
     const some = rows.slice(at, at + TEXTS_AT_ONCE);
@@ -66,8 +73,9 @@ export async function* staticFiles(
       const ownText = texts.get(outline.nodes[row]!.content ?? '') ?? '';
       search.add(row, folderOf(address.slice(1), file), ownText);
       const { html } = await answerAtRow(view, row, address, (content) =>
-        Promise.resolve(withPageLinks(texts.get(content) ?? '', view)),
+        Promise.resolve(textFor(texts.get(content) ?? '', view)),
       );
+      for (const [, file] of html.text.matchAll(SHOWN)) shown.add(file!);
       onPage();
       yield { path: fileOf(address), content: relative(html.text, address, file) };
       if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
@@ -80,18 +88,20 @@ export async function* staticFiles(
   const own = standsIn === undefined ? null : outline.nodes[standsIn]!.content;
   const ownTexts = own === null ? new Map<string, string>() : await parts.textsOf([own]);
   const notFound = await notFoundPage(view, [], (content) =>
-    Promise.resolve(withPageLinks(ownTexts.get(content) ?? '', view)),
+    Promise.resolve(textFor(ownTexts.get(content) ?? '', view)),
   );
+  for (const [, one] of notFound.text.matchAll(SHOWN)) shown.add(one!);
   // A host serves it at any depth, so its links are whole.
   yield {
     path: '404.html',
-    content: notFound.text.replace(
+    content: withSizes(notFound.text, `${parts.address}/`).replace(
       LOCAL,
       (_, name: string, to: string) => `${name}="${parts.address}/${folderOf(to, '')}"`,
     ),
   };
   for (const [name, xml] of sitemapFiles(view, release.liveAt)) yield { path: name, content: xml };
   yield { path: 'robots.txt', content: `User-agent: *\nAllow: /\n\nSitemap: ${parts.address}/sitemap.xml\n` };
+  yield* libraryFiles(parts.store, view, shown);
   yield* redirectFiles(parts, view);
 }
 
@@ -102,7 +112,19 @@ function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveVie
   const { outline, isForOthers } = view.derived;
   const hiddenBy = view.derived.hiddenBy.slice();
   for (const row of outline.ruled) if (outline.nodes[row]!.access!.standsIn !== null) hiddenBy[row] = row;
-  return { ...view, derived: derivedFor(view.derived, hiddenBy, isForOthers), place, walk: null };
+  return { ...view, derived: derivedFor(view.derived, hiddenBy, isForOthers), place, walk: null, files: release.files };
+}
+
+/** The files that pages show, at the addresses that they name. */
+async function* libraryFiles(store: FileStore, view: LiveView, shown: ReadonlySet<string>): AsyncGenerator<StaticFile> {
+  const byContent = new Map([...view.files.values()].map((file) => [file.content as string, file]));
+  for (const path of shown) {
+    const [content, step] = path.split('/') as [FileContent, string];
+    const file = byContent.get(content);
+    const stored = file && storedName(file, step);
+    const bytes = stored && (await store.get(content, stored[0]));
+    if (bytes) yield { path: `${FILES_STEP}/${path}`, content: await buffer(bytes.read()) };
+  }
 }
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */
@@ -132,18 +154,25 @@ const fileOf = (address: string): string => (address === '/' ? 'index.html' : `$
 /** What follows a page's own place in a link: a folder for a page, with the file in it where that is to be named; a file for what has a name with an ending. */
 function folderOf(path: string, file: string): string {
   const steps = upTo(path, '?', '#');
-  if (steps.startsWith('assets/') || /\.(xml|txt|js)$/.test(steps)) return path;
+  if (steps.startsWith('assets/') || steps.startsWith(`${FILES_STEP}/`) || /\.(xml|txt|js)$/.test(steps)) return path;
   return `${steps === '' ? '' : `${steps}/`}${file}${path.slice(steps.length)}`;
 }
 
 /** An attribute that leads to an address of the site itself. */
 const LOCAL = /\b(href|src|action)="\/([^"]*)"/g;
+/** The addresses of a picture's sizes, and one of them. */
+const SIZES = /\bsrcset="([^"]*)"/g;
+const SHOWN = new RegExp(`/${FILES_STEP}/([0-9a-f]{32}/[\\w.-]+)`, 'g');
+
+/** The sizes of pictures with another way to the top of the site. */
+const withSizes = (html: string, up: string): string =>
+  html.replace(SIZES, (_, set: string) => `srcset="${set.replaceAll(/(^|, )\//g, `$1${up}`)}"`);
 
 /** A page with its links relative to where it stands. @param file what is named in a folder; '' where a host finds it */
 function relative(html: string, address: string, file: string): string {
   const depth = address === '/' ? 0 : address.split('/').length - 1;
   const up = depth === 0 ? './' : '../'.repeat(depth);
-  return html.replace(LOCAL, (_, name: string, to: string) => `${name}="${up}${folderOf(to, file)}"`);
+  return withSizes(html, up).replace(LOCAL, (_, name: string, to: string) => `${name}="${up}${folderOf(to, file)}"`);
 }
 
 const text = (bytes: Uint8Array): string => new TextDecoder().decode(bytes);

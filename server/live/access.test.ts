@@ -1,14 +1,24 @@
+import { createHash } from 'node:crypto';
 import { XMLParser } from 'fast-xml-parser';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Membership, accessTable, heldBackRows, passphrasesIn, seesSection } from '#core/derive/access.ts';
 import { derivedOf } from '#core/derive/derived.ts';
+import type { FileContent } from '#core/files/file.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import { type SectionRule, contentIdOf } from '#core/model/content.ts';
 import { toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { emptySite, siteAfter } from '#core/testing/random-site.ts';
-import { AUDIENCES, PASSPHRASES, randomLiveSite } from '../testing/random-live-site.ts';
+import {
+  AUDIENCES,
+  FILES_OF_PAGES,
+  FILES_OF_SECTIONS,
+  PASSPHRASES,
+  fileOfPage,
+  fileOfSection,
+  randomLiveSite,
+} from '../testing/random-live-site.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { insertPassphrase } from '../security/passphrase-repository.ts';
 import { hashOfPassword } from '../security/passwords.ts';
@@ -45,6 +55,7 @@ beforeAll(async () => {
     for (const [number, rule] of ofSite) sections.set(`${key} ${number}`, rule);
     sites.set(key, site);
     await server.site(key, site, contents);
+    await fillLibrary(site.key);
     for (const [id, words] of Object.entries(PASSPHRASES))
       await insertPassphrase(server.database, site.key, id as PassphraseId, await hashOfPassword(words));
     for (const audience of AUDIENCES) {
@@ -59,6 +70,33 @@ beforeAll(async () => {
   }
 });
 afterAll(() => server.close());
+
+const ALL_FILES = [
+  ...Array.from({ length: FILES_OF_PAGES }, (_, n) => fileOfPage(n)),
+  ...Array.from({ length: FILES_OF_SECTIONS }, (_, n) => fileOfSection(n)),
+];
+const contentOfFile = (key: string, file: string) =>
+  createHash('sha256').update(`${key} ${file}`).digest('hex').slice(0, 32) as FileContent;
+
+/** Puts the files that the pages show into the library, each with its id as its words. */
+async function fillLibrary(site: Site['key']): Promise<void> {
+  for (const id of ALL_FILES) {
+    const content = contentOfFile(site, id);
+    const row = {
+      site,
+      id,
+      name: id,
+      type: 'text/plain',
+      content,
+      bytes: id.length,
+      state: 'ready',
+      added_at: new Date(),
+    };
+    // A site with the same pages has taken them over from the one before.
+    await server.database('file').insert(row).onConflict(['site', 'id']).merge();
+    await server.store.put(content, 'whole', Buffer.from(id));
+  }
+}
 
 async function signIn(key: string, email: string, given: object = {}, origin = server.liveOrigin, cookie = '') {
   const response = await fetch(`${server.liveOrigin}/${key}/sign-in`, {
@@ -118,6 +156,18 @@ function answersFor(site: Site, visitor: Visitor) {
             : 'out',
   }));
 }
+/** The files of the pages that are open to a visitor, and of the sections that they get there. */
+function filesFor(site: Site, visitor: Visitor): ReadonlySet<string> {
+  const member = memberOf(site, visitor);
+  return new Set(
+    answersFor(site, visitor).flatMap(({ number, answer }) => {
+      if (answer !== 'open') return [];
+      const section = sections.get(`${site.key} ${number}`);
+      const isInSection = section !== undefined && seesSection(section, member, site.settings);
+      return [fileOfPage(Number(number)), ...(isInSection ? [fileOfSection(Number(number))] : [])];
+    }),
+  );
+}
 const NOBODY = VISITORS[0]!;
 const inOf = (audience: string): Visitor => ({ audience: audience as AudienceId, gave: false });
 const WORDS = /(Title|Description|Text|Section)(\d+)word/g;
@@ -158,6 +208,28 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
         if (cookie) expect(caching).toMatch(/private|no-store/);
         else if (answer !== 'open') expect([number, /public/.test(caching)]).toEqual([number, answer === 'out']);
         expect(got.headers.get('vary')).toContain('Cookie');
+      }
+    },
+  );
+
+  it.each(VISITORS)(
+    'gives visitors of $audience (passphrases given: $gave) the files of pages that they can open, and no other',
+    async (visitor) => {
+      const site = sites.get(key)!;
+      const cookie = cookieOf(key, visitor);
+      const isOpen = filesFor(site, visitor);
+      const isOpenToAll = filesFor(site, NOBODY);
+      expect([isOpen.size > 10, isOpen.size < ALL_FILES.length]).toEqual([true, true]);
+      for (const file of ALL_FILES) {
+        const path = `/${key}/~files/${contentOfFile(key, file)}/${file.toLowerCase()}.txt`;
+        const got = await server.live(path, cookie ? { Cookie: cookie } : {});
+        expect([file, got.status, got.text.includes(file)]).toEqual([
+          file,
+          isOpen.has(file) ? 200 : 404,
+          isOpen.has(file),
+        ]);
+        if (cookie || !isOpenToAll.has(file)) expect(got.headers.get('cache-control')).toMatch(/private|no-store/);
+        else expect(got.headers.get('cache-control')).toMatch(/public.*immutable/);
       }
     },
   );

@@ -10,6 +10,8 @@ import type { Letters } from '../visitors/letters.ts';
 import type { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { ANYBODY, Askers } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
+import type { FileStore } from '../library/file-store.ts';
+import { mountFiles } from './file-answers.ts';
 import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
 import { mountPassphrasePages } from './passphrase-pages.ts';
@@ -41,6 +43,8 @@ export interface LiveParts {
   readonly letters: Letters;
   readonly assets: Assets;
   readonly database: Database;
+  /** Where the bytes of files lie. */
+  readonly store: FileStore;
   /** What passphrases that were given are signed with. */
   readonly secret: string;
   /** The outside address of the visitors' side; null where none was named. */
@@ -71,7 +75,7 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
 }
 
 function makeExpress(
-  { sites, sessions, attempts, letters, assets, database, secret, ownOrigin, proxies, log }: LiveParts,
+  { sites, sessions, attempts, letters, assets, database, store, secret, ownOrigin, proxies, log }: LiveParts,
   askers: Askers,
 ): express.Express {
   const app = express();
@@ -85,13 +89,14 @@ function makeExpress(
   });
   app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
   app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
-  mountWalks(app, database, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  mountWalks(app, database, store, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
   app.use(async (request, response, next) => {
     const [, key = ''] = /^\/([^/]*)/.exec(request.path) ?? [];
     const closed = await sites.closed(key);
     if (closed) closed.send(request, response);
     else next();
   });
+  mountFiles(app, { sites, store, askers });
   mountJoiningPages(app, { sites, letters, attempts, askers, ownOrigin });
   mountPassphrasePages(app, { database, sites, askers, attempts, secret, ownOrigin });
   mountVisitorPages(app, { sites, sessions, attempts, askers, ownOrigin });

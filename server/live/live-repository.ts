@@ -9,6 +9,8 @@ import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
+import { liveFiles } from './live-file-repository.ts';
+import type { LiveFiles } from './live-files.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
@@ -23,6 +25,8 @@ export interface Release {
   /** The same with the pages that were taken down, in which addresses that no page has are looked up. */
   readonly whole: Site;
   readonly sources: RedirectSources;
+  /** The files of the library as they are now: they change without a release too. */
+  readonly files: LiveFiles;
 }
 
 type LiveSiteRow = SettingsRow & { key: string; works: Works | null; release: number };
@@ -64,6 +68,7 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
       ofOldSite: await redirectsOfOldSite(trx, key),
     },
     liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
+    files: await liveFiles(trx, key as SiteKey),
   };
 }
 
@@ -98,6 +103,7 @@ async function readChanged(
     site: liveSiteOf(whole),
     sources: { former, ofOldSite: await redirectsOfOldSite(trx, key) },
     liveAt,
+    files: await liveFiles(trx, key as SiteKey),
   };
 }
 

@@ -1,6 +1,8 @@
+import { isDeepStrictEqual } from 'node:util';
 import { withoutTrailing } from '#core/model/cut-text.ts';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
 import { affectedPages } from '#core/changes/affected-pages.ts';
+import { fileContentSchema } from '#core/files/file.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
 import type { PassphraseId } from '#core/model/access.ts';
@@ -8,7 +10,10 @@ import type { AudienceId } from '#core/model/audience.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
+import type { FoundFile } from './file-answers.ts';
 import { type Html, markup } from './html.ts';
+import { fileOfContent, fileUses } from './live-file-repository.ts';
+import { type FileUse, type LiveFile, mayHave } from './live-files.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
@@ -19,13 +24,21 @@ import { ReadyAnswer } from './ready-answer.ts';
 import { NO_INDEX as NO_INDEX_META, type SignIn, renderFrame, renderNotFound } from './render-page.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
-import { withPageLinks } from './text-links.ts';
+import { textFor } from './text-for.ts';
 import { type VisitorClass, VisitorClasses } from './visitor-classes.ts';
 import type { Visits } from './visits.ts';
 import { worksPage } from './works-page.ts';
 
 /** For a longer address no pages are sought that are near it. */
 const MAX_NEAR_LENGTH = 300;
+
+/** So many files are remembered with where they are shown. */
+const MAX_FILES = 5000;
+
+interface FileAndUses {
+  readonly file: LiveFile;
+  readonly uses: readonly FileUse[];
+}
 
 /** Where to go instead; 301 for an address of another site, 308 for another form of one of this. */
 export interface Moved {
@@ -51,11 +64,45 @@ export class LiveSite {
   readonly release: Release;
   readonly #parts: LiveParts;
   readonly #classes: VisitorClasses;
+  /** Files that were asked for, by their contents, with where they are shown. */
+  readonly #files = new Map<string, Promise<FileAndUses | undefined>>();
 
   constructor(release: Release, place: SitePlace, parts: LiveParts) {
     this.release = release;
     this.#parts = parts;
-    this.#classes = new VisitorClasses(release.site, place, parts.now);
+    this.#classes = new VisitorClasses(release.site, release.files, place, parts.now);
+  }
+
+  /** The file with a content, where whoever asks may have it: by the live pages that show it. */
+  async file(content: string, asking: Asking): Promise<FoundFile | undefined> {
+    if (!fileContentSchema.safeParse(content).success) return undefined;
+    const known = (this.#files.get(content) ?? this.#findFile(content)) as Promise<FileAndUses | undefined>;
+    if (this.#files.size >= MAX_FILES) this.#files.clear();
+    this.#files.set(content, known);
+    const found = await known.catch((fault: unknown) => {
+      this.#files.delete(content);
+      throw fault;
+    });
+    if (!found) {
+      // What is asked for in vain is not kept.
+      this.#files.delete(content);
+      return undefined;
+    }
+    if (!mayHave(this.view(asking), found.uses)) return undefined;
+    const everyone = this.view(ANYBODY);
+    const { rowOf } = everyone.derived.outline;
+    return {
+      file: found.file,
+      isForAll: mayHave(everyone, found.uses),
+      isOffered: found.uses.some(({ page }) => everyone.offered[rowOf.get(page) ?? -1] === 1),
+    };
+  }
+
+  async #findFile(content: string): Promise<FileAndUses | undefined> {
+    const { site, files } = this.release;
+    const { database } = this.#parts;
+    const file = await fileOfContent(database, site.key, files, content);
+    return file && { file, uses: await fileUses(database, site.key, file.id, 'live_node') };
   }
 
   /** What a class of visitors has of it now. */
@@ -80,6 +127,11 @@ export class LiveSite {
         ({ id }, row) => isOpen(was, row) && !isOpen(is, nodes[row]?.id === id ? row : rowOf.get(id)),
       );
     });
+  }
+
+  /** Whether the library says the same of its files as before. */
+  hasFilesOf(before: LiveSite): boolean {
+    return isDeepStrictEqual(this.release.files, before.release.files);
   }
 
   /**
@@ -210,7 +262,7 @@ export class LiveSite {
   #textOf(view: LiveView, texts?: ReadonlyMap<string, string>): TextOf {
     return async (content) => {
       const html = texts?.get(content) ?? (await htmlOf(this.#parts.database, view.site, content, view.visitor));
-      return withPageLinks(html, view);
+      return textFor(html, view);
     };
   }
 

@@ -3,6 +3,7 @@ import type { PassphraseId } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import type { Database } from '../database/connect.ts';
 import { ANYBODY, type Asking } from './asking.ts';
+import type { FoundFile } from './file-answers.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
 import type { LiveView } from './live-view.ts';
@@ -77,7 +78,8 @@ export class LiveSites {
       const next = await loadReleaseAfter(this.#database, before.release);
       const live = next && this.#siteOf(next);
       const mayWait = live && !live.release.works && !before.release.works && !live.closesPages(before);
-      if (mayWait) await live.prepare(before, MAX_PREPARING_MS);
+      // What changed of files stands in pages that no release has touched.
+      if (mayWait && live.hasFilesOf(before)) await live.prepare(before, MAX_PREPARING_MS);
       if (!live) throw new Error('Nothing of it is live any more.');
       this.#sites.set(key, Promise.resolve(live));
       this.#ready.set(key, live);
@@ -128,6 +130,11 @@ export class LiveSites {
     referrer?: string,
   ): Promise<ReadyAnswer | Moved | undefined> {
     return (await this.#site(key))?.answer(rest, query, asking, referrer);
+  }
+
+  /** A file of the site, where whoever asks may have it; undefined else, and while the site is closed. */
+  async file(key: SiteKey, content: string, asking: Asking): Promise<FoundFile | undefined> {
+    return (await this.#site(key))?.file(content, asking);
   }
 
   /** The sign-in page; undefined where there is no such site. */

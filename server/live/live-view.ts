@@ -1,6 +1,7 @@
 import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type Html, type Markup, markup } from './html.ts';
+import type { LiveFiles } from './live-files.ts';
 import { siteWords } from './site-words.ts';
 
 /** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
@@ -17,6 +18,8 @@ export interface LiveView extends VisitorView {
   readonly place: SitePlace;
   /** The bar above the page of a walk; null for visitors. */
   readonly walk: Html | null;
+  /** The files of the site's library. */
+  readonly files: LiveFiles;
 }
 
 /** An address of the site as it stands in a link: percent-encoded, below the site's own path. */

@@ -16,6 +16,7 @@ import { anyEditStep, anySite, siteAfter, siteAfterSteps } from '#core/testing/r
 import { SlowReference } from '#core/testing/slow-reference.ts';
 import { acceptContent } from '../contents/content-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+import { NO_FILES } from './live-files.ts';
 import { sitemapFiles } from './machine-files.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 
@@ -270,7 +271,7 @@ describe('the files for machines', () => {
       })),
     );
     const place = { base: '/s', origin: 'https://www.example', stylesheet: '' };
-    const view = { ...visitorView(site, new Set([EVERYONE]), 0, false), place, walk: null };
+    const view = { ...visitorView(site, new Set([EVERYONE]), 0, false), place, walk: null, files: NO_FILES };
     const files = sitemapFiles(view, new Map(), 3);
     expect([...files.keys()]).toEqual(['sitemap-1.xml', 'sitemap-2.xml', 'sitemap-3.xml', 'sitemap.xml']);
     const parse = (name: string) =>

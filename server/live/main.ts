@@ -11,6 +11,7 @@ import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
 import { Attempts } from '../security/attempts.ts';
 import { outbox } from '../standins/outbox-repository.ts';
+import { FolderStore } from '../library/file-store.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
@@ -47,6 +48,7 @@ await runProcess('live', async (ready) => {
       letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
+      store: new FolderStore(config.filesFolder),
       secret: await sessionSecret(database),
       ownOrigin: config.ownLiveOrigin,
       proxies: config.proxies,

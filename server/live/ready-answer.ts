@@ -26,7 +26,7 @@ export const SAFETY: readonly string[] = [
   'Referrer-Policy',
   'strict-origin-when-cross-origin',
   'Content-Security-Policy',
-  `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`,
+  `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`,
 ];
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */

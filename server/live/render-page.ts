@@ -16,6 +16,7 @@ import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
+import { firstPicture } from './with-files.ts';
 import { siteWords } from './site-words.ts';
 
 /** A page of the site that stands in for one that is built in. */
@@ -53,7 +54,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
     description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
     markup`<link rel="canonical" href="${place.origin + pathOf(place, address)}">`,
-    ...(view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address) : []),
+    ...(view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address, text) : []),
     hasFeed(view, row)
       ? markup`<link rel="alternate" type="application/atom+xml" title="${title}" href="${pathOf(place, feedAddress(address))}">`
       : '',
@@ -83,13 +84,22 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
 }
 
 /** What a page looks like where somebody links to it elsewhere (the Open Graph protocol); for pages that search engines are offered. */
-function renderPreview({ site, place }: LiveView, title: string, description: string, address: string): Markup[] {
+function renderPreview(
+  { site, place }: LiveView,
+  title: string,
+  description: string,
+  address: string,
+  text: Markup,
+): Markup[] {
+  const picture = firstPicture(text);
   const said = [
     ['og:type', 'website'],
     ['og:site_name', site.settings.name],
     ['og:title', title],
     ['og:description', description],
     ['og:url', place.origin + pathOf(place, address)],
+    ['og:image', picture === undefined ? '' : place.origin + picture.src],
+    ['og:image:alt', picture?.alt ?? ''],
   ] as const;
   return said.map(([name, content]) => (content === '' ? '' : markup`<meta property="${name}" content="${content}">`));
 }

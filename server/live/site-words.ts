@@ -43,6 +43,10 @@ export interface SiteWords {
   readonly bestOf: (count: number) => string;
   readonly results: string;
   readonly previousTen: string;
+  /** Of a document: how many pages it has. */
+  readonly pages: (count: number) => string;
+  readonly openPicture: (name: string) => string;
+  readonly close: string;
   readonly nextTen: string;
   readonly part: (part: number, of: number) => string;
   readonly needsScript: string;

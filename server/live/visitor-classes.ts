@@ -4,6 +4,7 @@ import type { PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { Site } from '#core/model/site.ts';
 import { ANYBODY, type Asking } from './asking.ts';
+import type { LiveFiles } from './live-files.ts';
 import type { LiveView, SitePlace } from './live-view.ts';
 import type { ReadyAnswer } from './ready-answer.ts';
 
@@ -44,6 +45,7 @@ export class VisitorClass {
 export class VisitorClasses {
   readonly #site: Site;
   readonly #place: SitePlace;
+  readonly #files: LiveFiles;
   readonly #now: () => number;
   /** What nobody who is signed in gets. */
   #anonymous: VisitorClass;
@@ -53,8 +55,9 @@ export class VisitorClasses {
   /** The passphrases that its pages ask for: no other makes a visitor differ. */
   readonly #passphrases: ReadonlySet<PassphraseId>;
 
-  constructor(site: Site, place: SitePlace, now: () => number) {
+  constructor(site: Site, files: LiveFiles, place: SitePlace, now: () => number) {
     this.#site = site;
+    this.#files = files;
     this.#place = place;
     this.#now = now;
     this.#anonymous = this.#make(ANYBODY);
@@ -92,7 +95,7 @@ export class VisitorClasses {
       ...asking.passphrases,
     ]);
     const view = visitorView(this.#site, member, this.#now(), asking.isSignedIn);
-    return new VisitorClass(asking, { ...view, place: this.#place, walk: null });
+    return new VisitorClass(asking, { ...view, place: this.#place, walk: null, files: this.#files });
   }
 
   #keyOf(asking: Asking): string {

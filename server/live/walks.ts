@@ -11,12 +11,16 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Database } from '../database/connect.ts';
 import { type BegunWalk, type Walk, walkOf } from '../visitors/walk-repository.ts';
+import type { FileStore } from '../library/file-store.ts';
+import { answerWithFile, noFile } from './file-answers.ts';
+import { fileOfContent, fileUses, liveFiles } from './live-file-repository.ts';
+import { type LiveFile, mayHave } from './live-files.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
-import { withPageLinks } from './text-links.ts';
+import { textFor } from './text-for.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
 /** Tells the workbench around the frame which page shows, so that two walks can go in step. */
@@ -28,7 +32,7 @@ const headersFor = ({ origin }: Walk, searchAt: string) => ({
   'X-Robots-Tag': 'noindex',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
-  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
+  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
 });
 
 /**
@@ -38,6 +42,7 @@ const headersFor = ({ origin }: Walk, searchAt: string) => ({
 export function mountWalks(
   app: Express,
   database: Database,
+  store: FileStore,
   { stylesheet, origin }: { readonly stylesheet: string; readonly origin: string },
   now: () => number,
 ): void {
@@ -53,6 +58,20 @@ export function mountWalks(
     const base = `/${key}/~walk/${token}`;
     const rest = decoded(request.path.slice(base.length)) || '/';
     const query = fromFirst(request.originalUrl, '?');
+    const [, content, step] = /^\/~files\/([0-9a-f]{32})\/([\w.-]+)$/.exec(rest) ?? [];
+    if (content !== undefined) {
+      const file = await walkedFile(database, walk, content, now());
+      if (!file) return noFile(response);
+      return answerWithFile(request, response, {
+        store,
+        file,
+        isOffered: false,
+        content,
+        step: step!,
+        caching: 'private, no-cache',
+        base,
+      });
+    }
     const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
     response.status(answer.status).set(headersFor(walk, `${origin}${base}/search`));
     if (answer.moved !== undefined) response.location(answer.moved);
@@ -80,11 +99,7 @@ async function answerOf(
   if (!site)
     return { status: 404, html: markup`<p>Nothing of this site is live yet. Walk through the draft instead.</p>` };
   const at = walk.at ?? now;
-  const { isSignedIn } = walk;
-  const member: Membership = new Set([
-    ...closureOf(site.settings.audiences, isSignedIn ? walk.audiences : [EVERYONE]),
-    ...(walk.hasPassphrases ? passphrasesIn(site) : []),
-  ]);
+  const member = memberOf(walk, site);
   const plain = derivedOf(site);
   const asked = plain.rowAt.get(address);
   const page: PageId | null = asked === undefined ? null : plain.outline.nodes[asked]!.id;
@@ -95,14 +110,15 @@ async function answerOf(
         ? 'No page has this address.'
         : reasonWords(site, page, accessReason(site, page, member, at));
   const view: LiveView = {
-    ...visitorView(site, member, at, isSignedIn),
+    ...visitorView(site, member, at, walk.isSignedIn),
+    files: await liveFiles(database, site.key, walk.isDraft),
     place: { base, origin: '', stylesheet },
     walk: barOf(walk, address, why),
   };
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };
   const { derived } = view;
-  const textOf: TextOf = async (content) => withPageLinks(await htmlOf(database, site, content, view.visitor), view);
+  const textOf: TextOf = async (content) => textFor(await htmlOf(database, site, content, view.visitor), view);
   const row = derived.rowAt.get(address);
   if (row === undefined || !isAnswered(view, row)) {
     const without = derived.rowAt.get(withoutTrailing(address, '/') || '/');
@@ -111,6 +127,30 @@ async function answerOf(
       : { status: 404, html: await notFoundPage(view, nearRows(view, address), textOf) };
   }
   return answerAtRow(view, row, address, textOf);
+}
+
+/** What whoever is walked as belongs to. */
+const memberOf = (walk: BegunWalk, site: Site): Membership =>
+  new Set([
+    ...closureOf(site.settings.audiences, walk.isSignedIn ? walk.audiences : [EVERYONE]),
+    ...(walk.hasPassphrases ? passphrasesIn(site) : []),
+  ]);
+
+/** A file as whoever is walked as has it, in the draft or live. */
+async function walkedFile(
+  database: Database,
+  walk: BegunWalk,
+  content: string,
+  now: number,
+): Promise<LiveFile | undefined> {
+  const site = await siteOf(database, walk);
+  if (!site) return undefined;
+  const file = await fileOfContent(database, site.key, await liveFiles(database, site.key, walk.isDraft), content);
+  if (!file) return undefined;
+  const view = visitorView(site, memberOf(walk, site), walk.at ?? now, walk.isSignedIn);
+  return mayHave(view, await fileUses(database, site.key, file.id, walk.isDraft ? 'node' : 'live_node'))
+    ? file
+    : undefined;
 }
 
 const nearRows = ({ derived, found }: LiveView, address: string): number[] =>

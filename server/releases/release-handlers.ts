@@ -33,11 +33,12 @@ export function makeReleaseHandlers({
   schedule,
   visitorsSide,
   liveOrigin,
+  library,
   now,
-}: Pick<Services, 'database' | 'cache' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'now'>): Pick<
-  Handlers,
-  Releases
-> {
+}: Pick<
+  Services,
+  'database' | 'cache' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'library' | 'now'
+>): Pick<Handlers, Releases> {
   let assets: Promise<Assets> | undefined;
   const releaseOf = (text: unknown): number => {
     const number = countIn(text);
@@ -100,6 +101,7 @@ export function makeReleaseHandlers({
             : `${liveOrigin}/${site.key}`,
         assets: await (assets ??= Assets.load()),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
+        store: library.store,
         isWithoutHost: request.query.opens === 'files',
         now: now().getTime(),
       });

@@ -9,6 +9,7 @@ import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { Works } from '#contract/releases.ts';
 import { inBatches } from '../files/in-batches.ts';
+import { adoptFiles } from '../library/file-repository.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
@@ -139,12 +140,15 @@ export async function insertSite(
       [site.key, JSON.stringify(nodes)],
     );
     // Before the live pages: what is live is indexed for search with its text.
-    for await (const some of inBatches(contents, CONTENTS_AT_ONCE))
+    for await (const some of inBatches(contents, CONTENTS_AT_ONCE)) {
       await trx.raw(
-        `INSERT INTO content (site, id, document, html, parts)
-         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb) ON CONFLICT DO NOTHING`,
+        `INSERT INTO content (site, id, document, html, parts, files)
+         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[])
+         ON CONFLICT DO NOTHING`,
         [site.key, JSON.stringify(some)],
       );
+      await adoptFiles(trx, site.key, [...new Set(some.flatMap(({ files }) => files))]);
+    }
     const live = [...site.live.values()].map(toLiveRow);
     await trx.raw(
       `INSERT INTO live_node (site, ${NODE_COLUMNS}, ${LIVE_COLUMNS})

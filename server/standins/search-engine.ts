@@ -44,7 +44,8 @@ export async function readAsEngine(
   const waiting: string[] = [];
   const meet = (url: string, how: keyof Known) => {
     const address = addressIn(base, here(url));
-    if (address === null) return;
+    // Files go with the pages that show them.
+    if (address === null || address.startsWith('/~files/')) return;
     let one = known.get(address);
     if (!one) {
       known.set(address, (one = { isInSitemap: false, isLinked: false }));

@@ -22,7 +22,27 @@ const button = fc.record({ to: link, content: text }).map(({ to, content }): Tex
   attrs: { to },
   content,
 }));
-const block = fc.oneof(paragraph, heading, button);
+/** Files of a library, as far as it has them. */
+export const SOME_FILES = ['AAAAAAAAAAAAAAA1', 'AAAAAAAAAAAAAAA2', 'AAAAAAAAAAAAAAA3'] as const;
+const file = fc.constantFrom(...SOME_FILES, null);
+const picture = fc
+  .record({
+    file,
+    place: fc.constantFrom('text', 'wide', 'left', 'right'),
+    alternative: fc.option(words),
+    credit: words,
+    content: text,
+  })
+  .map(({ content, ...attrs }): TextPart => ({ type: 'picture', attrs, content }));
+const filed = fc.oneof(
+  picture,
+  fc.record({ file, words }).map((attrs): TextPart => ({ type: 'download', attrs })),
+  fc
+    .record({ file, subtitles: file, content: text })
+    .map(({ content, ...attrs }): TextPart => ({ type: 'film', attrs, content })),
+  fc.record({ file, content: text }).map(({ content, ...attrs }): TextPart => ({ type: 'sound', attrs, content })),
+);
+const block = fc.oneof(paragraph, heading, button, filed);
 const blocks = fc.array(block, { minLength: 1, maxLength: 3 });
 const of = (type: string, content: readonly TextPart[], attrs?: object): TextPart => ({
   type,
@@ -65,6 +85,9 @@ const section = fc.oneof(
       most: fc.nat(20),
     })
     .map((attrs): TextPart => ({ type: 'pageList', attrs })),
+  fc
+    .array(fc.record({ file: fc.constantFrom(...SOME_FILES), caption: words }), { maxLength: 4 })
+    .map((pictures): TextPart => ({ type: 'gallery', attrs: { pictures } })),
   fc.constant<TextPart>({ type: 'horizontalRule' }),
 );
 

@@ -14,7 +14,16 @@ const LABELS = ['l0', 'l1'] as LabelId[];
 /** One that the site does not have: what is kept from it is for nobody. */
 const GONE = 'gone' as AudienceId;
 
-/** A live site of so many pages, each with words of its own in title, description and text, and rules on every fourth. */
+/** The files that pages show, and sections of theirs: many pages show the same. */
+export const FILES_OF_PAGES = 120;
+export const FILES_OF_SECTIONS = 40;
+export const fileOfPage = (n: number): string => `PageFile${String(n % FILES_OF_PAGES).padStart(8, '0')}`;
+export const fileOfSection = (n: number): string => `PartFile${String(n % FILES_OF_SECTIONS).padStart(8, '0')}`;
+
+/**
+ * A live site of so many pages, each with words and a file of its own in title, description and text, and rules on every fourth.
+ * The library of the site has to be filled beside it.
+ */
 export function randomLiveSite(key: string, seed: number, size = 300) {
   /** Whom the section of each page is for, by number; the others have none. */
   const sections = new Map<number, SectionRule>();
@@ -55,8 +64,18 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       type: 'doc' as const,
       content: [
         paragraph(`Text${n}word in the harbour.`),
+        { type: 'download', attrs: { file: fileOfPage(n), words: '' } },
         ...(hasSection
-          ? [{ type: 'audienceSection', attrs: section, content: [paragraph(`Section${n}word on the quay.`)] }]
+          ? [
+              {
+                type: 'audienceSection',
+                attrs: section,
+                content: [
+                  paragraph(`Section${n}word on the quay.`),
+                  { type: 'download', attrs: { file: fileOfSection(n), words: '' } },
+                ],
+              },
+            ]
           : []),
       ],
     };

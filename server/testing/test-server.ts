@@ -1,8 +1,11 @@
 import { randomBytes } from 'node:crypto';
 import type { SiteKey } from '#core/model/ids.ts';
-import { readFileSync, readdirSync } from 'node:fs';
+import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { type Server, createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
 import { type Site, makeSite, newSettings } from '#core/model/site.ts';
@@ -37,6 +40,8 @@ import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
+import { type FileStore, FolderStore } from '../library/file-store.ts';
+import { LibraryService, PREPARE_FILE } from '../library/library-service.ts';
 import { LinkService, NIGHTLY_LINKS } from '../checks/link-service.ts';
 import { EngineService } from '../engine/engine-service.ts';
 import { ReleaseService } from '../releases/release-service.ts';
@@ -124,6 +129,8 @@ export interface TestServer {
   readonly liveOrigin: string;
   /** What answers visitors, and who else is to hear of releases. */
   readonly liveSites: LiveSites;
+  /** Where the bytes of files lie. */
+  readonly store: FileStore;
   readonly onRelease: ((key: string) => void)[];
   /** The stand-in for a directory. */
   readonly directoryOrigin: string;
@@ -167,6 +174,9 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   };
 
+  const filesFolder = mkdtempSync(join(tmpdir(), 'spur-files-'));
+  ends.push(() => rm(filesFolder, { recursive: true, force: true }));
+  const store = new FolderStore(filesFolder);
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });
   const visits = new Visits(database, log, () => new Date());
@@ -181,6 +191,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
+      store,
       secret: 'test',
       ownOrigin,
       proxies: [],
@@ -218,6 +229,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
     const links = new LinkService(database, cache, now, crawlHosts);
+    const library = new LibraryService({ database, store, now });
     const queue = new PostgresQueue(
       url,
       {
@@ -226,9 +238,11 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         [links.look.job]: links.look.run,
         [NIGHTLY_LINKS]: () => links.askAtNight(),
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+        [PREPARE_FILE]: library.prepare,
       },
       () => undefined,
     );
+    library.useQueue(queue);
     engine.look.useQueue(queue);
     await links.useQueue(queue);
     await directory.useQueue(queue);
@@ -275,6 +289,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       directory,
       engine,
       links,
+      library,
       mailer: outbox,
       feedbackNews,
       releaseNews,
@@ -288,6 +303,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       now,
       log,
       webFolder: null,
+      filesFolder,
     };
     workbench = (ownOrigin) => makeListener({ ...parts, ownOrigin });
     return open(createServer(makeListener(parts)));
@@ -301,6 +317,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     origin,
     liveOrigin,
     liveSites: sites,
+    store,
     onRelease,
     directoryOrigin,
     otherOrigin,

@@ -1,14 +1,21 @@
+import { type Carried, carry } from './sections/insert-files.ts';
+import { SECTION_DATA } from '#contract/section-nodes.ts';
+
 export interface PastedHtml {
   readonly html: string;
   /** How many tables within tables became lines, how many got a header, and how many pictures were left out. */
   readonly tables: number;
   readonly headed: number;
+  /** How many pictures were left out, since only another program or site has them. */
   readonly pictures: number;
+  /** The pictures that came along: they stand in the text by the ids that they have until they are sent. */
+  readonly carried: readonly Carried[];
 }
 
 /**
  * What is pasted as a text can hold it: a table within a table as lines, one a row, with its cells parted by bars; one that has no header
- * gets its first row as that; a picture as the words that stand for it, where there are some. Nothing of it goes without a word.
+ * gets its first row as that; a picture as a section where it came along, else as the words that stand for it, where there are some.
+ * Nothing of it goes without a word.
  */
 export function asText(html: string): PastedHtml {
   const page = new DOMParser().parseFromString(html, 'text/html');
@@ -42,21 +49,52 @@ export function asText(html: string): PastedHtml {
   const pictures = [...page.querySelectorAll('img, picture, svg, video, canvas')].filter(
     (one) => one.parentElement?.closest('picture') === null,
   );
+  const carried: Carried[] = [];
   for (const picture of pictures) {
-    const words = (picture.getAttribute('alt') ?? picture.querySelector('img')?.alt ?? '').trim();
-    picture.replaceWith(words === '' ? '' : `(Picture: ${words})`);
+    const image = picture.matches('img') ? (picture as HTMLImageElement) : picture.querySelector('img');
+    const words = (image?.alt ?? '').trim();
+    const file = pictureIn(image?.src ?? '');
+    if (file === null) {
+      picture.replaceWith(words === '' ? '' : `(Picture: ${words})`);
+      continue;
+    }
+    const one = carry(file);
+    const section = page.createElement('figure');
+    section.setAttribute(SECTION_DATA, 'picture');
+    section.setAttribute('data-set-file', JSON.stringify(one.id));
+    if (words !== '') section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, 500)));
+    picture.replaceWith(section);
+    carried.push(one);
   }
-  return { html: page.body.innerHTML, tables: within.length, headed: headed.length, pictures: pictures.length };
+  return {
+    html: page.body.innerHTML,
+    tables: within.length,
+    headed: headed.length,
+    pictures: pictures.length - carried.length,
+    carried,
+  };
+}
+
+/** The picture that an address holds itself (RFC 2397); null where it lies elsewhere. */
+function pictureIn(address: string): File | null {
+  const [, type, data] = /^data:(image\/[a-z+]+);base64,([A-Za-z0-9+/=\s]+)$/.exec(address) ?? [];
+  if (type === undefined) return null;
+  try {
+    const bytes = Uint8Array.from(atob(data!), (sign) => sign.charCodeAt(0));
+    return new File([bytes], `Picture.${type.slice(6).replace('+xml', '')}`, { type });
+  } catch {
+    return null;
+  }
 }
 
 /** What was done to what was pasted, in a sentence; null where nothing was. */
-export function pastedWords({ tables, headed, pictures }: Omit<PastedHtml, 'html'>): string | null {
+export function pastedWords({ tables, headed, pictures }: Omit<PastedHtml, 'html' | 'carried'>): string | null {
   const said = [
     tables > 0 &&
       `${tables === 1 ? 'A table within a table was' : `${tables} tables within tables were`} pasted as lines, one for each row.`,
     headed > 0 && `The first row of ${headed === 1 ? 'the table' : `${headed} tables`} was taken as its header.`,
     pictures > 0 &&
-      `${pictures === 1 ? 'A picture was' : `${pictures} pictures were`} left out: texts cannot hold pictures yet.`,
+      `${pictures === 1 ? 'A picture was' : `${pictures} pictures were`} left out: ${pictures === 1 ? 'it lies' : 'they lie'} on another site or in another program. Save ${pictures === 1 ? 'it' : 'them'} and drop ${pictures === 1 ? 'it' : 'them'} into the text.`,
   ].filter(Boolean);
   return said.length === 0 ? null : said.join(' ');
 }

@@ -35,6 +35,7 @@ import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
 import { InsertList } from './sections/insert-list.tsx';
+import { insertFiles, sendCarried } from './sections/insert-files.ts';
 import { moveSection } from './sections/insert-section.ts';
 import { SectionBar } from './sections/section-bar.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
@@ -114,7 +115,11 @@ function TextEditor({
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
   const [base, setBase] = useState<Base>({ id: content, over: NOTHING_SAVED });
+  const written = useRef<Editor | null>(null);
   const editor = useEditor({
+    onCreate: ({ editor: made }) => {
+      written.current = made;
+    },
     extensions: editorExtensions,
     content: document as object,
     editable: mayEdit,
@@ -122,6 +127,8 @@ function TextEditor({
     editorProps: {
       transformPastedHTML: (html) => {
         const pasted = asText(html);
+        // They are sent once they stand in the text.
+        window.setTimeout(() => sendCarried(written.current!, site, pasted.carried), 0);
         const words = pastedWords(pasted);
         if (words !== null) toast(words, { duration: 10_000 });
         return pasted.html;
@@ -130,7 +137,16 @@ function TextEditor({
         const files = [...(event.clipboardData?.files ?? [])];
         const hasText = event.clipboardData?.types.some((type) => type.startsWith('text/')) === true;
         if (files.length === 0 || hasText) return false;
-        toast(pastedWords({ tables: 0, headed: 0, pictures: files.length })!, { duration: 10_000 });
+        insertFiles(written.current!, site, files);
+        return true;
+      },
+      handleDrop: (view, event) => {
+        const files = [...(event.dataTransfer?.files ?? [])];
+        if (files.length === 0) return false;
+        event.preventDefault();
+        const at = view.posAtCoords({ left: event.clientX, top: event.clientY });
+        if (at) written.current!.commands.setTextSelection(at.pos);
+        insertFiles(written.current!, site, files);
         return true;
       },
       attributes: {

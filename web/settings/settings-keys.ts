@@ -20,6 +20,7 @@ export const SETTINGS_KEYS = [
   'removed',
   'fields',
   'old-site',
+  'files',
 ] as const;
 export type SettingsKey = (typeof SETTINGS_KEYS)[number];
 

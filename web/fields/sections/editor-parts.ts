@@ -1,10 +1,15 @@
 import type { AnyExtension, Editor } from '@tiptap/core';
-import { ReactNodeViewRenderer } from '@tiptap/react';
+import { ReactNodeViewRenderer, type ReactNodeViewProps } from '@tiptap/react';
+import type { ComponentType } from 'react';
 import { BUTTON_PART } from './button-part.tsx';
 import { COLUMNS_PART } from './columns-part.tsx';
 import type { EditorPart } from './editor-part.ts';
+import { DOWNLOAD_PART, FILM_PART, SOUND_PART } from './file-parts.tsx';
+import { DownloadView, FilmView, GalleryView, PictureView, SoundView } from './file-views.tsx';
+import { GALLERY_PART } from './gallery-part.tsx';
 import { NOTE_PART } from './note-part.tsx';
 import { PAGE_LIST_PART, PageListView } from './page-list-part.tsx';
+import { PICTURE_PART } from './picture-part.tsx';
 import { QUOTATION_PART } from './quotation-part.tsx';
 import { TABLE_PART } from './table-part.tsx';
 
@@ -16,7 +21,22 @@ export const EDITOR_PARTS: readonly EditorPart[] = [
   COLUMNS_PART,
   TABLE_PART,
   PAGE_LIST_PART,
+  PICTURE_PART,
+  GALLERY_PART,
+  DOWNLOAD_PART,
+  FILM_PART,
+  SOUND_PART,
 ];
+
+/** Sections that are drawn by what the library and the tree say of them. */
+const VIEWS: Readonly<Record<string, ComponentType<ReactNodeViewProps>>> = {
+  pageList: PageListView,
+  picture: PictureView,
+  gallery: GalleryView,
+  download: DownloadView,
+  film: FilmView,
+  sound: SoundView,
+};
 
 /** A fold stands open where it is written: browsers keep the space key of a question for opening it. */
 const asElement = (tag: string, type: string) => () => () => {
@@ -31,6 +51,10 @@ function goToAnswer(editor: Editor): boolean {
   return $from.parent.type.name === 'foldQuestion' && editor.commands.setTextSelection($from.after() + 1);
 }
 
+/** Whether an event within a section is for a field or button in it, and not for the text. */
+const isForItsFields = ({ event }: { event: Event }): boolean =>
+  event.target instanceof Element && event.target.closest('button, input, select, textarea, audio, video') !== null;
+
 /** What some sections look like in the editor, where that is not as visitors have it. */
 export const inEditor = (extension: AnyExtension): AnyExtension => {
   if (extension.name === 'fold') return extension.extend({ addNodeView: asElement('div', 'fold') });
@@ -39,7 +63,10 @@ export const inEditor = (extension: AnyExtension): AnyExtension => {
       addNodeView: asElement('p', 'foldQuestion'),
       addKeyboardShortcuts: () => ({ Enter: ({ editor }: { editor: Editor }) => goToAnswer(editor) }),
     });
-  if (extension.name === 'pageList')
-    return extension.extend({ addNodeView: () => ReactNodeViewRenderer(PageListView) });
-  return extension;
+  const View = VIEWS[extension.name];
+  return View
+    ? extension.extend({
+        addNodeView: () => ReactNodeViewRenderer(View, { stopEvent: isForItsFields }),
+      })
+    : extension;
 };

@@ -3,7 +3,7 @@ import { Command } from 'cmdk';
 import { Plus } from 'lucide-react';
 import { INSERTABLE } from '#core/sections/all-sections.ts';
 import { Popover } from '../../ui/popover.tsx';
-import { insertSection } from './insert-section.ts';
+import { insertSection, writeOn } from './insert-section.ts';
 
 /** The list of all that can be put into a text, by typing part of its name. */
 export function InsertList({
@@ -21,7 +21,7 @@ export function InsertList({
       className="w-80 p-1"
       isOpen={isOpen}
       onOpenChange={onOpenChange}
-      focusAfter={() => editor.commands.focus()}
+      focusAfter={() => writeOn(editor)}
       trigger={
         <button
           type="button"

@@ -12,6 +12,8 @@ export function insertSection(editor: Editor, part: TextPart): void {
       const { $from } = state.selection;
       for (let depth = Math.max(1, $from.depth); depth >= 1; depth--) {
         const parent = $from.node(depth - 1);
+        // What is put in while a list is written stands behind it.
+        if (parent.type.name === 'listItem') continue;
         const index = $from.index(depth - 1);
         const here = parent.maybeChild(index);
         const isEmptyLine = here?.type.name === 'paragraph' && here.content.size === 0;
@@ -32,6 +34,17 @@ export function insertSection(editor: Editor, part: TextPart): void {
     })
     .scrollIntoView()
     .run();
+}
+
+/** The keyboard goes to the text; where a section stands there that has to be told first what it shows, to that choice. */
+export function writeOn(editor: Editor): void {
+  editor.commands.focus();
+  window.requestAnimationFrame(() => {
+    const { selection } = editor.state;
+    const at = 'node' in selection || selection.$from.depth === 0 ? selection.from : selection.$from.before();
+    const section = editor.view.nodeDOM(at);
+    if (section instanceof HTMLElement) section.querySelector<HTMLElement>('[data-first-choice]')?.focus();
+  });
 }
 
 /** The writing goes on in the first line of what begins there, in place of the words that it has at first; it is selected as a whole where it has none. */

@@ -1,12 +1,19 @@
-import { NotebookPen } from 'lucide-react';
+import { Images, NotebookPen } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** What the Write lens offers: the desk. */
 export function useWriteActions(): readonly BarAction[] {
-  const { view, run } = useWorkbench();
+  const { view, run, setBeside } = useWorkbench();
   return [
+    {
+      label: 'Files',
+      words: 'Files…',
+      also: ['pictures', 'images', 'documents', 'library', 'upload', 'media', 'film', 'sound'],
+      Sign: Images,
+      run: () => setBeside({ kind: 'files', id: null }),
+    },
     {
       label: 'Desk',
       words: KEYS.desk.words,

@@ -1,0 +1,80 @@
+import type { Request } from 'express';
+import { type FileId, fileIdSchema, fileTypeOf } from '#core/files/file.ts';
+import { widthsOf } from '#core/files/picture-sizes.ts';
+import type { LibraryFile } from '#contract/files.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import { countIn, siteOf } from '../route-parameters.ts';
+import type { Handlers } from '../routing.ts';
+import { setFile, setRemoved } from './file-repository.ts';
+import { sendFile } from './send-file.ts';
+
+type Files = 'listFiles' | 'showFileBytes' | 'setFile' | 'removeFile' | 'putBackFile';
+
+/** What the workbench does with the files of a site. */
+export function makeLibraryHandlers({
+  database,
+  cache,
+  library,
+  now,
+}: Pick<Services, 'database' | 'cache' | 'library' | 'now'>): Pick<Handlers, Files> {
+  const known = async (request: Request) => {
+    const { site } = await cache.current(siteOf(request));
+    return site.key;
+  };
+  return {
+    listFiles: async ({ request }) => ({ files: await library.list(await known(request)) }),
+    showFileBytes: async ({ request, response }) => {
+      const file = await library.show(await known(request), idOf(request));
+      const { store } = library;
+      for (const [name, type] of formsFor(file, countIn(request.query.width))) {
+        const bytes = await store.get(file.content as never, name);
+        if (!bytes) continue;
+        // The address names the content, and nobody but who is signed in gets it.
+        const caching =
+          request.query.of === file.content.slice(0, 8) ? 'private, max-age=31536000' : 'private, no-cache';
+        return sendFile(request, response, { bytes, type, caching, tag: `${file.content}-${name}` });
+      }
+      throw new ProblemError('file-unknown', { file: file.id });
+    },
+    setFile: async ({ request, body }) => {
+      const key = await known(request);
+      const id = idOf(request);
+      if (!(await setFile(database, key, id, body))) throw new ProblemError('file-unknown', { file: id });
+      return library.show(key, id);
+    },
+    removeFile: async ({ request }) => {
+      const id = idOf(request);
+      if (!(await setRemoved(database, await known(request), id, now())))
+        throw new ProblemError('file-unknown', { file: id });
+      return { ok: true };
+    },
+    putBackFile: async ({ request }) => {
+      const key = await known(request);
+      const id = idOf(request);
+      if (!(await setRemoved(database, key, id, null))) throw new ProblemError('file-unknown', { file: id });
+      return library.show(key, id);
+    },
+  };
+}
+
+/** The names under which a file may lie in the store, the best first, each with its media type. */
+function formsFor({ type, state, width, hasPicture }: LibraryFile, wanted: number | null): [string, string][] {
+  const { kind } = fileTypeOf(type);
+  const whole: [string, string][] = [
+    ['whole', type],
+    ['original', type],
+  ];
+  if (wanted === null || state !== 'ready') return whole;
+  if (hasPicture) return [['page.webp', 'image/webp'], ...whole];
+  if (kind !== 'picture' || width === null) return whole;
+  const wide = widthsOf(width).find((one) => one >= wanted);
+  return wide === undefined ? whole : [[`${wide}.webp`, 'image/webp'], ...whole];
+}
+
+/** @throws ProblemError */
+function idOf(request: Request): FileId {
+  const parsed = fileIdSchema.safeParse(request.params.file);
+  if (!parsed.success) throw new ProblemError('file-unknown', { file: String(request.params.file).slice(0, 60) });
+  return parsed.data;
+}
