@@ -1,4 +1,4 @@
-import type { z } from 'zod';
+import { z } from 'zod';
 import {
   consequencesAnswer,
   contentAnswer,
@@ -238,6 +238,21 @@ export const ROUTES = {
     permission: 'site.read',
     summary: 'One page, with the reason of each derived answer',
     answer: pageAnswer,
+  },
+  showPageFrame: {
+    method: 'get',
+    path: '/api/sites/:site/pages/:page/frame',
+    permission: 'site.read',
+    summary:
+      'What stands around the text of a page for somebody who can open it, as HTML with a slot in place of the text',
+    answer: z.object({ html: z.string() }),
+  },
+  showLook: {
+    method: 'get',
+    path: '/api/look',
+    permission: 'site.read',
+    summary: 'The stylesheet of visitors’ pages',
+    answer: z.object({ css: z.string() }),
   },
   showContent: {
     method: 'get',

@@ -86,19 +86,22 @@ describe('the library beside the tree', () => {
     );
     await bench.press('On the ramp');
     await bench.saved();
-    await bench.until('the page beside shows it', async () => {
-      const frame = await browser.driver.findElement(By.css('iframe'));
-      await browser.driver.switchTo().frame(frame);
-      const shown = await script(
+    await bench.click('button', 'Make live…');
+    await bench.click('radio', /Everything that waits/);
+    await bench.click('button', /^Make .* live/);
+    await bench.untilText('made live');
+    await bench.until('visitors see it', async () => {
+      await browser.driver.get(`${spur.live}/tern-sound/crossings/special-crossings`);
+      return script(
         `const image = document.querySelector('figure.picture img'); return image?.alt === 'Four cows walk down the ramp' && image.naturalWidth > 0 && document.querySelector('figcaption').innerText === 'On the ramp'`,
-      ).finally(() => browser.driver.switchTo().defaultContent());
-      return shown === true;
+      );
     });
   });
 
   it('marks the pages that show a file, and replaces it on all of them', async () => {
     await bench.open(spur, 'tern-sound', '?lens=write&beside=files');
     await bench.click('button', /^Cattle on-the-ramp/);
+    await bench.untilText('Everyone can open it, through ‘Special crossings’.');
     await bench.untilRow('Special crossings', /shows it/);
     const before = await script<string>(`return document.querySelector('aside img').src`);
     await choose('aside', other);
@@ -108,7 +111,7 @@ describe('the library beside the tree', () => {
     );
     await bench.click('button', /^Remove the file/);
     expect(await script(`return document.querySelector('aside').innerText`)).toContain(
-      '1 page shows it, and will show nothing in its place',
+      '1 page shows it, and will show nothing in its place, live pages at once.',
     );
     await bench.click('button', 'Keep it');
   });

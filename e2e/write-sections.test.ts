@@ -90,16 +90,25 @@ describe('the desk', () => {
     await bench.saved();
   });
 
-  it('shows the page beside it as visitors get it, as it is written', async () => {
-    await bench.until('the page has what was written', async () => {
-      await browser.driver.switchTo().frame(await browser.driver.findElement(By.css('iframe')));
-      try {
-        const words = await bench.text();
-        return words.includes('Ask two weeks before.') && words.includes('May cattle travel with cars?');
-      } finally {
-        await browser.driver.switchTo().defaultContent();
-      }
-    });
+  it('has the page around the text, in its layout, at three widths', async () => {
+    const inFrame = (what: string) =>
+      browser.driver.executeScript<string>(
+        `const root = document.querySelector('[data-page-frame]').shadowRoot; return String(${what})`,
+      );
+    await bench.until('the heading of the page stands above the text', async () =>
+      /Special crossings/.test(await inFrame(`root.querySelector('h1')?.textContent`)),
+    );
+    expect(
+      await inFrame(`root.querySelector('slot').closest('[inert]') === null && root.querySelector('header').inert`),
+    ).toBe('true');
+    for (const [name, width] of [
+      ['As on a telephone', '390'],
+      ['As on a tablet', '768'],
+    ] as const) {
+      await bench.click('button', name);
+      expect(await inFrame(`root.host.clientWidth`)).toBe(width);
+    }
+    await bench.click('button', 'As on a desktop');
     await bench.untilText('words ·');
   });
 

@@ -36,6 +36,7 @@ import { makeReleaseHandlers } from './releases/release-handlers.ts';
 import type { ReleaseService } from './releases/release-service.ts';
 import type { ScheduleService } from './releases/schedule-service.ts';
 import { siteAt } from './history/site-at.ts';
+import { makeFrameHandlers } from './sites/frame-handlers.ts';
 import { describePage } from './sites/describe-page.ts';
 import { PackedTrees } from './sites/packed-trees.ts';
 import { removedBranches } from './sites/removed-branches.ts';
@@ -258,6 +259,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeDeletedSiteHandlers(services),
     ...makeLinkHandlers(services),
     ...makeLibraryHandlers(services),
+    ...makeFrameHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
     exportSite: async ({ request, response }) => {

@@ -16,12 +16,20 @@ const FONTS = {
 /** The stylesheet and fonts of visitors' pages, by their path below `/assets`; each name holds a hash of what it is. */
 export class Assets {
   readonly stylesheet: string;
+  /** The stylesheet itself. */
+  readonly css: string;
   /** The files as they are, by their path below `/assets`. */
   readonly bytes: ReadonlyMap<string, Buffer>;
   readonly #files: ReadonlyMap<string, ReadyAnswer>;
 
-  private constructor(stylesheet: string, files: ReadonlyMap<string, ReadyAnswer>, bytes: ReadonlyMap<string, Buffer>) {
+  private constructor(
+    stylesheet: string,
+    css: string,
+    files: ReadonlyMap<string, ReadyAnswer>,
+    bytes: ReadonlyMap<string, Buffer>,
+  ) {
     this.stylesheet = stylesheet;
+    this.css = css;
     this.#files = files;
     this.bytes = bytes;
   }
@@ -45,7 +53,7 @@ export class Assets {
     const path = `/${hashed('visitors.css', Buffer.from(css))}`;
     files.set(path, new ReadyAnswer(200, 'text/css; charset=utf-8', css, FOR_EVER));
     all.set(path, Buffer.from(css));
-    return new Assets(`/assets${path}`, files, all);
+    return new Assets(`/assets${path}`, css, files, all);
   }
 }
 

@@ -10,6 +10,7 @@ import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
 import { factExtension } from './fact-in-text.tsx';
 import { inEditor } from './sections/editor-parts.ts';
+import { OF_THE_DESK } from './page-look.ts';
 import { Popover } from '../ui/popover.tsx';
 
 export interface NamedAudience {
@@ -67,7 +68,10 @@ function SectionView({ node, editor, updateAttributes }: NodeViewProps) {
   const words = wordsOf(audiences, { only, except });
   return (
     <NodeViewWrapper as="section" aria-label={words} className="my-3 rounded-md border border-dashed border-edge">
-      <div contentEditable={false} className="flex items-center gap-2 border-b border-rule px-2 text-small">
+      <div
+        contentEditable={false}
+        className={`${OF_THE_DESK} flex items-center gap-2 border-b border-rule px-2 text-small`}
+      >
         <span className="min-w-0 flex-1 truncate text-attention">{words}</span>
         {editor.isEditable && (
           <Popover

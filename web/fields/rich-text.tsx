@@ -13,7 +13,15 @@ import {
   Quote,
   UsersRound,
 } from 'lucide-react';
-import { type ReactNode, startTransition, useEffect, useEffectEvent, useRef, useState } from 'react';
+import {
+  type ComponentType,
+  type ReactNode,
+  startTransition,
+  useEffect,
+  useEffectEvent,
+  useRef,
+  useState,
+} from 'react';
 import { toast } from 'sonner';
 import { AUDIENCE_SECTION, type TextDocument, contentIdOf, headingsOf, pageLink } from '#core/model/content.ts';
 import { isBlank } from '#core/sections/blank.ts';
@@ -58,6 +66,8 @@ interface RichTextProps {
   readonly name: string;
   readonly mayEdit: boolean;
   readonly isShort?: boolean;
+  /** What stands around the text where it is written in its place on the page; its look is the page's then. */
+  readonly Around?: ComponentType<{ readonly children: ReactNode }>;
   /** The audiences that sections can be kept for; left out where a text has no such sections. */
   readonly audiences?: readonly NamedAudience[];
   /** The facts of the site that the text can name; left out where it names none. */
@@ -109,6 +119,7 @@ function TextEditor({
   name,
   mayEdit,
   isShort = false,
+  Around,
   audiences = NO_AUDIENCES,
   facts = NO_FACTS,
   onWriting,
@@ -150,7 +161,7 @@ function TextEditor({
         return true;
       },
       attributes: {
-        class: `text-of-page ${isShort ? 'is-short' : ''}`,
+        class: `text-of-page ${isShort ? 'is-short' : ''} ${Around ? 'as-visitors' : ''}`,
         'aria-label': name,
         role: 'textbox',
         'aria-multiline': 'true',
@@ -224,10 +235,10 @@ function TextEditor({
         event.preventDefault();
         event.stopPropagation();
       }}
-      className="rounded-md border border-edge bg-raised focus-within:border-accent"
+      className={Around ? '' : 'rounded-md border border-edge bg-raised focus-within:border-accent'}
     >
       {/* In a long text the tools stay in sight. */}
-      <div className="sticky top-0 z-10 rounded-t-md bg-raised">
+      <div className={`sticky top-0 z-10 bg-raised ${Around ? 'mb-4 border-b border-rule' : 'rounded-t-md'}`}>
         <EditorToolbar
           editor={editor}
           audiences={audiences}
@@ -242,7 +253,13 @@ function TextEditor({
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
       <SectionAudiences value={audiences}>
         <TextFacts value={facts}>
-          <EditorContent editor={editor} className="px-3 py-2.5" />
+          {Around ? (
+            <Around>
+              <EditorContent editor={editor} />
+            </Around>
+          ) : (
+            <EditorContent editor={editor} className="px-3 py-2.5" />
+          )}
         </TextFacts>
       </SectionAudiences>
     </section>

@@ -1,5 +1,5 @@
 import { type ReactNodeViewProps, NodeViewContent, NodeViewWrapper } from '@tiptap/react';
-import type { ReactNode } from 'react';
+import type { MouseEvent, ReactNode } from 'react';
 import type { FileKind } from '#core/files/file.ts';
 import type { GalleryPictures } from '#core/sections/gallery.ts';
 import type { PictureSetting } from '#core/sections/picture.ts';
@@ -9,6 +9,7 @@ import { ChooseFile } from '../../files/choose-file.tsx';
 import { factsOf } from '../../files/file-words.ts';
 import { Media } from '../../files/media.tsx';
 import { Thumbnail } from '../../files/thumbnail.tsx';
+import { OF_THE_DESK } from '../page-look.ts';
 import { isOnItsWay } from './insert-files.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -37,7 +38,9 @@ function FileView({ kind, as = 'figure', className = '', show, ...view }: ViewPr
       as={as}
       className={`${className} ${view.selected ? 'rounded-md outline-2 outline-offset-2 outline-accent' : ''}`}
     >
-      <div contentEditable={false}>
+      {/* A click on what is shown selects the section: the keyboard gets there by the arrow keys. */}
+      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
+      <div contentEditable={false} onMouseDown={(event) => selectWhole(event, view)}>
         {isOnItsWay(id) ? (
           <p role="status" className="rounded-md bg-sunken px-3 py-6 text-center text-quiet">
             Sending it to the library …
@@ -63,6 +66,15 @@ function FileView({ kind, as = 'figure', className = '', show, ...view }: ViewPr
       )}
     </NodeViewWrapper>
   );
+}
+
+/** Selects a section as a whole; fields and buttons in it, and what plays, keep their clicks. */
+function selectWhole(event: MouseEvent, { editor, getPos }: ReactNodeViewProps): void {
+  const at = getPos();
+  const isUsed = event.target instanceof Element && event.target.closest('button, input, audio, video') !== null;
+  if (isUsed || at === undefined || !editor.isEditable) return;
+  event.preventDefault();
+  editor.chain().focus().setNodeSelection(at).run();
 }
 
 /** Sets what was chosen; the writing goes on behind the section. */
@@ -99,6 +111,7 @@ function EmptyPlace({
     <div
       role="group"
       aria-label="Choose a file"
+      className={OF_THE_DESK}
       onKeyDown={(event) => {
         if (event.key !== 'Escape') return event.stopPropagation();
         event.preventDefault();
@@ -148,13 +161,12 @@ export function DownloadView(view: ReactNodeViewProps) {
       as="div"
       className="download"
       show={(file) => (
-        <span className="flex items-center gap-3">
-          <Thumbnail site={site.key} file={file} />
-          <span>
-            <span className="font-medium text-accent underline underline-offset-3">{words || file.name}</span>{' '}
-            <small className="text-quiet">{factsOf(file)}</small>
-          </span>
-        </span>
+        <>
+          <a href={fileAddress(site.key, file)} onClick={(event) => event.preventDefault()}>
+            {words || file.name}
+          </a>{' '}
+          <small>{factsOf({ ...file, width: null })}</small>
+        </>
       )}
     />
   );

@@ -5,6 +5,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { PageListSetting } from '#core/sections/page-list.ts';
 import { Choice, TextField } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { OF_THE_DESK } from '../page-look.ts';
 import { PageField } from '../page-field.tsx';
 import { type SettingsProps, editorPart } from './editor-part.ts';
 
@@ -68,7 +69,7 @@ export function PageListView({ node, selected }: NodeViewProps) {
   return (
     <NodeViewWrapper
       aria-label="List of pages"
-      className={`rounded-md border border-dashed px-2 py-1.5 ${selected ? 'border-accent bg-accent-soft' : 'border-edge'}`}
+      className={`${OF_THE_DESK} rounded-md border border-dashed px-2 py-1.5 ${selected ? 'border-accent bg-accent-soft' : 'border-edge'}`}
     >
       <p className="text-small text-quiet">List of pages</p>
       {listed.length === 0 ? (

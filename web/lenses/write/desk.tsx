@@ -1,20 +1,48 @@
-import { ArrowLeft, Footprints } from 'lucide-react';
-import { useEffect, useRef } from 'react';
+import { ArrowLeft, Footprints, type LucideIcon, Monitor, Smartphone, Tablet } from 'lucide-react';
+import { type ReactNode, createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { TreeSheet } from '../../tree/tree-sheet.tsx';
-import { Button } from '../../ui/button.tsx';
-import { PageAsVisitors } from '../../walk/page-as-visitors.tsx';
+import { Button, IconButton } from '../../ui/button.tsx';
+import type { ScreenWidth } from '../../walk/screen-frame.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { PageFrame } from './page-frame.tsx';
 import { TextSection } from './text-section.tsx';
 import { WritingHelp } from './writing-help.tsx';
 
-/** A page to write on: the tree keeps to its titles, and beside the text stands the page as visitors get it, followed as it is written. */
+const WIDTHS: readonly { readonly width: ScreenWidth; readonly words: string; readonly Sign: LucideIcon }[] = [
+  { width: 'desktop', words: 'As on a desktop', Sign: Monitor },
+  { width: 'tablet', words: 'As on a tablet', Sign: Tablet },
+  { width: 'telephone', words: 'As on a telephone', Sign: Smartphone },
+];
+
+interface OnTheDesk {
+  readonly page: PageId;
+  readonly width: ScreenWidth;
+}
+const Shown = createContext<OnTheDesk | null>(null);
+
+/** The page on the desk, around its text. */
+function ThePage({ children }: { readonly children: ReactNode }) {
+  const { page, width } = useContext(Shown)!;
+  return (
+    <div className="px-4">
+      <PageFrame page={page} width={width}>
+        {children}
+      </PageFrame>
+    </div>
+  );
+}
+
+/** A page to write on, in its own layout and look: the tree keeps to its titles, and the rest is the page. */
 export function Desk() {
   const { site, selection, mayEdit, mayPublish, run, setView, setBeside, focusTree } = useWorkbench();
   const text = useRef<HTMLDivElement>(null);
   const node = selection.active === null ? undefined : maybeNodeAt(site, selection.active);
   const page = node?.type === 'page' ? node.id : null;
+  const [width, setWidth] = useState<ScreenWidth>('desktop');
+  const shown = useMemo(() => page && { page, width }, [page, width]);
   const leave = () => {
     setView('sheet');
     window.setTimeout(focusTree, 0);
@@ -37,27 +65,37 @@ export function Desk() {
           <h2 className="min-w-0 flex-1 truncate font-display text-large font-semibold">
             {node ? textIn(node.title, site.settings.language) : 'The desk'}
           </h2>
+          <span role="group" aria-label="Width of the page" className="flex max-sm:hidden">
+            {WIDTHS.map(({ width: one, words, Sign }) => (
+              <IconButton
+                key={one}
+                name={words}
+                aria-pressed={one === width}
+                onClick={() => setWidth(one)}
+                className={one === width ? 'bg-accent-soft text-accent' : ''}
+              >
+                <Sign size={16} aria-hidden />
+              </IconButton>
+            ))}
+          </span>
           <Button look="quiet" isTight onClick={() => run('walk')} title="Walk through the site as a visitor (W)">
             <Footprints size={15} aria-hidden /> Walk
           </Button>
           {mayPublish && <Button onClick={() => setBeside({ kind: 'going-live', id: null })}>Make live…</Button>}
         </div>
-        {page === null ? (
+        {shown === null ? (
           <p className="p-4 text-quiet">
             {node ? 'Headings and links have no text. Select a page.' : 'Select a page in the tree to write on it.'}
           </p>
         ) : (
-          <div className="@container min-h-0 flex-1 overflow-y-auto">
-            <div className="grid gap-6 p-4 @3xl:grid-cols-2">
-              <div ref={text} className="min-w-0 @3xl:[&_.text-of-page]:min-h-[60vh]!">
-                <fieldset disabled={!mayEdit} className="contents">
-                  <TextSection key={page} page={page} />
-                </fieldset>
-                <WritingHelp content={node!.content} />
-              </div>
-              <div className="min-w-0 @3xl:sticky @3xl:top-4 @3xl:self-start">
-                <PageAsVisitors key={page} page={page} className="h-[calc(100vh-16rem)] min-h-80" />
-              </div>
+          <div ref={text} className="min-h-0 flex-1 overflow-y-auto bg-sunken">
+            <Shown value={shown}>
+              <fieldset disabled={!mayEdit} className="contents">
+                <TextSection key={shown.page} page={shown.page} Around={ThePage} />
+              </fieldset>
+            </Shown>
+            <div className="px-4 pb-6">
+              <WritingHelp content={node!.content} />
             </div>
           </div>
         )}
@@ -75,7 +113,7 @@ function useWritingAtOnce(text: React.RefObject<HTMLDivElement | null>): void {
     let left = TRIES;
     const timer = window.setInterval(() => {
       const editor = text.current?.querySelector<HTMLElement>('.text-of-page');
-      if (editor) editor.focus();
+      if (editor) editor.focus({ preventScroll: true });
       if (editor || --left === 0) window.clearInterval(timer);
     }, LOOK_EVERY_MS);
     return () => window.clearInterval(timer);

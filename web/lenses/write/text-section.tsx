@@ -1,3 +1,4 @@
+import type { ComponentType, ReactNode } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { RichText } from '../../fields/rich-text.tsx';
@@ -5,7 +6,14 @@ import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** The page's text, in the editor; saved by itself. */
-export function TextSection({ page }: { readonly page: PageId }) {
+export function TextSection({
+  page,
+  Around,
+}: {
+  readonly page: PageId;
+  /** What stands around the text where it is written in its place on the page. */
+  readonly Around?: ComponentType<{ readonly children: ReactNode }>;
+}) {
   const { site, store, mayEdit } = useWorkbench();
   const writer = useWriter(store, page);
   const { onWrite, onLeave } = useTellWriting(store, page);
@@ -21,6 +29,7 @@ export function TextSection({ page }: { readonly page: PageId }) {
         site={site.key}
         content={nodeAt(site, page).content}
         name="Text"
+        Around={Around}
         mayEdit={mayEdit}
         audiences={site.settings.audiences}
         facts={site.settings.facts}
