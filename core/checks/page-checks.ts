@@ -7,7 +7,17 @@ import { noText } from './no-text.ts';
 import { noWay } from './no-way.ts';
 import type { PageCheck, PageFacts } from './page-check.ts';
 import { sameTitle } from './same-title.ts';
-import { emptyHeading, idleButton, linkWords, skippedHeading, tableHeader } from './text-checks.ts';
+import {
+  emptyHeading,
+  idleButton,
+  largeFile,
+  linkWords,
+  noAlternative,
+  noFile,
+  noSubtitles,
+  skippedHeading,
+  tableHeader,
+} from './text-checks.ts';
 
 /** What a page can lack, in the order in which it is told; columns, the side sheet and releases have their words from here. */
 export const PAGE_CHECKS = {
@@ -20,6 +30,10 @@ export const PAGE_CHECKS = {
   'link words': linkWords,
   'table header': tableHeader,
   button: idleButton,
+  alternative: noAlternative,
+  subtitles: noSubtitles,
+  'no file': noFile,
+  'large file': largeFile,
 } as const satisfies Record<string, PageCheck>;
 export type PageFault = keyof typeof PAGE_CHECKS;
 export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];

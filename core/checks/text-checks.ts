@@ -32,3 +32,23 @@ export const tableHeader = ofText(
   'A table in its text has no header. Make the first row or the first column one.',
 );
 export const idleButton = ofText('button', 'Idle button', 'A button in its text leads nowhere yet. Choose where.');
+export const noAlternative = ofText(
+  'alternative',
+  'Picture without words',
+  'A picture in its text has no words for those who do not see it. Say what it shows, or mark it as decoration.',
+);
+export const noSubtitles = ofText(
+  'subtitles',
+  'Film without subtitles',
+  'A film in its text has no subtitles. Add them to the library as a WebVTT file, and choose them for the film.',
+);
+export const noFile = ofText(
+  'no file',
+  'File missing',
+  'A place in its text shows nothing: no file was chosen for it, or the library has it no more.',
+);
+export const largeFile = ofText(
+  'large file',
+  'Large file',
+  'A document in its text is larger than 15 MB, which takes a minute on a slow line. Make it smaller.',
+);

@@ -3,7 +3,7 @@ export const MAX_FILE_NAME_LENGTH = 150;
 
 /** Names that cameras, telephones and scanners give, and such as are a number or a key alone. */
 const SAYS_NOTHING = [
-  /^(?:img|dsc|dscn|dscf|pxl|vid|mov|mvi|gopr|scan|scanned|image|picture|photo|foto|bild|document|dokument|untitled|unnamed|download|file|clip|whatsapp image|screenshot|bildschirmfoto)(?:[ ._-]*(?:[a-z]{0,2}\d|at\b|am\b|pm\b|um\b)[\d :.,a-z-]*)?$/i,
+  /^(?:img|dsc|dscn|dscf|pxl|vid|mov|mvi|gopr|scan|scanned|image|picture|photo|foto|bild|document|dokument|untitled|unnamed|download|file|clip|whatsapp image|screenshot|bildschirmfoto)(?:[ ._-]*\(?(?:[a-z]{0,2}\d|at\b|am\b|pm\b|um\b)[\d :.,a-z()-]*)?$/i,
   /^[\d ._()-]+$/,
   /^[0-9a-f]{8}[0-9a-f -]{8,}$/i,
 ];

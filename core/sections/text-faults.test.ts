@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { TextPart } from '../model/content.ts';
+import type { FileId } from '../files/file.ts';
+import { type FileFacts, fileFaultsOf } from './file-faults.ts';
 import { INSERTABLE } from './all-sections.ts';
 import { textFaultsOf } from './text-faults.ts';
 
@@ -12,6 +14,48 @@ const heading = (level: number, ...content: TextPart[]): TextPart => ({ type: 'h
 const paragraph = (...content: TextPart[]): TextPart => ({ type: 'paragraph', content });
 const faults = (...content: TextPart[]) => textFaultsOf({ type: 'doc', content });
 const note = (...content: TextPart[]): TextPart => ({ type: 'note', content });
+
+const FILE = 'AAAAAAAAAAAAAAA1' as FileId;
+const picture = (attrs: object): TextPart => ({ type: 'picture', attrs: { file: FILE, alternative: null, ...attrs } });
+const facts = (of: Partial<FileFacts>): FileFacts => ({
+  type: 'image/png',
+  length: 9000,
+  alternative: '',
+  isDecoration: false,
+  ...of,
+});
+
+describe('what is found of the files of a text', () => {
+  it.each<[string, TextPart, FileFacts | null, string[]]>([
+    ['a picture without words', picture({}), facts({}), ['alternative']],
+    ['none where the library has some', picture({}), facts({ alternative: 'A boat' }), []],
+    ['none where it is decoration', picture({}), facts({ isDecoration: true }), []],
+    ['none where the text has its own', picture({ alternative: 'A boat' }), facts({}), []],
+    ['none where the text says that it decorates', picture({ alternative: '' }), facts({}), []],
+    ['a file that the library does not have', picture({}), null, ['no file']],
+    [
+      'a picture in a gallery',
+      { type: 'gallery', attrs: { pictures: [{ file: FILE, caption: 'x' }] } },
+      facts({}),
+      ['alternative'],
+    ],
+    ['one in a note', note(picture({})), facts({}), ['alternative']],
+    [
+      'a large document',
+      { type: 'download', attrs: { file: FILE } },
+      facts({ type: 'application/pdf', length: 2e7 }),
+      ['large file'],
+    ],
+    ['none where it is small', { type: 'download', attrs: { file: FILE } }, facts({ type: 'application/pdf' }), []],
+  ])('%s', (_, part, file, expected) =>
+    expect(fileFaultsOf({ type: 'doc', content: [part] }, new Map(file ? [[FILE, file]] : []))).toEqual(expected),
+  );
+  it('is an empty place, and a film without subtitles, whatever the library has', () => {
+    expect(faults(picture({ file: null }))).toEqual(['no file']);
+    expect(faults({ type: 'film', attrs: { file: FILE, subtitles: null } })).toEqual(['subtitles']);
+    expect(faults({ type: 'film', attrs: { file: FILE, subtitles: FILE } })).toEqual([]);
+  });
+});
 
 describe('what is found in a text', () => {
   it.each<[string, TextPart[], string[]]>([

@@ -1,7 +1,19 @@
+import { FILM } from './film.ts';
+import { shownBy } from './shown-files.ts';
 import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
 
 /** What is found in a text that makes it harder to read or to find one's way in. */
-export const TEXT_FAULTS = ['empty heading', 'skipped heading', 'link words', 'table header', 'button'] as const;
+export const TEXT_FAULTS = [
+  'empty heading',
+  'skipped heading',
+  'link words',
+  'table header',
+  'button',
+  'alternative',
+  'subtitles',
+  'no file',
+  'large file',
+] as const;
 export type TextFault = (typeof TEXT_FAULTS)[number];
 
 /** Words of links that say nothing of where they lead, in the languages that sites have words for. */
@@ -45,6 +57,9 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
       found.add('table header');
     if (type === 'button' && (attrs?.to ?? '') === '') found.add('button');
     if (type === 'button' ? isMeaningless(wordsOf(part)) : linksIn(part).some(isMeaningless)) found.add('link words');
+    // What is found of the files themselves changes with the library: `file-faults.ts`.
+    if (shownBy(part)?.length === 0) found.add('no file');
+    if (type === FILM.type && (attrs?.subtitles ?? null) === null) found.add('subtitles');
     part.content?.forEach(walk);
   };
   walk(document);

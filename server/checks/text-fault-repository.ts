@@ -1,8 +1,11 @@
 import type { Knex } from 'knex';
 import type { OfText } from '#core/checks/page-check.ts';
+import type { FileId } from '#core/files/file.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import { type FileFacts, fileFaultsOf } from '#core/sections/file-faults.ts';
 import { type TextFault, textFaultsOf } from '#core/sections/text-faults.ts';
+import type { FileRow } from '../library/file-repository.ts';
 
 /** A text never changes under its id, so that what was found in it holds. At most so many are kept. */
 const known = new Map<ContentId, readonly TextFault[]>();
@@ -29,7 +32,38 @@ export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'liv
     for (const { id, document } of texts) found.set(id, textFaultsOf(document));
   }
   for (const [id, faults] of found) known.set(id, faults);
+  const ofFiles = await fileFaults(database, key, [...new Set(rows.map(({ content }) => content))]);
   return rows.flatMap(({ id, content }) =>
-    (found.get(content) ?? known.get(content) ?? []).map((fault): OfText => ({ page: id, fault })),
+    [...(found.get(content) ?? known.get(content) ?? []), ...(ofFiles.get(content) ?? [])].map((fault): OfText => ({
+      page: id,
+      fault,
+    })),
   );
+}
+
+/** What is found of the files that texts show: it changes with the library. */
+async function fileFaults(
+  database: Knex,
+  key: SiteKey,
+  contents: readonly ContentId[],
+): Promise<ReadonlyMap<ContentId, readonly TextFault[]>> {
+  const texts: { id: ContentId; document: TextDocument }[] = await database('content')
+    .where('site', key)
+    .whereIn('id', [...contents])
+    .whereRaw(`files <> '{}'`)
+    .select('id', 'document');
+  if (texts.length === 0) return new Map();
+  const rows: FileRow[] = await database('file').where({ site: key, removed_at: null });
+  const library = new Map(
+    rows.map((row): [FileId, FileFacts] => [
+      row.id,
+      {
+        type: row.type,
+        length: Number(row.bytes),
+        alternative: row.alternative,
+        isDecoration: row.is_decoration,
+      },
+    ]),
+  );
+  return new Map(texts.map(({ id, document }) => [id, fileFaultsOf(document, library)]));
 }

@@ -239,6 +239,24 @@ describe('the library of a site', () => {
       expect((await at(file.id)).liveOn).toEqual(['slipway']);
     });
 
+    it('tells of a picture without words, until the library has some, and of a file that is gone', async () => {
+      const file = await ready(await sent('Rudder.jpg', await photo('#cc8811')));
+      await show(
+        'rudder',
+        [{ type: 'picture', attrs: { file: file.id, place: 'text', alternative: null, credit: '' } }],
+        false,
+      );
+      const faults = async () =>
+        ((await ines.get('/api/sites/files/text-links')).json.draftFaults as { page: string; fault: string }[]).flatMap(
+          (one) => (one.page === 'rudder' ? [one.fault] : []),
+        );
+      expect(await faults()).toEqual(['alternative']);
+      await ines.send('PUT', `/api/sites/files/files/${file.id}`, { alternative: 'A rudder of oak' });
+      expect(await faults()).toEqual([]);
+      await ines.send('DELETE', `/api/sites/files/files/${file.id}`);
+      expect(await faults()).toEqual(['no file']);
+    });
+
     it('shows what a file was replaced by on every page, and leads on from its former address', async () => {
       const first = await ready(await sent('Timetable.txt', 'Ferries of May'));
       await show('ferries', [{ type: 'download', attrs: { file: first.id, words: '' } }], true);

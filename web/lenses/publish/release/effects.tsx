@@ -34,6 +34,10 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   'link words': 'words of a link that do not say where it leads',
   'table header': 'a table without a header',
   button: 'a button that leads nowhere',
+  alternative: 'a picture without words for those who do not see it',
+  subtitles: 'a film without subtitles',
+  'no file': 'a place for a file that shows nothing',
+  'large file': 'a large document',
 };
 
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */
