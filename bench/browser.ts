@@ -3,7 +3,7 @@ import { openBrowser } from '../e2e/support/browser.ts';
 import type { Result } from './measure.ts';
 
 /** A frame must not wait longer than this for the main thread (the long-task limit of the web's performance APIs). */
-const MAX_TASK_MS = 50;
+export const MAX_TASK_MS = 50;
 /** A frame at 60 a second. */
 const FRAME_MS = 1000 / 60;
 /** What is filtered while somebody types shows within this. */
@@ -48,9 +48,7 @@ export async function benchBrowser(asked: BrowserBench): Promise<Result[]> {
   const open = async (view: 'sheet' | 'map', sign: string) => {
     await driver.get(`${asked.origin}/sites/${asked.site}?view=${view}`);
     await wait(async () => (await driver.findElements(By.css(sign))).length > 0);
-    await driver.executeScript(`
-      window.tasks = [];
-      new PerformanceObserver((list) => window.tasks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' });`);
+    await watchTasks(driver);
   };
   try {
     await driver.manage().setTimeouts({ script: 60_000 });
@@ -125,7 +123,16 @@ export async function benchBrowser(asked: BrowserBench): Promise<Result[]> {
   }
 }
 
-async function signIn(driver: WebDriver, { origin, email, password }: BrowserBench): Promise<void> {
+/** Notes from now on, in `window.tasks`, how long each task takes that is over 50 ms. */
+export const watchTasks = (driver: WebDriver): Promise<void> =>
+  driver.executeScript(`
+    window.tasks = [];
+    new PerformanceObserver((list) => window.tasks.push(...list.getEntries().map((entry) => entry.duration))).observe({ type: 'longtask' });`);
+
+export async function signIn(
+  driver: WebDriver,
+  { origin, email, password }: Pick<BrowserBench, 'origin' | 'email' | 'password'>,
+): Promise<void> {
   await driver.get(`${origin}/sign-in`);
   await wait(() => driver.findElements(By.css('input')).then((found) => found.length >= 2));
   const [mail, secret] = await driver.findElements(By.css('input'));
@@ -219,9 +226,9 @@ const wheel = (driver: WebDriver): Promise<void> =>
     .scroll(300, 400, 0, 600, Origin.VIEWPORT)
     .perform();
 
-const pause = (time: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, time));
+export const pause = (time: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, time));
 
-async function wait(holds: () => Promise<boolean>): Promise<void> {
+export async function wait(holds: () => Promise<boolean>): Promise<void> {
   for (const end = Date.now() + 60_000; Date.now() < end; await pause(50)) if (await holds()) return;
   throw new Error('The workbench did not open within 60 seconds.');
 }

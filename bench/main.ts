@@ -26,6 +26,7 @@ import { benchPublicFiles } from './public-files.ts';
 import { benchPublish } from './publish.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
+import { benchWriting } from './writing.ts';
 
 const EMAIL = 'bench@spur.example';
 const PASSWORD = 'a-benchmark-password';
@@ -43,7 +44,7 @@ if (wants('histories')) results.push(...benchHistories());
 // Ten minutes of killing: only where it is asked for.
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large', 'fuzz'].some(wants)) {
+if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'large', 'fuzz'].some(wants)) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -127,6 +128,10 @@ if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'large
     const asked = { origin, email: EMAIL, password: PASSWORD };
     if (wants('browser'))
       results.push(...(await benchBrowser({ ...asked, site: site.key, size: SIZE, hasAims: true })));
+    if (wants('writing')) {
+      const liveOrigin = `http://127.0.0.1:${live.port}`;
+      results.push(...(await benchWriting({ ...asked, liveOrigin, site: site.key, cookie, post })));
+    }
     if (wants('large')) {
       const large = generateSite(LARGE);
       const again = connect(url);
