@@ -32,6 +32,7 @@ import {
   removeOldPagesBody,
 } from './old-site.ts';
 import { EXPORTS } from './exports.ts';
+import { findWordsBody, foundWordsAnswer, replaceWordsBody, replacedAnswer } from './replacing.ts';
 import { FILE_ROUTES } from './file-routes.ts';
 import { importAnswer, importBody } from './imports.ts';
 import { packedSiteSchema } from './packed-site.ts';
@@ -238,6 +239,22 @@ export const ROUTES = {
     permission: 'site.read',
     summary: 'One page, with the reason of each derived answer',
     answer: pageAnswer,
+  },
+  findWords: {
+    method: 'post',
+    path: '/api/sites/:site/words/found',
+    permission: 'site.read',
+    summary: 'Where the texts of the tree have some words; nothing is changed',
+    body: findWordsBody,
+    answer: foundWordsAnswer,
+  },
+  replaceWords: {
+    method: 'post',
+    path: '/api/sites/:site/words/replaced',
+    permission: 'site.edit',
+    summary: 'Replace words in the texts of some pages, as one edit',
+    body: replaceWordsBody,
+    answer: replacedAnswer,
   },
   showPageFrame: {
     method: 'get',

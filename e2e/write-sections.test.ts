@@ -134,4 +134,23 @@ describe('the desk', () => {
     expect(await accessibilityFaults(browser)).toEqual([]);
     await browser.resize(1280, 800);
   });
+
+  it('finds words in all texts, shows in the tree what would change, and takes it back in one step', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=write');
+    await bench.click('button', 'Replace');
+    await bench.fill('Find', 'boat');
+    await bench.fill('Replace with', 'ferry');
+    await bench.untilText('which the tree marks.');
+    const button = async () => (await bench.find('button', /^Replace in \d+ places? on \d+ pages?/)).getText();
+    const all = await button();
+    await (await browser.driver.findElement(By.css('[aria-label="Found"] input[type=checkbox]'))).click();
+    await bench.until('one page is left out', async () => (await button()) !== all);
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    await bench.click('button', /^Replace in /);
+    await bench.untilText('Undo takes all of it back.');
+    await bench.untilText('on 1 page, which the tree marks.');
+    await bench.focusTree();
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('all are there again', async () => (await button()) === all);
+  });
 });

@@ -21,6 +21,7 @@ import { exportSite } from './exports/export-site.ts';
 import { ImportService } from './imports/import-service.ts';
 import { ProblemError } from './problem.ts';
 import type { Handlers } from './routing.ts';
+import { makeReplacingHandlers } from './replacing/replacing-handlers.ts';
 import { makeCarryOverHandlers } from './carry-over/carry-over-handlers.ts';
 import type { CarryOverService } from './carry-over/carry-over-service.ts';
 import type { CrawlService } from './old-site/crawl-service.ts';
@@ -260,6 +261,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeLinkHandlers(services),
     ...makeLibraryHandlers(services),
     ...makeFrameHandlers(services),
+    ...makeReplacingHandlers(services),
     ...makeWalkHandlers(services),
     importPages: ({ request, body, account }) => imports.bring(siteOf(request), account, body),
     exportSite: async ({ request, response }) => {

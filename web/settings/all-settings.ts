@@ -15,6 +15,7 @@ import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
 import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import { TEXTS } from '../lenses/publish/texts-sheet.tsx';
+import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
 import { FIELDS } from '../tree/fields-sheet.tsx';
 import { REMOVED } from '../tree/removed-sheet.tsx';
@@ -44,4 +45,5 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   fields: FIELDS,
   'old-site': OLD_SITE,
   files: FILES,
+  replacing: REPLACING,
 };

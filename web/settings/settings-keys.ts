@@ -21,6 +21,7 @@ export const SETTINGS_KEYS = [
   'fields',
   'old-site',
   'files',
+  'replacing',
 ] as const;
 export type SettingsKey = (typeof SETTINGS_KEYS)[number];
 

@@ -14,7 +14,7 @@ function HowItStands({ attributes: { file, place, alternative, credit }, set }: 
   if (!known) return null;
   const ofLibrary = known.isDecoration ? 'decoration' : known.alternative;
   return (
-    <div className="grid w-full gap-2 @md:grid-cols-2">
+    <div className="grid w-full gap-2 @md:grid-cols-2 @4xl:grid-cols-4">
       <Choice label="Place" value={place} onChange={(event) => set({ place: event.target.value as typeof place })}>
         <option value="text">As wide as the text</option>
         <option value="wide">Wider than the text</option>

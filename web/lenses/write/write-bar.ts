@@ -1,11 +1,11 @@
-import { Images, NotebookPen } from 'lucide-react';
+import { Images, NotebookPen, Replace } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** What the Write lens offers: the desk. */
 export function useWriteActions(): readonly BarAction[] {
-  const { view, run, setBeside } = useWorkbench();
+  const { view, run, setBeside, mayEdit } = useWorkbench();
   return [
     {
       label: 'Files',
@@ -14,6 +14,17 @@ export function useWriteActions(): readonly BarAction[] {
       Sign: Images,
       run: () => setBeside({ kind: 'files', id: null }),
     },
+    ...(mayEdit
+      ? [
+          {
+            label: 'Replace',
+            words: 'Find and replace in all texts…',
+            also: ['search', 'substitute', 'rename', 'words'],
+            Sign: Replace,
+            run: () => setBeside({ kind: 'replacing', id: null }),
+          },
+        ]
+      : []),
     {
       label: 'Desk',
       words: KEYS.desk.words,
