@@ -70,7 +70,8 @@ await runProcess('workbench', async (ready) => {
     log.warn({ err: fault }, 'a scheduled release could not be made'),
   );
   const store = new FolderStore(config.filesFolder);
-  await store.clear(Date.now());
+  // It looks through all files: nobody waits for it.
+  void store.clear(Date.now()).catch((fault: unknown) => log.warn({ err: fault }, 'the store could not be cleared'));
   const library = new LibraryService({ database, store, now });
   const formerSite = config.withDemo
     ? await serveFormerSite(

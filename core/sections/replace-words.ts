@@ -20,9 +20,13 @@ export interface FoundWords {
 export interface Replaced {
   /** The same object where nothing was found. */
   readonly document: TextDocument;
+  readonly count: number;
+  /** The first places. */
   readonly places: readonly FoundWords[];
 }
 
+/** So many places are told. */
+const TOLD = 5;
 /** So many signs are told before and after what was found. */
 const AROUND = 36;
 
@@ -31,23 +35,29 @@ const AROUND = 36;
  * look of the first sign that it replaces. Facts, files and addresses of links stay.
  */
 export function replaceWords(document: TextDocument, replacing: Replacing): Replaced {
-  if (replacing.find === '') return { document, places: [] };
-  const places: FoundWords[] = [];
+  const found: Found = { count: 0, places: [] };
+  if (replacing.find === '') return { document, ...found };
   const walk = <Part extends TextDocument | TextPart>(part: Part): Part => {
     if (!part.content) return part;
-    const content = replacedIn(part.content, replacing, places).map(walk);
+    const content = replacedIn(part.content, replacing, found).map(walk);
     const isSame = content.length === part.content.length && content.every((one, at) => one === part.content![at]);
     return isSame ? part : { ...part, content };
   };
-  return { document: walk(document), places };
+  return { document: walk(document), ...found };
+}
+
+/** What was found until now. */
+interface Found {
+  count: number;
+  readonly places: FoundWords[];
 }
 
 /** The parts of a block, with its words replaced; other parts within it end a line. */
-function replacedIn(parts: readonly TextPart[], replacing: Replacing, places: FoundWords[]): readonly TextPart[] {
+function replacedIn(parts: readonly TextPart[], replacing: Replacing, told: Found): readonly TextPart[] {
   const made: TextPart[] = [];
   let line: TextPart[] = [];
   const end = () => {
-    made.push(...replacedLine(line, replacing, places));
+    for (const one of replacedLine(line, replacing, told)) made.push(one);
     line = [];
   };
   for (const part of parts)
@@ -60,32 +70,36 @@ function replacedIn(parts: readonly TextPart[], replacing: Replacing, places: Fo
   return made;
 }
 
-function replacedLine(line: readonly TextPart[], replacing: Replacing, places: FoundWords[]): readonly TextPart[] {
+function replacedLine(line: readonly TextPart[], replacing: Replacing, told: Found): readonly TextPart[] {
   const text = line.map((part) => part.text).join('');
   const found = placesIn(text, replacing);
   if (found.length === 0) return line;
-  for (const at of found) {
+  told.count += found.length;
+  for (const at of found.slice(0, TOLD - told.places.length)) {
     const to = at + replacing.find.length;
-    places.push({
+    told.places.push({
       before: text.slice(Math.max(0, at - AROUND), at),
       found: text.slice(at, to),
       after: text.slice(to, to + AROUND),
     });
   }
   let from = 0;
+  let next = 0;
   return line.flatMap((part) => {
     const own = part.text!;
     const [begins, ends] = [from, from + own.length];
     from = ends;
     let made = '';
     let done = begins;
-    for (const at of found) {
+    for (; next < found.length && found[next]! < ends; next++) {
+      const at = found[next]!;
       const to = at + replacing.find.length;
-      if (to <= begins || at >= ends) continue;
       made += text.slice(done, Math.max(done, at));
       // What goes in stands where the first sign stood.
       if (at >= begins) made += replacing.by;
       done = Math.max(done, Math.min(to, ends));
+      // What goes on in the next part is taken out there too.
+      if (to > ends) break;
     }
     made += text.slice(done, ends);
     return made === own ? [part] : made === '' ? [] : [{ ...part, text: made }];

@@ -30,6 +30,24 @@ export interface FileRow {
   readonly removed_at: Date | null;
 }
 
+/** What is told of a file wherever it is shown. */
+export const factsOf = (row: FileRow) => ({
+  id: row.id,
+  name: row.name,
+  type: row.type,
+  content: row.content,
+  /** In bytes. */
+  length: Number(row.bytes),
+  width: row.width,
+  height: row.height,
+  pages: row.pages,
+  hasPicture: row.has_picture,
+  focalX: row.focal_x,
+  focalY: row.focal_y,
+  alternative: row.alternative,
+  isDecoration: row.is_decoration,
+});
+
 const LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz';
 
 /** A new id of 16 letters and digits; those of all sites differ, so that a text that is copied to another site finds its files. */
@@ -61,19 +79,7 @@ export async function listFiles(database: Knex, site: SiteKey, id?: FileId): Pro
     { site, ...(id !== undefined && { id }) },
   );
   return rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    type: row.type,
-    content: row.content,
-    length: Number(row.bytes),
-    width: row.width,
-    height: row.height,
-    pages: row.pages,
-    hasPicture: row.has_picture,
-    focalX: row.focal_x,
-    focalY: row.focal_y,
-    alternative: row.alternative,
-    isDecoration: row.is_decoration,
+    ...factsOf(row),
     state: row.state,
     fault: row.fault,
     addedAt: row.added_at.toISOString(),

@@ -2,7 +2,7 @@ import type { Knex } from 'knex';
 import type { FileId } from '#core/files/file.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { FileRow } from '../library/file-repository.ts';
+import { type FileRow, factsOf } from '../library/file-repository.ts';
 import { type FileUse, type LiveFile, type LiveFiles, NO_FILES } from './live-files.ts';
 
 /** The files of a site that pages can show. @param isDraft whether those that are not ready yet are among them */
@@ -16,19 +16,7 @@ export async function liveFiles(database: Knex, site: SiteKey, isDraft = false):
         rows.map((row): [FileId, LiveFile] => [
           row.id,
           {
-            id: row.id,
-            name: row.name,
-            type: row.type,
-            content: row.content,
-            length: Number(row.bytes),
-            width: row.width,
-            height: row.height,
-            pages: row.pages,
-            hasPicture: row.has_picture,
-            focalX: row.focal_x,
-            focalY: row.focal_y,
-            alternative: row.alternative,
-            isDecoration: row.is_decoration,
+            ...factsOf(row),
             isReady: row.state === 'ready',
           },
         ]),
@@ -51,14 +39,18 @@ export async function fileUses(
   return rows.map(({ id, parts }) => ({ page: id, parts: parts?.filter((one) => one.files?.includes(file)) ?? null }));
 }
 
+/** The files by the contents that they have and had before they were replaced. */
+export async function filesByContent(database: Knex, site: SiteKey): Promise<ReadonlyMap<string, FileId>> {
+  const rows: { content: string; file: FileId }[] = await database('file_content').where({ site });
+  return new Map(rows.map(({ content, file }) => [content, file]));
+}
+
 /** The file that has a content, or had it before it was replaced; undefined where there is none that can be shown. */
-export async function fileOfContent(
-  database: Knex,
-  site: SiteKey,
+export function fileOfContent(
   files: LiveFiles,
+  byContent: ReadonlyMap<string, FileId>,
   content: string,
-): Promise<LiveFile | undefined> {
-  for (const file of files.values()) if (file.content === content) return file;
-  const row: { file: FileId } | undefined = await database('file_content').where({ site, content }).first('file');
-  return row && files.get(row.file);
+): LiveFile | undefined {
+  const file = byContent.get(content);
+  return file && files.get(file);
 }

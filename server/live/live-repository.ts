@@ -9,7 +9,8 @@ import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
-import { liveFiles } from './live-file-repository.ts';
+import type { FileId } from '#core/files/file.ts';
+import { filesByContent, liveFiles } from './live-file-repository.ts';
 import type { LiveFiles } from './live-files.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
@@ -27,6 +28,8 @@ export interface Release {
   readonly sources: RedirectSources;
   /** The files of the library as they are now: they change without a release too. */
   readonly files: LiveFiles;
+  /** The same by the contents that they have and had. */
+  readonly filesByContent: ReadonlyMap<string, FileId>;
 }
 
 type LiveSiteRow = SettingsRow & { key: string; works: Works | null; release: number };
@@ -69,6 +72,7 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
     },
     liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
     files: await liveFiles(trx, key as SiteKey),
+    filesByContent: await filesByContent(trx, key as SiteKey),
   };
 }
 
@@ -104,6 +108,7 @@ async function readChanged(
     sources: { former, ofOldSite: await redirectsOfOldSite(trx, key) },
     liveAt,
     files: await liveFiles(trx, key as SiteKey),
+    filesByContent: await filesByContent(trx, key as SiteKey),
   };
 }
 

@@ -99,10 +99,9 @@ export class LiveSite {
   }
 
   async #findFile(content: string): Promise<FileAndUses | undefined> {
-    const { site, files } = this.release;
-    const { database } = this.#parts;
-    const file = await fileOfContent(database, site.key, files, content);
-    return file && { file, uses: await fileUses(database, site.key, file.id, 'live_node') };
+    const { site, files, filesByContent } = this.release;
+    const file = fileOfContent(files, filesByContent, content);
+    return file && { file, uses: await fileUses(this.#parts.database, site.key, file.id, 'live_node') };
   }
 
   /** What a class of visitors has of it now. */

@@ -1,9 +1,9 @@
 import { setImmediate } from 'node:timers/promises';
 import { derivedOf } from '#core/derive/derived.ts';
-import { type TextDocument, contentIdOf } from '#core/model/content.ts';
+import { contentIdOf } from '#core/model/content.ts';
 import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { type FoundWords, type Replacing, replaceWords } from '#core/sections/replace-words.ts';
+import { type Replaced, type Replacing, replaceWords } from '#core/sections/replace-words.ts';
 import type { Database } from '../database/connect.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
@@ -13,15 +13,11 @@ import { contentsOf } from '../sites/site-repository.ts';
 
 /** So many texts are looked through before others have their turn. */
 const AT_ONCE = 200;
-/** So many places of a page are told in words. */
-const TOLD = 5;
 /** While others edit the site it is tried anew, so often. */
 const TRIES = 5;
 
-interface Changed {
+interface Changed extends Replaced {
   readonly page: PageId;
-  readonly document: TextDocument;
-  readonly places: readonly FoundWords[];
 }
 
 /** Finds words in all texts of a site, and replaces them in those that are chosen, as one edit. */
@@ -35,7 +31,7 @@ export function makeReplacingHandlers({
       const { site } = await cache.current(siteOf(request));
       const found = await changedTexts(database, site, body, standing(site));
       return {
-        pages: found.map(({ page, places }) => ({ page, count: places.length, places: places.slice(0, TOLD) })),
+        pages: found.map(({ page, count, places }) => ({ page, count, places: [...places] })),
       };
     },
     replaceWords: async ({ request, body, account }) => {
@@ -49,7 +45,7 @@ export function makeReplacingHandlers({
           body,
           standing(site).filter(({ page }) => chosen.has(page)),
         );
-        const told = { pages: changed.length, places: changed.reduce((sum, { places }) => sum + places.length, 0) };
+        const told = { pages: changed.length, places: changed.reduce((sum, { count }) => sum + count, 0) };
         // Said again by somebody who had no answer, there is nothing left to replace.
         if (changed.length === 0) return told;
         const texts = changed.map(({ page, document }) => ({ page, id: contentIdOf(document), document }));
@@ -91,8 +87,8 @@ async function changedTexts(
     for (const { page, content } of some) {
       const before = texts.get(content);
       if (!before) continue;
-      const { document, places } = replaceWords(before, replacing);
-      if (places.length > 0) changed.push({ page, document, places });
+      const replaced = replaceWords(before, replacing);
+      if (replaced.count > 0) changed.push({ page, ...replaced });
     }
     await setImmediate();
   }
