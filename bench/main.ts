@@ -16,6 +16,7 @@ import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
 import { benchFaults } from './faults.ts';
 import { benchFuzz } from './fuzz.ts';
+import { benchFiles } from './files.ts';
 import { generateSite } from './generate-site.ts';
 import type { Result } from './measure.ts';
 import { benchHistories } from './histories.ts';
@@ -44,7 +45,9 @@ if (wants('histories')) results.push(...benchHistories());
 // Ten minutes of killing: only where it is asked for.
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
-if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'large', 'fuzz'].some(wants)) {
+if (
+  ['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'files', 'large', 'fuzz'].some(wants)
+) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
   await migrate(database);
@@ -132,6 +135,7 @@ if (['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writi
       const liveOrigin = `http://127.0.0.1:${live.port}`;
       results.push(...(await benchWriting({ ...asked, liveOrigin, site: site.key, cookie, post })));
     }
+    if (wants('files')) results.push(...(await benchFiles({ origin, site: site.key, cookie, pid: workbench.pid })));
     if (wants('large')) {
       const large = generateSite(LARGE);
       const again = connect(url);

@@ -5,6 +5,7 @@ import { NODE_FLAGS } from '../scripts/node-flags.mjs';
 const ROOT = fileURLToPath(new URL('..', import.meta.url)).replace(/dist\/$/, '');
 
 export interface Running {
+  readonly pid: number;
   readonly port: number;
   readonly stop: () => Promise<void>;
 }
@@ -21,6 +22,7 @@ export async function startServer(file: string, env: Record<string, string>, tol
     child.once('exit', (code) => reject(new Error(`${file} ended with ${code} before it was ready.`)));
   });
   return {
+    pid: child.pid!,
     port: message.port,
     stop: () =>
       new Promise((resolve) => {

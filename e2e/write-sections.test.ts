@@ -90,6 +90,39 @@ describe('the desk', () => {
     await bench.saved();
   });
 
+  it('turns a section into another one with all that it says, and lets it be dragged elsewhere', async () => {
+    const clickNote = async () => {
+      const note = await browser.driver.findElement(By.css('.text-of-page .note p'));
+      await browser.driver.executeScript(`arguments[0].scrollIntoView({ block: 'center' })`, note);
+      await note.click();
+    };
+    await clickNote();
+    await bench.click('button', 'Turn into');
+    await bench.click('menuitem', 'Fold');
+    await bench.until('it is a fold', async () => (await sections()).join(' ').startsWith('P fold fold TABLE'));
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('it is a note again', async () => (await sections()).join(' ').startsWith('P note fold TABLE'));
+    await clickNote();
+    const handle = await bench.find('button', 'Drag the section to another place');
+    const place = await browser.driver.findElement(By.css('.text-of-page [data-section=fold] > p:last-child'));
+    const { height } = await place.getRect();
+    await browser.driver
+      .actions({ async: true })
+      .move({ origin: handle })
+      .press()
+      .move({ origin: handle, x: 6, y: 6 })
+      .move({ origin: place, y: Math.round(height / 2) + 14, duration: 300 })
+      .pause(200)
+      .release()
+      .perform();
+    await bench.until('it stands behind the fold', async () =>
+      (await sections()).join(' ').startsWith('P fold note TABLE'),
+    );
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.until('and before it again', async () => (await sections()).join(' ').startsWith('P note fold TABLE'));
+    await bench.saved();
+  });
+
   it('has the page around the text, in its layout, at three widths', async () => {
     const inFrame = (what: string) =>
       browser.driver.executeScript<string>(

@@ -39,6 +39,7 @@ try {
     ...process.env,
     DATABASE_URL: url,
     SPUR_TEST_NGINX: ensureNginx(DATA),
+    SPUR_FILES: join(DATA, 'files'),
   });
 } catch (fault) {
   console.error(fault instanceof StatedError ? fault.message : fault);

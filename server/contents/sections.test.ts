@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest';
 import { type TextDocument, type TextPart, contentIdOf } from '#core/model/content.ts';
 import { INSERTABLE, SECTIONS } from '#core/sections/all-sections.ts';
 import { isBlank } from '#core/sections/blank.ts';
+import { turned, turnsOf } from '#core/sections/turn.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { anyDocument } from '../testing/random-document.ts';
 import { acceptContent } from './content-service.ts';
@@ -44,6 +45,38 @@ describe('sections of texts', () => {
       }),
       { numRuns: 80 },
     );
+  });
+
+  it('are turned into others and back to plain text with every word, and are whole then', () => {
+    const met = new Set<string>();
+    fc.assert(
+      fc.property(anyDocument, (document) => {
+        for (const section of document.content!)
+          for (const into of turnsOf(section)) {
+            met.add(`${section.type} ${into}`);
+            const parts = turned(section, into)!;
+            accept(...parts);
+            const plain = parts.flatMap((part) => (into === 'text' ? [part] : turned(part, 'text')!));
+            // What is said beside a quotation is a line of its own then.
+            expect(wordsOf({ type: 'doc', content: plain })).toBe(
+              wordsOf(section) + (section.type === 'quotation' ? String(section.attrs!.source) : ''),
+            );
+          }
+      }),
+      { numRuns: 150 },
+    );
+    for (const pair of ['note fold', 'fold text', 'columns beside', 'beside columns', 'quotation note'])
+      expect(met).toContain(pair);
+  });
+
+  it('become a quotation where they hold lines of words alone', () => {
+    const line: TextPart = { type: 'paragraph', content: [{ type: 'text', text: 'It rained.' }] };
+    const [quotation] = turned({ type: 'note', attrs: { tone: 'note' }, content: [line] }, 'quotation')!;
+    expect(accept(quotation!).html).toBe(
+      '<figure class="quotation"><blockquote><p>It rained.</p></blockquote></figure>',
+    );
+    const heading: TextPart = { type: 'heading', attrs: { level: 2 } };
+    expect(turned({ type: 'note', attrs: { tone: 'note' }, content: [heading, line] }, 'quotation')).toBeNull();
   });
 
   it.each(INSERTABLE.map((one) => [one.type, one] as const))('that are inserted are whole: %s', (type, { make }) => {

@@ -1,9 +1,16 @@
 import { strFromU8, unzipSync } from 'fflate';
 import { PDFDocument } from 'pdf-lib';
+import { mkdtemp, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { FileContent } from '#core/files/file.ts';
+import type { SiteKey } from '#core/model/ids.ts';
 import { type TextPart, contentIdOf } from '#core/model/content.ts';
 import type { LibraryFile, UploadAnswer } from '#contract/files.ts';
+import type { JobQueue } from '../jobs/job-queue.ts';
+import { LibraryService } from './library-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 import { upload } from '../testing/upload.ts';
 
@@ -77,6 +84,32 @@ describe('the library of a site', () => {
     expect(whole).toMatchObject({ format: 'jpeg', width: 600, height: 900 });
     expect([whole.exif, whole.orientation]).toEqual([undefined, undefined]);
     expect(await sharp(await bytes('?width=300')).metadata()).toMatchObject({ format: 'webp', width: 320 });
+  });
+
+  it('is prepared by another process where the one that took the file has ended, and never twice', async () => {
+    const parts = { database: server.database, store: server.store, now: () => new Date() };
+    const [first, second] = [new LibraryService(parts), new LibraryService(parts)];
+    const path = join(await mkdtemp(join(tmpdir(), 'spur-library-')), 'sent');
+    await writeFile(path, await photo('#772299'));
+    // Nobody takes its job: the process ends.
+    const { file } = await first.take({
+      site: 'files' as SiteKey,
+      path,
+      name: 'Oar.jpg',
+      replaces: null,
+      account: null,
+    });
+    expect((await at(file.id)).state).toBe('waiting');
+    const jobs: FileContent[] = [];
+    second.useQueue({
+      send: async (_, data) => void jobs.push((data as { content: FileContent }).content),
+    } as JobQueue);
+    await second.takeUp();
+    expect(jobs).toContain(file.content);
+    await Promise.all([1, 2, 3].map(() => second.prepare({ content: file.content as FileContent })));
+    expect(await at(file.id)).toMatchObject({ state: 'ready', width: 600, height: 900 });
+    expect(await server.store.get(file.content as FileContent, 'original')).toBeUndefined();
+    expect((await server.store.get(file.content as FileContent, '320.avif'))!.length).toBeGreaterThan(100);
   });
 
   it('takes the same bytes twice as one file, and puts it back where it was removed', async () => {

@@ -56,6 +56,8 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 const NO_AUDIENCES: readonly NamedAudience[] = [];
 const NO_FACTS: readonly Fact[] = [];
 const NO_TEXT: TextDocument = { type: 'doc' };
+/** The room for the tools above a text that scrolls below them, in pixels. */
+const BELOW_TOOLS = { top: 170, bottom: 40, left: 0, right: 0 };
 /** So long after the last key the text is saved. */
 const PAUSE_MS = 900;
 
@@ -136,6 +138,8 @@ function TextEditor({
     editable: mayEdit,
     immediatelyRender: true,
     editorProps: {
+      // The tools stay in sight above the text: where one writes is kept clear of them.
+      ...(Around && { scrollMargin: BELOW_TOOLS, scrollThreshold: BELOW_TOOLS }),
       transformPastedHTML: (html) => {
         const pasted = asText(html);
         // They are sent once they stand in the text.

@@ -1,8 +1,11 @@
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
-import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, ChevronDown, GripVertical, Trash2 } from 'lucide-react';
 import { nameOfSection } from '#core/sections/all-sections.ts';
-import { IconButton } from '../../ui/button.tsx';
+import { TURNS, type Turn } from '#core/sections/turn.ts';
+import { ActionMenu } from '../../ui/action-menu.tsx';
+import { Button, IconButton } from '../../ui/button.tsx';
+import { carrySection, turnSection, turnsAt } from './whole-section.ts';
 import type { Attributes } from './editor-part.ts';
 import { EDITOR_PARTS } from './editor-parts.ts';
 import { moveSection, removeSection } from './insert-section.ts';
@@ -13,12 +16,15 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
     editor,
     selector: ({ editor: now }) => {
       const type = sectionAt(now);
-      return type === null ? null : { type, attributes: JSON.stringify(now.getAttributes(type)) };
+      return type === null
+        ? null
+        : { type, attributes: JSON.stringify(now.getAttributes(type)), turns: turnsAt(now, type).join('|') };
     },
-    equalityFn: (a, b) => a?.type === b?.type && a?.attributes === b?.attributes,
+    equalityFn: (a, b) => a?.type === b?.type && a?.attributes === b?.attributes && a?.turns === b?.turns,
   });
   if (at === null) return null;
   const { type } = at;
+  const turns = at.turns.split('|').filter(Boolean) as Turn[];
   const attributes = JSON.parse(at.attributes) as Attributes;
   const Settings = EDITOR_PARTS.find((one) => one.type === type)?.Settings;
   const name = nameOfSection(type)!;
@@ -30,6 +36,28 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
     >
       <span className="flex w-full items-center gap-1">
         <span className="flex-1 text-small font-medium">{name}</span>
+        {turns.length > 0 && (
+          <ActionMenu
+            label="Turn it into"
+            focusAfter={() => editor.commands.focus()}
+            trigger={
+              <Button look="quiet" isTight>
+                Turn into <ChevronDown size={14} aria-hidden />
+              </Button>
+            }
+            actions={turns.map((into) => ({ words: TURNS[into]!, run: () => turnSection(editor, type, into) }))}
+          />
+        )}
+        <button
+          type="button"
+          draggable
+          aria-label="Drag the section to another place"
+          title="Drag it to another place in the text"
+          onDragStart={(event) => carrySection(editor, type, event.nativeEvent)}
+          className="inline-flex size-8 cursor-grab items-center justify-center rounded-md hover:bg-sunken max-md:hidden"
+        >
+          <GripVertical size={15} aria-hidden />
+        </button>
         <IconButton name="Move it up" keys="Alt+Up" onClick={() => moveSection(editor, -1)}>
           <ArrowUp size={15} aria-hidden />
         </IconButton>

@@ -88,7 +88,7 @@ export function Desk() {
             {node ? 'Headings and links have no text. Select a page.' : 'Select a page in the tree to write on it.'}
           </p>
         ) : (
-          <div ref={text} className="min-h-0 flex-1 overflow-y-auto bg-sunken">
+          <div ref={text} className="min-h-0 flex-1 scroll-pt-40 overflow-y-auto bg-sunken">
             <Shown value={shown}>
               <fieldset disabled={!mayEdit} className="contents">
                 <TextSection key={shown.page} page={shown.page} Around={ThePage} />
