@@ -26,7 +26,7 @@ export async function benchAccessCheck(url: string, paths: readonly string[], co
   const sites = new LiveSites(
     database,
     'http://bench.example',
-    '',
+    { stylesheet: '' },
     new Visits(database, pino({ level: 'silent' }), now),
   );
   const askers = new Askers(new VisitorSessions(database, now), 'bench');

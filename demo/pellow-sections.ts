@@ -15,7 +15,10 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
   'Term by term': [
     '| Term | Weeks | Ends with\n| One | 1 to 13 | a pram\n| Two | 14 to 27 | the moulds\n| Three | 28 to 40 | the launch',
   ],
-  'Two-year apprenticeship': ['! Apprentices are paid by their yard from the first week.'],
+  'Two-year apprenticeship': [
+    '! Apprentices are paid by their yard from the first week.',
+    'Whoever begins here can change yards once, with our help.',
+  ],
   'Short courses': ['@ bench: An edge that shaves.'],
   'Build a canoe': ['? What if my canoe does not fit on the roof?\nThe ferry takes it for the price of a bicycle.'],
   'Sharpening day': ['@left bench: Bring everything blunt.'],
@@ -32,7 +35,11 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
   'Guided tours': [
     '| Day | From the gate | Length\n| Monday to Friday | eleven o’clock | an hour\n| First Saturday | every half hour | forty minutes',
   ],
-  'How to find us': ['@ ferry: The ferry stops at our own quay from May.', '@file timetable: Timetable of the ferry'],
+  'How to find us': [
+    '@ ferry: The ferry stops at our own quay from May.',
+    '@file timetable: Timetable of the ferry',
+    'The gate is on the landward side, and it is never locked in daylight.',
+  ],
   'School groups': [
     '? How large may a group be?\nThirty pupils with four adults, in two parts that change places at noon.',
   ],

@@ -172,9 +172,8 @@ describe('a text', () => {
     await bench.click('button', /^Make live…/);
     await bench.click('button', 'Make 1 page live');
     await bench.untilText('1 page made live.');
-    const address = await bench.driver.findElement({ linkText: 'See it live' }).catch(() => null);
-    expect(address).not.toBeNull();
-    await bench.driver.get((await address!.getAttribute('href'))!);
+    const address = await bench.find('link', /^See it live/);
+    await bench.driver.get((await address.getAttribute('href'))!);
     await bench.untilText('Ask us about the small print.');
     expect(await bench.driver.executeScript(`return document.querySelector('main strong').innerText`)).toBe(
       'small print',

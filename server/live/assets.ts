@@ -13,11 +13,16 @@ const FONTS = {
   'display.woff2': '@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2',
 } as const;
 
+/** Those that each page needs. */
+const NEEDED: ReadonlySet<string> = new Set(['text.woff2', 'display.woff2']);
+
 /** The stylesheet and fonts of visitors' pages, by their path below `/assets`; each name holds a hash of what it is. */
 export class Assets {
   readonly stylesheet: string;
   /** The stylesheet itself. */
   readonly css: string;
+  /** The fonts that every page needs, by their whole paths. */
+  readonly fonts: readonly string[];
   /** The files as they are, by their path below `/assets`. */
   readonly bytes: ReadonlyMap<string, Buffer>;
   readonly #files: ReadonlyMap<string, ReadyAnswer>;
@@ -25,11 +30,13 @@ export class Assets {
   private constructor(
     stylesheet: string,
     css: string,
+    fonts: readonly string[],
     files: ReadonlyMap<string, ReadyAnswer>,
     bytes: ReadonlyMap<string, Buffer>,
   ) {
     this.stylesheet = stylesheet;
     this.css = css;
+    this.fonts = fonts;
     this.#files = files;
     this.bytes = bytes;
   }
@@ -43,9 +50,11 @@ export class Assets {
     const files = new Map<string, ReadyAnswer>();
     const all = new Map<string, Buffer>();
     let css = await readFile(fileURLToPath(new URL('./assets/visitors.css', import.meta.url)), 'utf8');
+    const fonts: string[] = [];
     for (const [name, source] of Object.entries(FONTS)) {
       const bytes = await readFile(require.resolve(source));
       const path = `/${hashed(name, bytes)}`;
+      if (NEEDED.has(name)) fonts.push(`/assets${path}`);
       files.set(path, new ReadyAnswer(200, 'font/woff2', bytes, FOR_EVER));
       all.set(path, bytes);
       css = css.replaceAll(`url('${name}')`, `url('/assets${path}')`);
@@ -53,7 +62,7 @@ export class Assets {
     const path = `/${hashed('visitors.css', Buffer.from(css))}`;
     files.set(path, new ReadyAnswer(200, 'text/css; charset=utf-8', css, FOR_EVER));
     all.set(path, Buffer.from(css));
-    return new Assets(`/assets${path}`, css, files, all);
+    return new Assets(`/assets${path}`, css, fonts, files, all);
   }
 }
 

@@ -104,7 +104,7 @@ it('a process that has taken releases over answers as one that begins anew', asy
     new LiveSites(
       server.database,
       'https://www.example',
-      '/style.css',
+      { stylesheet: '/style.css' },
       new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
     );
   const taking = begin();

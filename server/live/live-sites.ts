@@ -6,11 +6,14 @@ import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
-import type { LiveView } from './live-view.ts';
+import type { LiveView, SitePlace } from './live-view.ts';
 import { robotsFile } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import type { SignIn } from './render-page.ts';
 import type { Visits } from './visits.ts';
+
+/** The stylesheet and fonts of the pages. */
+type Look = Pick<SitePlace, 'stylesheet' | 'fonts'>;
 
 /** So long at most a new release waits for the pages to be ready that visitors had asked for. */
 const MAX_PREPARING_MS = 5000;
@@ -26,7 +29,7 @@ const MAX_PREPARING_MS = 5000;
 export class LiveSites {
   readonly #database: Database;
   readonly origin: string;
-  readonly #stylesheet: string;
+  readonly #look: Look;
   readonly #visits: Visits;
   readonly #now: () => number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
@@ -36,10 +39,10 @@ export class LiveSites {
   readonly #again = new Set<string>();
   #robots: Promise<ReadyAnswer> | null = null;
 
-  constructor(database: Database, origin: string, stylesheet: string, visits: Visits, now = Date.now) {
+  constructor(database: Database, origin: string, look: Look, visits: Visits, now = Date.now) {
     this.#database = database;
     this.origin = origin;
-    this.#stylesheet = stylesheet;
+    this.#look = look;
     this.#visits = visits;
     this.#now = now;
   }
@@ -205,7 +208,12 @@ export class LiveSites {
   }
 
   #siteOf(release: Release): LiveSite {
-    const place = { base: `/${release.site.key}`, origin: this.origin, stylesheet: this.#stylesheet };
+    const place = {
+      base: `/${release.site.key}`,
+      origin: this.origin,
+      stylesheet: this.#look.stylesheet,
+      fonts: this.#look.fonts,
+    };
     return new LiveSite(release, place, { database: this.#database, visits: this.#visits, now: this.#now });
   }
 }

@@ -9,6 +9,8 @@ export interface SitePlace {
   readonly base: string;
   readonly origin: string;
   readonly stylesheet: string;
+  /** Fonts that pages need at once, so that none comes late and moves what is read; left out where they are not fetched before. */
+  readonly fonts?: readonly string[];
   /** Whether the pages are files: then nobody can sign in. */
   readonly isStatic?: boolean;
 }

@@ -25,7 +25,7 @@ await runProcess('live', async (ready) => {
   const database = connect(config.databaseUrl);
   const assets = await Assets.load();
   const visits = new Visits(database, log, () => new Date());
-  const sites = new LiveSites(database, config.liveOrigin, assets.stylesheet, visits);
+  const sites = new LiveSites(database, config.liveOrigin, assets, visits);
   const files = config.publicFiles
     ? await PublicFiles.start(config.publicFiles, `${config.host}:${config.livePort}`, sites, log)
     : null;

@@ -168,7 +168,7 @@ export function renderFrame(view: LiveView, { title, head, body, current, isSear
   const side = renderMenu(view, 'side', current);
   return markup`<!doctype html>
 <html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${title}</title>${head}${renderIcon(site.settings.name)}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<title>${title}</title>${head}${renderIcon(site.settings.name)}${(place.fonts ?? []).map((font) => markup`<link rel="preload" href="${font}" as="font" type="font/woff2" crossorigin>`)}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">${siteWords(site.settings.language).toText}</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}

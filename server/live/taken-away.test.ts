@@ -22,7 +22,12 @@ beforeAll(async () => {
   ines = await server.person('Ines');
   const { database } = server;
   const now = () => new Date();
-  other = new LiveSites(database, 'https://www.example', '', new Visits(database, pino({ level: 'silent' }), now));
+  other = new LiveSites(
+    database,
+    'https://www.example',
+    { stylesheet: '' },
+    new Visits(database, pino({ level: 'silent' }), now),
+  );
   const sessions = new VisitorSessions(database, now);
   const nothing = () => undefined;
   const news = workbenchNews({ database, sites: other, sessions, onRelease: nothing, onResync: nothing });

@@ -180,7 +180,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });
   const visits = new Visits(database, log, () => new Date());
-  const sites = new LiveSites(database, 'https://www.example', assets.stylesheet, visits);
+  const sites = new LiveSites(database, 'https://www.example', assets, visits);
   const sessionsOfVisitors = new VisitorSessions(database, () => new Date());
   const attemptsOfVisitors = await Attempts.open(pool);
   const liveHandler = (ownOrigin: string | null) =>
