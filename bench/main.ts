@@ -46,7 +46,7 @@ if (wants('histories')) results.push(...benchHistories());
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
 if (
-  ['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'files', 'large', 'fuzz'].some(wants)
+  ['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'large', 'files', 'fuzz'].some(wants)
 ) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
@@ -135,7 +135,9 @@ if (
       const liveOrigin = `http://127.0.0.1:${live.port}`;
       results.push(...(await benchWriting({ ...asked, liveOrigin, site: site.key, cookie, post })));
     }
-    if (wants('files')) results.push(...(await benchFiles({ origin, site: site.key, cookie, pid: workbench.pid })));
+    // Minutes of making sizes: only where it is asked for.
+    if (values.only === 'files')
+      results.push(...(await benchFiles({ origin, site: site.key, cookie, pid: workbench.pid })));
     if (wants('large')) {
       const large = generateSite(LARGE);
       const again = connect(url);
