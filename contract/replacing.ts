@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
-import { requestId } from './api.ts';
+import { MAX_OPERATIONS, requestId } from './api.ts';
 
 const shape = {
   find: z.string().min(1, 'Type what is to be found.').max(200),
@@ -13,7 +13,7 @@ export const findWordsBody = z.strictObject(shape);
 export const replaceWordsBody = z.strictObject({
   ...shape,
   /** The pages in whose texts it is done. */
-  pages: z.array(pageIdSchema).min(1).max(2000),
+  pages: z.array(pageIdSchema).min(1).max(MAX_OPERATIONS),
   request: requestId,
 });
 

@@ -254,6 +254,7 @@ export const ROUTES = {
     permission: 'site.edit',
     summary: 'Replace words in the texts of some pages, as one edit',
     body: replaceWordsBody,
+    largest: 1_000_000,
     answer: replacedAnswer,
   },
   showPageFrame: {

@@ -115,13 +115,17 @@ export const addFile = (
   database.transaction(async (trx) => {
     // The same file twice at once is one.
     await trx.raw('SELECT pg_advisory_xact_lock(hashtextextended(?, 26))', [`${site} ${file.content}`]);
-    const known = await trx('file').where({ site, content: file.content }).orderBy('added_at').first('id', 'state');
+    const known = await trx('file')
+      .where({ site, content: file.content })
+      .orderBy('added_at')
+      .first('id', 'state', 'removed_at');
     if (known) {
       // What could not be prepared is tried again.
       const again = known.state === 'faulty' ? { state: 'waiting', fault: null } : {};
       await trx('file')
         .where({ site, id: known.id })
         .update({ removed_at: null, ...again });
+      if (known.removed_at !== null) await tellVisitors(trx, [{ site, id: known.id }]);
       return { id: known.id, isKnown: true };
     }
     const { account, at, ...facts } = file;

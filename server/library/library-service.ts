@@ -150,7 +150,11 @@ export class LibraryService {
       });
     // Pages show the one before until the other is ready as a whole.
     await this.#keep(file.content, path);
-    const prepared = await this.#prepared(file.content, file.type).catch(unreadable(file.name));
+    const prepared = await this.#prepared(file.content, file.type).catch(async (fault: unknown) => {
+      // Another library may be about to prepare the same.
+      if ((await waitingType(this.#database, file.content)) === undefined) await this.store.remove(file.content);
+      return unreadable(file.name)(fault);
+    });
     await replaceContent(this.#database, site, id, file, prepared);
   }
 

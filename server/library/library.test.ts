@@ -309,6 +309,23 @@ describe('the library of a site', () => {
       expect((await server.live(former.headers.get('location')!)).text).toBe('Ferries of June');
     });
 
+    it('gives bytes that two files have to whoever can open a page of either, also once one has others', async () => {
+      const [a, b] = [await ready(await sent('Red.txt', 'red')), await ready(await sent('Blue.txt', 'blue'))];
+      await show('blue', [{ type: 'download', attrs: { file: b.id, words: '' } }], true);
+      await sent('Red.txt', 'blue', a.id);
+      const address = `/files/~files/${b.content}/blue.txt`;
+      expect((await server.live(address)).text).toBe('blue');
+      await sent('Red.txt', 'green', a.id);
+      expect((await server.live(address)).text).toBe('blue');
+    });
+
+    it('keeps nothing of what cannot replace a file, and the file stays', async () => {
+      const first = await ready(await sent('Dot.svg', '<svg viewBox="0 0 9 9"><rect width="9" height="9"/></svg>'));
+      const said = await send('Dot.svg', '<svg><rect width="9" height="9"/></svg>', first.id);
+      expect('problem' in said && said.problem.code).toBe('file-broken');
+      expect(await at(first.id)).toMatchObject({ state: 'ready', content: first.content });
+    });
+
     it('shows nothing in the place of a file that was removed, and gives it to nobody', async () => {
       const file = await ready(await sent('Menu.txt', 'Soup and bread'));
       await show('canteen', [{ type: 'download', attrs: { file: file.id, words: 'This week' } }], true);
@@ -319,6 +336,10 @@ describe('the library of a site', () => {
         async () => !(await server.live('/files/canteen')).text.includes('This week'),
       );
       expect((await server.live(`/files/~files/${file.content}/menu.txt`)).status).toBe(404);
+      // To send it again puts it back, as the way that is meant for that does.
+      await sent('Menu.txt', 'Soup and bread');
+      await until('the page shows it', async () => (await server.live('/files/canteen')).text.includes('This week'));
+      await ines.send('DELETE', `/api/sites/files/files/${file.id}`);
       expect((await ines.post(`/api/sites/files/files/${file.id}/put-back`, {})).status).toBe(200);
       await until('the page shows it', async () => (await server.live('/files/canteen')).text.includes('This week'));
     });

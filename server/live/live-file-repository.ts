@@ -24,12 +24,7 @@ export async function liveFiles(database: Knex, site: SiteKey, isDraft = false):
 }
 
 /** Where a file is shown, in the draft or in what is live. */
-export async function fileUses(
-  database: Knex,
-  site: SiteKey,
-  file: FileId,
-  of: 'node' | 'live_node',
-): Promise<FileUse[]> {
+async function fileUses(database: Knex, site: SiteKey, file: FileId, of: 'node' | 'live_node'): Promise<FileUse[]> {
   const rows: { id: PageId; parts: RenderedPart[] | null }[] = await database(`${of} as n`)
     .join('content as c', (join) => join.on('c.site', 'n.site').andOn('c.id', 'n.content'))
     .where('n.site', site)
@@ -45,12 +40,26 @@ export async function filesByContent(database: Knex, site: SiteKey): Promise<Rea
   return new Map(rows.map(({ content, file }) => [content, file]));
 }
 
-/** The file that has a content, or had it before it was replaced; undefined where there is none that can be shown. */
-export function fileOfContent(
+/**
+ * The files that have a content now; where none has it, the one that had it before it was replaced. Two files of a site come to have the
+ * same bytes where one of them is replaced by those of the other.
+ */
+export function filesOfContent(
   files: LiveFiles,
   byContent: ReadonlyMap<string, FileId>,
   content: string,
-): LiveFile | undefined {
-  const file = byContent.get(content);
-  return file && files.get(file);
+): readonly LiveFile[] {
+  const known = byContent.get(content);
+  if (known === undefined) return [];
+  const now = [...files.values()].filter((file) => file.content === content);
+  const former = files.get(known);
+  return now.length > 0 || !former ? now : [former];
 }
+
+/** Where any of some files is shown. */
+export const usesOfAll = async (
+  database: Knex,
+  site: SiteKey,
+  files: readonly LiveFile[],
+  of: 'node' | 'live_node',
+): Promise<FileUse[]> => (await Promise.all(files.map(({ id }) => fileUses(database, site, id, of)))).flat();

@@ -12,7 +12,7 @@ import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
 import { type Html, markup } from './html.ts';
-import { fileOfContent, fileUses } from './live-file-repository.ts';
+import { filesOfContent, usesOfAll } from './live-file-repository.ts';
 import { type FileUse, type LiveFile, mayHave } from './live-files.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
@@ -100,8 +100,9 @@ export class LiveSite {
 
   async #findFile(content: string): Promise<FileAndUses | undefined> {
     const { site, files, filesByContent } = this.release;
-    const file = fileOfContent(files, filesByContent, content);
-    return file && { file, uses: await fileUses(this.#parts.database, site.key, file.id, 'live_node') };
+    const found = filesOfContent(files, filesByContent, content);
+    const [file] = found;
+    return file && { file, uses: await usesOfAll(this.#parts.database, site.key, found, 'live_node') };
   }
 
   /** What a class of visitors has of it now. */

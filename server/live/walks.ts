@@ -13,7 +13,7 @@ import type { Database } from '../database/connect.ts';
 import { type BegunWalk, type Walk, walkOf } from '../visitors/walk-repository.ts';
 import type { FileStore } from '../library/file-store.ts';
 import { answerWithFile, noFile } from './file-answers.ts';
-import { fileOfContent, fileUses, filesByContent, liveFiles } from './live-file-repository.ts';
+import { filesByContent, filesOfContent, liveFiles, usesOfAll } from './live-file-repository.ts';
 import { type LiveFile, mayHave } from './live-files.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
@@ -145,15 +145,14 @@ async function walkedFile(
 ): Promise<LiveFile | undefined> {
   const site = await siteOf(database, walk);
   if (!site) return undefined;
-  const file = fileOfContent(
+  const found = filesOfContent(
     await liveFiles(database, site.key, walk.isDraft),
     await filesByContent(database, site.key),
     content,
   );
-  if (!file) return undefined;
   const view = visitorView(site, memberOf(walk, site), walk.at ?? now, walk.isSignedIn);
-  return mayHave(view, await fileUses(database, site.key, file.id, walk.isDraft ? 'node' : 'live_node'))
-    ? file
+  return mayHave(view, await usesOfAll(database, site.key, found, walk.isDraft ? 'node' : 'live_node'))
+    ? found[0]
     : undefined;
 }
 

@@ -95,11 +95,10 @@ export function sendFile(site: SiteKey, file: File, replaces?: FileId): Promise<
       // One that waits for its turn is not sent.
       const at = waiting.indexOf(begin);
       if (at !== -1) waiting.splice(at, 1);
-      else underWay--;
       void upload.abort(true).catch(() => undefined);
       forget(id);
-      waiting.shift()?.();
-      resolve(null);
+      if (at === -1) end(null);
+      else resolve(null);
     };
     const begin = () => {
       underWay++;
