@@ -94,6 +94,7 @@ async function fillLibrary(site: Site['key']): Promise<void> {
     };
     // A site with the same pages has taken them over from the one before.
     await server.database('file').insert(row).onConflict(['site', 'id']).merge();
+    await server.database('file_content').insert({ site, content, file: id }).onConflict(['site', 'content']).merge();
     await server.store.put(content, 'whole', Buffer.from(id));
   }
 }
