@@ -17,6 +17,7 @@ import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
+import { sharedSectionSchema } from '#core/model/shared-section.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
@@ -33,6 +34,8 @@ const settingsWire = z.object({
   menus: z.array(menuSchema),
   layouts: z.array(layoutSchema),
   facts: z.array(factSchema),
+  /** Archives of earlier versions have none. */
+  shared: z.array(sharedSectionSchema).default([]),
   redirects: z.array(redirectSchema),
   trail: trailSettingSchema,
   timeZone: z.string(),
@@ -152,6 +155,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   menus: settings.menus as z.infer<typeof menuSchema>[],
   layouts: [...settings.layouts],
   facts: [...settings.facts],
+  shared: [...settings.shared],
   redirects: [...settings.redirects],
 });
 

@@ -223,7 +223,8 @@ export const ROUTES = {
     method: 'get',
     path: '/api/sites/:site/find',
     permission: 'site.read',
-    summary: 'The pages whose text holds all words of `?text=`; with `?fact=` those whose text names the fact',
+    summary:
+      'The pages whose text holds all words of `?text=`; with `?fact=` those whose text names the fact, with `?shared=` those whose text shows the shared section',
     answer: textsFoundAnswer,
   },
   listRemoved: {

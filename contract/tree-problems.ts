@@ -283,6 +283,27 @@ export const OF_THE_TREE = {
     title: 'The page would never be open',
     detail: (p) => `It would close before it opens: ${page(p)}. Let it open earlier, or close later.`,
   },
+  'shared-unknown': {
+    status: 404,
+    title: 'There is no such shared section',
+    detail: (p) =>
+      `The site has no shared section '${p.shared}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'shared-exists': {
+    status: 409,
+    title: 'The shared section is there already',
+    detail: (p) => `The site has a shared section '${p.shared}' already. Make another id for the new one.`,
+  },
+  'shared-unnamed': {
+    status: 422,
+    title: 'A shared section needs a name',
+    detail: () => 'Type what it is about, such as Opening hours.',
+  },
+  'shared-too-many': {
+    status: 409,
+    title: 'There are too many shared sections',
+    detail: (p) => `A site has at most ${p.limit} shared sections. Remove one that no page shows.`,
+  },
   'redirect-unknown': {
     status: 404,
     title: 'There is no such redirect',

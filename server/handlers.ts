@@ -1,4 +1,5 @@
 import type { Request } from 'express';
+import { sharedIdSchema } from '#core/model/shared-section.ts';
 import { factIdSchema } from '#core/model/fact.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
@@ -56,7 +57,7 @@ import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
-import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithText } from './sites/site-repository.ts';
+import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithShared, pagesWithText } from './sites/site-repository.ts';
 import { asNewSite } from './sites/new-site.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { tellWriting } from './events/writing.ts';
@@ -217,6 +218,8 @@ export function makeHandlers(services: Services): Handlers {
       await cache.current(key);
       const fact = factIdSchema.safeParse(request.query.fact);
       if (fact.success) return { pages: await pagesWithFact(database, key, fact.data) };
+      const shared = sharedIdSchema.safeParse(request.query.shared);
+      if (shared.success) return { pages: await pagesWithShared(database, key, shared.data) };
       const asked = String(request.query.text ?? '');
       const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
       return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };

@@ -14,6 +14,7 @@ import {
   linkWords,
   noAlternative,
   noFile,
+  noShared,
   noSubtitles,
   skippedHeading,
   tableHeader,
@@ -34,6 +35,7 @@ export const PAGE_CHECKS = {
   subtitles: noSubtitles,
   'no file': noFile,
   'large file': largeFile,
+  'no shared': noShared,
 } as const satisfies Record<string, PageCheck>;
 export type PageFault = keyof typeof PAGE_CHECKS;
 export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];

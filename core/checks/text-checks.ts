@@ -47,6 +47,11 @@ export const noFile = ofText(
   'File missing',
   'A place in its text shows nothing: no file was chosen for it, or the library has it no more.',
 );
+export const noShared = ofText(
+  'no shared',
+  'Shared section missing',
+  'A place in its text shows nothing: no shared section was chosen for it, or the section was removed.',
+);
 export const largeFile = ofText(
   'large file',
   'Large file',

@@ -128,3 +128,7 @@ function own(
   });
   return touched;
 }
+
+/** The pages of the tree among those whose text names something. */
+export const touchedByTexts = (outline: Outline, pages: readonly PageId[]): Touched =>
+  new Map(pages.filter((page) => outline.rowOf.has(page)).map((page) => [page, 'itself']));

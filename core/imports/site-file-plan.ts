@@ -53,7 +53,7 @@ export function planSiteFile(
   const here = <One extends { readonly id: string }>(all: readonly One[], id: string) =>
     all.find((one) => one.id === id);
 
-  const { facts = [], menus = [], layouts = [], redirects = [], trail, timeZone } = inIds(file, ids);
+  const { facts = [], shared = [], menus = [], layouts = [], redirects = [], trail, timeZone } = inIds(file, ids);
   const { settings } = at;
   for (const said of facts) {
     const { id, name: title, ...fields } = said;
@@ -61,6 +61,14 @@ export function planSiteFile(
       is
         ? { name: 'fact.set', fact: id, fields: { title, ...fields } }
         : { name: 'fact.add', fact: id, title, ...fields },
+    );
+  }
+  for (const said of shared) {
+    const { id, name: title, content } = said;
+    setting(`shared ${id}`, `Shared section: ${title}`, said, here(settings.shared, id), (is) =>
+      is
+        ? { name: 'shared.set', shared: id, fields: { title, content } }
+        : { name: 'shared.add', shared: id, title, content },
     );
   }
   for (const said of menus) {
@@ -109,11 +117,14 @@ export function planSiteFile(
   return items;
 }
 
-type Said = Pick<SiteFile, 'facts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'>;
+type Said = Pick<SiteFile, 'facts' | 'shared' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'>;
 
 /** What a file says of menus, layouts and the like, with the pages of the site that those of the file are. */
-function inIds({ pages, facts, menus, layouts, redirects, trail, timeZone }: SiteFile, ids: readonly PageId[]): Said {
-  const said: Said = { facts, menus, layouts, redirects, trail, timeZone };
+function inIds(
+  { pages, facts, shared, menus, layouts, redirects, trail, timeZone }: SiteFile,
+  ids: readonly PageId[],
+): Said {
+  const said: Said = { facts, shared, menus, layouts, redirects, trail, timeZone };
   const others = new Map(pages.flatMap(({ id }, index) => (id === ids[index] ? [] : [[id as string, ids[index]!]])));
   if (others.size === 0) return said;
   // A page is named by `page`, and an entry of a menu that is a page's bears its id.

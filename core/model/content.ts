@@ -36,6 +36,8 @@ export interface RenderedPart extends SectionRule {
   readonly html: string;
   /** The files of the library that it shows; left out where it shows none. */
   readonly files?: readonly string[];
+  /** The shared sections that it shows; left out where it shows none. */
+  readonly shared?: readonly string[];
 }
 
 /** A stretch of a document that the same visitors get; `rule` is null where that is all who get the page. */

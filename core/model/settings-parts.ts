@@ -11,6 +11,7 @@ export const SETTINGS_PARTS = [
   'layouts',
   'trail',
   'facts',
+  'shared',
   'redirects',
   'timeZone',
 ] as const satisfies readonly (keyof Settings)[];

@@ -9,6 +9,7 @@ import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
 import type { LeadsTo, Redirect } from './redirect.ts';
+import type { SharedSection } from './shared-section.ts';
 import { PLAIN_TRAIL, type TrailSetting } from './trail-setting.ts';
 
 /** A node as visitors have it. `retired`: it was live and has been taken down; the node is its last live state. */
@@ -35,6 +36,8 @@ export interface Settings {
   readonly layouts: readonly Layout[];
   /** What is said of the site in many places. */
   readonly facts: readonly Fact[];
+  /** The texts that are kept once and shown on many pages. */
+  readonly shared: readonly SharedSection[];
   /** The redirects that were made by hand, in the order in which they were. */
   readonly redirects: readonly Redirect[];
   /** The IANA name of the time zone in which its moments are said. */
@@ -53,6 +56,7 @@ export const newSettings = (name: string, language: Language): Settings => ({
   menus: [MAIN_MENU],
   layouts: [STANDARD_LAYOUT],
   facts: FIRST_FACTS,
+  shared: [],
   redirects: [],
   timeZone: 'UTC',
   trail: PLAIN_TRAIL,

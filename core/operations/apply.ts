@@ -22,6 +22,7 @@ import { pageRemove } from './page-remove.ts';
 import { pageSet } from './page-set.ts';
 import { releaseMake } from './release-make.ts';
 import { releaseTakeBack } from './release-take-back.ts';
+import { sharedAdd, sharedRemove, sharedSet } from './shared.ts';
 import { siteSet } from './site-set.ts';
 
 /** Every operation, by its name. */
@@ -54,6 +55,9 @@ export const OPERATIONS = {
   'fact.add': factAdd,
   'fact.set': factSet,
   'fact.remove': factRemove,
+  'shared.add': sharedAdd,
+  'shared.set': sharedSet,
+  'shared.remove': sharedRemove,
   'redirect.add': redirectAdd,
   'redirect.set': redirectSet,
   'redirect.remove': redirectRemove,

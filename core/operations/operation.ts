@@ -17,6 +17,7 @@ import { pageSetSchema } from './page-set.ts';
 import { releaseMakeSchema } from './release-make.ts';
 import { releaseTakeBackSchema } from './release-take-back.ts';
 import { redirectAddSchema, redirectRemoveSchema, redirectSetSchema } from './redirects.ts';
+import { sharedAddSchema, sharedRemoveSchema, sharedSetSchema } from './shared.ts';
 import { siteSetSchema } from './site-set.ts';
 
 const EDITS = [
@@ -47,6 +48,9 @@ const EDITS = [
   factAddSchema,
   factSetSchema,
   factRemoveSchema,
+  sharedAddSchema,
+  sharedSetSchema,
+  sharedRemoveSchema,
   redirectAddSchema,
   redirectSetSchema,
   redirectRemoveSchema,

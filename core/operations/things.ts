@@ -6,12 +6,13 @@ import type { Fact } from '../model/fact.ts';
 import type { Layout } from '../model/layout.ts';
 import type { Menu } from '../model/menu.ts';
 import type { PageLabel } from '../model/page-label.ts';
+import type { SharedSection } from '../model/shared-section.ts';
 import type { Site } from '../model/site.ts';
 import type { Applied } from './definition.ts';
 import type { Operation } from './operation.ts';
 
-/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, goals. */
-type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'goal';
+/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, shared sections, goals. */
+type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'shared' | 'goal';
 type Inverse = Applied['inverse'][number];
 
 interface Description<Thing> {
@@ -106,6 +107,7 @@ interface Lists {
   readonly menus: Menu;
   readonly layouts: Layout;
   readonly facts: Fact;
+  readonly shared: SharedSection;
 }
 
 /** Things that stand in the settings of a site. */

@@ -11,6 +11,7 @@ import { PAGE_LIST } from './page-list.ts';
 import { PICTURE } from './picture.ts';
 import { QUOTATION } from './quotation.ts';
 import { EMPTY_PARAGRAPH, type SectionType } from './section-type.ts';
+import { SHARED } from './shared.ts';
 import { SOUND } from './sound.ts';
 
 /** Every type of section that is our own, and of parts within one. */
@@ -29,6 +30,7 @@ export const SECTIONS: readonly SectionType[] = [
   DOWNLOAD,
   FILM,
   SOUND,
+  SHARED,
 ];
 
 type Listed = NonNullable<SectionType['listed']> & { readonly type: string };
@@ -76,6 +78,7 @@ export const INSERTABLE: readonly Listed[] = (
     'gallery',
     'film',
     'sound',
+    'shared',
     'quotation',
     'horizontalRule',
     'codeBlock',

@@ -1,4 +1,5 @@
 import { FILM } from './film.ts';
+import { SHARED } from './shared.ts';
 import { shownBy } from './shown-files.ts';
 import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
 
@@ -13,6 +14,7 @@ export const TEXT_FAULTS = [
   'subtitles',
   'no file',
   'large file',
+  'no shared',
 ] as const;
 export type TextFault = (typeof TEXT_FAULTS)[number];
 
@@ -59,6 +61,8 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
     if (type === 'button' ? isMeaningless(wordsOf(part)) : linksIn(part).some(isMeaningless)) found.add('link words');
     // What is found of the files themselves changes with the library: `file-faults.ts`.
     if (shownBy(part)?.length === 0) found.add('no file');
+    // Whether the site has the section changes with the site: the server looks for those that are gone.
+    if (type === SHARED.type && (attrs?.of ?? null) === null) found.add('no shared');
     if (type === FILM.type && (attrs?.subtitles ?? null) === null) found.add('subtitles');
     part.content?.forEach(walk);
   };

@@ -19,6 +19,7 @@ import { derivedOf } from '../derive/derived.ts';
 import type { Draw } from './draw.ts';
 import type { OperationDraws } from './draw-edit.ts';
 import {
+  drawContent,
   NOBODY,
   drawAfter,
   drawAudiences,
@@ -284,6 +285,24 @@ export const drawFactSet: OperationDraws['fact.set'] = (site, draw) => ({
 export const drawFactRemove: OperationDraws['fact.remove'] = (site, draw) => ({
   name: 'fact.remove',
   fact: drawId(site.settings.facts, draw),
+});
+
+const drawSharedText = (draw: Draw) => draw.maybe(0.7, () => drawContent(draw)) ?? null;
+export const drawSharedAdd: OperationDraws['shared.add'] = (site, draw) => ({
+  name: 'shared.add',
+  shared: drawNewId(site.settings.shared, ['hours', 'ferry', 'safety'], draw),
+  ...drawAfter(site.settings.shared, draw),
+  title: drawName(draw, ['Opening hours', 'Safety on the water']),
+  content: draw.maybe(0.6, () => drawSharedText(draw)),
+});
+export const drawSharedSet: OperationDraws['shared.set'] = (site, draw) => ({
+  name: 'shared.set',
+  shared: drawId(site.settings.shared, draw),
+  fields: pick(draw, { title: drawName(draw, ['Opening hours', 'How to get here']), content: drawSharedText(draw) }),
+});
+export const drawSharedRemove: OperationDraws['shared.remove'] = (site, draw) => ({
+  name: 'shared.remove',
+  shared: drawId(site.settings.shared, draw),
 });
 
 function drawDestination(site: Site, draw: Draw): Destination {

@@ -22,6 +22,7 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'entry-too-deep',
   'layout-too-many',
   'fact-too-many',
+  'shared-too-many',
   'redirect-too-many',
   'two-homes',
 ]);

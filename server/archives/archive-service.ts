@@ -97,6 +97,8 @@ async function checkLists({ site: packed, releases, release }: ArchiveHead, site
   const faults = [...site.nodes.values(), ...[...site.live.values()].map(({ node }) => node)]
     .filter(({ content, plan }) => [content, plan?.notes ?? null].some((id) => id !== null && !there.has(id)))
     .map(({ id }) => `Page ${id}: its text is not in the file.`);
+  for (const { id, content } of [...site.settings.shared, ...(site.liveSettings?.shared ?? [])])
+    if (content !== null && !there.has(content)) faults.push(`Shared section ${id}: its text is not in the file.`);
   const made = new Set<number>();
   let last = 0;
   for await (const { revision, kind } of entriesOf(lists, 'history')) {

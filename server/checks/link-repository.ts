@@ -2,9 +2,9 @@ import type { Knex } from 'knex';
 import type { OutsideLink, TextLink } from '#core/checks/link-findings.ts';
 import { type TextDocument, headingsOf } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
+import { TEXTS_OF } from '../database/texts-of-pages.ts';
 
 type Of = 'node' | 'live_node';
-const STANDS: Readonly<Record<Of, string>> = { node: 'n.removed_with IS NULL', live_node: 'NOT n.is_retired' };
 
 /**
  * What is found in the texts of pages by a pattern with groups; each page with each find once. Only texts that hold `words` are
@@ -16,10 +16,10 @@ async function foundInTexts(database: Knex, key: SiteKey, of: Of, words: string,
        SELECT id, html || coalesce(parts::text, '') AS whole FROM content
        WHERE site = :key AND (html LIKE :holds OR parts::text LIKE :holds)
      )
-     SELECT DISTINCT n.id AS page, found FROM texts
-     JOIN ${of} AS n ON n.site = :key AND n.content = texts.id
+     SELECT DISTINCT n.page, found FROM texts
+     JOIN ${TEXTS_OF[of]} AS n ON n.site = :key AND n.content = texts.id
      CROSS JOIN LATERAL regexp_matches(texts.whole, :pattern, 'g') AS found
-     WHERE ${STANDS[of]} ORDER BY 1, 2`,
+     ORDER BY 1, 2`,
     { key, pattern, holds: `%${words}%` },
   );
   return rows as { page: PageId; found: (string | null)[] }[];

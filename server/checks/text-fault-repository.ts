@@ -5,6 +5,7 @@ import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { type FileFacts, fileFaultsOf } from '#core/sections/file-faults.ts';
 import { type TextFault, textFaultsOf } from '#core/sections/text-faults.ts';
+import { TEXTS_OF } from '../database/texts-of-pages.ts';
 import type { FileRow } from '../library/file-repository.ts';
 
 /** A text never changes under its id, so that what was found in it holds. At most so many are kept. */
@@ -15,12 +16,10 @@ const AT_ONCE = 200;
 
 /** What is found in the texts of pages, of the draft or of what is live. */
 export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'live_node'): Promise<OfText[]> {
-  const rows: { id: PageId; content: ContentId }[] = await database(of)
+  const rows: { page: PageId; content: ContentId }[] = await database(TEXTS_OF[of])
     .where('site', key)
-    .whereNotNull('content')
-    .where(of === 'node' ? { removed_with: null } : { is_retired: false })
-    .orderBy('id')
-    .select('id', 'content');
+    .orderBy(['page', 'content'])
+    .distinct('page', 'content');
   const unknown = [...new Set(rows.map(({ content }) => content))].filter((id) => !known.has(id));
   if (known.size + unknown.length > MOST_KNOWN) known.clear();
   const found = new Map<ContentId, readonly TextFault[]>();
@@ -33,12 +32,28 @@ export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'liv
   }
   for (const [id, faults] of found) known.set(id, faults);
   const ofFiles = await fileFaults(database, key, [...new Set(rows.map(({ content }) => content))]);
-  return rows.flatMap(({ id, content }) =>
-    [...(found.get(content) ?? known.get(content) ?? []), ...(ofFiles.get(content) ?? [])].map((fault): OfText => ({
-      page: id,
-      fault,
-    })),
+  const withoutShared = await pagesWithoutShared(database, key, of);
+  return [
+    ...rows.flatMap(({ page, content }) =>
+      [...(found.get(content) ?? known.get(content) ?? []), ...(ofFiles.get(content) ?? [])].map((fault): OfText => ({
+        page,
+        fault,
+      })),
+    ),
+    ...withoutShared.map((page): OfText => ({ page, fault: 'no shared' })),
+  ];
+}
+
+/** Pages with a place for a shared section that the site has not. */
+async function pagesWithoutShared(database: Knex, key: SiteKey, of: 'node' | 'live_node'): Promise<PageId[]> {
+  const { rows } = await database.raw<{ rows: { page: PageId }[] }>(
+    `SELECT n.page FROM ${TEXTS_OF[of]} n JOIN site ON site.key = n.site
+     JOIN content c ON c.site = n.site AND c.id = n.content AND c.shared <> '{}'
+     WHERE n.site = :key AND n.shared IS NULL AND NOT c.shared <@ ARRAY(
+       SELECT s ->> 'id' FROM jsonb_array_elements(site.${of === 'node' ? 'shared' : 'live_shared'}) AS s)`,
+    { key },
   );
+  return rows.map(({ page }) => page);
 }
 
 /** What is found of the files that texts show: it changes with the library. */

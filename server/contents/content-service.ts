@@ -1,7 +1,9 @@
 import { type RenderedPart, contentIdOf, type TextDocument } from '#core/model/content.ts';
 import type { FileId } from '#core/files/file.ts';
 import type { ContentId } from '#core/model/ids.ts';
+import type { SharedId } from '#core/model/shared-section.ts';
 import { filesOf } from '#core/sections/shown-files.ts';
+import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
 import { renderStretches } from './render-document.ts';
@@ -15,6 +17,8 @@ export interface StoredContent {
   readonly parts: readonly RenderedPart[] | null;
   /** The files of the library that it shows. */
   readonly files: readonly FileId[];
+  /** The shared sections that it shows. */
+  readonly shared: readonly SharedId[];
 }
 
 /** The longest text, as JSON. */
@@ -38,5 +42,5 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
   }
   const expected = contentIdOf(document);
   if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
-  return { id: given.id, document, ...renderStretches(document), files: filesOf(document) };
+  return { id: given.id, document, ...renderStretches(document), files: filesOf(document), shared: sharedIn(document) };
 }

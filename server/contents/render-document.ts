@@ -2,6 +2,7 @@ import { renderToHTMLString } from '@tiptap/static-renderer';
 import sanitizeHtml from 'sanitize-html';
 import { type RenderedPart, type SectionRule, type TextDocument, stretchesOf } from '#core/model/content.ts';
 import { filesOf } from '#core/sections/shown-files.ts';
+import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textExtensions } from '#contract/rich-text.ts';
 import { elementsOfSections } from '#contract/section-nodes.ts';
 
@@ -13,11 +14,13 @@ export function renderStretches(document: TextDocument): { html: string; parts: 
   if (stretches.every(({ rule }) => rule === null)) return { html: renderDocument(document), parts: null };
   const parts = stretches.map((one) => {
     const files = filesOf(one.document);
+    const shared = sharedIn(one.document);
     return {
       only: one.rule?.only ?? null,
       except: one.rule?.except ?? [],
       html: renderDocument(one.document),
       ...(files.length > 0 && { files }),
+      ...(shared.length > 0 && { shared }),
     };
   });
   return { html: parts.flatMap(({ html }, at) => (isForAll(parts[at]!) ? html : [])).join(''), parts };

@@ -89,7 +89,9 @@ describe('sections of texts', () => {
     for (const { type, make } of INSERTABLE)
       expect([type, isBlank(make())]).toEqual([
         type,
-        !['button', 'pageList', 'horizontalRule', 'picture', 'gallery', 'download', 'film', 'sound'].includes(type),
+        !['button', 'pageList', 'horizontalRule', 'picture', 'gallery', 'download', 'film', 'sound', 'shared'].includes(
+          type,
+        ),
       ]);
   });
 

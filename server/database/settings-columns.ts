@@ -5,11 +5,21 @@ import type { Layout } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { PageLabel } from '#core/model/page-label.ts';
 import type { Redirect } from '#core/model/redirect.ts';
+import type { SharedSection } from '#core/model/shared-section.ts';
 import type { Settings } from '#core/model/site.ts';
 import { PLAIN_TRAIL, type TrailSetting } from '#core/model/trail-setting.ts';
 
 /** The columns of `site` that hold settings as JSON; `live_` before the name has what visitors have. */
-export const JSON_SETTINGS = ['audiences', 'labels', 'menus', 'layouts', 'facts', 'redirects', 'trail'] as const;
+export const JSON_SETTINGS = [
+  'audiences',
+  'labels',
+  'menus',
+  'layouts',
+  'facts',
+  'shared',
+  'redirects',
+  'trail',
+] as const;
 
 /** The settings of a site as the table `site` has them: drafted, and live where something is. */
 export interface SettingsRow {
@@ -21,6 +31,7 @@ export interface SettingsRow {
   menus: Menu[];
   layouts: Layout[];
   facts: Fact[];
+  shared: SharedSection[];
   redirects: Redirect[];
   trail: TrailSetting;
   time_zone: string;
@@ -32,6 +43,7 @@ export interface SettingsRow {
   live_menus: Menu[];
   live_layouts: Layout[];
   live_facts: Fact[];
+  live_shared: SharedSection[];
   live_redirects: Redirect[];
   live_trail: TrailSetting | null;
   live_time_zone: string | null;
@@ -46,6 +58,7 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   menus: row.menus,
   layouts: row.layouts,
   facts: row.facts,
+  shared: row.shared,
   redirects: row.redirects,
   trail: row.trail,
   timeZone: row.time_zone,
@@ -64,6 +77,7 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         menus: row.live_menus,
         layouts: row.live_layouts,
         facts: row.live_facts,
+        shared: row.live_shared,
         redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,
         timeZone: row.live_time_zone ?? 'UTC',

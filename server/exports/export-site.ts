@@ -51,11 +51,12 @@ export async function exportSite(
   }
 }
 
-/** The texts of pages that stand in the tree, and of their notes. */
+/** The texts of pages that stand in the tree, of their notes, and of shared sections. */
 const textsIn = (site: Site): ContentId[] => [
   ...new Set(
     branchOf(site, null)
       .flatMap((id) => [site.nodes.get(id)!.content, site.nodes.get(id)!.plan?.notes])
+      .concat(site.settings.shared.map(({ content }) => content))
       .filter((id) => id != null),
   ),
 ];

@@ -4,6 +4,7 @@ import type { FileContent, FileId } from '#core/files/file.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { LibraryFile, SetFileBody } from '#contract/files.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
+import { TEXTS_OF } from '../database/texts-of-pages.ts';
 import type { Prepared } from './prepare-file.ts';
 
 /** A file as the database has it. */
@@ -54,22 +55,30 @@ const LETTERS = '0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'
 export const newFileId = (): FileId =>
   Array.from(randomBytes(16), (byte) => LETTERS[byte % LETTERS.length]).join('') as FileId;
 
+/** Whether a text shows something to some audiences alone. */
+const isForSome = (
+  text: string,
+  what: 'files' | 'shared',
+  shown: string,
+): string => `(${text}.parts IS NOT NULL AND NOT EXISTS (
+  SELECT FROM jsonb_array_elements(${text}.parts) AS part
+  WHERE part -> '${what}' @> to_jsonb(${shown}) AND part -> 'only' = 'null' AND part -> 'except' = '[]'))`;
+
 /** The files of a site, the newest first; one of them where an id is given, and none that was removed. */
 export async function listFiles(database: Knex, site: SiteKey, id?: FileId): Promise<LibraryFile[]> {
-  const uses = (table: 'node' | 'live_node', standing: string) => `
-    SELECT shown.file, array_agg(DISTINCT n.id) AS pages,
-      array_agg(DISTINCT n.id) FILTER (WHERE c.parts IS NOT NULL AND NOT EXISTS (
-        SELECT FROM jsonb_array_elements(c.parts) AS part
-        WHERE part -> 'files' @> to_jsonb(shown.file) AND part -> 'only' = 'null' AND part -> 'except' = '[]'
-      )) AS in_sections
-    FROM ${table} n
+  const uses = (of: 'node' | 'live_node') => `
+    SELECT shown.file, array_agg(DISTINCT n.page) AS pages,
+      array_agg(DISTINCT n.page) FILTER (WHERE ${isForSome('c', 'files', 'shown.file')}
+        OR n.shared IS NOT NULL AND ${isForSome('host', 'shared', 'n.shared')}) AS in_sections
+    FROM ${TEXTS_OF[of]} n
     JOIN content c ON c.site = n.site AND c.id = n.content AND c.files <> '{}'
+    JOIN content host ON host.site = n.site AND host.id = n.host
     CROSS JOIN LATERAL unnest(c.files) AS shown (file)
-    WHERE n.site = :site AND ${standing} GROUP BY shown.file`;
+    WHERE n.site = :site GROUP BY shown.file`;
   const { rows } = await database.raw<{
     rows: (FileRow & { by: string | null; used_by: PageId[]; live_on: PageId[]; live_in_sections: PageId[] })[];
   }>(
-    `WITH used AS (${uses('node', 'n.removed_with IS NULL')}), live AS (${uses('live_node', 'NOT n.is_retired')})
+    `WITH used AS (${uses('node')}), live AS (${uses('live_node')})
      SELECT f.*, account.name AS by, coalesce(used.pages, '{}') AS used_by, coalesce(live.pages, '{}') AS live_on,
        coalesce(live.in_sections, '{}') AS live_in_sections
      FROM file f LEFT JOIN account ON account.id = f.added_by
@@ -203,7 +212,7 @@ async function tellVisitors(database: Knex, files: readonly { site: SiteKey; id:
     `SELECT pg_notify(?, told.site) FROM (
        SELECT DISTINCT changed.site FROM jsonb_to_recordset(?::jsonb) AS changed (site text, id text)
        JOIN content c ON c.site = changed.site AND c.files @> ARRAY[changed.id] AND c.files <> '{}'
-       JOIN live_node n ON n.site = c.site AND n.content = c.id AND NOT n.is_retired) told`,
+       JOIN live_text n ON n.site = c.site AND n.content = c.id) told`,
     [RELEASE_CHANNEL, JSON.stringify(files)],
   );
 }

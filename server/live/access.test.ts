@@ -15,8 +15,12 @@ import {
   FILES_OF_PAGES,
   FILES_OF_SECTIONS,
   PASSPHRASES,
+  SHARED,
+  type SharedPlace,
   fileOfPage,
   fileOfSection,
+  fileOfShared,
+  fileOfSharedPart,
   randomLiveSite,
 } from '../testing/random-live-site.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
@@ -33,6 +37,9 @@ const cookies = new Map<string, string>();
 const ids = new Map<string, string>();
 /** Whom the section of each page is for, by site and number; the others have none. */
 const sections = new Map<string, SectionRule>();
+/** The shared sections of each page, by site and number, and whom the stretches for some in them are for, by site. */
+const sharedOn = new Map<string, readonly SharedPlace[]>();
+const sharedRules = new Map<string, readonly SectionRule[]>();
 
 /** Who asks in the tests: nobody who is signed in or somebody of one audience, with all passphrases or none. */
 const VISITORS = [
@@ -51,7 +58,9 @@ beforeAll(async () => {
   server = await startTestServer();
   const password_hash = await hashOfPassword(PASSWORD);
   for (const [at, key] of KEYS.entries()) {
-    const { site, contents, sections: ofSite } = randomLiveSite(key, at + 1);
+    const { site, contents, sections: ofSite, ...shared } = randomLiveSite(key, at + 1);
+    for (const [number, places] of shared.sharedOn) sharedOn.set(`${key} ${number}`, places);
+    sharedRules.set(key, shared.sharedRules);
     for (const [number, rule] of ofSite) sections.set(`${key} ${number}`, rule);
     sites.set(key, site);
     await server.site(key, site, contents);
@@ -74,6 +83,7 @@ afterAll(() => server.close());
 const ALL_FILES = [
   ...Array.from({ length: FILES_OF_PAGES }, (_, n) => fileOfPage(n)),
   ...Array.from({ length: FILES_OF_SECTIONS }, (_, n) => fileOfSection(n)),
+  ...SHARED.flatMap((_, n) => [fileOfShared(n), fileOfSharedPart(n)]),
 ];
 const contentOfFile = (key: string, file: string) =>
   createHash('sha256').update(`${key} ${file}`).digest('hex').slice(0, 32) as FileContent;
@@ -165,9 +175,27 @@ function filesFor(site: Site, visitor: Visitor): ReadonlySet<string> {
       if (answer !== 'open') return [];
       const section = sections.get(`${site.key} ${number}`);
       const isInSection = section !== undefined && seesSection(section, member, site.settings);
-      return [fileOfPage(Number(number)), ...(isInSection ? [fileOfSection(Number(number))] : [])];
+      return [
+        fileOfPage(Number(number)),
+        ...(isInSection ? [fileOfSection(Number(number))] : []),
+        ...sharedFor(site, number, member).flatMap(({ shared, hasPart }) => [
+          fileOfShared(shared),
+          ...(hasPart ? [fileOfSharedPart(shared)] : []),
+        ]),
+      ];
     }),
   );
+}
+/** The shared sections that an open page shows to somebody, and whether their stretches for some are among it. */
+function sharedFor(site: Site, number: string, member: Membership) {
+  const section = sections.get(`${site.key} ${number}`);
+  return sharedOn
+    .get(`${site.key} ${number}`)!
+    .filter(({ isInSection }) => !isInSection || seesSection(section!, member, site.settings))
+    .map(({ shared }) => ({
+      shared,
+      hasPart: seesSection(sharedRules.get(site.key)![shared]!, member, site.settings),
+    }));
 }
 const NOBODY = VISITORS[0]!;
 const inOf = (audience: string): Visitor => ({ audience: audience as AudienceId, gave: false });
@@ -199,6 +227,18 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
               : allowed!.endsWith('locked') && what === 'Title';
           expect([number, what, of, isAllowed]).toEqual([number, what, of, true]);
         }
+        const ofShared = answer === 'open' ? sharedFor(site, number, member) : [];
+        expect([number, ...new Set(everything.match(/Shared(?:Part)?\dword/g) ?? [])].sort()).toEqual(
+          [
+            number,
+            ...new Set(
+              ofShared.flatMap(({ shared, hasPart }) => [
+                `Shared${shared}word`,
+                ...(hasPart ? [`SharedPart${shared}word`] : []),
+              ]),
+            ),
+          ].sort(),
+        );
         const section = sections.get(`${key} ${number}`);
         if (answer === 'open' && section)
           expect([number, got.text.includes(`Section${number}word`)]).toEqual([
@@ -267,6 +307,26 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
         const got = await server.live(`/${key}/search?q="Section${number}word"`, cookie ? { Cookie: cookie } : {});
         const isMine = found.has(number) && seesSection(sections.get(`${key} ${number}`)!, member, site.settings);
         expect([number, got.text.includes(`>Title${number}word</a>\n`)]).toEqual([number, isMine]);
+      }
+      for (const n of SHARED.keys()) {
+        const got = await server.live(`/${key}/search?q=Shared${n}word`, cookie ? { Cookie: cookie } : {});
+        const seen = [...got.text.matchAll(/<li><a href="[^"]*">Title(\d+)word<\/a>\n/g)].map(([, number]) => number!);
+        // Within stretches for some, shared words are shown and not found.
+        const isForAll = (number: string) => {
+          const rule = sections.get(`${key} ${number}`);
+          return rule?.only === null && rule.except.length === 0;
+        };
+        const wanted = [...found].filter((number) =>
+          sharedOn
+            .get(`${key} ${number}`)!
+            .some(({ shared, isInSection }) => shared === n && (!isInSection || isForAll(number))),
+        );
+        // The first part has ten.
+        expect([n, seen.length, seen.filter((one) => !wanted.includes(one))]).toEqual([
+          n,
+          Math.min(10, wanted.length),
+          [],
+        ]);
       }
       for (const { number } of answers.filter((one) => !found.has(one.number)).slice(0, 15)) {
         const got = await server.live(`/${key}/search?q=Text${number}word`, cookie ? { Cookie: cookie } : {});

@@ -2,6 +2,7 @@ import type { Knex } from 'knex';
 import type { FileId } from '#core/files/file.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
+import { TEXTS_OF } from '../database/texts-of-pages.ts';
 import { type FileRow, factsOf } from '../library/file-repository.ts';
 import { type FileUse, type LiveFile, type LiveFiles, NO_FILES } from './live-files.ts';
 
@@ -25,13 +26,18 @@ export async function liveFiles(database: Knex, site: SiteKey, isDraft = false):
 
 /** Where a file is shown, in the draft or in what is live. */
 async function fileUses(database: Knex, site: SiteKey, file: FileId, of: 'node' | 'live_node'): Promise<FileUse[]> {
-  const rows: { id: PageId; parts: RenderedPart[] | null }[] = await database(`${of} as n`)
-    .join('content as c', (join) => join.on('c.site', 'n.site').andOn('c.id', 'n.content'))
-    .where('n.site', site)
-    .where(of === 'node' ? { 'n.removed_with': null } : { 'n.is_retired': false })
-    .whereRaw(`c.files @> ARRAY[?]::text[] AND c.files <> '{}'`, [file])
-    .select('n.id', 'c.parts');
-  return rows.map(({ id, parts }) => ({ page: id, parts: parts?.filter((one) => one.files?.includes(file)) ?? null }));
+  const rows: { page: PageId; shared: string | null; parts: RenderedPart[] | null; around: RenderedPart[] | null }[] =
+    await database(`${TEXTS_OF[of]} as n`)
+      .join('content as c', (join) => join.on('c.site', 'n.site').andOn('c.id', 'n.content'))
+      .join('content as host', (join) => join.on('host.site', 'n.site').andOn('host.id', 'n.host'))
+      .where('n.site', site)
+      .whereRaw(`c.files @> ARRAY[?]::text[] AND c.files <> '{}'`, [file])
+      .select('n.page', 'n.shared', 'c.parts', 'host.parts as around');
+  return rows.map(({ page, shared, parts, around }) => ({
+    page,
+    parts: parts?.filter((one) => one.files?.includes(file)) ?? null,
+    around: (shared !== null && around?.filter((one) => one.shared?.includes(shared))) || null,
+  }));
 }
 
 /** The files by the contents that they have and had before they were replaced. */

@@ -50,13 +50,17 @@ export function storedName(file: LiveFile, step: string): readonly [name: string
 export interface FileUse {
   readonly page: PageId;
   readonly parts: readonly RenderedPart[] | null;
+  /** Where a shared section shows it: the stretches of the page's text that have this section; null for all who get the page. */
+  readonly around: readonly RenderedPart[] | null;
 }
 
 /** Whether a visitor may have a file: they can open a page that shows it to them. */
 export function mayHave({ derived, locked, asks, visitor, site }: VisitorView, uses: readonly FileUse[]): boolean {
-  return uses.some(({ page, parts }) => {
+  const isSeen = (parts: readonly RenderedPart[] | null): boolean =>
+    parts === null || parts.some((part) => seesSection(part, visitor, site.settings));
+  return uses.some(({ page, parts, around }) => {
     const row = derived.outline.rowOf.get(page);
     if (row === undefined || derived.hiddenBy[row] !== -1 || locked[row] === 1 || asks[row] === 1) return false;
-    return parts === null || parts.some((part) => seesSection(part, visitor, site.settings));
+    return isSeen(parts) && isSeen(around);
   });
 }

@@ -13,6 +13,7 @@ import type { FileId } from '#core/files/file.ts';
 import { filesByContent, liveFiles } from './live-file-repository.ts';
 import type { LiveFiles } from './live-files.ts';
 import { withAnchors } from './heading-anchors.ts';
+import { sharedNamed, withShared } from './shared-sections.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
 
 export interface Release {
@@ -165,15 +166,28 @@ export async function htmlOfAll(
   contents: readonly string[],
   visitor: Membership = NOBODY_KNOWN,
 ): Promise<Map<string, string>> {
-  const rows: { id: string; html: string; parts: readonly RenderedPart[] | null }[] = await database('content')
-    .where({ site: key })
-    .whereIn('id', [...contents])
-    .select('id', 'html', 'parts');
+  const read = async (ids: readonly string[]): Promise<Map<string, string>> => {
+    const rows: { id: string; html: string; parts: readonly RenderedPart[] | null }[] =
+      ids.length === 0
+        ? []
+        : await database('content')
+            .where({ site: key })
+            .whereIn('id', [...ids])
+            .select('id', 'html', 'parts');
+    return new Map(
+      rows.map(({ id, html, parts }) => {
+        const seen = parts?.filter((part) => seesSection(part, visitor, settings)).map((part) => part.html);
+        return [id, withoutEmpty(seen ? seen.join('') : html)];
+      }),
+    );
+  };
+  const texts = await read(contents);
+  const named = new Set([...texts.values()].flatMap(sharedNamed));
+  const shown = settings.shared.filter(({ id }) => named.has(id));
+  const ofShared = await read(shown.flatMap(({ content }) => content ?? []));
+  const shared = new Map(shown.map(({ id, content }): [string, string] => [id, ofShared.get(content ?? '') ?? '']));
   return new Map(
-    rows.map(({ id, html, parts }) => {
-      const seen = parts?.filter((part) => seesSection(part, visitor, settings)).map((part) => part.html);
-      return [id, withFacts(withAnchors(withoutEmpty(seen ? seen.join('') : html)), settings.facts)];
-    }),
+    [...texts].map(([id, html]) => [id, withFacts(withShared(withAnchors(html), shared), settings.facts)]),
   );
 }
 

@@ -1,5 +1,6 @@
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
+import type { SharedId } from '#core/model/shared-section.ts';
 import type { FactId } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
@@ -142,8 +143,8 @@ export async function insertSite(
     // Before the live pages: what is live is indexed for search with its text.
     for await (const some of inBatches(contents, CONTENTS_AT_ONCE)) {
       await trx.raw(
-        `INSERT INTO content (site, id, document, html, parts, files)
-         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[])
+        `INSERT INTO content (site, id, document, html, parts, files, shared)
+         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[])
          ON CONFLICT DO NOTHING`,
         [site.key, JSON.stringify(some)],
       );
@@ -205,11 +206,10 @@ export const contentAt = (
 
 /** The pages of the tree whose text holds every one of these words. Upper and lower case are the same. */
 export async function pagesWithText(database: Knex, key: SiteKey, words: readonly string[]): Promise<PageId[]> {
-  const query = database('node')
-    .join('content', (join) => join.on('content.site', 'node.site').andOn('content.id', 'node.content'))
-    .where('node.site', key)
-    .whereNull('removed_with')
-    .select('node.id');
+  const query = database('draft_text as t')
+    .join('content', (join) => join.on('content.site', 't.site').andOn('content.id', 't.content'))
+    .where('t.site', key)
+    .distinct('t.page');
   for (const word of words) {
     const literal = word.replace(/[\\%_]/g, '\\$&');
     void query.andWhereRaw(
@@ -217,16 +217,25 @@ export async function pagesWithText(database: Knex, key: SiteKey, words: readonl
       [`%${literal}%`],
     );
   }
-  return (await query).map((row: { id: PageId }) => row.id);
+  return (await query).map((row: { page: PageId }) => row.page);
 }
 
 /** The pages of the tree whose text names a fact of the site. */
 export const pagesWithFact = (database: Knex, key: SiteKey, fact: FactId): Promise<PageId[]> =>
+  database('draft_text as t')
+    .join('content', (join) => join.on('content.site', 't.site').andOn('content.id', 't.content'))
+    .where('t.site', key)
+    .whereRaw(`content.html || coalesce(content.parts::text, '') ~ ?`, [`data-fact=\\\\?"${fact}`])
+    .distinct('t.page')
+    .pluck('t.page');
+
+/** The pages of the tree whose text shows a shared section. */
+export const pagesWithShared = (database: Knex, key: SiteKey, shared: SharedId): Promise<PageId[]> =>
   database('node')
     .join('content', (join) => join.on('content.site', 'node.site').andOn('content.id', 'node.content'))
     .where('node.site', key)
     .whereNull('removed_with')
-    .whereRaw(`content.html || coalesce(content.parts::text, '') ~ ?`, [`data-fact=\\\\?"${fact}`])
+    .whereRaw(`content.shared @> ARRAY[?]::text[] AND content.shared <> '{}'`, [shared])
     .pluck('node.id');
 
 /** These texts of a site, as far as it has them. */

@@ -88,6 +88,7 @@ const section = fc.oneof(
   fc
     .array(fc.record({ file: fc.constantFrom(...SOME_FILES), caption: words }), { maxLength: 4 })
     .map((pictures): TextPart => ({ type: 'gallery', attrs: { pictures } })),
+  fc.constantFrom(null, 'hours').map((shared): TextPart => ({ type: 'shared', attrs: { of: shared } })),
   fc.constant<TextPart>({ type: 'horizontalRule' }),
 );
 

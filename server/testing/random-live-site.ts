@@ -1,11 +1,12 @@
 import type { AccessChange, LabelId, PassphraseId } from '#core/model/access.ts';
 import { type AudienceId, SIGNED_OUT } from '#core/model/audience.ts';
-import { type SectionRule, contentIdOf } from '#core/model/content.ts';
-import { type PageId, toPageId } from '#core/model/ids.ts';
+import { type SectionRule, type TextPart, contentIdOf } from '#core/model/content.ts';
+import { type ContentId, type PageId, toPageId } from '#core/model/ids.ts';
+import type { SharedId } from '#core/model/shared-section.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { emptySite, siteAfter } from '#core/testing/random-site.ts';
-import { acceptContent } from '../contents/content-service.ts';
+import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 
 export const AUDIENCES = ['a0', 'a1', 'a2', 'a3', 'a4', 'a5'] as AudienceId[];
 /** The passphrases that its pages ask for, by id. */
@@ -20,6 +21,16 @@ export const FILES_OF_SECTIONS = 40;
 export const fileOfPage = (n: number): string => `PageFile${String(n % FILES_OF_PAGES).padStart(8, '0')}`;
 export const fileOfSection = (n: number): string => `PartFile${String(n % FILES_OF_SECTIONS).padStart(8, '0')}`;
 
+/** Its shared sections: each has words and a file, and a stretch for some with words and a file of its own. */
+export const SHARED = Array.from({ length: 6 }, (_, n) => `shared${n}` as SharedId);
+export const fileOfShared = (n: number): string => `SharFile${String(n).padStart(8, '0')}`;
+export const fileOfSharedPart = (n: number): string => `SharPart${String(n).padStart(8, '0')}`;
+/** Where a page shows a shared section: for all who get the page, or in its stretch for some. */
+export interface SharedPlace {
+  readonly shared: number;
+  readonly isInSection: boolean;
+}
+
 /**
  * A live site of so many pages, each with words and a file of its own in title, description and text, and rules on every fourth.
  * The library of the site has to be filled beside it.
@@ -27,6 +38,8 @@ export const fileOfSection = (n: number): string => `PartFile${String(n % FILES_
 export function randomLiveSite(key: string, seed: number, size = 300) {
   /** Whom the section of each page is for, by number; the others have none. */
   const sections = new Map<number, SectionRule>();
+  /** The shared sections that each page shows, by its number. */
+  const sharedOn = new Map<number, readonly SharedPlace[]>();
   let state = seed * 7919;
   const random = (below: number) => (state = (state * 48271) % 2147483647) % below;
   const some = () => AUDIENCES.filter(() => random(3) === 0);
@@ -49,38 +62,51 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       },
     });
   const pages: PageId[] = [];
-  const contents = [];
+  const contents: StoredContent[] = [];
+  const anyRule = (): SectionRule => ({
+    only: random(3) === 0 ? null : [random(6) === 0 ? SIGNED_OUT : AUDIENCES[random(6)]!],
+    except: random(3) === 0 ? [random(4) === 0 ? GONE : AUDIENCES[random(6)]!] : [],
+  });
+  const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
+  const download = (file: string) => ({ type: 'download', attrs: { file, words: '' } });
+  const place = (of: number) => ({ type: 'shared', attrs: { of: SHARED[of]! } });
+  const keep = (content: TextPart[]): ContentId => {
+    const document = { type: 'doc' as const, content };
+    const id = contentIdOf(document);
+    contents.push(acceptContent({ id, document }));
+    return id;
+  };
+  const sharedRules = SHARED.map(anyRule);
+  for (const [n, shared] of SHARED.entries()) {
+    const forSome = [paragraph(`SharedPart${n}word on the slip.`), download(fileOfSharedPart(n))];
+    const content = keep([
+      paragraph(`Shared${n}word at the pier.`),
+      download(fileOfShared(n)),
+      // One in another shows nothing.
+      place((n + 1) % SHARED.length),
+      { type: 'audienceSection', attrs: { ...sharedRules[n]! }, content: forSome },
+    ]);
+    operations.push({ name: 'shared.add', shared, title: shared, content });
+  }
   for (let n = 0; n < size; n++) {
     const page = toPageId(`p${n}`);
     const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
-    const paragraph = (text: string) => ({ type: 'paragraph', content: [{ type: 'text', text }] });
-    const section = {
-      only: random(3) === 0 ? null : [random(6) === 0 ? SIGNED_OUT : AUDIENCES[random(6)]!],
-      except: random(3) === 0 ? [random(4) === 0 ? GONE : AUDIENCES[random(6)]!] : [],
-    };
+    const section = anyRule();
     const hasSection = random(3) === 0;
     if (hasSection) sections.set(n, section);
-    const document = {
-      type: 'doc' as const,
-      content: [
-        paragraph(`Text${n}word in the harbour.`),
-        { type: 'download', attrs: { file: fileOfPage(n), words: '' } },
-        ...(hasSection
-          ? [
-              {
-                type: 'audienceSection',
-                attrs: section,
-                content: [
-                  paragraph(`Section${n}word on the quay.`),
-                  { type: 'download', attrs: { file: fileOfSection(n), words: '' } },
-                ],
-              },
-            ]
-          : []),
-      ],
-    };
-    const content = contentIdOf(document);
-    contents.push(acceptContent({ id: content, document }));
+    const shared: SharedPlace[] = [];
+    if (random(4) === 0) shared.push({ shared: random(SHARED.length), isInSection: false });
+    if (hasSection && random(2) === 0) shared.push({ shared: random(SHARED.length), isInSection: true });
+    sharedOn.set(n, shared);
+    const places = (isInSection: boolean) =>
+      shared.filter((one) => one.isInSection === isInSection).map((one) => place(one.shared));
+    const forSome = [paragraph(`Section${n}word on the quay.`), download(fileOfSection(n)), ...places(true)];
+    const content = keep([
+      paragraph(`Text${n}word in the harbour.`),
+      download(fileOfPage(n)),
+      ...places(false),
+      ...(hasSection ? [{ type: 'audienceSection', attrs: { ...section }, content: forSome }] : []),
+    ]);
     const only = some();
     const access: AccessChange = {
       ...(random(2) === 0 && only.length > 0 && { only: random(8) === 0 ? [SIGNED_OUT, ...only.slice(1)] : only }),
@@ -108,5 +134,5 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
   }
   operations.push({ name: 'release.make', pages: [...pages], retire: [] });
   const site = { ...siteAfter(operations, { ...emptySite(), key: key as Site['key'] }) };
-  return { site, contents, sections };
+  return { site, contents, sections, sharedOn, sharedRules };
 }

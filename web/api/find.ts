@@ -1,6 +1,5 @@
 import { useMemo } from 'react';
 import useSWR from 'swr';
-import type { FactId } from '#core/model/fact.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { AnswerOf } from '#contract/routes.ts';
 import { call } from './client.ts';
@@ -47,11 +46,14 @@ export function useRuleChanges(
 const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
 
-/** The pages whose text names a fact of the site; undefined until it is known. */
-export function useFactUses(key: SiteKey, fact: FactId | null, revision: number): PageId[] | undefined {
+/** What texts name: facts, or shared sections. */
+export type NamedInTexts = 'fact' | 'shared';
+
+/** The pages whose text names a fact of the site, or shows a shared section; undefined until it is known, and where none is asked for. */
+export function useTextUses(key: SiteKey, of: NamedInTexts, id: string | null, revision: number): PageId[] | undefined {
   return useSWR(
-    fact === null ? null : [`/sites/${key}/find?fact`, fact, revision],
-    () => call('findTexts', { site: key }, undefined, `?fact=${fact}`).then((answer) => answer.pages),
+    id === null ? null : [`/sites/${key}/find?${of}`, id, revision],
+    () => call('findTexts', { site: key }, undefined, `?${of}=${id}`).then((answer) => answer.pages),
     { keepPreviousData: true },
   ).data;
 }

@@ -45,6 +45,8 @@ import { OtherVersion } from './other-version.tsx';
 import { InsertList } from './sections/insert-list.tsx';
 import { insertFiles, sendCarried } from './sections/insert-files.ts';
 import { moveSection } from './sections/insert-section.ts';
+import { ShowsShared } from './sections/shared-part.tsx';
+import { ShownText } from './shown-text.tsx';
 import { SectionBar } from './sections/section-bar.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
@@ -74,6 +76,8 @@ interface RichTextProps {
   readonly audiences?: readonly NamedAudience[];
   /** The facts of the site that the text can name; left out where it names none. */
   readonly facts?: readonly Fact[];
+  /** Whether it is a shared section, in which no other one stands. */
+  readonly isShared?: boolean;
   /** Is told that somebody writes in it, and that they have left it. */
   readonly onWriting?: (isWriting: boolean) => void;
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
@@ -86,6 +90,14 @@ interface Base {
   readonly over: ContentId | null | typeof NOTHING_SAVED;
 }
 const NOTHING_SAVED = Symbol('nothing saved');
+
+/** Shared sections look as the text does in which they stand. */
+const AsVisitors = (props: { readonly site: SiteKey; readonly content: ContentId }) => (
+  <ShownText {...props} isAsVisitors />
+);
+const AsWritten = (props: { readonly site: SiteKey; readonly content: ContentId }) => (
+  <ShownText {...props} isAsVisitors={false} />
+);
 
 /** A text that was fetched. */
 interface Known {
@@ -124,6 +136,7 @@ function TextEditor({
   Around,
   audiences = NO_AUDIENCES,
   facts = NO_FACTS,
+  isShared = false,
   onWriting,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
@@ -250,20 +263,23 @@ function TextEditor({
           onLink={() => setLinking(true)}
           isInserting={isInserting}
           onInserting={setInserting}
+          isShared={isShared}
         />
-        {mayEdit && <SectionBar editor={editor} />}
+        {mayEdit && <SectionBar editor={editor} canShare={!isShared} />}
       </div>
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
       <SectionAudiences value={audiences}>
         <TextFacts value={facts}>
-          {Around ? (
-            <Around>
-              <EditorContent editor={editor} />
-            </Around>
-          ) : (
-            <EditorContent editor={editor} className="px-3 py-2.5" />
-          )}
+          <ShowsShared value={isShared ? null : Around ? AsVisitors : AsWritten}>
+            {Around ? (
+              <Around>
+                <EditorContent editor={editor} />
+              </Around>
+            ) : (
+              <EditorContent editor={editor} className="px-3 py-2.5" />
+            )}
+          </ShowsShared>
         </TextFacts>
       </SectionAudiences>
     </section>
@@ -277,6 +293,7 @@ function EditorToolbar({
   onLink,
   isInserting,
   onInserting,
+  isShared,
 }: {
   readonly editor: Editor;
   readonly audiences: readonly NamedAudience[];
@@ -284,6 +301,7 @@ function EditorToolbar({
   readonly onLink: () => void;
   readonly isInserting: boolean;
   readonly onInserting: (isOpen: boolean) => void;
+  readonly isShared: boolean;
 }) {
   const is = useEditorState({
     editor,
@@ -303,7 +321,9 @@ function EditorToolbar({
   const chain = () => editor.chain().focus();
   return (
     <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
-      {editor.isEditable && <InsertList editor={editor} isOpen={isInserting} onOpenChange={onInserting} />}
+      {editor.isEditable && (
+        <InsertList editor={editor} hasShared={!isShared} isOpen={isInserting} onOpenChange={onInserting} />
+      )}
       <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
         <Bold size={16} aria-hidden />
       </Tool>

@@ -15,6 +15,7 @@ import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
 import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import { TEXTS } from '../lenses/publish/texts-sheet.tsx';
+import { SHARED_SECTIONS } from '../lenses/write/shared-kind.tsx';
 import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
 import { FIELDS } from '../tree/fields-sheet.tsx';
@@ -34,6 +35,7 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   menus: MENUS,
   layouts: LAYOUTS,
   facts: FACTS,
+  shared: SHARED_SECTIONS,
   'going-live': GOING_LIVE,
   'taking-down': TAKING_DOWN,
   releases: RELEASES,

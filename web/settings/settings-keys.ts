@@ -10,6 +10,7 @@ export const SETTINGS_KEYS = [
   'menus',
   'layouts',
   'facts',
+  'shared',
   'going-live',
   'taking-down',
   'releases',

@@ -22,8 +22,8 @@ export interface Said {
 
 /** What names touch cannot be told from the tree alone for some kinds. */
 export interface Asked {
-  /** The pages whose text names the fact that is open; undefined until it is known, and where none is open. */
-  readonly factUses: readonly PageId[] | undefined;
+  /** The pages whose text names what is open, a fact or a shared section; undefined until it is known, and where none is open. */
+  readonly textUses: readonly PageId[] | undefined;
   /** The moment at which access is looked at, in milliseconds since 1970. */
   readonly at: number;
 }

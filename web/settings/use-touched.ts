@@ -2,10 +2,9 @@ import { useMemo } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { Touched } from '#core/derive/touched.ts';
 import { type Found, withContext } from '#core/derive/visible-rows.ts';
-import type { FactId } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { useFactUses } from '../api/find.ts';
+import { useTextUses } from '../api/find.ts';
 import { useNow } from '../ui/use-now.ts';
 import type { Marks } from '../workbench/workbench-context.tsx';
 import { SETTINGS } from './all-settings.ts';
@@ -33,16 +32,18 @@ export function useOpenSetting(
   const open = beside && SETTINGS[beside.kind];
   const kind = open && 'Fields' in open ? open : null;
   const id = beside?.id ?? null;
-  const factUses = useFactUses(site.key, beside?.kind === 'facts' ? (id as FactId | null) : null, revision);
+  const named = beside?.kind === 'shared' ? 'shared' : 'fact';
+  const isInTexts = beside?.kind === 'shared' || beside?.kind === 'facts';
+  const textUses = useTextUses(site.key, named, isInTexts ? id : null, revision);
   const now = useNow();
   // What the clock does not change is not worked out anew as it goes on.
   const at = kind?.followsClock ? (moment ?? now) : 0;
   return useMemo(() => {
     const item = kind && id !== null ? kind.items(site).find((one) => one.id === id) : undefined;
     if (!kind || !item) return null;
-    const touched = kind.touched(site, derived, item.id, { factUses, at });
+    const touched = kind.touched(site, derived, item.id, { textUses, at });
     return { item, touched, marks: touched && marksOfTouched(site, item.name, touched) };
-  }, [kind, id, site, derived, factUses, at]);
+  }, [kind, id, site, derived, textUses, at]);
 }
 
 /** What was found, as far as it is marked. */

@@ -11,6 +11,7 @@ import { NOTE_PART } from './note-part.tsx';
 import { PAGE_LIST_PART, PageListView } from './page-list-part.tsx';
 import { PICTURE_PART } from './picture-part.tsx';
 import { QUOTATION_PART } from './quotation-part.tsx';
+import { SHARED_PART, SharedView } from './shared-part.tsx';
 import { TABLE_PART } from './table-part.tsx';
 
 /** The parts of the editor for types of sections; one that has nothing to set needs none. */
@@ -26,6 +27,7 @@ export const EDITOR_PARTS: readonly EditorPart[] = [
   DOWNLOAD_PART,
   FILM_PART,
   SOUND_PART,
+  SHARED_PART,
 ];
 
 /** Sections that are drawn by what the library and the tree say of them. */
@@ -36,6 +38,7 @@ const VIEWS: Readonly<Record<string, ComponentType<ReactNodeViewProps>>> = {
   download: DownloadView,
   film: FilmView,
   sound: SoundView,
+  shared: SharedView,
 };
 
 /** A fold stands open where it is written: browsers keep the space key of a question for opening it. */

@@ -3,15 +3,25 @@ import { useEditorState } from '@tiptap/react';
 import { ArrowDown, ArrowUp, ChevronDown, GripVertical, Trash2 } from 'lucide-react';
 import { nameOfSection } from '#core/sections/all-sections.ts';
 import { TURNS, type Turn } from '#core/sections/turn.ts';
+import { SHARED } from '#core/sections/shared.ts';
 import { ActionMenu } from '../../ui/action-menu.tsx';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { carrySection, turnSection, turnsAt } from './whole-section.ts';
 import type { Attributes } from './editor-part.ts';
 import { EDITOR_PARTS } from './editor-parts.ts';
+import { useShareSection } from './share-section.ts';
 import { moveSection, removeSection } from './insert-section.ts';
 
 /** Below the tools: the section that the writing is in, what is set of it, and what can be done with it as a whole. */
-export function SectionBar({ editor }: { readonly editor: Editor }) {
+export function SectionBar({
+  editor,
+  canShare,
+}: {
+  readonly editor: Editor;
+  /** Whether sections can be kept as shared ones. */
+  readonly canShare: boolean;
+}) {
+  const share = useShareSection(editor);
   const at = useEditorState({
     editor,
     selector: ({ editor: now }) => {
@@ -28,6 +38,7 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
   const attributes = JSON.parse(at.attributes) as Attributes;
   const Settings = EDITOR_PARTS.find((one) => one.type === type)?.Settings;
   const name = nameOfSection(type)!;
+  const isShareable = canShare && type !== SHARED.type;
   return (
     <div
       role="group"
@@ -36,7 +47,7 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
     >
       <span className="flex w-full items-center gap-1">
         <span className="flex-1 text-small font-medium">{name}</span>
-        {turns.length > 0 && (
+        {(turns.length > 0 || isShareable) && (
           <ActionMenu
             label="Turn it into"
             focusAfter={() => editor.commands.focus()}
@@ -45,7 +56,10 @@ export function SectionBar({ editor }: { readonly editor: Editor }) {
                 Turn into <ChevronDown size={14} aria-hidden />
               </Button>
             }
-            actions={turns.map((into) => ({ words: TURNS[into]!, run: () => turnSection(editor, type, into) }))}
+            actions={[
+              ...turns.map((into) => ({ words: TURNS[into]!, run: () => turnSection(editor, type, into) })),
+              ...(isShareable ? [{ words: 'Shared section', run: () => share(type) }] : []),
+            ]}
           />
         )}
         <button

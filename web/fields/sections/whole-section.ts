@@ -11,7 +11,7 @@ interface Whole {
 }
 
 /** The section of a type that the selection is in, or that is selected as a whole; null where there is none. */
-function wholeAt(editor: Editor, type: string): Whole | null {
+export function wholeAt(editor: Editor, type: string): Whole | null {
   const { selection } = editor.state;
   if (selection instanceof NodeSelection && selection.node.type.name === type)
     return { node: selection.node, at: selection.from };

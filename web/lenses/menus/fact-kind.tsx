@@ -1,8 +1,9 @@
 import { Info } from 'lucide-react';
 import { type Fact, type FactId, MAX_FACT_LENGTH, MAX_FACT_NAME_LENGTH, STRAPLINE } from '#core/model/fact.ts';
+import { touchedByTexts } from '#core/derive/touched.ts';
 import { textIn } from '#core/model/texts.ts';
 import { nodeAt } from '#core/model/site.ts';
-import { useFactUses } from '../../api/find.ts';
+import { useTextUses } from '../../api/find.ts';
 import { newFactId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
@@ -26,8 +27,7 @@ export const FACTS: ListKind = {
   says: (site) => (id) => ({
     says: site.settings.facts.find((one) => one.id === id)?.text || 'It says nothing yet.',
   }),
-  touched: (_site, { outline }, _id, { factUses }) =>
-    factUses ? new Map(factUses.filter((page) => outline.rowOf.has(page)).map((page) => [page, 'itself'])) : null,
+  touched: (_site, { outline }, _id, { textUses }) => (textUses ? touchedByTexts(outline, textUses) : null),
   add: (title) => {
     const fact = newFactId();
     return { id: fact, edit: { name: 'fact.add', fact, title } };
@@ -71,7 +71,7 @@ function FactFields({ id }: { readonly id: string }) {
 /** Where a fact appears, as a sentence. */
 function Uses({ fact }: { readonly fact: Fact }) {
   const { site, shown } = useWorkbench();
-  const inTexts = useFactUses(site.key, fact.id, shown.revision)?.filter(
+  const inTexts = useTextUses(site.key, 'fact', fact.id, shown.revision)?.filter(
     (id) => site.nodes.get(id)?.removedWith === null,
   );
   const layouts = site.settings.layouts.filter(

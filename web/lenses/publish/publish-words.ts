@@ -13,6 +13,7 @@ export const SETTINGS_WORDS: Readonly<Record<SettingsPart, string>> = {
   layouts: 'layouts',
   trail: 'trails',
   facts: 'facts',
+  shared: 'shared sections',
   redirects: 'redirects',
   timeZone: 'time zone',
 };

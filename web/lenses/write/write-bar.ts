@@ -1,4 +1,4 @@
-import { Images, NotebookPen, Replace } from 'lucide-react';
+import { Images, NotebookPen, Repeat2, Replace } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -13,6 +13,13 @@ export function useWriteActions(): readonly BarAction[] {
       also: ['pictures', 'images', 'documents', 'library', 'upload', 'media', 'film', 'sound'],
       Sign: Images,
       run: () => setBeside({ kind: 'files', id: null }),
+    },
+    {
+      label: 'Shared sections',
+      words: 'Shared sections…',
+      also: ['reuse', 'repeat', 'same text', 'snippet', 'once'],
+      Sign: Repeat2,
+      run: () => setBeside({ kind: 'shared', id: null }),
     },
     ...(mayEdit
       ? [

@@ -38,6 +38,7 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   subtitles: 'a film without subtitles',
   'no file': 'a place for a file that shows nothing',
   'large file': 'a large document',
+  'no shared': 'a place for a shared section that shows nothing',
 };
 
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */

@@ -1,0 +1,138 @@
+import { Fragment } from '@tiptap/pm/model';
+import { type ReactNodeViewProps, NodeViewWrapper } from '@tiptap/react';
+import { type ComponentType, createContext, useContext } from 'react';
+import type { ContentId, SiteKey } from '#core/model/ids.ts';
+import type { SharedId, SharedSection } from '#core/model/shared-section.ts';
+import { SHARED } from '#core/sections/shared.ts';
+import { useContent } from '../../api/content.ts';
+import { newSharedId } from '../../api/site-store.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { OF_THE_DESK } from '../page-look.ts';
+import { type SettingsProps, editorPart } from './editor-part.ts';
+
+/** How the text of a shared section is shown within another; null within a shared section itself, where none stands. */
+type ShowText = ComponentType<{ readonly site: SiteKey; readonly content: ContentId }>;
+const Show = createContext<ShowText | null>(null);
+export const ShowsShared = Show.Provider;
+/** Whether shared sections can stand in the text that is written. */
+export const useShowsShared = (): boolean => useContext(Show) !== null;
+
+export const SHARED_PART = editorPart(SHARED.type, WhichShared);
+
+function WhichShared({ editor, attributes: { of }, set }: SettingsProps<{ readonly of: SharedId | null }>) {
+  const { site, setBeside } = useWorkbench();
+  const section = site.settings.shared.find(({ id }) => id === of);
+  const document = useContent(site.key, section?.content ?? null);
+  if (!section) return null;
+  return (
+    <div className="flex w-full flex-wrap items-end gap-2">
+      <WhichOne value={section.id} sections={site.settings.shared} onChoose={(next) => set({ of: next })} />
+      <Button onClick={() => setBeside({ kind: 'shared', id: section.id })}>Write in it…</Button>
+      <Button
+        disabled={!document}
+        title="Puts its text here, which is this page’s own from then on"
+        onClick={() =>
+          editor
+            .chain()
+            .focus()
+            .command(({ state, tr }) => {
+              const { from, to } = state.selection;
+              tr.replaceWith(from, to, Fragment.from(state.schema.nodeFromJSON(document).content));
+              return true;
+            })
+            .run()
+        }
+      >
+        Copy it in here
+      </Button>
+    </div>
+  );
+}
+
+function WhichOne({
+  value,
+  sections,
+  isFirstChoice = false,
+  onChoose,
+}: {
+  readonly value: SharedId | '';
+  readonly sections: readonly SharedSection[];
+  readonly isFirstChoice?: boolean;
+  readonly onChoose: (id: SharedId) => void;
+}) {
+  return (
+    <Choice
+      label="Shared section"
+      value={value}
+      {...(isFirstChoice && { 'data-first-choice': '' })}
+      onChange={(event) => onChoose(event.target.value as SharedId)}
+    >
+      {value === '' && <option value="">Choose one</option>}
+      {sections.map(({ id, name }) => (
+        <option key={id} value={id}>
+          {name}
+        </option>
+      ))}
+    </Choice>
+  );
+}
+
+/** A shared section where a page shows it: its text, to be read alone, below its name. */
+export function SharedView({ node, selected, editor, getPos, updateAttributes }: ReactNodeViewProps) {
+  const { site, store, setBeside } = useWorkbench();
+  const Text = useContext(Show);
+  const { of } = node.attrs as { readonly of: SharedId | null };
+  const section = site.settings.shared.find(({ id }) => id === of);
+  const words = section
+    ? `Shared section: ${section.name}`
+    : of === null
+      ? 'Shared section'
+      : 'This shared section was removed. Visitors see nothing here.';
+  const make = () => {
+    const shared = newSharedId();
+    if (store.apply([{ name: 'shared.add', shared, title: 'Shared section' }]) !== null) return;
+    updateAttributes({ of: shared });
+    setBeside({ kind: 'shared', id: shared });
+  };
+  return (
+    <NodeViewWrapper aria-label={words} className={`border-l-2 pl-3 ${selected ? 'border-accent' : 'border-edge'}`}>
+      {/* A click on it selects it as a whole: the keyboard gets there by the arrow keys. */}
+      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
+      <div
+        contentEditable={false}
+        onMouseDown={(event) => {
+          const at = getPos();
+          const isUsed = event.target instanceof Element && event.target.closest('button, input, select') !== null;
+          if (isUsed || at === undefined || !editor.isEditable) return;
+          event.preventDefault();
+          editor.chain().focus().setNodeSelection(at).run();
+        }}
+      >
+        <p className={`${OF_THE_DESK} text-small ${section || of === null ? 'text-quiet' : 'text-attention'}`}>
+          {Text ? words : 'A shared section shows nothing within another.'}
+        </p>
+        {Text && of === null && editor.isEditable && (
+          <div className={`${OF_THE_DESK} flex flex-wrap items-end gap-2 py-1`}>
+            {site.settings.shared.length > 0 && (
+              <WhichOne
+                value=""
+                sections={site.settings.shared}
+                isFirstChoice
+                onChoose={(id) => updateAttributes({ of: id })}
+              />
+            )}
+            <Button onClick={make} {...(site.settings.shared.length === 0 && { 'data-first-choice': '' })}>
+              Write a new one…
+            </Button>
+          </div>
+        )}
+        {Text && section && section.content === null && (
+          <p className={`${OF_THE_DESK} text-quiet`}>It says nothing yet.</p>
+        )}
+        {Text && section?.content && <Text site={site.key} content={section.content} />}
+      </div>
+    </NodeViewWrapper>
+  );
+}
