@@ -24,7 +24,14 @@ export function searchTexts(site: Site): StoredContent[] {
     if (content === null) return [];
     const words = Array.from({ length: WORDS_A_PAGE }, () => wordAt(Math.floor(VOCABULARY ** random()) - 1));
     return [
-      { id: content, document: { type: 'doc' as const }, html: `<p>${words.join(' ')}.</p>`, parts: null, files: [], shared: [] },
+      {
+        id: content,
+        document: { type: 'doc' as const },
+        html: `<p>${words.join(' ')}.</p>`,
+        parts: null,
+        files: [],
+        shared: [],
+      },
     ];
   });
 }

@@ -31,6 +31,7 @@ import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { demoFiles } from './demo-files.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
+import { pellowShared } from './pellow-sections.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
 import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
@@ -75,7 +76,11 @@ export async function loadDemo(
     'Pellow Quay School of Boatbuilding',
     school,
     PELLOW_QUAY,
-    (idOf, site) => [...pellowAccess(idOf, now), ...pellowMenus(idOf, site)],
+    (idOf, site) => [
+      ...pellowShared((blocks) => school.contentOf(blocks)),
+      ...pellowAccess(idOf, now),
+      ...pellowMenus(idOf, site),
+    ],
   );
   await insertSite(database, schoolSite, ines.id, stored(school.documents));
   await fillLibrary(library, schoolSite.key, ines.id);

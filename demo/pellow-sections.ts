@@ -1,4 +1,36 @@
+import type { ContentId } from '#core/model/ids.ts';
+import { sharedIdSchema } from '#core/model/shared-section.ts';
+import type { Operation } from '#core/operations/operation.ts';
 import type { DemoNode } from './demo-tree.ts';
+
+/** What the school says on several pages, by its name and the id that texts name it by. */
+const SHARED: readonly { readonly id: string; readonly name: string; readonly text: readonly string[] }[] = [
+  {
+    id: 'ferry',
+    name: 'Here by ferry',
+    text: [
+      '## Here by ferry',
+      'From May to September the Tern Sound ferry stops at our quay four times a day; say ‘the boatyard’ when you pay. In winter it stops at the town quay, twelve minutes on foot.',
+      '@file timetable: Timetable of the ferry',
+    ],
+  },
+  {
+    id: 'firstday',
+    name: 'For the first day',
+    text: [
+      '! Bring stout shoes, an apron and something to eat. Tools are lent; safety glasses are yours to keep. Call {telephone} if you come late.',
+    ],
+  },
+];
+
+/** The operations that make the shared sections of the school. @param contentOf gives the id of a text that it keeps */
+export const pellowShared = (contentOf: (blocks: readonly string[]) => ContentId): Operation[] =>
+  SHARED.map(({ id, name, text }) => ({
+    name: 'shared.add',
+    shared: sharedIdSchema.parse(id),
+    title: name,
+    content: contentOf(text),
+  }));
 
 /** What stands on pages of the school after their first paragraph, by the pages' titles. */
 const SECTIONS: Readonly<Record<string, readonly string[]>> = {
@@ -19,25 +51,26 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
     '! Apprentices are paid by their yard from the first week.',
     'Whoever begins here can change yards once, with our help.',
   ],
-  'Short courses': ['@ bench: An edge that shaves.'],
+  'Short courses': ['@ bench: An edge that shaves.', '= firstday'],
   'Build a canoe': ['? What if my canoe does not fit on the roof?\nThe ferry takes it for the price of a bicycle.'],
   'Sharpening day': ['@left bench: Bring everything blunt.'],
   'Family boat week': [
+    '= firstday',
     '@ sails: Friday afternoon, and everything floats.',
     '!! Young people need a life jacket that fits: try yours at home.',
   ],
-  'Evening classes': ['[[See the dates]](page:pq025)'],
+  'Evening classes': ['= firstday', '[[See the dates]](page:pq025)'],
   'How to apply': ['@file form: Application form', '!! Forms that arrive without a reference wait until it comes.'],
   'Entry requirements': [
     '? Do I need a certificate in carpentry?\nNo. A page about something you made with your hands is worth more to us.',
   ],
-  'Open Saturdays': ['@right slipway: The slip is open to look at.', '[[How to find us]](page:pq040)'],
+  'Open Saturdays': ['@right slipway: The slip is open to look at.', '= ferry', '[[How to find us]](page:pq040)'],
   'Guided tours': [
     '| Day | From the gate | Length\n| Monday to Friday | eleven o’clock | an hour\n| First Saturday | every half hour | forty minutes',
   ],
   'How to find us': [
     '@ ferry: The ferry stops at our own quay from May.',
-    '@file timetable: Timetable of the ferry',
+    '= ferry',
     'The gate is on the landward side, and it is never locked in daylight.',
   ],
   'School groups': [
@@ -54,6 +87,7 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
   ],
   Bursaries: ['[[How to apply]](page:pq028)'],
   Lodgings: [
+    '= ferry',
     '| Where | On foot | From\n| The pilots’ house | 4 minutes | 32 a night\n| Cooper’s Hard 9 | 2 minutes | 41 a night',
   ],
   'Borrowing tools': ['!! Japanese saws are not lent: they come back in two parts.'],

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { everySection } from '#server/testing/every-section.ts';
+import { SHARED_TEXT, everySection } from '#server/testing/every-section.ts';
 import { accessibilityFaults } from './support/accessibility.ts';
 import { signedIn } from './support/signed-in.ts';
 
@@ -94,13 +94,16 @@ describe('the desk', () => {
     await browser.prefer('light');
     const page = `look${width}`;
     await bench.open(spur, 'pellow-quay');
-    const { id, document } = everySection('pellowferry00000');
+    const { id, document } = everySection('pellowferry00000', page);
     const operations = [
+      { name: 'shared.add', shared: page, title: page, content: SHARED_TEXT.id },
       { name: 'page.add', page, place: { parent: null }, title: { en: `Look ${width}` } },
       { name: 'page.set', page, fields: { content: id } },
     ];
-    expect(await post('/api/sites/pellow-quay/operations', { operations, contents: [{ id, document }] })).toBe(200);
-    expect(await post('/api/sites/pellow-quay/releases', { pages: [page] })).toBe(200);
+    expect(
+      await post('/api/sites/pellow-quay/operations', { operations, contents: [{ id, document }, SHARED_TEXT] }),
+    ).toBe(200);
+    expect(await post('/api/sites/pellow-quay/releases', { pages: [page], settings: ['shared'] })).toBe(200);
     await bench.open(spur, 'pellow-quay', `?lens=write&find=Look`);
     await bench.select(`Look ${width}`);
     await bench.focusTree();

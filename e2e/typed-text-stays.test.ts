@@ -85,6 +85,16 @@ describe('2: what was typed', () => {
     );
   });
 
+  it('right before the page is closed is there when it is opened again', async () => {
+    await bench.open(spur, KEY, '?lens=write&find=Borrowing');
+    await bench.select('Borrowing tools');
+    await (await bench.find('textbox', /^Text/)).click();
+    await bench.press('The key is with Oona. ');
+    await bench.open(spur, KEY, '?lens=write&find=Borrowing');
+    await bench.select('Borrowing tools');
+    await bench.untilText('The key is with Oona.');
+  });
+
   it('by somebody else into the same text is kept beside, and its paragraphs can be inserted', async () => {
     await bench.open(spur, KEY, '?lens=write');
     await bench.select('Course dates');

@@ -139,7 +139,7 @@ describe('the desk', () => {
       ['As on a tablet', '768'],
     ] as const) {
       await bench.click('button', name);
-      expect(await inFrame(`root.host.clientWidth`)).toBe(width);
+      await bench.until(`it is ${width} wide`, async () => (await inFrame(`root.host.clientWidth`)) === width);
     }
     await bench.click('button', 'As on a desktop');
     await bench.untilText('words ·');
@@ -166,6 +166,44 @@ describe('the desk', () => {
     );
     expect(await accessibilityFaults(browser)).toEqual([]);
     await browser.resize(1280, 800);
+  });
+
+  it('keeps a section once for many pages, by keys alone, and says which pages it changes', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
+    await bench.select('Special crossings');
+    await bench.focusTree();
+    await bench.press('d');
+    await bench.untilText('Ask two weeks before.');
+    await (await browser.driver.findElement(By.css('.text-of-page .note p'))).click();
+    await bench.click('button', 'Turn into');
+    await bench.click('menuitem', 'Shared section');
+    await bench.untilText('Shared section: Ask two weeks before.');
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Complaints');
+    await bench.select('Complaints');
+    await bench.focusTree();
+    await bench.press('d');
+    await bench.until('the text has the keyboard', () =>
+      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+    );
+    await insert('two weeks');
+    await bench.untilText('Shared section: Ask two weeks before.');
+    await bench.click('button', 'Write in it…');
+    await bench.untilText('What is written here changes 2 pages');
+    await bench.click('textbox', 'What it says');
+    await bench.chord(Key.CONTROL, Key.END);
+    await bench.press(' Or ring the office.');
+    await bench.untilText('pages marked in the tree');
+    await bench.saved();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    // What it says stands on the page that was open before, too.
+    await bench.until('both pages say it', async () =>
+      (await browser.driver.executeScript<string>(`return document.querySelector('.as-visitors').innerText`)).includes(
+        'Or ring the office.',
+      ),
+    );
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
+    await bench.select('Special crossings');
+    await bench.untilText('Or ring the office.');
   });
 
   it('finds words in all texts, shows in the tree what would change, and takes it back in one step', async () => {

@@ -57,7 +57,15 @@ import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
-import { contentAt, contentsOf, insertSite, listSites, pagesWithFact, pagesWithShared, pagesWithText } from './sites/site-repository.ts';
+import {
+  contentAt,
+  contentsOf,
+  insertSite,
+  listSites,
+  pagesWithFact,
+  pagesWithShared,
+  pagesWithText,
+} from './sites/site-repository.ts';
 import { asNewSite } from './sites/new-site.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { tellWriting } from './events/writing.ts';

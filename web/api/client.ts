@@ -43,6 +43,10 @@ type InputOf<Name extends RouteName> = (typeof ROUTES)[Name] extends { body: inf
 
 const isFile = (body: unknown): body is Blob => body instanceof Blob;
 
+/** So many characters are at most as many bytes as browsers send on when a page is closed: 64 KiB (Fetch, 4.6). */
+const MOST_KEPT_ALIVE = 20_000;
+export const outlivesPage = (text = ''): boolean => text.length <= MOST_KEPT_ALIVE;
+
 /** Calls a route of the contract and parses its answer. @throws ServerProblem, NoAnswer */
 export async function call<Name extends RouteName>(
   name: Name,
@@ -52,12 +56,14 @@ export async function call<Name extends RouteName>(
 ): Promise<AnswerOf<Name>> {
   const route: Route = ROUTES[name];
   const path = route.path.replace(/:(\w+)/g, (_, parameter: string) => encodeURIComponent(parameters[parameter] ?? ''));
+  const text = body === undefined || isFile(body) ? undefined : JSON.stringify(body);
   let response: Response;
   try {
     response = await fetch(path + query, {
       method: route.method.toUpperCase(),
       headers: body === undefined ? {} : { 'Content-Type': route.takes ?? 'application/json' },
-      body: isFile(body) ? body : JSON.stringify(body),
+      body: isFile(body) ? body : text,
+      keepalive: name === 'applyOperations' && outlivesPage(text),
       credentials: 'same-origin',
     });
   } catch {

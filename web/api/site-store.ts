@@ -22,7 +22,15 @@ import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/r
 import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
-import { AGAIN_AFTER_MS, ServerProblem, call, callUntilKnown, isUnknown, wordsOfFault } from './client.ts';
+import {
+  AGAIN_AFTER_MS,
+  ServerProblem,
+  call,
+  callUntilKnown,
+  isUnknown,
+  outlivesPage,
+  wordsOfFault,
+} from './client.ts';
 
 interface Pending {
   /** The site that it was made on, and what it made of it. */
@@ -135,15 +143,26 @@ export class SiteStore {
       this.#openStream();
     };
     follow();
+    const warn = (event: BeforeUnloadEvent) => {
+      if (!this.#isSafeToLeave()) event.preventDefault();
+    };
     document.addEventListener('visibilitychange', follow);
+    window.addEventListener('beforeunload', warn);
     window.addEventListener('pagehide', leave);
     window.addEventListener('pageshow', follow);
     return () => {
       document.removeEventListener('visibilitychange', follow);
+      window.removeEventListener('beforeunload', warn);
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('pageshow', follow);
       leave();
     };
+  }
+
+  /** Whether all that was done here arrives though the page is closed: one request goes on by itself, where it is short. */
+  #isSafeToLeave(): boolean {
+    const [next, ...more] = this.#pending.filter(({ request }) => !this.#accepted.has(request));
+    return more.length === 0 && (!next || outlivesPage(JSON.stringify([next.operations, next.contents])));
   }
 
   subscribe = (subscriber: () => void): (() => void) => {

@@ -27,7 +27,7 @@ export const frameLook = (css: string): string =>
 .skip { display: none; }
 .main > slot { display: block; max-width: none; }`;
 
-/** For the text, which stands in the document of the workbench: elements named `as-visitors`. */
+/** For the text, which stands in the document of the workbench: elements named `as-visitors`; a text within another is `is-within`. */
 export const textLook = (css: string): string =>
   `@scope (.as-visitors) to (.${OF_THE_DESK}) {
 :where(:scope *) { all: revert; }
@@ -36,5 +36,5 @@ ${within(css)
   .replace(/^body \{/m, ':scope {')
   .replace(MAIN, ':scope')}
 :scope { display: block; padding: 0 0 4rem; background: none; outline: none; white-space: pre-wrap; }
-:scope > :last-child { margin-bottom: 0; }
+:scope:not(.is-within) > :last-child { margin-bottom: 0; }
 }`;

@@ -218,9 +218,12 @@ function TextEditor({
     };
     editor.on('update', later);
     editor.on('blur', now);
+    // Before the page is closed, and before it is asked whether all has been sent.
+    window.addEventListener('beforeunload', now, { capture: true });
     return () => {
       editor.off('update', later);
       editor.off('blur', now);
+      window.removeEventListener('beforeunload', now, { capture: true });
       now();
     };
   }, [editor, writing]);

@@ -26,7 +26,8 @@ function Shown({ document, isAsVisitors }: { readonly document: TextDocument; re
     immediatelyRender: true,
     editorProps: {
       attributes: {
-        class: `text-of-page is-short ${isAsVisitors ? 'as-visitors' : ''}`,
+        role: 'group',
+        class: `text-of-page is-short ${isAsVisitors ? 'as-visitors is-within' : ''}`,
         style: 'padding: 0; min-height: 0',
       },
     },

@@ -64,7 +64,7 @@ function WhichOne({
 }) {
   return (
     <Choice
-      label="Shared section"
+      label="Which one"
       value={value}
       {...(isFirstChoice && { 'data-first-choice': '' })}
       onChange={(event) => onChoose(event.target.value as SharedId)}
