@@ -5,7 +5,7 @@ import type { Knex } from 'knex';
 import type { Site } from '#core/model/site.ts';
 import { writeFolder } from '#server/exports/export-folder.ts';
 import { FolderStore } from '#server/library/file-store.ts';
-import { staticFiles } from '#server/exports/static-site.ts';
+import { type StaticFile, staticFiles } from '#server/exports/static-site.ts';
 import { Assets } from '#server/live/assets.ts';
 import { htmlOfAll, loadRelease } from '#server/live/live-repository.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
@@ -93,7 +93,7 @@ async function exported(database: Knex, account: string): Promise<Result> {
     const assets = await Assets.load();
     let pages = 0;
     const began = performance.now();
-    const kept: { path: string; content: string | Uint8Array }[] = [];
+    const kept: StaticFile[] = [];
     const files = staticFiles(
       {
         release,

@@ -7,7 +7,8 @@ export const ARCHIVE_ROUTES = {
     method: 'get',
     path: '/api/sites/:site/archive',
     permission: 'site.edit',
-    summary: 'Take the whole site along with all that became of it, as JSON',
+    summary:
+      'Take the whole site along with all that became of it, as JSON; with `?files=yes` as a ZIP file with the files of its library',
     sends: 'application/json',
   },
   restoreArchive: {
@@ -15,7 +16,7 @@ export const ARCHIVE_ROUTES = {
     path: '/api/archives/:site',
     permission: 'sites.make',
     summary:
-      'Make a site of such a file, with its history, under this key; `?name=` is what the file is called, `?called=` another name for the site. It may be packed by gzip',
+      'Make a site of such a file, with its history, under this key; `?name=` is what the file is called, `?called=` another name for the site. It may be packed by gzip, or be a ZIP file with the library',
     takes: 'application/octet-stream',
     answer: siteSummary,
   },

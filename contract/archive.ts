@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { MAX_FILE_NAME_LENGTH } from '#core/files/file-name.ts';
+import { FILE_TYPES, MAX_ALTERNATIVE_LENGTH, fileContentSchema, fileIdSchema } from '#core/files/file.ts';
 import { contentIdSchema, pageIdSchema } from '#core/model/ids.ts';
 import { SETTINGS_PARTS } from '#core/model/settings-parts.ts';
 import { operationSchema } from '#core/operations/operation.ts';
@@ -36,6 +38,23 @@ export const archivedRelease = z.strictObject({
   takesBack: z.number().int().nullable(),
 });
 
+/** A file of the library. Where the archive has the bytes, they stand in a file of this id beside it. */
+export const archivedFile = z.strictObject({
+  id: fileIdSchema,
+  name: z.string().min(1).max(MAX_FILE_NAME_LENGTH),
+  type: z.enum(Object.keys(FILE_TYPES)),
+  content: fileContentSchema,
+  alternative: z.string().max(MAX_ALTERNATIVE_LENGTH),
+  isDecoration: z.boolean(),
+  focalX: z.number().min(0).max(1),
+  focalY: z.number().min(0).max(1),
+  addedAt: moment,
+  isRemoved: z.boolean(),
+  /** What it was before it was replaced: addresses that lead to it still. */
+  formerContents: z.array(fileContentSchema),
+});
+export type ArchivedFile = z.infer<typeof archivedFile>;
+
 export const archivedContent = z.strictObject({
   id: contentIdSchema,
   document: z.looseObject({ type: z.literal('doc') }),
@@ -59,6 +78,8 @@ export const archiveSchema = z.strictObject({
   oldRedirects: z.array(z.strictObject({ path: z.string(), page: pageIdSchema.nullable() })),
   /** What passphrases are checked against; the words themselves are nowhere. */
   passphrases: z.array(z.strictObject({ id: z.string(), hash: z.string().startsWith('$argon2id$') })),
+  /** Archives of earlier versions have none. */
+  files: z.array(archivedFile).default([]),
   people: z.array(z.strictObject({ name: z.string(), email: z.string() })),
   releases: z.array(archivedRelease),
   history: z.array(archivedEdit),

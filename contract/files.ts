@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type FileKind, fileIdSchema } from '#core/files/file.ts';
+import { type FileKind, MAX_ALTERNATIVE_LENGTH, fileIdSchema } from '#core/files/file.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
 import { MAX_FILE_NAME_LENGTH } from '#core/files/file-name.ts';
 
@@ -46,7 +46,7 @@ export const libraryAnswer = z.object({ files: z.array(libraryFile) });
 export const setFileBody = z
   .strictObject({
     name: z.string().trim().min(1).max(MAX_FILE_NAME_LENGTH),
-    alternative: z.string().trim().max(500),
+    alternative: z.string().trim().max(MAX_ALTERNATIVE_LENGTH),
     isDecoration: z.boolean(),
     focalX: share,
     focalY: share,

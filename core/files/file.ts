@@ -67,6 +67,9 @@ export const MAX_PIXELS = 110_000_000;
 /** A document is told to be large beyond so many bytes: it takes a minute on a slow line of 2 Mbit/s. */
 export const LARGE_DOCUMENT = 15_000_000;
 
+/** The longest words for those who do not see a picture, in characters. */
+export const MAX_ALTERNATIVE_LENGTH = 500;
+
 /** What stands in for the sight of a picture. */
 export interface Alternative {
   /** What it shows, in words; '' where nobody has said it. */

@@ -13,6 +13,9 @@ import type { z } from 'zod';
 /** The largest file, and the largest that a packed one may grow to, in bytes. */
 export const MAX_ARCHIVE_BYTES = 500_000_000;
 
+/** The largest file with its library, in bytes: what a ZIP file without extensions can be. */
+const MAX_WITH_FILES = 4_000_000_000;
+
 /** A part of it is read as a whole: the site's pages are the largest. */
 const MAX_PART_LENGTH = 64_000_000;
 
@@ -34,7 +37,7 @@ export type Lists = { readonly [List in LongList]: string };
 
 /** Writes what comes to a file. @throws ArchiveFault where it is larger than it may be */
 export const saveArchive = (from: Readable, file: string): Promise<void> =>
-  pipeline(from, limited(), createWriteStream(file));
+  pipeline(from, limited(MAX_WITH_FILES), createWriteStream(file));
 
 /**
  * Reads an archive piece by piece: each entry of its long lists is checked by its schema and written to `lists`; the rest is
@@ -158,14 +161,13 @@ async function* decoded(bytes: AsyncIterable<Buffer>): AsyncGenerator<string> {
 }
 
 /** Lets bytes through as far as an archive may have them. */
-function limited(): Transform {
+export function limited(most = MAX_ARCHIVE_BYTES): Transform {
   let count = 0;
   return new Transform({
     transform(piece: Buffer, _encoding, done) {
       count += piece.length;
-      if (count <= MAX_ARCHIVE_BYTES) done(null, piece);
-      else
-        done(new ArchiveFault(`It is larger than ${MAX_ARCHIVE_BYTES / 1_000_000} MB, and so is no archive of Spur.`));
+      if (count <= most) done(null, piece);
+      else done(new ArchiveFault(`It is larger than ${most / 1_000_000} MB, and so is no archive of Spur.`));
     },
   });
 }

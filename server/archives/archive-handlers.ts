@@ -3,6 +3,8 @@ import { pipeline } from 'node:stream/promises';
 import type { Request } from 'express';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import { siteName } from '#contract/api.ts';
+import type { ArchivedFile } from '#contract/archive.ts';
+import { sendZip } from '../exports/zip-stream.ts';
 import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import type { Services } from '../handlers.ts';
@@ -12,6 +14,7 @@ import { asNewSite } from '../sites/new-site.ts';
 import { settleIn } from '../sites/settle-reserved-slugs.ts';
 import { listSites } from '../sites/site-repository.ts';
 import { readArchive } from './archive-repository.ts';
+import { archiveWithFiles } from './archive-zip.ts';
 import { archiveText, restoreArchive } from './archive-service.ts';
 
 /** The key of a site that is to be made. @throws ProblemError */
@@ -27,23 +30,32 @@ type Archives = 'takeArchive' | 'restoreArchive';
 export function makeArchiveHandlers({
   database,
   edits,
+  library,
   liveOrigin,
   now,
-}: Pick<Services, 'database' | 'edits' | 'liveOrigin' | 'now'>): Pick<Handlers, Archives> {
+}: Pick<Services, 'database' | 'edits' | 'library' | 'liveOrigin' | 'now'>): Pick<Handlers, Archives> {
   return {
     takeArchive: async ({ request, response }) => {
       const key = siteOf(request);
       await withFile('archive', async (file) => {
         // It is written to disk first: a slow reader holds a file, and no connection to the database.
-        const isThere = await readArchive(database, key, now(), (archive) =>
-          pipeline(archiveText(archive), createWriteStream(file)),
-        );
+        let files: readonly ArchivedFile[] = [];
+        const isThere = await readArchive(database, key, now(), (archive) => {
+          ({ files } = archive.head);
+          return pipeline(archiveText(archive), createWriteStream(file));
+        });
         if (!isThere) throw new ProblemError('site-unknown', { site: key });
+        const isWithFiles = request.query.files === 'yes';
         response.set({
-          'Content-Type': 'application/json; charset=utf-8',
-          'Content-Disposition': `attachment; filename="${key}-archive.json"`,
+          'Content-Type': isWithFiles ? 'application/zip' : 'application/json; charset=utf-8',
+          'Content-Disposition': `attachment; filename="${key}-archive.${isWithFiles ? 'zip' : 'json'}"`,
           'Cache-Control': 'no-store',
         });
+        if (isWithFiles)
+          return sendZip(
+            archiveWithFiles(createReadStream(file) as AsyncIterable<Buffer>, files, library.store),
+            response,
+          );
         await pipeline(createReadStream(file), response).catch((fault: NodeJS.ErrnoException) => {
           // Whoever went away needs no more of it.
           if (fault.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw fault;
@@ -53,7 +65,7 @@ export function makeArchiveHandlers({
     restoreArchive: async ({ request, account }) => {
       const key = newKeyOf(request);
       const name = typeof request.query.name === 'string' ? request.query.name : '';
-      await asNewSite(key, () => restoreArchive(database, request, { key, name, account, now: now() }));
+      await asNewSite(key, () => restoreArchive({ database, library }, request, { key, name, account, now: now() }));
       const called = siteName.safeParse(request.query.called);
       if (called.success)
         await edits.apply(key, account, { operations: [{ name: 'site.set', fields: { name: called.data } }] });

@@ -8,6 +8,7 @@ import { packSite } from '#contract/packed-site.ts';
 import { passphrasesIn } from '#core/derive/access.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import { inBatches } from '../files/in-batches.ts';
+import { type BroughtFile, filesToTake, putFiles } from '../library/file-repository.ts';
 import { insertSite, loadSite } from '../sites/site-repository.ts';
 import { ArchiveFault } from './archive-file.ts';
 
@@ -83,6 +84,7 @@ async function headOf(
     formerAddresses: former.map((one) => ({ ...one, since: one.since.toISOString() })),
     oldRedirects: await trx('live_redirect').where({ site: key }).orderBy('path').select('path', 'page'),
     passphrases: await trx('passphrase').where({ site: key }).whereIn('id', asked).orderBy('id').select('id', 'hash'),
+    files: await filesToTake(trx, key),
     people: people.map(({ name, email }) => ({ name, email })),
     releases: releases.map((one) => ({
       number: Number(one.number),
@@ -143,6 +145,8 @@ export interface BroughtArchive {
   readonly head: ArchiveHead;
   readonly contents: AsyncIterable<StoredContent>;
   readonly history: AsyncIterable<ArchivedEdit>;
+  /** What of its library could be kept. */
+  readonly files: readonly BroughtFile[];
 }
 
 /**
@@ -151,12 +155,13 @@ export interface BroughtArchive {
  */
 export async function writeArchive(
   database: Knex,
-  { site, head, contents, history }: BroughtArchive,
+  { site, head, contents, history, files }: BroughtArchive,
   { account, now }: { readonly account: Account; readonly now: Date },
 ): Promise<void> {
   const { key } = site;
   await database.transaction(async (trx) => {
     await insertSite(trx, site, account.id, contents);
+    await putFiles(trx, key, files, { account: account.id, now });
     await trx('site').where({ key }).update({ revision: head.site.revision, release: head.release, changed_at: now });
     await trx.raw(
       `UPDATE live_node SET live_at = r.at FROM jsonb_to_recordset(?::jsonb) AS r (id text, at timestamptz)

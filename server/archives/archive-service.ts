@@ -12,6 +12,8 @@ import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import { isOwnHash } from '../security/passwords.ts';
 import { ArchiveFault, type Lists, entriesOf, readArchiveFile, saveArchive } from './archive-file.ts';
+import { isZip, openArchive } from './archive-zip.ts';
+import type { LibraryService } from '../library/library-service.ts';
 import { type ReadArchive, writeArchive } from './archive-repository.ts';
 
 const MAX_FAULTS = 50;
@@ -31,6 +33,11 @@ export async function* archiveText({ head, contents, history }: ReadArchive): As
   yield '}\n';
 }
 
+interface Parts {
+  readonly database: Database;
+  readonly library: LibraryService;
+}
+
 /** Who brings an archive, and what it is called. */
 export interface Bringing {
   readonly key: SiteKey;
@@ -43,16 +50,26 @@ export interface Bringing {
  * Makes a site of an archive, with its history. It is read piece by piece, so that it takes little memory and holds nobody up.
  * @throws ProblemError `file-unreadable` where the file is none, or does not agree with itself: then nothing is made
  */
-export async function restoreArchive(database: Database, from: Readable, bringing: Bringing): Promise<void> {
+export async function restoreArchive({ database, library }: Parts, from: Readable, bringing: Bringing): Promise<void> {
   try {
     await withFile('archive', async (file) => {
       await saveArchive(from, file);
-      const lists = { contents: `${file}-contents`, history: `${file}-history` };
-      const head = await readArchiveFile(file, lists);
-      const site = soundSite(head, bringing.key);
-      await checkLists(head, site, lists);
-      const contents = storedContents(entriesOf(lists, 'contents'));
-      await writeArchive(database, { site, head, contents, history: entriesOf(lists, 'history') }, bringing);
+      const text = `${file}-text`;
+      const packed = (await isZip(file)) ? await openArchive(file, text) : null;
+      try {
+        const lists = { contents: `${file}-contents`, history: `${file}-history` };
+        const head = await readArchiveFile(packed ? text : file, lists);
+        const site = soundSite(head, bringing.key);
+        await checkLists(head, site, lists);
+        const files = await library
+          .keepFiles(head.files, async (one, path) => (await packed?.fileTo(one, path)) === true)
+          .catch(faultOfFile);
+        const contents = storedContents(entriesOf(lists, 'contents'));
+        await writeArchive(database, { site, head, contents, history: entriesOf(lists, 'history'), files }, bringing);
+        await library.prepareLater(files);
+      } finally {
+        packed?.close();
+      }
     });
   } catch (fault) {
     if (!(fault instanceof ArchiveFault)) throw fault;
@@ -63,6 +80,11 @@ export async function restoreArchive(database: Database, from: Readable, bringin
       reasons.slice(0, MAX_FAULTS).map((detail) => ({ pointer: '/line/1', detail })),
     );
   }
+}
+
+/** A file that the library does not take is a fault of the archive. */
+function faultOfFile(fault: unknown): never {
+  throw fault instanceof ProblemError ? new ArchiveFault(fault.message) : fault;
 }
 
 /** The site of an archive under another key. @throws ArchiveFault where it does not agree with itself */
@@ -82,6 +104,7 @@ function soundSite(head: ArchiveHead, key: SiteKey): Site {
   const twice = {
     Release: repeatedIn(head.releases.map(({ number }) => String(number))),
     'The former address': repeatedIn(head.formerAddresses.map(({ path }) => path)),
+    'The file': repeatedIn(head.files.map(({ id }) => id)),
     'The old address': repeatedIn(head.oldRedirects.map(({ path }) => path)),
   };
   for (const [what, one] of Object.entries(twice))

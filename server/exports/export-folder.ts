@@ -1,4 +1,5 @@
 import { mkdirSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { writeFile } from 'node:fs/promises';
 import { dirname, join, sep } from 'node:path';
 import type { StaticFile } from './static-site.ts';
 
@@ -23,7 +24,8 @@ export async function writeFolder(folder: string, files: AsyncIterable<StaticFil
       const parent = dirname(file);
       if (!made.has(parent)) mkdirSync(parent, { recursive: true });
       made.add(parent);
-      writeFileSync(file, content);
+      if (typeof content === 'string' || content instanceof Uint8Array) writeFileSync(file, content);
+      else await writeFile(file, content);
       count++;
     }
   } catch (fault) {

@@ -1,4 +1,3 @@
-import { buffer } from 'node:stream/consumers';
 import type { FileContent } from '#core/files/file.ts';
 import { upTo } from '#core/model/cut-text.ts';
 import { derivedFor } from '#core/derive/derived.ts';
@@ -21,7 +20,8 @@ import { SEARCH, StaticSearch } from './static-search.ts';
 /** A file of the export: its path below the folder, and what is in it. */
 export interface StaticFile {
   readonly path: string;
-  readonly content: string | Uint8Array;
+  /** A stream is read as the file is sent. */
+  readonly content: string | Uint8Array | AsyncIterable<Uint8Array>;
 }
 
 export interface StaticParts {
@@ -123,7 +123,7 @@ async function* libraryFiles(store: FileStore, view: LiveView, shown: ReadonlySe
     const file = byContent.get(content);
     const stored = file && storedName(file, step);
     const bytes = stored && (await store.get(content, stored[0]));
-    if (bytes) yield { path: `${FILES_STEP}/${path}`, content: await buffer(bytes.read()) };
+    if (bytes) yield { path: `${FILES_STEP}/${path}`, content: bytes.read() };
   }
 }
 

@@ -1,6 +1,6 @@
 import { Readable, type Writable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Zip, ZipDeflate } from 'fflate';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import type { StaticFile } from './static-site.ts';
 
 /** Sends files as one ZIP while they are made. Where the receiver is slow, making them waits; where they leave, it ends. */
@@ -12,6 +12,8 @@ export async function sendZip(files: AsyncIterable<StaticFile>, to: Writable): P
   }
 }
 
+const NOTHING = new Uint8Array();
+
 async function* zipped(files: AsyncIterable<StaticFile>): AsyncGenerator<Uint8Array> {
   const ready: Uint8Array[] = [];
   let fault: Error | null = null;
@@ -21,9 +23,17 @@ async function* zipped(files: AsyncIterable<StaticFile>): AsyncGenerator<Uint8Ar
   });
   const encoder = new TextEncoder();
   for await (const { path, content } of files) {
-    const file = new ZipDeflate(path, { level: 6 });
+    const isStream = typeof content === 'object' && Symbol.asyncIterator in content;
+    // Pictures, films and documents are packed in their own way; text is not.
+    const isPacked = isStream && !path.endsWith('.json');
+    const file = isPacked ? new ZipPassThrough(path) : new ZipDeflate(path, { level: 6 });
     zip.add(file);
-    file.push(typeof content === 'string' ? encoder.encode(content) : content, true);
+    for await (const piece of isStream ? content : [typeof content === 'string' ? encoder.encode(content) : content]) {
+      file.push(piece);
+      if (fault) throw fault as Error;
+      yield* ready.splice(0);
+    }
+    file.push(NOTHING, true);
     if (fault) throw fault as Error;
     yield* ready.splice(0);
   }

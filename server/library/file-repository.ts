@@ -2,6 +2,7 @@ import { randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { FileContent, FileId } from '#core/files/file.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { ArchivedFile } from '#contract/archive.ts';
 import type { LibraryFile, SetFileBody } from '#contract/files.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
 import { TEXTS_OF } from '../database/texts-of-pages.ts';
@@ -114,6 +115,70 @@ export interface NewFile {
   readonly at: Date;
 }
 
+/** A ready file with these bytes, of whichever library; undefined where there is none. */
+export const fileWithContent = (database: Knex, content: FileContent): Promise<FileRow | undefined> =>
+  database('file').where({ content, state: 'ready' }).first();
+
+/** The files of a site with what they were before they were replaced, removed ones too, for taking along. */
+export async function filesToTake(trx: Knex, site: SiteKey): Promise<ArchivedFile[]> {
+  const rows: FileRow[] = await trx('file').where({ site }).orderBy('id');
+  const contents: { content: FileContent; file: FileId }[] = await trx('file_content')
+    .where({ site })
+    .orderBy('content');
+  const byFile = new Map<FileId, FileContent[]>();
+  for (const { content, file } of contents) byFile.set(file, [...(byFile.get(file) ?? []), content]);
+  return rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    type: row.type as ArchivedFile['type'],
+    content: row.content,
+    alternative: row.alternative,
+    isDecoration: row.is_decoration,
+    focalX: row.focal_x,
+    focalY: row.focal_y,
+    addedAt: row.added_at.toISOString(),
+    isRemoved: row.removed_at !== null,
+    formerContents: (byFile.get(row.id) ?? []).filter((one) => one !== row.content),
+  }));
+}
+
+/** A file of an archive, with what is known of its bytes. */
+export interface BroughtFile extends ArchivedFile {
+  readonly bytes: number;
+  readonly width: number | null;
+  readonly height: number | null;
+  readonly pages: number | null;
+  readonly hasPicture: boolean;
+  readonly isReady: boolean;
+}
+
+/** Puts files that were brought into a library; where it has one of that id already, the one that was brought stands. */
+export async function putFiles(
+  trx: Knex,
+  site: SiteKey,
+  files: readonly BroughtFile[],
+  { account, now }: { readonly account: string; readonly now: Date },
+): Promise<void> {
+  for (const file of files) {
+    const { id, name, type, content, bytes, width, height, pages, alternative } = file;
+    await trx('file')
+      .insert({
+        ...{ site, id, name, type, content, bytes, width, height, pages, alternative },
+        has_picture: file.hasPicture,
+        is_decoration: file.isDecoration,
+        focal_x: file.focalX,
+        focal_y: file.focalY,
+        state: file.isReady ? 'ready' : 'waiting',
+        added_at: file.addedAt,
+        added_by: account,
+        removed_at: file.isRemoved ? now : null,
+      })
+      .onConflict(['site', 'id'])
+      .merge();
+    for (const one of [...file.formerContents, content]) await nameContent(trx, site, id, one);
+  }
+}
+
 /** Adds a file under a new id, or finds the one that has the same bytes, and puts it back where it was removed. */
 export const addFile = (
   database: Knex,
@@ -147,8 +212,14 @@ export const addFile = (
 const nameContent = (trx: Knex, site: SiteKey, file: FileId, content: FileContent): Promise<unknown> =>
   trx('file_content').insert({ site, content, file }).onConflict(['site', 'content']).merge(['file']);
 
+/** Keeps what a document says, so that it is found by it. */
+async function keepWords(trx: Knex, content: FileContent, { words = '' }: Prepared): Promise<void> {
+  if (words !== '') await trx('file_words').insert({ content, words }).onConflict('content').ignore();
+}
+
 /** Says what has become of a content in all libraries that have it. */
 export async function setPrepared(database: Knex, content: FileContent, prepared: Prepared): Promise<void> {
+  await keepWords(database, content, prepared);
   const { bytes, width, height, pages, hasPicture } = prepared;
   await tellVisitors(
     database,
@@ -168,9 +239,11 @@ export async function replaceContent(
   site: SiteKey,
   id: FileId,
   { type, content }: Pick<NewFile, 'type' | 'content'>,
-  { bytes, width, height, pages, hasPicture }: Prepared,
+  prepared: Prepared,
 ): Promise<void> {
+  const { bytes, width, height, pages, hasPicture } = prepared;
   await database.transaction(async (trx) => {
+    await keepWords(trx, content, prepared);
     await trx('file')
       .where({ site, id })
       .update({ type, content, bytes, width, height, pages, has_picture: hasPicture, state: 'ready', fault: null });

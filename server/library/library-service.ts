@@ -5,15 +5,20 @@ import { pipeline } from 'node:stream/promises';
 import { type FileContent, type FileId, fileTypeOf } from '#core/files/file.ts';
 import { nameOfFile } from '#core/files/file-name.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { ArchivedFile } from '#contract/archive.ts';
 import { KIND_WORDS, type LibraryFile, type UploadAnswer } from '#contract/files.ts';
 import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
+import { withFile } from '../files/with-file.ts';
 import { ProblemError } from '../problem.ts';
 import type { FileStore } from './file-store.ts';
 import {
+  type BroughtFile,
   type NewFile,
   addFile,
+  factsOf,
   fileAt,
+  fileWithContent,
   listFiles,
   replaceContent,
   setFile,
@@ -84,22 +89,10 @@ export class LibraryService {
   /** Takes a file that has come into a library, under its name. @throws ProblemError where it is none that libraries take */
   async take(arrival: Arrival): Promise<UploadAnswer> {
     const { site, path, replaces } = arrival;
-    const type = await tellType(path, arrival.name);
-    const { kind } = fileTypeOf(type);
-    const { name, isReadable } = nameOfFile(arrival.name, KIND_WORDS[kind].one);
-    const measured =
-      kind === 'picture' && type !== 'image/svg+xml' ? await measurePicture(path).catch(unreadable(name)) : null;
-    const content = await contentOf(path);
-    const file: NewFile = {
-      name,
-      type,
-      content,
-      bytes: (await stat(path)).size,
-      width: measured?.width ?? null,
-      height: measured?.height ?? null,
-      account: arrival.account,
-      at: this.#now(),
-    };
+    const told = await tellFile(path, arrival.name);
+    const { content } = told;
+    const { name, isReadable } = nameOfFile(arrival.name, KIND_WORDS[fileTypeOf(told.type).kind].one);
+    const file: NewFile = { name, ...told, account: arrival.account, at: this.#now() };
     if (replaces !== null) {
       await this.#replace(site, replaces, file, path);
       return { file: await this.show(site, replaces), isKnown: false, isNameProposed: false };
@@ -125,6 +118,41 @@ export class LibraryService {
     await addFile(this.#database, site, { name, type, content, bytes, width, height, account, at: this.#now() }, id);
     await setFile(this.#database, site, id, { alternative });
     await setPrepared(this.#database, content, prepared);
+  }
+
+  /**
+   * Keeps the bytes of files that come with an archive, and says what is known of them; `bytesOf` writes those of one to a path, and
+   * gives false where the archive has none. What a library of this Spur has is not asked for. @throws ProblemError where one is none that libraries take
+   */
+  async keepFiles(
+    files: readonly ArchivedFile[],
+    bytesOf: (file: ArchivedFile, path: string) => Promise<boolean>,
+  ): Promise<BroughtFile[]> {
+    const kept: BroughtFile[] = [];
+    for (const file of files) {
+      const known = await fileWithContent(this.#database, file.content);
+      if (known) {
+        const { type, length, width, height, pages, hasPicture } = factsOf(known);
+        const facts = { type: type as ArchivedFile['type'], bytes: length, width, height, pages, hasPicture };
+        kept.push({ ...file, ...facts, isReady: true });
+        continue;
+      }
+      await withFile('file', async (path) => {
+        if (!(await bytesOf(file, path))) return;
+        const told = await tellFile(path, `${file.name}.${fileTypeOf(file.type).ending}`);
+        await this.#keep(told.content, path);
+        const formerContents = [...new Set([...file.formerContents, file.content])].filter(
+          (one) => one !== told.content,
+        );
+        kept.push({ ...file, ...told, formerContents, pages: null, hasPicture: false, isReady: false });
+      });
+    }
+    return kept;
+  }
+
+  /** Has files prepared that came with an archive. */
+  async prepareLater(files: readonly BroughtFile[]): Promise<void> {
+    for (const { content, isReady } of files) if (!isReady) await this.#queue?.send(PREPARE_FILE, { content });
   }
 
   /** What the queue does: makes of a file what visitors get. */
@@ -172,6 +200,19 @@ export class LibraryService {
     this.#underWay.set(content, work);
     return work;
   }
+}
+
+/** What a file that has come is, by its bytes. @throws ProblemError where it is none that libraries take; `name` is for the words */
+async function tellFile(
+  path: string,
+  name: string,
+): Promise<Pick<BroughtFile, 'type' | 'content' | 'bytes' | 'width' | 'height'>> {
+  const type = await tellType(path, name);
+  const isMeasured = fileTypeOf(type).kind === 'picture' && type !== 'image/svg+xml';
+  const measured = isMeasured ? await measurePicture(path).catch(unreadable(name)) : null;
+  const { size } = await stat(path);
+  const { width = null, height = null } = measured ?? {};
+  return { type: type as BroughtFile['type'], content: await contentOf(path), bytes: size, width, height };
 }
 
 const unreadable =

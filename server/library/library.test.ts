@@ -272,6 +272,33 @@ describe('the library of a site', () => {
       expect((await at(file.id)).liveOn).toEqual(['slipway']);
     });
 
+    it('has a page found by what a PDF document says that it shows to all, until another stands in its place', async () => {
+      const saying = async (words: string) => {
+        const document = await PDFDocument.create();
+        document.addPage([300, 400]).drawText(words, { x: 20, y: 200 });
+        return document.save();
+      };
+      const found = async (word: string) =>
+        [
+          ...(await server.live(`/files/search?q=${word}`)).text
+            .split('<main')[1]!
+            .matchAll(/<li><a href="\/files\/(\w+)"/g),
+        ].map(([, page]) => page);
+      const file = await ready(await sent('Tools.pdf', await saying('Bring an adze and a slick.')));
+      const shown: TextPart = { type: 'download', attrs: { file: file.id, words: '' } };
+      const forCrew: TextPart = { type: 'audienceSection', attrs: { only: ['crew'], except: [] }, content: [shown] };
+      const crew = { name: 'audience.add', audience: 'crew', title: 'Crew' };
+      await show('crewtools', [forCrew], true, [crew]);
+      await show('tools', [shown], true);
+      await until('it is found', async () => (await found('adze')).includes('tools'));
+      expect(await found('adze')).toEqual(['tools']);
+      await sent('Tools.pdf', await saying('Bring a spokeshave.'), file.id);
+      await until('it is found by other words', async () => (await found('spokeshave')).includes('tools'));
+      expect(await found('adze')).toEqual([]);
+      await ines.send('DELETE', `/api/sites/files/files/${file.id}`);
+      await until('it is found no more', async () => (await found('spokeshave')).length === 0);
+    });
+
     it('tells of a picture without words, until the library has some, and of a file that is gone', async () => {
       const file = await ready(await sent('Rudder.jpg', await photo('#cc8811')));
       await show(

@@ -10,6 +10,12 @@ const PICTURE_WIDTH = 640;
 /** A page that is longer than so many times its width has no picture. */
 const LONGEST = 4;
 
+/** So much of a document is looked for by its words. */
+const MOST_PAGES = 200;
+const MOST_LETTERS = 40_000;
+
+type Document = Awaited<ReturnType<typeof getDocument>['promise']>;
+
 const folder = dirname(createRequire(import.meta.url).resolve('pdfjs-dist/package.json'));
 
 /** Reads the document that the thread was started with, and says how many pages it has and how the first one looks. */
@@ -23,10 +29,29 @@ async function read(): Promise<PdfReading> {
     standardFontDataUrl: `${join(folder, 'standard_fonts')}/`,
     verbosity: 0,
   }).promise;
-  return { pages: document.numPages, picture: await pictureOf(document).catch(() => null) };
+  return {
+    pages: document.numPages,
+    picture: await pictureOf(document).catch(() => null),
+    words: await wordsOf(document).catch(() => ''),
+  };
 }
 
-async function pictureOf(document: Awaited<ReturnType<typeof getDocument>['promise']>): Promise<Uint8Array | null> {
+/** The words of a document from its beginning, with one space between two. */
+async function wordsOf(document: Document): Promise<string> {
+  let words = '';
+  for (let at = 1; at <= Math.min(document.numPages, MOST_PAGES) && words.length < MOST_LETTERS; at++) {
+    const { items } = await (await document.getPage(at)).getTextContent();
+    for (const item of items) if ('str' in item) words += item.str + (item.hasEOL ? ' ' : '');
+    words += ' ';
+  }
+  // What PostgreSQL cannot keep, and what no words have, stands for a space.
+  return words
+    .replace(/[\p{C}\s]+/gu, ' ')
+    .slice(0, MOST_LETTERS)
+    .trim();
+}
+
+async function pictureOf(document: Document): Promise<Uint8Array | null> {
   const page = await document.getPage(1);
   const natural = page.getViewport({ scale: 1 });
   if (!(natural.width > 0) || natural.height / natural.width > LONGEST) return null;

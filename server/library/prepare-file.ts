@@ -25,6 +25,8 @@ export interface Prepared {
   readonly pages: number | null;
   /** Whether a picture of its first page stands beside it. */
   readonly hasPicture: boolean;
+  /** What a document says, as far as that is looked for; left out where it is none, or was prepared before that was read. */
+  readonly words?: string;
 }
 
 /** The longer side of the largest form of a picture, in pixels. */
@@ -124,11 +126,12 @@ async function readPages(
   content: FileContent,
   file: string,
   length: number,
-): Promise<Pick<Prepared, 'pages' | 'hasPicture'>> {
+): Promise<Pick<Prepared, 'pages' | 'hasPicture' | 'words'>> {
   if (length > LARGEST_READ) return NOT_READ;
   const reading = await readPdf(new Uint8Array(await readFile(file))).catch(() => null);
   if (reading?.picture) await store.put(content, 'page.webp', reading.picture);
-  return { pages: reading?.pages ?? null, hasPicture: reading?.picture != null };
+  const words = reading?.words ?? '';
+  return { pages: reading?.pages ?? null, hasPicture: reading?.picture != null, ...(words !== '' && { words }) };
 }
 
 async function bytesOf(stream: AsyncIterable<Buffer>): Promise<Buffer> {

@@ -5,6 +5,8 @@ export interface PdfReading {
   readonly pages: number;
   /** Its first page as a picture. */
   readonly picture: Uint8Array | null;
+  /** What it says, as far as that is looked for. */
+  readonly words: string;
 }
 
 const LONGEST_MS = 30_000;

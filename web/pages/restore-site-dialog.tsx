@@ -27,7 +27,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
     setFault(null);
     setFile(next);
     // The file is called by the key of the site that it was taken of.
-    const proposed = siteKeySchema.safeParse(next.name.replace(/-archive.*$|\.json.*$/, ''));
+    const proposed = siteKeySchema.safeParse(next.name.replace(/-archive.*$|\.(?:json|zip).*$/, ''));
     if (key === '' && proposed.success) setKey(proposed.data);
   };
   const restore = async () => {
@@ -46,7 +46,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
   return (
     <Dialog
       title="Restore a site"
-      description="From an archive: ‘The whole site with its history’ under Import and export. It becomes a new site; the existing ones stay as they are."
+      description="From an archive: ‘The whole site with its history and files’ under Import and export. It becomes a new site; the existing ones stay as they are."
       isOpen
       onClose={onClose}
       actions={
@@ -74,7 +74,7 @@ export function RestoreSiteDialog({ onClose }: { readonly onClose: () => void })
         <TextField
           label="The archive"
           type="file"
-          accept=".json,.gz"
+          accept=".zip,.json,.gz"
           onChange={(event) => take(event.target.files?.[0])}
         />
         <TextField

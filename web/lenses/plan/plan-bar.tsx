@@ -139,9 +139,9 @@ export function usePlanActions(): readonly BarAction[] {
       ? [
           {
             ...inOut,
-            words: 'The whole site with its history (JSON)',
+            words: 'The whole site with its history and files (ZIP)',
             also: ['export', 'archive', 'backup', 'download'],
-            run: fetch('archive'),
+            run: fetch('archive?files=yes'),
           },
         ]
       : []),
