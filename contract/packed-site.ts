@@ -17,6 +17,7 @@ import { oldPageDecisionSchema } from '#core/model/old-page.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
+import { frameHostSchema } from '#core/model/frame-host.ts';
 import { sharedSectionSchema } from '#core/model/shared-section.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#core/model/site.ts';
@@ -36,6 +37,7 @@ const settingsWire = z.object({
   facts: z.array(factSchema),
   /** Archives of earlier versions have none. */
   shared: z.array(sharedSectionSchema).default([]),
+  hosts: z.array(frameHostSchema).default([]),
   redirects: z.array(redirectSchema),
   trail: trailSettingSchema,
   timeZone: z.string(),
@@ -156,6 +158,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   layouts: [...settings.layouts],
   facts: [...settings.facts],
   shared: [...settings.shared],
+  hosts: [...settings.hosts],
   redirects: [...settings.redirects],
 });
 

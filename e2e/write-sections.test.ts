@@ -206,6 +206,49 @@ describe('the desk', () => {
     await bench.untilText('Or ring the office.');
   });
 
+  it('shows an outside frame only when it is asked for, of hosts that are allowed, and cleans HTML', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=write&find=Complaints');
+    await bench.select('Complaints');
+    await bench.focusTree();
+    await bench.press('d');
+    await bench.until('the text has the keyboard', () =>
+      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+    );
+    await bench.chord(Key.CONTROL, Key.END);
+    await insert('embed');
+    await bench.fill(
+      'Address of the frame',
+      '<iframe width="560" src="https://player.example/film?a=1&amp;b=2"></iframe>',
+    );
+    await bench.fill('What it shows', 'The ramp in a storm');
+    await bench.click('button', 'Allow frames of player.example');
+    await bench.untilText('Frames of player.example are allowed.');
+    await (await browser.driver.findElement(By.css('.text-of-page .outside figcaption'))).click();
+    await insert('HTML');
+    await bench.fill('HTML', '<p>Ring <kbd>1</kbd></p><script>alert(1)</script>');
+    await bench.untilText('Left out of it: <script>.');
+    await bench.saved();
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    await bench.click('button', 'Make live…');
+    await bench.click('radio', /Everything that waits/);
+    await bench.click('button', /^Make .* live/);
+    await bench.untilText('made live');
+    const frames = () =>
+      browser.driver.executeScript<string[][]>(
+        `return [...document.querySelectorAll('iframe')].map((one) => [one.src, one.title, one.getAttribute('sandbox').includes('allow-top-navigation') ? 'may lead away' : 'stays'])`,
+      );
+    await bench.until('it is live', async () => {
+      await browser.driver.get(`${spur.live}/tern-sound/complaints`);
+      return (await bench.text()).includes('Show here: The ramp in a storm');
+    });
+    expect(await bench.text()).toContain('Ring 1');
+    expect(await frames()).toEqual([]);
+    expect(await accessibilityFaults(browser)).toEqual([]);
+    await bench.click('link', 'Show here: The ramp in a storm');
+    await bench.until('the frame stands in its place', async () => (await frames()).length === 1);
+    expect(await frames()).toEqual([['https://player.example/film?a=1&b=2', 'The ramp in a storm', 'stays']]);
+  });
+
   it('finds words in all texts, shows in the tree what would change, and takes it back in one step', async () => {
     await bench.open(spur, 'tern-sound', '?lens=write');
     await bench.click('button', 'Replace');

@@ -17,6 +17,11 @@ export function settingsItems(before: Settings, after: Settings, part: SettingsP
       return { kind: 'value', before: before[part], after: after[part] };
     case 'trail':
       return { kind: 'whole' };
+    case 'hosts':
+      return things(
+        before.hosts.map((one) => [one, one, one]),
+        after.hosts.map((one) => [one, one, one]),
+      );
     case 'redirects':
       return things(
         before.redirects.map((one) => [one.id, one.from, one]),

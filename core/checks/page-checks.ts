@@ -15,6 +15,8 @@ import {
   noAlternative,
   noFile,
   noShared,
+  unnamedFrame,
+  leftOut,
   noSubtitles,
   skippedHeading,
   tableHeader,
@@ -36,6 +38,8 @@ export const PAGE_CHECKS = {
   'no file': noFile,
   'large file': largeFile,
   'no shared': noShared,
+  frame: unnamedFrame,
+  'left out': leftOut,
 } as const satisfies Record<string, PageCheck>;
 export type PageFault = keyof typeof PAGE_CHECKS;
 export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];

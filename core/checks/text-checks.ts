@@ -52,6 +52,16 @@ export const noShared = ofText(
   'Shared section missing',
   'A place in its text shows nothing: no shared section was chosen for it, or the section was removed.',
 );
+export const unnamedFrame = ofText(
+  'frame',
+  'Frame without a name',
+  'An outside frame in its text has no address, or does not say what it shows.',
+);
+export const leftOut = ofText(
+  'left out',
+  'HTML left out',
+  'HTML in its text has elements that visitors do not get, such as programs, styles, forms or headings.',
+);
 export const largeFile = ofText(
   'large file',
   'Large file',

@@ -6,6 +6,7 @@ import { menuSchema } from '../model/menu.ts';
 import { oldPageDecisionSchema } from '../model/old-page.ts';
 import { redirectSchema } from '../model/redirect.ts';
 import { faultInJson } from '../model/outside-json.ts';
+import { frameHostSchema } from '../model/frame-host.ts';
 import { sharedSectionSchema } from '../model/shared-section.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
 import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
@@ -44,6 +45,7 @@ export const siteFileSchema = z.strictObject({
   /** What is left out here, as in files of earlier versions, stays as it is in the site that the file is brought into. */
   facts: z.array(factSchema).optional(),
   shared: z.array(sharedSectionSchema).optional(),
+  hosts: z.array(frameHostSchema).optional(),
   menus: z.array(menuSchema).optional(),
   layouts: z.array(layoutSchema).optional(),
   redirects: z.array(redirectSchema).optional(),
@@ -76,6 +78,7 @@ export function writeSiteJson(
     labels: site.settings.labels,
     facts: site.settings.facts,
     shared: site.settings.shared,
+    hosts: site.settings.hosts,
     menus: site.settings.menus,
     layouts: site.settings.layouts,
     redirects: site.settings.redirects,

@@ -53,7 +53,16 @@ export function planSiteFile(
   const here = <One extends { readonly id: string }>(all: readonly One[], id: string) =>
     all.find((one) => one.id === id);
 
-  const { facts = [], shared = [], menus = [], layouts = [], redirects = [], trail, timeZone } = inIds(file, ids);
+  const {
+    facts = [],
+    shared = [],
+    menus = [],
+    layouts = [],
+    redirects = [],
+    hosts,
+    trail,
+    timeZone,
+  } = inIds(file, ids);
   const { settings } = at;
   for (const said of facts) {
     const { id, name: title, ...fields } = said;
@@ -93,6 +102,8 @@ export function planSiteFile(
       is ? { name: 'redirect.set', redirect: id, to } : { name: 'redirect.add', redirect: id, from, to, after },
     );
   });
+  if (hosts)
+    setting('hosts', 'Hosts of outside frames', hosts, settings.hosts, () => ({ name: 'site.set', fields: { hosts } }));
   if (trail)
     setting('trail', 'The trail of the site', trail, settings.trail, () => ({ name: 'site.set', fields: { trail } }));
   if (timeZone)
@@ -117,14 +128,14 @@ export function planSiteFile(
   return items;
 }
 
-type Said = Pick<SiteFile, 'facts' | 'shared' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'>;
+type Said = Pick<SiteFile, 'facts' | 'shared' | 'hosts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'>;
 
 /** What a file says of menus, layouts and the like, with the pages of the site that those of the file are. */
 function inIds(
-  { pages, facts, shared, menus, layouts, redirects, trail, timeZone }: SiteFile,
+  { pages, facts, shared, hosts, menus, layouts, redirects, trail, timeZone }: SiteFile,
   ids: readonly PageId[],
 ): Said {
-  const said: Said = { facts, shared, menus, layouts, redirects, trail, timeZone };
+  const said: Said = { facts, shared, hosts, menus, layouts, redirects, trail, timeZone };
   const others = new Map(pages.flatMap(({ id }, index) => (id === ids[index] ? [] : [[id as string, ids[index]!]])));
   if (others.size === 0) return said;
   // A page is named by `page`, and an entry of a menu that is a page's bears its id.

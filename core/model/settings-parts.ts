@@ -12,6 +12,7 @@ export const SETTINGS_PARTS = [
   'trail',
   'facts',
   'shared',
+  'hosts',
   'redirects',
   'timeZone',
 ] as const satisfies readonly (keyof Settings)[];

@@ -38,6 +38,8 @@ export interface Settings {
   readonly facts: readonly Fact[];
   /** The texts that are kept once and shown on many pages. */
   readonly shared: readonly SharedSection[];
+  /** The hosts whose frames pages may show, as they stand in addresses. */
+  readonly hosts: readonly string[];
   /** The redirects that were made by hand, in the order in which they were. */
   readonly redirects: readonly Redirect[];
   /** The IANA name of the time zone in which its moments are said. */
@@ -57,6 +59,7 @@ export const newSettings = (name: string, language: Language): Settings => ({
   layouts: [STANDARD_LAYOUT],
   facts: FIRST_FACTS,
   shared: [],
+  hosts: [],
   redirects: [],
   timeZone: 'UTC',
   trail: PLAIN_TRAIL,

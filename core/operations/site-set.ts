@@ -2,6 +2,7 @@ import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
 import { languageSchema, pageIdSchema } from '../model/ids.ts';
+import { MAX_FRAME_HOSTS, frameHostSchema } from '../model/frame-host.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { withSettings } from '../model/site-edit.ts';
@@ -20,6 +21,7 @@ export const siteSetSchema = z.strictObject({
     home: pageIdSchema.nullable().optional(),
     trail: trailSettingSchema.optional(),
     timeZone: z.string().max(60).optional(),
+    hosts: z.array(frameHostSchema).max(MAX_FRAME_HOSTS).optional(),
   }),
   restores: restoresSchema,
 });
@@ -40,6 +42,7 @@ export const siteSet = defineOperation({
     if (name === '') return refuse('name-empty');
     if (fields.timeZone !== undefined && !isTimeZone(fields.timeZone))
       return refuse('time-zone-unknown', { timeZone: fields.timeZone });
+    const hosts = fields.hosts && [...new Set(fields.hosts)];
     const was = site.settings;
     const next: Settings = {
       ...was,
@@ -48,6 +51,7 @@ export const siteSet = defineOperation({
       home: fields.home === undefined ? was.home : fields.home,
       trail: fields.trail === undefined || isSameJson(fields.trail, was.trail) ? was.trail : fields.trail,
       timeZone: fields.timeZone ?? was.timeZone,
+      hosts: hosts === undefined || isSameJson(hosts, was.hosts) ? was.hosts : hosts,
     };
     const before: {
       name?: string;
@@ -55,12 +59,14 @@ export const siteSet = defineOperation({
       home?: Settings['home'];
       trail?: Settings['trail'];
       timeZone?: string;
+      hosts?: string[];
     } = {};
     if (next.name !== was.name) before.name = was.name;
     if (next.language !== was.language) before.language = was.language;
     if (next.home !== was.home) before.home = was.home;
     if (next.trail !== was.trail) before.trail = was.trail;
     if (next.timeZone !== was.timeZone) before.timeZone = was.timeZone;
+    if (next.hosts !== was.hosts) before.hosts = [...was.hosts];
 
     const change = new SiteChange(site);
     if (Object.keys(before).length > 0) change.become(withSettings(site, next));
@@ -87,6 +93,7 @@ export const siteSet = defineOperation({
       );
     if (fields.trail !== undefined) parts.push('set how trails look');
     if (fields.timeZone !== undefined) parts.push(`set the site’s time zone to ${fields.timeZone}`);
+    if (fields.hosts !== undefined) parts.push('set which hosts’ frames pages may show');
     return parts.join(', ') || 'left the settings as they were';
   },
 });

@@ -4,6 +4,8 @@ import { BUTTON } from './button.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
 import { DOWNLOAD } from './download.ts';
 import { FILM } from './film.ts';
+import { FRAME } from './frame.ts';
+import { OWN_HTML } from './own-html.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
 import { GALLERY } from './gallery.ts';
 import { NOTE } from './note.ts';
@@ -31,6 +33,8 @@ export const SECTIONS: readonly SectionType[] = [
   FILM,
   SOUND,
   SHARED,
+  FRAME,
+  OWN_HTML,
 ];
 
 type Listed = NonNullable<SectionType['listed']> & { readonly type: string };
@@ -78,10 +82,12 @@ export const INSERTABLE: readonly Listed[] = (
     'gallery',
     'film',
     'sound',
+    'frame',
     'shared',
     'quotation',
     'horizontalRule',
     'codeBlock',
+    'ownHtml',
   ] as const
 ).map(
   (type) =>

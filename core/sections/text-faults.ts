@@ -1,4 +1,6 @@
 import { FILM } from './film.ts';
+import { FRAME } from './frame.ts';
+import { OWN_HTML, leftOutOf } from './own-html.ts';
 import { SHARED } from './shared.ts';
 import { shownBy } from './shown-files.ts';
 import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
@@ -15,6 +17,8 @@ export const TEXT_FAULTS = [
   'no file',
   'large file',
   'no shared',
+  'frame',
+  'left out',
 ] as const;
 export type TextFault = (typeof TEXT_FAULTS)[number];
 
@@ -63,6 +67,8 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
     if (shownBy(part)?.length === 0) found.add('no file');
     // Whether the site has the section changes with the site: the server looks for those that are gone.
     if (type === SHARED.type && (attrs?.of ?? null) === null) found.add('no shared');
+    if (type === FRAME.type && (attrs?.address === '' || String(attrs?.title ?? '').trim() === '')) found.add('frame');
+    if (type === OWN_HTML.type && leftOutOf(String(attrs?.code ?? '')).length > 0) found.add('left out');
     if (type === FILM.type && (attrs?.subtitles ?? null) === null) found.add('subtitles');
     part.content?.forEach(walk);
   };

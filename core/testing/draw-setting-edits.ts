@@ -45,6 +45,7 @@ export const drawSiteSet: OperationDraws['site.set'] = (site, draw) => ({
     timeZone: draw.odd() ? 'Quay/Side' : draw.of(['Europe/London', 'Europe/Berlin', 'UTC']),
     trail: drawTrail(site, draw),
     language: draw.of(['en', 'en', 'de']),
+    hosts: draw.some(['player.example', 'map.example:8443', 'film.example'], 0, 2),
   }),
 });
 

@@ -4,9 +4,13 @@ import { type RenderedPart, type SectionRule, type TextDocument, stretchesOf } f
 import { filesOf } from '#core/sections/shown-files.ts';
 import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textExtensions } from '#contract/rich-text.ts';
+import { OWN_HTML_DATA, OWN_HTML_TAGS } from '#core/sections/own-html.ts';
+import { elementsOf, withElements } from '../live/html-elements.ts';
 import { elementsOfSections } from '#contract/section-nodes.ts';
 
 const OF_SECTIONS = elementsOfSections();
+
+const SCHEMES = ['http', 'https', 'mailto', 'tel', 'page'];
 
 /** A text as HTML for all, and its parts where some are for some audiences only. */
 export function renderStretches(document: TextDocument): { html: string; parts: RenderedPart[] | null } {
@@ -31,7 +35,7 @@ const isForAll = ({ only, except }: SectionRule): boolean => only === null && ex
 /** A text as HTML for visitors: only the elements that the editor makes, and no address but of pages of the site, http, https, mailto and tel. */
 export function renderDocument(document: TextDocument): string {
   const html = renderToHTMLString({ extensions: textExtensions, content: document as never });
-  return sanitizeHtml(html, {
+  const clean = sanitizeHtml(html, {
     allowedTags: [
       'p',
       'h2',
@@ -66,6 +70,34 @@ export function renderDocument(document: TextDocument): string {
       th: ['colspan', 'rowspan', 'scope'],
       td: ['colspan', 'rowspan'],
     },
-    allowedSchemes: ['http', 'https', 'mailto', 'tel', 'page'],
+    allowedSchemes: SCHEMES,
   });
+  return withOwnHtml(clean);
+}
+
+/** HTML that somebody wrote, in its places and cleaned: of attributes only those stay that say something. */
+function withOwnHtml(html: string): string {
+  if (!html.includes(OWN_HTML_DATA)) return html;
+  const places = elementsOf(html, (_, attributes) => OWN_HTML_DATA in attributes);
+  return withElements(
+    html,
+    places,
+    ({ attributes }) =>
+      `<div class="own">${sanitizeHtml(attributes[OWN_HTML_DATA]!, {
+        allowedTags: [...OWN_HTML_TAGS],
+        allowedAttributes: {
+          '*': ['lang', 'dir', 'title'],
+          a: ['href'],
+          ol: ['start', 'reversed', 'type'],
+          li: ['value'],
+          th: ['colspan', 'rowspan', 'scope'],
+          td: ['colspan', 'rowspan'],
+          col: ['span'],
+          colgroup: ['span'],
+          time: ['datetime'],
+          details: ['open'],
+        },
+        allowedSchemes: SCHEMES,
+      })}</div>`,
+  );
 }

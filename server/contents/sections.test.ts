@@ -18,6 +18,23 @@ const accept = (...content: TextPart[]) => {
 const wordsOf = (part: TextDocument | TextPart): string =>
   'text' in part && part.text !== undefined ? part.text : (part.content ?? []).map(wordsOf).join('');
 
+/** What shows something though nobody has written in it. */
+const SPEAK_WITHOUT_WORDS = new Set([
+  ...[
+    'button',
+    'pageList',
+    'horizontalRule',
+    'picture',
+    'gallery',
+    'download',
+    'film',
+    'sound',
+    'shared',
+    'frame',
+    'ownHtml',
+  ],
+]);
+
 describe('sections of texts', () => {
   it('come in, and render to every word of them, as words', () => {
     const met = new Set<string>();
@@ -25,7 +42,7 @@ describe('sections of texts', () => {
       fc.property(anyDocument, (document) => {
         const { html } = acceptContent({ id: contentIdOf(document), document });
         const $ = load(html);
-        $('.quotation figcaption, .credit, .download').remove();
+        $('.quotation figcaption, .credit, .download, .outside, .own').remove();
         expect($('body').text()).toBe(wordsOf(document));
         expect($('script, style, [onclick], [data-section]').length).toBe(0);
         for (const { type } of document.content ?? []) met.add(type);
@@ -87,16 +104,44 @@ describe('sections of texts', () => {
 
   it('say something without words where they show something', () => {
     for (const { type, make } of INSERTABLE)
-      expect([type, isBlank(make())]).toEqual([
-        type,
-        !['button', 'pageList', 'horizontalRule', 'picture', 'gallery', 'download', 'film', 'sound', 'shared'].includes(
-          type,
-        ),
-      ]);
+      expect([type, isBlank(make())]).toEqual([type, !SPEAK_WITHOUT_WORDS.has(type)]);
   });
+
+  const own = (code: string) => accept({ type: 'ownHtml', attrs: { code } }).html;
+  it.each([
+    [
+      'words and their meaning stay',
+      '<p>By <abbr title="at noon">12</abbr></p>',
+      '<p>By <abbr title="at noon">12</abbr></p>',
+    ],
+    ['programs go', '<p onclick="x()">A<script>alert(1)</script></p>', '<p>A</p>'],
+    ['styles and ids go', '<p style="color:red" id="content" class="x">A</p><style>p{}</style>', '<p>A</p>'],
+    ['what loads goes', '<img src="https://x.example/a.png"><iframe src="https://x.example"></iframe>A', 'A'],
+    ['forms go, their words stay', '<form action="/x"><label>Name</label></form>', 'Name'],
+    ['an address that runs goes', '<a href="javascript:alert(1)">A</a>', '<a>A</a>'],
+    ['a page of the site is linked', '<a href="page:p1">A</a>', '<a href="page:p1">A</a>'],
+    [
+      'places for files and facts are none',
+      '<span data-fact="phone">A</span><p data-file="x">B</p>',
+      '<span>A</span><p>B</p>',
+    ],
+    ['it cannot close what is around it', '</div></div><p>A</p>', '<p>A</p>'],
+    ['nor be doubled', '<div data-own="<script>alert(1)</script>">A</div>', '<div>A</div>'],
+  ])('of one’s own HTML, %s', (_, code, kept) => expect(own(code)).toBe(`<div class="own">${kept}</div>`));
 
   const paragraph: TextPart = { type: 'paragraph' };
   it.each<[string, TextPart]>([
+    [
+      'a frame without encryption',
+      { type: 'frame', attrs: { address: 'http://player.example/', title: 'A', shape: 'film' } },
+    ],
+    ['a frame of a script', { type: 'frame', attrs: { address: 'javascript:alert(1)', title: 'A', shape: 'film' } }],
+    [
+      'a frame with a password',
+      { type: 'frame', attrs: { address: 'https://a:b@x.example/', title: 'A', shape: 'film' } },
+    ],
+    ['a frame of no shape', { type: 'frame', attrs: { address: '', title: 'A', shape: 'x" onload="y' } }],
+    ['endless HTML', { type: 'ownHtml', attrs: { code: 'x'.repeat(30_000) } }],
     ['a button to a script', { type: 'button', attrs: { to: 'javascript:alert(1)' } }],
     ['a button to data', { type: 'button', attrs: { to: 'data:text/html,x' } }],
     ['a note within a note', { type: 'note', content: [{ type: 'note', content: [paragraph] }] }],

@@ -17,6 +17,7 @@ export const JSON_SETTINGS = [
   'layouts',
   'facts',
   'shared',
+  'hosts',
   'redirects',
   'trail',
 ] as const;
@@ -32,6 +33,7 @@ export interface SettingsRow {
   layouts: Layout[];
   facts: Fact[];
   shared: SharedSection[];
+  hosts: string[];
   redirects: Redirect[];
   trail: TrailSetting;
   time_zone: string;
@@ -44,6 +46,7 @@ export interface SettingsRow {
   live_layouts: Layout[];
   live_facts: Fact[];
   live_shared: SharedSection[];
+  live_hosts: string[];
   live_redirects: Redirect[];
   live_trail: TrailSetting | null;
   live_time_zone: string | null;
@@ -59,6 +62,7 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   layouts: row.layouts,
   facts: row.facts,
   shared: row.shared,
+  hosts: row.hosts,
   redirects: row.redirects,
   trail: row.trail,
   timeZone: row.time_zone,
@@ -78,6 +82,7 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         layouts: row.live_layouts,
         facts: row.live_facts,
         shared: row.live_shared,
+        hosts: row.live_hosts,
         redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,
         timeZone: row.live_time_zone ?? 'UTC',

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
+import { hostsOfFrames, policyWith } from './with-frames.ts';
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 
 export type Encoding = 'br' | 'gzip' | 'identity';
@@ -20,20 +21,25 @@ const gzipBeside = promisify(gzip) as (body: Buffer) => Promise<Buffer>;
 
 /** Below this many bytes compressing costs more than it spares. */
 const WORTH_COMPRESSING = 800;
-export const SAFETY: readonly string[] = [
+const POLICY = `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
+const safetyWith = (policy: string): readonly string[] => [
   'X-Content-Type-Options',
   'nosniff',
   'Referrer-Policy',
   'strict-origin-when-cross-origin',
   'Content-Security-Policy',
-  `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`,
+  policy,
 ];
+export const SAFETY = safetyWith(POLICY);
 
 /** An answer that is ready in memory: each form of it is made once, when it is first asked for. */
 export class ReadyAnswer {
   readonly status: number;
   readonly #type: string;
   readonly #extra: readonly string[];
+  readonly #safety: readonly string[];
+  /** Whether it shows frames of other hosts when it is asked to: it has a policy of its own then. */
+  readonly hasFrames: boolean;
   readonly #body: Buffer;
   readonly #forms: Partial<Record<Encoding, Form>> = {};
 
@@ -47,6 +53,9 @@ export class ReadyAnswer {
     this.#type = type;
     this.#extra = extra;
     this.#body = typeof body === 'string' ? Buffer.from(body) : body;
+    const hosts = typeof body === 'string' && this.isPage ? hostsOfFrames(body) : [];
+    this.hasFrames = hosts.length > 0;
+    this.#safety = this.hasFrames ? safetyWith(policyWith(POLICY, hosts)) : SAFETY;
   }
 
   send(request: IncomingMessage, response: ServerResponse): void {
@@ -122,7 +131,7 @@ export class ReadyAnswer {
     const tag = `"${stamp.toString(16)}-${body.length.toString(16)}"`;
     // Who is signed in may get another page: no cache may take one for the other.
     const vary = this.#type.startsWith('text/html') ? 'Accept-Encoding, Cookie' : 'Accept-Encoding';
-    const shared = ['ETag', tag, 'Vary', vary, ...this.#extra, ...SAFETY];
+    const shared = ['ETag', tag, 'Vary', vary, ...this.#extra, ...this.#safety];
     const coded = encoding === 'identity' ? [] : ['Content-Encoding', encoding];
     return {
       body,

@@ -43,6 +43,8 @@ export const GERMAN: SiteWords = {
   results: 'Ergebnisse',
   previousTen: 'Vorige zehn',
   pages: (count) => (count === 1 ? '1 Seite' : `${count} Seiten`),
+  showFrame: (title) => `Hier zeigen: ${title}`,
+  fromHost: (host) => `Von ${host}. Erst wenn Sie es zeigen, wird dort etwas abgerufen.`,
   openPicture: (name) => `Groß zeigen: ${name}`,
   close: 'Schließen',
   nextTen: 'Nächste zehn',

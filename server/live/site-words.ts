@@ -45,6 +45,9 @@ export interface SiteWords {
   readonly previousTen: string;
   /** Of a document: how many pages it has. */
   readonly pages: (count: number) => string;
+  /** What shows a frame of another host. */
+  readonly showFrame: (title: string) => string;
+  readonly fromHost: (host: string) => string;
   readonly openPicture: (name: string) => string;
   readonly close: string;
   readonly nextTen: string;

@@ -20,6 +20,7 @@ import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
+import { hostsOfFrames, policyWith } from './with-frames.ts';
 import { textFor } from './text-for.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 
@@ -27,12 +28,15 @@ import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 const SCRIPT = `parent.postMessage({ walk: document.currentScript.dataset.page }, document.currentScript.dataset.to)`;
 const SCRIPT_HASH = createHash('sha256').update(SCRIPT).digest('base64');
 
-const headersFor = ({ origin }: Walk, searchAt: string) => ({
+const headersFor = ({ origin }: Walk, searchAt: string, hosts: readonly string[]) => ({
   'Cache-Control': 'no-store',
   'X-Robots-Tag': 'noindex',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
-  'Content-Security-Policy': `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
+  'Content-Security-Policy': policyWith(
+    `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
+    hosts,
+  ),
 });
 
 /**
@@ -73,7 +77,9 @@ export function mountWalks(
       });
     }
     const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
-    response.status(answer.status).set(headersFor(walk, `${origin}${base}/search`));
+    response
+      .status(answer.status)
+      .set(headersFor(walk, `${origin}${base}/search`, answer.html === '' ? [] : hostsOfFrames(answer.html.text)));
     if (answer.moved !== undefined) response.location(answer.moved);
     response.type('html').end(answer.html === '' ? '' : answer.html.text);
   });

@@ -152,7 +152,8 @@ export class PublicFiles {
   /** The forms of an answer, where everyone gets it alike; the day of a file is the second that its tag names. */
   async #write(fresh: string, path: string, answer: ReadyAnswer): Promise<void> {
     const isForAll = answer.header('Cache-Control') === 'public, no-cache';
-    if (answer.status !== 200 || !isForAll || answer.header('X-Robots-Tag') !== undefined) return;
+    // What has headers of its own, Spur answers by itself.
+    if (answer.status !== 200 || !isForAll || answer.hasFrames || answer.header('X-Robots-Tag') !== undefined) return;
     await answer.prepare(['br', 'gzip']);
     for (const { encoding, body, stamp } of answer.forms()) {
       const name = fileFor(path, encoding);

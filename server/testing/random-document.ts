@@ -89,6 +89,16 @@ const section = fc.oneof(
     .array(fc.record({ file: fc.constantFrom(...SOME_FILES), caption: words }), { maxLength: 4 })
     .map((pictures): TextPart => ({ type: 'gallery', attrs: { pictures } })),
   fc.constantFrom(null, 'hours').map((shared): TextPart => ({ type: 'shared', attrs: { of: shared } })),
+  fc
+    .record({
+      address: fc.constantFrom('', 'https://player.example/film/7'),
+      title: words,
+      shape: fc.constantFrom('film', 'map', 'sound', 'form'),
+    })
+    .map((attrs): TextPart => ({ type: 'frame', attrs })),
+  fc
+    .constantFrom('', '<dl><dt>Low <b>water</b></dt></dl>', '<script>alert(1)</script>"><img src=x onerror=y>')
+    .map((code): TextPart => ({ type: 'ownHtml', attrs: { code } })),
   fc.constant<TextPart>({ type: 'horizontalRule' }),
 );
 

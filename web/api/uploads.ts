@@ -37,6 +37,11 @@ function tell(changed: readonly Sending[]): void {
   for (const heard of listeners) heard();
 }
 
+// A browser asks before it closes a page from which files are sent: what is sent next would not come in.
+window.addEventListener('beforeunload', (event) => {
+  if (all.some(({ fault }) => fault === null)) event.preventDefault();
+});
+
 const subscribe = (listener: () => void) => {
   listeners.add(listener);
   return () => void listeners.delete(listener);

@@ -1,7 +1,13 @@
+import { listsOfParagraphs } from './pasted-lists.ts';
+import { type LeftBehind, withoutStyling } from './pasted-styling.ts';
 import { type Carried, carry } from './sections/insert-files.ts';
 import { SECTION_DATA } from '#contract/section-nodes.ts';
 
-export interface PastedHtml {
+/** The editor marks what is copied from it. */
+const OWN_SLICE = 'data-pm-slice=';
+const UNCHANGED = { tables: 0, headed: 0, pictures: 0, styling: false, links: 0, fields: 0, carried: [] } as const;
+
+export interface PastedHtml extends LeftBehind {
   readonly html: string;
   /** How many tables within tables became lines, how many got a header, and how many pictures were left out. */
   readonly tables: number;
@@ -13,12 +19,16 @@ export interface PastedHtml {
 }
 
 /**
- * What is pasted as a text can hold it: a table within a table as lines, one a row, with its cells parted by bars; one that has no header
+ * What is pasted as a text can hold it, whatever program it comes from: headings, lists, tables and links without their styling; a table within a table as lines, one a row, with its cells parted by bars; one that has no header
  * gets its first row as that; a picture as a section where it came along, else as the words that stand for it, where there are some.
  * Nothing of it goes without a word.
  */
 export function asText(html: string): PastedHtml {
+  // What was copied from a text of Spur is as it should be.
+  if (html.includes(OWN_SLICE)) return { ...UNCHANGED, html };
   const page = new DOMParser().parseFromString(html, 'text/html');
+  listsOfParagraphs(page);
+  const leftBehind = withoutStyling(page);
   // From inside out, so that a table within a cell is a text by then.
   const within = [...page.querySelectorAll('table table')].reverse() as HTMLTableElement[];
   for (const table of within) {
@@ -41,11 +51,11 @@ export function asText(html: string): PastedHtml {
       for (const { name, value } of [...cell.attributes]) header.setAttribute(name, value);
       cell.replaceWith(header);
     }
-  for (const { caption, before } of [...page.querySelectorAll('table')].map((table) => ({
-    caption: table.caption,
-    before: table,
-  })))
-    if (caption) before.before(Object.assign(page.createElement('p'), { textContent: caption.textContent }));
+  for (const { caption } of page.querySelectorAll('table')) {
+    if (!caption) continue;
+    caption.parentElement!.before(Object.assign(page.createElement('p'), { textContent: caption.textContent }));
+    caption.remove();
+  }
   const pictures = [...page.querySelectorAll('img, picture, svg, video, canvas')].filter(
     (one) => one.parentElement?.closest('picture') === null,
   );
@@ -63,16 +73,30 @@ export function asText(html: string): PastedHtml {
     section.setAttribute(SECTION_DATA, 'picture');
     section.setAttribute('data-set-file', JSON.stringify(one.id));
     if (words !== '') section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, 500)));
-    picture.replaceWith(section);
+    standAlone(picture, section);
     carried.push(one);
   }
   return {
     html: page.body.innerHTML,
+    ...leftBehind,
     tables: within.length,
     headed: headed.length,
     pictures: pictures.length - carried.length,
     carried,
   };
+}
+
+/** Puts a section in the place of a picture: a line holds none, so it stands behind the line, or in its place where nothing is left of it. */
+function standAlone(picture: Element, section: Element): void {
+  const line = picture.closest('p, h2, h3, h4');
+  if (!line) {
+    picture.replaceWith(section);
+    return;
+  }
+  picture.remove();
+  const isEmpty = (line.textContent ?? '').trim() === '' && line.querySelector('img, figure') === null;
+  if (isEmpty) line.replaceWith(section);
+  else line.after(section);
 }
 
 /** The picture that an address holds itself (RFC 2397); null where it lies elsewhere. */
@@ -88,8 +112,19 @@ function pictureIn(address: string): File | null {
 }
 
 /** What was done to what was pasted, in a sentence; null where nothing was. */
-export function pastedWords({ tables, headed, pictures }: Omit<PastedHtml, 'html' | 'carried'>): string | null {
+export function pastedWords({
+  tables,
+  headed,
+  pictures,
+  styling,
+  links,
+  fields,
+}: Omit<PastedHtml, 'html' | 'carried'>): string | null {
   const said = [
+    styling && 'Colours, fonts and sizes were left out.',
+    links > 0 &&
+      `${links === 1 ? 'A link leads' : `${links} links lead`} to a place that only the other page knows: the words stayed.`,
+    fields > 0 && `${fields === 1 ? 'A field or button was' : `${fields} fields and buttons were`} left out.`,
     tables > 0 &&
       `${tables === 1 ? 'A table within a table was' : `${tables} tables within tables were`} pasted as lines, one for each row.`,
     headed > 0 && `The first row of ${headed === 1 ? 'the table' : `${headed} tables`} was taken as its header.`,

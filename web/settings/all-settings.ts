@@ -15,6 +15,7 @@ import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
 import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import { TEXTS } from '../lenses/publish/texts-sheet.tsx';
+import { HOSTS } from '../lenses/write/hosts-sheet.tsx';
 import { SHARED_SECTIONS } from '../lenses/write/shared-kind.tsx';
 import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
@@ -36,6 +37,7 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   layouts: LAYOUTS,
   facts: FACTS,
   shared: SHARED_SECTIONS,
+  hosts: HOSTS,
   'going-live': GOING_LIVE,
   'taking-down': TAKING_DOWN,
   releases: RELEASES,

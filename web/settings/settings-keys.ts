@@ -11,6 +11,7 @@ export const SETTINGS_KEYS = [
   'layouts',
   'facts',
   'shared',
+  'hosts',
   'going-live',
   'taking-down',
   'releases',

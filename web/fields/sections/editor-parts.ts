@@ -6,8 +6,10 @@ import { COLUMNS_PART } from './columns-part.tsx';
 import type { EditorPart } from './editor-part.ts';
 import { DOWNLOAD_PART, FILM_PART, SOUND_PART } from './file-parts.tsx';
 import { DownloadView, FilmView, GalleryView, PictureView, SoundView } from './file-views.tsx';
+import { FRAME_PART, FrameView } from './frame-part.tsx';
 import { GALLERY_PART } from './gallery-part.tsx';
 import { NOTE_PART } from './note-part.tsx';
+import { OWN_HTML_PART, OwnHtmlView } from './own-html-part.tsx';
 import { PAGE_LIST_PART, PageListView } from './page-list-part.tsx';
 import { PICTURE_PART } from './picture-part.tsx';
 import { QUOTATION_PART } from './quotation-part.tsx';
@@ -28,6 +30,8 @@ export const EDITOR_PARTS: readonly EditorPart[] = [
   FILM_PART,
   SOUND_PART,
   SHARED_PART,
+  FRAME_PART,
+  OWN_HTML_PART,
 ];
 
 /** Sections that are drawn by what the library and the tree say of them. */
@@ -39,6 +43,8 @@ const VIEWS: Readonly<Record<string, ComponentType<ReactNodeViewProps>>> = {
   film: FilmView,
   sound: SoundView,
   shared: SharedView,
+  frame: FrameView,
+  ownHtml: OwnHtmlView,
 };
 
 /** A fold stands open where it is written: browsers keep the space key of a question for opening it. */

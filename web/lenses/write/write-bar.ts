@@ -1,4 +1,4 @@
-import { Images, NotebookPen, Repeat2, Replace } from 'lucide-react';
+import { AppWindow, Images, NotebookPen, Repeat2, Replace } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -20,6 +20,14 @@ export function useWriteActions(): readonly BarAction[] {
       also: ['reuse', 'repeat', 'same text', 'snippet', 'once'],
       Sign: Repeat2,
       run: () => setBeside({ kind: 'shared', id: null }),
+    },
+    {
+      label: 'Hosts of outside frames',
+      words: 'Hosts of outside frames…',
+      also: ['embed', 'iframe', 'player', 'video', 'map', 'allow'],
+      Sign: AppWindow,
+      isListedOnly: true,
+      run: () => setBeside({ kind: 'hosts', id: null }),
     },
     ...(mayEdit
       ? [

@@ -38,6 +38,8 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   subtitles: 'a film without subtitles',
   'no file': 'a place for a file that shows nothing',
   'large file': 'a large document',
+  frame: 'an outside frame without address or name',
+  'left out': 'HTML that visitors do not get',
   'no shared': 'a place for a shared section that shows nothing',
 };
 
