@@ -1,9 +1,29 @@
 import { z } from 'zod';
 import { REASONS } from '#core/carryover/match.ts';
+import { FILE_KINDS } from '#core/files/file.ts';
+import { libraryFile } from './files.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
 import { INVENTORY_FIELDS } from '#core/formats/inventory-csv.ts';
 
 const moment = z.iso.datetime();
+
+/** The largest file of the old site that is brought, in bytes. */
+export const MAX_OLD_FILE = 100_000_000;
+
+export const oldTextBody = z.strictObject({
+  address: z.string().min(1).max(2000),
+  /** Pictures and documents up to so many bytes come along. */
+  largest: z.number().int().min(0).max(MAX_OLD_FILE).default(20_000_000),
+});
+export const oldTextAnswer = z.object({
+  /** The main text, cleaned, with whole addresses. */
+  html: z.string(),
+  /** What was taken into the library, by the addresses that the text names. */
+  files: z.array(z.object({ address: z.string(), file: libraryFile })),
+  /** What was not, and why. */
+  left: z.array(z.object({ address: z.string(), why: z.string() })),
+});
+export type OldTextAnswer = z.infer<typeof oldTextAnswer>;
 
 export const CRAWL_STATES = ['running', 'stopped', 'done', 'failed'] as const;
 export const crawlSummary = z.object({
@@ -26,6 +46,10 @@ export const crawlBody = z.strictObject({
   mostPages: z.number().int().min(1).max(20_000).default(2000),
   /** Between two pages, in milliseconds. */
   pauseMs: z.number().int().min(0).max(20_000).default(300),
+  /** Which files come into the library, up to so many bytes each. */
+  files: z
+    .strictObject({ kinds: z.array(z.enum(FILE_KINDS)), largest: z.number().int().min(0).max(MAX_OLD_FILE) })
+    .default({ kinds: [], largest: 0 }),
 });
 export type CrawlBody = z.output<typeof crawlBody>;
 export const crawlAnswer = z.object({

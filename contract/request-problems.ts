@@ -291,6 +291,16 @@ export const OF_REQUESTS = {
     detail: (p) =>
       `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
   },
+  'old-page-unknown': {
+    status: 404,
+    title: 'The inventory has no such page',
+    detail: (p) => `The old site’s inventory has no page at ${p.address}. Bring its address first.`,
+  },
+  'old-page-unread': {
+    status: 422,
+    title: 'The old page cannot be read',
+    detail: (p) => `${p.address} cannot be read: ${p.reason}`,
+  },
   'not-an-address': {
     status: 422,
     title: 'This is not a web address',

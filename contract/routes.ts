@@ -28,6 +28,8 @@ import {
   crawlAnswer,
   crawlBody,
   oldSiteAnswer,
+  oldTextAnswer,
+  oldTextBody,
   removeOldPagesAnswer,
   removeOldPagesBody,
 } from './old-site.ts';
@@ -359,6 +361,14 @@ export const ROUTES = {
     body: removeOldPagesBody,
     answer: removeOldPagesAnswer,
     largest: 4_000_000,
+  },
+  takeOldText: {
+    method: 'post',
+    path: '/api/sites/:site/old-site/text',
+    permission: 'site.edit',
+    summary: 'The main text of an old page, read now, with its pictures and documents taken into the library',
+    body: oldTextBody,
+    answer: oldTextAnswer,
   },
   showCrawl: {
     method: 'get',

@@ -25,6 +25,7 @@ import type { Handlers } from './routing.ts';
 import { makeReplacingHandlers } from './replacing/replacing-handlers.ts';
 import { makeCarryOverHandlers } from './carry-over/carry-over-handlers.ts';
 import type { CarryOverService } from './carry-over/carry-over-service.ts';
+import type { OldTextService } from './old-site/old-text-service.ts';
 import type { CrawlService } from './old-site/crawl-service.ts';
 import { makeOldSiteHandlers } from './old-site/old-site-handlers.ts';
 import { makeStarterHandlers } from './starters/starter-handlers.ts';
@@ -78,6 +79,7 @@ export interface Services {
   readonly schedule: ScheduleService;
   readonly attempts: Attempts;
   readonly crawls: CrawlService;
+  readonly oldTexts: OldTextService;
   readonly carryOver: CarryOverService;
   /** Hosts that may be read though they are not in the public net. */
   readonly crawlHosts: ReadonlySet<string>;

@@ -29,6 +29,7 @@ import { sessionSecret } from './database/session-secret.ts';
 import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
 import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
+import { OldTextService } from './old-site/old-text-service.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
 import { FolderStore } from './library/file-store.ts';
@@ -83,7 +84,7 @@ await runProcess('workbench', async (ready) => {
   if (config.withDemo) await loadDemo(database, edits, releases, library, formerOrigin);
   await settleReservedSlugs(database, edits);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
-  const crawls = new CrawlService(database, now, crawlHosts);
+  const crawls = new CrawlService(database, library, now, crawlHosts);
   const standIn =
     config.withDemo && config.directory === null ? { token: randomBytes(24).toString('base64url') } : null;
   const standInServer = standIn && (await serveDirectory(database, standIn.token, config.directoryPort));
@@ -164,6 +165,7 @@ await runProcess('workbench', async (ready) => {
     releases,
     schedule,
     crawls,
+    oldTexts: new OldTextService(database, library, crawlHosts),
     crawlHosts,
     carryOver,
     directory,

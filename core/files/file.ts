@@ -15,7 +15,8 @@ export const fileContentSchema = z
 export type FileContent = z.infer<typeof fileContentSchema>;
 
 /** What a file is to those who write: it decides which sections can show it. */
-export type FileKind = 'picture' | 'document' | 'film' | 'sound' | 'subtitles';
+export const FILE_KINDS = ['picture', 'document', 'film', 'sound', 'subtitles'] as const;
+export type FileKind = (typeof FILE_KINDS)[number];
 
 interface FileType {
   readonly kind: FileKind;

@@ -27,6 +27,7 @@ import * as twentySixth from './migrations/0026-files.ts';
 import * as twentySeventh from './migrations/0027-shared-sections.ts';
 import * as twentyEighth from './migrations/0028-words-of-files.ts';
 import * as twentyNinth from './migrations/0029-hosts-of-frames.ts';
+import * as thirtieth from './migrations/0030-old-files.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
 
@@ -67,6 +68,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0027-shared-sections', up: twentySeventh.up, down: twentySeventh.down },
   { name: '0028-words-of-files', up: twentyEighth.up, down: twentyEighth.down },
   { name: '0029-hosts-of-frames', up: twentyNinth.up, down: twentyNinth.down },
+  { name: '0030-old-files', up: thirtieth.up, down: thirtieth.down },
 ];
 
 /**

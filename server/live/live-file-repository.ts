@@ -69,3 +69,9 @@ export const usesOfAll = async (
   files: readonly LiveFile[],
   of: 'node' | 'live_node',
 ): Promise<FileUse[]> => (await Promise.all(files.map(({ id }) => fileUses(database, site, id, of)))).flat();
+
+/** The files that addresses of the old site lead to, by path and query. */
+export async function oldFiles(database: Knex, site: SiteKey): Promise<ReadonlyMap<string, FileId>> {
+  const rows: { path: string; file: FileId }[] = await database('old_file').where({ site });
+  return new Map(rows.map(({ path, file }) => [path, file]));
+}

@@ -10,7 +10,7 @@ import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
 import type { FileId } from '#core/files/file.ts';
-import { filesByContent, liveFiles } from './live-file-repository.ts';
+import { filesByContent, liveFiles, oldFiles } from './live-file-repository.ts';
 import type { LiveFiles } from './live-files.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { sharedNamed, withShared } from './shared-sections.ts';
@@ -31,6 +31,8 @@ export interface Release {
   readonly files: LiveFiles;
   /** The same by the contents that they have and had. */
   readonly filesByContent: ReadonlyMap<string, FileId>;
+  /** The files that addresses of the old site lead to, by path and query. */
+  readonly oldFiles: ReadonlyMap<string, FileId>;
 }
 
 type LiveSiteRow = SettingsRow & { key: string; works: Works | null; release: number };
@@ -74,6 +76,7 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
     liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
     files: await liveFiles(trx, key as SiteKey),
     filesByContent: await filesByContent(trx, key as SiteKey),
+    oldFiles: await oldFiles(trx, key as SiteKey),
   };
 }
 
@@ -110,6 +113,7 @@ async function readChanged(
     liveAt,
     files: await liveFiles(trx, key as SiteKey),
     filesByContent: await filesByContent(trx, key as SiteKey),
+    oldFiles: await oldFiles(trx, key as SiteKey),
   };
 }
 

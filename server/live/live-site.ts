@@ -13,7 +13,7 @@ import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
 import { type Html, markup } from './html.ts';
 import { filesOfContent, usesOfAll } from './live-file-repository.ts';
-import { type FileUse, type LiveFile, mayHave } from './live-files.ts';
+import { type FileUse, type LiveFile, fileHref, mayHave } from './live-files.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
@@ -198,7 +198,11 @@ export class LiveSite {
       if (without !== undefined && isAnswered(visitors.view, without))
         return { moved: pathOf(place, derived.addresses[without]!), status: 308 };
     }
-    return this.#leadFrom(visitors, rest, query) ?? this.#notFound(visitors, rest, referrer);
+    return (
+      this.#leadFrom(visitors, rest, query) ??
+      (await this.#oldFileFrom(visitors, rest + query)) ??
+      this.#notFound(visitors, rest, referrer)
+    );
   }
 
   /** The sign-in page. */
@@ -304,6 +308,14 @@ export class LiveSite {
       renderNotFound(visitors.view, { isGone: true, near: [], own: null }).text,
       [...cachingOf(visitors.view), ...NO_INDEX],
     ));
+  }
+
+  /** Where an address of the old site leads that a file had, for who may have the file. */
+  async #oldFileFrom({ asking, view }: VisitorClass, address: string): Promise<Moved | undefined> {
+    const { oldFiles, files } = this.release;
+    const file = files.get(oldFiles.get(pathOfOldAddress(address))!);
+    if (!file || !(await this.file(file.content, asking))) return undefined;
+    return { moved: fileHref(view.place, file), status: 301 };
   }
 
   /** The page for an address that leads nowhere, with the pages nearest to it that the visitor may know of. */

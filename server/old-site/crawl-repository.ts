@@ -1,4 +1,5 @@
 import type { Knex } from 'knex';
+import type { FileKind } from '#core/files/file.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 
 export interface Crawl {
@@ -7,6 +8,9 @@ export interface Crawl {
   readonly start: string;
   readonly most_pages: number;
   readonly pause_ms: number;
+  /** The kinds of files that it brings into the library, up to so many bytes. */
+  readonly file_kinds: readonly FileKind[];
+  readonly largest_file: number;
   readonly state: 'running' | 'stopped' | 'done' | 'failed';
   readonly why: string | null;
   readonly began_at: Date;

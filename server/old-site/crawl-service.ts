@@ -3,10 +3,12 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Robot } from 'robots-parser';
+import { FILE_TYPES, type FileKind } from '#core/files/file.ts';
 import { MAX_OLD_PAGES, unreadPage } from '#core/carryover/inventory.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { CrawlBody } from '#contract/old-site.ts';
 import type { Database } from '../database/connect.ts';
+import type { LibraryService } from '../library/library-service.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import { ProblemError } from '../problem.ts';
 import {
@@ -25,10 +27,11 @@ import {
   runningCrawls,
   setCrawlState,
 } from './crawl-repository.ts';
-import { decodeText } from './decode-text.ts';
+import { decodeHtml } from './decode-text.ts';
 import { normalAddress } from './normal-address.ts';
 import { countOldPages, countOldSiteChange, putOldPages } from './old-site-repository.ts';
 import { AGENT, type FetchLimits, politeFetch } from './polite-fetch.ts';
+import { kindAt, takeOldFile } from './old-files.ts';
 import { readHtml } from './read-page.ts';
 import { CrawlFault, robotsAt } from './robots.ts';
 
@@ -41,12 +44,14 @@ const MAX_FAILURES = 10;
 /** Reads old sites page by page, as a guest: it asks `robots.txt` first, stays on the host, and waits between pages. */
 export class CrawlService {
   readonly #database: Database;
+  readonly #library: LibraryService;
   readonly #now: () => Date;
   readonly #allowedHosts: ReadonlySet<string>;
   #queue: JobQueue | null = null;
 
-  constructor(database: Database, now: () => Date, allowedHosts: ReadonlySet<string>) {
+  constructor(database: Database, library: LibraryService, now: () => Date, allowedHosts: ReadonlySet<string>) {
     this.#database = database;
+    this.#library = library;
     this.#now = now;
     this.#allowedHosts = allowedHosts;
   }
@@ -57,7 +62,7 @@ export class CrawlService {
   }
 
   /** @throws ProblemError where the address is none, or a crawl of the site is under way. */
-  async start(site: SiteKey, { start, mostPages, pauseMs }: CrawlBody): Promise<void> {
+  async start(site: SiteKey, { start, mostPages, pauseMs, files }: CrawlBody): Promise<void> {
     const address = normalAddress(start.trim());
     if (address === null) throw new ProblemError('not-an-address', { address: start.slice(0, 200) });
     if ((await latestCrawl(this.#database, site))?.state === 'running') throw new ProblemError('crawl-running');
@@ -68,6 +73,8 @@ export class CrawlService {
       start: address,
       most_pages: mostPages,
       pause_ms: pauseMs,
+      file_kinds: files.kinds,
+      largest_file: files.largest,
       began_at: this.#now(),
     });
     await this.#queue!.send('crawl', { crawl: id });
@@ -107,7 +114,11 @@ export class CrawlService {
   };
 
   async #read(crawl: Crawl, signal: AbortSignal): Promise<void> {
-    const limits: FetchLimits = { largest: MAX_PAGE, longestMs: MAX_WAIT_MS, allowedHosts: this.#allowedHosts };
+    const limits: FetchLimits = {
+      largest: Math.max(MAX_PAGE, crawl.largest_file),
+      longestMs: MAX_WAIT_MS,
+      allowedHosts: this.#allowedHosts,
+    };
     const robots = await robotsAt(crawl.start, limits, signal);
     const asked = (robots.getCrawlDelay(AGENT) ?? 0) * 1000;
     const waitMs = Math.min(MAX_PAUSE_MS, Math.max(crawl.pause_ms, asked));
@@ -174,13 +185,24 @@ export class CrawlService {
       await this.#keep(crawl, [{ ...unreadPage(address), status }], isHere ? [target] : []);
       await done(null, isHere ? [target] : []);
     } else if (status >= 400) await done(`It answers with ${status}`);
-    else if (!/html/i.test(fetched.type)) await done(`It is no page but ${fetched.type || 'a file'}`);
+    else if (!/html/i.test(fetched.type)) await done(await this.#takeFile(crawl, address, fetched.body, fetched.type));
     else {
-      const { page, links } = readHtml(decodeHtml(fetched.body, fetched.type), address);
-      await this.#keep(crawl, [{ ...unreadPage(address), ...page, status }], links);
+      const { page, links, pictures } = readHtml(decodeHtml(fetched.body, fetched.type), address);
+      const wanted = crawl.file_kinds.includes('picture') ? pictures : [];
+      await this.#keep(crawl, [{ ...unreadPage(address), ...page, status }], [...links, ...wanted]);
       await done(null, links);
     }
     return status < 500;
+  }
+
+  /** Takes a file into the library that the crawl was told to bring; why it was not taken, in words, else null. */
+  async #takeFile(crawl: Crawl, address: string, bytes: Uint8Array, type: string): Promise<string | null> {
+    const kind = kindAt(address) ?? kindOfType(type);
+    if (kind === null || !crawl.file_kinds.includes(kind)) return `It is no page but ${type || 'a file'}`;
+    if (bytes.length > crawl.largest_file) return `It is larger than ${crawl.largest_file / 1_000_000} MB`;
+    const parts = { database: this.#database, library: this.#library };
+    const taken = await takeOldFile(parts, { site: crawl.site, address, bytes, account: null });
+    return typeof taken === 'string' ? taken : null;
   }
 
   async #keep(crawl: Crawl, pages: Parameters<typeof putOldPages>[2], links: readonly string[]): Promise<void> {
@@ -197,15 +219,6 @@ export class CrawlService {
   }
 }
 
-/** HTML by the encoding that its header or its first part names; else by its bytes. */
-function decodeHtml(body: Buffer, type: string): string {
-  const named =
-    /charset=["']?([\w-]+)/i.exec(type)?.[1] ??
-    /<meta[^>]+charset=["']?([\w-]+)/i.exec(body.subarray(0, 2000).toString('latin1'))?.[1];
-  if (named === undefined) return decodeText(body);
-  try {
-    return new TextDecoder(named).decode(body);
-  } catch {
-    return decodeText(body);
-  }
-}
+/** What a file is by the type that its host names; null where the library takes no such files. */
+const kindOfType = (type: string): FileKind | null =>
+  FILE_TYPES[type.split(';', 1)[0]!.trim().toLowerCase()]?.kind ?? null;

@@ -24,3 +24,16 @@ function decoded(bytes: Uint8Array): string {
     return iconv.decode(Buffer.from(bytes), 'win1252');
   }
 }
+
+/** HTML by the encoding that its header or its first part names; else by its bytes. */
+export function decodeHtml(body: Buffer, type: string): string {
+  const named =
+    /charset=["']?([\w-]+)/i.exec(type)?.[1] ??
+    /<meta[^>]+charset=["']?([\w-]+)/i.exec(body.subarray(0, 2000).toString('latin1'))?.[1];
+  if (named === undefined) return decodeText(body);
+  try {
+    return new TextDecoder(named).decode(body);
+  } catch {
+    return decodeText(body);
+  }
+}

@@ -17,7 +17,14 @@ import {
 } from './old-site-repository.ts';
 
 type OldSiteRoutes =
-  'showOldSite' | 'bringOldPages' | 'removeOldPages' | 'startCrawl' | 'showCrawl' | 'stopCrawl' | 'resumeCrawl';
+  | 'showOldSite'
+  | 'takeOldText'
+  | 'bringOldPages'
+  | 'removeOldPages'
+  | 'startCrawl'
+  | 'showCrawl'
+  | 'stopCrawl'
+  | 'resumeCrawl';
 /** How many pages and faults of what would be brought are shown. */
 const SHOWN = 20;
 const SHOWN_FAULTS = 200;
@@ -27,7 +34,8 @@ export function makeOldSiteHandlers({
   database,
   crawls,
   crawlHosts,
-}: Pick<Services, 'database' | 'crawls' | 'crawlHosts'>): Pick<Handlers, OldSiteRoutes> {
+  oldTexts,
+}: Pick<Services, 'database' | 'crawls' | 'crawlHosts' | 'oldTexts'>): Pick<Handlers, OldSiteRoutes> {
   const there = async (key: SiteKey) => {
     const oldSite = await loadOldSite(database, key);
     if (!oldSite) throw new ProblemError('site-unknown', { site: key });
@@ -54,6 +62,13 @@ export function makeOldSiteHandlers({
     showOldSite: async ({ request }) => {
       const { version, pages } = await there(siteOf(request));
       return { version, pages: pages.map(toWire) };
+    },
+    takeOldText: async ({ request, response, body, account }) => {
+      const site = siteOf(request);
+      await there(site);
+      const leaving = new AbortController();
+      response.once('close', () => leaving.abort());
+      return oldTexts.take({ site, ...body, account: account.id }, leaving.signal);
     },
     bringOldPages: async ({ request, body }) => {
       const key = siteOf(request);

@@ -40,6 +40,10 @@ export async function loadOldSite(
   };
 }
 
+/** What is known of one page of the old site. */
+export const oldPageAt = (database: Knex, site: SiteKey, address: string): Promise<{ title: string } | undefined> =>
+  database('old_page').where({ site, address }).first('title');
+
 export const oldSiteVersion = async (database: Knex, site: SiteKey): Promise<number> =>
   Number((await database('site').where({ key: site }).first('old_site_version'))?.old_site_version ?? 0);
 

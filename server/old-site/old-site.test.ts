@@ -7,6 +7,7 @@ import { FORMER_SITE, formerHtml } from '#demo/old-site.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { serveFormerSite } from '../standins/former-site.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+import { LibraryService } from '../library/library-service.ts';
 import { CrawlService } from './crawl-service.ts';
 import { loadOldSite } from './old-site-repository.ts';
 
@@ -151,14 +152,16 @@ describe('a crawl', () => {
   });
 
   it('that is broken off with its process is taken up by the next one, and ends with the same inventory', async () => {
+    const library = new LibraryService({ database: server.database, store: server.store, now: () => new Date() });
+    const files = { kinds: [], largest: 0 };
     const process = () => {
-      const crawls = new CrawlService(server.database, () => new Date(), new Set([new URL(origin).host]));
+      const crawls = new CrawlService(server.database, library, () => new Date(), new Set([new URL(origin).host]));
       const queue = new PostgresQueue(server.url, { crawl: crawls.run }, () => undefined);
       crawls.useQueue(queue);
       return { crawls, queue };
     };
     const first = process();
-    await first.crawls.start(toSiteKey('old-four'), { start: `${origin}/`, mostPages: 2000, pauseMs: 5 });
+    await first.crawls.start(toSiteKey('old-four'), { start: `${origin}/`, mostPages: 2000, pauseMs: 5, files });
     await until('some of it is read', async () => (await state('old-four')).read > 20, 20_000);
     await first.queue.stop();
     const broken = await state('old-four');

@@ -6,6 +6,8 @@ export interface ReadHtml {
   readonly page: Pick<OldPage, 'title' | 'description' | 'headings' | 'words' | 'text'>;
   /** The addresses on the same host that it links to, each once. */
   readonly links: readonly string[];
+  /** The pictures on the same host that it shows. */
+  readonly pictures: readonly string[];
 }
 
 const MAX_HEADINGS = 60;
@@ -22,6 +24,11 @@ export function readHtml(html: string, address: string): ReadHtml {
     const isOff = /\bnofollow\b/i.test($(element).attr('rel') ?? '');
     const link = isOff ? null : normalAddress(href, base);
     if (link !== null && link !== address && new URL(link).host === host) links.add(link);
+  });
+  const pictures = new Set<string>();
+  $('img[src]').each((_, element) => {
+    const source = normalAddress($(element).attr('src')!, base);
+    if (source !== null && new URL(source).host === host) pictures.add(source);
   });
   const title = tidy($('title').first().text());
   const description = tidy($('meta[name="description" i]').attr('content') ?? '');
@@ -43,6 +50,7 @@ export function readHtml(html: string, address: string): ReadHtml {
       text: text.slice(0, KEPT_TEXT),
     },
     links: [...links],
+    pictures: [...pictures],
   };
 }
 

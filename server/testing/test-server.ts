@@ -39,6 +39,7 @@ import { workbenchNews } from '../live/workbench-news.ts';
 import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
+import { OldTextService } from '../old-site/old-text-service.ts';
 import { CrawlService } from '../old-site/crawl-service.ts';
 import { type FileStore, FolderStore } from '../library/file-store.ts';
 import { LibraryService, PREPARE_FILE } from '../library/library-service.ts';
@@ -215,7 +216,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const startWorkbench = async () => {
     const cache = new SiteCache(database);
     const now = () => new Date();
-    const crawls = new CrawlService(database, now, crawlHosts);
+    const library = new LibraryService({ database, store, now });
+    const crawls = new CrawlService(database, library, now, crawlHosts);
     const directory = new DirectoryService({
       database,
       cache,
@@ -229,7 +231,6 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
     const links = new LinkService(database, cache, now, crawlHosts);
-    const library = new LibraryService({ database, store, now });
     const queue = new PostgresQueue(
       url,
       {
@@ -284,6 +285,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       schedule,
       attempts,
       crawls,
+      oldTexts: new OldTextService(database, library, crawlHosts),
       crawlHosts,
       carryOver,
       directory,
