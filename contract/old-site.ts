@@ -48,7 +48,7 @@ export const crawlBody = z.strictObject({
   pauseMs: z.number().int().min(0).max(20_000).default(300),
   /** Which files come into the library, up to so many bytes each. */
   files: z
-    .strictObject({ kinds: z.array(z.enum(FILE_KINDS)), largest: z.number().int().min(0).max(MAX_OLD_FILE) })
+    .strictObject({ kinds: z.array(z.enum(FILE_KINDS)).readonly(), largest: z.number().int().min(0).max(MAX_OLD_FILE) })
     .default({ kinds: [], largest: 0 }),
 });
 export type CrawlBody = z.output<typeof crawlBody>;

@@ -25,9 +25,30 @@ const attributeOf = (name: string, { schema, initial }: SectionAttribute) => ({
   renderHTML: (attributes: Record<string, unknown>) => ({ [dataOf(name)]: JSON.stringify(attributes[name]) }),
 });
 
+/** The names of the elements in which the content of a section can stand. */
+function namesOfContent(html: SectionType['html'], attributes: SectionType['attributes']): string[] {
+  const initial = Object.fromEntries(Object.entries(attributes).map(([name, one]) => [name, one.initial]));
+  const set = Object.fromEntries(Object.keys(attributes).map((name) => [name, 'set']));
+  const holding = ([tag, , ...inner]: Element): string[] =>
+    inner.flatMap((one) => (one === 0 ? [tag] : Array.isArray(one) ? holding(one as unknown as Element) : []));
+  return [
+    ...new Set(
+      [initial, set].flatMap((one) =>
+        html(one)
+          .slice(2)
+          .flatMap((inner) => (Array.isArray(inner) ? holding(inner as unknown as Element) : [])),
+      ),
+    ),
+  ];
+}
+
 /** A type of section as a node of the editor. */
-const nodeOf = ({ type, group, content, attributes, html }: SectionType): AnyExtension =>
-  Node.create({
+const nodeOf = ({ type, group, content, attributes, html }: SectionType): AnyExtension => {
+  const names = namesOfContent(html, attributes).join(', ');
+  // What was copied stands in an element within, as it is shown; what others make may not.
+  const contentElement = (element: HTMLElement): HTMLElement =>
+    (names !== '' && element.querySelector<HTMLElement>(names)) || element;
+  return Node.create({
     name: type,
     ...(group !== 'part' && { group }),
     content,
@@ -37,12 +58,14 @@ const nodeOf = ({ type, group, content, attributes, html }: SectionType): AnyExt
     draggable: group === 'section',
     addAttributes: () =>
       Object.fromEntries(Object.entries(attributes).map(([name, one]) => [name, attributeOf(name, one)])),
-    parseHTML: () => [{ tag: `[${SECTION_DATA}="${type}"]` }],
+    // Before the rules for what such an element is by itself: a button is a paragraph, too.
+    parseHTML: () => [{ tag: `[${SECTION_DATA}="${type}"]`, priority: 60, contentElement }],
     renderHTML: ({ node, HTMLAttributes }) => {
       const [tag, own, ...inner] = html(node.attrs);
       return [tag, { ...HTMLAttributes, [SECTION_DATA]: type, ...own }, ...inner] as never;
     },
   });
+};
 
 /** What cells of tables hold: words and lists, no further table. */
 const CELL = '(paragraph | bulletList | orderedList)+';

@@ -1,4 +1,6 @@
+import sharp from 'sharp';
 import { slugFromTitle } from '#core/model/slug.ts';
+import { demoFileId, demoFiles } from './demo-files.ts';
 import type { DemoNode } from './demo-tree.ts';
 import { PELLOW_QUAY } from './pellow-quay.ts';
 
@@ -126,6 +128,15 @@ const VANISHED: readonly string[] = [
   ],
 ];
 
+/** What former pages show: `@ ` a picture with its words, `> ` a document with its name. */
+const SHOWN: Readonly<Record<string, readonly string[]>> = {
+  'Term by term': [
+    '@ /pics/frames.jpg A hull with its frames standing',
+    '> /downloads/prospectus.pdf Prospectus of the year course',
+  ],
+  'The long shed': ['@ /pics/shed.jpg The long shed from the water'],
+};
+
 const SUFFIX = ' :: Pellow Quay Boatbuilding School';
 
 /** The school's former website: about 160 pages that grew over the years, and that somebody now has to make sense of. */
@@ -145,7 +156,7 @@ function makeFormerSite(): FormerPage[] {
       number += 3;
       if (node.type === 'page' && !NOT_YET.has(node.title) && GATHERED_ON[node.title] === undefined) {
         const former = FORMER_TITLES[node.title] ?? node.title;
-        const blocks = [`# ${former}`, ...formerText(node), ...sectionsOn(node)];
+        const blocks = [`# ${former}`, ...formerText(node), ...sectionsOn(node), ...(SHOWN[node.title] ?? [])];
         const parts = PARTED[node.title];
         if (parts)
           parts.forEach(([title, path], at) =>
@@ -197,7 +208,7 @@ function makeFormerSite(): FormerPage[] {
 
 /** A former page said a little less, in the same voice. */
 function formerText(node: DemoNode): string[] {
-  return node.text.slice(0, 2).filter((block) => !block.startsWith('##'));
+  return node.text.filter((block) => !/^(?:##|[@|!?=>]|\[\[|::)/.test(block)).slice(0, 2);
 }
 
 function sectionsOn(node: DemoNode): string[] {
@@ -215,7 +226,9 @@ export function formerHtml(page: FormerPage): string {
         ? `<h2>${escaped(block.slice(3))}</h2>`
         : block.startsWith('# ')
           ? `<h1>${escaped(block.slice(2))}</h1>`
-          : `<p>${escaped(block.replace(/\n- /g, ', ').replace(/\*/g, ''))}</p>`,
+          : /^[@>] /.test(block)
+            ? shown(block)
+            : `<p>${escaped(block.replace(/\n- /g, ', ').replace(/\*/g, ''))}</p>`,
     );
   const links = page.links.map((link) => `<li><a href="${escaped(link)}">${escaped(link)}</a></li>`).join('');
   return `<!DOCTYPE html><html><head><meta charset="utf-8"><title>${escaped(page.title)}</title>${
@@ -224,8 +237,39 @@ export function formerHtml(page: FormerPage): string {
 <footer><a href="/misc/legal-notice.html">Legal notice</a> | Pellow Quay Boatbuilding School</footer></body></html>`;
 }
 
+function shown(block: string): string {
+  const [sign, path = '', ...words] = block.split(' ');
+  const said = escaped(words.join(' '));
+  return sign === '@' ? `<p><img src="${path}" alt="${said}"></p>` : `<p><a href="${path}">${said}</a></p>`;
+}
+
 const escaped = (text: string): string =>
   text.replace(/[&<>"]/g, (sign) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[sign]!);
 
 /** How many visits a former page had in a year: few pages have most of them. */
 export const formerVisits = (index: number): number => Math.round(24_000 / (1 + ((index * 29) % 160)) ** 0.9);
+
+/** The files of the former website by their paths, from those of the school. */
+export async function formerFiles(): Promise<FormerFile[]> {
+  const files = new Map((await demoFiles()).map((one) => [one.id, one.bytes]));
+  const picture = async (path: string, word: string): Promise<FormerFile> => ({
+    path,
+    type: 'image/jpeg',
+    // As large as pictures were on screens of that time.
+    bytes: await sharp(files.get(demoFileId(word)))
+      .resize({ width: 640 })
+      .jpeg()
+      .toBuffer(),
+  });
+  return [
+    await picture('/pics/frames.jpg', 'frames'),
+    await picture('/pics/shed.jpg', 'quay'),
+    { path: '/downloads/prospectus.pdf', type: 'application/pdf', bytes: files.get(demoFileId('prospectus'))! },
+  ];
+}
+
+interface FormerFile {
+  readonly path: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+}

@@ -130,6 +130,32 @@ describe('imported pages', () => {
 });
 
 describe('the old site', () => {
+  it('gives a planned page its text as a draft, with its pictures and documents, and links to planned pages', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=plan');
+    await bench.click('button', 'Carry-over');
+    await bench.untilText('old pages settled');
+    await (await bench.find('row', /^Year course/)).click();
+    await bench.click('button', 'Accept ‘Term by term’');
+    await bench.click('button', 'Take over its text');
+    await bench.untilText('at the end of the draft of ‘Term by term’ now, with 2 files in the library.');
+    await bench.saved();
+    await bench.open(spur, 'pellow-quay', '?lens=write&find=Term+by+term');
+    await bench.select('Term by term');
+    await bench.until('the picture and the document stand in the text', () =>
+      browser.driver.executeScript<boolean>(
+        `const text = document.querySelector('.text-of-page');
+        return text?.querySelector('.picture:last-of-type img')?.naturalWidth > 0 && text.innerText.includes('Prospectus of the year course')
+          && [...text.querySelectorAll('img')].some((one) => one.alt === 'A hull with its frames standing')`,
+      ),
+    );
+    // A live page shows the very same document: its former address leads there.
+    const former = await fetch(`${spur.live}/pellow-quay/downloads/prospectus.pdf`, { redirect: 'manual' });
+    expect([former.status, former.headers.get('location')]).toEqual([
+      301,
+      expect.stringMatching(/~files\/\w+\/.*\.pdf$/),
+    ]);
+  });
+
   it('is read page by page, with progress, and its pages are matched with the plan', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=plan');
     await bench.click('button', 'Carry-over');

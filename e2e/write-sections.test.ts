@@ -65,6 +65,17 @@ describe('the desk', () => {
     expect(await accessibilityFaults(browser)).toEqual([]);
   });
 
+  it('comes back from the clipboard with every section as it was', async () => {
+    const before = await sections();
+    await browser.driver.executeScript(`document.querySelector('.text-of-page').focus()`);
+    await bench.chord(Key.CONTROL, 'a');
+    await bench.chord(Key.CONTROL, 'x');
+    await bench.until('nothing is left', async () => (await sections()).length < 3);
+    await bench.chord(Key.CONTROL, 'v');
+    await bench.until('all stand there again', async () => (await sections()).join(' ').startsWith(before.join(' ')));
+    await bench.saved();
+  });
+
   it('sets what a section has, and moves it by keys', async () => {
     const button = () => browser.driver.findElement(By.css('.text-of-page [data-section=button]'));
     await button().click();

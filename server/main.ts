@@ -4,7 +4,7 @@ import { createServer } from 'node:http';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { loadDemo } from '#demo/load-demo.ts';
-import { FORMER_SITE, formerHtml } from '#demo/old-site.ts';
+import { FORMER_SITE, formerFiles, formerHtml } from '#demo/old-site.ts';
 import { hasDemoAccounts } from './accounts/account-repository.ts';
 import { offerFirstAccount } from './accounts/account-service.ts';
 import { Attempts } from './security/attempts.ts';
@@ -78,6 +78,7 @@ await runProcess('workbench', async (ready) => {
     ? await serveFormerSite(
         FORMER_SITE.map(({ path }, at) => ({ path, html: formerHtml(FORMER_SITE[at]!) })),
         config.oldSitePort,
+        await formerFiles(),
       )
     : null;
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;

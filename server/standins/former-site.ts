@@ -5,6 +5,12 @@ export interface StandInPage {
   readonly html: string;
 }
 
+export interface StandInFile {
+  readonly path: string;
+  readonly type: string;
+  readonly bytes: Uint8Array;
+}
+
 const ROBOTS = `User-agent: *
 Disallow: /intern/
 Disallow: /calendar.php
@@ -14,7 +20,12 @@ Disallow: /calendar.php
  * A stand-in for an old website, on loopback: its pages, a robots file, a sitemap that leaves most of them out, a
  * redirect, a file that is no page, and links that lead nowhere.
  */
-export async function serveFormerSite(pages: readonly StandInPage[], port: number): Promise<Server> {
+export async function serveFormerSite(
+  pages: readonly StandInPage[],
+  port: number,
+  files: readonly StandInFile[] = [],
+): Promise<Server> {
+  const fileAt = new Map(files.map((one) => [one.path, one]));
   const byPath = new Map(pages.map((page) => [page.path, page.html]));
   const server = createServer((request, response) => {
     const path = request.url ?? '/';
@@ -25,6 +36,8 @@ export async function serveFormerSite(pages: readonly StandInPage[], port: numbe
     if (path === '/') return send(302, 'text/plain', '', { Location: '/index.html' });
     if (path === '/home.html') return send(301, 'text/plain', '', { Location: '/index.html' });
     if (path === '/robots.txt') return send(200, 'text/plain', ROBOTS);
+    const file = fileAt.get(path);
+    if (file) return response.writeHead(200, { 'Content-Type': file.type }).end(file.bytes);
     if (path === '/downloads/prospectus.pdf') return send(200, 'application/pdf', '%PDF-1.4');
     if (path === '/sitemap.xml') {
       const origin = `http://${request.headers.host}`;

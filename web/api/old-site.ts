@@ -5,8 +5,10 @@ import type {
   BringOldPagesAnswer,
   BringOldPagesBody,
   CarryOverAnswer,
+  CrawlBody,
   CrawlSummary,
   OldSiteAnswer,
+  OldTextAnswer,
 } from '#contract/old-site.ts';
 import { call } from './client.ts';
 
@@ -77,9 +79,15 @@ export function useCrawl(site: SiteKey): Crawl | undefined {
   return data;
 }
 
+/** The main text of an old page, read now, with its files in the library. @throws ServerProblem, NoAnswer */
+export const takeOldText = (site: SiteKey, address: string): Promise<OldTextAnswer> =>
+  call('takeOldText', { site }, { address });
+
 /** @throws ServerProblem, NoAnswer */
-export const startCrawl = async (site: SiteKey, start: string, mostPages: number): Promise<void> =>
-  void (await mutate(crawlKey(site), call('startCrawl', { site }, { start, mostPages }), { revalidate: false }));
+export const startCrawl = async (
+  site: SiteKey,
+  given: Pick<CrawlBody, 'start' | 'mostPages' | 'files'>,
+): Promise<void> => void (await mutate(crawlKey(site), call('startCrawl', { site }, given), { revalidate: false }));
 export const stopCrawl = async (site: SiteKey): Promise<void> =>
   void (await mutate(crawlKey(site), call('stopCrawl', { site }), { revalidate: false }));
 export const resumeCrawl = async (site: SiteKey): Promise<void> =>

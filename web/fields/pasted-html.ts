@@ -87,7 +87,7 @@ export function asText(html: string): PastedHtml {
 }
 
 /** Puts a section in the place of a picture: a line holds none, so it stands behind the line, or in its place where nothing is left of it. */
-function standAlone(picture: Element, section: Element): void {
+export function standAlone(picture: Element, section: Element): void {
   const line = picture.closest('p, h2, h3, h4');
   if (!line) {
     picture.replaceWith(section);

@@ -39,6 +39,9 @@ export function withoutStyling(page: Document): LeftBehind {
   headingsOfText(page);
   for (const list of page.querySelectorAll('dl')) describedAsLines(page, list);
   linesApart(page);
+  // What is left empty by all that goes, from the inside out.
+  for (const one of [...page.querySelectorAll('li, ul, ol')].reverse())
+    if (one.textContent!.trim() === '' && !one.querySelector('img, figure, table')) one.remove();
   return { styling, links, fields: fields.length };
 }
 

@@ -1,10 +1,11 @@
 import { Globe } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
+import type { FileKind } from '#core/files/file.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { removeOldPages, resumeCrawl, startCrawl, stopCrawl, useCrawl, useOldSite } from '../../api/old-site.ts';
 import { Button } from '../../ui/button.tsx';
-import { Radios, TextField } from '../../ui/field.tsx';
+import { Radios, TextField, Tick } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { WholeKind } from '../../settings/settings-kind.ts';
@@ -83,6 +84,12 @@ function ForgetAll({ count }: { readonly count: number }) {
   );
 }
 
+const BROUGHT: readonly { readonly of: readonly FileKind[]; readonly words: string }[] = [
+  { of: ['picture'], words: 'Pictures' },
+  { of: ['document'], words: 'Documents' },
+  { of: ['film', 'sound', 'subtitles'], words: 'Films and sound' },
+];
+
 const CRAWL_WORDS = {
   running: 'Reading …',
   stopped: 'Stopped.',
@@ -96,6 +103,8 @@ function Crawl() {
   const crawl = state?.crawl ?? null;
   const [typed, setTyped] = useState<string | null>(null);
   const [most, setMost] = useState('2000');
+  const [kinds, setKinds] = useState<readonly FileKind[]>([]);
+  const [largest, setLargest] = useState('10');
   const [fault, setFault] = useState<string | null>(null);
   const start = typed ?? crawl?.start ?? '';
   const run = (work: Promise<void>) => {
@@ -108,7 +117,8 @@ function Crawl() {
       className="flex flex-col gap-3"
       onSubmit={(event) => {
         event.preventDefault();
-        run(startCrawl(site.key, start, Number(most) || 2000));
+        const files = { kinds, largest: Math.round((Number(largest) || 0) * 1_000_000) };
+        run(startCrawl(site.key, { start, mostPages: Number(most) || 2000, files }));
       }}
     >
       <p className="text-quiet">
@@ -131,6 +141,34 @@ function Crawl() {
           onChange={(event) => setMost(event.target.value)}
         />
       </div>
+      <fieldset className="flex flex-wrap items-end gap-x-5 gap-y-2">
+        <legend className="mb-1 text-small font-medium">Bring into the library</legend>
+        {BROUGHT.map(({ of, words }) => (
+          <Tick
+            key={words}
+            label={words}
+            checked={of.every((one) => kinds.includes(one))}
+            onChange={(event) =>
+              setKinds((was) =>
+                event.target.checked
+                  ? [...was, ...of]
+                  : was.filter((one) => !(of as readonly FileKind[]).includes(one)),
+              )
+            }
+          />
+        ))}
+        {kinds.length > 0 && (
+          <TextField
+            label="Up to MB each"
+            type="number"
+            min={1}
+            max={100}
+            className="w-28"
+            value={largest}
+            onChange={(event) => setLargest(event.target.value)}
+          />
+        )}
+      </fieldset>
       {fault && <Notice>{fault}</Notice>}
       {crawl && (
         <div role="status" className="rounded-md bg-sunken px-3 py-2.5">

@@ -13,6 +13,7 @@ import { Button } from '../../../ui/button.tsx';
 import { PageField } from '../../../fields/page-field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { type OldPageWire, useCarryOverState } from './carry-over-context.ts';
+import { TakeText } from './take-text.tsx';
 import { OldPageField } from './old-page-field.tsx';
 import { REASON_WORDS, confidenceWords, titleOfOld } from './old-words.ts';
 import { numberWords } from '../../../ui/number-words.ts';
@@ -80,9 +81,9 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
     page.status !== null && page.status !== 200 && `answers with ${page.status}`,
   ].filter(Boolean);
   return (
-    <fieldset disabled={!mayEdit} className="flex flex-col gap-4">
+    <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4">
       <div>
-        <h3 className="font-display text-title leading-tight font-semibold">{titleOfOld(page)}</h3>
+        <h3 className="font-display text-title leading-tight font-semibold wrap-anywhere">{titleOfOld(page)}</h3>
         <a
           href={page.address}
           target="_blank"
@@ -102,7 +103,7 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
           <h4 className="text-small font-medium">Taken over by</h4>
           <ul>
             {places.map((id) => (
-              <TakenOverBy key={id} page={id} title={titleAt(id)} />
+              <TakenOverBy key={id} page={id} title={titleAt(id)} address={page.address} />
             ))}
           </ul>
           <Button className="mt-1" onClick={() => apply(moveOldPage(site, page.address, null))}>
@@ -156,7 +157,15 @@ function OnePage({ page }: { readonly page: OldPageWire }) {
 const DECIDED: readonly Origin[] = ['keep', 'rework'];
 
 /** A page that has taken the old one over; where the plan does not tell whether its text is kept, somebody says so here. */
-function TakenOverBy({ page, title }: { readonly page: PageId; readonly title: string }) {
+function TakenOverBy({
+  page,
+  title,
+  address,
+}: {
+  readonly page: PageId;
+  readonly title: string;
+  readonly address: string;
+}) {
   const { site, store } = useWorkbench();
   const node = maybeNodeAt(site, page);
   const origin = node ? planOf(node).origin : null;
@@ -181,6 +190,7 @@ function TakenOverBy({ page, title }: { readonly page: PageId; readonly title: s
           <OriginSign origin={origin} /> {ORIGIN_WORDS[origin]}
         </span>
       )}
+      {node?.type === 'page' && <TakeText page={page} address={address} title={title} />}
     </li>
   );
 }
@@ -226,8 +236,8 @@ function PlannedWithoutSource({ page }: { readonly page: PageId }) {
   if (!node) return null;
   const isNew = node.plan?.origin === 'new';
   return (
-    <fieldset disabled={!mayEdit} className="flex flex-col gap-3">
-      <h3 className="font-display text-title leading-tight font-semibold">
+    <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-3">
+      <h3 className="font-display text-title leading-tight font-semibold wrap-anywhere">
         {titleOfNode(node, site.settings.language)}
       </h3>
       <p>{isNew ? 'It is new: it comes from no old page.' : 'No old page is proposed for it.'}</p>

@@ -61,9 +61,10 @@ export function PairLists({ dragged }: { readonly dragged: string | null }) {
     if (one && other) setOffsets({ old: one.scrollTop, planned: other.scrollTop, height: one.clientHeight });
   }, []);
   useEffect(() => {
-    follow();
-    window.addEventListener('resize', follow);
-    return () => window.removeEventListener('resize', follow);
+    // What stands above and beside the lists changes how high they are, and the window does.
+    const watch = new ResizeObserver(follow);
+    if (oldScroller.current) watch.observe(oldScroller.current);
+    return () => watch.disconnect();
   }, [follow]);
 
   /** Brings the partner to the same height as what was chosen, where it is not in sight. */
