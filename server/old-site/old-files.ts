@@ -1,8 +1,8 @@
 import { writeFile } from 'node:fs/promises';
-import type { Knex } from 'knex';
 import { FILE_TYPES, type FileKind } from '#core/files/file.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { LibraryFile } from '#contract/files.ts';
+import type { Database } from '../database/connect.ts';
 import { withFile } from '../files/with-file.ts';
 import type { LibraryService } from '../library/library-service.ts';
 import { ProblemError } from '../problem.ts';
@@ -18,7 +18,7 @@ export function kindAt(address: string): FileKind | null {
 }
 
 interface Parts {
-  readonly database: Knex;
+  readonly database: Database;
   readonly library: LibraryService;
 }
 

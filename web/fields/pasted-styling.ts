@@ -11,10 +11,20 @@ export interface LeftBehind {
 const NO_TEXT = 'script, style, meta, link, title, noscript, template, object, embed, iframe, head';
 const FIELDS = 'input, select, textarea, button';
 /** Styles that are more than the text can say; what is bold, slanting or struck is kept. */
-const STYLING = /(?:^|;)\s*(?:color|background(?:-color)?|font-family|font-size|font|letter-spacing|text-shadow)\s*:/i;
-/** Colours that are those of any text. */
-const USUAL =
-  /^(?:\s*(?:background(?:-color)?\s*:\s*(?:white|transparent|none|#fff(?:fff)?|rgb\(255, ?255, ?255\)|initial)|color\s*:\s*(?:black|windowtext|inherit|#000(?:000)?|rgb\(0, ?0, ?0\)|initial))\s*;?)+$/i;
+const STYLING = new Set([
+  'color',
+  'background',
+  'background-color',
+  'font-family',
+  'font-size',
+  'font',
+  'letter-spacing',
+]);
+/** Colours and the like that are those of any text. */
+const USUAL = new Set([
+  ...['black', 'windowtext', '#000', '#000000', 'rgb(0, 0, 0)', 'white', '#fff', '#ffffff', 'rgb(255, 255, 255)'],
+  ...['transparent', 'none', 'inherit', 'initial'],
+]);
 const HIDDEN = /display\s*:\s*none|visibility\s*:\s*hidden|mso-hide\s*:\s*all/i;
 /** A picture of so many pixels shows nothing: mails count their readers by such. */
 const NO_PICTURE = 2;
@@ -22,10 +32,13 @@ const NO_PICTURE = 2;
 /** Takes out of a page what is no text, and makes its headings those of a text. */
 export function withoutStyling(page: Document): LeftBehind {
   const styled = [...page.querySelectorAll<HTMLElement>('[style]')];
-  const isStyled = (one: HTMLElement): boolean => {
-    const style = one.getAttribute('style')!;
-    return STYLING.test(style) && !USUAL.test(style);
-  };
+  const isStyled = (one: HTMLElement): boolean =>
+    one
+      .getAttribute('style')!
+      .toLowerCase()
+      .split(';')
+      .map((said) => said.split(':').map((part) => part.trim()))
+      .some(([name = '', value = '']) => STYLING.has(name) && !USUAL.has(value));
   const styling = styled.some(isStyled) || page.querySelector('font') !== null;
   for (const one of styled) if (HIDDEN.test(one.getAttribute('style')!)) one.remove();
   for (const one of page.querySelectorAll(`${NO_TEXT}, [hidden], [aria-hidden="true"]:not(svg, img)`)) one.remove();
