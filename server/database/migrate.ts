@@ -25,7 +25,7 @@ import * as twentyFourth from './migrations/0024-deleted-sites.ts';
 import * as twentyFifth from './migrations/0025-proposals.ts';
 import * as twentySixth from './migrations/0026-files.ts';
 import * as twentySeventh from './migrations/0027-shared-sections.ts';
-import * as twentyEighth from './migrations/0028-words-of-files.ts';
+import * as twentyEighth from './migrations/0028-words-of-what-is-shown.ts';
 import * as twentyNinth from './migrations/0029-hosts-of-frames.ts';
 import * as thirtieth from './migrations/0030-old-files.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
@@ -66,7 +66,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0025-proposals', up: twentyFifth.up, down: twentyFifth.down },
   { name: '0026-files', up: twentySixth.up, down: twentySixth.down },
   { name: '0027-shared-sections', up: twentySeventh.up, down: twentySeventh.down },
-  { name: '0028-words-of-files', up: twentyEighth.up, down: twentyEighth.down },
+  { name: '0028-words-of-what-is-shown', up: twentyEighth.up, down: twentyEighth.down },
   { name: '0029-hosts-of-frames', up: twentyNinth.up, down: twentyNinth.down },
   { name: '0030-old-files', up: thirtieth.up, down: thirtieth.down },
 ];

@@ -1,29 +1,11 @@
 import type { Knex } from 'knex';
 
 /**
- * A text is made plain and its words are found when it is saved, once, and not again by each release that brings it: the first
- * release of a large site spent nearly all of its time on that. `words` are stems in the language that the site has
- * then, `bare_words` the words as they stand.
+ * Indexes live pages for search, by what they say to everyone, and their sections for some. Each page and each text is looked up by its whole
+ * key, in a query of its own that the planner cannot take apart: it knows nothing of rows that came in this transaction, and a plan made
+ * while there were few pages is kept. Else it looks through all of a site's for each.
  */
-export async function up(knex: Knex): Promise<void> {
-  await knex.raw(`
-    ALTER TABLE content ADD COLUMN plain text, ADD COLUMN language text, ADD COLUMN words tsvector, ADD COLUMN bare_words tsvector;
-
-    CREATE FUNCTION words_of_text() RETURNS trigger LANGUAGE plpgsql AS $$
-    BEGIN
-      NEW.plain := plain_text(NEW.html);
-      NEW.language := (SELECT language FROM site WHERE key = NEW.site);
-      NEW.words := to_tsvector(search_language(NEW.language), NEW.plain);
-      NEW.bare_words := to_tsvector('simple', NEW.plain);
-      RETURN NEW;
-    END $$;
-    CREATE TRIGGER content_words BEFORE INSERT OR UPDATE OF html ON content FOR EACH ROW EXECUTE FUNCTION words_of_text();
-    UPDATE content SET html = html;
-
-    -- Each page and each text is looked up by its whole key, in a query of its own that the planner cannot take apart: it knows
-    -- nothing of rows that came in this transaction, and a plan made while there were few pages is kept. Else it looks through all
-    -- of a site's for each.
-    CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql
+export const INDEX_FOR_SEARCH = `CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql
     SET enable_seqscan TO off AS $$
     DECLARE
       spoken text := (SELECT live_language FROM site WHERE key = of_site);
@@ -74,7 +56,29 @@ export async function up(knex: Knex): Promise<void> {
       $words$, of_site, pages)) AS w
       WHERE w.word ~ '^[[:alnum:]]{1,40}$'
       ON CONFLICT DO NOTHING;
+    END $$;`;
+
+/**
+ * A text is made plain and its words are found when it is saved, once, and not again by each release that brings it: the first
+ * release of a large site spent nearly all of its time on that. `words` are stems in the language that the site has
+ * then, `bare_words` the words as they stand.
+ */
+export async function up(knex: Knex): Promise<void> {
+  await knex.raw(`
+    ALTER TABLE content ADD COLUMN plain text, ADD COLUMN language text, ADD COLUMN words tsvector, ADD COLUMN bare_words tsvector;
+
+    CREATE FUNCTION words_of_text() RETURNS trigger LANGUAGE plpgsql AS $$
+    BEGIN
+      NEW.plain := plain_text(NEW.html);
+      NEW.language := (SELECT language FROM site WHERE key = NEW.site);
+      NEW.words := to_tsvector(search_language(NEW.language), NEW.plain);
+      NEW.bare_words := to_tsvector('simple', NEW.plain);
+      RETURN NEW;
     END $$;
+    CREATE TRIGGER content_words BEFORE INSERT OR UPDATE OF html ON content FOR EACH ROW EXECUTE FUNCTION words_of_text();
+    UPDATE content SET html = html;
+
+    ${INDEX_FOR_SEARCH}
 
     -- With the first release the pages are indexed as they come; there are none yet when the language does.
     DROP TRIGGER site_search_language ON site;
