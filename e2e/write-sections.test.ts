@@ -16,6 +16,16 @@ async function insert(name: string): Promise<void> {
     browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
   );
 }
+/** Opens the desk of a page by keys; the text has the keyboard then. */
+async function openDesk(title: string): Promise<void> {
+  await bench.open(spur, 'tern-sound', `?lens=write&find=${encodeURIComponent(title)}`);
+  await bench.select(title);
+  await bench.focusTree();
+  await bench.press('d');
+  await bench.until('the text has the keyboard', () =>
+    browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+  );
+}
 const sections = () =>
   browser.driver.executeScript<string[]>(
     `return [...document.querySelector('.text-of-page').children].map((one) => one.dataset.section ?? one.querySelector('[aria-label]')?.ariaLabel ?? one.firstElementChild?.tagName ?? one.tagName)`,
@@ -23,13 +33,7 @@ const sections = () =>
 
 describe('the desk', () => {
   it('opens and closes with one key; the text has the keyboard, the tree keeps to its titles', async () => {
-    await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
-    await bench.select('Special crossings');
-    await bench.focusTree();
-    await bench.press('d');
-    await bench.until('the text has the keyboard', () =>
-      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
-    );
+    await openDesk('Special crossings');
     expect(await browser.driver.executeScript(`return document.querySelectorAll('[role=columnheader]').length`)).toBe(
       1,
     );
@@ -180,22 +184,13 @@ describe('the desk', () => {
   });
 
   it('keeps a section once for many pages, by keys alone, and says which pages it changes', async () => {
-    await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
-    await bench.select('Special crossings');
-    await bench.focusTree();
-    await bench.press('d');
+    await openDesk('Special crossings');
     await bench.untilText('Ask two weeks before.');
     await (await browser.driver.findElement(By.css('.text-of-page .note p'))).click();
     await bench.click('button', 'Turn into');
     await bench.click('menuitem', 'Shared section');
     await bench.untilText('Shared section: Ask two weeks before.');
-    await bench.open(spur, 'tern-sound', '?lens=write&find=Complaints');
-    await bench.select('Complaints');
-    await bench.focusTree();
-    await bench.press('d');
-    await bench.until('the text has the keyboard', () =>
-      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
-    );
+    await openDesk('Complaints');
     await insert('two weeks');
     await bench.untilText('Shared section: Ask two weeks before.');
     await bench.click('button', 'Write in it…');
@@ -218,13 +213,7 @@ describe('the desk', () => {
   });
 
   it('shows an outside frame only when it is asked for, of hosts that are allowed, and cleans HTML', async () => {
-    await bench.open(spur, 'tern-sound', '?lens=write&find=Complaints');
-    await bench.select('Complaints');
-    await bench.focusTree();
-    await bench.press('d');
-    await bench.until('the text has the keyboard', () =>
-      browser.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
-    );
+    await openDesk('Complaints');
     await bench.chord(Key.CONTROL, Key.END);
     await insert('embed');
     await bench.fill(

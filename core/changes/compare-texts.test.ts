@@ -45,10 +45,45 @@ describe('two texts beside each other', () => {
     expect(rows.map(({ after, isSame }) => [after!.kind, isSame])).toEqual([
       ['question', true],
       ['answer', true],
+      ['section', true],
       ['note', false],
-      ['pageList', false],
+      ['section', false],
     ]);
-    expect(wordsOf(rows[3]!.after)).toBe('List of pages list tree 3');
+    expect(rows.map(({ after }) => wordsOf(after))).toEqual([
+      'When?',
+      'At six.',
+      'Note: note',
+      'Dry.',
+      'List of pages: list, tree, 3',
+    ]);
+  });
+
+  it('tell another file, target, shared section or link by its name', () => {
+    const names = { file: () => 'Slip', page: () => 'Visit', shared: () => 'Hours', fact: () => 'Telephone' };
+    const parts: TextPart[] = [
+      { type: 'picture', attrs: { file: 'AAAAAAAAAAAAAAA1', place: 'left', alternative: null, credit: 'Wren' } },
+      { type: 'gallery', attrs: { pictures: [{ file: 'AAAAAAAAAAAAAAA1', caption: 'At noon' }] } },
+      { type: 'button', attrs: { to: 'page:p1' }, content: [{ type: 'text', text: 'Come' }] },
+      { type: 'shared', attrs: { of: 's1' } },
+      {
+        type: 'paragraph',
+        content: [
+          { type: 'text', text: 'See ' },
+          { type: 'text', text: 'the slip', marks: [{ type: 'link', attrs: { href: 'page:p1' } }] },
+          { type: 'fact', attrs: { id: 'phone' } },
+        ],
+      },
+    ];
+    expect(compareTexts(null, document(...parts), names).map(({ after }) => wordsOf(after))).toEqual([
+      'Picture: Slip, left, Wren',
+      'Gallery: Slip, At noon',
+      'Button: → Visit',
+      'Come',
+      'Shared section: Hours',
+      'See the slip (→ Visit)[Telephone]',
+    ]);
+    const other = parts.map((part) => (part.type === 'shared' ? { ...part, attrs: { of: 's2' } } : part));
+    expect(compareTexts(document(...parts), document(...other)).filter(({ isSame }) => !isSame).length).toBe(1);
   });
 
   it('leave no word of either out, and differ nowhere where they are the same', () => {

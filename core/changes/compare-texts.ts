@@ -1,6 +1,7 @@
 import { diffArrays, diffWordsWithSpace } from 'diff';
-import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
-import { nameOfSection } from '../sections/all-sections.ts';
+import { FACT, type TextDocument, type TextPart, pageOfLink } from '../model/content.ts';
+import type { PageId } from '../model/ids.ts';
+import { SECTIONS, nameOfSection } from '../sections/all-sections.ts';
 
 /** A stretch of words of one side, and whether the other side has it. */
 export interface Piece {
@@ -8,7 +9,7 @@ export interface Piece {
   readonly mark: 'both' | 'here only';
 }
 export interface ComparedBlock {
-  /** What the block is: `paragraph`, `heading 2`, `list item` … */
+  /** What the block is: `paragraph`, `heading 2`, `list item`, `section` for what is set of one … */
   readonly kind: string;
   readonly pieces: readonly Piece[];
 }
@@ -24,9 +25,22 @@ interface Block {
   readonly text: string;
 }
 
+/** What files, pages, shared sections and facts are called that texts name by their ids; the id itself for one that is not known. */
+export interface NamesInTexts {
+  readonly file: (id: string) => string;
+  readonly page: (id: PageId) => string;
+  readonly shared: (id: string) => string;
+  readonly fact: (id: string) => string;
+}
+const BY_ID: NamesInTexts = { file: String, page: String, shared: String, fact: String };
+
 /** Two texts beside each other, block by block, with the words marked that only one of them has. */
-export function compareTexts(before: TextDocument | null, after: TextDocument | null): ComparedRow[] {
-  const [old, now] = [blocksOf(before), blocksOf(after)];
+export function compareTexts(
+  before: TextDocument | null,
+  after: TextDocument | null,
+  names: NamesInTexts = BY_ID,
+): ComparedRow[] {
+  const [old, now] = [blocksOf(before, names), blocksOf(after, names)];
   const rows: ComparedRow[] = [];
   let gone: Block[] = [];
   let come: Block[] = [];
@@ -71,27 +85,68 @@ function changedRow(before: Block, after: Block): ComparedRow {
   };
 }
 
-/** The blocks of a text that hold words, in order. */
-function blocksOf(document: TextDocument | null): Block[] {
+/** The blocks of a text that hold words, in order, and its sections with what is set of them. */
+function blocksOf(document: TextDocument | null, names: NamesInTexts): Block[] {
   const blocks: Block[] = [];
   const read = (part: TextDocument | TextPart, within: string): void => {
     for (const child of part.content ?? []) {
       const inside = WITHIN[child.type] ?? within;
-      if (SILENT.has(child.type)) {
-        // What holds no words is told by its name, and by what is set of it.
-        const set = Object.values(child.attrs ?? {}).filter((value) => value !== null && value !== '');
-        blocks.push({ kind: child.type, text: [nameOfSection(child.type), ...set].join(' ') });
-        continue;
-      }
       if (isInline(child)) {
-        blocks.push({ kind: kindOf(part as TextPart, within), text: (part.content ?? []).map(wordsOf).join('') });
+        blocks.push({ kind: kindOf(part as TextPart, within), text: lineOf(part.content ?? [], names) });
         return;
       }
+      const set = settingOf(child, names);
+      if (set !== null) blocks.push({ kind: 'section', text: set });
       read(child, inside);
     }
   };
   if (document) read(document, '');
   return blocks;
+}
+
+const SETTABLE: ReadonlySet<string> = new Set(
+  SECTIONS.filter(({ attributes }) => Object.keys(attributes).length > 0).map(({ type }) => type),
+);
+
+/** What is set of a section, after its name; null for what is told by its words alone. */
+function settingOf({ type, attrs = {} }: TextPart, names: NamesInTexts): string | null {
+  if (type === 'horizontalRule') return nameOfSection(type)!;
+  if (!SETTABLE.has(type)) return null;
+  const set = Object.entries(attrs)
+    .flatMap(([name, value]) => said(type, name, value, names))
+    .filter((words) => words !== '');
+  return `${nameOfSection(type)}${set.length > 0 ? `: ${set.join(', ')}` : ''}`;
+}
+
+/** The value of an attribute in words. */
+function said(type: string, name: string, value: unknown, names: NamesInTexts): string[] {
+  if (value === null || value === undefined || value === '' || value === 0) return [];
+  if (Array.isArray(value))
+    return value.flatMap((one) => Object.entries(one as object).flatMap(([key, part]) => said(type, key, part, names)));
+  const text = String(value as string | number);
+  if (name === 'file' || name === 'subtitles') return [names.file(text)];
+  if (name === 'of') return [type === 'shared' ? names.shared(text) : names.page(text as PageId)];
+  return [name === 'to' ? `→ ${targetOf(text, names)}` : text];
+}
+
+const targetOf = (href: string, names: NamesInTexts): string => {
+  const page = pageOfLink(href);
+  return page === null ? href : names.page(page);
+};
+
+/** The words of a line; where some lead elsewhere, where that is stands behind them. */
+function lineOf(parts: readonly TextPart[], names: NamesInTexts): string {
+  const hrefOf = (part: TextPart | undefined): string | null => {
+    const href = part?.marks?.find(({ type }) => type === 'link')?.attrs?.href;
+    return typeof href === 'string' ? href : null;
+  };
+  return parts
+    .map((part, at) => {
+      const href = hrefOf(part);
+      const leads = href !== null && hrefOf(parts[at + 1]) !== href ? ` (→ ${targetOf(href, names)})` : '';
+      return wordsOf(part, names) + leads;
+    })
+    .join('');
 }
 
 const WITHIN: Readonly<Record<string, string>> = {
@@ -104,7 +159,6 @@ const WITHIN: Readonly<Record<string, string>> = {
   tableHeader: 'header cell',
   tableCell: 'cell',
 };
-const SILENT: ReadonlySet<string> = new Set(['horizontalRule', 'pageList']);
 const INLINE: ReadonlySet<string> = new Set(['text', 'hardBreak', FACT]);
 const isInline = ({ type }: TextPart): boolean => INLINE.has(type);
 
@@ -116,5 +170,5 @@ function kindOf({ type, attrs }: TextPart, within: string): string {
   return within === '' ? 'paragraph' : within;
 }
 
-const wordsOf = ({ type, text, attrs }: TextPart): string =>
-  type === 'hardBreak' ? '\n' : type === FACT ? `[${String(attrs?.id)}]` : (text ?? '');
+const wordsOf = ({ type, text, attrs }: TextPart, names: NamesInTexts): string =>
+  type === 'hardBreak' ? '\n' : type === FACT ? `[${names.fact(String(attrs?.id))}]` : (text ?? '');

@@ -4,6 +4,7 @@ import { type ComparedBlock, compareTexts } from '#core/changes/compare-texts.ts
 import type { TextDocument } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import { useContent } from '../../api/content.ts';
+import { useLibrary } from '../../api/files.ts';
 import type { WholeKind } from '../../settings/settings-kind.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { titleIn } from './publish-words.ts';
@@ -38,13 +39,24 @@ function Texts({ before, after }: { readonly before: ContentId | null; readonly 
 }
 
 function Rows({ before, after }: { readonly before: TextDocument; readonly after: TextDocument }) {
-  const rows = useMemo(() => compareTexts(before, after), [before, after]);
+  const { site } = useWorkbench();
+  const library = useLibrary(site.key);
+  const rows = useMemo(() => {
+    const nameIn = (list: readonly { readonly id: string; readonly name: string }[] | undefined) => (id: string) =>
+      list?.find((one) => one.id === id)?.name ?? id;
+    return compareTexts(before, after, {
+      file: nameIn(library),
+      page: (page) => titleIn(site, page),
+      shared: nameIn(site.settings.shared),
+      fact: nameIn(site.settings.facts),
+    });
+  }, [before, after, library, site]);
   const changed = rows.filter(({ isSame }) => !isSame).length;
   return (
     <div className="pb-2">
       <p role="status" className="mb-2 text-small text-quiet">
         {changed === 0
-          ? 'The words are the same; the formatting may differ.'
+          ? 'Words, sections and links are the same; the formatting may differ.'
           : `${changed === 1 ? '1 paragraph differs' : `${changed} paragraphs differ`} of ${rows.length}.`}
       </p>
       <table className="w-full table-fixed border-collapse">
@@ -80,7 +92,9 @@ function Block({ block, side }: { readonly block: ComparedBlock | null; readonly
   const Mark = side === 'before' ? 'del' : 'ins';
   const look = side === 'before' ? 'bg-danger-soft text-danger' : 'bg-accent-soft text-accent no-underline font-medium';
   return (
-    <p className={`break-words whitespace-pre-line ${/^heading/.test(block.kind) ? 'font-display font-semibold' : ''}`}>
+    <p
+      className={`break-words whitespace-pre-line ${/^heading/.test(block.kind) ? 'font-display font-semibold' : block.kind === 'section' ? 'text-small' : ''}`}
+    >
       {block.kind === 'list item' && <span aria-hidden>· </span>}
       {block.pieces.map(({ words, mark }, at) =>
         mark === 'both' ? (
