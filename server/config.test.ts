@@ -15,6 +15,7 @@ describe('the settings', () => {
       origin: 'http://127.0.0.1:4400',
       liveOrigin: 'http://127.0.0.1:4401',
       databaseUrl: DATABASE_URL,
+      filesService: null,
       filesFolder: resolve('.spur/files'),
       publicFiles: null,
       proxies: [],

@@ -32,6 +32,7 @@ import { PostgresQueue } from './jobs/job-queue.ts';
 import { OldTextService } from './old-site/old-text-service.ts';
 import { CrawlService } from './old-site/crawl-service.ts';
 import { runProcess } from './process.ts';
+import { storeOf } from './library/store-of.ts';
 import { FolderStore } from './library/file-store.ts';
 import { LibraryService, PREPARE_FILE } from './library/library-service.ts';
 import { LinkService, NIGHTLY_LINKS } from './checks/link-service.ts';
@@ -70,9 +71,11 @@ await runProcess('workbench', async (ready) => {
   const schedule = new ScheduleService(database, cache, releases, now, (fault) =>
     log.warn({ err: fault }, 'a scheduled release could not be made'),
   );
-  const store = new FolderStore(config.filesFolder);
+  const store = await storeOf(config);
   // It looks through all files: nobody waits for it.
-  void store.clear(Date.now()).catch((fault: unknown) => log.warn({ err: fault }, 'the store could not be cleared'));
+  void new FolderStore(config.filesFolder)
+    .clear(Date.now())
+    .catch((fault: unknown) => log.warn({ err: fault }, 'the store could not be cleared'));
   const library = new LibraryService({ database, store, now });
   const formerSite = config.withDemo
     ? await serveFormerSite(

@@ -7,7 +7,7 @@ import { connect } from '../database/connect.ts';
 import { Assets } from '../live/assets.ts';
 import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
 import { writeFolder } from './export-folder.ts';
-import { FolderStore } from '../library/file-store.ts';
+import { storeOf } from '../library/store-of.ts';
 import { staticFiles } from './static-site.ts';
 
 /** `npm run export`: writes what everyone may see of a site as files. It ends with a sentence and code 1 where it cannot. */
@@ -29,7 +29,8 @@ async function main(): Promise<void> {
     throw new Error(
       'What follows --opens is files: then links name the file in each folder, and the site works from a disk.',
     );
-  const { databaseUrl, liveOrigin, filesFolder } = readConfig(process.env);
+  const config = readConfig(process.env);
+  const { databaseUrl, liveOrigin } = config;
   const database = connect(databaseUrl);
   try {
     const release = await loadRelease(database, key.data);
@@ -51,7 +52,7 @@ async function main(): Promise<void> {
         address,
         assets: await Assets.load(),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
-        store: new FolderStore(filesFolder),
+        store: await storeOf(config),
         isWithoutHost: values.opens === 'files',
         now: Date.now(),
       },

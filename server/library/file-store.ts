@@ -32,6 +32,12 @@ export interface FileStore {
   remove(content: FileContent, name?: string): Promise<void>;
 }
 
+/** @throws where nothing can be kept under such a name: a fault of the program */
+export function checkStoredName(content: string, name: string): void {
+  if (!/^[0-9a-f]{32}$/.test(content) || !/^[a-z0-9]+(?:\.[a-z0-9]+)?$/.test(name))
+    throw new Error(`Nothing can be kept under '${content}/${name}'.`);
+}
+
 /** Half-written files are named so, and are taken away by the next process that starts a day later. */
 const HALF = '.half-';
 const DAY_MS = 86_400_000;
@@ -87,8 +93,7 @@ export class FolderStore implements FileStore {
 
   /** @throws where a name leads out of its folder: a fault of the program */
   #fileOf(content: FileContent, name: string): string {
-    if (!/^[0-9a-f]{32}$/.test(content) || !/^[a-z0-9]+(?:\.[a-z0-9]+)?$/.test(name))
-      throw new Error(`Nothing can be kept under '${content}/${name}'.`);
+    checkStoredName(content, name);
     return join(this.#folder, content.slice(0, 2), content, name);
   }
 }

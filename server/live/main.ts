@@ -11,7 +11,7 @@ import { Assets } from './assets.ts';
 import { makeLiveHandler } from './handler.ts';
 import { Attempts } from '../security/attempts.ts';
 import { outbox } from '../standins/outbox-repository.ts';
-import { FolderStore } from '../library/file-store.ts';
+import { storeOf } from '../library/store-of.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
@@ -48,7 +48,7 @@ await runProcess('live', async (ready) => {
       letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
-      store: new FolderStore(config.filesFolder),
+      store: await storeOf(config),
       secret: await sessionSecret(database),
       ownOrigin: config.ownLiveOrigin,
       proxies: config.proxies,
