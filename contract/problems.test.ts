@@ -37,6 +37,7 @@ const PARAMS = {
   entry: 'p7',
   layout: 'standard',
   fact: 'telephone',
+  shared: 'hours',
   email: 'you@school.example',
   address: 'https://old.example/',
   line: 3,

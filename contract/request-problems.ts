@@ -299,7 +299,7 @@ export const OF_REQUESTS = {
   'old-page-unread': {
     status: 422,
     title: 'The old page cannot be read',
-    detail: (p) => `${p.address} cannot be read: ${p.reason}`,
+    detail: (p) => `The old page ${p.address} cannot be read: ${p.reason}`,
   },
   'not-an-address': {
     status: 422,

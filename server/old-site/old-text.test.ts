@@ -99,6 +99,7 @@ describe('what is taken over of an old site', () => {
   });
 
   it('has addresses of its files lead to these, for who can open a page that shows them', async () => {
+    await until('they are prepared', async () => (await library()).every(({ state }) => state === 'ready'), 30_000);
     const form = (await library()).find(({ name }) => name === 'Form')!;
     const part: TextPart = { type: 'download', attrs: { file: form.id, words: '' } };
     const document = { type: 'doc' as const, content: [part] };

@@ -37,10 +37,10 @@ function tell(changed: readonly Sending[]): void {
   for (const heard of listeners) heard();
 }
 
-// A browser asks before it closes a page from which files are sent: what is sent next would not come in.
-window.addEventListener('beforeunload', (event) => {
+/** A browser asks before it closes a page from which files are sent: what is sent next would not come in. */
+const warn = (event: BeforeUnloadEvent): void => {
   if (all.some(({ fault }) => fault === null)) event.preventDefault();
-});
+};
 
 const subscribe = (listener: () => void) => {
   listeners.add(listener);
@@ -64,6 +64,7 @@ const change = (id: number, to: Partial<Sending>): void =>
  */
 export function sendFile(site: SiteKey, file: File, replaces?: FileId): Promise<LibraryFile | null> {
   const id = next++;
+  window.addEventListener('beforeunload', warn);
   return new Promise((resolve) => {
     const end = (taken: LibraryFile | null) => {
       underWay--;
