@@ -168,7 +168,7 @@ describe('the list of commands', () => {
     for (const [typed, command] of [
       ['navigation', 'Menus…'],
       ['404', 'Redirects and pages not found…'],
-      ['backup', 'The whole site with its history (JSON)'],
+      ['backup', 'The whole site with its history and files (ZIP)'],
       ['unpublish', 'Take down the selected pages…'],
       ['deadlines', 'Schedule: who writes what by when'],
       ['shortcuts', 'Keys…'],
