@@ -114,6 +114,11 @@ describe('the desk', () => {
       ),
     );
     await bench.click('button', button);
+    await bench.until('the page is as wide as that', () =>
+      browser.driver.executeScript<boolean>(
+        `return Math.round(document.querySelector('.as-visitors').closest('[data-page-frame]')?.clientWidth ?? 0) === ${width}`,
+      ),
+    );
     await bench.until('the picture is there', () =>
       browser.driver.executeScript<boolean>(
         `return document.querySelector('.as-visitors .picture img')?.naturalWidth > 0`,
