@@ -1,5 +1,6 @@
 import { By, Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
+import { BUTTON_IN_NOTE, SHOWS_ITSELF } from '#server/testing/every-section.ts';
 import { accessibilityFaults } from './support/accessibility.ts';
 import { signedIn } from './support/signed-in.ts';
 
@@ -210,6 +211,33 @@ describe('the desk', () => {
     await bench.open(spur, 'tern-sound', '?lens=write&find=Special');
     await bench.select('Special crossings');
     await bench.untilText('Or ring the office.');
+  });
+
+  it('shows a shared section that names itself once, and offers none in the place of what stands within another', async () => {
+    const operations = [
+      { name: 'shared.add', shared: 'self', title: 'Itself', content: SHOWS_ITSELF.id },
+      {
+        name: 'page.add',
+        page: 'itself',
+        place: { parent: null },
+        title: { en: 'By itself' },
+        content: BUTTON_IN_NOTE.id,
+      },
+    ];
+    await bench.open(spur, 'tern-sound');
+    const status = await browser.driver.executeAsyncScript(
+      `const [body, done] = arguments;
+      fetch('/api/sites/tern-sound/operations', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body }).then((answer) => done(answer.status));`,
+      JSON.stringify({ operations, contents: [SHOWS_ITSELF, BUTTON_IN_NOTE] }),
+    );
+    expect(status).toBe(200);
+    await openDesk('By itself');
+    await bench.untilText('A shared section shows nothing within another.');
+    await (await browser.driver.findElement(By.css('.text-of-page .note p'))).click();
+    await bench.find('button', 'Turn into');
+    await (await browser.driver.findElement(By.css('.text-of-page .note .button'))).click();
+    await bench.find('combobox', 'Leads to');
+    expect(await bench.has('button', 'Turn into')).toBe(false);
   });
 
   it('shows an outside frame only when it is asked for, of hosts that are allowed, and cleans HTML', async () => {

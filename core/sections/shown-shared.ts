@@ -13,13 +13,3 @@ export function sharedIn(document: TextDocument): SharedId[] {
   walk(document);
   return [...found];
 }
-
-/** A text with what shared sections say in place of each of them that is known; a copy of them then, that follows them no longer. */
-export function withoutShared(document: TextDocument, textOf: ReadonlyMap<SharedId, TextDocument>): TextDocument {
-  const partsOf = (part: TextPart): readonly TextPart[] => {
-    const known = part.type === SHARED.type ? textOf.get(part.attrs?.of as SharedId) : undefined;
-    if (known) return known.content ?? [];
-    return [part.content ? { ...part, content: part.content.flatMap(partsOf) } : part];
-  };
-  return { ...document, ...(document.content && { content: document.content.flatMap(partsOf) }) };
-}

@@ -200,7 +200,7 @@ export class LiveSite {
     }
     return (
       this.#leadFrom(visitors, rest, query) ??
-      (await this.#oldFileFrom(visitors, rest + query)) ??
+      (await this.#oldFileFrom(visitors, rest, query)) ??
       this.#notFound(visitors, rest, referrer)
     );
   }
@@ -310,10 +310,11 @@ export class LiveSite {
     ));
   }
 
-  /** Where an address of the old site leads that a file had, for who may have the file. */
-  async #oldFileFrom({ asking, view }: VisitorClass, address: string): Promise<Moved | undefined> {
+  /** Where an address of the old site leads that a file had, by its path with the query, else without; for who may have the file. */
+  async #oldFileFrom({ asking, view }: VisitorClass, rest: string, query: string): Promise<Moved | undefined> {
     const { oldFiles, files } = this.release;
-    const file = files.get(oldFiles.get(pathOfOldAddress(address))!);
+    const id = oldFiles.get(pathOfOldAddress(rest + query)) ?? oldFiles.get(pathOfOldAddress(rest));
+    const file = id && files.get(id);
     if (!file || !(await this.file(file.content, asking))) return undefined;
     return { moved: fileHref(view.place, file), status: 301 };
   }

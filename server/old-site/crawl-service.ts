@@ -186,6 +186,7 @@ export class CrawlService {
       await done(null, isHere ? [target] : []);
     } else if (status >= 400) await done(`It answers with ${status}`);
     else if (!/html/i.test(fetched.type)) await done(await this.#takeFile(crawl, address, fetched.body, fetched.type));
+    else if (fetched.body.length > MAX_PAGE) await done(`It is larger than ${MAX_PAGE / 1_000_000} MB`);
     else {
       const { page, links, pictures } = readHtml(decodeHtml(fetched.body, fetched.type), address);
       const wanted = crawl.file_kinds.includes('picture') ? pictures : [];

@@ -52,7 +52,8 @@ describe('what is taken over of an old site', () => {
       '/robots.txt': ['text/plain', 'User-agent: *\nDisallow: /private/'],
       '/': ['text/html', '<title>Old</title><a href="/quay/slip.html">The slip</a>'],
       '/quay/slip.html': ['text/html; charset=utf-8', PAGE],
-      '/quay/boats.html': ['text/html', '<title>Boats</title><p>Boats'],
+      '/quay/boats.html': ['text/html', '<title>Boats</title><p>Boats<a href="/huge.html">all</a>'],
+      '/huge.html': ['text/html', Buffer.alloc(4_000_000, '<p>')],
       '/quay/slip.png': ['image/png', picture],
       '/files/form.pdf': ['application/pdf', form],
       '/files/large.pdf': ['application/pdf', Buffer.alloc(700_000, 1)],
@@ -123,7 +124,7 @@ describe('what is taken over of an old site', () => {
     await ines.post(`/api/sites/${KEY}/releases`, { pages: ['home'] });
     await until('the site is live', async () => (await server.live(`/${KEY}/`)).status === 200);
     const asked = async () => {
-      const { status, headers } = await server.live(`/${KEY}/files/form.pdf`);
+      const { status, headers } = await server.live(`/${KEY}/files/form.pdf?download=1`);
       return [status, headers.get('location')];
     };
     expect(await asked()).toEqual([404, null]);
@@ -167,6 +168,7 @@ describe('what is taken over of an old site', () => {
     expect(faults.sort()).toEqual([
       '/files/large.pdf: It is larger than 0.6 MB',
       '/private/list.pdf: robots.txt asks not to read it',
+      expect.stringMatching(/^\/huge\.html: .*larger than 3 MB/),
     ]);
     const { pages } = (await ines.get('/api/sites/crawled/old-site')).json;
     expect(pages.map(({ address }: { address: string }) => address.replace(origin, '')).sort()).toEqual([

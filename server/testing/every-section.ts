@@ -61,3 +61,14 @@ export function everySection(picture: string, shared: string): Text {
     paragraph('That is all.'),
   ]);
 }
+
+/** What the shared section `self` says where it names itself, and a text with a button in a note that shows it. */
+export const SHOWS_ITSELF = textOf([{ type: 'shared', attrs: { of: 'self' } }]);
+export const BUTTON_IN_NOTE = textOf([
+  {
+    type: 'note',
+    attrs: { tone: 'note' },
+    content: [paragraph('Ring first'), { type: 'button', attrs: { to: '' }, content: words('Ring') }],
+  },
+  { type: 'shared', attrs: { of: 'self' } },
+]);

@@ -1,5 +1,5 @@
 import { DOMParser as TextParser } from '@tiptap/pm/model';
-import { fileTypeOf } from '#core/files/file.ts';
+import { MAX_ALTERNATIVE_LENGTH, fileTypeOf } from '#core/files/file.ts';
 import { type TextDocument, pageLink } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textSchema } from '#contract/rich-text.ts';
@@ -40,7 +40,7 @@ function pictureAsSection(page: Document, image: HTMLImageElement, file: Library
   section.setAttribute('data-set-file', JSON.stringify(file.id));
   const words = image.alt.trim();
   if (words !== '' && file.alternative === '')
-    section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, 500)));
+    section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, MAX_ALTERNATIVE_LENGTH)));
   const figure = image.closest('figure');
   section.textContent = figure?.querySelector('figcaption')?.textContent?.trim() ?? '';
   if (figure && figure.querySelectorAll('img').length === 1) figure.replaceWith(section);

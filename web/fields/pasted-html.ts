@@ -1,3 +1,4 @@
+import { MAX_ALTERNATIVE_LENGTH } from '#core/files/file.ts';
 import { listsOfParagraphs } from './pasted-lists.ts';
 import { type LeftBehind, withoutStyling } from './pasted-styling.ts';
 import { type Carried, carry } from './sections/insert-files.ts';
@@ -72,7 +73,8 @@ export function asText(html: string): PastedHtml {
     const section = page.createElement('figure');
     section.setAttribute(SECTION_DATA, 'picture');
     section.setAttribute('data-set-file', JSON.stringify(one.id));
-    if (words !== '') section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, 500)));
+    if (words !== '')
+      section.setAttribute('data-set-alternative', JSON.stringify(words.slice(0, MAX_ALTERNATIVE_LENGTH)));
     standAlone(picture, section);
     carried.push(one);
   }

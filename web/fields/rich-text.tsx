@@ -268,7 +268,7 @@ function TextEditor({
           onInserting={setInserting}
           isShared={isShared}
         />
-        {mayEdit && <SectionBar editor={editor} canShare={!isShared} />}
+        {mayEdit && <SectionBar editor={editor} hasShared={!isShared} />}
       </div>
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}

@@ -4,6 +4,7 @@ import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { useContent } from '../api/content.ts';
 import { editorExtensions } from './audience-section.tsx';
+import { ShowsShared } from './sections/shared-part.tsx';
 
 interface ShownTextProps {
   readonly site: SiteKey;
@@ -12,7 +13,7 @@ interface ShownTextProps {
   readonly isAsVisitors: boolean;
 }
 
-/** A text as the editor shows it, to be read alone. */
+/** A text as the editor shows it, to be read alone. No shared section stands within another, so one that names itself ends there. */
 export function ShownText(props: ShownTextProps) {
   const document = useContent(props.site, props.content);
   return document ? <Shown key={props.content} document={document} isAsVisitors={props.isAsVisitors} /> : null;
@@ -34,5 +35,9 @@ function Shown({ document, isAsVisitors }: { readonly document: TextDocument; re
   });
   // What is shown within another text takes no keys.
   useEffect(() => editor.view.dom.removeAttribute('tabindex'), [editor]);
-  return <EditorContent editor={editor} />;
+  return (
+    <ShowsShared value={null}>
+      <EditorContent editor={editor} />
+    </ShowsShared>
+  );
 }

@@ -3,23 +3,22 @@ import { useEditorState } from '@tiptap/react';
 import { ArrowDown, ArrowUp, ChevronDown, GripVertical, Trash2 } from 'lucide-react';
 import { nameOfSection } from '#core/sections/all-sections.ts';
 import { TURNS, type Turn } from '#core/sections/turn.ts';
-import { SHARED } from '#core/sections/shared.ts';
 import { ActionMenu } from '../../ui/action-menu.tsx';
 import { Button, IconButton } from '../../ui/button.tsx';
 import { carrySection, turnSection, turnsAt } from './whole-section.ts';
 import type { Attributes } from './editor-part.ts';
 import { EDITOR_PARTS } from './editor-parts.ts';
-import { useShareSection } from './share-section.ts';
+import { canShare, useShareSection } from './share-section.ts';
 import { moveSection, removeSection } from './insert-section.ts';
 
 /** Below the tools: the section that the writing is in, what is set of it, and what can be done with it as a whole. */
 export function SectionBar({
   editor,
-  canShare,
+  hasShared,
 }: {
   readonly editor: Editor;
-  /** Whether sections can be kept as shared ones. */
-  readonly canShare: boolean;
+  /** Whether shared sections can stand in the text. */
+  readonly hasShared: boolean;
 }) {
   const share = useShareSection(editor);
   const at = useEditorState({
@@ -28,17 +27,25 @@ export function SectionBar({
       const type = sectionAt(now);
       return type === null
         ? null
-        : { type, attributes: JSON.stringify(now.getAttributes(type)), turns: turnsAt(now, type).join('|') };
+        : {
+            type,
+            attributes: JSON.stringify(now.getAttributes(type)),
+            turns: turnsAt(now, type).join('|'),
+            isShareable: hasShared && canShare(now, type),
+          };
     },
-    equalityFn: (a, b) => a?.type === b?.type && a?.attributes === b?.attributes && a?.turns === b?.turns,
+    equalityFn: (a, b) =>
+      a?.type === b?.type &&
+      a?.attributes === b?.attributes &&
+      a?.turns === b?.turns &&
+      a?.isShareable === b?.isShareable,
   });
   if (at === null) return null;
-  const { type } = at;
+  const { type, isShareable } = at;
   const turns = at.turns.split('|').filter(Boolean) as Turn[];
   const attributes = JSON.parse(at.attributes) as Attributes;
   const Settings = EDITOR_PARTS.find((one) => one.type === type)?.Settings;
   const name = nameOfSection(type)!;
-  const isShareable = canShare && type !== SHARED.type;
   return (
     <div
       role="group"

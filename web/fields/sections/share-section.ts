@@ -11,6 +11,14 @@ import { wholeAt } from './whole-section.ts';
 /** So many letters of what it says are its name at first. */
 const NAME_LENGTH = 40;
 
+/** Whether a shared section can stand in the place of the section that the selection is in: some stand within others, where none can. */
+export function canShare(editor: Editor, type: string): boolean {
+  const whole = wholeAt(editor, type);
+  if (!whole || type === SHARED.type) return false;
+  const place = editor.state.doc.resolve(whole.at);
+  return place.parent.canReplaceWith(place.index(), place.index() + 1, editor.schema.nodes[SHARED.type]!);
+}
+
 /** Gives what keeps the section that the selection is in as a shared one, which stands in its place then. */
 export function useShareSection(editor: Editor): (type: string) => void {
   const { store } = useWorkbench();

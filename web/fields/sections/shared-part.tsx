@@ -1,6 +1,6 @@
-import { Fragment } from '@tiptap/pm/model';
 import { type ReactNodeViewProps, NodeViewWrapper } from '@tiptap/react';
 import { type ComponentType, createContext, useContext } from 'react';
+import { toast } from 'sonner';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { SharedId, SharedSection } from '#core/model/shared-section.ts';
 import { SHARED } from '#core/sections/shared.ts';
@@ -16,8 +16,6 @@ import { type SettingsProps, editorPart } from './editor-part.ts';
 type ShowText = ComponentType<{ readonly site: SiteKey; readonly content: ContentId }>;
 const Show = createContext<ShowText | null>(null);
 export const ShowsShared = Show.Provider;
-/** Whether shared sections can stand in the text that is written. */
-export const useShowsShared = (): boolean => useContext(Show) !== null;
 
 export const SHARED_PART = editorPart(SHARED.type, WhichShared);
 
@@ -38,8 +36,14 @@ function WhichShared({ editor, attributes: { of }, set }: SettingsProps<{ readon
             .chain()
             .focus()
             .command(({ state, tr }) => {
-              const { from, to } = state.selection;
-              tr.replaceWith(from, to, Fragment.from(state.schema.nodeFromJSON(document).content));
+              const { from, to, $from } = state.selection;
+              const { content } = state.schema.nodeFromJSON(document);
+              const at = $from.index();
+              if (!$from.parent.canReplace(at, at + 1, content)) {
+                toast.error('It has sections for some audiences, which cannot stand within such a section.');
+                return false;
+              }
+              tr.replaceWith(from, to, content);
               return true;
             })
             .run()
