@@ -291,6 +291,12 @@ export const OF_REQUESTS = {
     detail: (p) =>
       `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
   },
+  'archive-too-large': {
+    status: 409,
+    title: 'The files are too large for one archive',
+    detail: (p) =>
+      `An archive holds up to ${p.limit} of files. Take it without them, and keep the folder of the files beside it.`,
+  },
   'old-page-unknown': {
     status: 404,
     title: 'The inventory has no such page',

@@ -14,7 +14,7 @@ import type { z } from 'zod';
 export const MAX_ARCHIVE_BYTES = 500_000_000;
 
 /** The largest file with its library, in bytes: what a ZIP file without extensions can be. */
-const MAX_WITH_FILES = 4_000_000_000;
+export const MAX_WITH_FILES = 4_000_000_000;
 
 /** A part of it is read as a whole: the site's pages are the largest. */
 const MAX_PART_LENGTH = 64_000_000;

@@ -117,6 +117,14 @@ describe('an archive with the files of the library', () => {
     );
   });
 
+  it('is not begun where the files are too large for it; without them it can be taken', async () => {
+    await ines.sendFile('/api/archives/heavy', Buffer.from(unzipSync(archive)['archive.json']!));
+    await here.database('file').where({ site: 'heavy', name: 'Form' }).update({ bytes: 3_600_000_000 });
+    const answer = await ines.get('/api/sites/heavy/archive?files=yes');
+    expect([answer.status, answer.json.code]).toEqual([409, 'archive-too-large']);
+    expect((await ines.get('/api/sites/heavy/archive')).status).toBe(200);
+  });
+
   const parts = () => unzipSync(archive);
   const slip = () => `files/${called(files, 'Slip').id}.jpg`;
   it.each([

@@ -13,6 +13,8 @@ import type { Handlers } from '../routing.ts';
 import { asNewSite } from '../sites/new-site.ts';
 import { settleIn } from '../sites/settle-reserved-slugs.ts';
 import { listSites } from '../sites/site-repository.ts';
+import { bytesOfFiles } from '../library/file-repository.ts';
+import { MAX_ARCHIVE_BYTES, MAX_WITH_FILES } from './archive-file.ts';
 import { readArchive } from './archive-repository.ts';
 import { archiveWithFiles } from './archive-zip.ts';
 import { archiveText, restoreArchive } from './archive-service.ts';
@@ -37,6 +39,10 @@ export function makeArchiveHandlers({
   return {
     takeArchive: async ({ request, response }) => {
       const key = siteOf(request);
+      const isWithFiles = request.query.files === 'yes';
+      // It is known before anything is sent: half an archive would be found out when it is needed.
+      if (isWithFiles && (await bytesOfFiles(database, key)) > MAX_WITH_FILES - MAX_ARCHIVE_BYTES)
+        throw new ProblemError('archive-too-large', { limit: '3.5 GB' });
       await withFile('archive', async (file) => {
         // It is written to disk first: a slow reader holds a file, and no connection to the database.
         let files: readonly ArchivedFile[] = [];
@@ -45,7 +51,6 @@ export function makeArchiveHandlers({
           return pipeline(archiveText(archive), createWriteStream(file));
         });
         if (!isThere) throw new ProblemError('site-unknown', { site: key });
-        const isWithFiles = request.query.files === 'yes';
         response.set({
           'Content-Type': isWithFiles ? 'application/zip' : 'application/json; charset=utf-8',
           'Content-Disposition': `attachment; filename="${key}-archive.${isWithFiles ? 'zip' : 'json'}"`,

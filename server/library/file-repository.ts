@@ -142,6 +142,10 @@ export async function filesToTake(trx: Knex, site: SiteKey): Promise<ArchivedFil
   }));
 }
 
+/** How long the files of a site are together, removed ones too, in bytes. */
+export const bytesOfFiles = async (database: Knex, site: SiteKey): Promise<number> =>
+  Number((await database('file').where({ site }).sum('bytes as bytes').first())?.bytes ?? 0);
+
 /** A file of an archive, with what is known of its bytes. */
 export interface BroughtFile extends ArchivedFile {
   readonly bytes: number;

@@ -143,6 +143,12 @@ export function usePlanActions(): readonly BarAction[] {
             also: ['export', 'archive', 'backup', 'download'],
             run: fetch('archive?files=yes'),
           },
+          {
+            ...inOut,
+            words: 'The same without files (JSON)',
+            also: ['export', 'archive', 'backup', 'download'],
+            run: fetch('archive'),
+          },
         ]
       : []),
   ];
