@@ -190,6 +190,7 @@ function TextEditor({
   const [isInserting, setInserting] = useState(false);
   const writing = useLatest(onWriting);
   const isFocused = useEditorState({ editor, selector: ({ editor: now }) => now.isFocused });
+  const whole = useRef<HTMLElement>(null);
   const shown = useRef(editor.state.doc);
   const save = useEffectEvent(() => {
     // What the editor makes of a text by itself is no change: it writes out what others leave to be understood.
@@ -202,7 +203,7 @@ function TextEditor({
     if (next !== null) rememberContent(next, written);
     onSave(next === null ? null : { id: next, document: written });
   });
-  // Saved after a pause, when the editor is left, and when the person goes to another page.
+  // Saved after a pause, when the editor and what belongs to it is left, and when the person goes to another page.
   useEffect(() => {
     shown.current = editor.state.doc;
     let timer: number | undefined;
@@ -218,11 +219,18 @@ function TextEditor({
     };
     editor.on('update', later);
     editor.on('blur', now);
+    // What is set of a section is set in fields beside the text: they save first what they hold.
+    const around = whole.current!;
+    const leave = (event: FocusEvent) => {
+      if (!around.contains(event.relatedTarget as Node | null)) window.setTimeout(now, 0);
+    };
+    around.addEventListener('focusout', leave);
     // Before the page is closed, and before it is asked whether all has been sent.
     window.addEventListener('beforeunload', now, { capture: true });
     return () => {
       editor.off('update', later);
       editor.off('blur', now);
+      around.removeEventListener('focusout', leave);
       window.removeEventListener('beforeunload', now, { capture: true });
       now();
     };
@@ -243,6 +251,7 @@ function TextEditor({
   return (
     // In a text the key for commands makes a link, and two more are for sections.
     <section
+      ref={whole}
       aria-label={name}
       onKeyDownCapture={(event) => {
         if (!mayEdit) return;
