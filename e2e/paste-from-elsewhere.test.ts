@@ -117,11 +117,7 @@ const SOURCES: Readonly<Record<string, Source>> = {
       'pre()',
       'p (Picture: The slip)',
     ],
-    says: [
-      'A link leads to a place that only the other page knows',
-      '2 fields and buttons were left out',
-      'A picture was',
-    ],
+    says: ['One link works only on the page that it came from', '2 fields and buttons were left out', 'A picture was'],
   },
 };
 

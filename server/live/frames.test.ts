@@ -63,7 +63,7 @@ it('is a link that can show a frame, where its host is allowed, and a link that 
     [
       'https://player.example/film/7?a=1&b="2"',
       'The <launch>',
-      'Show here: The <launch>From player.example. Nothing is asked for there until you show it.',
+      'Show here: The <launch>From player.example. Nothing is loaded from there until you show it.',
     ],
   ]);
   const $ = load((await server.live(`/${KEY}/tides`)).text);

@@ -44,7 +44,7 @@ export const ENGLISH: SiteWords = {
   previousTen: 'Previous ten',
   pages: (count) => (count === 1 ? '1 page' : `${count} pages`),
   showFrame: (title) => `Show here: ${title}`,
-  fromHost: (host) => `From ${host}. Nothing is asked for there until you show it.`,
+  fromHost: (host) => `From ${host}. Nothing is loaded from there until you show it.`,
   openPicture: (name) => `Show large: ${name}`,
   close: 'Close',
   nextTen: 'Next ten',

@@ -44,7 +44,7 @@ export const GERMAN: SiteWords = {
   previousTen: 'Vorige zehn',
   pages: (count) => (count === 1 ? '1 Seite' : `${count} Seiten`),
   showFrame: (title) => `Hier zeigen: ${title}`,
-  fromHost: (host) => `Von ${host}. Erst wenn Sie es zeigen, wird dort etwas abgerufen.`,
+  fromHost: (host) => `Von ${host}. Erst wenn Sie es zeigen, wird etwas von dort geladen.`,
   openPicture: (name) => `Groß zeigen: ${name}`,
   close: 'Schließen',
   nextTen: 'Nächste zehn',

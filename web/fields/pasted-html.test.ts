@@ -13,7 +13,7 @@ describe('what is said of what was pasted', () => {
     ],
     [
       { ...NOTHING, styling: true, links: 2, fields: 1 },
-      'Colours, fonts and sizes were left out. 2 links lead to a place that only the other page knows: the words stayed. A field or button was left out.',
+      'Colours, fonts and sizes were left out. 2 links work only on the page that they came from; their words were kept. A field or button was left out.',
     ],
   ])('of %o is %s', (pasted, words) => expect(pastedWords(pasted)).toBe(words));
 });

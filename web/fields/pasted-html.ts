@@ -125,7 +125,9 @@ export function pastedWords({
   const said = [
     styling && 'Colours, fonts and sizes were left out.',
     links > 0 &&
-      `${links === 1 ? 'A link leads' : `${links} links lead`} to a place that only the other page knows: the words stayed.`,
+      (links === 1
+        ? 'One link works only on the page that it came from; its words were kept.'
+        : `${links} links work only on the page that they came from; their words were kept.`),
     fields > 0 && `${fields === 1 ? 'A field or button was' : `${fields} fields and buttons were`} left out.`,
     tables > 0 &&
       `${tables === 1 ? 'A table within a table was' : `${tables} tables within tables were`} pasted as lines, one for each row.`,

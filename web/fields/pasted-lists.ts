@@ -5,7 +5,7 @@ const COUNTED = /^\(?(?:\d{1,3}|[a-z]|[ivxlcdm]{1,6})[.)]/i;
 
 /** Makes lists of paragraphs that only look like items: their marks are drawn, and how deep they stand is said by a style. */
 export function listsOfParagraphs(page: Document): void {
-  const items = [...page.querySelectorAll<HTMLElement>('p[style*="mso-list" i], li p[style*="mso-list" i]')].filter(
+  const items = [...page.querySelectorAll<HTMLElement>('p[style*="mso-list" i]')].filter(
     (one) => ITEM.test(one.getAttribute('style') ?? '') && one.closest('li') === null,
   );
   let open: { readonly depth: number; readonly list: HTMLElement }[] = [];

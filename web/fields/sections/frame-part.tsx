@@ -105,7 +105,7 @@ export function FrameView({ node, selected }: ReactNodeViewProps) {
           </a>
           <figcaption>
             {isAllowed
-              ? `From ${host}. Nothing is asked for there until you show it.`
+              ? `From ${host}. Nothing is loaded from there until you show it.`
               : `Visitors get a link: frames of ${host} are not allowed.`}
           </figcaption>
         </>

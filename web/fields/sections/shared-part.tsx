@@ -30,7 +30,7 @@ function WhichShared({ editor, attributes: { of }, set }: SettingsProps<{ readon
       <Button onClick={() => setBeside({ kind: 'shared', id: section.id })}>Write in it…</Button>
       <Button
         disabled={!document}
-        title="Puts its text here, which is this page’s own from then on"
+        title="Copies its text here; from then on it belongs to this page alone"
         onClick={() =>
           editor
             .chain()

@@ -145,7 +145,7 @@ export function usePlanActions(): readonly BarAction[] {
           },
           {
             ...inOut,
-            words: 'The same without files (JSON)',
+            words: 'The whole site with its history, without files (JSON)',
             also: ['export', 'archive', 'backup', 'download'],
             run: fetch('archive'),
           },

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { nodeAt } from '#core/model/site.ts';
+import { maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { isBlank } from '#core/sections/blank.ts';
 import type { OldTextAnswer } from '#contract/old-site.ts';
 import { wordsOfFault } from '../../../api/client.ts';
@@ -12,6 +12,7 @@ import { takeIntoLibrary } from '../../../api/files.ts';
 import { takeOldText } from '../../../api/old-site.ts';
 import { documentOfOldText } from '../../../fields/old-text.ts';
 import { Button } from '../../../ui/button.tsx';
+import { useLatest } from '../../../ui/use-latest.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { useCarryOverState } from './carry-over-context.ts';
 
@@ -29,13 +30,16 @@ export function TakeText({
   const { settled } = useCarryOverState();
   const [isTaking, setTaking] = useState(false);
   const [left, setLeft] = useState<OldTextAnswer['left']>([]);
-  const { content } = nodeAt(site, page);
+  const hasText = nodeAt(site, page).content !== null;
+  // Reading takes a while: what others do to the page meanwhile stays.
+  const now = useLatest({ site, settled });
   const take = async () => {
     setTaking(true);
     try {
       const answer = await takeOldText(site.key, address);
       for (const { file } of answer.files) takeIntoLibrary(site.key, file);
-      const old = documentOfOldText(answer, (one) => settled.placesOf.get(one)?.[0] ?? null);
+      const content = maybeNodeAt(now().site, page)?.content ?? null;
+      const old = documentOfOldText(answer, (one) => now().settled.placesOf.get(one)?.[0] ?? null);
       const [before] = content === null ? [] : await fetchContents(site.key, [content]);
       const own = before && !isBlank(before.document) ? (before.document.content ?? []) : [];
       const document: TextDocument = { type: 'doc', content: [...own, ...(old.content ?? [])] };
@@ -57,7 +61,7 @@ export function TakeText({
       <Button
         isTight
         disabled={isTaking}
-        title={content === null ? undefined : 'It is put behind the text that the page has'}
+        title={hasText ? 'It is put after the text that the page has' : undefined}
         onClick={() => void take()}
       >
         <FileInput size={14} aria-hidden /> {isTaking ? 'Reading the old page …' : 'Take over its text'}
