@@ -33,6 +33,8 @@ const PARAMS = {
   goal: 'g1',
   audience: 'staff',
   label: 'handbook',
+  field: 'Price',
+  expects: 'a sum, such as 420',
   menu: 'footer',
   entry: 'p7',
   layout: 'standard',

@@ -171,6 +171,38 @@ export const OF_THE_TREE = {
     detail: (p) =>
       `Page '${p.page}' would have two of them. Take the one off first; labels that are no kinds can stand beside it.`,
   },
+  'field-unknown': {
+    status: 422,
+    title: 'There is no such field',
+    detail: (p) =>
+      `No kind of the site has a field '${p.field}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'field-exists': {
+    status: 409,
+    title: 'The field is there already',
+    detail: (p) => `A kind of the site has a field '${p.field}' already. Make another id for the new one.`,
+  },
+  'field-unnamed': {
+    status: 422,
+    title: 'A field needs a name',
+    detail: () => 'Type a name for the field, such as Price.',
+  },
+  'field-too-many': {
+    status: 422,
+    title: 'There are too many fields',
+    detail: (p) =>
+      `A kind has at most ${p.limit} fields, with those that were removed. Use one of them for something else.`,
+  },
+  'field-value': {
+    status: 422,
+    title: 'The field cannot hold that',
+    detail: (p) => `‘${p.field}’ holds something else. Type ${p.expects}.`,
+  },
+  'choice-twice': {
+    status: 422,
+    title: 'A choice is there twice',
+    detail: (p) => `Two choices of ‘${p.field}’ have the same name. Rename one of them.`,
+  },
   'audience-too-many': {
     status: 422,
     title: 'There are too many audiences',

@@ -11,6 +11,15 @@ import {
   toKeptAccess,
   withAccess,
 } from './access.ts';
+import {
+  type Details,
+  type DetailsChange,
+  detailsChange,
+  detailsChangeSchema,
+  keptDetailsSchema,
+  sameDetails,
+  withDetails,
+} from './details.ts';
 import { accessWords, frameWords, planWords } from './field-words.ts';
 import {
   type PageFrame,
@@ -71,6 +80,8 @@ export interface PageValues {
   readonly frame: PageFrame | null;
   /** For a heading: whether it adds a step to the addresses below it. Always true for a page, false for a link. */
   readonly inAddress: boolean;
+  /** What it says in the fields of its kind, or null where it says nothing. */
+  readonly details: Details | null;
   /** What is planned for it, or null where nothing is. The plan never goes live. */
   readonly plan: PagePlan | null;
 }
@@ -459,6 +470,42 @@ export const PAGE_FIELDS = {
     words: (inAddress, name) =>
       `${inAddress ? 'gave' : 'took'} ${name} ${inAddress ? 'a step in' : 'out of'} addresses`,
   }),
+  details: {
+    none: null as Details | null,
+    change: detailsChangeSchema,
+    with: withDetails,
+    between: detailsChange,
+    isSame: sameDetails,
+    keptAs: 'json',
+    kept: keptDetailsSchema.nullable(),
+    toKept: asItIs<Details | null>,
+    fromKept: asItIs<Details | null>,
+    aspect: 'details',
+    called: 'Fields',
+    words: (change: DetailsChange, name: string) => {
+      const count = Object.keys(change).length;
+      return `${count === 1 ? 'changed a field' : `changed ${count} fields`} of ${name}`;
+    },
+    forGuests: () => null,
+    // Kinds are of the site that it leaves.
+    carried: () => undefined,
+    file: {
+      schema: detailsChangeSchema,
+      isAlways: false,
+      absent: undefined,
+      write: (details: Details | null): DetailsChange | undefined => details ?? undefined,
+      change: (said: DetailsChange, details: Details | null): DetailsChange | undefined => {
+        const change = detailsChange(details, withDetails(details, said));
+        return Object.keys(change).length > 0 ? change : undefined;
+      },
+      column: null,
+    },
+    partsOf: (change: DetailsChange): string[] => Object.keys(change),
+    partsAmong: (change: DetailsChange, isWanted: (part: string) => boolean): DetailsChange | undefined => {
+      const wanted = Object.entries(change).filter(([id]) => isWanted(id));
+      return wanted.length > 0 ? Object.fromEntries(wanted) : undefined;
+    },
+  },
   plan: parts({
     schema: planChangeSchema,
     kept: keptPlanSchema,

@@ -8,6 +8,7 @@ import {
   toKeptAccess,
   withAccess,
 } from './access.ts';
+import { type KindField, MAX_FIELDS, kindFieldSchema } from './kind-field.ts';
 
 export const MAX_LABEL_NAME_LENGTH = 60;
 export const MAX_LABELS = 100;
@@ -33,6 +34,7 @@ export const pageLabelSchema = z.strictObject({
   name: z.string().min(1).max(MAX_LABEL_NAME_LENGTH),
   rule: labelRuleSchema,
   about: z.enum(ABOUT).optional(),
+  fields: z.array(kindFieldSchema).max(MAX_FIELDS).optional(),
 });
 
 /**
@@ -44,6 +46,8 @@ export interface PageLabel {
   readonly name: string;
   readonly rule: LabelRule;
   readonly about?: About;
+  /** Of a kind: what its pages can say of themselves, in order; left out where there is nothing. A label keeps them that is no kind any more. */
+  readonly fields?: KindField[];
 }
 
 /** A label that is a kind. */

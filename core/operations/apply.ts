@@ -7,6 +7,7 @@ import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
 import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
+import { fieldAdd, fieldMove, fieldRemove, fieldSet } from './fields.ts';
 import { labelAdd, labelRemove, labelSet } from './labels.ts';
 import { factAdd, factRemove, factSet } from './facts.ts';
 import { layoutAdd, layoutRemove, layoutSet } from './layouts.ts';
@@ -42,6 +43,10 @@ export const OPERATIONS = {
   'label.add': labelAdd,
   'label.set': labelSet,
   'label.remove': labelRemove,
+  'field.add': fieldAdd,
+  'field.set': fieldSet,
+  'field.move': fieldMove,
+  'field.remove': fieldRemove,
   'menu.add': menuAdd,
   'menu.set': menuSet,
   'menu.remove': menuRemove,

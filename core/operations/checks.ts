@@ -1,7 +1,11 @@
 import { type AccessRule, audiencesIn } from '../model/access.ts';
 import { isBuiltIn } from '../model/audience.ts';
 import type { PageFrame } from '../model/frame.ts';
+import { FIELD_TYPE } from '../fields/all-types.ts';
+import { maybeField } from '../fields/values.ts';
+import type { DetailsChange } from '../model/details.ts';
 import type { PageId } from '../model/ids.ts';
+import type { FieldId } from '../model/kind-field.ts';
 import type { NodeType } from '../model/page-fields.ts';
 import { isKind } from '../model/page-label.ts';
 import type { Target } from '../model/target.ts';
@@ -58,6 +62,19 @@ export function checkTarget(
   if (!target) return refuse('target-missing', { page });
   if (!isRestored && 'page' in target && (target.page === page || maybeNodeAt(site, target.page)?.type !== 'page'))
     return refuse('target-unknown', { page, target: target.page });
+  return null;
+}
+
+/** What a page says in a field is a value of the field's type, in its one form. Nothing is asked of what is taken away. */
+export function checkDetails(site: Site, page: PageId, change: DetailsChange | undefined): Refusal | null {
+  for (const [id, value] of Object.entries(change ?? {}) as [FieldId, string | null][]) {
+    const field = maybeField(site.settings.labels, id)?.field;
+    if (value === null) continue;
+    if (!field) return refuse('field-unknown', { field: id });
+    const type = FIELD_TYPE[field.type];
+    if (!type.isValue(value, field))
+      return refuse('field-value', { page, field: field.name, expects: type.expects(field) });
+  }
   return null;
 }
 

@@ -11,6 +11,8 @@ import {
   normalLabelRule,
 } from '../model/page-label.ts';
 import type { SiteNode } from '../model/node.ts';
+import { type KindField, MAX_FIELDS, kindFieldSchema } from '../model/kind-field.ts';
+import { maybeField } from '../fields/values.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
 import { checkNarrowing } from './checks.ts';
@@ -30,20 +32,28 @@ export const labelAddSchema = z.strictObject({
   rule: labelRuleSchema.optional(),
   /** Makes it a kind. */
   about: z.enum(ABOUT).optional(),
+  /** What its pages can say of themselves, where it comes with that. */
+  fields: z.array(kindFieldSchema).max(MAX_FIELDS).optional(),
 });
 
 /** Adds a label of the site. Whoever adds it makes the id. */
 export const labelAdd = defineOperation({
   schema: labelAddSchema,
 
-  apply(site, { label, after, title: given, rule, about }) {
+  apply(site, { label, after, title: given, rule, about, fields = [] }) {
     const made: PageLabel = {
       id: label,
       name: given.trim(),
       rule: normalLabelRule(rule ?? {}),
       ...(about !== undefined && { about }),
+      ...(fields.length > 0 && { fields }),
     };
-    return labels.checkNew(site, label) ?? checkLabel(site, made) ?? labels.add(site, made, after);
+    return (
+      labels.checkNew(site, label) ??
+      checkLabel(site, made) ??
+      checkNewFields(site, fields) ??
+      labels.add(site, made, after)
+    );
   },
 
   cells: ({ label }) => labels.cellOfThere(label),
@@ -78,6 +88,7 @@ export const labelSet = defineOperation({
       name: fields.title?.trim() ?? was.name,
       rule: fields.rule ? normalLabelRule(fields.rule) : was.rule,
       ...(about !== undefined && { about }),
+      ...(was.fields && { fields: was.fields }),
     };
     const before = fieldsBefore(was, next);
     if (Object.keys(before).length === 0) return labels.set(site, was, was, before);
@@ -113,8 +124,8 @@ export const labelRemove = defineOperation({
       site.nodes.count(({ access }) => bears(access)) +
       site.live.count(({ node }, id) => bears(node.access) && !bears(site.nodes.get(id)?.access ?? null));
     if (count > 0) return refuse('label-used', { label, count });
-    const { name: title, rule, about } = was;
-    return labels.remove(site, was, { title, rule, ...(about !== undefined && { about }) });
+    const { name: title, rule, about, fields } = was;
+    return labels.remove(site, was, { title, rule, ...(about !== undefined && { about }), ...(fields && { fields }) });
   },
 
   cells: ({ label }) => labels.cellOfThere(label),
@@ -124,6 +135,13 @@ export const labelRemove = defineOperation({
 
 const checkLabel = (site: Site, { id, name, rule }: PageLabel): Refusal | null =>
   name === '' ? refuse('label-unnamed', { label: id }) : checkNarrowing(site, id, { ...NO_RULE, ...rule });
+
+/** No field has the id of another one: what pages say is kept by these ids. */
+function checkNewFields(site: Site, fields: KindField[]): Refusal | null {
+  const ids = fields.map(({ id }) => id);
+  const twice = ids.find((id, at) => ids.indexOf(id) !== at || maybeField(site.settings.labels, id) !== undefined);
+  return twice === undefined ? null : refuse('field-exists', { field: twice });
+}
 
 /** No page that bears the label has a kind already. */
 function checkOnlyKind(site: Site, label: LabelId): Refusal | null {

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './audiences.ts';
+import { fieldAddSchema, fieldMoveSchema, fieldRemoveSchema, fieldSetSchema } from './fields.ts';
 import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
 import { entryAddSchema, entryMoveSchema, entryRemoveSchema, entrySetSchema } from './entries.ts';
 import { labelAddSchema, labelRemoveSchema, labelSetSchema } from './labels.ts';
@@ -35,6 +36,10 @@ const EDITS = [
   labelAddSchema,
   labelSetSchema,
   labelRemoveSchema,
+  fieldAddSchema,
+  fieldSetSchema,
+  fieldMoveSchema,
+  fieldRemoveSchema,
   menuAddSchema,
   menuSetSchema,
   menuRemoveSchema,

@@ -6,7 +6,7 @@ import { NO_VALUES, pageChangesShape, withChanges } from '../model/page-fields.t
 import { checkParent, orderKeyFor, placeSchema } from '../model/place.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
-import { checkAccess, checkFrame, checkRestored, checkSlugs, checkTarget } from './checks.ts';
+import { checkAccess, checkDetails, checkFrame, checkRestored, checkSlugs, checkTarget } from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 export const pageAddSchema = z.strictObject({
@@ -31,7 +31,9 @@ export const pageAdd = defineOperation({
       checkParent(site, operation.place.parent, null, 0) ??
       checkSlugs(site, page, operation.slug, operation.place.parent, operation.restores !== undefined) ??
       checkTarget(site, page, type, operation.target, operation.restores !== undefined) ??
-      (operation.restores === undefined ? (checkAccess(site, page, access) ?? checkFrame(site, frame)) : null) ??
+      (operation.restores === undefined
+        ? (checkAccess(site, page, access) ?? checkFrame(site, frame) ?? checkDetails(site, page, operation.details))
+        : null) ??
       checkRestored(operation.restores);
     if (forbidden) return forbidden;
     if (Object.keys(title).length === 0) return refuse('title-empty', { page });

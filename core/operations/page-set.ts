@@ -21,7 +21,15 @@ import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
 import { addsStep, childrenOf, homeOf, nodeAt } from '../model/site.ts';
 import { NO_SLUGS, type Slugs, sameSlugs } from '../model/slug.ts';
-import { checkAccess, checkFrame, checkRestored, checkSlugs, checkStands, checkTarget } from './checks.ts';
+import {
+  checkAccess,
+  checkDetails,
+  checkFrame,
+  checkRestored,
+  checkSlugs,
+  checkStands,
+  checkTarget,
+} from './checks.ts';
 import { defineOperation, quoted, restoresSchema } from './definition.ts';
 
 const fieldsSchema = z.strictObject(pageChangesShape);
@@ -47,6 +55,7 @@ export const pageSet = defineOperation({
       checkSlugs(site, page, fields.slug, node.parent, restores !== undefined) ??
       (fields.access && restores === undefined ? checkAccess(site, page, next.access) : null) ??
       (fields.frame && restores === undefined ? checkFrame(site, next.frame) : null) ??
+      (restores === undefined ? checkDetails(site, page, fields.details) : null) ??
       (fields.type !== undefined || fields.target !== undefined
         ? checkTarget(site, page, next.type, next.target, restores !== undefined)
         : null);

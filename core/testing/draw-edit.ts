@@ -2,6 +2,7 @@ import type { Site } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation, OperationName } from '../operations/operation.ts';
 import { Draw } from './draw.ts';
+import * as fields from './draw-field-edits.ts';
 import * as pages from './draw-page-edits.ts';
 import * as releases from './draw-release-edits.ts';
 import * as settings from './draw-setting-edits.ts';
@@ -28,6 +29,10 @@ export const DRAWS: OperationDraws = {
   'label.add': settings.drawLabelAdd,
   'label.set': settings.drawLabelSet,
   'label.remove': settings.drawLabelRemove,
+  'field.add': fields.drawFieldAdd,
+  'field.set': fields.drawFieldSet,
+  'field.move': fields.drawFieldMove,
+  'field.remove': fields.drawFieldRemove,
   'menu.add': settings.drawMenuAdd,
   'menu.set': settings.drawMenuSet,
   'menu.remove': settings.drawMenuRemove,

@@ -17,6 +17,7 @@ import { type Site, branchOf, childrenOf } from '../model/site.ts';
 import { NO_TEXTS } from '../model/texts.ts';
 import type { Draw } from './draw.ts';
 import type { OperationDraws } from './draw-edit.ts';
+import { drawDetails } from './draw-field-edits.ts';
 import {
   NOBODY,
   drawAccess,
@@ -66,6 +67,7 @@ export const drawPageAdd: OperationDraws['page.add'] = (site, draw) => {
     content: type === 'page' || draw.odd() ? draw.maybe(0.4, () => drawContent(draw)) : undefined,
     access: draw.maybe(0.25, () => drawAccess(site, draw)),
     frame: draw.maybe(0.2, () => drawFrame(site, draw)),
+    details: draw.maybe(0.2, () => drawDetails(site, draw)),
     plan: draw.maybe(0.3, () => drawPlan(site, draw)),
   };
 };
@@ -94,6 +96,7 @@ const OTHER_DRAWS: FieldDraws<Exclude<PageFieldName, TextFieldName>> = {
     node.type === 'page' || draw.odd() ? (node.content === null ? drawContent(draw) : null) : undefined,
   access: (_, site, draw) => drawAccess(site, draw),
   frame: (_, site, draw) => drawFrame(site, draw),
+  details: (_, site, draw) => drawDetails(site, draw),
   plan: (_, site, draw) => drawPlan(site, draw),
 };
 export const FIELD_DRAWS: FieldDraws<PageFieldName> = {

@@ -17,6 +17,7 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'too-deep',
   'audience-too-many',
   'label-too-many',
+  'field-too-many',
   'menu-too-many',
   'entry-too-many',
   'entry-too-deep',

@@ -71,7 +71,7 @@ export interface Seedling {
 }
 
 /**
- * A site of so many nodes: audiences, labels, layouts, menus (one arranged by hand), facts, shared sections, goals and redirects, links,
+ * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, goals and redirects, links,
  * titles in several languages; some of it was removed, some made live, some taken down again and some edited since.
  */
 export function plantSite({ seed, pages, shape }: Seedling): Site {
@@ -84,6 +84,7 @@ export function plantSite({ seed, pages, shape }: Seedling): Site {
 
   make('audience.add', sometimes(0.85, 4));
   make('label.add', sometimes(0.8, 4));
+  make('field.add', sometimes(0.8, 5));
   make('layout.add', sometimes(0.7, 3));
   make('fact.add', sometimes(0.5, 1));
   make('shared.add', sometimes(0.6, 2));

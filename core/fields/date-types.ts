@@ -1,0 +1,112 @@
+import { readDay, readTime } from '../model/typed-day.ts';
+import { type FieldContext, type FieldType, inFormOrder } from './field-type.ts';
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const isDay = (value: string): boolean => DAY.test(value) && readDay(value, 'ymd', value) === value;
+
+/** Days as people of a language write them; English without a country has the day first, as the rest of Spur has it. */
+const localeOf = (language: string): string => (language === 'en' ? 'en-GB' : language);
+const monthNames = new Map<string, readonly string[]>();
+function monthsOf(language: string): readonly string[] {
+  let names = monthNames.get(language);
+  if (!names) {
+    const month = new Intl.DateTimeFormat(localeOf(language), { month: 'long', timeZone: 'UTC' });
+    names = Array.from({ length: 12 }, (_, at) => month.format(Date.UTC(2027, at, 1)));
+    monthNames.set(language, names);
+  }
+  return names;
+}
+
+const readOneDay = (typed: string, { language, today }: FieldContext): string | undefined =>
+  readDay(typed.trim(), /^en-US/i.test(language) ? 'mdy' : 'dmy', today, monthsOf(language)) ?? undefined;
+
+/** A day for reading: "5 March 2027". */
+const dayWords = (day: string, language: string): string =>
+  new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(day));
+
+export const DAY_TYPE: FieldType = {
+  type: 'day',
+  name: 'Day',
+  says: 'A date without a time',
+  expects: () => 'a day, such as 5 March 2027',
+  read: (typed, _, context) => readOneDay(typed, context),
+  isValue: isDay,
+  written: (value) => value,
+  words: (value, _, { language }) => dayWords(value, language),
+  compare: inFormOrder,
+  settings: [],
+};
+
+const MOMENT = /^(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})$/;
+const isMoment = (value: string): boolean => {
+  const [, day = '', time = ''] = MOMENT.exec(value) ?? [];
+  return isDay(day) && readTime(time) === time;
+};
+
+/** A day and a time, in one text: the time is its last word, or its last two where these are a time of half a day. */
+function readMoment(typed: string, context: FieldContext): string | undefined {
+  const text = typed.trim().replace(/[T,]/g, ' ').replace(/\s+/g, ' ');
+  const words = text.split(' ');
+  for (const count of [2, 1]) {
+    const time = readTime(words.slice(-count).join(' '));
+    const day = readOneDay(words.slice(0, -count).join(' '), context);
+    if (time !== null && day !== undefined) return `${day}T${time}`;
+  }
+  return undefined;
+}
+
+export const MOMENT_TYPE: FieldType = {
+  type: 'moment',
+  name: 'Day and time',
+  says: 'A moment by the site’s clock',
+  expects: () => 'a day and a time, such as 5 March 2027 18:30',
+  read: (typed, _, context) => readMoment(typed, context),
+  isValue: isMoment,
+  written: (value) => value.replace('T', ' '),
+  words: (value, _, { language }) =>
+    new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeStyle: 'short', timeZone: 'UTC' }).format(
+      new Date(`${value}Z`),
+    ),
+  compare: inFormOrder,
+  settings: [],
+};
+
+/** The first and the last day of a period: an interval as ISO 8601 has it. */
+export function daysOfPeriod(value: string): readonly [first: string, last: string] | null {
+  const [first = '', last = '', ...more] = value.split('/');
+  return more.length === 0 && isDay(first) && isDay(last) && first <= last ? [first, last] : null;
+}
+
+function readPeriod(typed: string, context: FieldContext): string | undefined {
+  const text = typed.trim();
+  const isoDays = text.split('/');
+  const halves = isoDays.length === 2 && isoDays.every(isDay) ? isoDays : text.split(/ (?:to|until|bis|-) | ?[–—] ?/);
+  if (halves.length > 2) return undefined;
+  const last = readOneDay(halves.at(-1)!, context);
+  if (last === undefined) return undefined;
+  // "5 to 9 March 2027": the first day borrows what it lacks from the last one.
+  const first = /^\d{1,2}\.?$/.test(halves[0]!)
+    ? `${last.slice(0, 8)}${halves[0]!.replace('.', '').padStart(2, '0')}`
+    : readOneDay(halves[0]!, { ...context, today: last });
+  const value = `${first ?? ''}/${last}`;
+  return daysOfPeriod(value) ? value : undefined;
+}
+
+export const PERIOD_TYPE: FieldType = {
+  type: 'period',
+  name: 'Period',
+  says: 'From one day to another',
+  expects: () => 'the first and the last day, such as 5 March 2027 to 9 March 2027',
+  read: (typed, _, context) => readPeriod(typed, context),
+  isValue: (value) => daysOfPeriod(value) !== null,
+  written: (value) => value.replace('/', ' to '),
+  words: (value, _, { language }) => {
+    const [first, last] = daysOfPeriod(value)!;
+    return new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeZone: 'UTC' }).formatRange(
+      new Date(first),
+      new Date(last),
+    );
+  },
+  compare: inFormOrder,
+  settings: [],
+};

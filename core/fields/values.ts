@@ -1,0 +1,67 @@
+import type { LabelId } from '../model/access.ts';
+import type { Details } from '../model/details.ts';
+import type { FieldId, KindField } from '../model/kind-field.ts';
+import { type PageLabel, kindAmong } from '../model/page-label.ts';
+import { FIELD_TYPE } from './all-types.ts';
+import type { FieldContext } from './field-type.ts';
+
+const NO_FIELDS: readonly KindField[] = Object.freeze([]);
+
+/** The fields of the kind among labels that a page bears, without those that were removed. */
+export const fieldsFor = (borne: readonly LabelId[], labels: readonly PageLabel[]): readonly KindField[] => {
+  const fields = kindAmong(borne, labels)?.fields ?? NO_FIELDS;
+  return fields.some(({ isRemoved }) => isRemoved) ? fields.filter(({ isRemoved }) => !isRemoved) : fields;
+};
+
+/** A field of the site, removed ones too, with the label that has it. */
+export function maybeField(
+  labels: readonly PageLabel[],
+  id: FieldId,
+): { readonly field: KindField; readonly label: PageLabel } | undefined {
+  for (const label of labels) {
+    const field = label.fields?.find((one) => one.id === id);
+    if (field) return { field, label };
+  }
+  return undefined;
+}
+
+/** The types whose values are ids: as texts they would say nothing to anybody. */
+const OF_IDS = ['choice', 'pages', 'file'] as const;
+
+/**
+ * A value that was written as one type, as its field has it now: the value itself where it is one, else what its words mean; null where
+ * they mean nothing to the type of now. Nothing is written, so a type that is changed back finds its values as they were.
+ */
+export function valueAs(field: KindField, kept: string, context: FieldContext): string | null {
+  const { type, earlier } = field;
+  const own = FIELD_TYPE[type];
+  const wasIds = OF_IDS.find((one) => one !== type && earlier.includes(one) && areIds(one, kept, field, context));
+  const words = wasIds === undefined ? undefined : FIELD_TYPE[wasIds].written(kept, manyOf(field), context);
+  if (words !== undefined) return own.read(words, field, context) ?? null;
+  if (own.isValue(kept, field)) return kept;
+  for (const one of earlier.toReversed()) {
+    if (!FIELD_TYPE[one].isValue(kept, manyOf(field))) continue;
+    const read = own.read(FIELD_TYPE[one].written(kept, manyOf(field), context), field, context);
+    if (read !== undefined) return read;
+  }
+  return own.read(kept, field, context) ?? null;
+}
+
+const manyOf = (field: KindField): KindField => (field.isSeveral ? field : { ...field, isSeveral: true });
+
+/** Whether all ids of a text are of something that there is: what people write is not by chance. */
+function areIds(type: (typeof OF_IDS)[number], kept: string, field: KindField, context: FieldContext): boolean {
+  const { isValue, pages, files } = FIELD_TYPE[type];
+  return (
+    isValue(kept, manyOf(field)) &&
+    (pages?.(kept) ?? []).every((page) => context.titleOf(page) !== undefined) &&
+    (files?.(kept) ?? []).every((file) => context.fileName(file) !== undefined)
+  );
+}
+
+/** What a page says in a field: its own value, or the one that holds for pages that say nothing; null for nothing, and for what the field cannot hold. */
+export function detailOf(details: Details | null, field: KindField, context: FieldContext): string | null {
+  const kept = details?.[field.id];
+  if (kept !== undefined) return valueAs(field, kept, context);
+  return field.initial !== null && FIELD_TYPE[field.type].isValue(field.initial, field) ? field.initial : null;
+}
