@@ -1,9 +1,9 @@
 import { addDays, setHours, startOfHour } from 'date-fns';
 import type { LabelId, PassphraseId } from '#core/model/access.ts';
-import type { About, LabelRule } from '#core/model/page-label.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
+import { pellowKinds } from './pellow-kinds.ts';
 
 const [STUDENTS, STAFF, GOVERNORS] = ['students', 'staff', 'governors'] as AudienceId[] as [
   AudienceId,
@@ -16,56 +16,6 @@ export const PELLOW_PASSPHRASE = { id: 'pellowQuayBookedGroups' as PassphraseId,
 
 /** A label of the school, whose rule holds wherever a page bears it. */
 const PRIVATE_ADDRESSES = 'private' as LabelId;
-
-/** The kinds of the school's pages: what each is about, the rule that holds for all of them, and which they are. */
-const KINDS: readonly {
-  readonly id: string;
-  readonly title: string;
-  readonly about: About;
-  readonly rule?: LabelRule;
-  readonly pages: readonly string[];
-}[] = [
-  {
-    id: 'course',
-    title: 'Course',
-    about: 'course',
-    pages: [
-      'The year course',
-      'Two-year apprenticeship',
-      'Restoration diploma',
-      'Build a canoe',
-      'Oars and paddles',
-      'Lofting',
-      'Steam bending',
-      'Sharpening day',
-      'Sailmaking by hand',
-      'Family boat week',
-      'Monday: first tools',
-      'Tuesday: half models',
-      'Wednesday: rope and canvas',
-      'Thursday: open bench',
-    ],
-  },
-  {
-    id: 'person',
-    title: 'Person',
-    about: 'person',
-    pages: ['Ines Carrow', 'Marek Holt', 'Sunniva Pell', 'Oona Trask'],
-  },
-  {
-    id: 'workshop',
-    title: 'Workshop',
-    about: 'place',
-    pages: ['The long shed', 'The small shed', 'The smithy', 'The sail loft', 'The timber yard', 'The drawing office'],
-  },
-  {
-    id: 'rules',
-    title: 'House rules',
-    about: 'page',
-    rule: { only: [STUDENTS, STAFF], search: 'page' },
-    pages: ['Saw room rules', 'Borrowing tools'],
-  },
-];
 
 /** The visitors of the school's site who have an account; all of them are invented. */
 export const PELLOW_VISITORS: readonly { name: string; email: string; audiences: readonly AudienceId[] }[] = [
@@ -94,10 +44,7 @@ export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operat
       title: 'Private addresses',
       rule: { only: [STUDENTS, STAFF], closedLook: 'locked' },
     },
-    ...KINDS.flatMap(({ id, title, about, rule: ofKind, pages }): Operation[] => [
-      { name: 'label.add', label: id as LabelId, title, about, ...(ofKind && { rule: ofKind }) },
-      ...pages.map((page) => rule(page, { labels: [id as LabelId] })),
-    ]),
+    ...pellowKinds(idOf, now),
     rule('Lodgings', { labels: [PRIVATE_ADDRESSES] }),
     rule('First aid', { labels: [PRIVATE_ADDRESSES] }),
     rule('For groups who have booked', { passphrase: PELLOW_PASSPHRASE.id }),

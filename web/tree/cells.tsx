@@ -1,4 +1,5 @@
 import { type ReactNode, useId, useState } from 'react';
+import { toast } from 'sonner';
 import { type LabelId, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
@@ -228,6 +229,7 @@ export function EntryCell({
   longest,
   suggestions,
   fieldsOf,
+  faultOf,
   context,
 }: {
   readonly field: string;
@@ -240,9 +242,12 @@ export function EntryCell({
   readonly suggestions?: () => readonly string[];
   /** What the typed text sets, or null where it is none. */
   readonly fieldsOf: (text: string) => PageChanges | null;
+  /** What is wrong with the typed text, or null: what is wrong stays as it was typed. */
+  readonly faultOf?: (text: string) => string | null;
   readonly context: CellContext;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
   const list = useId();
   if (typed === null)
     return (
@@ -258,10 +263,17 @@ export function EntryCell({
         <span className="truncate">{words}</span>
       </button>
     );
-  const end = (isKept: boolean) => {
+  const end = (isKept: boolean): boolean => {
+    const wrong = isKept && typed !== value ? (faultOf?.(typed) ?? null) : null;
+    setFault(wrong);
+    if (wrong !== null) {
+      toast.error(wrong);
+      return false;
+    }
     const fields = isKept && typed !== value ? fieldsOf(typed) : null;
     setTyped(null);
     if (fields !== null) setFields(context, fields);
+    return true;
   };
   return (
     <>
@@ -273,6 +285,8 @@ export function EntryCell({
         maxLength={longest}
         list={suggestions ? list : undefined}
         aria-label={`${field} of ${context.title}`}
+        aria-invalid={fault === null ? undefined : true}
+        title={fault ?? undefined}
         onMouseDown={(event) => event.stopPropagation()}
         onFocus={(event) => event.target.select()}
         onChange={(event) => setTyped(event.target.value)}
@@ -281,10 +295,9 @@ export function EntryCell({
           if (event.key !== 'Enter' && event.key !== 'Escape') return;
           event.stopPropagation();
           event.preventDefault();
-          end(event.key === 'Enter');
-          context.latest().focusTree();
+          if (end(event.key === 'Enter')) context.latest().focusTree();
         }}
-        className="-ml-1.5 h-6 w-full min-w-0 rounded border border-accent bg-raised px-1 outline-none"
+        className="-ml-1.5 h-6 w-full min-w-0 rounded border border-accent bg-raised px-1 outline-none aria-invalid:border-danger"
       />
       {suggestions && (
         <datalist id={list}>

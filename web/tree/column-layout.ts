@@ -1,9 +1,11 @@
 import { useMemo } from 'react';
+import type { Filter } from '#core/derive/filters.ts';
 import { z } from 'zod';
 import { usePreference } from '../api/preferences.ts';
 import type { Site } from '#core/model/site.ts';
 import type { ColumnSet } from '../lenses/lens-definition.ts';
 import type { Column } from './columns.tsx';
+import { detailColumns } from './detail-columns.tsx';
 
 const layoutSchema = z.object({
   order: z.array(z.string()).max(100),
@@ -22,6 +24,7 @@ export const TITLE = 'title';
 export function useColumnLayout(
   set: ColumnSet,
   site: Site,
+  filter: Filter,
 ): {
   readonly columns: readonly Column[];
   readonly all: readonly Column[];
@@ -30,13 +33,14 @@ export function useColumnLayout(
 } {
   const [layout, setLayout] = usePreference(`columns.${set.key}`, layoutSchema, AS_AT_FIRST);
   const columnsOfSet = set.of(site);
+  const ofKind = detailColumns(site.settings.labels, filter);
   const all = useMemo(() => {
     const place = (column: Column) => {
       const at = layout.order.indexOf(column.key);
       return at === -1 ? layout.order.length : at;
     };
-    return [...columnsOfSet].sort((a, b) => place(a) - place(b));
-  }, [columnsOfSet, layout.order]);
+    return [...ofKind, ...columnsOfSet].sort((a, b) => place(a) - place(b));
+  }, [columnsOfSet, ofKind, layout.order]);
   const columns = useMemo(() => all.filter((one) => !layout.hidden.includes(one.key)), [all, layout.hidden]);
   return { columns, all, layout, setLayout };
 }

@@ -7,8 +7,8 @@ import { useColumnLayout } from './column-layout.ts';
 
 /** Chooses which columns the lens shows and in which order; kept for the person. */
 export function ColumnsButton() {
-  const { lensParts, site } = useWorkbench();
-  const { all, layout, setLayout } = useColumnLayout(lensParts.columns, site);
+  const { lensParts, site, filter } = useWorkbench();
+  const { all, layout, setLayout } = useColumnLayout(lensParts.columns, site, filter);
   const move = (key: string, by: -1 | 1) => {
     const order = all.map((one) => one.key);
     const at = order.indexOf(key);

@@ -6,8 +6,8 @@ import type { Column } from './columns.tsx';
 
 /** The names of the columns. Between them stand handles that make a column wider or narrower, by pointer or arrow keys. */
 export const HeaderRow = memo(function HeaderRow({ columns }: { readonly columns: readonly Column[] }) {
-  const { lensParts, site } = useWorkbench();
-  const { layout, setLayout } = useColumnLayout(lensParts.columns, site);
+  const { lensParts, site, filter } = useWorkbench();
+  const { layout, setLayout } = useColumnLayout(lensParts.columns, site, filter);
   const handles = !useMedia('(pointer: coarse)');
   return (
     <div

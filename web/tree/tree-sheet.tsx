@@ -37,7 +37,7 @@ export function TreeSheet() {
   const { outline } = derived;
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
-  const { columns, layout } = useColumnLayout(lensParts.columns, workbench.site);
+  const { columns, layout } = useColumnLayout(lensParts.columns, workbench.site, workbench.filter);
   const [measureWidth, width] = useWidth();
   const markName = workbench.marks?.name ?? null;
   const shownColumns = useMemo(

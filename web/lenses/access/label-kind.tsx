@@ -10,6 +10,7 @@ import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { Choice } from '../../ui/field.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
+import { KindFields } from './kind-fields.tsx';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 const ABOUT_WORDS: Readonly<Record<About, string>> = {
@@ -85,6 +86,10 @@ function LabelFields({ id: open }: { readonly id: string }) {
           </option>
         ))}
       </Choice>
+      {isKind(label) && <KindFields kind={label} />}
+      {isKind(label) && (
+        <h3 className="border-t border-rule pt-4 font-display text-large font-semibold">Who can open its pages</h3>
+      )}
       {audiences.length > 0 && (
         <AudienceTicks
           audiences={audiences}

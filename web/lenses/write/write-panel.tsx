@@ -13,6 +13,7 @@ import { usePreview } from '../../workbench/use-preview.ts';
 import { PageHead } from '../page-head.tsx';
 import { KindChoice } from '../../fields/kind-choice.tsx';
 import { InMenusTick } from '../../fields/in-menus-tick.tsx';
+import { DetailsPart } from '../../fields/details/details-part.tsx';
 import { DraftField } from '../../fields/draft-field.tsx';
 import { SlugField } from './slug-field.tsx';
 import { TargetField } from './target-field.tsx';
@@ -49,6 +50,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
           </Button>
         </div>
       )}
+      {node.type === 'page' && <DetailsPart page={page} />}
       {node.type === 'link' && <TargetField page={page} />}
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Name and address</h3>
       <DraftField

@@ -1,0 +1,262 @@
+import { Trash2 } from 'lucide-react';
+import { useId, useState } from 'react';
+import { FIELD_TYPE } from '#core/fields/all-types.ts';
+import { propertiesFor } from '#core/fields/schema-org.ts';
+import { type TypeChange, choicesNamed, typeChangeOf } from '#core/fields/type-change.ts';
+import type { LabelId } from '#core/model/access.ts';
+import {
+  type FieldSettings,
+  type FieldTypeName,
+  type KindField,
+  MAX_FIELD_HELP_LENGTH,
+  MAX_FIELD_NAME_LENGTH,
+} from '#core/model/kind-field.ts';
+import type { PageKind } from '#core/model/page-label.ts';
+import { newFieldId } from '../../api/site-store.ts';
+import { DraftField } from '../../fields/draft-field.tsx';
+import { KindOptions } from '../../fields/kind-choice.tsx';
+import { DetailField } from '../../fields/details/detail-field.tsx';
+import { useFieldContext } from '../../fields/details/use-field-context.ts';
+import { pages } from '../../tree/words.ts';
+import { Button } from '../../ui/button.tsx';
+import { Choice, TextField, Tick } from '../../ui/field.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { TypeOptions } from './type-options.tsx';
+
+/** Everything that is set of one field. */
+export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; readonly field: KindField }) {
+  const { store } = useWorkbench();
+  const context = useFieldContext();
+  const set = (fields: Partial<FieldSettings> & { title?: string }) =>
+    store.apply([{ name: 'field.set', field: field.id, fields }]);
+  const { settings } = FIELD_TYPE[field.type];
+  return (
+    <div className="flex flex-col gap-3 border-t border-rule px-3 py-3">
+      <DraftField
+        label="Name"
+        saved={field.name}
+        longest={MAX_FIELD_NAME_LENGTH}
+        onSave={(title) => title.trim() !== '' && set({ title })}
+      />
+      <TypeChoice field={field} onSet={(type) => set({ type })} />
+      {settings.includes('unit') && (
+        <DraftField label="Unit" saved={field.unit} longest={20} placeholder="m" onSave={(unit) => set({ unit })} />
+      )}
+      {settings.includes('currency') && (
+        <CurrencyField saved={field.currency} onSet={(currency) => set({ currency })} />
+      )}
+      {settings.includes('choices') && <ChoicesField field={field} onSet={(choices) => set({ choices })} />}
+      {settings.includes('of') && (
+        <>
+          <OfKind field={field} onSet={(of) => set({ of })} />
+          <DraftField
+            label="Heading on those pages"
+            saved={field.backName}
+            longest={MAX_FIELD_NAME_LENGTH}
+            placeholder="Courses"
+            hint="The pages that are chosen here list the pages that chose them, under this heading. Empty: they do not."
+            onSave={(backName) => set({ backName })}
+          />
+        </>
+      )}
+      {settings.includes('isSeveral') && (
+        <Tick
+          label="Several can be chosen"
+          checked={field.isSeveral}
+          onChange={(event) => set({ isSeveral: event.target.checked })}
+        />
+      )}
+      <DraftField
+        label="Help"
+        saved={field.help}
+        longest={MAX_FIELD_HELP_LENGTH}
+        hint="A sentence for whoever fills it in."
+        onSave={(help) => set({ help })}
+      />
+      <Tick
+        label="Required"
+        hint="Pages that lack it are found in the Checks lens and before a release."
+        checked={field.isRequired}
+        onChange={(event) => set({ isRequired: event.target.checked })}
+      />
+      <Tick
+        label="Visitors see it"
+        checked={field.isForVisitors}
+        onChange={(event) => set({ isForVisitors: event.target.checked })}
+      />
+      {field.type !== 'pages' && field.type !== 'file' && (
+        <DetailField
+          field={{ ...field, name: 'Where a page says nothing', isRequired: false, help: '' }}
+          context={context}
+          value={field.initial}
+          otherwise={null}
+          onSet={(initial) => set({ initial })}
+        />
+      )}
+      <PropertyField kind={kind} field={field} onSet={(property) => set({ property })} />
+      <Button
+        look="quiet"
+        isTight
+        className="self-start text-danger"
+        title="What pages say in it is kept, and comes back with it"
+        onClick={() => set({ isRemoved: true })}
+      >
+        <Trash2 size={15} aria-hidden /> Remove the field
+      </Button>
+    </div>
+  );
+}
+
+/** The type; before another one is taken, what becomes of what pages say is told. */
+function TypeChoice({ field, onSet }: { readonly field: KindField; readonly onSet: (type: FieldTypeName) => void }) {
+  const { site } = useWorkbench();
+  const context = useFieldContext();
+  const [asked, setAsked] = useState<FieldTypeName | null>(null);
+  const ask = (type: FieldTypeName) => {
+    if (type === field.type) return setAsked(null);
+    const { said } = typeChangeOf(site, asType(field, type), context);
+    if (said === 0) onSet(type);
+    else setAsked(type);
+  };
+  return (
+    <div className="flex flex-col gap-2">
+      <Choice
+        label="It holds"
+        hint={FIELD_TYPE[asked ?? field.type].says}
+        value={asked ?? field.type}
+        onChange={(event) => ask(event.target.value as FieldTypeName)}
+      >
+        <TypeOptions />
+      </Choice>
+      {asked !== null && (
+        <div role="status" className="flex flex-col gap-2 rounded-md bg-accent-soft px-3 py-2">
+          <p>{changeWords(typeChangeOf(site, asType(field, asked), context))}</p>
+          <div className="flex gap-2">
+            <Button
+              look="main"
+              onClick={() => {
+                setAsked(null);
+                onSet(asked);
+              }}
+            >
+              Change it
+            </Button>
+            <Button onClick={() => setAsked(null)}>Leave it as it is</Button>
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const asType = (field: KindField, type: FieldTypeName): KindField => ({
+  ...field,
+  type,
+  earlier: [...field.earlier.filter((one) => one !== type), field.type],
+});
+
+function changeWords({ said, unread, unreadCount }: TypeChange): string {
+  if (unreadCount === 0) return `What ${pages(said)} ${said === 1 ? 'says' : 'say'} in it is kept and can be read so.`;
+  const examples = unread.map((one) => `‘${one.length > 40 ? `${one.slice(0, 40)} …` : one}’`).join(', ');
+  return `${pages(said)} ${said === 1 ? 'says' : 'say'} something in it. On ${unreadCount === said ? 'none of them' : `${said - unreadCount} of them`} it can be read so; on ${pages(unreadCount)} it cannot, such as ${examples}, and visitors no longer see it there. It is kept, and shows again if you change the type back.`;
+}
+
+/** Three letters of a currency, as ISO 4217 has them. */
+function CurrencyField({ saved, onSet }: { readonly saved: string; readonly onSet: (currency: string) => void }) {
+  const [fault, setFault] = useState<string | undefined>(undefined);
+  const [typed, setTyped] = useState<string | null>(null);
+  const take = () => {
+    const currency = (typed ?? saved).trim().toUpperCase();
+    const isOne = /^[A-Z]{3}$/.test(currency);
+    setFault(isOne ? undefined : 'Type three letters, such as EUR.');
+    if (!isOne) return;
+    setTyped(null);
+    if (currency !== saved) onSet(currency);
+  };
+  return (
+    <TextField
+      label="Currency of sums that name none"
+      fault={fault}
+      maxLength={3}
+      value={typed ?? saved}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={take}
+      onKeyDown={(event) => event.key === 'Enter' && take()}
+    />
+  );
+}
+
+function ChoicesField({
+  field,
+  onSet,
+}: {
+  readonly field: KindField;
+  readonly onSet: (choices: KindField['choices']) => void;
+}) {
+  const newId = () => newFieldId().slice(0, 8);
+  return (
+    <DraftField
+      label="Choices"
+      isLong
+      saved={field.choices.map(({ name }) => name).join('\n')}
+      longest={4000}
+      hint="One a line, in the order in which they are offered. Renaming one in its line keeps what pages chose."
+      onSave={(text) => {
+        const names = text
+          .split('\n')
+          .map((line) => line.replace(/[\s;]+/g, ' ').trim())
+          .filter((line) => line !== '');
+        const once = names.filter((name, at) => names.findIndex((one) => isSame(one, name)) === at);
+        onSet(choicesNamed(once, field.choices, newId));
+      }}
+    />
+  );
+}
+const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+
+function OfKind({ field, onSet }: { readonly field: KindField; readonly onSet: (of: LabelId | null) => void }) {
+  const { site } = useWorkbench();
+  return (
+    <Choice
+      label="Which pages"
+      value={field.of ?? ''}
+      onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as LabelId))}
+    >
+      <option value="">Any page</option>
+      <KindOptions labels={site.settings.labels} />
+    </Choice>
+  );
+}
+
+/** What search engines and other programs are told that it is. */
+function PropertyField({
+  kind,
+  field,
+  onSet,
+}: {
+  readonly kind: PageKind;
+  readonly field: KindField;
+  readonly onSet: (property: string | null) => void;
+}) {
+  const id = useId();
+  const proposed = propertiesFor(kind.about, field.type);
+  const others = field.property !== null && !proposed.includes(field.property) ? [field.property] : [];
+  return (
+    <div>
+      <Choice
+        id={id}
+        label="For search engines"
+        hint="The property of schema.org that it stands for."
+        value={field.property ?? ''}
+        onChange={(event) => onSet(event.target.value || null)}
+      >
+        <option value="">They are not told</option>
+        {[...proposed, ...others].map((property) => (
+          <option key={property} value={property}>
+            {property}
+          </option>
+        ))}
+      </Choice>
+    </div>
+  );
+}
