@@ -216,6 +216,45 @@ describe('a page that no way leads to', () => {
   });
 });
 
+describe('a page of a kind', () => {
+  const course = { access: { labels: ['course'] } };
+  const kind = [
+    { name: 'label.add', label: 'course', title: 'Course', about: 'course' },
+    {
+      name: 'field.add',
+      label: 'course',
+      field: 'price',
+      title: 'Price',
+      settings: { type: 'money', isRequired: true },
+    },
+    { name: 'field.add', label: 'course', field: 'note', title: 'Note', settings: { isForVisitors: false } },
+  ] as Operation[];
+  const set = (fields: object) => ({ name: 'field.set', field: 'price', fields }) as Operation;
+  const pages = [
+    add('plain'),
+    add('free', null, course),
+    add('paid', null, { ...course, details: { price: '420 EUR' } }),
+    add('blank', null, { ...course, content: null, details: { note: 'x' } }),
+  ];
+
+  it('is told where it says nothing in a required field that says nothing by itself', () => {
+    expect(lacking('required field', [...kind, ...pages])).toEqual(['free', 'blank']);
+    expect(lacking('required field', [...kind, ...pages, set({ initial: '10 EUR' })])).toEqual([]);
+    expect(lacking('required field', [...kind, ...pages, set({ isRemoved: true })])).toEqual([]);
+  });
+
+  it('is told where it says what the field cannot hold any more', () => {
+    expect(lacking('unread field', [...kind, ...pages])).toEqual([]);
+    expect(lacking('unread field', [...kind, ...pages, set({ type: 'day' })])).toEqual(['paid']);
+    expect(lacking('unread field', [...kind, ...pages, set({ type: 'day' }), set({ type: 'money' })])).toEqual([]);
+  });
+
+  it('is not empty where it says something that visitors see', () => {
+    const bare = add('bare', null, { ...course, content: null, details: { price: '1 EUR' } });
+    expect(lacking('no text', [...kind, ...pages, bare])).toEqual(['blank']);
+  });
+});
+
 describe('what is found in texts', () => {
   it.each(TEXT_FAULTS)('is told of the page that somebody can read: %s', (fault) => {
     const site = siteOf(add('visit'), add('shut'), {

@@ -2,6 +2,7 @@ import { accessTable, membershipsOf } from '../derive/access.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
+import { requiredField, unreadField } from './field-checks.ts';
 import { noDescription } from './no-description.ts';
 import { noText } from './no-text.ts';
 import { noWay } from './no-way.ts';
@@ -28,6 +29,8 @@ export const PAGE_CHECKS = {
   'no way': noWay,
   'no description': noDescription,
   'same title': sameTitle,
+  'required field': requiredField,
+  'unread field': unreadField,
   'empty heading': emptyHeading,
   'skipped heading': skippedHeading,
   'link words': linkWords,

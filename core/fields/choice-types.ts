@@ -18,7 +18,8 @@ export const YES_NO: FieldType = {
   isValue: (value) => value === 'yes' || value === 'no',
   written: (value) => value,
   words: (value, _, { language }) => (/^de\b/i.test(language) ? (value === 'yes' ? 'Ja' : 'Nein') : capital(value)),
-  compare: (a, b) => -inFormOrder(a, b),
+  // Yes comes first.
+  compare: (a, b) => inFormOrder(b, a),
   settings: [],
 };
 const capital = (word: string): string => word[0]!.toUpperCase() + word.slice(1);
@@ -132,10 +133,12 @@ function placeOf(latitude: string, longitude: string): string | undefined {
   const value = `${plain(north)},${plain(east)}`;
   return PLACE.test(value) ? value : undefined;
 }
-const readPlace = (typed: string): string | undefined => {
-  const found = /^\s*(-?\d{1,2}(?:\.\d{1,15})?)\s*[,; ]\s*(-?\d{1,3}(?:\.\d{1,15})?)\s*$/.exec(typed);
-  return found ? placeOf(found[1]!, found[2]!) : undefined;
-};
+const DEGREES = /^-?\d{1,3}(?:\.\d{1,15})?$/;
+function readPlace(typed: string): string | undefined {
+  const parts = typed.split(/[,;\s]+/).filter((part) => part !== '');
+  const [north = '', east = '', ...more] = parts;
+  return more.length === 0 && DEGREES.test(north) && DEGREES.test(east) ? placeOf(north, east) : undefined;
+}
 
 /** @returns degrees north of the equator and east of Greenwich */
 export const degreesOf = (value: string): readonly [north: number, east: number] => {

@@ -48,7 +48,9 @@ function readMoment(typed: string, context: FieldContext): string | undefined {
   const text = typed.trim().replace(/[T,]/g, ' ').replace(/\s+/g, ' ');
   const words = text.split(' ');
   for (const count of [2, 1]) {
-    const time = readTime(words.slice(-count).join(' '));
+    const last = words.slice(-count).join(' ');
+    // A number alone is a year.
+    const time = /[:.h]|[ap]m|uhr/i.test(last) ? readTime(last) : null;
     const day = readOneDay(words.slice(0, -count).join(' '), context);
     if (time !== null && day !== undefined) return `${day}T${time}`;
   }

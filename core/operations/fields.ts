@@ -18,7 +18,7 @@ import { withSettings } from '../model/site-edit.ts';
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 import type { Operation } from './operation.ts';
-import { fieldsBefore } from './things.ts';
+import { allBut, fieldsBefore } from './things.ts';
 
 const title = z.string().max(MAX_FIELD_NAME_LENGTH, `at most ${MAX_FIELD_NAME_LENGTH} characters`);
 
@@ -136,7 +136,6 @@ export const fieldRemove = defineOperation({
     const found = maybeField(site.settings.labels, field);
     if (!found) return refuse('field-unknown', { field });
     const fields = found.label.fields!;
-    const { id: _, name: text, ...settings } = found.field;
     return become(
       site,
       found.label,
@@ -146,8 +145,8 @@ export const fieldRemove = defineOperation({
         label: found.label.id,
         field,
         after: fields[fields.indexOf(found.field) - 1]?.id ?? null,
-        title: text,
-        settings,
+        title: found.field.name,
+        settings: allBut(found.field, 'id', 'name'),
       },
     );
   },
@@ -174,11 +173,7 @@ function checkField({ id, name, choices }: KindField): Refusal | null {
     : refuse('choice-twice', { field: name });
 }
 
-function placed(
-  fields: KindField[],
-  field: KindField,
-  after: FieldId | null | undefined,
-): KindField[] {
+function placed(fields: KindField[], field: KindField, after: FieldId | null | undefined): KindField[] {
   const before = after == null ? -1 : fields.findIndex(({ id }) => id === after);
   const isLast = after === undefined || (after !== null && before === -1);
   return fields.toSpliced(isLast ? fields.length : before + 1, 0, field);
@@ -186,8 +181,7 @@ function placed(
 
 /** The site with other fields of a label. One without any says nothing of fields, as before it had the first. */
 function become(site: Site, label: PageLabel, fields: KindField[], inverse: Operation): Applied {
-  const { fields: _, ...rest } = label;
-  const next: PageLabel = fields.length === 0 ? rest : { ...rest, fields };
+  const next = { ...allBut(label, 'fields'), ...(fields.length > 0 && { fields }) } as unknown as PageLabel;
   const labels = site.settings.labels.map((one) => (one === label ? next : one));
   return { ok: true, site: withSettings(site, { ...site.settings, labels }), inverse: [inverse], touched: [] };
 }

@@ -199,7 +199,8 @@ function sharedFor(site: Site, number: string, member: Membership) {
 }
 const NOBODY = VISITORS[0]!;
 const inOf = (audience: string): Visitor => ({ audience: audience as AudienceId, gave: false });
-const WORDS = /(Title|Description|Text|Section)(\d+)word/g;
+/** What no visitor gets is `Kept`. */
+const WORDS = /(Title|Description|Text|Section|Said|Kept)(\d+)word/g;
 
 describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
   it.each(VISITORS)(
@@ -223,7 +224,7 @@ describe.each(KEYS.slice(0, 2))('the site %s, page by page', (key) => {
             of === number && (what !== 'Section' || seesSection(sections.get(`${key} ${of}`)!, member, site.settings));
           const isAllowed =
             allowed === 'open'
-              ? what === 'Title' || what === 'Description' || isOwn
+              ? what === 'Title' || what === 'Description' || what === 'Said' || (isOwn && what !== 'Kept')
               : allowed!.endsWith('locked') && what === 'Title';
           expect([number, what, of, isAllowed]).toEqual([number, what, of, true]);
         }

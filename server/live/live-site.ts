@@ -17,8 +17,9 @@ import { type FileUse, type LiveFile, fileHref, mayHave } from './live-files.ts'
 import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
-import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
+import { type LiveView, type ShownList, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 import { FEED, feedOf, hasFeed, sitemapFiles } from './machine-files.ts';
+import { listsHoldUntil } from './page-lists.ts';
 import { prepareAgain } from './prepare-again.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { NO_INDEX as NO_INDEX_META, type SignIn, renderFrame, renderNotFound } from './render-page.ts';
@@ -251,16 +252,17 @@ export class LiveSite {
     rest: string,
     texts?: ReadonlyMap<string, string>,
   ): Promise<ReadyAnswer> {
-    const { status, html } = await answerAtRow(view, row, rest, this.#textOf(view, texts));
+    const lists: ShownList[] = [];
+    // What visitors share was made some time ago; lists go by the day of now.
+    const watched: LiveView = { ...view, at: this.#parts.now(), listed: (list) => lists.push(list) };
+    const { status, html } = await answerAtRow(watched, row, rest, this.#textOf(view, texts));
     if (status !== 200) {
       const asks = status === 401 ? ['WWW-Authenticate', 'Cookie realm="site"'] : [];
       return new ReadyAnswer(status, HTML, html.text, [...NO_STORE, ...NO_INDEX, ...asks]);
     }
     const isForm = row === view.standingIn.get('sign-in');
-    return new ReadyAnswer(200, HTML, html.text, [
-      ...(isForm ? NO_STORE : cachingOf(view)),
-      ...(view.offered[row] === 1 ? [] : NO_INDEX),
-    ]);
+    const headers = [...(isForm ? NO_STORE : cachingOf(view)), ...(view.offered[row] === 1 ? [] : NO_INDEX)];
+    return new ReadyAnswer(200, HTML, html.text, headers, { lists, until: listsHoldUntil(watched, lists) });
   }
 
   #textOf(view: LiveView, texts?: ReadonlyMap<string, string>): TextOf {

@@ -39,7 +39,7 @@ export class LiveSites {
   readonly #again = new Set<string>();
   #robots: Promise<ReadyAnswer> | null = null;
 
-  constructor(database: Database, origin: string, look: Look, visits: Visits, now = Date.now) {
+  constructor(database: Database, origin: string, look: Look, visits: Visits, now = () => Date.now()) {
     this.#database = database;
     this.origin = origin;
     this.#look = look;

@@ -1,5 +1,6 @@
 import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { PageListSetting } from '#core/sections/page-list.ts';
 import { type Html, type Markup, markup } from './html.ts';
 import type { LiveFiles } from './live-files.ts';
 import { siteWords } from './site-words.ts';
@@ -22,6 +23,19 @@ export interface LiveView extends VisitorView {
   readonly walk: Html | null;
   /** The files of the site's library. */
   readonly files: LiveFiles;
+  /** Is told which lists stand on the page that is made; left out where nobody asks. */
+  readonly listed?: (list: ShownList) => void;
+}
+
+/** A list of pages as it was shown. */
+export interface ShownList {
+  /** The page that it stands on. */
+  readonly page: PageId;
+  readonly setting: PageListSetting;
+  /** What it shows, in order. */
+  readonly shown: readonly PageId[];
+  /** Whether the clock changes it at midnight. */
+  readonly isOfTheDay: boolean;
 }
 
 /** An address of the site as it stands in a link: percent-encoded, below the site's own path. */

@@ -1,13 +1,22 @@
-import { listedAs } from '#core/derive/listing.ts';
-import { labelOf } from '#core/derive/menu.ts';
+import { TZDate } from '@date-fns/tz';
+import { addDays, startOfDay } from 'date-fns';
+import { type ListGroup, goesByTheDay, listedPages } from '#core/derive/page-list.ts';
+import { labelOf, leadsTo } from '#core/derive/menu.ts';
+import { FIELD_TYPE } from '#core/fields/all-types.ts';
+import { detailOf, maybeField } from '#core/fields/values.ts';
+import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { KindField } from '#core/model/kind-field.ts';
+import { kindAmong } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
 import { PAGE_LIST_DATA, type PageListSetting, pageListSchema } from '#core/sections/page-list.ts';
+import { fieldContext, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
-import { type LiveView, hrefOf } from './live-view.ts';
-import { leadsTo } from '#core/derive/menu.ts';
+import { type LiveView, type ShownList, hrefOf } from './live-view.ts';
 import { items } from './render-listing.ts';
+import { siteWords } from './site-words.ts';
 
 /** A text with the pages in its lists of pages, as the visitor has them. @param page the page that the text is of */
 export function withPageLists(text: Html | '', view: LiveView, page: PageId): Html | '' {
@@ -15,11 +24,38 @@ export function withPageLists(text: Html | '', view: LiveView, page: PageId): Ht
   const lists = elementsOf(text.text, (name, attributes) => name === 'div' && PAGE_LIST_DATA in attributes);
   return sound(
     withElements(text.text, lists, ({ attributes }) => {
-      const list = renderList(view, page, settingIn(attributes[PAGE_LIST_DATA]!));
+      const setting = settingIn(attributes[PAGE_LIST_DATA]!);
+      if (setting === null) return '';
+      const groups = groupsFor(view, page, setting);
+      view.listed?.({ page, setting, shown: pagesIn(view, groups), isOfTheDay: goesByTheDay(setting) });
+      const list = renderList(view, setting, groups);
       return list === '' ? '' : list.text;
     }),
   );
 }
+
+const groupsFor = (view: LiveView, page: PageId, setting: PageListSetting): ListGroup[] =>
+  listedPages(view.site, view.derived, page, setting, fieldContext(view), (row) => view.locked[row] === 1);
+
+const pagesIn = ({ derived }: LiveView, groups: readonly ListGroup[]): PageId[] =>
+  groups.flatMap(({ rows }) => rows.map((row) => derived.outline.nodes[row]!.id));
+
+/** Whether a list shows something else after a release. @param view as it is then @param touched the pages that say something else */
+export function isListTouched(
+  { page, setting, shown }: ShownList,
+  view: LiveView,
+  touched: ReadonlySet<PageId>,
+): boolean {
+  if (shown.some((one) => touched.has(one))) return true;
+  const now = pagesIn(view, groupsFor(view, page, setting));
+  return now.length !== shown.length || now.some((one, at) => one !== shown[at]);
+}
+
+/** Until when lists are right: where the clock changes one, to the end of the day by the site's clock. In milliseconds since 1970. */
+export const listsHoldUntil = ({ site, at }: LiveView, lists: readonly ShownList[]): number =>
+  lists.some(({ isOfTheDay }) => isOfTheDay)
+    ? startOfDay(addDays(new TZDate(at, site.settings.timeZone), 1)).getTime()
+    : Infinity;
 
 /** The setting was checked when the text came in; one that cannot be read lists nothing. */
 function settingIn(text: string): PageListSetting | null {
@@ -30,30 +66,98 @@ function settingIn(text: string): PageListSetting | null {
   }
 }
 
-function renderList(view: LiveView, page: PageId, setting: PageListSetting | null): Markup {
-  if (setting === null) return '';
-  const { site, derived } = view;
-  const of = setting.of ?? page;
-  const row = derived.outline.rowOf.get(of);
-  // What a visitor may not open lists nothing for them either.
-  if (row === undefined || derived.hiddenBy[row] !== -1 || view.locked[row] === 1) return '';
-  const all = listedAs(site, of, derived, { look: 'list', levels: 1, order: setting.order });
-  const listed = setting.most === 0 ? all : all.slice(0, setting.most);
-  if (listed.length === 0) return '';
-  if (setting.look !== 'dates')
-    return markup`<div class="section listed"><ul${setting.look === 'cards' ? markup` class="cards"` : ''}>${items(view, listed, true)}</ul></div>`;
-  // English without a country has the day first, as the rest of Spur has it.
-  const language = site.settings.language === 'en' ? 'en-GB' : site.settings.language;
-  const days = new Intl.DateTimeFormat(language, { dateStyle: 'long', timeZone: 'UTC' });
-  const lines = listed.map((one) => {
-    const node = nodeAt(site, derived.outline.nodes[one.row]!.id);
-    const to = leadsTo(derived, one.row);
-    const day = node.frame?.date;
-    const words =
-      to === null
-        ? markup`${labelOf(site, node)}`
-        : markup`<a href="${hrefOf(view.place, to)}">${labelOf(site, node)}</a>`;
-    return markup`<li>${day ? markup`<time datetime="${day}">${days.format(new Date(day))}</time> ` : ''}${words}</li>`;
+function renderList(view: LiveView, setting: PageListSetting, groups: readonly ListGroup[]): Markup {
+  if (groups.length === 0) return '';
+  const { labels } = view.site.settings;
+  const fieldOf = (id: string | null): KindField | undefined =>
+    labels.flatMap(({ fields = [] }) => fields).find((field) => field.id === id && !field.isRemoved);
+  const by = fieldOf(setting.group);
+  const shown = setting.fields.flatMap((id) => fieldOf(id) ?? []).filter(({ isForVisitors }) => isForVisitors);
+  const parts = groups.map(({ value, rows }) => {
+    const heading =
+      by === undefined
+        ? ''
+        : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
+    return markup`${heading}${renderRows(view, setting, rows, shown)}`;
   });
-  return markup`<div class="section listed"><ul class="dates">${lines}</ul></div>`;
+  return markup`<div class="section listed">${parts}</div>`;
+}
+
+function renderRows(
+  view: LiveView,
+  { look }: PageListSetting,
+  rows: readonly number[],
+  shown: readonly KindField[],
+): Html {
+  if (look === 'table') return renderTable(view, rows, shown);
+  if (look === 'dates') return renderDates(view, rows, shown);
+  const plain = items(
+    view,
+    rows.map((row) => ({ row, below: [] })),
+    true,
+    (row) => renderShown(view, row, shown),
+  );
+  return markup`<ul${look === 'cards' ? markup` class="cards"` : ''}>${plain}</ul>`;
+}
+
+/** What a page says in some fields, of which it has those of its kind; nothing of a page with a lock. */
+function valueIn(view: LiveView, row: number, field: KindField): Markup {
+  const node = view.derived.outline.nodes[row]!;
+  const { labels } = view.site.settings;
+  const isOfKind = kindAmong(ruleOf(node).labels, labels)?.id === maybeField(labels, field.id)?.label.id;
+  const value = isOfKind && view.locked[row] === 0 ? detailOf(node.details, field, fieldContext(view)) : null;
+  return value === null ? '' : renderValue(view, field, value);
+}
+
+function renderShown(view: LiveView, row: number, shown: readonly KindField[]): Markup {
+  const said = shown.flatMap((field) => {
+    const value = valueIn(view, row, field);
+    return value === '' ? [] : [markup`<div><dt>${field.name}</dt><dd>${value}</dd></div>`];
+  });
+  return said.length === 0 ? '' : markup`<dl class="fields">${said}</dl>`;
+}
+
+/** The title of a row as a link, where it leads anywhere. */
+function linked(view: LiveView, row: number): Html {
+  const node = nodeAt(view.site, view.derived.outline.nodes[row]!.id);
+  const to = leadsTo(view.derived, row);
+  return to === null
+    ? markup`${labelOf(view.site, node)}`
+    : markup`<a href="${hrefOf(view.place, to)}">${labelOf(view.site, node)}</a>`;
+}
+
+function renderDates(view: LiveView, rows: readonly number[], shown: readonly KindField[]): Html {
+  // English without a country has the day first, as the rest of Spur has it.
+  const { language } = view.site.settings;
+  const days = new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { dateStyle: 'long', timeZone: 'UTC' });
+  const lines = rows.map((row) => {
+    const day = view.derived.outline.nodes[row]!.frame?.date;
+    return markup`<li>${day ? markup`<time datetime="${day}">${days.format(new Date(day))}</time> ` : ''}${linked(view, row)}${renderShown(view, row, shown)}</li>`;
+  });
+  return markup`<ul class="dates">${lines}</ul>`;
+}
+
+/** A row a page: its title, and a column for each field; without fields its description. */
+function renderTable(view: LiveView, rows: readonly number[], shown: readonly KindField[]): Html {
+  const { language } = view.site.settings;
+  const words = siteWords(language);
+  const names = shown.length === 0 ? [words.description] : shown.map(({ name }) => name);
+  const lines = rows.map((row) => {
+    const description = view.locked[row] === 0 ? textIn(view.derived.outline.nodes[row]!.description, language) : '';
+    const cells = shown.length === 0 ? [description] : shown.map((field) => valueIn(view, row, field));
+    return markup`<tr><th scope="row">${linked(view, row)}</th>${cells.map((cell) => markup`<td>${cell}</td>`)}</tr>`;
+  });
+  return markup`<table><thead><tr><th scope="col">${words.page}</th>${names.map((name) => markup`<th scope="col">${name}</th>`)}</tr></thead><tbody>${lines}</tbody></table>`;
+}
+
+/** What a group is called: a month, or the value that its pages have in common. */
+function groupWords(view: LiveView, field: KindField, value: string): string {
+  const { language } = view.site.settings;
+  if (/^\d{4}-\d{2}$/.test(value) && field.type !== 'text')
+    return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, {
+      month: 'long',
+      year: 'numeric',
+      timeZone: 'UTC',
+    }).format(new Date(`${value}-01`));
+  return FIELD_TYPE[field.type].words(value, field, fieldContext(view));
 }

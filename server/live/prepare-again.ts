@@ -3,6 +3,7 @@ import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Asking } from './asking.ts';
 import { decoded } from './leads.ts';
 import { type LiveView, isAnswered, pathOf } from './live-view.ts';
+import { isListTouched } from './page-lists.ts';
 import type { ReadyAnswer } from './ready-answer.ts';
 import type { VisitorClass } from './visitor-classes.ts';
 
@@ -63,7 +64,8 @@ function takeOver(was: VisitorClass, of: VisitorClass, { affected, now }: Making
     touched && new Set([...touched].map((id) => pathOf(place, addresses[outline.rowOf.get(id)!] ?? '')));
   return [...was.allReady()].flatMap(([path, answer]) => {
     if (!answer.isPage || of.ready(path) !== undefined) return [];
-    if (touchedPaths && !touchedPaths.has(path)) {
+    const isTouched = touchedPaths === null || touchedPaths.has(path) || answer.until <= now();
+    if (!isTouched && !answer.lists.some((list) => isListTouched(list, of.view, touched!))) {
       of.keep(path, answer);
       return [];
     }

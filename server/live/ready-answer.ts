@@ -3,6 +3,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
 import { hostsOfFrames, policyWith } from './with-frames.ts';
+import type { ShownList } from './live-view.ts';
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 
 export type Encoding = 'br' | 'gzip' | 'identity';
@@ -40,6 +41,9 @@ export class ReadyAnswer {
   readonly #safety: readonly string[];
   /** Whether it shows frames of other hosts when it is asked to: it has a policy of its own then. */
   readonly hasFrames: boolean;
+  /** The lists of pages that stand on it, and until when they are right, in milliseconds since 1970. */
+  readonly lists: readonly ShownList[];
+  readonly until: number;
   readonly #body: Buffer;
   readonly #forms: Partial<Record<Encoding, Form>> = {};
 
@@ -48,10 +52,13 @@ export class ReadyAnswer {
     type: string,
     body: string | Buffer,
     extra: readonly string[] = ['Cache-Control', 'public, no-cache'],
+    { lists, until }: Pick<ReadyAnswer, 'lists' | 'until'> = { lists: [], until: Infinity },
   ) {
     this.status = status;
     this.#type = type;
     this.#extra = extra;
+    this.lists = lists;
+    this.until = until;
     this.#body = typeof body === 'string' ? Buffer.from(body) : body;
     const hosts = typeof body === 'string' && this.isPage ? hostsOfFrames(body) : [];
     this.hasFrames = hosts.length > 0;

@@ -56,17 +56,23 @@ function renderByLetter(view: LiveView, listed: readonly Listed[]): Html {
   return markup`<nav aria-label="${words.aToZ}" class="section by-letter"><h2>${words.aToZ}</h2><ul>${groups}</ul></nav>`;
 }
 
-export function items(view: LiveView, listed: readonly Listed[], withDescriptions: boolean): Html[] {
+/** @param more what stands below the description of a page that is open */
+export function items(
+  view: LiveView,
+  listed: readonly Listed[],
+  withDescriptions: boolean,
+  more: (row: number) => Markup = () => '',
+): Html[] {
   const { site, place, derived } = view;
   return listed.map(({ row, below }) => {
     const node = derived.outline.nodes[row]!;
     const text = labelOf(site, node);
-    const nested = below.length === 0 ? '' : markup`<ul>${items(view, below, withDescriptions)}</ul>`;
+    const nested = below.length === 0 ? '' : markup`<ul>${items(view, below, withDescriptions, more)}</ul>`;
     const to = leadsTo(derived, row);
     if (to === null) return markup`<li><span class="text">${text}</span>${nested}</li>`;
     // What is behind a lock is named, and no more said of it.
     const description =
       withDescriptions && view.locked[row] === 0 ? textIn(node.description, site.settings.language) : '';
-    return markup`<li><a href="${hrefOf(place, to)}">${text}${lockOf(view, node.id)}</a>${description === '' ? '' : markup`<p>${description}</p>`}${nested}</li>`;
+    return markup`<li><a href="${hrefOf(place, to)}">${text}${lockOf(view, node.id)}</a>${description === '' ? '' : markup`<p>${description}</p>`}${more(row)}${nested}</li>`;
   });
 }

@@ -3,8 +3,6 @@ import { layoutOf } from '#core/derive/layouts.ts';
 import { type ShownTrail, shownTrail } from '#core/derive/shown-trail.ts';
 import { type TrailStep, trailOf } from '#core/derive/trail.ts';
 import { whoOpens } from '#core/derive/who-opens.ts';
-import { ruleOf } from '#core/model/access.ts';
-import { type About, kindAmong } from '#core/model/page-label.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
@@ -12,6 +10,7 @@ import { textIn } from '#core/model/texts.ts';
 import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
 import { factText, renderFacts } from './facts.ts';
+import { kindData, renderDetails, renderNamings } from './details.ts';
 import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
 import { renderMenu } from './render-menus.ts';
@@ -49,7 +48,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
   const address = derived.addresses[row]!;
   const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
-  const kind = kindAmong(ruleOf(node).labels, site.settings.labels);
+  const data = kindData(view, page, description, place.origin + pathOf(place, address));
   const head: Markup[] = [
     description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
@@ -59,14 +58,14 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
       ? markup`<link rel="alternate" type="application/atom+xml" title="${title}" href="${pathOf(place, feedAddress(address))}">`
       : '',
     markup`<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,
-    kind === null
-      ? ''
-      : markup`<script type="application/ld+json">${scriptJson(kindData(kind.about, title, description, place.origin + pathOf(place, address)))}</script>`,
+    data === null ? '' : markup`<script type="application/ld+json">${scriptJson(data)}</script>`,
   ];
   const isEmpty = text === '' || text.text === '';
   const main = [
     isEmpty && description !== '' ? markup`<p>${description}</p>` : '',
+    renderDetails(view, page),
     text,
+    renderNamings(view, page),
     row === view.standingIn.get('account') ? renderOwnAccount(view) : '',
     renderListing(view, page),
     layoutOf(site, page).hasTurns ? renderTurns(view, page) : '',
@@ -243,25 +242,6 @@ function trailData(place: SitePlace, trail: readonly TrailStep[]): object {
     })),
   };
 }
-
-/** What pages of a kind are about, in the words of schema.org. */
-const SCHEMA_TYPES: Readonly<Record<About, string>> = {
-  page: 'WebPage',
-  person: 'Person',
-  place: 'Place',
-  course: 'Course',
-  event: 'Event',
-  article: 'Article',
-  organisation: 'Organization',
-};
-
-const kindData = (about: About, name: string, description: string, url: string): object => ({
-  '@context': 'https://schema.org',
-  '@type': SCHEMA_TYPES[about],
-  [about === 'article' ? 'headline' : 'name']: name,
-  ...(description !== '' && { description }),
-  url,
-});
 
 /** The form for a passphrase, in place of the page of a row. What is out of sight is not named. */
 export function renderPassphrase(view: LiveView, row: number, to: string, isWrong = false): Html {

@@ -11,6 +11,9 @@ export const ENGLISH: SiteWords = {
   trail: 'Breadcrumb',
   slots: { utility: 'top of the page', header: 'header', side: 'beside the text', footer: 'footer' },
 
+  notSaid: 'Others',
+  page: 'Page',
+  description: 'About it',
   inThisSection: 'In this section',
   allPages: 'All pages',
   aToZ: 'A to Z',

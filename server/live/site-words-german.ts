@@ -11,6 +11,9 @@ export const GERMAN: SiteWords = {
   trail: 'Sie sind hier',
   slots: { utility: 'oben auf der Seite', header: 'Kopf', side: 'neben dem Text', footer: 'Fuß' },
 
+  notSaid: 'Andere',
+  page: 'Seite',
+  description: 'Worum es geht',
   inThisSection: 'In diesem Bereich',
   allPages: 'Alle Seiten',
   aToZ: 'A bis Z',

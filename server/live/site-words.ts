@@ -19,6 +19,11 @@ export interface SiteWords {
   readonly trail: string;
   readonly slots: Readonly<Record<MenuSlot, string>>;
 
+  /** What heads a group of pages that say nothing of what others are grouped by. */
+  readonly notSaid: string;
+  /** What heads the columns of a table of pages. */
+  readonly page: string;
+  readonly description: string;
   readonly inThisSection: string;
   readonly allPages: string;
   readonly aToZ: string;

@@ -17,18 +17,23 @@ const MAX_CLASSES = 64;
 export class VisitorClass {
   readonly asking: Asking;
   readonly view: LiveView;
+  readonly #now: () => number;
   notFound: ReadyAnswer | null = null;
   gone: ReadyAnswer | null = null;
   /** Ready answers by the path as it stands in requests. */
   readonly #ready = new Map<string, ReadyAnswer>();
 
-  constructor(asking: Asking, view: LiveView) {
+  constructor(asking: Asking, view: LiveView, now: () => number) {
     this.asking = asking;
     this.view = view;
+    this.#now = now;
   }
 
   ready(path: string): ReadyAnswer | undefined {
-    return this.#ready.get(path);
+    const answer = this.#ready.get(path);
+    if (answer === undefined || answer.until === Infinity || answer.until > this.#now()) return answer;
+    this.#ready.delete(path);
+    return undefined;
   }
 
   allReady(): Iterable<[path: string, answer: ReadyAnswer]> {
@@ -95,7 +100,7 @@ export class VisitorClasses {
       ...asking.passphrases,
     ]);
     const view = visitorView(this.#site, member, this.#now(), asking.isSignedIn);
-    return new VisitorClass(asking, { ...view, place: this.#place, walk: null, files: this.#files });
+    return new VisitorClass(asking, { ...view, place: this.#place, walk: null, files: this.#files }, this.#now);
   }
 
   #keyOf(asking: Asking): string {

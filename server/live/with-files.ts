@@ -106,7 +106,8 @@ function renderFilm(view: LiveView, file: LiveFile, subtitles: string | undefine
   return markup`<video controls preload="metadata" src="${fileHref(view.place, file)}">${track}</video>`;
 }
 
-function renderDownload(view: LiveView, file: LiveFile, words: string): Html {
+/** A file to download, with its type, its length and its pages. @param words blank for its name */
+export function renderDownload(view: LiveView, file: LiveFile, words: string): Html {
   const { language } = view.site.settings;
   const facts = [
     fileTypeOf(file.type).words,

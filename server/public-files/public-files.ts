@@ -153,7 +153,14 @@ export class PublicFiles {
   async #write(fresh: string, path: string, answer: ReadyAnswer): Promise<void> {
     const isForAll = answer.header('Cache-Control') === 'public, no-cache';
     // What has headers of its own, Spur answers by itself.
-    if (answer.status !== 200 || !isForAll || answer.hasFrames || answer.header('X-Robots-Tag') !== undefined) return;
+    if (
+      answer.status !== 200 ||
+      !isForAll ||
+      answer.hasFrames ||
+      answer.until !== Infinity ||
+      answer.header('X-Robots-Tag') !== undefined
+    )
+      return;
     await answer.prepare(['br', 'gzip']);
     for (const { encoding, body, stamp } of answer.forms()) {
       const name = fileFor(path, encoding);

@@ -2,6 +2,9 @@ import type { AccessChange, LabelId, PassphraseId } from '#core/model/access.ts'
 import { type AudienceId, SIGNED_OUT } from '#core/model/audience.ts';
 import { type SectionRule, type TextPart, contentIdOf } from '#core/model/content.ts';
 import { type ContentId, type PageId, toPageId } from '#core/model/ids.ts';
+import type { DetailsChange } from '#core/model/details.ts';
+import type { FieldId } from '#core/model/kind-field.ts';
+import { PLAIN_PAGE_LIST, THIS_PAGE } from '#core/sections/page-list.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -12,6 +15,9 @@ export const AUDIENCES = ['a0', 'a1', 'a2', 'a3', 'a4', 'a5'] as AudienceId[];
 /** The passphrases that its pages ask for, by id. */
 export const PASSPHRASES = { passphraseNumber0: 'ebb and flow', passphraseNumber1: 'spring tide' };
 const LABELS = ['l0', 'l1'] as LabelId[];
+/** The kind of half of its pages: each says words of its own in a field that visitors see and in one that they do not, and names others. */
+const KIND = 'kind' as LabelId;
+const [SAID, KEPT, NAMES] = ['said', 'kept', 'names'] as FieldId[] as [FieldId, FieldId, FieldId];
 /** One that the site does not have: what is kept from it is for nobody. */
 const GONE = 'gone' as AudienceId;
 
@@ -54,13 +60,30 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       name: 'label.add',
       label,
       title: label,
-      ...(label === LABELS[1] && { about: 'course' }),
       rule: {
         ...(random(2) === 0 ? { only: [AUDIENCES[random(6)]!] } : { except: [AUDIENCES[random(6)]!] }),
         ...(random(2) === 0 && { closedLook: 'locked' }),
         ...(random(2) === 0 && { search: 'page' }),
       },
     });
+  operations.push(
+    { name: 'label.add', label: KIND, title: 'Course', about: 'course' },
+    { name: 'field.add', label: KIND, field: SAID, title: 'Said', settings: { property: 'courseCode' } },
+    {
+      name: 'field.add',
+      label: KIND,
+      field: KEPT,
+      title: 'Kept',
+      settings: { isForVisitors: false, property: 'provider' },
+    },
+    {
+      name: 'field.add',
+      label: KIND,
+      field: NAMES,
+      title: 'Names',
+      settings: { type: 'pages', isSeveral: true, backName: 'Named by', property: 'instructor' },
+    },
+  );
   const pages: PageId[] = [];
   const contents: StoredContent[] = [];
   const anyRule = (): SectionRule => ({
@@ -88,6 +111,13 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
     ]);
     operations.push({ name: 'shared.add', shared, title: shared, content });
   }
+  const lists = [
+    { kind: KIND, look: 'table', fields: [SAID, KEPT, NAMES] },
+    { kind: KIND, order: 'field', by: SAID, group: SAID, look: 'cards' },
+    { where: [{ field: NAMES, test: 'said', value: '' }], fields: [SAID], look: 'dates' },
+    { where: [{ field: NAMES, test: 'is', value: THIS_PAGE }] },
+    { from: 'branch' },
+  ].map((one) => ({ type: 'pageList', attrs: { ...PLAIN_PAGE_LIST, from: 'site', ...one } }));
   for (let n = 0; n < size; n++) {
     const page = toPageId(`p${n}`);
     const parent = n < 5 ? null : random(8) === 0 ? null : pages[random(n)]!;
@@ -105,6 +135,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       paragraph(`Text${n}word in the harbour.`),
       download(fileOfPage(n)),
       ...places(false),
+      ...(n % 20 === 0 ? lists : []),
       ...(hasSection ? [{ type: 'audienceSection', attrs: { ...section }, content: forSome }] : []),
     ]);
     const only = some();
@@ -128,7 +159,14 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       inMenus: random(5) > 0,
       hidden: random(15) === 0 ? (random(2) === 0 ? 'page' : 'branch') : 'no',
       content,
-      ...(random(4) === 0 && { access }),
+      ...(n % 2 === 0
+        ? { access: { ...(random(4) === 0 && access), labels: [...(access.labels ?? []), KIND] } }
+        : random(4) === 0 && { access }),
+      details: {
+        [SAID]: `Said${n}word`,
+        [KEPT]: `Kept${n}word`,
+        [NAMES]: [...new Set([toPageId(`p${random(size)}`), toPageId(`p${random(size)}`)])].join(' '),
+      } as DetailsChange,
     });
     pages.push(page);
   }

@@ -1,86 +1,220 @@
 import { type NodeViewProps, NodeViewWrapper } from '@tiptap/react';
-import { listedAs } from '#core/derive/listing.ts';
 import { labelOf } from '#core/derive/menu.ts';
+import { listedPages } from '#core/derive/page-list.ts';
+import { FIELD_TYPE } from '#core/fields/all-types.ts';
+import type { FieldId, KindField } from '#core/model/kind-field.ts';
+import type { LabelId } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { type PageLabel, isKind } from '#core/model/page-label.ts';
 import type { PageListSetting } from '#core/sections/page-list.ts';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { Choice, TextField, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { OF_THE_DESK } from '../page-look.ts';
+import { useFieldContext } from '../details/use-field-context.ts';
+import { KindOptions } from '../kind-choice.tsx';
 import { PageField } from '../page-field.tsx';
+import { OF_THE_DESK } from '../page-look.ts';
+import { ChosenPages } from './chosen-pages.tsx';
 import { type SettingsProps, editorPart } from './editor-part.ts';
+import { ListConditions } from './list-conditions.tsx';
 
 export const PAGE_LIST_PART = editorPart('pageList', WhichPages);
 
-const THIS = { value: 'this', words: 'Below this page' };
+const THIS = { value: 'this', words: 'This page' };
 
-function WhichPages({ attributes: { of, look, order, most }, set }: SettingsProps<PageListSetting>) {
-  const { derived } = useWorkbench();
+function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
+  const { site, derived } = useWorkbench();
+  const { of, from, chosen, kind, label, look, order, by, isReversed, group, fields: shown, most } = attributes;
+  const { labels } = site.settings;
+  const fields = fieldsOffered(labels, kind);
+  const plain = labels.filter((one) => !isKind(one));
   return (
-    <div className="grid w-full gap-2 @md:grid-cols-2">
-      <PageField
-        label="Pages"
-        value={of ?? THIS.value}
-        others={[THIS]}
-        wordsOf={(title) => `Below ‘${title}’`}
-        isOffered={(row) => derived.outline.end[row]! > row + 1}
-        onChoose={(next) => set({ of: next === THIS.value ? null : (next as PageId) })}
+    <div className="flex w-full flex-col gap-3">
+      <div className="grid gap-2 @md:grid-cols-2 @3xl:grid-cols-4">
+        <Choice
+          label="Pages"
+          value={from}
+          onChange={(event) => set({ from: event.target.value as PageListSetting['from'] })}
+        >
+          <option value="below">Right below a page</option>
+          <option value="branch">Anywhere below a page</option>
+          <option value="site">Anywhere in the site</option>
+          <option value="chosen">Chosen one by one</option>
+        </Choice>
+        {(from === 'below' || from === 'branch') && (
+          <PageField
+            label="Below"
+            value={of ?? THIS.value}
+            others={[THIS]}
+            isOffered={(row) => derived.outline.end[row]! > row + 1}
+            onChoose={(next) => set({ of: next === THIS.value ? null : (next as PageId) })}
+          />
+        )}
+        {labels.some(isKind) && (
+          <Choice
+            label="Of kind"
+            value={kind ?? ''}
+            onChange={(event) => set(withoutOthers(attributes, labels, (event.target.value || null) as LabelId | null))}
+          >
+            <option value="">Any</option>
+            <KindOptions labels={labels} />
+          </Choice>
+        )}
+        {plain.length > 0 && (
+          <Choice
+            label="With label"
+            value={label ?? ''}
+            onChange={(event) => set({ label: (event.target.value || null) as LabelId | null })}
+          >
+            <option value="">Any</option>
+            {plain.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </Choice>
+        )}
+      </div>
+      {from === 'chosen' && <ChosenPages chosen={chosen} onSet={(next) => set({ chosen: next })} />}
+      {fields.length > 0 && (
+        <ListConditions fields={fields} conditions={attributes.where} onSet={(where) => set({ where })} />
+      )}
+      <div className="grid gap-2 @md:grid-cols-2 @3xl:grid-cols-4">
+        <Choice
+          label="Order"
+          value={order === 'field' ? `field ${by ?? ''}` : order}
+          onChange={(event) => set(orderOf(event.target.value))}
+        >
+          <option value="tree">{from === 'chosen' ? 'As they were chosen' : 'Tree order'}</option>
+          <option value="alphabet">Alphabetical</option>
+          <option value="date">Newest first</option>
+          {fields.map(({ id, name }) => (
+            <option key={id} value={`field ${id}`}>
+              By {name}
+            </option>
+          ))}
+        </Choice>
+        <Choice
+          label="Look"
+          value={look}
+          onChange={(event) => set({ look: event.target.value as PageListSetting['look'] })}
+        >
+          <option value="list">A list with descriptions</option>
+          <option value="cards">Cards</option>
+          <option value="dates">Dates and titles</option>
+          <option value="table">A table</option>
+        </Choice>
+        {fields.length > 0 && (
+          <Choice
+            label="In groups by"
+            value={group ?? ''}
+            onChange={(event) => set({ group: (event.target.value || null) as FieldId | null })}
+          >
+            <option value="">No groups</option>
+            {fields.map(({ id, name, type }) => (
+              <option key={id} value={id}>
+                {OF_DAYS.has(type) ? `Month of ${name}` : name}
+              </option>
+            ))}
+          </Choice>
+        )}
+        <TextField
+          label="At most"
+          type="number"
+          min={0}
+          max={200}
+          hint="0 for all."
+          value={String(most)}
+          onChange={(event) => set({ most: Math.max(0, Math.min(200, Math.round(Number(event.target.value)) || 0)) })}
+        />
+      </div>
+      <Tick
+        label="The other way round"
+        checked={isReversed}
+        onChange={(event) => set({ isReversed: event.target.checked })}
       />
-      <Choice
-        label="Order"
-        value={order}
-        onChange={(event) => set({ order: event.target.value as PageListSetting['order'] })}
-      >
-        <option value="tree">Tree order</option>
-        <option value="alphabet">Alphabetical</option>
-        <option value="date">Newest first</option>
-      </Choice>
-      <Choice
-        label="Look"
-        value={look}
-        onChange={(event) => set({ look: event.target.value as PageListSetting['look'] })}
-      >
-        <option value="list">A list with descriptions</option>
-        <option value="cards">Cards</option>
-        <option value="dates">Dates and titles</option>
-      </Choice>
-      <TextField
-        label="At most"
-        type="number"
-        min={0}
-        max={200}
-        hint="0 for all."
-        value={String(most)}
-        onChange={(event) => set({ most: Math.max(0, Math.min(200, Math.round(Number(event.target.value)) || 0)) })}
-      />
+      {fields.length > 0 && (
+        <fieldset>
+          <legend className="mb-1 text-small font-medium">Fields that are shown of each</legend>
+          <div className="flex flex-wrap gap-x-5 gap-y-1">
+            {fields
+              .filter(({ isForVisitors }) => isForVisitors)
+              .map(({ id, name }) => (
+                <label key={id} className="inline-flex items-center gap-1.5">
+                  <input
+                    type="checkbox"
+                    className="size-4 accent-accent"
+                    checked={shown.includes(id)}
+                    onChange={() =>
+                      set({ fields: shown.includes(id) ? shown.filter((one) => one !== id) : [...shown, id] })
+                    }
+                  />
+                  {name}
+                </label>
+              ))}
+          </div>
+        </fieldset>
+      )}
     </div>
   );
+}
+
+const OF_DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period']);
+
+/** The fields of a kind; those of all kinds where pages of any are listed. */
+const fieldsOffered = (labels: readonly PageLabel[], kind: LabelId | null): KindField[] =>
+  labels
+    .filter((one) => isKind(one) && (kind === null || one.id === kind))
+    .flatMap(({ fields = [] }) => fields)
+    .filter(({ isRemoved }) => !isRemoved);
+
+/** Another kind, without what was asked of the fields of others. */
+function withoutOthers(
+  { where, order, by, group, fields }: PageListSetting,
+  labels: readonly PageLabel[],
+  kind: LabelId | null,
+): Partial<PageListSetting> {
+  const has = new Set<FieldId>(fieldsOffered(labels, kind).map(({ id }) => id));
+  return {
+    kind,
+    where: where.filter(({ field }) => has.has(field)),
+    fields: fields.filter((id) => has.has(id)),
+    ...(order === 'field' && (by === null || !has.has(by)) && { order: 'tree', by: null }),
+    ...(group !== null && !has.has(group) && { group: null }),
+  };
+}
+
+function orderOf(chosen: string): Partial<PageListSetting> {
+  const [order, by] = chosen.split(' ') as [PageListSetting['order'], FieldId | undefined];
+  return { order, by: by ?? null };
 }
 
 /** A list of pages in the editor: those that it has now. */
 export function PageListView({ node, selected }: NodeViewProps) {
   const { site, derived, selection } = useWorkbench();
-  const { of, order, most } = node.attrs as PageListSetting;
-  const page = of ?? selection.active;
-  const all =
-    page === null || !derived.outline.rowOf.has(page)
-      ? []
-      : listedAs(site, page, derived, { look: 'list', levels: 1, order });
-  const listed = most === 0 ? all : all.slice(0, most);
+  const context = useFieldContext();
+  const setting = node.attrs as PageListSetting;
+  const page = selection.active;
+  const groups = page === null ? [] : listedPages(site, derived, page, setting, context);
+  const by = fieldsOffered(site.settings.labels, null).find(({ id }) => id === setting.group);
+  const nameOf = (value: string | null): string =>
+    value === null || !by ? 'Others' : value.length === 7 ? value : FIELD_TYPE[by.type].words(value, by, context);
   return (
     <NodeViewWrapper
       aria-label="List of pages"
       className={`${OF_THE_DESK} rounded-md border border-dashed px-2 py-1.5 ${selected ? 'border-accent bg-accent-soft' : 'border-edge'}`}
     >
       <p className="text-small text-quiet">List of pages</p>
-      {listed.length === 0 ? (
-        <p className="text-quiet">No page stands there yet.</p>
-      ) : (
-        <ul>
-          {listed.map(({ row }) => (
-            <li key={row}>{labelOf(site, derived.outline.nodes[row]!)}</li>
-          ))}
-        </ul>
-      )}
+      {groups.length === 0 && <p className="text-quiet">No page is in it yet.</p>}
+      {groups.map(({ value, rows }) => (
+        <div key={value ?? ''}>
+          {by && <p className="font-medium">{nameOf(value)}</p>}
+          <ul>
+            {rows.map((row) => (
+              <li key={row}>{labelOf(site, derived.outline.nodes[row]!)}</li>
+            ))}
+          </ul>
+        </div>
+      ))}
     </NodeViewWrapper>
   );
 }

@@ -43,8 +43,10 @@ export function KindFields({ kind }: { readonly kind: PageKind }) {
                 className="flex min-h-9 min-w-0 flex-1 items-center gap-2 rounded-md px-2 text-left hover:bg-sunken"
               >
                 {open === field.id ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
-                <span className="truncate font-medium">{field.name}</span>
-                <span className="truncate text-small text-quiet">{summaryOf(field)}</span>
+                <span className="flex min-w-0 items-baseline gap-2">
+                  <span className="truncate font-medium">{field.name}</span>
+                  <span className="truncate text-small text-quiet">{summaryOf(field)}</span>
+                </span>
               </button>
               <IconButton name={`Move ${field.name} up`} disabled={at === 0} onClick={() => move(at, -1)}>
                 <ChevronUp size={15} aria-hidden />

@@ -99,7 +99,7 @@ function LabelFields({ id: open }: { readonly id: string }) {
           onSet={set}
         />
       )}
-      <div className="grid gap-3 @sm:grid-cols-2">
+      <div className="grid gap-3 @xl:grid-cols-2">
         <Moment label="Opens" value={rule.from} onSet={(from) => set({ from })} />
         <Moment label="Closes" value={rule.until} onSet={(until) => set({ until })} />
         <HeldBackChoice finder="search" value={rule.search} onSet={(search) => set({ search })} />

@@ -29,6 +29,8 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   'no way': 'no menu, list or text leads to it',
   'no description': 'no description',
   'same title': 'another page has its title',
+  'required field': 'a field that its kind requires says nothing',
+  'unread field': 'a field says what its type cannot hold',
   'empty heading': 'a heading without words',
   'skipped heading': 'a level of headings is skipped',
   'link words': 'words of a link that do not say where it leads',

@@ -1,0 +1,42 @@
+import { fieldContextOf } from '../fields/context.ts';
+import { detailOf, fieldsFor, valueAs } from '../fields/values.ts';
+import { ruleOf } from '../model/access.ts';
+import type { PageCheck, PageFacts } from './page-check.ts';
+
+/** What pages of other types are read as goes by no day, and files are known by their ids. */
+const contextOf = ({ site }: PageFacts) => fieldContextOf(site, '2000-01-01');
+
+/** A page that says nothing in a field which its kind requires. */
+export const requiredField: PageCheck = {
+  called: 'Field missing',
+  words: () => 'It says nothing in a field that its kind requires. Fill it in beside the page, in the Write lens.',
+  find: (facts) => {
+    const { site, derived, read } = facts;
+    const context = contextOf(facts);
+    return read.flatMap((row) => {
+      const { access, details } = derived.outline.nodes[row]!;
+      const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);
+      return fields.some((field) => field.isRequired && detailOf(details, field, context) === null) ? [{ row }] : [];
+    });
+  },
+};
+
+/** A page that says something in a field which the field cannot hold any more, since its type or its choices were changed. */
+export const unreadField: PageCheck = {
+  called: 'Field not readable',
+  words: () =>
+    'What it says in a field is of another type than the field is now, so visitors do not see it. Say it anew, or change the type back.',
+  find: (facts) => {
+    const { site, derived, read } = facts;
+    const context = contextOf(facts);
+    return read.flatMap((row) => {
+      const { access, details } = derived.outline.nodes[row]!;
+      if (details === null) return [];
+      const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);
+      const isUnread = fields.some(
+        (field) => details[field.id] !== undefined && valueAs(field, details[field.id]!, context) === null,
+      );
+      return isUnread ? [{ row }] : [];
+    });
+  },
+};

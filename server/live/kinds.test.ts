@@ -1,0 +1,218 @@
+import { load } from 'cheerio';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
+import { type TextPart, contentIdOf } from '#core/model/content.ts';
+import { PLAIN_PAGE_LIST } from '#core/sections/page-list.ts';
+import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+
+const KEY = 'kinds';
+let server: TestServer;
+let ines: Person;
+
+const add = (page: string, title: string, parent: string | null = null, more: object = {}) => ({
+  name: 'page.add',
+  page,
+  place: { parent },
+  title: { en: title },
+  ...more,
+});
+const textOf = (...content: TextPart[]) => {
+  const document = { type: 'doc' as const, content };
+  return { id: contentIdOf(document), document };
+};
+const list = (attrs: object): TextPart => ({ type: 'pageList', attrs: { ...PLAIN_PAGE_LIST, from: 'site', ...attrs } });
+const course = (details: object, only?: string[]) => ({
+  access: { labels: ['course'], ...(only && { only }) },
+  details,
+});
+const release = (pages: unknown = 'all') => ines.post(`/api/sites/${KEY}/releases`, { pages, retire: [] });
+const edit = async (operations: object[], contents: object[] = []) => {
+  const answer = await ines.post(`/api/sites/${KEY}/operations`, { operations, contents });
+  expect(answer.status, answer.text).toBe(200);
+};
+const page = async (path: string) => load((await server.live(`/${KEY}${path}`)).text);
+const texts = ($: ReturnType<typeof load>, what: string) =>
+  $(what)
+    .toArray()
+    .map((one) => $(one).text().replace(/\s+/g, ' ').trim());
+
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+  await server.site(KEY);
+  const all = textOf(
+    list({ kind: 'course', order: 'field', by: 'price', look: 'table', fields: ['price', 'days', 'teachers'] }),
+    list({ kind: 'course', where: [{ field: 'days', test: 'from', value: 'today' }], order: 'field', by: 'days' }),
+    list({ kind: 'course', group: 'level', isReversed: true }),
+    list({ from: 'chosen', chosen: ['rope', 'secret', 'oars', 'gone'] }),
+  );
+  const mine = textOf(list({ where: [{ field: 'teachers', test: 'is', value: 'this' }] }));
+  await edit(
+    [
+      { name: 'audience.add', audience: 'crew', title: 'Crew' },
+      { name: 'label.add', label: 'person', title: 'Person', about: 'person' },
+      { name: 'label.add', label: 'course', title: 'Course', about: 'course' },
+      ...[
+        { field: 'price', title: 'Price', settings: { type: 'money', property: 'offers' } },
+        { field: 'days', title: 'Dates', settings: { type: 'period', property: 'instance' } },
+        {
+          field: 'level',
+          title: 'Level',
+          settings: {
+            type: 'choice',
+            choices: [
+              { id: 'a', name: 'For beginners' },
+              { id: 'b', name: 'For builders' },
+            ],
+          },
+        },
+        {
+          field: 'teachers',
+          title: 'Teachers',
+          settings: { type: 'pages', isSeveral: true, of: 'person', backName: 'Courses', property: 'instructor' },
+        },
+        { field: 'note', title: 'Note', settings: { type: 'text', isForVisitors: false } },
+      ].map((one) => ({ name: 'field.add', label: 'course', ...one })),
+      { name: 'field.add', label: 'person', field: 'phone', title: 'Telephone', settings: { type: 'telephone' } },
+      add('home', 'Home', null, { content: all.id }),
+      add('marek', 'Marek', null, {
+        access: { labels: ['person'] },
+        details: { phone: '01632 960 422' },
+        content: mine.id,
+      }),
+      add('sunniva', 'Sunniva', null, { access: { labels: ['person'] } }),
+      add('shy', 'Shy teacher', null, { access: { labels: ['person'], only: ['crew'] } }),
+      add('oars', 'Oars', null, {
+        ...course({
+          price: '210 GBP',
+          days: '2030-03-05/2030-03-06',
+          level: 'a',
+          teachers: 'marek shy',
+          note: 'Ask about the spruce',
+        }),
+      }),
+      add(
+        'rope',
+        'Rope',
+        null,
+        course({ price: '85.5 GBP', days: '2020-03-05/2020-03-06', level: 'b', teachers: 'sunniva marek' }),
+      ),
+      add(
+        'secret',
+        'Secret course',
+        null,
+        course({ price: '1 GBP', teachers: 'marek', days: '2031-01-01/2031-01-02' }, ['crew']),
+      ),
+      add('plain', 'Plain', null, {}),
+      { name: 'site.set', fields: { home: 'home' } },
+    ],
+    [all, mine],
+  );
+  expect((await release()).status).toBe(200);
+  await until('the site is live', async () => (await server.live(`/${KEY}/oars`)).status === 200);
+});
+afterAll(() => server.close());
+
+describe('a page of a kind', () => {
+  it('says what it says in its fields, to visitors only what is for them, and names nobody they may not know of', async () => {
+    const $ = await page('/oars');
+    expect(texts($, 'main > .fields div')).toEqual([
+      'Price£210',
+      'Dates5 – 6 March 2030',
+      'LevelFor beginners',
+      'TeachersMarek',
+    ]);
+    expect($.html()).not.toMatch(/spruce|Shy/);
+    expect($('.fields a').attr('href')).toBe(`/${KEY}/marek`);
+  });
+
+  it('lists those that name it, without those that are closed', async () => {
+    const $ = await page('/marek');
+    expect(texts($, '.named-by h2')).toEqual(['Courses']);
+    expect(texts($, '.named-by li')).toEqual(['Oars', 'Rope']);
+    expect($('.fields a').attr('href')).toBe('tel:01632960422');
+    expect(texts($, '.listed li > a')).toEqual(['Oars', 'Rope']);
+  });
+
+  it('is a course for machines, with its dates, its price and who teaches it', async () => {
+    const $ = await page('/oars');
+    const data = $('script[type="application/ld+json"]')
+      .toArray()
+      .map((one) => JSON.parse($(one).text()) as Record<string, unknown>)
+      .find((one) => one['@type'] === 'Course');
+    expect(data).toMatchObject({
+      name: 'Oars',
+      offers: { '@type': 'Offer', price: 210, priceCurrency: 'GBP' },
+      hasCourseInstance: { '@type': 'CourseInstance', startDate: '2030-03-05', endDate: '2030-03-06' },
+      instructor: { '@type': 'Person', name: 'Marek' },
+    });
+  });
+});
+
+describe('a list of pages', () => {
+  it('has those of a kind in the order of a field, as a table of fields', async () => {
+    const $ = await page('/');
+    expect(texts($, '.listed table th[scope=col]')).toEqual(['Page', 'Price', 'Dates', 'Teachers']);
+    expect(texts($, '.listed table tbody tr')).toEqual([
+      'Rope£85.505 – 6 March 2020Sunniva, Marek',
+      'Oars£2105 – 6 March 2030Marek',
+    ]);
+  });
+
+  it('has those alone that are still to come, groups in the order of the choices, and those that were chosen as they were', async () => {
+    const $ = await page('/');
+    const lists = $('.listed').toArray();
+    const titles = (at: number) => texts(load($.html(lists[at])), 'li > a');
+    expect(titles(1)).toEqual(['Oars']);
+    expect(texts(load($.html(lists[2])), 'h3, li > a')).toEqual(['For beginners', 'Oars', 'For builders', 'Rope']);
+    expect(titles(3)).toEqual(['Rope', 'Oars']);
+    expect($.html()).not.toContain('Secret');
+  });
+
+  it('follows the clock without a release: what is over leaves by itself', async () => {
+    const toCome = async () => {
+      const $ = await page('/');
+      return texts(load($.html($('.listed').toArray()[1])), 'li > a');
+    };
+    vi.useFakeTimers({ toFake: ['Date'] });
+    try {
+      vi.setSystemTime('2030-03-06T23:50:00Z');
+      expect(await toCome()).toEqual(['Oars']);
+      vi.setSystemTime('2030-03-07T00:10:00Z');
+      const $ = await page('/');
+      expect($('.listed')).toHaveLength(3);
+      expect(texts($, '.listed').join()).toContain('Oars');
+    } finally {
+      vi.useRealTimers();
+    }
+  });
+
+  it('is made anew by a release that changes a field of a page that it shows; others are kept as they are', async () => {
+    const [home, marek, plain] = await Promise.all(
+      ['/', '/marek', '/plain'].map((path) => server.live(`/${KEY}${path}`)),
+    );
+    await edit([{ name: 'page.set', page: 'rope', fields: { details: { price: '90 GBP', teachers: 'sunniva' } } }]);
+    expect((await release(['rope'])).status).toBe(200);
+    await until('the new price is there', async () => (await server.live(`/${KEY}/`)).text.includes('£90'));
+    expect(home!.text).toContain('£85.50');
+    expect(texts(await page('/marek'), '.named-by li')).toEqual(['Oars']);
+    expect(texts(await page('/marek'), '.listed li > a')).toEqual(['Oars']);
+    expect(marek!.text).toContain('Rope');
+    expect((await server.live(`/${KEY}/plain`)).text).toBe(plain!.text);
+  });
+
+  it('holds what its text was before there was more to set, and shows a change of what is listed elsewhere', async () => {
+    const old = textOf({ type: 'pageList', attrs: { of: 'home', look: 'list', order: 'tree', most: 0 } });
+    await edit(
+      [
+        add('under', 'Under home', 'home', { description: { en: 'As it was.' } }),
+        { name: 'page.set', page: 'plain', fields: { content: old.id } },
+      ],
+      [old],
+    );
+    expect((await release()).status).toBe(200);
+    await until('the list is there', async () => (await server.live(`/${KEY}/plain`)).text.includes('As it was.'));
+    await edit([{ name: 'page.set', page: 'under', fields: { description: { en: 'As it is now.' } } }]);
+    expect((await release(['under'])).status).toBe(200);
+    await until('it says what is now', async () => (await server.live(`/${KEY}/plain`)).text.includes('As it is now.'));
+  });
+});
