@@ -145,7 +145,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = withSections([
       page(
         'Course dates',
         { description: 'All starting dates of this year and next.' },
-        'Long courses start in the second week of September. Short courses are listed by month; those in italics are full, with a waiting list.',
+        'Everything that starts from today on, month by month. What is full has a waiting list; ask at the office.\n\n% {"from":"site","kind":"course","where":[{"field":"dates","test":"from","value":"today"}],"order":"field","by":"dates","group":"dates","look":"table","fields":["dates","price","places","level"]}',
       ),
       page(
         'Compare the courses',
@@ -282,7 +282,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = withSections([
   page(
     'Boats built',
     { description: 'What has gone down the slip.' },
-    'Every boat that left the school has a page: who built it, for whom, of what, and where it sails now.',
+    'Every boat that left the school has a page: who built it, for whom, of what, and where it sails now.\n\n## The latest\n\n% {"from":"branch","kind":"boat","order":"field","by":"launched","isReversed":true,"look":"table","fields":["launched","size","timber","builders"]}',
     [
       page(
         'Clinker dinghies',

@@ -88,8 +88,9 @@ const TYPED: readonly Typed[] = [
 ];
 
 describe('a typed text', () => {
-  it.each(TYPED)('as %s: %j is %j', (type, typed, value, more) =>
-    expect(FIELD_TYPE[type].read(typed, fieldOf(type, more), ENGLISH)).toBe(value),
+  it.each(TYPED.map((one) => ({ type: one[0], typed: one[1], value: one[2], more: one[3] })))(
+    'as $type: $typed is $value',
+    ({ type, typed, value, more }) => expect(FIELD_TYPE[type].read(typed, fieldOf(type, more), ENGLISH)).toBe(value),
   );
 
   it('is read as its language writes numbers', () => {

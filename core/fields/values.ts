@@ -1,5 +1,6 @@
 import type { LabelId } from '../model/access.ts';
-import type { Details } from '../model/details.ts';
+import type { Details, DetailsChange } from '../model/details.ts';
+import type { Site } from '../model/site.ts';
 import type { FieldId, KindField } from '../model/kind-field.ts';
 import { type PageLabel, kindAmong } from '../model/page-label.ts';
 import { FIELD_TYPE } from './all-types.ts';
@@ -64,4 +65,17 @@ export function detailOf(details: Details | null, field: KindField, context: Fie
   const kept = details?.[field.id];
   if (kept !== undefined) return valueAs(field, kept, context);
   return field.initial !== null && FIELD_TYPE[field.type].isValue(field.initial, field) ? field.initial : null;
+}
+
+/** A change without the values that the fields of a site cannot hold: what was written in fields that are gone does not keep a page out. */
+export function acceptedDetails(
+  { settings: { labels } }: Site,
+  change: DetailsChange | null | undefined,
+): DetailsChange | undefined {
+  if (change == null) return undefined;
+  const accepted = (Object.entries(change) as [FieldId, string | null][]).filter(([id, value]) => {
+    const field = maybeField(labels, id)?.field;
+    return value === null || (field !== undefined && FIELD_TYPE[field.type].isValue(value, field));
+  });
+  return accepted.length > 0 ? Object.fromEntries(accepted) : undefined;
 }

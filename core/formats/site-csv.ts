@@ -1,11 +1,14 @@
 import type { LineFault } from '../carryover/inventory.ts';
 import { type BroughtPage, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import { derivedOf } from '../derive/derived.ts';
+import { fieldContextOf } from '../fields/context.ts';
+import { isKind } from '../model/page-label.ts';
 import { type PageId, pageIdSchema } from '../model/ids.ts';
 import { type PagePlan, type PlanChange, planChangeSchema, planOf } from '../model/plan.ts';
 import type { Site } from '../model/site.ts';
 import { short } from './address-list.ts';
 import { type CsvTable, writeCsvTable } from './csv-table.ts';
+import { KIND_COLUMN, columnNamed, fieldColumns, readFieldCells, writeFieldCells } from './field-cells.ts';
 import { CELL_FIELDS, fieldsOfCells, writeCell } from './page-cells.ts';
 
 /** The columns of a plan, in their order, each with how its cells are written and read. */
@@ -48,17 +51,20 @@ export const SITE_COLUMNS: readonly string[] = [
   ...Object.keys(PLAN_COLUMNS),
 ];
 
-/** The tree as CSV, in tree order. Texts are those of the site's language. */
-export function writeSiteCsv(site: Site): string {
+/** The tree as CSV, in tree order. Texts are those of the site's language. @param today by the site's clock, as ISO 8601 has it */
+export function writeSiteCsv(site: Site, today: string): string {
   const { outline } = derivedOf(site);
-  const { language } = site.settings;
+  const { language, labels } = site.settings;
+  const columns = fieldColumns(labels);
+  const context = fieldContextOf(site, today);
   return writeCsvTable(
-    SITE_COLUMNS,
+    [...SITE_COLUMNS, ...(labels.some(isKind) ? [KIND_COLUMN] : []), ...columns.map(({ name }) => name)],
     outline.nodes.map((node) => [
       node.id,
       node.parent ?? '',
       ...CELL_FIELDS.map((field) => writeCell(field, node, language) ?? ''),
       ...Object.values(PLAN_COLUMNS).map(({ write }) => write(planOf(node))),
+      ...(labels.some(isKind) ? writeFieldCells(node, columns, labels, context) : []),
     ]),
   );
 }
@@ -67,11 +73,20 @@ export function writeSiteCsv(site: Site): string {
  * Reads a tree from CSV. Columns that are not known are named and kept out. A row whose parent is not there, parents that
  * go in a circle, and ids that stand twice are refused with their lines; a value that cannot be is left out, and noted.
  */
-export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site): BroughtTree {
+export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site, today: string): BroughtTree {
   const notes: LineFault[] = [];
   const faults: LineFault[] = [];
   const at = new Map(table.columns.map((name, index) => [name.toLowerCase(), index]));
-  const unknown = table.columns.filter((name) => !SITE_COLUMNS.includes(name.toLowerCase()));
+  const { labels } = site.settings;
+  const columns = fieldColumns(labels);
+  const context = fieldContextOf(site, today);
+  const ofFields = table.columns.flatMap((name) => {
+    const column = SITE_COLUMNS.includes(name.toLowerCase()) ? undefined : columnNamed(name, columns);
+    return column ? [{ column, in: name.toLowerCase() }] : [];
+  });
+  const isKnown = (name: string): boolean =>
+    SITE_COLUMNS.includes(name) || name === KIND_COLUMN || ofFields.some((one) => one.in === name);
+  const unknown = table.columns.filter((name) => !isKnown(name.toLowerCase()));
   if (unknown.length > 0)
     notes.push({ line: 1, detail: `These columns are unknown and ignored: ${unknown.join(', ')}.` });
   if (!at.has('title') && !at.has('id'))
@@ -133,7 +148,11 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site):
       line,
       id: id === '' ? null : pageIdSchema.parse(id),
       parent: parents[index]!,
-      fields: { ...fieldsOfCells(({ name }) => cell(name), note), plan: planIn(cell, note) },
+      fields: {
+        ...fieldsOfCells(({ name }) => cell(name), note),
+        plan: planIn(cell, note),
+        ...readFieldCells(site.nodes.get(id as PageId), ofFields, labels, context, cell, note),
+      },
     };
   });
   return inTreeOrder(pages, notes);

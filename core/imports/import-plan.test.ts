@@ -13,10 +13,16 @@ import { type Site, branchOf, nodeAt } from '../model/site.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
+import { Draw } from '../testing/draw.ts';
+import { drawDetails } from '../testing/draw-field-edits.ts';
+import { isKind } from '../model/page-label.ts';
+import { fieldContextOf } from '../fields/context.ts';
+import { fieldsFor, maybeField, valueAs } from '../fields/values.ts';
 import type { BroughtTree } from './brought-page.ts';
 import { operationsOf, planImport } from './import-plan.ts';
 import { planSiteFile } from './site-file-plan.ts';
 
+const TODAY = '2026-11-26';
 const newIds = () => {
   let count = 0;
   return (): PageId => toPageId(`new${++count}`);
@@ -24,7 +30,7 @@ const newIds = () => {
 const csv = (text: string, site: Site): BroughtTree => {
   const table = readCsvTable(text);
   if (!table.ok) throw new Error(table.detail);
-  return readSiteCsv(table, site);
+  return readSiteCsv(table, site, TODAY);
 };
 const pagesOf = (tree: BroughtTree) => {
   if (!tree.ok) throw new Error(JSON.stringify(tree.faults));
@@ -88,7 +94,7 @@ describe('what is taken along and brought back', () => {
   it('asks for nothing where the site is the same: CSV, OPML, JSON', () => {
     holds(
       fc.property(anySite, (site) => {
-        expect(itemsFor(csv(writeSiteCsv(site), site), site)).toEqual([]);
+        expect(itemsFor(csv(writeSiteCsv(site, TODAY), site), site)).toEqual([]);
         expect(itemsFor(readOpml(writeOpml(site)), site)).toEqual([]);
         const json = readSiteJson(writeSiteJson(site, []));
         if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));
@@ -98,10 +104,54 @@ describe('what is taken along and brought back', () => {
     );
   });
 
+  it('gives back by CSV what pages of a kind say, where somebody took all of it away', () => {
+    let said = 0;
+    holds(
+      fc.property(anySite, fc.nat(), (grown, seed) => {
+        const draw = new Draw(seed);
+        const pages = branchOf(grown, null).filter((page) => nodeAt(grown, page).type === 'page');
+        const kinds = grown.settings.labels.filter(isKind);
+        const filled = siteAfter(
+          pages.flatMap((page): Operation[] => {
+            const kind = draw.maybeOf(kinds);
+            const details = drawDetails(grown, draw);
+            return kind && details
+              ? [{ name: 'page.set', page, fields: { access: { labels: [kind.id] }, details } } as Operation]
+              : [];
+          }),
+          grown,
+        );
+        const cleared = siteAfter(
+          pages.map((page): Operation => {
+            const details = Object.fromEntries(Object.keys(nodeAt(filled, page).details ?? {}).map((id) => [id, null]));
+            return { name: 'page.set', page, fields: { details } };
+          }),
+          filled,
+        );
+        const again = imported(csv(writeSiteCsv(filled, TODAY), cleared), cleared);
+        for (const page of pages) {
+          const { access, details } = nodeAt(filled, page);
+          for (const { id, type } of fieldsFor(access?.labels ?? [], filled.settings.labels)) {
+            const value = details?.[id];
+            if (
+              value === undefined ||
+              valueAs(maybeField(filled.settings.labels, id)!.field, value, fieldContextOf(filled, TODAY)) !== value
+            )
+              continue;
+            said++;
+            expect([page, type, nodeAt(again, page).details?.[id]]).toEqual([page, type, value]);
+          }
+        }
+      }),
+      { numRuns: 80 },
+    );
+    expect(said).toBeGreaterThan(40);
+  });
+
   it('gives back the same site in an empty one', () => {
     holds(
       fc.property(plainSite, (site) => {
-        expect(shape(imported(csv(writeSiteCsv(site), emptySite()), emptySite()))).toEqual(shape(site));
+        expect(shape(imported(csv(writeSiteCsv(site, TODAY), emptySite()), emptySite()))).toEqual(shape(site));
         expect(shape(imported(readOpml(writeOpml(site)), emptySite()), false)).toEqual(shape(site, false));
         const json = readSiteJson(writeSiteJson(site, []));
         if (!('tree' in json)) throw new Error(JSON.stringify(json.faults));

@@ -1,7 +1,10 @@
 import { isSameJson } from '../model/canonical-json.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
+import { acceptedDetails, maybeField } from '../fields/values.ts';
+import type { LabelId } from '../model/access.ts';
 import type { AudienceId } from '../model/audience.ts';
+import type { KindField } from '../model/kind-field.ts';
 import { NO_VALUES, type PageChanges, type PageValues, pageField } from '../model/page-fields.ts';
 import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { slugFromTitle } from '../model/slug.ts';
@@ -82,7 +85,8 @@ export function planPages(
     const id = ids[index]!;
     const parent = parentOf(brought);
     const after = latest.get(parent) ?? null;
-    const { line, fields } = brought;
+    const { line } = brought;
+    const fields = { ...brought.fields, details: acceptedDetails(at, brought.fields.details) };
     if (!maybeNodeAt(at, id)) {
       const title = fields.title ?? '';
       add({
@@ -155,17 +159,41 @@ export function planAudiences(
     const key = `settings audience ${id}`;
     items.push({ key, kind: 'settings', page: null, title: `Audience: ${title}`, fields: [], line: null, operation });
   }
-  for (const { id, name: title, rule, about } of labels) {
+  for (const { id, name: title, rule, about, fields = [] } of labels) {
     const operation: Operation = at.settings.labels.some((one) => one.id === id)
       ? { name: 'label.set', label: id, fields: { title, rule, about: about ?? null } }
       : { name: 'label.add', label: id, title, rule, ...(about && { about }) };
     const outcome = applyOperation(at, operation);
-    if (!outcome.ok || outcome.site === at) continue;
-    at = outcome.site;
-    const key = `settings label ${id}`;
-    items.push({ key, kind: 'settings', page: null, title: `Label: ${title}`, fields: [], line: null, operation });
+    if (outcome.ok && outcome.site !== at) {
+      at = outcome.site;
+      const key = `settings label ${id}`;
+      items.push({ key, kind: 'settings', page: null, title: `Label: ${title}`, fields: [], line: null, operation });
+    }
+    for (const field of fields) {
+      const made = planField(at, id, field);
+      const done = applyOperation(at, made);
+      if (!done.ok || done.site === at) continue;
+      at = done.site;
+      const key = `settings field ${field.id}`;
+      items.push({
+        key,
+        kind: 'settings',
+        page: null,
+        title: `Field of ${title}: ${field.name}`,
+        fields: [],
+        line: null,
+        operation: made,
+      });
+    }
   }
   return { items, site: at };
+}
+
+/** What makes a field what the file says: added to the label where no label has it. */
+function planField(site: Site, label: LabelId, { id, name: title, ...settings }: KindField): Operation {
+  return maybeField(site.settings.labels, id)
+    ? { name: 'field.set', field: id, fields: { title, ...settings } }
+    : { name: 'field.add', label, field: id, title, settings };
 }
 
 /** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its old pages. */

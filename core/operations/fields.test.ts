@@ -122,7 +122,9 @@ describe('what a page says in a field', () => {
     });
     expect(refusal(says({ gone: 'x' }))).toMatchObject({ code: 'field-unknown' });
     expect(refusal(says({ gone: null }))).toBeNull();
-    expect(refusal({ ...page, page: toPageId('new'), details: { price: 'cheap' } } as Operation)).toMatchObject({
+    expect(
+      refusal({ ...page, page: toPageId('new'), details: { price: 'cheap' } } as unknown as Operation),
+    ).toMatchObject({
       code: 'field-value',
     });
   });

@@ -7,6 +7,7 @@ import { scheduleOf } from '#core/derive/schedule.ts';
 import { writeOpml } from '#core/formats/opml.ts';
 import { type RedirectRule, writeRedirects } from '#core/formats/redirect-rules.ts';
 import { writeScheduleCalendar, writeScheduleCsv } from '#core/formats/schedule-files.ts';
+import { dayIn } from '#core/model/moment-words.ts';
 import { writeSiteCsv } from '#core/formats/site-csv.ts';
 import { writeSiteJson } from '#core/formats/site-json.ts';
 import { writeIndentedTree, writeSitemapFile } from '#core/formats/tree-lists.ts';
@@ -31,7 +32,7 @@ export async function exportSite(
 ): Promise<string> {
   switch (name) {
     case 'site.csv':
-      return writeSiteCsv(site);
+      return writeSiteCsv(site, dayIn(site.settings.timeZone, now));
     case 'site.opml':
       return writeOpml(site);
     case 'site.md':

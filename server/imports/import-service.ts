@@ -3,6 +3,7 @@ import type { LineFault } from '#core/carryover/inventory.ts';
 import { readCsvTable } from '#core/formats/csv-table.ts';
 import { short } from '#core/formats/address-list.ts';
 import { readOpml } from '#core/formats/opml.ts';
+import { dayIn } from '#core/model/moment-words.ts';
 import { readSiteCsv } from '#core/formats/site-csv.ts';
 import { type SiteFile, readSiteJson } from '#core/formats/site-json.ts';
 import { readIndentedTree, readSitemapTree } from '#core/formats/tree-lists.ts';
@@ -93,7 +94,7 @@ async function readFile(body: ImportBody, site: Site): Promise<Read> {
     case 'csv': {
       const table = readCsvTable(text);
       if (!table.ok) throw refused(name, [{ line: table.line ?? 1, detail: table.detail }]);
-      return whole(readSiteCsv(table, site));
+      return whole(readSiteCsv(table, site, dayIn(site.settings.timeZone, new Date())));
     }
     case 'opml':
       return whole(readOpml(text));

@@ -51,7 +51,7 @@ const WIDTHS: Readonly<Partial<Record<FieldTypeName, number>>> = {
   yesNo: 76,
   day: 130,
   moment: 170,
-  period: 190,
+  period: 216,
   telephone: 140,
 };
 const WIDTH = 160;
@@ -75,15 +75,17 @@ function detailColumn(kind: LabelId, field: KindField): Column {
         own,
         field.type === 'file' && shown !== null ? 'A file' : words,
         kept !== undefined && own === null,
+        own === null ? '' : FIELD_TYPE[field.type].written(own, field, context),
       ];
     },
-    cell: ([isOfKind, own, words, isUnread], context) =>
+    cell: ([isOfKind, own, words, isUnread, written], context) =>
       isOfKind === true && (
         <DetailCell
           field={field}
           own={own as string | null}
           words={words as string}
           isUnread={isUnread === true}
+          written={written as string}
           context={context}
         />
       ),
@@ -98,6 +100,7 @@ function DetailCell({
   own,
   words,
   isUnread,
+  written,
   context,
 }: {
   readonly field: KindField;
@@ -107,6 +110,8 @@ function DetailCell({
   readonly words: string;
   /** Whether it says something that the field cannot hold since its type was changed. */
   readonly isUnread: boolean;
+  /** What the page says itself, as it is typed. */
+  readonly written: string;
   readonly context: CellContext;
 }) {
   const isMissing = field.isRequired && words === '';
@@ -139,7 +144,7 @@ function DetailCell({
   return (
     <EntryCell
       field={field.name}
-      value={own === null ? '' : type.written(own, field, now())}
+      value={written}
       words={said}
       type="text"
       look={look}

@@ -172,9 +172,11 @@ function PagesField({ field, label, value, onSet }: Labelled) {
   };
   const set = (pages: readonly PageId[]) => onSet(pages.length === 0 ? null : pages.join(' '));
   const kind = site.settings.labels.find(({ id }) => id === field.of);
+  const hasList = field.isSeveral && named.length > 0;
   return (
     <div className="flex flex-col gap-1">
-      {field.isSeveral && named.length > 0 && (
+      {hasList && <span className="text-small font-medium">{label}</span>}
+      {hasList && (
         <ul aria-label={label} className="flex flex-col gap-1">
           {named.map((page) => (
             <li key={page} className="flex items-center gap-1 rounded-md bg-sunken pl-2">
@@ -190,12 +192,13 @@ function PagesField({ field, label, value, onSet }: Labelled) {
         </ul>
       )}
       <PageField
-        label={field.isSeveral && named.length > 0 ? `One more: ${label}` : label}
+        label={hasList ? `One more: ${label}` : label}
+        isBare={hasList}
         hint={field.help || undefined}
         value={field.isSeveral ? '' : (named[0] ?? '')}
         others={!field.isSeveral && named.length > 0 ? [{ value: 'none', words: 'None' }] : []}
         isOffered={isOffered}
-        placeholder={kind ? `Choose from: ${kind.name}` : 'Choose a page'}
+        placeholder={`${hasList ? 'One more' : 'Choose a page'}${kind ? ` of kind ${kind.name}` : ''}`}
         onChoose={(next) => set(next === 'none' ? [] : field.isSeveral ? [...named, next as PageId] : [next as PageId])}
       />
     </div>
