@@ -129,7 +129,7 @@ function NewField({ kind, onAdded }: { readonly kind: PageKind; readonly onAdded
         value={name}
         onChange={(event) => setName(event.target.value)}
       />
-      <Choice label="It holds" value={type} onChange={(event) => setType(event.target.value as FieldTypeName)}>
+      <Choice label="It will hold" value={type} onChange={(event) => setType(event.target.value as FieldTypeName)}>
         <TypeOptions />
       </Choice>
       <Button type="submit" disabled={name.trim() === ''}>

@@ -1,0 +1,113 @@
+import { Key } from 'selenium-webdriver';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
+
+const { spur, bench } = await signedIn();
+/** The id of the kind that is made. */
+let key = '';
+
+/** The cell of a row, by the name of its column: the button that can be pressed to change it. */
+const cell = async (column: string, title: string) => bench.find('button', new RegExp(`^${column}: ${title}, `));
+const typeInCell = async (column: string, title: string, text: string) => {
+  await (await cell(column, title)).click();
+  const field = await bench.find('textbox', `${column} of ${title}`);
+  await field.sendKeys(text, Key.ENTER);
+};
+const addField = async (name: string, holds: string) => {
+  await bench.fill('New field', name);
+  await bench.choose('It will hold', new RegExp(`^${holds}$`));
+  await bench.click('button', 'Add');
+  await bench.find('button', new RegExp(`^${name} ${holds}`));
+};
+const text = (css: string) =>
+  bench.driver.executeScript<string[]>(
+    `return [...document.querySelectorAll(arguments[0])].map((one) => one.innerText.replace(/\\s+/g, ' ').trim());`,
+    css,
+  );
+
+describe('somebody who keeps the same things of many pages', () => {
+  it('makes a kind with fields beside the tree', async () => {
+    await bench.open(spur, 'tern-sound', '?lens=access&beside=labels');
+    await bench.fill('The first label', 'Ferry');
+    await bench.press(Key.ENTER);
+    await bench.choose('What it says of pages', /of its own/);
+    await addField('Seats', 'Number');
+    await addField('In service since', 'Day');
+    await addField('Skipper', 'Short text');
+    expect(await text('ol[aria-label="Fields"] > li button[aria-expanded] .font-medium')).toEqual([
+      'Seats',
+      'In service since',
+      'Skipper',
+    ]);
+    await bench.click('button', 'Move Skipper up');
+    await bench.until('it stands before', async () =>
+      (await text('ol[aria-label="Fields"] > li button[aria-expanded] .font-medium'))
+        .join()
+        .endsWith('Skipper,In service since'),
+    );
+  });
+
+  it('gives it to pages, and fills them in cell by cell in columns that the filter by the kind brings', async () => {
+    key = new URL(await bench.driver.getCurrentUrl()).searchParams.get('beside')!.split('/')[1]!;
+    const [first, second] = (await bench.tree()).map((one) => one.trim()).slice(2, 4) as [string, string];
+    await bench.select(first);
+    await bench.click('button', /this label$/);
+    await bench.untilText('1 page marked in the tree');
+    await bench.select(second);
+    await bench.click('button', /this label$/);
+    await bench.untilText('2 pages marked in the tree');
+    await bench.open(spur, 'tern-sound', `?lens=write&kind=${key}`);
+    await typeInCell('Seats', first, '1,200');
+    await bench.until('the first ferry has its seats', async () => (await bench.row(first)).includes('1,200'));
+    await typeInCell('In service since', second, '5 march 2019');
+    await bench.until('the second ferry has its day', async () => (await bench.row(second)).includes('5 March 2019'));
+
+    // What the field cannot hold stays as it was typed, and says what is wrong with it.
+    await typeInCell('Seats', second, 'many');
+    await bench.untilText('Type a number');
+    const field = await bench.find('textbox', `Seats of ${second}`);
+    expect(await field.getAttribute('value')).toBe('many');
+    await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '80', Key.ENTER);
+    await bench.until('the second ferry has its seats', async () => /\b80\b/.test(await bench.row(second)));
+  });
+
+  it('is told what another type makes of what pages say, before it is changed; undo gives it back', async () => {
+    await bench.open(spur, 'tern-sound', `?lens=access&beside=labels/${key}`);
+    await bench.click('button', /^In service since/);
+    const choices = async () =>
+      (await bench.driver.executeScript<string>(`return document.body.innerText`)).replace(/\s+/g, ' ');
+    const types = await bench.driver.executeScript<HTMLSelectElement>(
+      `return [...document.querySelectorAll('ol[aria-label="Fields"] select')].find((one) => one.labels[0].textContent === 'It holds')`,
+    );
+    await (types as never as { sendKeys: (keys: string) => Promise<void> }).sendKeys('Number');
+    await bench.until('it says what becomes of it', async () =>
+      /1 page says something in it\. On none of them/.test(await choices()),
+    );
+    expect(await choices()).toContain('‘2019-03-05’');
+    await bench.click('button', 'Change it');
+    await bench.find('button', /^In service since Number/);
+    await bench.chord(Key.CONTROL, 'z');
+    await bench.find('button', /^In service since Day/);
+  });
+});
+
+describe('a visitor of the school', () => {
+  it('finds the courses that are still to come, month by month, and from a course its teachers and back', async () => {
+    await bench.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
+    const headings = await text('main .listed h3');
+    expect(headings.length).toBeGreaterThan(3);
+    expect((await text('main .listed th[scope=col]')).slice(0, 5)).toEqual([
+      'Page',
+      'Dates',
+      'Price',
+      'Places left',
+      'Level',
+    ]);
+    await bench.click('link', 'Oars and paddles');
+    await bench.until('the course is there', async () => (await text('h1')).includes('Oars and paddles'));
+    expect(await text('main > .fields dt')).toEqual(['Dates', 'Price', 'Places left', 'Level', 'Teachers']);
+    await bench.driver.executeScript(`document.querySelector('main > .fields a').click()`);
+    await bench.until('the teacher is there', async () => (await text('h1')).includes('Ines Carrow'));
+    expect(await text('main .named-by li')).toContain('Oars and paddles');
+  });
+});
