@@ -152,6 +152,18 @@ const KINDS: readonly DemoKind[] = [
     },
   },
   {
+    id: 'open',
+    title: 'Open day',
+    about: 'event',
+    fields: [
+      { id: 'when', title: 'When', type: 'repeats', property: 'eventSchedule' },
+      { id: 'booking', title: 'To be booked', type: 'yesNo' },
+    ],
+    pages: {
+      'Open Saturdays': { when: '2026-01-03 10:00-16:00 FREQ=MONTHLY;BYDAY=1SA', booking: 'no' },
+    },
+  },
+  {
     id: 'rules',
     title: 'House rules',
     about: 'page',

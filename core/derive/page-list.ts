@@ -1,6 +1,7 @@
 import { FIELD_TYPE } from '../fields/all-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
 import { daysOfPeriod } from '../fields/date-types.ts';
+import { daysFrom, firstDay, isOnDay } from '../fields/repeats.ts';
 import { detailOf, maybeField } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
@@ -41,7 +42,9 @@ export function listedPages(
 }
 
 /** Whether the clock changes what a list has. */
-export const goesByTheDay = ({ where }: PageListSetting): boolean => where.some(({ value }) => value === TODAY);
+export const goesByTheDay = ({ where, by, group }: PageListSetting, { settings }: Site): boolean =>
+  where.some(({ value }) => value === TODAY) ||
+  [by, group].some((id) => id !== null && maybeField(settings.labels, id)?.field.type === 'repeats');
 
 /** Whether a list asks of pages what they say, or which there are: then those with a lock are not even counted. */
 const looksInside = ({ from, where, order, group, label, kind }: PageListSetting): boolean =>
@@ -134,6 +137,8 @@ export function holds(
   if (value === null) return test === 'is not';
   const asked = wanted === TODAY ? today : wanted === THIS_PAGE ? page : wanted;
   if (test === 'is' || test === 'is not') return isAmong(field, value, asked) === (test === 'is');
+  if (field.type === 'repeats')
+    return test === 'from' ? daysFrom(value, asked, 1).length > 0 : (firstDay(value) ?? '9') <= asked;
   const [first, last] = (field.type === 'period' ? daysOfPeriod(value) : null) ?? [value, value];
   // A moment is on a day from its first minute to its last one.
   const dayOf = (one: string): string => (field.type === 'moment' && asked.length === 10 ? one.slice(0, 10) : one);
@@ -144,6 +149,7 @@ export function holds(
 /** Whether a value is the one that is asked for, or has it among several. A period has the days within it. */
 function isAmong({ type }: KindField, value: string, asked: string): boolean {
   if (type === 'choice' || type === 'pages') return value.split(' ').includes(asked);
+  if (type === 'repeats' && asked.length === 10) return isOnDay(value, asked);
   const days = type === 'period' ? daysOfPeriod(value) : null;
   return days && asked.length === 10 ? days[0] <= asked && asked <= days[1] : value === asked;
 }
@@ -169,7 +175,9 @@ function inListOrder(
     const values = new Map(
       rows.map((row) => [
         row,
-        found && isOfKind(site, derived, row, found.label) ? detailOf(nodes[row]!.details, found.field, context) : null,
+        found && isOfKind(site, derived, row, found.label)
+          ? placeOf(found.field, detailOf(nodes[row]!.details, found.field, context), context)
+          : null,
       ]),
     );
     sorted.sort((a, b) => {
@@ -183,6 +191,10 @@ function inListOrder(
   }
   return isReversed ? sorted.reverse() : sorted;
 }
+
+/** What a value is put in order by: of days that repeat the next one, or the first where none comes any more. */
+const placeOf = ({ type }: KindField, value: string | null, { today }: FieldContext): string | null =>
+  value === null || type !== 'repeats' ? value : (daysFrom(value, today, 1)[0] ?? firstDay(value));
 
 /** Months of days and first letters of texts go together; of several choices or pages each has the row. */
 function grouped(
@@ -199,7 +211,7 @@ function grouped(
     const value = isOfKind(site, derived, row, found.label)
       ? detailOf(derived.outline.nodes[row]!.details, found.field, context)
       : null;
-    for (const key of groupsOf(found.field, value)) {
+    for (const key of groupsOf(found.field, placeOf(found.field, value, context))) {
       const same = groups.get(key);
       if (same) same.push(row);
       else groups.set(key, [row]);
@@ -209,10 +221,13 @@ function grouped(
   return keys.map((value) => ({ value, rows: groups.get(value)! }));
 }
 
+const isOfDays = (type: KindField['type']): boolean =>
+  type === 'day' || type === 'moment' || type === 'period' || type === 'repeats';
+
 /** The groups that a value is in: the month of a day (`2027-03`), each of several choices, else the value itself. */
 function groupsOf({ type }: KindField, value: string | null): readonly (string | null)[] {
   if (value === null) return [null];
-  if (type === 'day' || type === 'moment' || type === 'period') return [value.slice(0, 7)];
+  if (isOfDays(type)) return [value.slice(0, 7)];
   return type === 'choice' || type === 'pages' ? value.split(' ') : [value];
 }
 
@@ -222,7 +237,6 @@ function compareGroups(field: KindField, a: string | null, b: string | null, lan
     const at = (id: string): number => field.choices.findIndex((one) => one.id === id);
     return at(a) - at(b);
   }
-  if (a.length === 7 && (field.type === 'day' || field.type === 'moment' || field.type === 'period'))
-    return a < b ? -1 : a > b ? 1 : 0;
+  if (isOfDays(field.type)) return a < b ? -1 : a > b ? 1 : 0;
   return FIELD_TYPE[field.type].compare(a, b, language);
 }

@@ -3,6 +3,7 @@ import { CHOICE, FILE, PAGES, PLACE_TYPE, YES_NO } from './choice-types.ts';
 import { DAY_TYPE, MOMENT_TYPE, PERIOD_TYPE } from './date-types.ts';
 import type { FieldType } from './field-type.ts';
 import { MONEY_TYPE, NUMBER_TYPE } from './number-types.ts';
+import { REPEATS } from './repeats.ts';
 import { ADDRESS, LINK, LONG_TEXT, MAIL, TELEPHONE, TEXT } from './text-types.ts';
 
 /** Every type of field, in the order in which they are offered. */
@@ -16,6 +17,7 @@ export const FIELD_TYPE: Readonly<Record<FieldTypeName, FieldType>> = {
   day: DAY_TYPE,
   moment: MOMENT_TYPE,
   period: PERIOD_TYPE,
+  repeats: REPEATS,
   telephone: TELEPHONE,
   mail: MAIL,
   link: LINK,

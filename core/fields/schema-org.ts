@@ -30,7 +30,7 @@ export const PROPERTIES: Readonly<Record<About, Readonly<Record<string, readonly
     isAccessibleForFree: ['yesNo'],
   },
   course: {
-    instance: ['period', 'day', 'moment'],
+    instance: ['period', 'day', 'moment', 'repeats'],
     offers: ['money'],
     instructor: ['pages'],
     courseCode: ['text'],
@@ -42,6 +42,7 @@ export const PROPERTIES: Readonly<Record<About, Readonly<Record<string, readonly
   },
   event: {
     startDate: ['period', 'day', 'moment'],
+    eventSchedule: ['repeats'],
     offers: ['money'],
     location: ['address', 'pages', 'place', 'text'],
     organizer: ['pages'],

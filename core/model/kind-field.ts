@@ -26,6 +26,7 @@ export const FIELD_TYPES = [
   'day',
   'moment',
   'period',
+  'repeats',
   'telephone',
   'mail',
   'link',

@@ -35,7 +35,7 @@ export const RESERVED_AT_ROOT: ReadonlySet<string> = new Set([
 ]);
 
 /** Names of files that stand in the folder of a page where a site is kept as files, and those that file systems keep for devices. */
-const RESERVED_ANYWHERE = /^(?:index\.html|feed\.xml|(?:con|prn|aux|nul|com\d|lpt\d)(?:\..*)?)$/i;
+const RESERVED_ANYWHERE = /^(?:index\.html|feed\.xml|calendar\.ics|(?:con|prn|aux|nul|com\d|lpt\d)(?:\..*)?)$/i;
 /** Files at the top of a site that is kept as files. */
 const FILES_AT_ROOT = /^(?:404\.html|sitemap-\d+\.xml|redirects\.(?:csv|nginx\.conf|htaccess))$/i;
 

@@ -79,6 +79,7 @@ const VALUES: Readonly<Record<Exclude<FieldTypeName, 'pages' | 'choice'>, readon
   day: ['2027-03-05', '2026-12-24'],
   moment: ['2027-03-05T18:30'],
   period: ['2027-03-05/2027-03-09'],
+  repeats: ['2027-03-06 FREQ=MONTHLY;BYDAY=1SA', '2026-11-02 10:00-12:00 FREQ=WEEKLY;BYDAY=MO,WE without 2026-11-09'],
   telephone: ['01632 960 001', '12'.repeat(2)],
   mail: ['desk@pellow-quay.example'],
   link: ['https://ferry.example/timetable'],

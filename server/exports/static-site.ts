@@ -11,7 +11,7 @@ import type { FileStore } from '../library/file-store.ts';
 import { FILES_STEP, storedName } from '../live/live-files.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
-import { feedAddress, feedOf, hasFeed, sitemapFiles } from '../live/machine-files.ts';
+import { feedAddress, feedOf, rowsBelow, hasFeed, sitemapFiles } from '../live/machine-files.ts';
 import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
 import { textFor } from '../live/text-for.ts';
 import { leadingRules } from './leading-rules.ts';
@@ -78,7 +78,8 @@ export async function* staticFiles(
       for (const [, file] of html.text.matchAll(SHOWN)) shown.add(file!);
       onPage();
       yield { path: fileOf(address), content: relative(html.text, address, file) };
-      if (hasFeed(view, row)) yield { path: feedAddress(address).slice(1), content: feedOf(view, row, release.liveAt) };
+      if (hasFeed(view, row))
+        yield { path: feedAddress(address).slice(1), content: feedOf(view, row, rowsBelow(view, row), release.liveAt) };
     }
   }
   yield { path: fileOf(SEARCH), content: relative(search.page().text, SEARCH, file) };

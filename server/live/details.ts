@@ -3,6 +3,7 @@ import { degreesOf } from '#core/fields/choice-types.ts';
 import { fieldContextOf } from '#core/fields/context.ts';
 import { daysOfPeriod } from '#core/fields/date-types.ts';
 import type { FieldContext } from '#core/fields/field-type.ts';
+import { partsOfRule, readRepetition } from '#core/fields/repeats.ts';
 import { detailOf, fieldsFor } from '#core/fields/values.ts';
 import { labelOf } from '#core/derive/menu.ts';
 import { namedBy, pagesNamed } from '#core/derive/named-by.ts';
@@ -40,6 +41,10 @@ export function fieldContext(view: LiveView): FieldContext {
   }
   return { ...context, today: dayIn(site.settings.timeZone, at) };
 }
+
+/** Whether a field says on which days something is. */
+export const saysWhen = ({ type }: KindField): boolean =>
+  type === 'day' || type === 'moment' || type === 'period' || type === 'repeats';
 
 /** What a page says in the fields that visitors see, in their order. */
 export function shownDetails(view: LiveView, page: PageId): { readonly field: KindField; readonly value: string }[] {
@@ -144,6 +149,10 @@ function propertyOf(view: LiveView, about: About, { ...field }: KindField, value
   if (property === null) return {};
   // What happens between two days is an event with both; a course has its dates by one time that it is held.
   const days = daysOf(field, value);
+  if (property === 'instance' && field.type === 'repeats')
+    return {
+      hasCourseInstance: { '@type': 'CourseInstance', courseMode: 'Onsite', courseSchedule: scheduleOf(value) },
+    };
   if (property === 'instance')
     return days
       ? { hasCourseInstance: { '@type': 'CourseInstance', courseMode: 'Onsite', startDate: days[0], endDate: days[1] } }
@@ -156,6 +165,26 @@ function propertyOf(view: LiveView, about: About, { ...field }: KindField, value
 function daysOf({ type }: KindField, value: string): readonly [string, string] | null {
   if (type === 'period') return daysOfPeriod(value);
   return type === 'day' || type === 'moment' ? [value, value] : null;
+}
+
+/** Days that repeat as a Schedule of schema.org: the frequency as a duration of ISO 8601, days of the week as iCalendar has them. */
+function scheduleOf(value: string): object | null {
+  const repetition = readRepetition(value);
+  if (!repetition) return null;
+  const { start, times, rule, without } = repetition;
+  const { FREQ, INTERVAL = '1', BYDAY, BYMONTHDAY, COUNT, UNTIL } = partsOfRule(rule);
+  const unit = { DAILY: 'D', WEEKLY: 'W', MONTHLY: 'M', YEARLY: 'Y' }[FREQ!]!;
+  return {
+    '@type': 'Schedule',
+    startDate: start,
+    ...(times && { startTime: times[0], endTime: times[1] }),
+    repeatFrequency: `P${INTERVAL}${unit}`,
+    ...(BYDAY !== undefined && { byDay: BYDAY.split(',') }),
+    ...(BYMONTHDAY !== undefined && { byMonthDay: Number(BYMONTHDAY) }),
+    ...(COUNT !== undefined && { repeatCount: Number(COUNT) }),
+    ...(UNTIL !== undefined && { endDate: `${UNTIL.slice(0, 4)}-${UNTIL.slice(4, 6)}-${UNTIL.slice(6)}` }),
+    ...(without.length > 0 && { exceptDate: without }),
+  };
 }
 
 function dataOf(view: LiveView, field: KindField, value: string): unknown {
@@ -173,6 +202,8 @@ function dataOf(view: LiveView, field: KindField, value: string): unknown {
       const [latitude, longitude] = degreesOf(value);
       return { '@type': 'GeoCoordinates', latitude, longitude };
     }
+    case 'repeats':
+      return scheduleOf(value);
     case 'address':
       return { '@type': 'PostalAddress', streetAddress: value.split('\n').join(', ') };
     case 'file': {

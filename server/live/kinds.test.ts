@@ -1,4 +1,5 @@
 import { load } from 'cheerio';
+import ICAL from 'ical.js';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { type TextPart, contentIdOf } from '#core/model/content.ts';
 import { PLAIN_PAGE_LIST } from '#core/sections/page-list.ts';
@@ -72,6 +73,14 @@ beforeAll(async () => {
         },
         { field: 'note', title: 'Note', settings: { type: 'text', isForVisitors: false } },
       ].map((one) => ({ name: 'field.add', label: 'course', ...one })),
+      { name: 'label.add', label: 'event', title: 'Open day', about: 'event' },
+      {
+        name: 'field.add',
+        label: 'event',
+        field: 'when',
+        title: 'When',
+        settings: { type: 'repeats', property: 'eventSchedule' },
+      },
       { name: 'field.add', label: 'person', field: 'phone', title: 'Telephone', settings: { type: 'telephone' } },
       add('home', 'Home', null, { content: all.id }),
       add('marek', 'Marek', null, {
@@ -102,6 +111,10 @@ beforeAll(async () => {
         null,
         course({ price: '1 GBP', teachers: 'marek', days: '2031-01-01/2031-01-02' }, ['crew']),
       ),
+      add('doors', 'Open doors', null, {
+        access: { labels: ['event'] },
+        details: { when: '2030-03-02 10:00-16:00 FREQ=MONTHLY;BYDAY=1SA without 2030-04-06 and 2030-04-13' },
+      }),
       add('plain', 'Plain', null, {}),
       { name: 'site.set', fields: { home: 'home' } },
     ],
@@ -166,6 +179,48 @@ describe('a list of pages', () => {
     expect(texts(load($.html(lists[2])), 'h3, li > a')).toEqual(['For beginners', 'Oars', 'For builders', 'Rope']);
     expect(titles(3)).toEqual(['Rope', 'Oars']);
     expect($.html()).not.toContain('Secret');
+  });
+
+  it('has a feed and a calendar, which everyone gets who gets its page, with what everyone is offered', async () => {
+    const feed = load((await server.live(`/${KEY}/feed.xml`)).text, { xml: true });
+    expect(
+      feed('entry > title')
+        .toArray()
+        .map((one) => feed(one).text())
+        .sort(),
+    ).toEqual(['Oars', 'Rope']);
+    expect((await page('/'))('link[type="application/atom+xml"]').attr('href')).toBe(`/${KEY}/feed.xml`);
+    expect((await page('/'))('.listed a[type="text/calendar"]').attr('href')).toBe(`/${KEY}/calendar.ics`);
+    const answer = await server.live(`/${KEY}/calendar.ics`);
+    expect(answer.headers.get('content-type')).toContain('text/calendar');
+    const events = new ICAL.Component(ICAL.parse(answer.text) as unknown[]).getAllSubcomponents('vevent');
+    expect(
+      events.map((one) => [one.getFirstPropertyValue('summary'), String(one.getFirstPropertyValue('dtend'))]).sort(),
+    ).toEqual([
+      ['Oars', '2030-03-07'],
+      ['Rope', '2020-03-07'],
+    ]);
+    expect((await server.live(`/${KEY}/secret-course/calendar.ics`)).status).toBe(404);
+    expect((await server.live(`/${KEY}/plain/calendar.ics`)).status).toBe(404);
+  });
+
+  it('repeats in the calendar as its page says, with days left out and moved', async () => {
+    const { text } = await server.live(`/${KEY}/open-doors/calendar.ics`);
+    const [event] = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent');
+    const days = new ICAL.RecurExpansion({
+      component: event!,
+      dtstart: event!.getFirstPropertyValue('dtstart') as ICAL.Time,
+    });
+    expect([days.next(), days.next(), days.next()].map(String)).toEqual([
+      '2030-03-02T10:00:00',
+      '2030-04-13T10:00:00',
+      '2030-05-04T10:00:00',
+    ]);
+    const $ = await page('/open-doors');
+    expect(texts($, '.fields dd')).toEqual([
+      'The first Saturday of each month, 10:00–16:00, from 2 March 2030; not on 6 April 2030; also on 13 April 2030',
+    ]);
+    expect($.html()).toContain('"repeatFrequency":"P1M","byDay":["1SA"]');
   });
 
   it('follows the clock without a release: what is over leaves by itself', async () => {

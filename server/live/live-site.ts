@@ -18,8 +18,8 @@ import { askFor, passphraseAt } from './asked-passphrase.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
 import { type LiveView, type ShownList, type SitePlace, isAnswered, pathOf } from './live-view.ts';
-import { FEED, feedOf, hasFeed, sitemapFiles } from './machine-files.ts';
-import { listsHoldUntil } from './page-lists.ts';
+import { CALENDAR, FEED, calendarOf, feedOf, hasFeed, rowsBelow, sitemapFiles } from './machine-files.ts';
+import { listsHoldUntil, withPageLists } from './page-lists.ts';
 import { prepareAgain } from './prepare-again.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { NO_INDEX as NO_INDEX_META, type SignIn, renderFrame, renderNotFound } from './render-page.ts';
@@ -186,9 +186,23 @@ export class LiveSite {
       const anybody = this.#classes.of(ANYBODY);
       const { view } = anybody;
       const of = view.derived.rowAt.get(address.slice(0, -FEED.length - 1) || '/');
-      if (of !== undefined && hasFeed(view, of)) {
-        const feed = feedOf(view, of, this.release.liveAt);
-        const answer = new ReadyAnswer(200, 'application/atom+xml; charset=utf-8', feed);
+      const listed = of === undefined || view.offered[of] !== 1 ? null : await this.#listedOn(view, of);
+      if (of !== undefined && listed !== null && (hasFeed(view, of) || listed.rows.length > 0)) {
+        const rows = hasFeed(view, of) ? rowsBelow(view, of) : listed.rows;
+        const feed = feedOf(view, of, rows, this.release.liveAt);
+        const answer = new ReadyAnswer(200, 'application/atom+xml; charset=utf-8', feed, undefined, listed.holds);
+        if (pathOf(place, address) === path) anybody.keep(path, answer);
+        return answer;
+      }
+    }
+    if (address?.endsWith(`/${CALENDAR}`)) {
+      const anybody = this.#classes.of(ANYBODY);
+      const { view } = anybody;
+      const of = view.derived.rowAt.get(address.slice(0, -CALENDAR.length - 1) || '/');
+      const listed = of === undefined || view.offered[of] !== 1 ? null : await this.#listedOn(view, of);
+      const calendar = listed && calendarOf({ ...view, at: this.#parts.now() }, of!, listed.rows);
+      if (listed && calendar !== null) {
+        const answer = new ReadyAnswer(200, 'text/calendar; charset=utf-8', calendar, undefined, listed.holds);
         if (pathOf(place, address) === path) anybody.keep(path, answer);
         return answer;
       }
@@ -243,6 +257,16 @@ export class LiveSite {
   async #search({ view }: VisitorClass, query: string): Promise<ReadyAnswer> {
     const html = await renderSearch(this.#parts.database, view, false, questionIn(query));
     return new ReadyAnswer(200, HTML, html.text, [...cachingOf(view), ...NO_INDEX]);
+  }
+
+  /** The rows of the pages that the lists on a page show, and until when they do. */
+  async #listedOn(view: LiveView, row: number): Promise<{ rows: number[]; holds: { lists: []; until: number } }> {
+    const { id, content } = view.derived.outline.nodes[row]!;
+    const lists: ShownList[] = [];
+    const watched: LiveView = { ...view, at: this.#parts.now(), listed: (list) => lists.push(list) };
+    if (content !== null) withPageLists(await this.#textOf(watched)(content), watched, id);
+    const rows = lists.flatMap(({ shown }) => shown.map((one) => view.derived.outline.rowOf.get(one)!));
+    return { rows: [...new Set(rows)], holds: { lists: [], until: listsHoldUntil(watched, lists) } };
   }
 
   /** @param texts those that are at hand already */

@@ -1,5 +1,7 @@
 import { type Listed, listedBelow, listingOf } from '#core/derive/listing.ts';
 import { textIn } from '#core/model/texts.ts';
+import { type CalendarEvent, writeCalendar } from '#core/formats/calendar-file.ts';
+import { saysWhen, shownDetails } from './details.ts';
 import { type Html, markup } from './html.ts';
 import type { Release } from './live-repository.ts';
 import { type LiveView, pathOf } from './live-view.ts';
@@ -61,16 +63,22 @@ export function hasFeed({ derived, offered }: LiveView, row: number): boolean {
 /** The address of a collection's feed. */
 export const feedAddress = (address: string): string => `${address === '/' ? '' : address}/${FEED}`;
 
-/** The feed of a collection (Atom, RFC 4287): the pages below it that everyone is offered, the latest first. @param view what everyone has */
-export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): string {
+/** The pages that a page lists below it, as rows. */
+export const rowsBelow = ({ site, derived }: LiveView, row: number): number[] => {
+  const flat = (listed: readonly Listed[]): number[] => listed.flatMap((one) => [one.row, ...flat(one.below)]);
+  return flat(listedBelow(site, derived.outline.nodes[row]!.id, derived));
+};
+
+/**
+ * The feed of a page (Atom, RFC 4287): the pages that it lists and that everyone is offered, in the order of the list.
+ * @param view what everyone has @param listed the rows of the pages that it lists
+ */
+export function feedOf(view: LiveView, row: number, listed: readonly number[], liveAt: Release['liveAt']): string {
   const { site, place, derived, offered } = view;
   const { language } = site.settings;
   const { outline, addresses } = derived;
   const whole = (address: string) => place.origin + pathOf(place, address);
-  const flat = (listed: readonly Listed[]): number[] => listed.flatMap((one) => [one.row, ...flat(one.below)]);
-  const rows = flat(listedBelow(site, outline.nodes[row]!.id, derived)).filter(
-    (one) => addresses[one] !== null && offered[one] === 1,
-  );
+  const rows = listed.filter((one) => addresses[one] !== null && offered[one] === 1);
   const changedAt = (one: number) => liveAt.get(outline.nodes[one]!.id)?.toISOString() ?? new Date(0).toISOString();
   const entries = rows.slice(0, MAX_IN_FEED).map((one) => {
     const node = outline.nodes[one]!;
@@ -94,6 +102,34 @@ export function feedOf(view: LiveView, row: number, liveAt: Release['liveAt']): 
 <author><name>${site.settings.name}</name></author><updated>${updated}</updated>
 ${lines(entries)}</feed>
 `.text;
+}
+
+/** The name of the calendar of a page, as the last step of an address below its own. */
+export const CALENDAR = 'calendar.ics';
+export const calendarAddress = (address: string): string => `${address === '/' ? '' : address}/${CALENDAR}`;
+/** A calendar holds so many events. */
+const MAX_EVENTS = 500;
+
+/** The calendar of a page: when it is itself, and the pages that it lists and that everyone is offered; null where none of them says when. @param view what everyone has */
+export function calendarOf(view: LiveView, row: number, listed: readonly number[]): string | null {
+  const { site, place, derived, offered, at } = view;
+  const { outline, addresses } = derived;
+  const { language } = site.settings;
+  const rows = [...new Set([row, ...listed])].filter((one) => addresses[one] !== null && offered[one] === 1);
+  const events = rows.flatMap((one): CalendarEvent[] => {
+    const { id, title, description } = outline.nodes[one]!;
+    return shownDetails(view, id)
+      .filter(({ field }) => saysWhen(field))
+      .map(({ field, value }) => ({
+        id: `${id}.${field.id}@${site.key}.spur`,
+        title: textIn(title, language),
+        description: textIn(description, language),
+        url: place.origin + pathOf(place, addresses[one]!),
+        type: field.type,
+        value,
+      }));
+  });
+  return events.length === 0 ? null : writeCalendar(site.settings.name, events.slice(0, MAX_EVENTS), at);
 }
 
 /** What an entry is known by for ever: it names the page, and not where it stands. */

@@ -11,10 +11,11 @@ import { kindAmong } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { PAGE_LIST_DATA, type PageListSetting, pageListSchema } from '#core/sections/page-list.ts';
-import { fieldContext, renderValue } from './details.ts';
+import { fieldContext, renderValue, saysWhen } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
-import { type LiveView, type ShownList, hrefOf } from './live-view.ts';
+import { type LiveView, type ShownList, hrefOf, pathOf } from './live-view.ts';
+import { calendarAddress } from './machine-files.ts';
 import { items } from './render-listing.ts';
 import { siteWords } from './site-words.ts';
 
@@ -27,8 +28,8 @@ export function withPageLists(text: Html | '', view: LiveView, page: PageId): Ht
       const setting = settingIn(attributes[PAGE_LIST_DATA]!);
       if (setting === null) return '';
       const groups = groupsFor(view, page, setting);
-      view.listed?.({ page, setting, shown: pagesIn(view, groups), isOfTheDay: goesByTheDay(setting) });
-      const list = renderList(view, setting, groups);
+      view.listed?.({ page, setting, shown: pagesIn(view, groups), isOfTheDay: goesByTheDay(setting, view.site) });
+      const list = renderList(view, page, setting, groups);
       return list === '' ? '' : list.text;
     }),
   );
@@ -66,7 +67,7 @@ function settingIn(text: string): PageListSetting | null {
   }
 }
 
-function renderList(view: LiveView, setting: PageListSetting, groups: readonly ListGroup[]): Markup {
+function renderList(view: LiveView, page: PageId, setting: PageListSetting, groups: readonly ListGroup[]): Markup {
   if (groups.length === 0) return '';
   const { labels } = view.site.settings;
   const fieldOf = (id: string | null): KindField | undefined =>
@@ -80,7 +81,19 @@ function renderList(view: LiveView, setting: PageListSetting, groups: readonly L
         : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
     return markup`${heading}${renderRows(view, setting, rows, shown)}`;
   });
-  return markup`<div class="section listed">${parts}</div>`;
+  return markup`<div class="section listed">${parts}${renderCalendarLink(view, page, shown)}</div>`;
+}
+
+/** The way to the calendar of a page whose list says when things are, where everyone is offered the page. */
+function renderCalendarLink(
+  { site, place, derived, offered }: LiveView,
+  page: PageId,
+  shown: readonly KindField[],
+): Markup {
+  const row = derived.outline.rowOf.get(page);
+  const address = row === undefined || offered[row] !== 1 ? null : derived.addresses[row]!;
+  if (address === null || place.isStatic === true || !shown.some(saysWhen)) return '';
+  return markup`<p><a href="${pathOf(place, calendarAddress(address))}" type="text/calendar">${siteWords(site.settings.language).asCalendar}</a></p>`;
 }
 
 function renderRows(

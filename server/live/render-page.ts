@@ -49,12 +49,13 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
   const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
   const data = kindData(view, page, description, place.origin + pathOf(place, address));
+  const hasLists = text !== '' && text.text.includes('<div class="section listed">');
   const head: Markup[] = [
     description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
     markup`<link rel="canonical" href="${place.origin + pathOf(place, address)}">`,
     ...(view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address, text) : []),
-    hasFeed(view, row)
+    hasFeed(view, row) || (hasLists && view.offered[row] === 1 && place.isStatic !== true)
       ? markup`<link rel="alternate" type="application/atom+xml" title="${title}" href="${pathOf(place, feedAddress(address))}">`
       : '',
     markup`<script type="application/ld+json">${scriptJson(trailData(place, trail))}</script>`,

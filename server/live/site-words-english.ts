@@ -14,6 +14,7 @@ export const ENGLISH: SiteWords = {
   notSaid: 'Others',
   page: 'Page',
   description: 'About it',
+  asCalendar: 'Dates for your calendar',
   inThisSection: 'In this section',
   allPages: 'All pages',
   aToZ: 'A to Z',

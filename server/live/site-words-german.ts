@@ -14,6 +14,7 @@ export const GERMAN: SiteWords = {
   notSaid: 'Andere',
   page: 'Seite',
   description: 'Worum es geht',
+  asCalendar: 'Termine für Ihren Kalender',
   inThisSection: 'In diesem Bereich',
   allPages: 'Alle Seiten',
   aToZ: 'A bis Z',

@@ -24,6 +24,8 @@ export interface SiteWords {
   /** What heads the columns of a table of pages. */
   readonly page: string;
   readonly description: string;
+  /** The way to a file for calendars. */
+  readonly asCalendar: string;
   readonly inThisSection: string;
   readonly allPages: string;
   readonly aToZ: string;

@@ -92,8 +92,8 @@ function detailColumn(kind: LabelId, field: KindField): Column {
   };
 }
 
-/** What a cell of one line cannot hold is filled in beside the tree. */
-const OF_SEVERAL_LINES: ReadonlySet<FieldTypeName> = new Set<FieldTypeName>(['file', 'longText', 'address']);
+/** What is more than a line is filled in beside the tree. */
+const OF_SEVERAL_LINES: ReadonlySet<FieldTypeName> = new Set<FieldTypeName>(['file', 'longText', 'address', 'repeats']);
 
 function DetailCell({
   field,

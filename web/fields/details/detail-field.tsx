@@ -16,6 +16,7 @@ import { Choice, Radios } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { DayField, MomentField } from '../day-field.tsx';
 import { PageField } from '../page-field.tsx';
+import { RepeatsField } from './repeats-field.tsx';
 import { TypedField, faultOf } from './typed-field.tsx';
 
 interface DetailFieldProps {
@@ -41,6 +42,8 @@ export function DetailField(props: DetailFieldProps) {
       return <MomentField label={label} hint={hint} value={value ?? ''} onSet={(moment) => onSet(moment || null)} />;
     case 'period':
       return <PeriodField {...props} label={label} />;
+    case 'repeats':
+      return <RepeatsField label={label} help={field.help} value={value} onSet={onSet} />;
     case 'yesNo':
       return (
         <Radios

@@ -7,7 +7,7 @@ import { DetailField } from '../details/detail-field.tsx';
 import { useFieldContext } from '../details/use-field-context.ts';
 
 type Test = ListCondition['test'];
-const DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period']);
+const DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period', 'repeats']);
 const SIZES: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['number', 'money']);
 const FEW: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['choice', 'pages', 'yesNo']);
 
@@ -24,7 +24,7 @@ const testsOf = ({ type }: KindField): readonly Test[] =>
 function testWords(test: Test, { type }: KindField): string {
   if (test === 'from') return SIZES.has(type) ? 'is at least' : 'is on or after';
   if (test === 'until') return SIZES.has(type) ? 'is at most' : 'is on or before';
-  if (test === 'is' && type === 'period') return 'goes on at';
+  if (test === 'is' && (type === 'period' || type === 'repeats')) return 'goes on at';
   return { is: 'is', 'is not': 'is not', said: 'says something', 'not said': 'says nothing' }[test];
 }
 
@@ -147,4 +147,4 @@ function OneCondition({
 
 /** Periods and moments are compared with a day. */
 const asAsked = (field: KindField): KindField =>
-  field.type === 'period' || field.type === 'moment' ? { ...field, type: 'day' } : field;
+  field.type === 'period' || field.type === 'moment' || field.type === 'repeats' ? { ...field, type: 'day' } : field;

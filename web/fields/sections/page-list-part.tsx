@@ -158,7 +158,7 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
   );
 }
 
-const OF_DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period']);
+const OF_DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period', 'repeats']);
 
 /** The fields of a kind; those of all kinds where pages of any are listed. */
 const fieldsOffered = (labels: readonly PageLabel[], kind: LabelId | null): KindField[] =>
