@@ -19,6 +19,9 @@ import { ListConditions } from './list-conditions.tsx';
 
 export const PAGE_LIST_PART = editorPart('pageList', WhichPages);
 
+type Some<Setting> = Partial<Setting>;
+type ListChange = Some<PageListSetting>;
+
 const THIS = { value: 'this', words: 'This page' };
 
 function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
@@ -172,7 +175,7 @@ function withoutOthers(
   { where, order, by, group, fields }: PageListSetting,
   labels: readonly PageLabel[],
   kind: LabelId | null,
-): Partial<PageListSetting> {
+): ListChange {
   const has = new Set<FieldId>(fieldsOffered(labels, kind).map(({ id }) => id));
   return {
     kind,
@@ -183,7 +186,7 @@ function withoutOthers(
   };
 }
 
-function orderOf(chosen: string): Partial<PageListSetting> {
+function orderOf(chosen: string): ListChange {
   const [order, by] = chosen.split(' ') as [PageListSetting['order'], FieldId | undefined];
   return { order, by: by ?? null };
 }
