@@ -74,7 +74,6 @@ try {
   await bench.untilText('Marked: ‘Handbook’');
   await take('layouts');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
-  await take('publish');
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /Everything that waits/);
   const effects = await browser.driver.findElement(By.css('section[aria-labelledby="lead"]'));
@@ -91,35 +90,17 @@ try {
     if ((await one.getText()) === 'Staff') await one.click();
   await pause(1500);
   await take('walk');
-  await bench.open(spur, 'pellow-quay');
-  await bench.click('button', 'History');
-  await bench.untilText('moved ‘Sharpening day’ into');
-  const slider = await bench.find('slider', 'The tree as it was');
-  for (let step = 0; step < 9; step++) {
-    await slider.sendKeys(Key.ARROW_LEFT);
-    await pause(250);
-  }
-  await bench.untilText('The tree as it was.');
-  await bench.click('button', /^Show/);
-  await take('history');
-  await bench.open(spur, 'pellow-quay', '?page=pq012');
-  await bench.select('Course dates');
-  await bench.select('Compare the courses', Key.SHIFT);
-  const pointOf = async (title: RegExp, down: number) => {
-    const row = await bench.restOf('row', title);
-    return { x: 130, y: Math.round(row.y + row.height * down) };
-  };
-  const from = await pointOf(/^Course dates/, 0.5);
-  const to = await pointOf(/^Entry requirements/, 0.96);
-  await browser.driver
-    .actions()
-    .move(from)
-    .press()
-    .move({ x: 100, y: from.y + 20 })
-    .move({ x: 40, y: to.y, duration: 200 })
-    .perform();
-  await take('drag');
-  await browser.driver.actions().sendKeys(Key.ESCAPE).release().perform();
+  await bench.open(spur, 'pellow-quay', '?lens=access&beside=labels/course');
+  await bench.click('button', /^Teachers Pages/);
+  const fields = await browser.driver.findElement(By.css('#kind-fields'));
+  await browser.driver.executeScript('arguments[0].scrollIntoView()', fields);
+  await take('kind');
+  await bench.open(spur, 'pellow-quay', '?lens=write&kind=course');
+  await bench.select('Lofting');
+  await browser.driver.executeScript(
+    `[...document.querySelectorAll('aside h3')].find((one) => one.textContent.startsWith('Course')).scrollIntoView()`,
+  );
+  await take('field-columns');
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
   await browser.prefer('dark');
@@ -131,6 +112,8 @@ try {
   await browser.prefer('light');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);
   await take('visitors');
+  await browser.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
+  await take('course-dates');
   await browser.resize(390, 800);
   await browser.driver.get(`${spur.live}/pellow-quay/courses/short-courses/build-a-canoe`);
   await (await browser.driver.findElement(By.css('.fold > summary'))).click();
