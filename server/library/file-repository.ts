@@ -289,8 +289,12 @@ async function tellVisitors(database: Knex, files: readonly { site: SiteKey; id:
     `SELECT pg_notify(?, told.site) FROM (
        SELECT DISTINCT changed.site FROM jsonb_to_recordset(?::jsonb) AS changed (site text, id text)
        JOIN content c ON c.site = changed.site AND c.files @> ARRAY[changed.id] AND c.files <> '{}'
-       JOIN live_text n ON n.site = c.site AND n.content = c.id) told`,
-    [RELEASE_CHANNEL, JSON.stringify(files)],
+       JOIN live_text n ON n.site = c.site AND n.content = c.id
+       UNION
+       SELECT changed.site FROM jsonb_to_recordset(?::jsonb) AS changed (site text, id text)
+       JOIN live_node n ON n.site = changed.site AND n.details IS NOT NULL
+       WHERE EXISTS (SELECT FROM jsonb_each_text(n.details) AS said WHERE said.value = changed.id)) told`,
+    [RELEASE_CHANNEL, JSON.stringify(files), JSON.stringify(files)],
   );
 }
 

@@ -1,6 +1,9 @@
 import type { Request } from 'express';
 import { type FileId, fileIdSchema, fileTypeOf } from '#core/files/file.ts';
 import { widthsOf } from '#core/files/picture-sizes.ts';
+import { filesInFields } from '#core/derive/file-fields.ts';
+import { liveSiteOf } from '#core/derive/live-site.ts';
+import type { Site } from '#core/model/site.ts';
 import type { LibraryFile } from '#contract/files.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
@@ -22,8 +25,30 @@ export function makeLibraryHandlers({
     const { site } = await cache.current(siteOf(request));
     return site.key;
   };
+  /** A file with the pages that name it in a field besides those whose text shows it. */
+  const withFields = (site: Site): ((file: LibraryFile) => LibraryFile) => {
+    const draft = filesInFields(site).named;
+    const live = filesInFields(liveSiteOf(site)).shown;
+    return (file) => {
+      const [named = [], shown = []] = [draft.get(file.id), live.get(file.id)];
+      if (named.length === 0 && shown.length === 0) return file;
+      return {
+        ...file,
+        usedBy: [...new Set([...file.usedBy, ...named])],
+        liveOn: [...new Set([...file.liveOn, ...shown])],
+        liveInSections: file.liveInSections.filter((page) => !shown.includes(page)),
+      };
+    };
+  };
+  const shownFile = async (request: Request, id: FileId): Promise<LibraryFile> => {
+    const { site } = await cache.current(siteOf(request));
+    return withFields(site)(await library.show(site.key, id));
+  };
   return {
-    listFiles: async ({ request }) => ({ files: await library.list(await known(request)) }),
+    listFiles: async ({ request }) => {
+      const { site } = await cache.current(siteOf(request));
+      return { files: (await library.list(site.key)).map(withFields(site)) };
+    },
     showFileBytes: async ({ request, response }) => {
       const file = await library.show(await known(request), idOf(request));
       const { store } = library;
@@ -41,7 +66,7 @@ export function makeLibraryHandlers({
       const key = await known(request);
       const id = idOf(request);
       if (!(await setFile(database, key, id, body))) throw new ProblemError('file-unknown', { file: id });
-      return library.show(key, id);
+      return shownFile(request, id);
     },
     removeFile: async ({ request }) => {
       const id = idOf(request);
@@ -53,7 +78,7 @@ export function makeLibraryHandlers({
       const key = await known(request);
       const id = idOf(request);
       if (!(await setRemoved(database, key, id, null))) throw new ProblemError('file-unknown', { file: id });
-      return library.show(key, id);
+      return shownFile(request, id);
     },
   };
 }

@@ -17,6 +17,9 @@ import {
   PASSPHRASES,
   SHARED,
   type SharedPlace,
+  FILES_OF_FIELDS,
+  fileOfField,
+  fileOfKept,
   fileOfPage,
   fileOfSection,
   fileOfShared,
@@ -84,6 +87,7 @@ const ALL_FILES = [
   ...Array.from({ length: FILES_OF_PAGES }, (_, n) => fileOfPage(n)),
   ...Array.from({ length: FILES_OF_SECTIONS }, (_, n) => fileOfSection(n)),
   ...SHARED.flatMap((_, n) => [fileOfShared(n), fileOfSharedPart(n)]),
+  ...Array.from({ length: FILES_OF_FIELDS / 2 }, (_, n) => [fileOfField(2 * n), fileOfKept(2 * n)]).flat(),
 ];
 const contentOfFile = (key: string, file: string) =>
   createHash('sha256').update(`${key} ${file}`).digest('hex').slice(0, 32) as FileContent;
@@ -177,6 +181,7 @@ function filesFor(site: Site, visitor: Visitor): ReadonlySet<string> {
       const isInSection = section !== undefined && seesSection(section, member, site.settings);
       return [
         fileOfPage(Number(number)),
+        ...(Number(number) % 2 === 0 ? [fileOfField(Number(number))] : []),
         ...(isInSection ? [fileOfSection(Number(number))] : []),
         ...sharedFor(site, number, member).flatMap(({ shared, hasPart }) => [
           fileOfShared(shared),

@@ -161,6 +161,30 @@ describe('a page of a kind', () => {
   });
 });
 
+describe('search', () => {
+  const found = async (asked: string) =>
+    texts(load((await server.live(`/${KEY}/search?q=${encodeURIComponent(asked)}`)).text), 'main li > a');
+
+  it('finds pages by what they say in fields that visitors see, by the names of choices too', async () => {
+    expect(await found('960 422')).toEqual(['Marek']);
+    expect(await found('builders')).toEqual(['Rope']);
+    expect(await found('spruce')).toEqual([]);
+  });
+
+  it('finds them by another field once visitors see it', async () => {
+    await edit([{ name: 'field.set', field: 'note', fields: { isForVisitors: true } }]);
+    expect(
+      (await ines.post(`/api/sites/${KEY}/releases`, { pages: [], retire: [], settings: ['labels'] })).status,
+    ).toBe(200);
+    await until('it is found', async () => (await found('spruce')).join() === 'Oars');
+    await edit([{ name: 'field.set', field: 'note', fields: { isForVisitors: false } }]);
+    expect(
+      (await ines.post(`/api/sites/${KEY}/releases`, { pages: [], retire: [], settings: ['labels'] })).status,
+    ).toBe(200);
+    await until('it is found no longer', async () => (await found('spruce')).length === 0);
+  });
+});
+
 describe('a list of pages', () => {
   it('has those of a kind in the order of a field, as a table of fields', async () => {
     const $ = await page('/');

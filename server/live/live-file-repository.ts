@@ -1,7 +1,9 @@
 import type { Knex } from 'knex';
+import { filesInFields } from '#core/derive/file-fields.ts';
 import type { FileId } from '#core/files/file.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { Site } from '#core/model/site.ts';
 import { TEXTS_OF } from '../database/texts-of-pages.ts';
 import { type FileRow, factsOf } from '../library/file-repository.ts';
 import { type FileUse, type LiveFile, type LiveFiles, NO_FILES } from './live-files.ts';
@@ -62,13 +64,18 @@ export function filesOfContent(
   return now.length > 0 || !former ? now : [former];
 }
 
-/** Where any of some files is shown. */
-export const usesOfAll = async (
+/** Where any of some files is shown: in texts, and in the fields of pages. @param site the tree that `of` is of */
+export async function usesOfAll(
   database: Knex,
-  site: SiteKey,
+  site: Site,
   files: readonly LiveFile[],
   of: 'node' | 'live_node',
-): Promise<FileUse[]> => (await Promise.all(files.map(({ id }) => fileUses(database, site, id, of)))).flat();
+): Promise<FileUse[]> {
+  const inTexts = await Promise.all(files.map(({ id }) => fileUses(database, site.key, id, of)));
+  const { shown } = filesInFields(site);
+  const inFields = files.flatMap(({ id }) => shown.get(id) ?? []);
+  return [...inTexts.flat(), ...inFields.map((page): FileUse => ({ page, parts: null, around: null }))];
+}
 
 /** The files that addresses of the old site lead to, by path and query. */
 export async function oldFiles(database: Knex, site: SiteKey): Promise<ReadonlyMap<string, FileId>> {

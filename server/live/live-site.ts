@@ -103,7 +103,7 @@ export class LiveSite {
     const { site, files, filesByContent } = this.release;
     const found = filesOfContent(files, filesByContent, content);
     const [file] = found;
-    return file && { file, uses: await usesOfAll(this.#parts.database, site.key, found, 'live_node') };
+    return file && { file, uses: await usesOfAll(this.#parts.database, site, found, 'live_node') };
   }
 
   /** What a class of visitors has of it now. */

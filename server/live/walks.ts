@@ -157,7 +157,7 @@ async function walkedFile(
     content,
   );
   const view = visitorView(site, memberOf(walk, site), walk.at ?? now, walk.isSignedIn);
-  return mayHave(view, await usesOfAll(database, site.key, found, walk.isDraft ? 'node' : 'live_node'))
+  return mayHave(view, await usesOfAll(database, site, found, walk.isDraft ? 'node' : 'live_node'))
     ? found[0]
     : undefined;
 }

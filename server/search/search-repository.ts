@@ -37,7 +37,7 @@ const DRAFT = `SELECT page, title, description, body, search_words(:language, ti
   SELECT n.id AS page, concat_ws(' ', n.title ->> :language, n.label ->> :language) AS title,
     coalesce(n.description ->> :language, '') AS description,
     concat_ws(' ', c.plain, words_of_shared(n.site, site.shared, c.html),
-      words_of_files(n.site, site.shared, c.html), (SELECT string_agg(body, ' ' ORDER BY part) FROM sections_of(c.parts) WHERE ${IS_SHOWN})) AS body
+      words_of_files(n.site, site.shared, c.html), words_of_fields(site.labels, n.access, n.details), (SELECT string_agg(body, ' ' ORDER BY part) FROM sections_of(c.parts) WHERE ${IS_SHOWN})) AS body
   FROM node n JOIN site ON site.key = n.site LEFT JOIN content c ON c.site = n.site AND c.id = n.content
   WHERE n.site = :site AND n.removed_with IS NULL AND n.type = 'page') AS drafted`;
 const documents = ({ isDraft }: Searched): string => `(${isDraft ? DRAFT : LIVE}) AS d`;

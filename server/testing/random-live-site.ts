@@ -17,7 +17,13 @@ export const PASSPHRASES = { passphraseNumber0: 'ebb and flow', passphraseNumber
 const LABELS = ['l0', 'l1'] as LabelId[];
 /** The kind of half of its pages: each says words of its own in a field that visitors see and in one that they do not, and names others. */
 const KIND = 'kind' as LabelId;
-const [SAID, KEPT, NAMES] = ['said', 'kept', 'names'] as FieldId[] as [FieldId, FieldId, FieldId];
+const [SAID, KEPT, NAMES, PHOTO, PAPER] = ['said', 'kept', 'names', 'photo', 'paper'] as FieldId[] as [
+  FieldId,
+  FieldId,
+  FieldId,
+  FieldId,
+  FieldId,
+];
 /** One that the site does not have: what is kept from it is for nobody. */
 const GONE = 'gone' as AudienceId;
 
@@ -25,6 +31,10 @@ const GONE = 'gone' as AudienceId;
 export const FILES_OF_PAGES = 120;
 export const FILES_OF_SECTIONS = 40;
 export const fileOfPage = (n: number): string => `PageFile${String(n % FILES_OF_PAGES).padStart(8, '0')}`;
+/** The files in the fields of pages of its kind, those with an even number; and those in a field that is not for visitors, which nobody gets. */
+export const FILES_OF_FIELDS = 150;
+export const fileOfField = (n: number): string => `FeldFile${String(n % FILES_OF_FIELDS).padStart(8, '0')}`;
+export const fileOfKept = (n: number): string => `KeptFile${String(n % FILES_OF_FIELDS).padStart(8, '0')}`;
 export const fileOfSection = (n: number): string => `PartFile${String(n % FILES_OF_SECTIONS).padStart(8, '0')}`;
 
 /** Its shared sections: each has words and a file, and a stretch for some with words and a file of its own. */
@@ -76,6 +86,8 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       title: 'Kept',
       settings: { isForVisitors: false, property: 'provider' },
     },
+    { name: 'field.add', label: KIND, field: PHOTO, title: 'Photo', settings: { type: 'file', property: 'image' } },
+    { name: 'field.add', label: KIND, field: PAPER, title: 'Paper', settings: { type: 'file', isForVisitors: false } },
     {
       name: 'field.add',
       label: KIND,
@@ -112,7 +124,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
     operations.push({ name: 'shared.add', shared, title: shared, content });
   }
   const lists = [
-    { kind: KIND, look: 'table', fields: [SAID, KEPT, NAMES] },
+    { kind: KIND, look: 'table', fields: [SAID, KEPT, NAMES, PHOTO, PAPER] },
     { kind: KIND, order: 'field', by: SAID, group: SAID, look: 'cards' },
     { where: [{ field: NAMES, test: 'said', value: '' }], fields: [SAID], look: 'dates' },
     { where: [{ field: NAMES, test: 'is', value: THIS_PAGE }] },
@@ -165,6 +177,8 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       details: {
         [SAID]: `Said${n}word`,
         [KEPT]: `Kept${n}word`,
+        [PHOTO]: fileOfField(n),
+        [PAPER]: fileOfKept(n),
         [NAMES]: [...new Set([toPageId(`p${random(size)}`), toPageId(`p${random(size)}`)])].join(' '),
       } as DetailsChange,
     });
