@@ -41,6 +41,19 @@ describe('the pages that look otherwise after a release', () => {
     expect(affected(set('visit', { searchTitle: { en: 'How to get here' } }))).toEqual(['all', 'visit']);
   });
 
+  it('are those that are named in a field, before or after, and no others of their kind', () => {
+    const kinds = released(
+      start,
+      { name: 'label.add', label: 'course', title: 'Course', about: 'course' } as Operation,
+      { name: 'field.add', label: 'course', field: 'by', title: 'Teachers', settings: { type: 'pages' } } as Operation,
+      ...['ann', 'ben', 'cat'].map((page) => add(page)),
+      add('oars', 'courses', { access: { labels: ['course'] }, details: { by: 'ann' } }),
+    );
+    const after = liveSiteOf(released(kinds, set('oars', { details: { by: 'ben' } })));
+    const found = affectedPages(liveSiteOf(kinds), after);
+    expect(found && [...found].sort()).toEqual(['all', 'ann', 'ben', 'courses', 'oars']);
+  });
+
   it.each<[string, Operation]>([
     ['a title', set('visit', { title: { en: 'Find us' } })],
     ['an address', set('visit', { slug: { en: { text: 'find-us', own: true } } })],

@@ -168,7 +168,7 @@ function RepetitionFields({
           )}
         </Choice>
       )}
-      <div className="grid grid-cols-2 gap-2">
+      <div className="grid grid-cols-2 items-start gap-2">
         <DayField
           label="Until"
           hint="Empty: without end."

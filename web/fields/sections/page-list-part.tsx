@@ -1,3 +1,4 @@
+import { format, parseISO } from 'date-fns';
 import { type NodeViewProps, NodeViewWrapper } from '@tiptap/react';
 import { labelOf } from '#core/derive/menu.ts';
 import { listedPages } from '#core/derive/page-list.ts';
@@ -200,7 +201,11 @@ export function PageListView({ node, selected }: NodeViewProps) {
   const groups = page === null ? [] : listedPages(site, derived, page, setting, context);
   const by = fieldsOffered(site.settings.labels, null).find(({ id }) => id === setting.group);
   const nameOf = (value: string | null): string =>
-    value === null || !by ? 'Others' : value.length === 7 ? value : FIELD_TYPE[by.type].words(value, by, context);
+    value === null || !by
+      ? 'Others'
+      : OF_DAYS.has(by.type)
+        ? format(parseISO(`${value}-01`), 'MMMM yyyy')
+        : FIELD_TYPE[by.type].words(value, by, context);
   return (
     <NodeViewWrapper
       aria-label="List of pages"
