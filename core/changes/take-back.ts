@@ -114,13 +114,13 @@ export function planTakeBack(site: Site, done: ReleaseDone, later: readonly Late
   };
 }
 
-/** Whether the home page that the settings name is live then, if it is another one than now, and no two pages share an address. */
+/** Whether the home page that the settings name is live then, and still a page, if it is another one than now, and no two pages share an address. */
 function canBeHome(site: Site, changed: ReadonlyMap<PageId, LiveNode>, settings: Settings | null): boolean {
   const home = settings?.home ?? null;
   if (settings === null || home === (site.liveSettings?.home ?? null)) return true;
   const live = liveSiteOf(withLive(site, changed, settings));
   const addresses = derivedOf(live).addresses.filter((address) => address !== null);
-  return (home === null || live.nodes.has(home)) && new Set(addresses).size === addresses.length;
+  return (home === null || live.nodes.get(home)?.type === 'page') && new Set(addresses).size === addresses.length;
 }
 
 /** Leaves the home page live while other pages stay so: else nothing would be at the site's address. Gives whether it did. */
@@ -131,7 +131,9 @@ function leaveHome(
   left: Map<PageId, InTheWay>,
 ): boolean {
   const home = settings?.home ?? null;
-  if (home === null || changed.get(home)?.retired !== true) return false;
+  const then = home === null ? undefined : changed.get(home);
+  // A page that was a heading before it was made a page cannot be home as that.
+  if (home === null || then === undefined || (!then.retired && then.node.type === 'page')) return false;
   if (liveSiteOf(withLive(site, changed, settings)).nodes.size === 0) return false;
   changed.delete(home);
   left.set(home, { because: 'home' });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
+import type { SiteNode } from '../model/node.ts';
 import { planOf } from '../model/plan.ts';
 import { checkSite } from '../model/check-site.ts';
 import { branchOf } from '../model/site.ts';
@@ -20,21 +21,25 @@ describe('a shared plan', () => {
         expect(derivedOf(shared).addresses).toEqual(derivedOf(site).addresses);
         const { outline, states } = derivedOf(shared);
         outline.nodes.forEach(({ id }, row) => {
-          const differences = differencesOf(site, id).filter((one) => one !== 'access' && one !== 'frame');
+          const differences = differencesOf(site, id).filter(
+            (one) => one !== 'access' && one !== 'frame' && one !== 'details',
+          );
           const before = derivedOf(site).states[row]!;
           expect(states[row]).toBe(before === 'edited' && differences.length === 0 ? 'live' : before);
         });
       }),
     ));
 
-  it('says nothing of audiences, rules, labels, menus, layouts and facts', () =>
+  it('says nothing of audiences, rules, labels and fields, menus, layouts and facts', () =>
     holds(
       fc.property(anySite, (site) => {
         const { settings, liveSettings, nodes, live } = sharedPlan(site);
         for (const one of [settings, liveSettings])
           expect(one && [one.audiences, one.labels, one.menus, one.facts].flat()).toEqual(one && []);
-        expect(nodes.every(({ access, frame }) => access === null && frame === null)).toBe(true);
-        expect(live.every(({ node }) => node.access === null && node.frame === null)).toBe(true);
+        const saysNothing = ({ access, frame, details }: SiteNode): boolean =>
+          access === null && frame === null && details === null;
+        expect(nodes.every(saysNothing)).toBe(true);
+        expect(live.every(({ node }) => saysNothing(node))).toBe(true);
       }),
     ));
 

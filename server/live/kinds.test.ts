@@ -217,6 +217,7 @@ describe('a list of pages', () => {
     expect((await page('/'))('.listed a[type="text/calendar"]').attr('href')).toBe(`/${KEY}/calendar.ics`);
     const answer = await server.live(`/${KEY}/calendar.ics`);
     expect(answer.headers.get('content-type')).toContain('text/calendar');
+    expect(answer.headers.get('x-robots-tag')).toBe('noindex');
     const events = new ICAL.Component(ICAL.parse(answer.text) as unknown[]).getAllSubcomponents('vevent');
     expect(
       events.map((one) => [one.getFirstPropertyValue('summary'), String(one.getFirstPropertyValue('dtend'))]).sort(),

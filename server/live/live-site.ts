@@ -202,7 +202,9 @@ export class LiveSite {
       const listed = of === undefined || view.offered[of] !== 1 ? null : await this.#listedOn(view, of);
       const calendar = listed && calendarOf({ ...view, at: this.#parts.now() }, of!, listed.rows);
       if (listed && calendar !== null) {
-        const answer = new ReadyAnswer(200, 'text/calendar; charset=utf-8', calendar, undefined, listed.holds);
+        // Search engines are to find the pages, not a file of their days.
+        const headers = ['Cache-Control', 'public, no-cache', ...NO_INDEX];
+        const answer = new ReadyAnswer(200, 'text/calendar; charset=utf-8', calendar, headers, listed.holds);
         if (pathOf(place, address) === path) anybody.keep(path, answer);
         return answer;
       }
