@@ -65,7 +65,8 @@ export function Labelled({
   children,
 }: FieldProps & { readonly id: string; readonly isBare?: boolean; readonly children: ReactNode }) {
   return (
-    <div className="flex flex-col gap-1">
+    // A label that is not seen stands in its field's place, so that it makes nothing around it longer.
+    <div className="relative flex flex-col gap-1">
       <label htmlFor={id} className={isBare ? 'sr-only' : 'text-small font-medium'}>
         {label}
       </label>
