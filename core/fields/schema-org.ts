@@ -3,7 +3,7 @@ import type { About } from '../model/page-label.ts';
 
 /**
  * The properties of schema.org that fields of a kind can stand for, by what its pages are about: those that its type of thing has
- * (schema.org, version 29), with the types of field whose values it takes. The first one of a type is proposed.
+ * at schema.org, with the types of field whose values it takes. The first one of a type is proposed.
  */
 export const PROPERTIES: Readonly<Record<About, Readonly<Record<string, readonly FieldTypeName[]>>>> = {
   page: { author: ['pages', 'text'], dateModified: ['day'], image: ['file'], about: ['text', 'pages'] },
