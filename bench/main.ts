@@ -27,6 +27,7 @@ import { benchPublicFiles } from './public-files.ts';
 import { benchPublish } from './publish.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
+import { benchLists } from './lists.ts';
 import { benchWriting } from './writing.ts';
 
 const EMAIL = 'bench@spur.example';
@@ -40,6 +41,7 @@ const results: Result[] = [];
 
 if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
+if (wants('lists')) results.push(...benchLists());
 if (wants('menus')) results.push(...benchMenus());
 if (wants('histories')) results.push(...benchHistories());
 // Ten minutes of killing: only where it is asked for.

@@ -196,7 +196,7 @@ export const OF_THE_TREE = {
   'field-value': {
     status: 422,
     title: 'The field cannot hold that',
-    detail: (p) => `‘${p.field}’ holds something else. Type ${p.expects}.`,
+    detail: (p) => `That does not fit ‘${p.field}’. Type ${p.expects}.`,
   },
   'choice-twice': {
     status: 422,

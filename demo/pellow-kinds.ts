@@ -62,7 +62,7 @@ const KINDS: readonly DemoKind[] = [
     title: 'Course',
     about: 'course',
     fields: [
-      { id: 'dates', title: 'Dates', type: 'period', property: 'instance' },
+      { id: 'dates', title: 'Dates', type: 'period', property: 'hasCourseInstance' },
       { id: 'price', title: 'Price', type: 'money', currency: 'GBP', isRequired: true, property: 'offers' },
       { id: 'places', title: 'Places left', type: 'number', help: 'Count those who have paid.' },
       { id: 'level', title: 'Level', type: 'choice', choices: LEVELS, property: 'educationalLevel' },

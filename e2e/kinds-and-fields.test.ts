@@ -15,7 +15,7 @@ const typeInCell = async (column: string, title: string, text: string) => {
 };
 const addField = async (name: string, holds: string) => {
   await bench.fill('New field', name);
-  await bench.choose('It will hold', new RegExp(`^${holds}$`));
+  await bench.choose('Type of field', new RegExp(`^${holds}$`));
   await bench.click('button', 'Add');
   await bench.find('button', new RegExp(`^${name} ${holds}`));
 };
@@ -64,7 +64,7 @@ describe('somebody who keeps the same things of many pages', () => {
 
     // What the field cannot hold stays as it was typed, and says what is wrong with it.
     await typeInCell('Seats', second, 'many');
-    await bench.untilText('Type a number');
+    await bench.untilText('That does not fit ‘Seats’. Type a number');
     const field = await bench.find('textbox', `Seats of ${second}`);
     expect(await field.getAttribute('value')).toBe('many');
     await field.sendKeys(Key.chord(Key.CONTROL, 'a'), '80', Key.ENTER);
@@ -77,11 +77,11 @@ describe('somebody who keeps the same things of many pages', () => {
     const choices = async () =>
       (await bench.driver.executeScript<string>(`return document.body.innerText`)).replace(/\s+/g, ' ');
     const types = await bench.driver.executeScript<HTMLSelectElement>(
-      `return [...document.querySelectorAll('ol[aria-label="Fields"] select')].find((one) => one.labels[0].textContent === 'It holds')`,
+      `return [...document.querySelectorAll('ol[aria-label="Fields"] select')].find((one) => one.labels[0].textContent === 'Type')`,
     );
     await (types as never as { sendKeys: (keys: string) => Promise<void> }).sendKeys('Number');
     await bench.until('it says what becomes of it', async () =>
-      /1 page says something in it\. On none of them/.test(await choices()),
+      /1 page has a value here\. None of it can be read as: number/.test(await choices()),
     );
     expect(await choices()).toContain('‘2019-03-05’');
     await bench.click('button', 'Change it');

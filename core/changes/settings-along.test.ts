@@ -45,6 +45,23 @@ describe('what goes along of the settings with a page', () => {
     ]);
   });
 
+  it('are the fields in which it says something and that visitors do not have yet', () => {
+    const kind = { name: 'label.add', label: shop, title: 'Shop floor', about: 'place' } as Operation;
+    const withKind = siteAfter(
+      [
+        kind,
+        rule({ labels: [shop] }),
+        { name: 'release.make', pages: [page], retire: [], settings: ['labels'] } as Operation,
+      ],
+      live,
+    );
+    const field = { name: 'field.add', label: shop, field: 'benches', title: 'Benches' } as Operation;
+    const says = { name: 'page.set', page, fields: { details: { benches: '16' } } } as Operation;
+    const needed = (...operations: Operation[]) => partsAlong(siteAfter(operations, withKind), new Set([page]), []);
+    expect(needed(field)).toEqual([]);
+    expect(needed(field, says)).toEqual([{ part: 'labels', of: { page } }]);
+  });
+
   it('is told once, and not where it was asked for', () => {
     expect(along([audience, rule({ only: [staff] })], ['audiences'])).toEqual([]);
   });

@@ -1,6 +1,7 @@
 import { type AudienceId, isBuiltIn } from '../model/audience.ts';
 import { NO_RULE, audiencesIn, ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
+import type { FieldId } from '../model/kind-field.ts';
 import { allEntries } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { SettingsPart } from '../model/settings-parts.ts';
@@ -14,7 +15,7 @@ export interface PartAlong {
 }
 
 /**
- * The parts of the drafted settings that a release of these pages needs besides those that were asked for: audiences, labels
+ * The parts of the drafted settings that a release of these pages needs besides those that were asked for: audiences, labels, fields
  * and layouts that its pages name and that visitors do not have yet, menus that its layouts hold, and menus that name a page
  * which goes live for the first time.
  */
@@ -34,7 +35,9 @@ export function partsAlong(site: Site, pages: ReadonlySet<PageId>, asked: readon
     const node = site.nodes.get(id)!;
     const { labels } = ruleOf(node);
     if (audiencesIn(ruleOf(node)).some((one) => fresh.audiences.has(one))) take('audiences', { page: id });
-    if (labels.some((one) => fresh.labels.has(one))) take('labels', { page: id });
+    const says = node.details === null ? [] : (Object.keys(node.details) as FieldId[]);
+    if (labels.some((one) => fresh.labels.has(one)) || says.some((one) => fresh.fields.has(one)))
+      take('labels', { page: id });
     if (node.frame?.layout != null && fresh.layouts.has(node.frame.layout)) take('layouts', { page: id });
   }
   if (differing.has('menus') && !taken.has('menus')) {
@@ -71,6 +74,7 @@ interface Fresh {
   readonly audiences: ReadonlySet<string>;
   readonly labels: ReadonlySet<string>;
   readonly layouts: ReadonlySet<string>;
+  readonly fields: ReadonlySet<FieldId>;
   readonly menus: ReadonlySet<string>;
 }
 
@@ -80,7 +84,16 @@ function freshIn(had: Settings, has: Settings): Fresh {
     const before = new Set<string>(had[part].map(({ id }) => id));
     return new Set<string>(has[part].map(({ id }) => id).filter((id) => !before.has(id)));
   };
-  return { audiences: fresh('audiences'), labels: fresh('labels'), layouts: fresh('layouts'), menus: fresh('menus') };
+  const fieldsOf = ({ labels }: Settings): FieldId[] => labels.flatMap(({ fields = [] }) => fields.map(({ id }) => id));
+  const known = new Set(fieldsOf(had));
+  const fields = new Set(fieldsOf(has).filter((id) => !known.has(id)));
+  return {
+    fields,
+    audiences: fresh('audiences'),
+    labels: fresh('labels'),
+    layouts: fresh('layouts'),
+    menus: fresh('menus'),
+  };
 }
 
 const isLiveIn = (site: Site, id: PageId): boolean => site.live.get(id)?.retired === false;

@@ -3,13 +3,13 @@ import { detailOf, fieldsFor, valueAs } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
 import type { PageCheck, PageFacts } from './page-check.ts';
 
-/** What pages of other types are read as goes by no day, and files are known by their ids. */
-const contextOf = ({ site }: PageFacts) => fieldContextOf(site, '2000-01-01');
+/** Values are read by no clock, and files are known by their ids. */
+const contextOf = ({ site }: PageFacts) => fieldContextOf(site, '');
 
 /** A page that says nothing in a field which its kind requires. */
 export const requiredField: PageCheck = {
-  called: 'Field missing',
-  words: () => 'It says nothing in a field that its kind requires. Fill it in beside the page, in the Write lens.',
+  called: 'Field empty',
+  words: () => 'A required field of its kind is empty. Fill it in beside the page, in the Write lens.',
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);
@@ -23,9 +23,9 @@ export const requiredField: PageCheck = {
 
 /** A page that says something in a field which the field cannot hold any more, since its type or its choices were changed. */
 export const unreadField: PageCheck = {
-  called: 'Field not readable',
+  called: 'Value does not fit',
   words: () =>
-    'What it says in a field is of another type than the field is now, so visitors do not see it. Say it anew, or change the type back.',
+    'A value does not fit the type of its field, so visitors do not see it. Fill it in again, or change the type back.',
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);

@@ -1,12 +1,11 @@
-import { FIELD_TYPE } from '../fields/all-types.ts';
+import { FIELD_TYPE, saysWhen } from '../fields/all-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
 import { daysOfPeriod } from '../fields/date-types.ts';
 import { daysFrom, firstDay, isOnDay } from '../fields/repeats.ts';
-import { detailOf, maybeField } from '../fields/values.ts';
+import { detailIn, detailOf, isOfKindWith, maybeField, maybeUsedField } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';
-import type { FieldId, KindField } from '../model/kind-field.ts';
-import { kindAmong } from '../model/page-label.ts';
+import type { KindField } from '../model/kind-field.ts';
 import type { Site } from '../model/site.ts';
 import { type ListCondition, type PageListSetting, THIS_PAGE, TODAY } from '../sections/page-list.ts';
 import type { Derived } from './derived.ts';
@@ -33,10 +32,10 @@ export function listedPages(
   context: FieldContext,
   isShut: (row: number) => boolean = () => false,
 ): ListGroup[] {
-  const conditions = conditionsOf(site, setting, page, context);
-  const rows = inListOrder(site, derived, setting, context, candidates(site, derived, page, setting, isShut)).filter(
-    (row) => conditions.every((holds) => holds(row, derived)),
-  );
+  const conditions = conditionsOf(site, derived, setting, page, context);
+  let listed = candidates(site, derived, page, setting, isShut);
+  for (const isMet of conditions) listed = listed.filter(isMet);
+  const rows = inListOrder(site, derived, setting, context, listed);
   const most = setting.most === 0 ? rows : rows.slice(0, setting.most);
   return grouped(site, derived, most, setting, context);
 }
@@ -99,31 +98,24 @@ function rowsBetween(first: number, end: number, isWanted: (row: number) => bool
 /** Each condition as a question about a row. One whose field is gone, or is not of the page's kind, holds for no page. */
 function conditionsOf(
   site: Site,
+  derived: Derived,
   { where }: PageListSetting,
   page: PageId,
   context: FieldContext,
-): ((row: number, derived: Derived) => boolean)[] {
+): ((row: number) => boolean)[] {
   // What is not yet said what to compare with asks nothing.
   const asked = where.filter(({ test, value }) => value !== '' || test === 'said' || test === 'not said');
+  const { labels } = site.settings;
   return asked.map((condition) => {
-    const found = fieldAt(site, condition.field);
-    return (row, derived) => {
-      if (!found || !isOfKind(site, derived, row, found.label)) return false;
-      return holds(condition, found.field, detailOf(derived.outline.nodes[row]!.details, found.field, context), {
-        page,
-        today: context.today,
-      });
+    const found = maybeUsedField(labels, condition.field);
+    return (row) => {
+      const node = derived.outline.nodes[row]!;
+      if (!found || !isOfKindWith(found, node)) return false;
+      const value = detailOf(node.details, found.field, context);
+      return holds(condition, found.field, value, { page, today: context.today });
     };
   });
 }
-
-function fieldAt(site: Site, id: FieldId): ReturnType<typeof maybeField> {
-  const found = maybeField(site.settings.labels, id);
-  return found && !found.field.isRemoved ? found : undefined;
-}
-
-const isOfKind = (site: Site, { outline }: Derived, row: number, label: { readonly id: string }): boolean =>
-  kindAmong(ruleOf(outline.nodes[row]!).labels, site.settings.labels)?.id === label.id;
 
 /** Whether a value is as a condition wants it. */
 export function holds(
@@ -162,7 +154,7 @@ function inListOrder(
   rows: readonly number[],
 ): readonly number[] {
   const { nodes } = derived.outline;
-  const { language } = site.settings;
+  const { language, labels } = site.settings;
   const sorted = [...rows];
   if (order === 'alphabet') {
     const collator = new Intl.Collator(language, { numeric: true });
@@ -171,23 +163,20 @@ function inListOrder(
     const day = (row: number): string => nodes[row]!.frame?.date ?? '';
     sorted.sort((a, b) => (day(a) < day(b) ? 1 : day(a) > day(b) ? -1 : 0));
   } else if (order === 'field' && by !== null) {
-    const found = fieldAt(site, by);
-    const values = new Map(
-      rows.map((row) => [
-        row,
-        found && isOfKind(site, derived, row, found.label)
-          ? placeOf(found.field, detailOf(nodes[row]!.details, found.field, context), context)
-          : null,
-      ]),
-    );
-    sorted.sort((a, b) => {
-      const [one, other] = [values.get(a) ?? null, values.get(b) ?? null];
+    const found = maybeUsedField(labels, by);
+    if (!found) return rows;
+    const { compare } = FIELD_TYPE[found.field.type];
+    const placed = rows.map((row) => ({
+      row,
+      place: placeOf(found.field, detailIn(nodes[row]!, found, context), context),
+    }));
+    placed.sort(({ place: one }, { place: other }) => {
       // Those that say nothing come last, whichever way it goes.
       if (one === null || other === null) return one === other ? 0 : one === null ? 1 : -1;
-      const way = FIELD_TYPE[found!.field.type].compare(one, other, language);
+      const way = compare(one, other, language);
       return isReversed ? -way : way;
     });
-    return sorted;
+    return placed.map(({ row }) => row);
   }
   return isReversed ? sorted.reverse() : sorted;
 }
@@ -204,13 +193,13 @@ function grouped(
   { group }: PageListSetting,
   context: FieldContext,
 ): ListGroup[] {
-  const found = group === null ? undefined : fieldAt(site, group);
-  if (!found) return rows.length === 0 ? [] : [{ value: null, rows }];
+  const { labels } = site.settings;
+  const found = group === null ? undefined : maybeUsedField(labels, group);
+  // Groups say what they have in common, which is not for visitors where the field is not.
+  if (!found?.field.isForVisitors) return rows.length === 0 ? [] : [{ value: null, rows }];
   const groups = new Map<string | null, number[]>();
   for (const row of rows) {
-    const value = isOfKind(site, derived, row, found.label)
-      ? detailOf(derived.outline.nodes[row]!.details, found.field, context)
-      : null;
+    const value = detailIn(derived.outline.nodes[row]!, found, context);
     for (const key of groupsOf(found.field, placeOf(found.field, value, context))) {
       const same = groups.get(key);
       if (same) same.push(row);
@@ -221,13 +210,10 @@ function grouped(
   return keys.map((value) => ({ value, rows: groups.get(value)! }));
 }
 
-const isOfDays = (type: KindField['type']): boolean =>
-  type === 'day' || type === 'moment' || type === 'period' || type === 'repeats';
-
 /** The groups that a value is in: the month of a day (`2027-03`), each of several choices, else the value itself. */
 function groupsOf({ type }: KindField, value: string | null): readonly (string | null)[] {
   if (value === null) return [null];
-  if (isOfDays(type)) return [value.slice(0, 7)];
+  if (saysWhen(type)) return [value.slice(0, 7)];
   return type === 'choice' || type === 'pages' ? value.split(' ') : [value];
 }
 
@@ -237,6 +223,6 @@ function compareGroups(field: KindField, a: string | null, b: string | null, lan
     const at = (id: string): number => field.choices.findIndex((one) => one.id === id);
     return at(a) - at(b);
   }
-  if (isOfDays(field.type)) return a < b ? -1 : a > b ? 1 : 0;
+  if (saysWhen(field.type)) return a < b ? -1 : a > b ? 1 : 0;
   return FIELD_TYPE[field.type].compare(a, b, language);
 }

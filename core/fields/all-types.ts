@@ -26,3 +26,7 @@ export const FIELD_TYPE: Readonly<Record<FieldTypeName, FieldType>> = {
   file: FILE,
   pages: PAGES,
 };
+
+/** Whether values of a type say on which days something is. */
+export const saysWhen = (type: FieldTypeName): boolean =>
+  type === 'day' || type === 'moment' || type === 'period' || type === 'repeats';

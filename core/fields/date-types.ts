@@ -1,16 +1,33 @@
 import { readDay, readTime } from '../model/typed-day.ts';
+import { dateFormat, rangeWords } from './formats.ts';
 import { type FieldContext, type FieldType, inFormOrder } from './field-type.ts';
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
-const isDay = (value: string): boolean => DAY.test(value) && readDay(value, 'ymd', value) === value;
+const LENGTHS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
 
-/** Days as people of a language write them; English without a country has the day first, as the rest of Spur has it. */
-const localeOf = (language: string): string => (language === 'en' ? 'en-GB' : language);
+/** Whether a text is a day that there is, as ISO 8601 has it, from 1900 on. Lists ask it of thousands of values. */
+export function isDay(value: string): boolean {
+  if (value.length !== 10 || value[4] !== '-' || value[7] !== '-') return false;
+  const [year, month, day] = [numberIn(value, 0, 4), numberIn(value, 5, 7), numberIn(value, 8, 10)];
+  const isLeap = (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0;
+  const length = month === 2 && isLeap ? 29 : (LENGTHS[month - 1] ?? 0);
+  return year >= 1900 && day >= 1 && day <= length;
+}
+
+/** The number that the digits of a text say from one place up to another; not a number where there is anything else. */
+function numberIn(text: string, from: number, to: number): number {
+  let number = 0;
+  for (let at = from; at < to; at++) {
+    const digit = text.charCodeAt(at) - 48;
+    number = digit >= 0 && digit <= 9 ? number * 10 + digit : NaN;
+  }
+  return number;
+}
+
 const monthNames = new Map<string, readonly string[]>();
 function monthsOf(language: string): readonly string[] {
   let names = monthNames.get(language);
   if (!names) {
-    const month = new Intl.DateTimeFormat(localeOf(language), { month: 'long', timeZone: 'UTC' });
+    const month = dateFormat(language, 'name of the month');
     names = Array.from({ length: 12 }, (_, at) => month.format(Date.UTC(2027, at, 1)));
     monthNames.set(language, names);
   }
@@ -21,8 +38,7 @@ const readOneDay = (typed: string, { language, today }: FieldContext): string | 
   readDay(typed.trim(), /^en-US/i.test(language) ? 'mdy' : 'dmy', today, monthsOf(language)) ?? undefined;
 
 /** A day for reading: "5 March 2027". */
-const dayWords = (day: string, language: string): string =>
-  new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(day));
+export const dayWords = (day: string, language: string): string => dateFormat(language, 'day').format(new Date(day));
 
 export const DAY_TYPE: FieldType = {
   type: 'day',
@@ -65,18 +81,16 @@ export const MOMENT_TYPE: FieldType = {
   read: (typed, _, context) => readMoment(typed, context),
   isValue: isMoment,
   written: (value) => value.replace('T', ' '),
-  words: (value, _, { language }) =>
-    new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeStyle: 'short', timeZone: 'UTC' }).format(
-      new Date(`${value}Z`),
-    ),
+  words: (value, _, { language }) => dateFormat(language, 'moment').format(new Date(`${value}Z`)),
   compare: inFormOrder,
   settings: [],
 };
 
 /** The first and the last day of a period: an interval as ISO 8601 has it. */
 export function daysOfPeriod(value: string): readonly [first: string, last: string] | null {
-  const [first = '', last = '', ...more] = value.split('/');
-  return more.length === 0 && isDay(first) && isDay(last) && first <= last ? [first, last] : null;
+  if (value.length !== 21 || value[10] !== '/') return null;
+  const [first, last] = [value.slice(0, 10), value.slice(11)];
+  return isDay(first) && isDay(last) && first <= last ? [first, last] : null;
 }
 
 function readPeriod(typed: string, context: FieldContext): string | undefined {
@@ -104,10 +118,7 @@ export const PERIOD_TYPE: FieldType = {
   written: (value) => value.replace('/', ' to '),
   words: (value, _, { language }) => {
     const [first, last] = daysOfPeriod(value)!;
-    return new Intl.DateTimeFormat(localeOf(language), { dateStyle: 'long', timeZone: 'UTC' }).formatRange(
-      new Date(first),
-      new Date(last),
-    );
+    return rangeWords(language, first, last);
   },
   compare: inFormOrder,
   settings: [],

@@ -151,6 +151,30 @@ describe('a type of field', () => {
   });
 });
 
+describe('a day', () => {
+  it.each([
+    '1999-02-29',
+    '2100-02-29',
+    '2027-04-31',
+    '2027-13-01',
+    '2027-00-10',
+    '2027-01-00',
+    '1899-12-31',
+    '27-01-01',
+  ])('there is none such as %s', (day) => expect(FIELD_TYPE.day.isValue(day, fieldOf('day'))).toBe(false));
+  it('is one that a calendar has', () => {
+    holds(
+      fc.property(
+        fc.date({ min: new Date('1900-01-01'), max: new Date('2999-12-31'), noInvalidDate: true }),
+        (date) => {
+          expect(FIELD_TYPE.day.isValue(date.toISOString().slice(0, 10), fieldOf('day'))).toBe(true);
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+});
+
 describe('a value of an earlier type', () => {
   const turned = (from: FieldTypeName, to: FieldTypeName, value: string, more: Partial<KindField> = {}) =>
     valueAs(fieldOf(to, { earlier: [from], ...more }), value, ENGLISH);
@@ -168,6 +192,9 @@ describe('a value of an earlier type', () => {
     ['number', 'money', '420', '420 EUR'],
     ['yesNo', 'text', 'yes', 'yes'],
     ['text', 'yesNo', 'Ja', 'yes'],
+    // Next year it would be another day.
+    ['text', 'day', '5 March', null],
+    ['text', 'day', '5 March 2027', '2027-03-05'],
   ] as const)('of %s as %s: %j is %j', (from, to, value, now) => expect(turned(from, to, value)).toBe(now));
 
   it('is the value itself once the type is as it was', () => {

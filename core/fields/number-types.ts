@@ -1,8 +1,10 @@
 import type { FieldContext, FieldType } from './field-type.ts';
+import { numberFormat } from './formats.ts';
 
 /** A number in its one form: no zeros that say nothing, a point before the fraction; up to fifteen digits, as doubles keep them. */
 const NUMBER = /^(?:0|-?[1-9]\d*|-?(?:0|[1-9]\d*)\.\d*[1-9])$/;
-const isNumber = (value: string): boolean => NUMBER.test(value) && value.replace(/\D/g, '').length <= 15;
+const isNumber = (value: string): boolean =>
+  NUMBER.test(value) && (value.length <= 15 || value.replace(/\D/g, '').length <= 15);
 
 const marks = new Map<string, { readonly decimal: string; readonly group: string }>();
 /** How a language writes numbers: what stands before the fraction, and between groups of three digits. */
@@ -25,14 +27,13 @@ function readNumber(typed: string, language: string): string | undefined {
     .replace(/[  ’']/g, ' ');
   if (text.length > 40) return undefined;
   const mark = group.trim() === '' || group === '’' ? ' ' : group;
-  const [whole = '', fraction, ...more] = splitOnce(text, decimal);
+  const [whole = '', fraction, ...more] = text.split(decimal);
   if (more.length > 0) return undefined;
   const digits = ungrouped(whole, mark) ?? (decimal === '.' ? undefined : plainPoint(text, fraction));
   if (digits === undefined || (fraction !== undefined && !/^\d+$/.test(fraction))) return undefined;
   return normal(fraction === undefined || digits.includes('.') ? digits : `${digits}.${fraction}`);
 }
 
-const splitOnce = (text: string, mark: string): string[] => text.split(mark);
 /** Digits without the marks between groups of three; undefined where these stand elsewhere. */
 function ungrouped(whole: string, mark: string): string | undefined {
   const sign = whole.startsWith('-') ? '-' : '';
@@ -56,8 +57,6 @@ function normal(digits: string): string | undefined {
 }
 
 const written = (value: string, language: string): string => value.replace('.', marksOf(language).decimal);
-const inLanguage = (value: string, language: string): string =>
-  new Intl.NumberFormat(language, { maximumFractionDigits: 20 }).format(Number(value));
 const bySize = (a: string, b: string): number => Number.parseFloat(a) - Number.parseFloat(b);
 
 /** Without the unit at its end, which people type along. */
@@ -74,7 +73,8 @@ export const NUMBER_TYPE: FieldType = {
   read: (typed, { unit }, { language }) => readNumber(withoutUnit(typed, unit), language),
   isValue: isNumber,
   written: (value, _, { language }) => written(value, language),
-  words: (value, { unit }, { language }) => `${inLanguage(value, language)}${unit === '' ? '' : ` ${unit}`}`,
+  words: (value, { unit }, { language }) =>
+    `${numberFormat(language).format(Number(value))}${unit === '' ? '' : ` ${unit}`}`,
   compare: bySize,
   settings: ['unit'],
 };
@@ -94,8 +94,7 @@ function partsOfSum(typed: string, otherwise: string): readonly [amount: string,
 
 function moneyWords(value: string, { language }: FieldContext): string {
   const [, amount = '', currency = ''] = MONEY.exec(value) ?? [];
-  const digits = amount.includes('.') ? {} : { maximumFractionDigits: 0 };
-  return new Intl.NumberFormat(language, { style: 'currency', currency, ...digits }).format(Number(amount));
+  return numberFormat(language, currency, !amount.includes('.')).format(Number(amount));
 }
 
 export const MONEY_TYPE: FieldType = {

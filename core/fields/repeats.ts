@@ -1,5 +1,7 @@
 import ICAL from 'ical.js';
-import { readDay, readTime } from '../model/typed-day.ts';
+import { dayWords, isDay } from './date-types.ts';
+import { dateFormat } from './formats.ts';
+import { readTime } from '../model/typed-day.ts';
 import type { FieldType } from './field-type.ts';
 
 /** Days that repeat: from when on, by what rule, which of them are left out, and which there are besides. */
@@ -21,7 +23,6 @@ export interface Repetition {
 const RULE =
   /^FREQ=(?:DAILY|WEEKLY|MONTHLY|YEARLY)(?:;COUNT=[1-9]\d{0,2})?(?:;INTERVAL=[1-9]\d?)?(?:;BYDAY=(?:(?:[1-5]|-1)?(?:MO|TU|WE|TH|FR|SA|SU))(?:,(?:[1-5]|-1)?(?:MO|TU|WE|TH|FR|SA|SU)){0,6})?(?:;BYMONTHDAY=(?:-1|[1-9]|[12]\d|3[01]))?(?:;BYMONTH=(?:[1-9]|1[0-2]))?(?:;UNTIL=\d{8})?$/;
 const MAX_DAYS_APART = 100;
-const isDay = (day: string): boolean => /^\d{4}-\d{2}-\d{2}$/.test(day) && readDay(day, 'ymd', day) === day;
 const areDays = (days: readonly string[]): boolean =>
   days.length <= MAX_DAYS_APART && days.every(isDay) && days.every((day, at) => at === 0 || days[at - 1]! < day);
 
@@ -128,7 +129,7 @@ const WEEK = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'];
 const MONDAY = Date.UTC(2027, 0, 4);
 const DAY_MS = 86_400_000;
 const dayName = (code: string, locale: string): string =>
-  new Intl.DateTimeFormat(locale, { weekday: 'long', timeZone: 'UTC' }).format(MONDAY + WEEK.indexOf(code) * DAY_MS);
+  dateFormat(locale, 'name of the day').format(MONDAY + WEEK.indexOf(code) * DAY_MS);
 const listed = (all: readonly string[], locale: string): string => new Intl.ListFormat(locale).format(all);
 
 interface Words {
@@ -192,8 +193,7 @@ export function repetitionWords(value: string, language: string): string {
   if (!repetition) return '';
   const words = /^de\b/i.test(language) ? GERMAN : ENGLISH;
   const locale = words === GERMAN ? 'de' : 'en-GB';
-  const day = (iso: string): string =>
-    new Intl.DateTimeFormat(locale, { dateStyle: 'long', timeZone: 'UTC' }).format(new Date(iso));
+  const day = (iso: string): string => dayWords(iso, locale);
   const { FREQ, INTERVAL = '1', BYDAY, BYMONTHDAY, BYMONTH, COUNT, UNTIL } = partsOfRule(repetition.rule);
   const unit = FREQ as 'DAILY' | 'WEEKLY' | 'MONTHLY' | 'YEARLY';
   const count = Number(INTERVAL);
@@ -207,9 +207,7 @@ export function repetitionWords(value: string, language: string): string {
           ),
           unit,
           count,
-          new Intl.DateTimeFormat(locale, { month: 'long', timeZone: 'UTC' }).format(
-            Date.UTC(2027, Number(BYMONTH ?? 1) - 1),
-          ),
+          dateFormat(locale, 'name of the month').format(Date.UTC(2027, Number(BYMONTH ?? 1) - 1)),
         )
       : words.every(unit, count) +
         (codes.length > 0

@@ -30,7 +30,7 @@ export const PROPERTIES: Readonly<Record<About, Readonly<Record<string, readonly
     isAccessibleForFree: ['yesNo'],
   },
   course: {
-    instance: ['period', 'day', 'moment', 'repeats'],
+    hasCourseInstance: ['period', 'day', 'moment', 'repeats'],
     offers: ['money'],
     instructor: ['pages'],
     courseCode: ['text'],

@@ -1,8 +1,9 @@
 import type { LabelId } from '../model/access.ts';
 import type { Details, DetailsChange } from '../model/details.ts';
+import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import type { FieldId, KindField } from '../model/kind-field.ts';
-import { type PageLabel, kindAmong } from '../model/page-label.ts';
+import { type PageLabel, isKind, kindAmong } from '../model/page-label.ts';
 import { FIELD_TYPE } from './all-types.ts';
 import type { FieldContext } from './field-type.ts';
 
@@ -14,16 +15,25 @@ export const fieldsFor = (borne: readonly LabelId[], labels: readonly PageLabel[
   return fields.some(({ isRemoved }) => isRemoved) ? fields.filter(({ isRemoved }) => !isRemoved) : fields;
 };
 
-/** A field of the site, removed ones too, with the label that has it. */
-export function maybeField(
-  labels: readonly PageLabel[],
-  id: FieldId,
-): { readonly field: KindField; readonly label: PageLabel } | undefined {
+/** A field of a site with the label that has it. */
+export interface FieldOfSite {
+  readonly field: KindField;
+  readonly label: PageLabel;
+}
+
+/** A field of the site, removed ones too. */
+export function maybeField(labels: readonly PageLabel[], id: FieldId): FieldOfSite | undefined {
   for (const label of labels) {
     const field = label.fields?.find((one) => one.id === id);
     if (field) return { field, label };
   }
   return undefined;
+}
+
+/** The same, if it was not removed. */
+export function maybeUsedField(labels: readonly PageLabel[], id: FieldId): FieldOfSite | undefined {
+  const found = maybeField(labels, id);
+  return found?.field.isRemoved ? undefined : found;
 }
 
 /** The types whose values are ids: as texts they would say nothing to anybody. */
@@ -33,9 +43,12 @@ const OF_IDS = ['choice', 'pages', 'file'] as const;
  * A value that was written as one type, as its field has it now: the value itself where it is one, else what its words mean; null where
  * they mean nothing to the type of now. Nothing is written, so a type that is changed back finds its values as they were.
  */
-export function valueAs(field: KindField, kept: string, context: FieldContext): string | null {
+export function valueAs(field: KindField, kept: string, given: FieldContext): string | null {
   const { type, earlier } = field;
   const own = FIELD_TYPE[type];
+  if (earlier.length === 0 && own.isValue(kept, field)) return kept;
+  // A day without a year would be another one next year.
+  const context = { ...given, today: '' };
   const wasIds = OF_IDS.find((one) => one !== type && earlier.includes(one) && areIds(one, kept, field, context));
   const words = wasIds === undefined ? undefined : FIELD_TYPE[wasIds].written(kept, manyOf(field), context);
   if (words !== undefined) return own.read(words, field, context) ?? null;
@@ -66,6 +79,17 @@ export function detailOf(details: Details | null, field: KindField, context: Fie
   if (kept !== undefined) return valueAs(field, kept, context);
   return field.initial !== null && FIELD_TYPE[field.type].isValue(field.initial, field) ? field.initial : null;
 }
+
+/** Whether a page is of the kind that has a field. It bears one kind at most, so to bear that one is enough. */
+export const isOfKindWith = ({ label }: FieldOfSite, { access }: Pick<SiteNode, 'access'>): boolean =>
+  isKind(label) && access !== null && access.labels.includes(label.id);
+
+/** What a page says in a field, which is nothing where it is of another kind. */
+export const detailIn = (
+  node: Pick<SiteNode, 'access' | 'details'>,
+  found: FieldOfSite,
+  context: FieldContext,
+): string | null => (isOfKindWith(found, node) ? detailOf(node.details, found.field, context) : null);
 
 /** A change without the values that the fields of a site cannot hold: what was written in fields that are gone does not keep a page out. */
 export function acceptedDetails(

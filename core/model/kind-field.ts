@@ -12,6 +12,7 @@ export const MAX_FIELD_HELP_LENGTH = 300;
 /** So many fields has one kind at most, those that were removed among them. */
 export const MAX_FIELDS = 40;
 export const MAX_CHOICES = 60;
+export const MAX_CHOICE_NAME_LENGTH = 60;
 /** The longest value, in UTF-16 units. */
 export const MAX_DETAIL_LENGTH = 4000;
 
@@ -44,7 +45,7 @@ export const choiceSchema = z.strictObject({
     .string()
     .trim()
     .min(1)
-    .max(60)
+    .max(MAX_CHOICE_NAME_LENGTH)
     .regex(/^[^;\n]*$/, 'a choice has no semicolon in its name'),
 });
 export type Choice = Readonly<z.infer<typeof choiceSchema>>;

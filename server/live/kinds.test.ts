@@ -45,6 +45,7 @@ beforeAll(async () => {
     list({ kind: 'course', where: [{ field: 'days', test: 'from', value: 'today' }], order: 'field', by: 'days' }),
     list({ kind: 'course', group: 'level', isReversed: true }),
     list({ from: 'chosen', chosen: ['rope', 'secret', 'oars', 'gone'] }),
+    list({ kind: 'course', group: 'note', fields: ['note'] }),
   );
   const mine = textOf(list({ where: [{ field: 'teachers', test: 'is', value: 'this' }] }));
   await edit(
@@ -54,7 +55,7 @@ beforeAll(async () => {
       { name: 'label.add', label: 'course', title: 'Course', about: 'course' },
       ...[
         { field: 'price', title: 'Price', settings: { type: 'money', property: 'offers' } },
-        { field: 'days', title: 'Dates', settings: { type: 'period', property: 'instance' } },
+        { field: 'days', title: 'Dates', settings: { type: 'period', property: 'hasCourseInstance' } },
         {
           field: 'level',
           title: 'Level',
@@ -202,6 +203,9 @@ describe('a list of pages', () => {
     expect(titles(1)).toEqual(['Oars']);
     expect(texts(load($.html(lists[2])), 'h3, li > a')).toEqual(['For beginners', 'Oars', 'For builders', 'Rope']);
     expect(titles(3)).toEqual(['Rope', 'Oars']);
+    // What is not for visitors is no heading either.
+    expect(texts(load($.html(lists[4])), 'h3')).toEqual([]);
+    expect($.html()).not.toContain('spruce');
     expect($.html()).not.toContain('Secret');
   });
 
@@ -259,7 +263,7 @@ describe('a list of pages', () => {
       expect(await toCome()).toEqual(['Oars']);
       vi.setSystemTime('2030-03-07T00:10:00Z');
       const $ = await page('/');
-      expect($('.listed')).toHaveLength(3);
+      expect($('.listed')).toHaveLength(4);
       expect(texts($, '.listed').join()).toContain('Oars');
     } finally {
       vi.useRealTimers();

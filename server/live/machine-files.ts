@@ -1,7 +1,8 @@
 import { type Listed, listedBelow, listingOf } from '#core/derive/listing.ts';
 import { textIn } from '#core/model/texts.ts';
 import { type CalendarEvent, writeCalendar } from '#core/formats/calendar-file.ts';
-import { saysWhen, shownDetails } from './details.ts';
+import { saysWhen } from '#core/fields/all-types.ts';
+import { shownDetails } from './details.ts';
 import { type Html, markup } from './html.ts';
 import type { Release } from './live-repository.ts';
 import { type LiveView, pathOf } from './live-view.ts';
@@ -119,7 +120,7 @@ export function calendarOf(view: LiveView, row: number, listed: readonly number[
   const events = rows.flatMap((one): CalendarEvent[] => {
     const { id, title, description } = outline.nodes[one]!;
     return shownDetails(view, id)
-      .filter(({ field }) => saysWhen(field))
+      .filter(({ field }) => saysWhen(field.type))
       .map(({ field, value }) => ({
         id: `${id}.${field.id}@${site.key}.spur`,
         title: textIn(title, language),

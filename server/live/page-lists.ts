@@ -2,16 +2,16 @@ import { TZDate } from '@date-fns/tz';
 import { addDays, startOfDay } from 'date-fns';
 import { type ListGroup, goesByTheDay, listedPages } from '#core/derive/page-list.ts';
 import { labelOf, leadsTo } from '#core/derive/menu.ts';
-import { FIELD_TYPE } from '#core/fields/all-types.ts';
-import { detailOf, maybeField } from '#core/fields/values.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { FIELD_TYPE, saysWhen } from '#core/fields/all-types.ts';
+import { dayWords } from '#core/fields/date-types.ts';
+import { dateFormat } from '#core/fields/formats.ts';
+import { type FieldOfSite, detailIn, maybeUsedField } from '#core/fields/values.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { KindField } from '#core/model/kind-field.ts';
-import { kindAmong } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { PAGE_LIST_DATA, type PageListSetting, pageListSchema } from '#core/sections/page-list.ts';
-import { fieldContext, renderValue, saysWhen } from './details.ts';
+import { fieldContext, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
 import { type LiveView, type ShownList, hrefOf, pathOf } from './live-view.ts';
@@ -70,15 +70,14 @@ function settingIn(text: string): PageListSetting | null {
 function renderList(view: LiveView, page: PageId, setting: PageListSetting, groups: readonly ListGroup[]): Markup {
   if (groups.length === 0) return '';
   const { labels } = view.site.settings;
-  const fieldOf = (id: string | null): KindField | undefined =>
-    labels.flatMap(({ fields = [] }) => fields).find((field) => field.id === id && !field.isRemoved);
-  const by = fieldOf(setting.group);
-  const shown = setting.fields.flatMap((id) => fieldOf(id) ?? []).filter(({ isForVisitors }) => isForVisitors);
+  const by = setting.group === null ? undefined : maybeUsedField(labels, setting.group)?.field;
+  const shown = setting.fields
+    .flatMap((id) => maybeUsedField(labels, id) ?? [])
+    .filter(({ field }) => field.isForVisitors);
   const parts = groups.map(({ value, rows }) => {
-    const heading =
-      by === undefined
-        ? ''
-        : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
+    const heading = !by?.isForVisitors
+      ? ''
+      : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
     return markup`${heading}${renderRows(view, setting, rows, shown)}`;
   });
   return markup`<div class="section listed">${parts}${renderCalendarLink(view, page, shown)}</div>`;
@@ -86,13 +85,14 @@ function renderList(view: LiveView, page: PageId, setting: PageListSetting, grou
 
 /** The way to the calendar of a page whose list says when things are, where everyone is offered the page. */
 function renderCalendarLink(
-  { site, place, derived, offered }: LiveView,
+  { site, place, derived, offered, walk }: LiveView,
   page: PageId,
-  shown: readonly KindField[],
+  shown: readonly FieldOfSite[],
 ): Markup {
   const row = derived.outline.rowOf.get(page);
   const address = row === undefined || offered[row] !== 1 ? null : derived.addresses[row]!;
-  if (address === null || place.isStatic === true || !shown.some(saysWhen)) return '';
+  if (address === null || place.isStatic === true || walk !== null || !shown.some(({ field }) => saysWhen(field.type)))
+    return '';
   return markup`<p><a href="${pathOf(place, calendarAddress(address))}" type="text/calendar">${siteWords(site.settings.language).asCalendar}</a></p>`;
 }
 
@@ -100,7 +100,7 @@ function renderRows(
   view: LiveView,
   { look }: PageListSetting,
   rows: readonly number[],
-  shown: readonly KindField[],
+  shown: readonly FieldOfSite[],
 ): Html {
   if (look === 'table') return renderTable(view, rows, shown);
   if (look === 'dates') return renderDates(view, rows, shown);
@@ -113,19 +113,18 @@ function renderRows(
   return markup`<ul${look === 'cards' ? markup` class="cards"` : ''}>${plain}</ul>`;
 }
 
-/** What a page says in some fields, of which it has those of its kind; nothing of a page with a lock. */
-function valueIn(view: LiveView, row: number, field: KindField): Markup {
+/** What a page says in a field; nothing of a page with a lock. */
+function valueIn(view: LiveView, row: number, found: FieldOfSite): Markup {
+  if (view.locked[row] === 1) return '';
   const node = view.derived.outline.nodes[row]!;
-  const { labels } = view.site.settings;
-  const isOfKind = kindAmong(ruleOf(node).labels, labels)?.id === maybeField(labels, field.id)?.label.id;
-  const value = isOfKind && view.locked[row] === 0 ? detailOf(node.details, field, fieldContext(view)) : null;
-  return value === null ? '' : renderValue(view, field, value);
+  const value = detailIn(node, found, fieldContext(view));
+  return value === null ? '' : renderValue(view, found.field, value);
 }
 
-function renderShown(view: LiveView, row: number, shown: readonly KindField[]): Markup {
-  const said = shown.flatMap((field) => {
-    const value = valueIn(view, row, field);
-    return value === '' ? [] : [markup`<div><dt>${field.name}</dt><dd>${value}</dd></div>`];
+function renderShown(view: LiveView, row: number, shown: readonly FieldOfSite[]): Markup {
+  const said = shown.flatMap((found) => {
+    const value = valueIn(view, row, found);
+    return value === '' ? [] : [markup`<div><dt>${found.field.name}</dt><dd>${value}</dd></div>`];
   });
   return said.length === 0 ? '' : markup`<dl class="fields">${said}</dl>`;
 }
@@ -139,25 +138,23 @@ function linked(view: LiveView, row: number): Html {
     : markup`<a href="${hrefOf(view.place, to)}">${labelOf(view.site, node)}</a>`;
 }
 
-function renderDates(view: LiveView, rows: readonly number[], shown: readonly KindField[]): Html {
-  // English without a country has the day first, as the rest of Spur has it.
+function renderDates(view: LiveView, rows: readonly number[], shown: readonly FieldOfSite[]): Html {
   const { language } = view.site.settings;
-  const days = new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, { dateStyle: 'long', timeZone: 'UTC' });
   const lines = rows.map((row) => {
     const day = view.derived.outline.nodes[row]!.frame?.date;
-    return markup`<li>${day ? markup`<time datetime="${day}">${days.format(new Date(day))}</time> ` : ''}${linked(view, row)}${renderShown(view, row, shown)}</li>`;
+    return markup`<li>${day ? markup`<time datetime="${day}">${dayWords(day, language)}</time> ` : ''}${linked(view, row)}${renderShown(view, row, shown)}</li>`;
   });
   return markup`<ul class="dates">${lines}</ul>`;
 }
 
 /** A row a page: its title, and a column for each field; without fields its description. */
-function renderTable(view: LiveView, rows: readonly number[], shown: readonly KindField[]): Html {
+function renderTable(view: LiveView, rows: readonly number[], shown: readonly FieldOfSite[]): Html {
   const { language } = view.site.settings;
   const words = siteWords(language);
-  const names = shown.length === 0 ? [words.description] : shown.map(({ name }) => name);
+  const names = shown.length === 0 ? [words.description] : shown.map(({ field }) => field.name);
   const lines = rows.map((row) => {
     const description = view.locked[row] === 0 ? textIn(view.derived.outline.nodes[row]!.description, language) : '';
-    const cells = shown.length === 0 ? [description] : shown.map((field) => valueIn(view, row, field));
+    const cells = shown.length === 0 ? [description] : shown.map((found) => valueIn(view, row, found));
     return markup`<tr><th scope="row">${linked(view, row)}</th>${cells.map((cell) => markup`<td>${cell}</td>`)}</tr>`;
   });
   return markup`<table><thead><tr><th scope="col">${words.page}</th>${names.map((name) => markup`<th scope="col">${name}</th>`)}</tr></thead><tbody>${lines}</tbody></table>`;
@@ -165,12 +162,6 @@ function renderTable(view: LiveView, rows: readonly number[], shown: readonly Ki
 
 /** What a group is called: a month, or the value that its pages have in common. */
 function groupWords(view: LiveView, field: KindField, value: string): string {
-  const { language } = view.site.settings;
-  if (/^\d{4}-\d{2}$/.test(value) && field.type !== 'text')
-    return new Intl.DateTimeFormat(language === 'en' ? 'en-GB' : language, {
-      month: 'long',
-      year: 'numeric',
-      timeZone: 'UTC',
-    }).format(new Date(`${value}-01`));
+  if (saysWhen(field.type)) return dateFormat(view.site.settings.language, 'month').format(new Date(`${value}-01`));
   return FIELD_TYPE[field.type].words(value, field, fieldContext(view));
 }

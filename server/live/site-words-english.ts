@@ -13,8 +13,8 @@ export const ENGLISH: SiteWords = {
 
   notSaid: 'Others',
   page: 'Page',
-  description: 'About it',
-  asCalendar: 'Dates for your calendar',
+  description: 'Description',
+  asCalendar: 'Add to your calendar',
   inThisSection: 'In this section',
   allPages: 'All pages',
   aToZ: 'A to Z',

@@ -13,8 +13,8 @@ export const GERMAN: SiteWords = {
 
   notSaid: 'Andere',
   page: 'Seite',
-  description: 'Worum es geht',
-  asCalendar: 'Termine für Ihren Kalender',
+  description: 'Beschreibung',
+  asCalendar: 'In den Kalender übernehmen',
   inThisSection: 'In diesem Bereich',
   allPages: 'Alle Seiten',
   aToZ: 'A bis Z',

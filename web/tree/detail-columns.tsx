@@ -1,15 +1,12 @@
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
-import { fieldContextOf } from '#core/fields/context.ts';
-import type { FieldContext } from '#core/fields/field-type.ts';
 import { detailOf, valueAs } from '#core/fields/values.ts';
 import type { Filter } from '#core/derive/filters.ts';
 import { type LabelId, ruleOf } from '#core/model/access.ts';
-import type { FieldTypeName, KindField } from '#core/model/kind-field.ts';
-import { dayIn } from '#core/model/moment-words.ts';
-import { MAX_DETAIL_LENGTH } from '#core/model/kind-field.ts';
+import { type FieldTypeName, type KindField, MAX_DETAIL_LENGTH } from '#core/model/kind-field.ts';
 import { type PageLabel, isKind, kindAmong } from '#core/model/page-label.ts';
-import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
+import { fieldContextOfRows } from '../fields/details/use-field-context.ts';
+import { faultOf } from '../fields/details/typed-field.tsx';
 import { ChoiceCell, EntryCell } from './cells.tsx';
 import type { CellContext, Column, Plain } from './columns.tsx';
 
@@ -34,16 +31,6 @@ export function detailColumns(labels: readonly PageLabel[], filter: Filter): rea
   return columns;
 }
 
-const contexts = new WeakMap<Site, FieldContext>();
-function contextOf(site: Site): FieldContext {
-  let context = contexts.get(site);
-  if (!context) {
-    context = fieldContextOf(site, dayIn(site.settings.timeZone, new Date()));
-    contexts.set(site, context);
-  }
-  return context;
-}
-
 /** How wide columns are at first, in pixels; all others as the last one. */
 const WIDTHS: Readonly<Partial<Record<FieldTypeName, number>>> = {
   number: 90,
@@ -65,7 +52,7 @@ function detailColumn(kind: LabelId, field: KindField): Column {
     values: ({ site, derived }, row): readonly Plain[] => {
       const { type, access, details } = derived.outline.nodes[row]!;
       if (type !== 'page' || kindAmong(ruleOf({ access }).labels, site.settings.labels)?.id !== kind) return [false];
-      const context = contextOf(site);
+      const context = fieldContextOfRows(site);
       const kept = details?.[field.id];
       const own = kept === undefined ? null : valueAs(field, kept, context);
       const shown = detailOf(details, field, context);
@@ -115,7 +102,7 @@ function DetailCell({
   readonly context: CellContext;
 }) {
   const isMissing = field.isRequired && words === '';
-  const said = isUnread ? 'Cannot be read' : isMissing ? 'Missing' : words;
+  const said = isUnread ? 'Does not fit' : isMissing ? 'Missing' : words;
   const look = isUnread || isMissing ? 'text-attention' : own === null ? 'text-quiet' : '';
   const set = (value: string | null) => ({ details: { [field.id]: value } });
   if (OF_SEVERAL_LINES.has(field.type))
@@ -139,7 +126,7 @@ function DetailCell({
         context={context}
       />
     );
-  const now = () => contextOf(context.latest().site);
+  const now = () => fieldContextOfRows(context.latest().site);
   const type = FIELD_TYPE[field.type];
   return (
     <EntryCell
@@ -150,11 +137,7 @@ function DetailCell({
       look={look}
       longest={MAX_DETAIL_LENGTH}
       {...(field.type === 'pages' && !field.isSeveral && { suggestions: () => titlesOf(field, context) })}
-      faultOf={(text) =>
-        text.trim() === '' || type.read(text, field, now()) !== undefined
-          ? null
-          : `‘${field.name}’ holds something else. Type ${type.expects(field)}.`
-      }
+      faultOf={(text) => (text.trim() === '' || type.read(text, field, now()) !== undefined ? null : faultOf(field))}
       fieldsOf={(text) => set(text.trim() === '' ? null : (type.read(text, field, now()) ?? null))}
       context={context}
     />
@@ -168,7 +151,7 @@ const choicesOf = (field: KindField): readonly { readonly value: string | null; 
         { value: 'no', name: 'No' },
       ]
     : field.choices.map(({ id, name }) => ({ value: id, name }))),
-  { value: null, name: 'Not said' },
+  { value: null, name: 'Not set' },
 ];
 
 /** The titles of the pages that can be chosen. */

@@ -1,9 +1,10 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
+import type { Derived } from '#core/derive/derived.ts';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import type { FieldContext } from '#core/fields/field-type.ts';
 import { FILE_KINDS, type FileId } from '#core/files/file.ts';
-import { type AccessRule, type LabelId, ruleOf } from '#core/model/access.ts';
+import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { KindField } from '#core/model/kind-field.ts';
 import { KIND_WORDS } from '#contract/files.ts';
@@ -46,16 +47,19 @@ export function DetailField(props: DetailFieldProps) {
       return <RepeatsField label={label} help={field.help} value={value} onSet={onSet} />;
     case 'yesNo':
       return (
-        <Radios
-          legend={label}
-          value={value ?? otherwise ?? ''}
-          choices={[
-            { value: 'yes', words: 'Yes' },
-            { value: 'no', words: 'No' },
-            { value: '', words: 'Not said' },
-          ]}
-          onChoose={(next) => onSet(next === '' ? null : next)}
-        />
+        <div>
+          <Radios
+            legend={label}
+            value={value ?? otherwise ?? ''}
+            choices={[
+              { value: 'yes', words: 'Yes' },
+              { value: 'no', words: 'No' },
+              { value: '', words: 'Not set' },
+            ]}
+            onChoose={(next) => onSet(next === '' ? null : next)}
+          />
+          {hint && <p className="text-small text-quiet">{hint}</p>}
+        </div>
       );
     case 'choice':
       return field.isSeveral ? (
@@ -67,7 +71,7 @@ export function DetailField(props: DetailFieldProps) {
           value={value ?? ''}
           onChange={(event) => onSet(event.target.value === '' ? null : event.target.value)}
         >
-          <option value="">{said === undefined ? 'Not said' : `Not said: ${said}`}</option>
+          <option value="">{said === undefined ? 'Not set' : `Default: ${said}`}</option>
           {field.choices.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
@@ -161,20 +165,17 @@ function SeveralChoices({ field, label, value, onSet }: Labelled) {
   );
 }
 
-/** Whether a page can be chosen for a field: one of the kind that the field is for. */
-const bearsKind = (of: LabelId | null, access: AccessRule | null): boolean =>
-  of === null || ruleOf({ access }).labels.includes(of);
-
 /** The pages that are named, each with a way to take it out; and one more. */
 function PagesField({ field, label, value, onSet }: Labelled) {
   const { site, derived } = useWorkbench();
   const named = value === null ? [] : (value.split(' ') as PageId[]);
+  // A kind that is gone keeps nobody from choosing.
+  const kind = site.settings.labels.find(({ id }) => id === field.of);
   const isOffered = (row: number, page: PageId): boolean => {
     const { type, access } = derived.outline.nodes[row]!;
-    return type === 'page' && !named.includes(page) && bearsKind(field.of, access);
+    return type === 'page' && !named.includes(page) && (!kind || ruleOf({ access }).labels.includes(kind.id));
   };
   const set = (pages: readonly PageId[]) => onSet(pages.length === 0 ? null : pages.join(' '));
-  const kind = site.settings.labels.find(({ id }) => id === field.of);
   const hasList = field.isSeveral && named.length > 0;
   return (
     <div className="flex flex-col gap-1">
@@ -195,20 +196,20 @@ function PagesField({ field, label, value, onSet }: Labelled) {
         </ul>
       )}
       <PageField
-        label={hasList ? `One more: ${label}` : label}
+        label={hasList ? `Add another: ${label}` : label}
         isBare={hasList}
         hint={field.help || undefined}
         value={field.isSeveral ? '' : (named[0] ?? '')}
         others={!field.isSeveral && named.length > 0 ? [{ value: 'none', words: 'None' }] : []}
         isOffered={isOffered}
-        placeholder={`${hasList ? 'One more' : 'Choose a page'}${kind ? ` of kind ${kind.name}` : ''}`}
+        placeholder={`${hasList ? 'Add another page' : 'Choose a page'}${kind ? `: ${kind.name}` : ''}`}
         onChoose={(next) => set(next === 'none' ? [] : field.isSeveral ? [...named, next as PageId] : [next as PageId])}
       />
     </div>
   );
 }
 
-function titleIn({ outline }: ReturnType<typeof useWorkbench>['derived'], page: PageId, language: string): string {
+function titleIn({ outline }: Derived, page: PageId, language: string): string {
   const row = outline.rowOf.get(page);
   const title = row === undefined ? undefined : outline.nodes[row]!.title;
   return title?.[language] ?? Object.values(title ?? {})[0] ?? 'A page that was removed';

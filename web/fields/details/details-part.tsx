@@ -33,7 +33,8 @@ export function DetailsPart({ page }: { readonly page: PageId }) {
         const kept = details?.[field.id] ?? null;
         const value = kept === null ? null : valueAs(field, kept, context);
         return (
-          <div key={field.id} className="flex flex-col gap-1">
+          // What was typed and is none stays with its page.
+          <div key={`${page} ${field.id}`} className="flex flex-col gap-1">
             <DetailField
               field={field}
               context={context}
@@ -43,8 +44,8 @@ export function DetailsPart({ page }: { readonly page: PageId }) {
             />
             {kept !== null && value === null && (
               <Notice>
-                It says ‘{kept.length > 80 ? `${kept.slice(0, 80)} …` : kept}’, which the field cannot hold since its
-                type was changed. Visitors do not see it.
+                ‘{kept.length > 80 ? `${kept.slice(0, 80)} …` : kept}’ does not fit the type of the field, so visitors
+                do not see it.
               </Notice>
             )}
           </div>

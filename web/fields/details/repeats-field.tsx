@@ -187,10 +187,10 @@ function RepetitionFields({
           }}
         />
       </div>
-      <Days label="Left out" days={now.without} onSet={(without) => put({ without })} />
-      <Days label="Besides" days={now.and} onSet={(and) => put({ and })} />
+      <Days label="Not on" days={now.without} onSet={(without) => put({ without })} />
+      <Days label="Also on" days={now.and} onSet={(and) => put({ and })} />
       <Button isTight className="self-start" onClick={() => onSet(null)}>
-        Take the days out
+        Remove these days
       </Button>
     </fieldset>
   );
@@ -221,7 +221,10 @@ function Days({
           {days.map((day) => (
             <li key={day} className="inline-flex items-center rounded-md bg-sunken pl-2">
               {day}
-              <IconButton name={`${label}: not ${day}`} onClick={() => onSet(days.filter((one) => one !== day))}>
+              <IconButton
+                name={`Remove ${day} from ‘${label}’`}
+                onClick={() => onSet(days.filter((one) => one !== day))}
+              >
                 <X size={14} aria-hidden />
               </IconButton>
             </li>

@@ -1,4 +1,5 @@
 import { type ReactNode, useId, useState } from 'react';
+import { toast } from 'sonner';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import type { FieldContext } from '#core/fields/field-type.ts';
 import type { KindField } from '#core/model/kind-field.ts';
@@ -6,7 +7,8 @@ import { TextArea, TextField } from '../../ui/field.tsx';
 import { useDraft } from '../use-draft.ts';
 
 /** What stands in a field's place when it cannot hold what was typed. */
-export const faultOf = (field: KindField): string => `Type ${FIELD_TYPE[field.type].expects(field)}.`;
+export const faultOf = (field: KindField): string =>
+  `That does not fit ‘${field.name}’. Type ${FIELD_TYPE[field.type].expects(field)}.`;
 
 /** A value that is typed. What the field cannot hold stays as it was typed, with the reason, and nothing is saved. */
 export function TypedField({
@@ -35,7 +37,9 @@ export function TypedField({
     text.trim() === '' ? null : type.read(text, field, context);
   const draft = useDraft(value === null ? '' : type.written(value, field, context), (text) => {
     const next = meant(text);
-    if (next !== undefined && next !== value) onSet(next);
+    // It is handed over as it is when the field goes away: it is not lost without a word.
+    if (next === undefined) toast.error(`‘${text}’ was not saved. ${faultOf(field)}`);
+    else if (next !== value) onSet(next);
   });
   const list = useId();
   const take = () => {

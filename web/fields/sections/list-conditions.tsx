@@ -1,4 +1,5 @@
 import { Plus, X } from 'lucide-react';
+import { saysWhen } from '#core/fields/all-types.ts';
 import type { FieldId, KindField } from '#core/model/kind-field.ts';
 import { CONDITION_TESTS, type ListCondition, MAX_CONDITIONS, THIS_PAGE, TODAY } from '#core/sections/page-list.ts';
 import { Button, IconButton } from '../../ui/button.tsx';
@@ -7,7 +8,6 @@ import { DetailField } from '../details/detail-field.tsx';
 import { useFieldContext } from '../details/use-field-context.ts';
 
 type Test = ListCondition['test'];
-const DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period', 'repeats']);
 const SIZES: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['number', 'money']);
 const FEW: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['choice', 'pages', 'yesNo']);
 
@@ -15,17 +15,17 @@ const FEW: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['choice'
 const testsOf = ({ type }: KindField): readonly Test[] =>
   CONDITION_TESTS.filter((test) =>
     test === 'from' || test === 'until'
-      ? DAYS.has(type) || SIZES.has(type)
+      ? saysWhen(type) || SIZES.has(type)
       : test === 'is' || test === 'is not'
-        ? FEW.has(type) || DAYS.has(type) || SIZES.has(type) || type === 'text'
+        ? FEW.has(type) || saysWhen(type) || SIZES.has(type) || type === 'text'
         : true,
   );
 
 function testWords(test: Test, { type }: KindField): string {
   if (test === 'from') return SIZES.has(type) ? 'is at least' : 'is on or after';
   if (test === 'until') return SIZES.has(type) ? 'is at most' : 'is on or before';
-  if (test === 'is' && (type === 'period' || type === 'repeats')) return 'goes on at';
-  return { is: 'is', 'is not': 'is not', said: 'says something', 'not said': 'says nothing' }[test];
+  if (test === 'is' && (type === 'period' || type === 'repeats')) return 'includes';
+  return { is: 'is', 'is not': 'is not', said: 'is filled in', 'not said': 'is empty' }[test];
 }
 
 /** What the pages of a list have to say: each condition is a field, a test and a value. All of them have to hold. */
@@ -59,7 +59,7 @@ export function ListConditions({
       )}
       {conditions.length < MAX_CONDITIONS && (
         <Button look="quiet" isTight className="self-start" onClick={() => onSet([...conditions, firstOf(fields[0]!)])}>
-          <Plus size={15} aria-hidden /> {conditions.length === 0 ? 'Only pages that say …' : 'And that say …'}
+          <Plus size={15} aria-hidden /> Add a condition
         </Button>
       )}
     </div>
@@ -67,7 +67,7 @@ export function ListConditions({
 }
 
 const firstOf = (field: KindField): ListCondition =>
-  DAYS.has(field.type) ? { field: field.id, test: 'from', value: TODAY } : { field: field.id, test: 'said', value: '' };
+  saysWhen(field.type) ? { field: field.id, test: 'from', value: TODAY } : { field: field.id, test: 'said', value: '' };
 
 function OneCondition({
   fields,
@@ -100,7 +100,7 @@ function OneCondition({
       </Choice>
       {field && (
         <Choice
-          label="How"
+          label="Test"
           value={test}
           onChange={(event) => {
             const next = event.target.value as Test;
@@ -117,17 +117,17 @@ function OneCondition({
       )}
       {field && test !== 'said' && test !== 'not said' && (
         <div className="flex flex-col gap-1">
-          {(DAYS.has(field.type) || field.type === 'pages') && (
+          {(saysWhen(field.type) || field.type === 'pages') && (
             <Choice
-              label="Compared with"
+              label="Compare with"
               value={value === TODAY || value === THIS_PAGE ? value : 'other'}
               onChange={(event) =>
                 onSet({ ...condition, value: event.target.value === 'other' ? '' : event.target.value })
               }
             >
-              {DAYS.has(field.type) && <option value={TODAY}>Today</option>}
+              {saysWhen(field.type) && <option value={TODAY}>Today</option>}
               {field.type === 'pages' && <option value={THIS_PAGE}>This page</option>}
-              <option value="other">{DAYS.has(field.type) ? 'A day' : 'A page'}</option>
+              <option value="other">{saysWhen(field.type) ? 'A day of your choice' : 'Another page'}</option>
             </Choice>
           )}
           {value !== TODAY && value !== THIS_PAGE && (

@@ -1,8 +1,8 @@
-import { format, parseISO } from 'date-fns';
 import { type NodeViewProps, NodeViewWrapper } from '@tiptap/react';
 import { labelOf } from '#core/derive/menu.ts';
 import { listedPages } from '#core/derive/page-list.ts';
-import { FIELD_TYPE } from '#core/fields/all-types.ts';
+import { FIELD_TYPE, saysWhen } from '#core/fields/all-types.ts';
+import { dateFormat } from '#core/fields/formats.ts';
 import type { FieldId, KindField } from '#core/model/kind-field.ts';
 import type { LabelId } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -20,8 +20,7 @@ import { ListConditions } from './list-conditions.tsx';
 
 export const PAGE_LIST_PART = editorPart('pageList', WhichPages);
 
-type Some<Setting> = Partial<Setting>;
-type ListChange = Some<PageListSetting>;
+type ListChange = Parameters<SettingsProps<PageListSetting>['set']>[0];
 
 const THIS = { value: 'this', words: 'This page' };
 
@@ -30,6 +29,7 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
   const { of, from, chosen, kind, label, look, order, by, isReversed, group, fields: shown, most } = attributes;
   const { labels } = site.settings;
   const fields = fieldsOffered(labels, kind);
+  const forVisitors = fields.filter(({ isForVisitors }) => isForVisitors);
   const plain = labels.filter((one) => !isKind(one));
   return (
     <div className="flex w-full flex-col gap-3">
@@ -39,7 +39,7 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
           value={from}
           onChange={(event) => set({ from: event.target.value as PageListSetting['from'] })}
         >
-          <option value="below">Right below a page</option>
+          <option value="below">Directly below a page</option>
           <option value="branch">Anywhere below a page</option>
           <option value="site">Anywhere in the site</option>
           <option value="chosen">Chosen one by one</option>
@@ -109,14 +109,14 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
         </Choice>
         {fields.length > 0 && (
           <Choice
-            label="In groups by"
+            label="Group by"
             value={group ?? ''}
             onChange={(event) => set({ group: (event.target.value || null) as FieldId | null })}
           >
             <option value="">No groups</option>
-            {fields.map(({ id, name, type }) => (
+            {forVisitors.map(({ id, name, type }) => (
               <option key={id} value={id}>
-                {OF_DAYS.has(type) ? `Month of ${name}` : name}
+                {saysWhen(type) ? `Month of ${name}` : name}
               </option>
             ))}
           </Choice>
@@ -132,37 +132,33 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
         />
       </div>
       <Tick
-        label="The other way round"
+        label="Reverse the order"
         checked={isReversed}
         onChange={(event) => set({ isReversed: event.target.checked })}
       />
       {fields.length > 0 && (
         <fieldset>
-          <legend className="mb-1 text-small font-medium">Fields that are shown of each</legend>
+          <legend className="mb-1 text-small font-medium">Fields to show</legend>
           <div className="flex flex-wrap gap-x-5 gap-y-1">
-            {fields
-              .filter(({ isForVisitors }) => isForVisitors)
-              .map(({ id, name }) => (
-                <label key={id} className="inline-flex items-center gap-1.5">
-                  <input
-                    type="checkbox"
-                    className="size-4 accent-accent"
-                    checked={shown.includes(id)}
-                    onChange={() =>
-                      set({ fields: shown.includes(id) ? shown.filter((one) => one !== id) : [...shown, id] })
-                    }
-                  />
-                  {name}
-                </label>
-              ))}
+            {forVisitors.map(({ id, name }) => (
+              <label key={id} className="inline-flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-accent"
+                  checked={shown.includes(id)}
+                  onChange={() =>
+                    set({ fields: shown.includes(id) ? shown.filter((one) => one !== id) : [...shown, id] })
+                  }
+                />
+                {name}
+              </label>
+            ))}
           </div>
         </fieldset>
       )}
     </div>
   );
 }
-
-const OF_DAYS: ReadonlySet<KindField['type']> = new Set<KindField['type']>(['day', 'moment', 'period', 'repeats']);
 
 /** The fields of a kind; those of all kinds where pages of any are listed. */
 const fieldsOffered = (labels: readonly PageLabel[], kind: LabelId | null): KindField[] =>
@@ -203,8 +199,8 @@ export function PageListView({ node, selected }: NodeViewProps) {
   const nameOf = (value: string | null): string =>
     value === null || !by
       ? 'Others'
-      : OF_DAYS.has(by.type)
-        ? format(parseISO(`${value}-01`), 'MMMM yyyy')
+      : saysWhen(by.type)
+        ? dateFormat('en', 'month').format(new Date(`${value}-01`))
         : FIELD_TYPE[by.type].words(value, by, context);
   return (
     <NodeViewWrapper

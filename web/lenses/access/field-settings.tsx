@@ -1,5 +1,5 @@
 import { Trash2 } from 'lucide-react';
-import { useId, useState } from 'react';
+import { useState } from 'react';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { propertiesFor } from '#core/fields/schema-org.ts';
 import { type TypeChange, choicesNamed, typeChangeOf } from '#core/fields/type-change.ts';
@@ -8,6 +8,8 @@ import {
   type FieldSettings,
   type FieldTypeName,
   type KindField,
+  MAX_CHOICES,
+  MAX_CHOICE_NAME_LENGTH,
   MAX_FIELD_HELP_LENGTH,
   MAX_FIELD_NAME_LENGTH,
 } from '#core/model/kind-field.ts';
@@ -54,7 +56,7 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
             saved={field.backName}
             longest={MAX_FIELD_NAME_LENGTH}
             placeholder="Courses"
-            hint="The pages that are chosen here list the pages that chose them, under this heading. Empty: they do not."
+            hint="The chosen pages list the pages that chose them, under this heading. Leave it empty for no list."
             onSave={(backName) => set({ backName })}
           />
         </>
@@ -75,7 +77,7 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
       />
       <Tick
         label="Required"
-        hint="Pages that lack it are found in the Checks lens and before a release."
+        hint="Pages that leave it empty are listed in the Checks lens and before a release."
         checked={field.isRequired}
         onChange={(event) => set({ isRequired: event.target.checked })}
       />
@@ -86,7 +88,7 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
       />
       {field.type !== 'pages' && field.type !== 'file' && (
         <DetailField
-          field={{ ...field, name: 'Where a page says nothing', isRequired: false, help: '' }}
+          field={{ ...field, name: 'Default', isRequired: false, help: 'Used by pages that leave the field empty.' }}
           context={context}
           value={field.initial}
           otherwise={null}
@@ -98,7 +100,7 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
         look="quiet"
         isTight
         className="self-start text-danger"
-        title="What pages say in it is kept, and comes back with it"
+        title="The values of its pages are kept, and come back with it"
         onClick={() => set({ isRemoved: true })}
       >
         <Trash2 size={15} aria-hidden /> Remove the field
@@ -121,7 +123,7 @@ function TypeChoice({ field, onSet }: { readonly field: KindField; readonly onSe
   return (
     <div className="flex flex-col gap-2">
       <Choice
-        label="It holds"
+        label="Type"
         hint={FIELD_TYPE[asked ?? field.type].says}
         value={asked ?? field.type}
         onChange={(event) => ask(event.target.value as FieldTypeName)}
@@ -130,7 +132,7 @@ function TypeChoice({ field, onSet }: { readonly field: KindField; readonly onSe
       </Choice>
       {asked !== null && (
         <div role="status" className="flex flex-col gap-2 rounded-md bg-accent-soft px-3 py-2">
-          <p>{changeWords(typeChangeOf(site, asType(field, asked), context))}</p>
+          <p>{changeWords(typeChangeOf(site, asType(field, asked), context), asked)}</p>
           <div className="flex gap-2">
             <Button
               look="main"
@@ -155,10 +157,13 @@ const asType = (field: KindField, type: FieldTypeName): KindField => ({
   earlier: [...field.earlier.filter((one) => one !== type), field.type],
 });
 
-function changeWords({ said, unread, unreadCount }: TypeChange): string {
-  if (unreadCount === 0) return `What ${pages(said)} ${said === 1 ? 'says' : 'say'} in it is kept and can be read so.`;
+function changeWords({ said, unread, unreadCount }: TypeChange, type: FieldTypeName): string {
+  const filled = `${pages(said)} ${said === 1 ? 'has' : 'have'} a value here.`;
+  const name = FIELD_TYPE[type].name.toLowerCase();
+  if (unreadCount === 0) return `${filled} All of it can be read as: ${name}.`;
   const examples = unread.map((one) => `‘${one.length > 40 ? `${one.slice(0, 40)} …` : one}’`).join(', ');
-  return `${pages(said)} ${said === 1 ? 'says' : 'say'} something in it. On ${unreadCount === said ? 'none of them' : `${said - unreadCount} of them`} it can be read so; on ${pages(unreadCount)} it cannot, such as ${examples}, and visitors no longer see it there. It is kept, and shows again if you change the type back.`;
+  const which = unreadCount === said ? 'None of it' : `${unreadCount} of them`;
+  return `${filled} ${which} can${unreadCount === said ? '' : 'not'} be read as: ${name}. Visitors will not see, for example, ${examples}. Nothing is deleted: change the type back and it shows again.`;
 }
 
 /** Three letters of a currency, as ISO 4217 has them. */
@@ -175,7 +180,7 @@ function CurrencyField({ saved, onSet }: { readonly saved: string; readonly onSe
   };
   return (
     <TextField
-      label="Currency of sums that name none"
+      label="Currency, unless another is typed"
       fault={fault}
       maxLength={3}
       value={typed ?? saved}
@@ -200,14 +205,20 @@ function ChoicesField({
       isLong
       saved={field.choices.map(({ name }) => name).join('\n')}
       longest={4000}
-      hint="One a line, in the order in which they are offered. Renaming one in its line keeps what pages chose."
+      hint={`One on each line, at most ${MAX_CHOICES} of ${MAX_CHOICE_NAME_LENGTH} letters. Pages keep a choice that you rename in its line.`}
       onSave={(text) => {
         const names = text
           .split('\n')
-          .map((line) => line.replace(/[\s;]+/g, ' ').trim())
+          .map((line) =>
+            line
+              .replace(/[\s;]+/g, ' ')
+              .trim()
+              .slice(0, MAX_CHOICE_NAME_LENGTH)
+              .trim(),
+          )
           .filter((line) => line !== '');
         const once = names.filter((name, at) => names.findIndex((one) => isSame(one, name)) === at);
-        onSet(choicesNamed(once, field.choices, newId));
+        onSet(choicesNamed(once.slice(0, MAX_CHOICES), field.choices, newId));
       }}
     />
   );
@@ -238,25 +249,21 @@ function PropertyField({
   readonly field: KindField;
   readonly onSet: (property: string | null) => void;
 }) {
-  const id = useId();
   const proposed = propertiesFor(kind.about, field.type);
   const others = field.property !== null && !proposed.includes(field.property) ? [field.property] : [];
   return (
-    <div>
-      <Choice
-        id={id}
-        label="For search engines"
-        hint="The property of schema.org that it stands for."
-        value={field.property ?? ''}
-        onChange={(event) => onSet(event.target.value || null)}
-      >
-        <option value="">They are not told</option>
-        {[...proposed, ...others].map((property) => (
-          <option key={property} value={property}>
-            {property}
-          </option>
-        ))}
-      </Choice>
-    </div>
+    <Choice
+      label="For search engines"
+      hint="The property of schema.org that they find it as."
+      value={field.property ?? ''}
+      onChange={(event) => onSet(event.target.value || null)}
+    >
+      <option value="">None</option>
+      {[...proposed, ...others].map((property) => (
+        <option key={property} value={property}>
+          {property}
+        </option>
+      ))}
+    </Choice>
   );
 }

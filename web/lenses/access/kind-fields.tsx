@@ -29,8 +29,8 @@ export function KindFields({ kind }: { readonly kind: PageKind }) {
         Fields
       </h3>
       <p className="text-small text-quiet">
-        What each page of this kind says of itself. It is filled in beside the page and in the tree, where a filter by
-        this kind brings a column for each field.
+        Every page of this kind has these fields. Fill them in beside the page, or in the tree: filter by this kind to
+        see a column for each.
       </p>
       <ol aria-label="Fields" className="flex flex-col gap-1">
         {fields.map((field, at) => (
@@ -129,7 +129,7 @@ function NewField({ kind, onAdded }: { readonly kind: PageKind; readonly onAdded
         value={name}
         onChange={(event) => setName(event.target.value)}
       />
-      <Choice label="It will hold" value={type} onChange={(event) => setType(event.target.value as FieldTypeName)}>
+      <Choice label="Type of field" value={type} onChange={(event) => setType(event.target.value as FieldTypeName)}>
         <TypeOptions />
       </Choice>
       <Button type="submit" disabled={name.trim() === ''}>
