@@ -31,6 +31,7 @@ export function searchTexts(site: Site): StoredContent[] {
         parts: null,
         files: [],
         shared: [],
+        forms: [],
       },
     ];
   });

@@ -6,10 +6,10 @@ import type { TextDocument } from '#core/model/content.ts';
 import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
 /** The roles of accounts, as sets of permissions. */
-export const PERMISSIONS = ['site.read', 'site.edit', 'site.publish', 'sites.make'] as const;
+export const PERMISSIONS = ['site.read', 'site.edit', 'site.publish', 'answers.see', 'sites.make'] as const;
 export type Permission = (typeof PERMISSIONS)[number];
 export const ROLES = {
-  manager: ['site.read', 'site.edit', 'site.publish', 'sites.make'],
+  manager: ['site.read', 'site.edit', 'site.publish', 'answers.see', 'sites.make'],
   reader: ['site.read'],
 } as const satisfies Record<string, readonly Permission[]>;
 export type Role = keyof typeof ROLES;

@@ -19,6 +19,7 @@ import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
 import { frameHostSchema } from '#core/model/frame-host.ts';
 import { sharedSectionSchema } from '#core/model/shared-section.ts';
+import { siteFormSchema } from '#core/model/site-form.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#core/model/site.ts';
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
@@ -37,6 +38,7 @@ const settingsWire = z.object({
   facts: z.array(factSchema),
   /** Archives of earlier versions have none. */
   shared: z.array(sharedSectionSchema).default([]),
+  forms: z.array(siteFormSchema).default([]),
   hosts: z.array(frameHostSchema).default([]),
   redirects: z.array(redirectSchema),
   trail: trailSettingSchema,
@@ -158,6 +160,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   layouts: [...settings.layouts],
   facts: [...settings.facts],
   shared: [...settings.shared],
+  forms: [...settings.forms],
   hosts: [...settings.hosts],
   redirects: [...settings.redirects],
 });

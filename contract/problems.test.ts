@@ -40,6 +40,7 @@ const PARAMS = {
   layout: 'standard',
   fact: 'telephone',
   shared: 'hours',
+  form: 'apply',
   email: 'you@school.example',
   address: 'https://old.example/',
   line: 3,

@@ -89,6 +89,12 @@ export const OF_REQUESTS = {
     detail: () =>
       'The first account can be created once. Sign in with it, or restart Spur for a new link if there is no account yet.',
   },
+  'answer-unknown': {
+    status: 404,
+    title: 'There is no such answer',
+    detail: () =>
+      'It was deleted, by somebody or since it was kept long enough. Look through the list of answers again.',
+  },
   'share-unknown': {
     status: 404,
     title: 'This link leads nowhere',

@@ -60,6 +60,7 @@ import { type Route, okAnswer } from './route.ts';
 import { ARCHIVE_ROUTES } from './archive-routes.ts';
 import { DELETED_SITE_ROUTES } from './deleted-sites.ts';
 import { LINK_ROUTES } from './link-routes.ts';
+import { ANSWER_ROUTES } from './answer-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { z as zod } from 'zod';
 import { writingAnswer, writingBody } from './writing.ts';
@@ -226,7 +227,7 @@ export const ROUTES = {
     path: '/api/sites/:site/find',
     permission: 'site.read',
     summary:
-      'The pages whose text holds all words of `?text=`; with `?fact=` those whose text names the fact, with `?shared=` those whose text shows the shared section',
+      'The pages whose text holds all words of `?text=`; with `?fact=` those whose text names the fact, with `?shared=` and `?form=` those whose text shows the shared section or the form',
     answer: textsFoundAnswer,
   },
   listRemoved: {
@@ -519,6 +520,7 @@ export const ROUTES = {
   ...DELETED_SITE_ROUTES,
   ...LINK_ROUTES,
   ...VISITOR_ROUTES,
+  ...ANSWER_ROUTES,
   ...FILE_ROUTES,
   listOutbox: {
     method: 'get',

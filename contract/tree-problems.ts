@@ -336,6 +336,31 @@ export const OF_THE_TREE = {
     title: 'There are too many shared sections',
     detail: (p) => `A site has at most ${p.limit} shared sections. Remove one that no page shows.`,
   },
+  'form-unknown': {
+    status: 404,
+    title: 'There is no such form',
+    detail: (p) => `The site has no form '${p.form}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'form-exists': {
+    status: 409,
+    title: 'The form is there already',
+    detail: (p) => `The site has a form '${p.form}' already. Make another id for the new one.`,
+  },
+  'form-unnamed': {
+    status: 422,
+    title: 'A form needs a name',
+    detail: () => 'Type what it is for, such as Application.',
+  },
+  'form-too-many': {
+    status: 409,
+    title: 'There are too many forms',
+    detail: (p) => `A site has at most ${p.limit} forms. Remove one that no page shows.`,
+  },
+  'form-field-twice': {
+    status: 422,
+    title: 'The form has the field already',
+    detail: (p) => `The form would have the field ‘${p.field}’ twice. Give one of them another name.`,
+  },
   'redirect-unknown': {
     status: 404,
     title: 'There is no such redirect',

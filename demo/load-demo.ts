@@ -10,6 +10,7 @@ import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { Account, OperationsBody } from '#contract/api.ts';
+import { insertAnswer, setAnswer as setKeptAnswer } from '#server/answers/answer-repository.ts';
 import { countAccounts } from '#server/accounts/account-repository.ts';
 import { makeAccount } from '#server/accounts/account-service.ts';
 import { acceptContent } from '#server/contents/content-service.ts';
@@ -31,6 +32,7 @@ import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { demoFiles } from './demo-files.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
+import { keptSaid, pellowAnswers, pellowForms, sentAt } from './pellow-forms.ts';
 import { pellowShared } from './pellow-sections.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
@@ -79,6 +81,7 @@ export async function loadDemo(
     (idOf, site) => [
       ...pellowShared((blocks) => school.contentOf(blocks)),
       ...pellowAccess(idOf, now),
+      ...pellowForms(idOf),
       ...pellowMenus(idOf, site),
     ],
   );
@@ -99,6 +102,7 @@ export async function loadDemo(
   await apply((site) => pellowCarryOver(site, formerOrigin));
   await shareSchool(database, schoolSite.key, ines, now);
   await missAddresses(database, schoolSite.key, now);
+  await sendAnswers(database, schoolSite, school, now);
 
   const ferries = new DemoBuilder('ts');
   const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND);
@@ -145,6 +149,29 @@ async function makeVisitors(database: Knex, site: SiteKey, now: Date): Promise<v
       is_suspended: false,
       made_at: now,
     });
+}
+
+/** What visitors have sent by the forms of the school. */
+async function sendAnswers(database: Knex, { key, settings }: Site, school: DemoBuilder, now: Date): Promise<void> {
+  const idOf = (title: string): PageId => school.idOf(title);
+  const policy = { page: idOf('Privacy'), title: 'Privacy', content: null, release: 1 };
+  for (const answer of pellowAnswers(idOf)) {
+    const form = settings.forms.find(({ id }) => id === answer.form)!;
+    const pageTitle = answer.form === 'tour' ? 'Guided tours' : 'How to apply';
+    const id = await insertAnswer(database, {
+      site: key,
+      form: form.id,
+      formName: form.name,
+      stamp: randomUUID(),
+      sentAt: sentAt(now, answer),
+      page: idOf(pageTitle),
+      pageTitle,
+      visitor: null,
+      said: keptSaid(form.fields, answer, policy),
+      keptDays: form.keptDays,
+    });
+    await setKeptAnswer(database, key, id!, { state: answer.state, note: answer.note });
+  }
 }
 
 /** A link for the governors, with what some of them have said by it. */

@@ -60,13 +60,20 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
     '!! Young people need a life jacket that fits: try yours at home.',
   ],
   'Evening classes': ['= firstday', '[[See the dates]](page:pq025)'],
-  'How to apply': ['@file form: Application form', '!! Forms that arrive without a reference wait until it comes.'],
+  'How to apply': [
+    '& application',
+    '? Would you rather write by hand?\nPrint the form, fill it in and post it: Admissions, Pellow Quay School, Cooper’s Hard.',
+    '@file form: Application form',
+    '!! Forms that arrive without a reference wait until it comes.',
+  ],
   'Entry requirements': [
     '? Do I need a certificate in carpentry?\nNo. A page about something you made with your hands is worth more to us.',
   ],
   'Open Saturdays': ['@right slipway: The slip is open to look at.', '= ferry', '[[How to find us]](page:pq040)'],
   'Guided tours': [
     '| Day | From the gate | Length\n| Monday to Friday | eleven o’clock | an hour\n| First Saturday | every half hour | forty minutes',
+    '## Ask for a tour',
+    '& tour',
   ],
   'How to find us': [
     '@ ferry: The ferry stops at our own quay from May.',

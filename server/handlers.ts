@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import { sharedIdSchema } from '#core/model/shared-section.ts';
+import { formIdSchema } from '#core/model/site-form.ts';
 import { factIdSchema } from '#core/model/fact.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
 import type { Account, SessionAnswer } from '#contract/api.ts';
@@ -53,6 +54,7 @@ import type { LibraryService } from './library/library-service.ts';
 import type { LinkService } from './checks/link-service.ts';
 import { makeEngineHandlers } from './engine/engine-handlers.ts';
 import type { EngineService } from './engine/engine-service.ts';
+import { makeAnswerHandlers } from './answers/answer-handlers.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
 import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
@@ -64,6 +66,7 @@ import {
   insertSite,
   listSites,
   pagesWithFact,
+  pagesWithForm,
   pagesWithShared,
   pagesWithText,
 } from './sites/site-repository.ts';
@@ -86,6 +89,8 @@ export interface Services {
   readonly mailer: Mailer;
   /** Told when something was said of a site's plan. */
   readonly feedbackNews: SiteNews;
+  /** Told when visitors have sent forms of a site. */
+  readonly answerNews: SiteNews;
   /** Told how far a release is. */
   readonly releaseNews: SiteNews<ReleaseProgress>;
   /** Told who writes in which text. */
@@ -230,6 +235,8 @@ export function makeHandlers(services: Services): Handlers {
       if (fact.success) return { pages: await pagesWithFact(database, key, fact.data) };
       const shared = sharedIdSchema.safeParse(request.query.shared);
       if (shared.success) return { pages: await pagesWithShared(database, key, shared.data) };
+      const form = formIdSchema.safeParse(request.query.form);
+      if (form.success) return { pages: await pagesWithForm(database, key, form.data) };
       const asked = String(request.query.text ?? '');
       const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
       return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };
@@ -266,6 +273,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeGuestHandlers(services),
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
+    ...makeAnswerHandlers(services),
     ...makePassphraseHandlers(services),
     ...makeDirectoryHandlers(services),
     ...makeEngineHandlers(services),

@@ -14,6 +14,7 @@ import { readConfig } from './config.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
 import {
   EDIT_CHANNEL,
+  ANSWER_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
   WRITING_CHANNEL,
@@ -48,13 +49,15 @@ import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
 import { settleReservedSlugs } from './sites/settle-reserved-slugs.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import { deleteOldAnswers } from './answers/answer-repository.ts';
 import { eraseOldSites } from './sites/deleted-site-repository.ts';
 import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
 import type { WritingNews } from '#contract/writing.ts';
+import { passOnAnswer } from './answers/answer-news.ts';
 import { passOnWriting } from './events/writing.ts';
 
-/** So often sites are looked for that were deleted long enough ago. */
+/** So often it is looked for sites that were deleted long enough ago, and for answers that were kept long enough. */
 const ERASE_EVERY_MS = 3_600_000;
 
 /** The workbench's process: migrations, demo data, the API and the interface. */
@@ -127,6 +130,7 @@ await runProcess('workbench', async (ready) => {
 
   const visitorsSide = new VisitorsSide(database);
   const feedbackNews = new SiteNews();
+  const answerNews = new SiteNews();
   const releaseNews = new SiteNews<ReleaseProgress>();
   const writingNews = new SiteNews<WritingNews>();
   const sessions = openSessions(pool, now);
@@ -139,6 +143,7 @@ await runProcess('workbench', async (ready) => {
       [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
       [SESSION_CHANNEL]: (id) => sessions.end(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+      [ANSWER_CHANNEL]: (told) => passOnAnswer(told, answerNews, library),
       [TAKEN_CHANNEL]: visitorsSide.hear,
       [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
       [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
@@ -155,7 +160,10 @@ await runProcess('workbench', async (ready) => {
     cache.dropUnused();
     void cache.followAll().catch(warn);
   }, LOOK_EVERY_MS);
-  const erase = () => void eraseOldSites(database, now()).catch(warn);
+  const erase = () => {
+    void eraseOldSites(database, now()).catch(warn);
+    void deleteOldAnswers(database, now()).catch(warn);
+  };
   erase();
   const erasing = setInterval(erase, ERASE_EVERY_MS);
 
@@ -178,6 +186,7 @@ await runProcess('workbench', async (ready) => {
     library,
     mailer: outbox,
     feedbackNews,
+    answerNews,
     releaseNews,
     writingNews,
     visitorsSide,

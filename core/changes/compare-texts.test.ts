@@ -59,7 +59,13 @@ describe('two texts beside each other', () => {
   });
 
   it('tell another file, target, shared section or link by its name', () => {
-    const names = { file: () => 'Slip', page: () => 'Visit', shared: () => 'Hours', fact: () => 'Telephone' };
+    const names = {
+      file: () => 'Slip',
+      page: () => 'Visit',
+      shared: () => 'Hours',
+      form: () => 'Apply',
+      fact: () => 'Telephone',
+    };
     const parts: TextPart[] = [
       { type: 'picture', attrs: { file: 'AAAAAAAAAAAAAAA1', place: 'left', alternative: null, credit: 'Wren' } },
       { type: 'gallery', attrs: { pictures: [{ file: 'AAAAAAAAAAAAAAA1', caption: 'At noon' }] } },

@@ -25,14 +25,15 @@ interface Block {
   readonly text: string;
 }
 
-/** What files, pages, shared sections and facts are called that texts name by their ids; the id itself for one that is not known. */
+/** What files, pages, shared sections, forms and facts are called that texts name by their ids; the id itself for one that is not known. */
 export interface NamesInTexts {
   readonly file: (id: string) => string;
   readonly page: (id: PageId) => string;
   readonly shared: (id: string) => string;
+  readonly form: (id: string) => string;
   readonly fact: (id: string) => string;
 }
-const BY_ID: NamesInTexts = { file: String, page: String, shared: String, fact: String };
+const BY_ID: NamesInTexts = { file: String, page: String, shared: String, form: String, fact: String };
 
 /** Two texts beside each other, block by block, with the words marked that only one of them has. */
 export function compareTexts(
@@ -125,7 +126,7 @@ function said(type: string, name: string, value: unknown, names: NamesInTexts): 
     return value.flatMap((one) => Object.entries(one as object).flatMap(([key, part]) => said(type, key, part, names)));
   const text = String(value as string | number);
   if (name === 'file' || name === 'subtitles') return [names.file(text)];
-  if (name === 'of') return [type === 'shared' ? names.shared(text) : names.page(text as PageId)];
+  if (name === 'of') return [type === 'shared' || type === 'form' ? names[type](text) : names.page(text as PageId)];
   return [name === 'to' ? `→ ${targetOf(text, names)}` : text];
 }
 

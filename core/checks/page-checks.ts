@@ -15,6 +15,7 @@ import {
   linkWords,
   noAlternative,
   noFile,
+  noForm,
   noShared,
   unnamedFrame,
   leftOut,
@@ -41,6 +42,7 @@ export const PAGE_CHECKS = {
   'no file': noFile,
   'large file': largeFile,
   'no shared': noShared,
+  'no form': noForm,
   frame: unnamedFrame,
   'left out': leftOut,
 } as const satisfies Record<string, PageCheck>;

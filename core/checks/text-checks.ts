@@ -52,6 +52,11 @@ export const noShared = ofText(
   'Shared section missing',
   'A place in its text shows nothing: no shared section was chosen for it, or the section was removed.',
 );
+export const noForm = ofText(
+  'no form',
+  'Form missing',
+  'A place in its text shows nothing: no form was chosen for it, or the form was removed.',
+);
 export const unnamedFrame = ofText(
   'frame',
   'Frame without a name',

@@ -37,7 +37,7 @@ export function readCsvTable(text: string): CsvTable {
     }) as unknown as { record: string[]; info: { lines: number } }[];
     const [head, ...rest] = records;
     if (!head) return { ok: false, line: 1, detail: 'The file is empty. Its first row names the columns.' };
-    const columns = head.record.map((name) => name.trim());
+    const columns = head.record.map((name) => withoutMark(name.trim()));
     const twice = columns.find((name, at) => name !== '' && columns.indexOf(name) !== at);
     if (twice !== undefined) return { ok: false, line: 1, detail: `Two columns are named ‘${twice}’. Rename one.` };
     return {
@@ -81,4 +81,7 @@ const withoutMark = (cell: string): string => (/^'+[=+\-@\t\r]/.test(cell) ? cel
 
 /** A table as CSV (RFC 4180), with a first row of column names. `readCsvTable` gives back the same cells. */
 export const writeCsvTable = (columns: readonly string[], rows: readonly (readonly string[])[]): string =>
-  stringify([[...columns], ...rows.map((row) => row.map(withMark))], { record_delimiter: '\r\n' });
+  stringify(
+    [columns, ...rows].map((row) => row.map(withMark)),
+    { record_delimiter: '\r\n' },
+  );

@@ -8,6 +8,7 @@ import { redirectSchema } from '../model/redirect.ts';
 import { faultInJson } from '../model/outside-json.ts';
 import { frameHostSchema } from '../model/frame-host.ts';
 import { sharedSectionSchema } from '../model/shared-section.ts';
+import { siteFormSchema } from '../model/site-form.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
 import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
@@ -45,6 +46,7 @@ export const siteFileSchema = z.strictObject({
   /** What is left out here, as in files of earlier versions, stays as it is in the site that the file is brought into. */
   facts: z.array(factSchema).optional(),
   shared: z.array(sharedSectionSchema).optional(),
+  forms: z.array(siteFormSchema).optional(),
   hosts: z.array(frameHostSchema).optional(),
   menus: z.array(menuSchema).optional(),
   layouts: z.array(layoutSchema).optional(),
@@ -78,6 +80,7 @@ export function writeSiteJson(
     labels: site.settings.labels,
     facts: site.settings.facts,
     shared: site.settings.shared,
+    forms: site.settings.forms,
     hosts: site.settings.hosts,
     menus: site.settings.menus,
     layouts: site.settings.layouts,

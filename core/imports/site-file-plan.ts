@@ -56,6 +56,7 @@ export function planSiteFile(
   const {
     facts = [],
     shared = [],
+    forms = [],
     menus = [],
     layouts = [],
     redirects = [],
@@ -78,6 +79,14 @@ export function planSiteFile(
       is
         ? { name: 'shared.set', shared: id, fields: { title, content } }
         : { name: 'shared.add', shared: id, title, content },
+    );
+  }
+  for (const said of forms) {
+    const { id, name: title, ...fields } = said;
+    setting(`form ${id}`, `Form: ${title}`, said, here(settings.forms, id), (is) =>
+      is
+        ? { name: 'form.set', form: id, fields: { title, ...fields } }
+        : { name: 'form.add', form: id, title, settings: fields },
     );
   }
   for (const said of menus) {
@@ -128,20 +137,23 @@ export function planSiteFile(
   return items;
 }
 
-type Said = Pick<SiteFile, 'facts' | 'shared' | 'hosts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'>;
+type Said = Pick<
+  SiteFile,
+  'facts' | 'shared' | 'forms' | 'hosts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'
+>;
+
+const NAMES_A_PAGE: ReadonlySet<string> = new Set(['page', 'id', 'under', 'leadsTo', 'policy']);
 
 /** What a file says of menus, layouts and the like, with the pages of the site that those of the file are. */
 function inIds(
-  { pages, facts, shared, hosts, menus, layouts, redirects, trail, timeZone }: SiteFile,
+  { pages, facts, shared, forms, hosts, menus, layouts, redirects, trail, timeZone }: SiteFile,
   ids: readonly PageId[],
 ): Said {
-  const said: Said = { facts, shared, hosts, menus, layouts, redirects, trail, timeZone };
+  const said: Said = { facts, shared, forms, hosts, menus, layouts, redirects, trail, timeZone };
   const others = new Map(pages.flatMap(({ id }, index) => (id === ids[index] ? [] : [[id as string, ids[index]!]])));
   if (others.size === 0) return said;
-  // A page is named by `page`, and an entry of a menu that is a page's bears its id.
+  // A page is named by these, and an entry of a menu that is a page's bears its id.
   const read = (key: string, value: unknown): unknown =>
-    typeof value === 'string' && (key === 'page' || key === 'id' || key === 'under')
-      ? (others.get(value) ?? value)
-      : value;
+    typeof value === 'string' && NAMES_A_PAGE.has(key) ? (others.get(value) ?? value) : value;
   return JSON.parse(JSON.stringify(said), read) as Said;
 }

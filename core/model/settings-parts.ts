@@ -12,6 +12,7 @@ export const SETTINGS_PARTS = [
   'trail',
   'facts',
   'shared',
+  'forms',
   'hosts',
   'redirects',
   'timeZone',

@@ -9,6 +9,7 @@ import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
 import type { LeadsTo, Redirect } from './redirect.ts';
+import type { SiteForm } from './site-form.ts';
 import type { SharedSection } from './shared-section.ts';
 import { PLAIN_TRAIL, type TrailSetting } from './trail-setting.ts';
 
@@ -38,6 +39,8 @@ export interface Settings {
   readonly facts: readonly Fact[];
   /** The texts that are kept once and shown on many pages. */
   readonly shared: readonly SharedSection[];
+  /** What visitors fill in and send. */
+  readonly forms: readonly SiteForm[];
   /** The hosts whose frames pages may show, as they stand in addresses. */
   readonly hosts: readonly string[];
   /** The redirects that were made by hand, in the order in which they were. */
@@ -59,6 +62,7 @@ export const newSettings = (name: string, language: Language): Settings => ({
   layouts: [STANDARD_LAYOUT],
   facts: FIRST_FACTS,
   shared: [],
+  forms: [],
   hosts: [],
   redirects: [],
   timeZone: 'UTC',

@@ -23,6 +23,7 @@ import { pageRemove } from './page-remove.ts';
 import { pageSet } from './page-set.ts';
 import { releaseMake } from './release-make.ts';
 import { releaseTakeBack } from './release-take-back.ts';
+import { formAdd, formRemove, formSet } from './forms.ts';
 import { sharedAdd, sharedRemove, sharedSet } from './shared.ts';
 import { siteSet } from './site-set.ts';
 
@@ -63,6 +64,9 @@ export const OPERATIONS = {
   'shared.add': sharedAdd,
   'shared.set': sharedSet,
   'shared.remove': sharedRemove,
+  'form.add': formAdd,
+  'form.set': formSet,
+  'form.remove': formRemove,
   'redirect.add': redirectAdd,
   'redirect.set': redirectSet,
   'redirect.remove': redirectRemove,

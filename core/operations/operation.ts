@@ -18,6 +18,7 @@ import { pageSetSchema } from './page-set.ts';
 import { releaseMakeSchema } from './release-make.ts';
 import { releaseTakeBackSchema } from './release-take-back.ts';
 import { redirectAddSchema, redirectRemoveSchema, redirectSetSchema } from './redirects.ts';
+import { formAddSchema, formRemoveSchema, formSetSchema } from './forms.ts';
 import { sharedAddSchema, sharedRemoveSchema, sharedSetSchema } from './shared.ts';
 import { siteSetSchema } from './site-set.ts';
 
@@ -56,6 +57,9 @@ const EDITS = [
   sharedAddSchema,
   sharedSetSchema,
   sharedRemoveSchema,
+  formAddSchema,
+  formSetSchema,
+  formRemoveSchema,
   redirectAddSchema,
   redirectSetSchema,
   redirectRemoveSchema,

@@ -7,12 +7,13 @@ import type { Layout } from '../model/layout.ts';
 import type { Menu } from '../model/menu.ts';
 import type { PageLabel } from '../model/page-label.ts';
 import type { SharedSection } from '../model/shared-section.ts';
+import type { SiteForm } from '../model/site-form.ts';
 import type { Site } from '../model/site.ts';
 import type { Applied } from './definition.ts';
 import type { Operation } from './operation.ts';
 
-/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, shared sections, goals. */
-type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'shared' | 'goal';
+/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, shared sections, forms, goals. */
+type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'shared' | 'form' | 'goal';
 type Inverse = Applied['inverse'][number];
 
 interface Description<Thing> {
@@ -108,6 +109,7 @@ interface Lists {
   readonly layouts: Layout;
   readonly facts: Fact;
   readonly shared: SharedSection;
+  readonly forms: SiteForm;
 }
 
 /** Things that stand in the settings of a site. */

@@ -4,6 +4,7 @@ import { BUTTON } from './button.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
 import { DOWNLOAD } from './download.ts';
 import { FILM } from './film.ts';
+import { FORM } from './form.ts';
 import { FRAME } from './frame.ts';
 import { OWN_HTML } from './own-html.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
@@ -33,6 +34,7 @@ export const SECTIONS: readonly SectionType[] = [
   FILM,
   SOUND,
   SHARED,
+  FORM,
   FRAME,
   OWN_HTML,
 ];
@@ -77,6 +79,7 @@ export const INSERTABLE: readonly Listed[] = (
     'fold',
     'table',
     'pageList',
+    'form',
     'columns',
     'beside',
     'gallery',

@@ -1,4 +1,5 @@
 import { FILM } from './film.ts';
+import { FORM } from './form.ts';
 import { FRAME } from './frame.ts';
 import { OWN_HTML, leftOutOf } from './own-html.ts';
 import { SHARED } from './shared.ts';
@@ -17,6 +18,7 @@ export const TEXT_FAULTS = [
   'no file',
   'large file',
   'no shared',
+  'no form',
   'frame',
   'left out',
 ] as const;
@@ -65,8 +67,9 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
     if (type === 'button' ? isMeaningless(wordsOf(part)) : linksIn(part).some(isMeaningless)) found.add('link words');
     // What is found of the files themselves changes with the library: `file-faults.ts`.
     if (shownBy(part)?.length === 0) found.add('no file');
-    // Whether the site has the section changes with the site: the server looks for those that are gone.
+    // Whether the site has the section, or the form, changes with the site: the server looks for those that are gone.
     if (type === SHARED.type && (attrs?.of ?? null) === null) found.add('no shared');
+    if (type === FORM.type && (attrs?.of ?? null) === null) found.add('no form');
     if (type === FRAME.type && (attrs?.address === '' || String(attrs?.title ?? '').trim() === '')) found.add('frame');
     if (type === OWN_HTML.type && leftOutOf(String(attrs?.code ?? '')).length > 0) found.add('left out');
     if (type === FILM.type && (attrs?.subtitles ?? null) === null) found.add('subtitles');

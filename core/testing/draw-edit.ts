@@ -3,6 +3,7 @@ import { applyOperation } from '../operations/apply.ts';
 import type { Operation, OperationName } from '../operations/operation.ts';
 import { Draw } from './draw.ts';
 import * as fields from './draw-field-edits.ts';
+import * as forms from './draw-form-edits.ts';
 import * as pages from './draw-page-edits.ts';
 import * as releases from './draw-release-edits.ts';
 import * as settings from './draw-setting-edits.ts';
@@ -49,6 +50,9 @@ export const DRAWS: OperationDraws = {
   'shared.add': settings.drawSharedAdd,
   'shared.set': settings.drawSharedSet,
   'shared.remove': settings.drawSharedRemove,
+  'form.add': forms.drawFormAdd,
+  'form.set': forms.drawFormSet,
+  'form.remove': forms.drawFormRemove,
   'redirect.add': settings.drawRedirectAdd,
   'redirect.set': settings.drawRedirectSet,
   'redirect.remove': settings.drawRedirectRemove,

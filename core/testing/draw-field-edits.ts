@@ -92,7 +92,7 @@ const VALUES: Readonly<Record<Exclude<FieldTypeName, 'pages' | 'choice'>, readon
 export function drawDetails(site: Site, draw: Draw): DetailsChange | undefined {
   const known = fieldsOf(site);
   // No type has a value that begins with a space.
-  if (draw.odd()) return { [draw.chance(0.5) ? NOBODY : (draw.maybeOf(known)?.id ?? NOBODY)]: ' ?' } as DetailsChange;
+  if (draw.odd()) return { [draw.chance(0.2) ? NOBODY : (draw.maybeOf(known)?.id ?? NOBODY)]: ' ?' } as DetailsChange;
   const fields = draw.some(known, 1, 3);
   if (fields.length === 0) return undefined;
   return Object.fromEntries(fields.map((field) => [field.id, draw.chance(0.15) ? null : drawValue(field, site, draw)]));

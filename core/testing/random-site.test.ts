@@ -24,6 +24,7 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'layout-too-many',
   'fact-too-many',
   'shared-too-many',
+  'form-too-many',
   'redirect-too-many',
   'two-homes',
 ]);

@@ -71,7 +71,7 @@ export interface Seedling {
 }
 
 /**
- * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, goals and redirects, links,
+ * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, forms, goals and redirects, links,
  * titles in several languages; some of it was removed, some made live, some taken down again and some edited since.
  */
 export function plantSite({ seed, pages, shape }: Seedling): Site {
@@ -88,6 +88,7 @@ export function plantSite({ seed, pages, shape }: Seedling): Site {
   make('layout.add', sometimes(0.7, 3));
   make('fact.add', sometimes(0.5, 1));
   make('shared.add', sometimes(0.6, 2));
+  make('form.add', sometimes(0.6, 2));
   make('goal.add', sometimes(0.7, 3));
   const ids = draw.some(
     Array.from({ length: pages }, (_, n) => toPageId(`p${n}`)),

@@ -33,6 +33,7 @@ export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'liv
   for (const [id, faults] of found) known.set(id, faults);
   const ofFiles = await fileFaults(database, key, [...new Set(rows.map(({ content }) => content))]);
   const withoutShared = await pagesWithoutShared(database, key, of);
+  const withoutForm = await pagesWithoutForm(database, key, of);
   return [
     ...rows.flatMap(({ page, content }) =>
       [...(found.get(content) ?? known.get(content) ?? []), ...(ofFiles.get(content) ?? [])].map((fault): OfText => ({
@@ -41,6 +42,7 @@ export async function textFaults(database: Knex, key: SiteKey, of: 'node' | 'liv
       })),
     ),
     ...withoutShared.map((page): OfText => ({ page, fault: 'no shared' })),
+    ...withoutForm.map((page): OfText => ({ page, fault: 'no form' })),
   ];
 }
 
@@ -51,6 +53,18 @@ async function pagesWithoutShared(database: Knex, key: SiteKey, of: 'node' | 'li
      JOIN content c ON c.site = n.site AND c.id = n.content AND c.shared <> '{}'
      WHERE n.site = :key AND n.shared IS NULL AND NOT c.shared <@ ARRAY(
        SELECT s ->> 'id' FROM jsonb_array_elements(site.${of === 'node' ? 'shared' : 'live_shared'}) AS s)`,
+    { key },
+  );
+  return rows.map(({ page }) => page);
+}
+
+/** Pages with a place for a form that the site has not, in their own text or in a shared section. */
+async function pagesWithoutForm(database: Knex, key: SiteKey, of: 'node' | 'live_node'): Promise<PageId[]> {
+  const { rows } = await database.raw<{ rows: { page: PageId }[] }>(
+    `SELECT DISTINCT n.page FROM ${TEXTS_OF[of]} n JOIN site ON site.key = n.site
+     JOIN content c ON c.site = n.site AND c.id = n.content AND c.forms <> '{}'
+     WHERE n.site = :key AND NOT c.forms <@ ARRAY(
+       SELECT f ->> 'id' FROM jsonb_array_elements(site.${of === 'node' ? 'forms' : 'live_forms'}) AS f)`,
     { key },
   );
   return rows.map(({ page }) => page);

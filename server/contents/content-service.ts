@@ -3,6 +3,8 @@ import type { FileId } from '#core/files/file.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
 import { filesOf } from '#core/sections/shown-files.ts';
+import type { FormId } from '#core/model/site-form.ts';
+import { formsIn } from '#core/sections/shown-forms.ts';
 import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
@@ -19,6 +21,8 @@ export interface StoredContent {
   readonly files: readonly FileId[];
   /** The shared sections that it shows. */
   readonly shared: readonly SharedId[];
+  /** The forms that it shows. */
+  readonly forms: readonly FormId[];
 }
 
 /** The longest text, as JSON. */
@@ -42,5 +46,12 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
   }
   const expected = contentIdOf(document);
   if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
-  return { id: given.id, document, ...renderStretches(document), files: filesOf(document), shared: sharedIn(document) };
+  return {
+    id: given.id,
+    document,
+    ...renderStretches(document),
+    files: filesOf(document),
+    shared: sharedIn(document),
+    forms: formsIn(document),
+  };
 }

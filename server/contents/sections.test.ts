@@ -30,6 +30,7 @@ const SPEAK_WITHOUT_WORDS = new Set([
     'film',
     'sound',
     'shared',
+    'form',
     'frame',
     'ownHtml',
   ],

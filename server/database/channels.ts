@@ -15,6 +15,8 @@ export const SESSION_CHANNEL = 'spur_session';
 export const VISITOR_CHANNEL = 'spur_visitor';
 /** When something was said of a shared plan, or settled: the site's key. */
 export const FEEDBACK_CHANNEL = 'spur_feedback';
+/** When an answer to a form has come: the site's key, and `files` behind it where files came with it. */
+export const ANSWER_CHANNEL = 'spur_answer';
 /** While a long release is made: `ReleaseProgress` with the site's key, as JSON. */
 export const PROGRESS_CHANNEL = 'spur_progress';
 /** Somebody writes in a text, or has left it: `WritingNews` with the site's key, as JSON. */

@@ -6,6 +6,7 @@ import type { Menu } from '#core/model/menu.ts';
 import type { PageLabel } from '#core/model/page-label.ts';
 import type { Redirect } from '#core/model/redirect.ts';
 import type { SharedSection } from '#core/model/shared-section.ts';
+import type { SiteForm } from '#core/model/site-form.ts';
 import type { Settings } from '#core/model/site.ts';
 import { PLAIN_TRAIL, type TrailSetting } from '#core/model/trail-setting.ts';
 
@@ -17,6 +18,7 @@ export const JSON_SETTINGS = [
   'layouts',
   'facts',
   'shared',
+  'forms',
   'hosts',
   'redirects',
   'trail',
@@ -33,6 +35,7 @@ export interface SettingsRow {
   layouts: Layout[];
   facts: Fact[];
   shared: SharedSection[];
+  forms: SiteForm[];
   hosts: string[];
   redirects: Redirect[];
   trail: TrailSetting;
@@ -46,6 +49,7 @@ export interface SettingsRow {
   live_layouts: Layout[];
   live_facts: Fact[];
   live_shared: SharedSection[];
+  live_forms: SiteForm[];
   live_hosts: string[];
   live_redirects: Redirect[];
   live_trail: TrailSetting | null;
@@ -62,6 +66,7 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   layouts: row.layouts,
   facts: row.facts,
   shared: row.shared,
+  forms: row.forms,
   hosts: row.hosts,
   redirects: row.redirects,
   trail: row.trail,
@@ -82,6 +87,7 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         layouts: row.live_layouts,
         facts: row.live_facts,
         shared: row.live_shared,
+        forms: row.live_forms,
         hosts: row.live_hosts,
         redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,

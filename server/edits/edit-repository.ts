@@ -115,8 +115,8 @@ export async function saveEdit(
   if (edit.contents.length > 0) {
     statement.part(
       'texts',
-      `INSERT INTO content (site, id, document, html, parts, files, shared) SELECT ${site}, r.* FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[])
+      `INSERT INTO content (site, id, document, html, parts, files, shared, forms) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[])
        ON CONFLICT DO NOTHING`,
     );
   }

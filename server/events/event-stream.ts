@@ -17,6 +17,7 @@ interface Sources {
   readonly database: Database;
   readonly cache: SiteCache;
   readonly feedbackNews: SiteNews;
+  readonly answerNews: SiteNews;
   readonly releaseNews: SiteNews<ReleaseProgress>;
   readonly writingNews: SiteNews<WritingNews>;
 }
@@ -29,7 +30,7 @@ interface Sources {
 export async function streamEdits(
   request: Request,
   response: Response,
-  { sessions, database, cache, feedbackNews, releaseNews, writingNews }: Sources,
+  { sessions, database, cache, feedbackNews, answerNews, releaseNews, writingNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -63,6 +64,7 @@ export async function streamEdits(
   const stops = [
     sessions.onEnd(request.sessionID, () => response.end()),
     feedbackNews.on(key, () => write('event: feedback\ndata: {}\n\n')),
+    answerNews.on(key, () => write('event: answers\ndata: {}\n\n')),
     writingNews.on(key, (writing) => write(`event: writing\ndata: ${JSON.stringify(writing)}\n\n`)),
     releaseNews.on(key, (progress) => write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
   ];

@@ -86,6 +86,17 @@ export class LibraryService {
     return file;
   }
 
+  /** Whether a file that has come is one that libraries take. */
+  async fits(path: string, name: string): Promise<boolean> {
+    try {
+      await tellFile(path, name);
+      return true;
+    } catch (fault) {
+      if (fault instanceof ProblemError) return false;
+      throw fault;
+    }
+  }
+
   /** Takes a file that has come into a library, under its name. @throws ProblemError where it is none that libraries take */
   async take(arrival: Arrival): Promise<UploadAnswer> {
     const { site, path, replaces } = arrival;

@@ -13,10 +13,12 @@ export interface Asking {
   readonly isSignedIn: boolean;
   readonly audiences: readonly AudienceId[];
   readonly passphrases: readonly PassphraseId[];
+  /** The account of whoever is signed in; null else, and where it does not matter whose it is. */
+  readonly visitor: string | null;
 }
 
 /** A visitor of whom nothing is known. */
-export const ANYBODY: Asking = Object.freeze({ isSignedIn: false, audiences: [], passphrases: [] });
+export const ANYBODY: Asking = Object.freeze({ isSignedIn: false, audiences: [], passphrases: [], visitor: null });
 
 /** Finds out who asks, from the cookies of a request. */
 export class Askers {
@@ -50,7 +52,12 @@ export class Askers {
     const isHere = signedIn?.site === site;
     const passphrases = given === null ? [] : readPassphrases(this.#secret, site, given);
     if (!isHere && passphrases.length === 0) return ANYBODY;
-    return { isSignedIn: isHere, audiences: isHere ? signedIn.audiences : [], passphrases };
+    return {
+      isSignedIn: isHere,
+      audiences: isHere ? signedIn.audiences : [],
+      passphrases,
+      visitor: isHere ? signedIn.visitor : null,
+    };
   }
 }
 

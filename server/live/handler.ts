@@ -11,7 +11,10 @@ import type { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { ANYBODY, Askers } from './asking.ts';
 import type { LiveSites } from './live-sites.ts';
 import type { FileStore } from '../library/file-store.ts';
+import type { LibraryService } from '../library/library-service.ts';
+import type { Mailer } from '../mail/mailer.ts';
 import { mountFiles } from './file-answers.ts';
+import { mountFormAnswers } from './form-answers.ts';
 import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
 import { mountPassphrasePages } from './passphrase-pages.ts';
@@ -45,6 +48,11 @@ export interface LiveParts {
   readonly database: Database;
   /** Where the bytes of files lie. */
   readonly store: FileStore;
+  /** Where the files go that come with forms. */
+  readonly library: LibraryService;
+  readonly mailer: Mailer;
+  /** The outside address of the workbench. */
+  readonly workbenchOrigin: string;
   /** What passphrases that were given are signed with. */
   readonly secret: string;
   /** The outside address of the visitors' side; null where none was named. */
@@ -74,10 +82,8 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
   };
 }
 
-function makeExpress(
-  { sites, sessions, attempts, letters, assets, database, store, secret, ownOrigin, proxies, log }: LiveParts,
-  askers: Askers,
-): express.Express {
+function makeExpress(parts: LiveParts, askers: Askers): express.Express {
+  const { sites, sessions, attempts, letters, assets, database, store, secret, ownOrigin, proxies, log } = parts;
   const app = express();
   app.disable('x-powered-by');
   app.disable('etag');
@@ -99,6 +105,7 @@ function makeExpress(
   mountFiles(app, { sites, store, askers });
   mountJoiningPages(app, { sites, letters, attempts, askers, ownOrigin });
   mountPassphrasePages(app, { database, sites, askers, attempts, secret, ownOrigin });
+  mountFormAnswers(app, { ...parts, askers, now: () => new Date() });
   mountVisitorPages(app, { sites, sessions, attempts, askers, ownOrigin });
   app.use((request, response, next) => {
     if (request.method !== 'GET' && request.method !== 'HEAD') return ONLY_READING.send(request, response);

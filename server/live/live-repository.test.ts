@@ -84,7 +84,7 @@ const paths = [
     'late',
   ].map((one) => `/${one}`),
 ];
-const staff = { isSignedIn: true, audiences: ['staff' as AudienceId], passphrases: [] };
+const staff = { isSignedIn: true, audiences: ['staff' as AudienceId], passphrases: [], visitor: null };
 /** What everyone and what staff get at each path, as text. */
 async function answers(sites: LiveSites): Promise<string[]> {
   const found: string[] = [];
@@ -139,6 +139,7 @@ it('a release that takes a page from somebody is told from one that takes none',
     database: server.database,
     visits: new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
     now: Date.now,
+    secret: () => Promise.resolve('test'),
   };
   const read = async () =>
     new LiveSite(

@@ -7,6 +7,9 @@ import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
+import { type FormId, type SiteForm, formIdSchema } from '#core/model/site-form.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
@@ -14,10 +17,23 @@ import type { FoundFile } from './file-answers.ts';
 import { type Html, markup } from './html.ts';
 import { filesOfContent, usesOfAll } from './live-file-repository.ts';
 import { type FileUse, type LiveFile, fileHref, mayHave } from './live-files.ts';
+import { visitorNamed } from '../answers/answer-repository.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
+import { makeStamp, readStamp, LATEST_MS, QUICKEST_MS } from './form-stamp.ts';
+import { SENT_QUERY } from './forms.ts';
+import { type CheckedAnswer, type PostedForm, checkAnswer } from './given-answer.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
-import { type LiveView, type ShownList, type SitePlace, isAnswered, pathOf } from './live-view.ts';
+import {
+  type FormsOnPage,
+  type GivenForm,
+  type LiveView,
+  type ShownList,
+  type SitePlace,
+  isAnswered,
+  pathOf,
+} from './live-view.ts';
+import { siteWords } from './site-words.ts';
 import { CALENDAR, FEED, calendarOf, feedOf, hasFeed, rowsBelow, sitemapFiles } from './machine-files.ts';
 import { listsHoldUntil, withPageLists } from './page-lists.ts';
 import { prepareAgain } from './prepare-again.ts';
@@ -58,6 +74,24 @@ export interface LiveParts {
   readonly database: Database;
   readonly visits: Visits;
   readonly now: () => number;
+  /** What forms are signed with. */
+  readonly secret: () => Promise<string>;
+}
+
+/** For whom a page is made, and what of a form on it. */
+interface Occasion {
+  readonly asking: Asking;
+  readonly given: GivenForm | null;
+}
+const PLAIN_OCCASION: Occasion = { asking: ANYBODY, given: null };
+
+/** A form that was sent and accepted: what is to be kept of it, and where its sender goes on to. */
+export interface AcceptedForm {
+  readonly form: SiteForm;
+  readonly siteName: string;
+  readonly pageTitle: string;
+  readonly said: CheckedAnswer['said'];
+  readonly to: string;
 }
 
 /** One site as it was released: what visitors get of it, by path. Answers are made when they are first asked for. */
@@ -169,7 +203,7 @@ export class LiveSite {
       const anybody = this.#classes.of(ANYBODY);
       for (const [name, xml] of sitemapFiles(anybody.view, this.release.liveAt))
         anybody.keep(`${place.base}/${name}`, new ReadyAnswer(200, 'application/xml; charset=utf-8', xml));
-      return anybody.ready(path) ?? this.#notFound(visitors, rest, referrer);
+      return anybody.ready(path) ?? this.#notFound(visitors, rest, asking, referrer);
     }
     if (rest === '/search') return this.#search(visitors, query);
     const address = decoded(rest);
@@ -177,8 +211,8 @@ export class LiveSite {
     if (row !== undefined && isAnswered(visitors.view, row)) {
       const canonical = pathOf(place, address!);
       if (canonical !== path) return { moved: canonical, status: 308 };
-      const answer = await this.#page(visitors, row, rest);
-      visitors.keep(path, answer);
+      const answer = await this.#page(visitors, row, rest, undefined, { asking, given: this.#acceptedIn(query) });
+      if (answer.until > this.#parts.now()) visitors.keep(path, answer);
       return answer;
     }
     if (address?.endsWith(`/${FEED}`)) {
@@ -218,7 +252,7 @@ export class LiveSite {
     return (
       this.#leadFrom(visitors, rest, query) ??
       (await this.#oldFileFrom(visitors, rest, query)) ??
-      this.#notFound(visitors, rest, referrer)
+      this.#notFound(visitors, rest, asking, referrer)
     );
   }
 
@@ -236,7 +270,7 @@ export class LiveSite {
 
   /** Where somebody goes on to after signing in: the landing page of the first of their audiences whose page is open to them. */
   landing(audiences: readonly AudienceId[]): string {
-    const { derived, locked } = this.view({ isSignedIn: true, audiences, passphrases: [] });
+    const { derived, locked } = this.view({ isSignedIn: true, audiences, passphrases: [], visitor: null });
     for (const { id, landing } of this.release.site.settings.audiences) {
       const row = landing === undefined || !audiences.includes(id) ? undefined : derived.outline.rowOf.get(landing);
       if (row !== undefined && derived.hiddenBy[row] === -1 && locked[row] === 0 && derived.addresses[row] !== null)
@@ -277,18 +311,144 @@ export class LiveSite {
     row: number,
     rest: string,
     texts?: ReadonlyMap<string, string>,
+    occasion: Occasion = PLAIN_OCCASION,
   ): Promise<ReadyAnswer> {
-    const lists: ShownList[] = [];
-    // What visitors share was made some time ago; lists go by the day of now.
-    const watched: LiveView = { ...view, at: this.#parts.now(), listed: (list) => lists.push(list) };
-    const { status, html } = await answerAtRow(watched, row, rest, this.#textOf(view, texts));
+    const { made, holds, isPersonal } = await this.#watch(view, occasion, (watched) =>
+      answerAtRow(watched, row, rest, this.#textOf(watched, texts)),
+    );
+    const { status, html } = made;
     if (status !== 200) {
       const asks = status === 401 ? ['WWW-Authenticate', 'Cookie realm="site"'] : [];
       return new ReadyAnswer(status, HTML, html.text, [...NO_STORE, ...NO_INDEX, ...asks]);
     }
-    const isForm = row === view.standingIn.get('sign-in');
+    const isForm = row === view.standingIn.get('sign-in') || isPersonal;
     const headers = [...(isForm ? NO_STORE : cachingOf(view)), ...(view.offered[row] === 1 ? [] : NO_INDEX)];
-    return new ReadyAnswer(200, HTML, html.text, headers, { lists, until: listsHoldUntil(watched, lists) });
+    return new ReadyAnswer(200, HTML, html.text, headers, holds);
+  }
+
+  /**
+   * Makes something of a view as it is now, and tells until when that is right. What has a form is right for nobody else: a form bears
+   * when it was shown, and what is known of whoever is signed in.
+   */
+  async #watch<Made>(
+    view: LiveView,
+    { asking, given }: Occasion,
+    make: (watched: LiveView) => Promise<Made>,
+  ): Promise<{ made: Made; holds: Pick<ReadyAnswer, 'lists' | 'until'>; shown: Set<FormId>; isPersonal: boolean }> {
+    const { site } = view;
+    let lists: ShownList[] = [];
+    const shown = new Set<FormId>();
+    const secret = site.settings.forms.length > 0 ? await this.#parts.secret() : null;
+    const at = this.#parts.now();
+    const forms: FormsOnPage | null =
+      secret === null
+        ? null
+        : {
+            stampOf: (form) => makeStamp(secret, site.key, form, at),
+            shown: (form) => shown.add(form),
+            given,
+            visitor: null,
+          };
+    // What visitors share was made some time ago; lists go by the day of now.
+    const watched: LiveView = { ...view, at, listed: (list) => lists.push(list), ...(forms && { forms }) };
+    let made = await make(watched);
+    const visitor =
+      asking.visitor !== null && given === null && this.#asksForKnown(shown)
+        ? await visitorNamed(this.#parts.database, site.key, asking.visitor)
+        : undefined;
+    if (visitor) {
+      lists = [];
+      made = await make({ ...watched, forms: { ...forms!, visitor } });
+    }
+    const until = shown.size > 0 ? 0 : listsHoldUntil(watched, lists);
+    return { made, holds: { lists, until }, shown, isPersonal: visitor !== undefined || given !== null };
+  }
+
+  #asksForKnown(shown: ReadonlySet<FormId>): boolean {
+    return this.release.site.settings.forms.some(
+      ({ id, fields }) => shown.has(id) && fields.some(({ filledWith }) => filledWith !== null),
+    );
+  }
+
+  /** The form that a query says was accepted; null where it says nothing of that. */
+  #acceptedIn(query: string): GivenForm | null {
+    if (!query.includes(`${SENT_QUERY}=`)) return null;
+    const form = formIdSchema.safeParse(new URLSearchParams(query).get(SENT_QUERY)).data;
+    return form === undefined ? null : { ...NOTHING_GIVEN, form, isAccepted: true };
+  }
+
+  /**
+   * Holds a form that was sent against what visitors have: whether it stands on a page that whoever sent it can open, and whether all
+   * is said as it asks. Gives the page again with what is wrong, or what is to be kept; undefined where there is no such form.
+   * @param tooMany in how many minutes it can be sent, where too many came from its sender's network; else null
+   */
+  async takeForm(
+    id: FormId,
+    posted: PostedForm,
+    asking: Asking,
+    tooMany: number | null,
+  ): Promise<{ readonly again: ReadyAnswer } | { readonly accepted: AcceptedForm } | undefined> {
+    const visitors = this.#classes.of(asking);
+    const { view } = visitors;
+    const { site, number } = this.release;
+    const { derived } = view;
+    const form = site.settings.forms.find((one) => one.id === id);
+    const row = derived.outline.rowOf.get(posted.page);
+    if (!form || row === undefined || derived.addresses[row] == null || !isOpenAt(view, row)) return undefined;
+    const address = derived.addresses[row]!;
+    const { shown } = await this.#watch(view, PLAIN_OCCASION, (watched) =>
+      answerAtRow(watched, row, address, this.#textOf(watched)),
+    );
+    if (!shown.has(id)) return undefined;
+
+    const at = this.#parts.now();
+    const words = siteWords(site.settings.language).form;
+    const checked = checkAnswer({ ...view, at }, form, posted, number);
+    const secret = await this.#parts.secret();
+    const shownAt = readStamp(secret, site.key, id, posted.stamp);
+    const isLate = shownAt === null || at - shownAt > LATEST_MS || shownAt > at;
+    const notice =
+      tooMany !== null
+        ? words.tooMany(tooMany)
+        : posted.trap !== ''
+          ? words.filledTrap
+          : isLate
+            ? words.late
+            : at - shownAt < QUICKEST_MS
+              ? words.quick
+              : '';
+    if (notice === '' && checked.faults.size === 0)
+      return {
+        accepted: {
+          form,
+          siteName: site.settings.name,
+          said: checked.said,
+          pageTitle: textIn(nodeAt(site, posted.page).title, site.settings.language),
+          to: this.#goesOnTo(view, form, address),
+        },
+      };
+    const given: GivenForm = {
+      form: id,
+      isAccepted: false,
+      stamp: isLate ? makeStamp(secret, site.key, id, at) : posted.stamp,
+      sent: posted.sent,
+      faults: checked.faults,
+      notice,
+      isTrapped: posted.trap !== '',
+    };
+    const { made } = await this.#watch(view, { asking, given }, (watched) =>
+      answerAtRow(watched, row, address, this.#textOf(watched)),
+    );
+    return {
+      again: new ReadyAnswer(tooMany === null ? 422 : 429, HTML, made.html.text, [...NO_STORE, ...NO_INDEX]),
+    };
+  }
+
+  /** Where whoever sent a form goes on to: the page that it names, if they can open it, else where it stands. */
+  #goesOnTo(view: LiveView, { id, leadsTo }: SiteForm, address: string): string {
+    const row = leadsTo === null ? undefined : view.derived.outline.rowOf.get(leadsTo);
+    const to = row === undefined || !isOpenAt(view, row) ? null : view.derived.addresses[row]!;
+    return to === null ? `${pathOf(view.place, address)}?${SENT_QUERY}=${id}#form-${id}` : pathOf(view.place, to);
   }
 
   #textOf(view: LiveView, texts?: ReadonlyMap<string, string>): TextOf {
@@ -348,7 +508,12 @@ export class LiveSite {
   }
 
   /** The page for an address that leads nowhere, with the pages nearest to it that the visitor may know of. */
-  async #notFound(visitors: VisitorClass, rest: string, referrer: string | undefined): Promise<ReadyAnswer> {
+  async #notFound(
+    visitors: VisitorClass,
+    rest: string,
+    asking: Asking,
+    referrer: string | undefined,
+  ): Promise<ReadyAnswer> {
     const { view } = visitors;
     const { derived, place, site } = view;
     const path = decoded(rest);
@@ -358,19 +523,31 @@ export class LiveSite {
       path === null || path.length > MAX_NEAR_LENGTH
         ? []
         : nearestPages(derived.addresses, path, (row) => view.found[row] === 1);
-    const make = async () =>
-      new ReadyAnswer(
-        404,
-        HTML,
-        (
-          await notFoundPage(
-            view,
-            near.map(({ row }) => row),
-            this.#textOf(view),
-          )
-        ).text,
-        [...cachingOf(view), ...NO_INDEX],
+    const make = async () => {
+      const { made, holds } = await this.#watch(view, { asking, given: null }, (watched) =>
+        notFoundPage(
+          watched,
+          near.map(({ row }) => row),
+          this.#textOf(watched),
+        ),
       );
-    return near.length > 0 ? make() : (visitors.notFound ??= await make());
+      return new ReadyAnswer(404, HTML, made.text, [...cachingOf(view), ...NO_INDEX], holds);
+    };
+    if (near.length > 0) return make();
+    const kept = visitors.notFound;
+    if (kept && kept.until > this.#parts.now()) return kept;
+    return (visitors.notFound = await make());
   }
 }
+
+const NOTHING_GIVEN: Omit<GivenForm, 'form' | 'isAccepted'> = {
+  stamp: '',
+  sent: new Map(),
+  faults: new Map(),
+  notice: '',
+  isTrapped: false,
+};
+
+/** Whether a visitor has the page of a row itself, and not what stands in its place. */
+const isOpenAt = (view: LiveView, row: number): boolean =>
+  view.derived.hiddenBy[row] === -1 && view.locked[row] === 0 && view.asks[row] === 0;

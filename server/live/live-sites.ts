@@ -1,9 +1,12 @@
 import type { AudienceId } from '#core/model/audience.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import type { FormId } from '#core/model/site-form.ts';
 import type { Database } from '../database/connect.ts';
+import { sessionSecret } from '../database/session-secret.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
+import type { PostedForm } from './given-answer.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
 import type { LiveView, SitePlace } from './live-view.ts';
@@ -38,6 +41,7 @@ export class LiveSites {
   /** Sites of which a release was heard while another one was prepared. */
   readonly #again = new Set<string>();
   #robots: Promise<ReadyAnswer> | null = null;
+  #secret: Promise<string> | null = null;
 
   constructor(database: Database, origin: string, look: Look, visits: Visits, now = () => Date.now()) {
     this.#database = database;
@@ -140,6 +144,17 @@ export class LiveSites {
     return (await this.#site(key))?.file(content, asking);
   }
 
+  /** Holds a form that was sent against what visitors have, as `LiveSite.takeForm` does. */
+  async takeForm(
+    key: SiteKey,
+    form: FormId,
+    posted: PostedForm,
+    asking: Asking,
+    tooMany: number | null,
+  ): ReturnType<LiveSite['takeForm']> {
+    return (await this.#site(key))?.takeForm(form, posted, asking, tooMany);
+  }
+
   /** The sign-in page; undefined where there is no such site. */
   async signInPage(key: string, asking: Asking, given: Omit<SignIn, 'page'>): Promise<ReadyAnswer | undefined> {
     return (await this.#site(key))?.signInPage(asking, given);
@@ -214,6 +229,11 @@ export class LiveSites {
       stylesheet: this.#look.stylesheet,
       fonts: this.#look.fonts,
     };
-    return new LiveSite(release, place, { database: this.#database, visits: this.#visits, now: this.#now });
+    return new LiveSite(release, place, {
+      database: this.#database,
+      visits: this.#visits,
+      now: this.#now,
+      secret: () => (this.#secret ??= sessionSecret(this.#database)),
+    });
   }
 }

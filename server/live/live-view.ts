@@ -1,5 +1,8 @@
 import type { VisitorView } from '#core/derive/visitor-view.ts';
+import type { Sent } from '#core/forms/reading.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { FieldId } from '#core/model/kind-field.ts';
+import type { FormId } from '#core/model/site-form.ts';
 import type { PageListSetting } from '#core/sections/page-list.ts';
 import { type Html, type Markup, markup } from './html.ts';
 import type { LiveFiles } from './live-files.ts';
@@ -25,6 +28,34 @@ export interface LiveView extends VisitorView {
   readonly files: LiveFiles;
   /** Is told which lists stand on the page that is made; left out where nobody asks. */
   readonly listed?: (list: ShownList) => void;
+  /** Left out where forms cannot be sent: in walks, and on pages that are files. */
+  readonly forms?: FormsOnPage;
+}
+
+/** What the forms on a page are made with. */
+export interface FormsOnPage {
+  /** What each form bears, from which it is told when it was shown. */
+  readonly stampOf: (form: FormId) => string;
+  /** Is told which forms stand on the page. */
+  readonly shown: (form: FormId) => void;
+  /** One that was sent and not accepted, or that was accepted; null where none was. */
+  readonly given: GivenForm | null;
+  /** Whoever is signed in, where a form begins with what is known of them; null else. */
+  readonly visitor: { readonly name: string; readonly email: string } | null;
+}
+
+/** A form as a visitor has sent it. */
+export interface GivenForm {
+  readonly form: FormId;
+  /** Whether it was accepted: then it is answered in its place. */
+  readonly isAccepted: boolean;
+  readonly stamp: string;
+  readonly sent: Sent;
+  /** What is wrong, in words, by field; and what is told of the whole. */
+  readonly faults: ReadonlyMap<FieldId, string>;
+  readonly notice: string;
+  /** Whether the field was filled in that people leave empty. */
+  readonly isTrapped: boolean;
 }
 
 /** A list of pages as it was shown. */

@@ -12,6 +12,7 @@ import { makeLiveHandler } from './handler.ts';
 import { Attempts } from '../security/attempts.ts';
 import { outbox } from '../standins/outbox-repository.ts';
 import { storeOf } from '../library/store-of.ts';
+import { LibraryService } from '../library/library-service.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
@@ -39,6 +40,7 @@ await runProcess('live', async (ready) => {
     onResync: () => void files?.renewAll(),
   });
   const stopListening = await listen(config.databaseUrl, news.channels, news.resync, VISITORS_SIDE);
+  const store = await storeOf(config);
   const attempts = await Attempts.open(pool);
   const server = createServer(
     makeLiveHandler({
@@ -48,7 +50,10 @@ await runProcess('live', async (ready) => {
       letters: new Letters(database, outbox, () => new Date()),
       assets,
       database,
-      store: await storeOf(config),
+      store,
+      library: new LibraryService({ database, store, now: () => new Date() }),
+      mailer: outbox,
+      workbenchOrigin: config.origin,
       secret: await sessionSecret(database),
       ownOrigin: config.ownLiveOrigin,
       proxies: config.proxies,

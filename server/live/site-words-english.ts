@@ -83,6 +83,59 @@ export const ENGLISH: SiteWords = {
   passphraseWrong: 'This is not the passphrase. Check it, capital letters too, and try again.',
   openPage: 'Open the page',
 
+  form: {
+    send: 'Send',
+    required: 'required',
+    step: (step, of) => `Step ${step} of ${of}`,
+    chooseOne: 'Choose one',
+    first: 'First day',
+    last: 'Last day',
+    onlyIf: (field, words, isSo) =>
+      words === null
+        ? `Only if ‘${field}’ is ${isSo ? 'filled in' : 'left empty'}.`
+        : `Only if ‘${field}’ is ${isSo ? '' : 'not '}‘${words}’.`,
+    thanks: 'Thank you. Your answer has been sent.',
+    notSent: (faults) =>
+      faults === 0
+        ? 'Your answer has not been sent yet.'
+        : `Your answer has not been sent yet. Correct ${faults === 1 ? 'one field' : `${faults} fields`}:`,
+    faults: {
+      required: (field) => `Fill in ‘${field}’.`,
+      unreadable: (field, expected) => `That does not fit ‘${field}’. Type ${expected}.`,
+      changed: (page) => `‘${page}’ has changed since you opened this form. Read it and tick the box again.`,
+      file: (field, largest) =>
+        `The file for ‘${field}’ cannot be accepted. Choose a picture, a PDF or an office document of up to ${largest}.`,
+    },
+    expects: {
+      text: 'up to 300 letters on one line',
+      longText: 'up to 4,000 letters',
+      number: 'a number, such as 12.5',
+      money: 'an amount, such as 420',
+      yesNo: 'yes or no',
+      choice: 'one of the choices',
+      day: 'a day, such as 5 March 2027',
+      moment: 'a day and a time, such as 5 March 2027 18:30',
+      period: 'two days, the first one first',
+      telephone: 'a telephone number, such as +44 1632 960 001',
+      mail: 'a mail address, such as name@pellow-quay.example',
+      link: 'an address that begins with https://',
+      address: 'up to 500 letters, a line for each part',
+      place: 'degrees north and east, such as 54.12, -3.21',
+      file: 'a file',
+      pages: 'one of the choices',
+    },
+    quick: 'That was quicker than most people read. Check what you wrote, and send it again.',
+    late: 'The form had been open for a long time. Check what you wrote, and send it again.',
+    filledTrap: 'The field ‘Leave this field empty’ was filled in. Empty it, and send the form again.',
+    tooMany: (minutes) =>
+      `Too many answers came from your network. Wait ${minutes === 1 ? 'a minute' : `${minutes} minutes`}, and send it again.`,
+    leaveEmpty: 'Leave this field empty',
+    read: (page) => `Read: ${page}`,
+    chooseFileAgain: 'Choose the file again.',
+    notHere: 'This form can be sent only on the site itself.',
+    gone: { title: 'This form is no longer there', text: 'It was changed or removed since you opened it.' },
+  },
+
   thisSite: 'this site',
   join: (audience) => `Join ${audience}`,
   joinButton: 'Join',

@@ -90,6 +90,64 @@ export const GERMAN: SiteWords = {
     'Das ist nicht das Kennwort. Prüfen Sie es, auch Groß- und Kleinschreibung, und versuchen Sie es noch einmal.',
   openPage: 'Seite öffnen',
 
+  form: {
+    send: 'Absenden',
+    required: 'erforderlich',
+    step: (step, of) => `Schritt ${step} von ${of}`,
+    chooseOne: 'Bitte wählen',
+    first: 'Erster Tag',
+    last: 'Letzter Tag',
+    onlyIf: (field, words, isSo) =>
+      words === null
+        ? `Nur, wenn „${field}“ ${isSo ? 'ausgefüllt' : 'leer'} ist.`
+        : `Nur, wenn „${field}“ ${isSo ? '' : 'nicht '}„${words}“ ist.`,
+    thanks: 'Vielen Dank. Ihre Antwort ist abgeschickt.',
+    notSent: (faults) =>
+      faults === 0
+        ? 'Ihre Antwort ist noch nicht abgeschickt.'
+        : `Ihre Antwort ist noch nicht abgeschickt. Bitte prüfen Sie ${faults === 1 ? 'ein Feld' : `${faults} Felder`}:`,
+    faults: {
+      required: (field) => `Füllen Sie „${field}“ aus.`,
+      unreadable: (field, expected) => `Das passt nicht zu „${field}“. Erwartet wird ${expected}.`,
+      changed: (page) =>
+        `„${page}“ wurde geändert, seit Sie das Formular geöffnet haben. Lesen Sie die Seite und setzen Sie das Häkchen noch einmal.`,
+      file: (field, largest) =>
+        `Die Datei für „${field}“ kann nicht angenommen werden. Wählen Sie ein Bild, ein PDF oder ein Office-Dokument bis ${largest}.`,
+    },
+    expects: {
+      text: 'eine Zeile mit bis zu 300 Zeichen',
+      longText: 'ein Text mit bis zu 4.000 Zeichen',
+      number: 'eine Zahl, zum Beispiel 12,5',
+      money: 'ein Betrag, zum Beispiel 420',
+      yesNo: 'ja oder nein',
+      choice: 'eine der Möglichkeiten',
+      day: 'ein Tag, zum Beispiel 5. März 2027',
+      moment: 'ein Tag mit Uhrzeit, zum Beispiel 5. März 2027 18:30',
+      period: 'zwei Tage, der erste zuerst',
+      telephone: 'eine Telefonnummer, zum Beispiel +44 1632 960 001',
+      mail: 'eine E-Mail-Adresse, zum Beispiel name@pellow-quay.example',
+      link: 'eine Adresse, die mit https:// beginnt',
+      address: 'bis zu 500 Zeichen, eine Zeile für jeden Teil',
+      place: 'Grad Nord und Ost, zum Beispiel 54.12, -3.21',
+      file: 'eine Datei',
+      pages: 'eine der Möglichkeiten',
+    },
+    quick: 'Das ging schneller, als man lesen kann. Prüfen Sie Ihre Angaben und senden Sie sie noch einmal ab.',
+    late: 'Das Formular war lange geöffnet. Prüfen Sie Ihre Angaben und senden Sie sie noch einmal ab.',
+    filledTrap:
+      'Das Feld „Dieses Feld leer lassen“ wurde ausgefüllt. Leeren Sie es und senden Sie das Formular noch einmal ab.',
+    tooMany: (minutes) =>
+      `Aus Ihrem Netz kamen zu viele Antworten. Warten Sie ${minutes === 1 ? 'eine Minute' : `${minutes} Minuten`} und senden Sie noch einmal ab.`,
+    leaveEmpty: 'Dieses Feld leer lassen',
+    read: (page) => `Lesen: ${page}`,
+    chooseFileAgain: 'Wählen Sie die Datei noch einmal.',
+    notHere: 'Dieses Formular kann nur auf der Website selbst abgeschickt werden.',
+    gone: {
+      title: 'Dieses Formular gibt es nicht mehr',
+      text: 'Es wurde geändert oder entfernt, seit Sie es geöffnet haben.',
+    },
+  },
+
   thisSite: 'dieser Website',
   join: (audience) => `Beitreten: ${audience}`,
   joinButton: 'Beitreten',

@@ -1,4 +1,5 @@
 import type { WhoOpens } from '#core/derive/who-opens.ts';
+import type { FormFieldType } from '#core/model/site-form.ts';
 import type { MenuSlot } from '#core/model/layout.ts';
 import { ENGLISH } from './site-words-english.ts';
 import { GERMAN } from './site-words-german.ts';
@@ -85,6 +86,8 @@ export interface SiteWords {
   readonly passphraseWrong: string;
   readonly openPage: string;
 
+  readonly form: FormWords;
+
   readonly thisSite: string;
   readonly join: (audience: string) => string;
   readonly joinButton: string;
@@ -110,6 +113,38 @@ export interface SiteWords {
   readonly setPassword: string;
 
   readonly letters: Readonly<Record<'join' | 'password' | 'noAccount' | 'welcome', LetterWords>>;
+}
+
+/** What a form says beside the names and the help of its fields. */
+export interface FormWords {
+  readonly send: string;
+  readonly required: string;
+  readonly step: (step: number, of: number) => string;
+  readonly chooseOne: string;
+  readonly first: string;
+  readonly last: string;
+  /** Said without scripts of a field that is asked for only if another one says something. */
+  readonly onlyIf: (field: string, words: string | null, isSo: boolean) => string;
+  readonly thanks: string;
+  readonly notSent: (faults: number) => string;
+  readonly faults: {
+    readonly required: (field: string) => string;
+    readonly unreadable: (field: string, expected: string) => string;
+    /** What is agreed to is another text than when the form was opened. */
+    readonly changed: (page: string) => string;
+    readonly file: (field: string, largest: string) => string;
+  };
+  /** What is expected in a field, after "Type". */
+  readonly expects: Readonly<Record<FormFieldType, string>>;
+  readonly quick: string;
+  readonly late: string;
+  readonly filledTrap: string;
+  readonly tooMany: (minutes: number) => string;
+  readonly leaveEmpty: string;
+  readonly read: (page: string) => string;
+  readonly chooseFileAgain: string;
+  readonly notHere: string;
+  readonly gone: Said;
 }
 
 /** What a letter to a visitor says; each gets what the letter is about. */

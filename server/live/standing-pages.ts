@@ -1,7 +1,9 @@
 import type { StandsIn } from '#core/model/access.ts';
+import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Html } from './html.ts';
 import { type LiveView } from './live-view.ts';
+import { withForms } from './forms.ts';
 import { withPageLists } from './page-lists.ts';
 import {
   type OwnPage,
@@ -11,6 +13,10 @@ import {
   renderPassphrase,
   renderSignIn,
 } from './render-page.ts';
+
+/** A text with what is in it for whoever reads it: its lists of pages, and its forms. */
+const withParts = (text: Html | '', view: LiveView, page: PageId): Html | '' =>
+  withForms(withPageLists(text, view, page), view, page);
 
 /** A page's text, as the visitor has it, by the id of its content. */
 export type TextOf = (content: string) => Promise<Html>;
@@ -34,7 +40,7 @@ export async function answerAtRow(view: LiveView, row: number, to: string, textO
   if (row === standingIn.get('account') && !isSignedIn)
     return { status: 401, html: await signInPage(view, { ...given, to }, textOf) };
   const html = node.content === null ? '' : await textOf(node.content);
-  return { status: 200, html: renderPage(view, node.id, withPageLists(html, view, node.id)) };
+  return { status: 200, html: renderPage(view, node.id, withParts(html, view, node.id)) };
 }
 
 /** The sign-in page, or for somebody who is signed in the one that says that they may not open it; the site's own where it has one. */
@@ -53,6 +59,6 @@ async function ownPage(view: LiveView, standsIn: StandsIn, textOf: TextOf): Prom
   const { id, title, content } = view.derived.outline.nodes[row]!;
   return {
     title: textIn(title, view.site.settings.language),
-    html: content === null ? '' : withPageLists(await textOf(content), view, id),
+    html: content === null ? '' : withParts(await textOf(content), view, id),
   };
 }

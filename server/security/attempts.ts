@@ -9,6 +9,8 @@ const WINDOW_SECONDS = 15 * 60;
 export const MAX_FOR_ONE_ACCOUNT = 8;
 export const MAX_ACROSS_PLACES = 40;
 export const MAX_FROM_ONE_PLACE = 60;
+/** Forms sent within the window, of one form from one place: a class may sit behind one address. */
+export const MAX_ANSWERS = 60;
 
 /** Who tries what. */
 export interface Attempt {
@@ -29,12 +31,14 @@ export class Attempts {
   readonly #byBoth: RateLimiterPostgres;
   readonly #byAccount: RateLimiterPostgres;
   readonly #byPlace: RateLimiterPostgres;
+  readonly #answers: RateLimiterPostgres;
 
-  private constructor(pool: Pool, [byBoth, byAccount, byPlace]: readonly RateLimiterPostgres[]) {
+  private constructor(pool: Pool, [byBoth, byAccount, byPlace, answers]: readonly RateLimiterPostgres[]) {
     this.#pool = pool;
     this.#byBoth = byBoth!;
     this.#byAccount = byAccount!;
     this.#byPlace = byPlace!;
+    this.#answers = answers!;
   }
 
   static async open(pool: Pool): Promise<Attempts> {
@@ -56,6 +60,7 @@ export class Attempts {
       await limiter('account', MAX_FOR_ONE_ACCOUNT),
       await limiter('everywhere', MAX_ACROSS_PLACES),
       await limiter('place', MAX_FROM_ONE_PLACE),
+      await limiter('answer', MAX_ANSWERS),
     ]);
   }
 
@@ -84,6 +89,11 @@ export class Attempts {
     }
     if (!isShared) await rememberFamiliar(this.#pool, both);
     return result;
+  }
+
+  /** Counts a form that is sent. @throws ProblemError where the same one came from there too often */
+  async answer(from: string | undefined, form: string): Promise<void> {
+    await count(this.#answers, `${placeOf(from)}|${form}`.slice(0, 250));
   }
 
   /** Counts something that is done for whoever asks, such as writing to an address. @throws ProblemError where it was too often. */

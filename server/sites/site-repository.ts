@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
+import type { FormId } from '#core/model/site-form.ts';
 import type { FactId } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
@@ -143,8 +144,8 @@ export async function insertSite(
     // Before the live pages: what is live is indexed for search with its text.
     for await (const some of inBatches(contents, CONTENTS_AT_ONCE)) {
       await trx.raw(
-        `INSERT INTO content (site, id, document, html, parts, files, shared)
-         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[])
+        `INSERT INTO content (site, id, document, html, parts, files, shared, forms)
+         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[])
          ON CONFLICT DO NOTHING`,
         [site.key, JSON.stringify(some)],
       );
@@ -226,6 +227,15 @@ export const pagesWithFact = (database: Knex, key: SiteKey, fact: FactId): Promi
     .join('content', (join) => join.on('content.site', 't.site').andOn('content.id', 't.content'))
     .where('t.site', key)
     .whereRaw(`content.html || coalesce(content.parts::text, '') ~ ?`, [`data-fact=\\\\?"${fact}`])
+    .distinct('t.page')
+    .pluck('t.page');
+
+/** The pages of the tree whose text shows a form, by itself or in a shared section. */
+export const pagesWithForm = (database: Knex, key: SiteKey, form: FormId): Promise<PageId[]> =>
+  database('draft_text as t')
+    .join('content', (join) => join.on('content.site', 't.site').andOn('content.id', 't.content'))
+    .where('t.site', key)
+    .whereRaw(`content.forms @> ARRAY[?]::text[] AND content.forms <> '{}'`, [form])
     .distinct('t.page')
     .pluck('t.page');
 

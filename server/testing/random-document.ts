@@ -89,6 +89,7 @@ const section = fc.oneof(
     .array(fc.record({ file: fc.constantFrom(...SOME_FILES), caption: words }), { maxLength: 4 })
     .map((pictures): TextPart => ({ type: 'gallery', attrs: { pictures } })),
   fc.constantFrom(null, 'hours').map((shared): TextPart => ({ type: 'shared', attrs: { of: shared } })),
+  fc.constantFrom(null, 'apply').map((form): TextPart => ({ type: 'form', attrs: { of: form } })),
   fc
     .record({
       address: fc.constantFrom('', 'https://player.example/film/7'),

@@ -18,6 +18,7 @@ import { makeListener } from '../app.ts';
 import type { StoredContent } from '../contents/content-service.ts';
 import {
   EDIT_CHANNEL,
+  ANSWER_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
   WRITING_CHANNEL,
@@ -58,6 +59,7 @@ import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { insertSite } from '../sites/site-repository.ts';
 import type { WritingNews } from '#contract/writing.ts';
+import { passOnAnswer } from '../answers/answer-news.ts';
 import { passOnWriting } from '../events/writing.ts';
 
 const PASSWORD = 'a-long-test-password';
@@ -193,6 +195,9 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       assets,
       database,
       store,
+      library: new LibraryService({ database, store, now: () => new Date() }),
+      mailer: outbox,
+      workbenchOrigin: 'https://work.example',
       secret: 'test',
       ownOrigin,
       proxies: [],
@@ -258,6 +263,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const sessions = openSessions(pool, now);
     const visitorsSide = new VisitorsSide(database);
     const feedbackNews = new SiteNews();
+    const answerNews = new SiteNews();
     const releaseNews = new SiteNews<ReleaseProgress>();
     const writingNews = new SiteNews<WritingNews>();
     ends.push(
@@ -269,6 +275,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
           [SESSION_CHANNEL]: (id) => sessions.end(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
+          [ANSWER_CHANNEL]: (told) => passOnAnswer(told, answerNews, library),
           [TAKEN_CHANNEL]: visitorsSide.hear,
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
           [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
@@ -294,6 +301,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       library,
       mailer: outbox,
       feedbackNews,
+      answerNews,
       releaseNews,
       writingNews,
       visitorsSide,

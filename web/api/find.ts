@@ -46,10 +46,10 @@ export function useRuleChanges(
 const byPage = ({ pages, by, at }: AnswerOf<'listLatestChanges'>) =>
   new Map(pages.map((page, index) => [page, { by: by[index]!, at: at[index]! }]));
 
-/** What texts name: facts, or shared sections. */
-export type NamedInTexts = 'fact' | 'shared';
+/** What texts name: facts, shared sections, or forms. */
+export type NamedInTexts = 'fact' | 'shared' | 'form';
 
-/** The pages whose text names a fact of the site, or shows a shared section; undefined until it is known, and where none is asked for. */
+/** The pages whose text names a fact of the site, or shows a shared section or a form; undefined until it is known, and where none is asked for. */
 export function useTextUses(key: SiteKey, of: NamedInTexts, id: string | null, revision: number): PageId[] | undefined {
   return useSWR(
     id === null ? null : [`/sites/${key}/find?${of}`, id, revision],

@@ -9,6 +9,7 @@ import type { FieldId } from '#core/model/kind-field.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { FactId } from '#core/model/fact.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
+import type { FormId } from '#core/model/site-form.ts';
 import type { LayoutId } from '#core/model/layout.ts';
 import type { EntryId, MenuId } from '#core/model/menu.ts';
 import type { GoalId } from '#core/model/plan.ts';
@@ -103,6 +104,7 @@ export class SiteStore {
   readonly #subscribers = new Set<() => void>();
   readonly #listeners = new Set<(told: Notice) => void>();
   readonly #feedbackListeners = new Set<() => void>();
+  readonly #answerListeners = new Set<() => void>();
   /** Who else writes where, tab by tab. */
   readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
   readonly #writingListeners = new Set<() => void>();
@@ -183,6 +185,12 @@ export class SiteStore {
   onFeedback(listener: () => void): () => void {
     this.#feedbackListeners.add(listener);
     return () => this.#feedbackListeners.delete(listener);
+  }
+
+  /** Is called when visitors have sent a form. Gives the function that ends it. */
+  onAnswers(listener: () => void): () => void {
+    this.#answerListeners.add(listener);
+    return () => this.#answerListeners.delete(listener);
   }
 
   onWriting = (listener: () => void): (() => void) => {
@@ -355,6 +363,7 @@ export class SiteStore {
       if (stream.readyState === EventSource.CLOSED && this.#stream === stream) void this.#openLater();
     });
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
+    stream.addEventListener('answers', () => this.#answerListeners.forEach((listener) => listener()));
     stream.addEventListener('writing', (event) =>
       this.#hearWriting(writingNews.parse(JSON.parse(event.data as string))),
     );
@@ -490,6 +499,7 @@ export const newEntryId = (): EntryId => newLetters() as EntryId;
 export const newLayoutId = (): LayoutId => newLetters() as LayoutId;
 export const newFactId = (): FactId => newLetters() as FactId;
 export const newSharedId = (): SharedId => newLetters() as SharedId;
+export const newFormId = (): FormId => newLetters() as FormId;
 export const newRedirectId = (): RedirectId => newLetters() as RedirectId;
 export const newLabelId = (): LabelId => newLetters() as LabelId;
 export const newFieldId = (): FieldId => newLetters() as FieldId;

@@ -16,6 +16,8 @@ import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet
 import { RELEASES } from '../lenses/publish/releases/releases-sheet.tsx';
 import { TEXTS } from '../lenses/publish/texts-sheet.tsx';
 import { HOSTS } from '../lenses/write/hosts-sheet.tsx';
+import { ANSWERS } from '../lenses/write/forms/answers-kind.tsx';
+import { FORMS } from '../lenses/write/forms/form-kind.tsx';
 import { SHARED_SECTIONS } from '../lenses/write/shared-kind.tsx';
 import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
@@ -37,6 +39,8 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   layouts: LAYOUTS,
   facts: FACTS,
   shared: SHARED_SECTIONS,
+  forms: FORMS,
+  answers: ANSWERS,
   hosts: HOSTS,
   'going-live': GOING_LIVE,
   'taking-down': TAKING_DOWN,

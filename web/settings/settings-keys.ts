@@ -11,6 +11,8 @@ export const SETTINGS_KEYS = [
   'layouts',
   'facts',
   'shared',
+  'forms',
+  'answers',
   'hosts',
   'going-live',
   'taking-down',

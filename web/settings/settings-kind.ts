@@ -34,7 +34,7 @@ interface Titled {
   readonly Sign: LucideIcon;
   readonly description: string;
   /** What somebody must be allowed to, to see it at all; left out where everybody may who sees the tree. */
-  readonly needs?: 'edit' | 'publish';
+  readonly needs?: 'edit' | 'publish' | 'answers';
 }
 
 /** A sheet that is no list of settings, such as *Make live*. */

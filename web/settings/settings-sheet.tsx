@@ -9,15 +9,17 @@ import { useGiveTarget } from './use-give-target.ts';
 
 /** Settings of the site beside its tree: a list of them, then one with its fields. */
 export function SettingsSheet({ beside }: { readonly beside: Beside }) {
-  const { mayEdit, mayPublish } = useWorkbench();
+  const { mayEdit, mayPublish, maySeeAnswers } = useWorkbench();
   const kind = SETTINGS[beside.kind];
-  const isClosed = (kind.needs === 'edit' && !mayEdit) || (kind.needs === 'publish' && !mayPublish);
+  const may = { edit: mayEdit, publish: mayPublish, answers: maySeeAnswers };
+  const isClosed = kind.needs !== undefined && !may[kind.needs];
   if (isClosed)
     return (
       <SheetFrame key={beside.kind} beside={{ kind: beside.kind, id: null }}>
         <p>
-          This needs permission to {kind.needs === 'publish' ? 'publish' : 'edit the site'}, and is closed while you
-          look at an earlier tree.
+          {kind.needs === 'answers'
+            ? 'This needs permission to see what visitors have sent.'
+            : `This needs permission to ${kind.needs === 'publish' ? 'publish' : 'edit the site'}, and is closed while you look at an earlier tree.`}
         </p>
       </SheetFrame>
     );

@@ -4,11 +4,11 @@ import type { Touched } from '#core/derive/touched.ts';
 import { type Found, withContext } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { useTextUses } from '../api/find.ts';
+import { type NamedInTexts, useTextUses } from '../api/find.ts';
 import { useNow } from '../ui/use-now.ts';
 import type { Marks } from '../workbench/workbench-context.tsx';
 import { SETTINGS } from './all-settings.ts';
-import type { Beside } from './settings-keys.ts';
+import type { Beside, SettingsKey } from './settings-keys.ts';
 import type { Named } from './settings-kind.ts';
 import { marksOfTouched } from './through-words.ts';
 
@@ -21,6 +21,13 @@ export interface OpenSetting {
   readonly marks: Marks | null;
 }
 
+/** Settings that texts name: which pages those are is asked of the server. */
+const NAMED_IN_TEXTS: { readonly [Key in SettingsKey]?: NamedInTexts } = {
+  facts: 'fact',
+  shared: 'shared',
+  forms: 'form',
+};
+
 /** The setting that stands beside the tree; null where there is none. */
 export function useOpenSetting(
   site: Site,
@@ -32,9 +39,8 @@ export function useOpenSetting(
   const open = beside && SETTINGS[beside.kind];
   const kind = open && 'Fields' in open ? open : null;
   const id = beside?.id ?? null;
-  const named = beside?.kind === 'shared' ? 'shared' : 'fact';
-  const isInTexts = beside?.kind === 'shared' || beside?.kind === 'facts';
-  const textUses = useTextUses(site.key, named, isInTexts ? id : null, revision);
+  const named = beside === null ? undefined : NAMED_IN_TEXTS[beside.kind];
+  const textUses = useTextUses(site.key, named ?? 'fact', named === undefined ? null : id, revision);
   const now = useNow();
   // What the clock does not change is not worked out anew as it goes on.
   const at = kind?.followsClock ? (moment ?? now) : 0;

@@ -53,6 +53,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     derived,
     mayEdit: false,
     mayPublish: false,
+    maySeeAnswers: false,
     liveOrigin: '',
     ...parameters,
     ...selected,

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { toast } from 'sonner';
+import { refreshAnswers } from '../api/answers.ts';
 import { refreshFeedback } from '../api/sharing.ts';
 import type { Again, SiteStore } from '../api/site-store.ts';
 
@@ -25,4 +26,5 @@ export function useTold(store: SiteStore): void {
     });
   }, [store]);
   useEffect(() => store.onFeedback(() => void refreshFeedback(store.key)), [store]);
+  useEffect(() => store.onAnswers(() => void refreshAnswers(store.key)), [store]);
 }

@@ -81,6 +81,8 @@ export interface Workbench {
   /** Where the past is looked at nothing can be changed. */
   readonly mayEdit: boolean;
   readonly mayPublish: boolean;
+  /** Whether what visitors sent by forms can be seen. */
+  readonly maySeeAnswers: boolean;
   readonly liveOrigin: string;
   readonly lens: Lens;
   readonly setLens: (lens: Lens) => void;

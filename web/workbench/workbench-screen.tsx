@@ -111,7 +111,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
   const releases = useScheduled(store.key);
   const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
-  const may = { edit: useMay('site.edit'), publish: useMay('site.publish') };
+  const may = { edit: useMay('site.edit'), publish: useMay('site.publish'), answers: useMay('answers.see') };
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);
   const onTreeFocus = useCallback((tree: HTMLElement) => {
@@ -154,6 +154,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     derived,
     mayEdit: may.edit && past === null,
     mayPublish: may.publish && past === null,
+    maySeeAnswers: may.answers,
     liveOrigin,
     ...parameters,
     lensParts,

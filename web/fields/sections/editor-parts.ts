@@ -6,6 +6,7 @@ import { COLUMNS_PART } from './columns-part.tsx';
 import type { EditorPart } from './editor-part.ts';
 import { DOWNLOAD_PART, FILM_PART, SOUND_PART } from './file-parts.tsx';
 import { DownloadView, FilmView, GalleryView, PictureView, SoundView } from './file-views.tsx';
+import { FORM_PART, FormView } from './form-part.tsx';
 import { FRAME_PART, FrameView } from './frame-part.tsx';
 import { GALLERY_PART } from './gallery-part.tsx';
 import { NOTE_PART } from './note-part.tsx';
@@ -30,6 +31,7 @@ export const EDITOR_PARTS: readonly EditorPart[] = [
   FILM_PART,
   SOUND_PART,
   SHARED_PART,
+  FORM_PART,
   FRAME_PART,
   OWN_HTML_PART,
 ];
@@ -43,6 +45,7 @@ const VIEWS: Readonly<Record<string, ComponentType<ReactNodeViewProps>>> = {
   film: FilmView,
   sound: SoundView,
   shared: SharedView,
+  form: FormView,
   frame: FrameView,
   ownHtml: OwnHtmlView,
 };

@@ -2,28 +2,24 @@ import { Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { propertiesFor } from '#core/fields/schema-org.ts';
-import { type TypeChange, choicesNamed, typeChangeOf } from '#core/fields/type-change.ts';
-import type { LabelId } from '#core/model/access.ts';
+import { type TypeChange, typeChangeOf } from '#core/fields/type-change.ts';
 import {
   type FieldSettings,
   type FieldTypeName,
   type KindField,
-  MAX_CHOICES,
-  MAX_CHOICE_NAME_LENGTH,
   MAX_FIELD_HELP_LENGTH,
   MAX_FIELD_NAME_LENGTH,
 } from '#core/model/kind-field.ts';
 import type { PageKind } from '#core/model/page-label.ts';
-import { newFieldId } from '../../api/site-store.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import { KindOptions } from '../../fields/kind-choice.tsx';
 import { DetailField } from '../../fields/details/detail-field.tsx';
 import { useFieldContext } from '../../fields/details/use-field-context.ts';
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice, TextField, Tick } from '../../ui/field.tsx';
+import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { TypeOptions } from './type-options.tsx';
+import { ChoicesField, CurrencyField, OfKind } from '../../fields/asking/field-parts.tsx';
+import { TypeOptions } from '../../fields/asking/type-options.tsx';
 
 /** Everything that is set of one field. */
 export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; readonly field: KindField }) {
@@ -164,79 +160,6 @@ function changeWords({ said, unread, unreadCount }: TypeChange, type: FieldTypeN
   const examples = unread.map((one) => `‘${one.length > 40 ? `${one.slice(0, 40)} …` : one}’`).join(', ');
   const which = unreadCount === said ? 'None of it' : `${unreadCount} of them`;
   return `${filled} ${which} can${unreadCount === said ? '' : 'not'} be read as: ${name}. Visitors will not see, for example, ${examples}. Nothing is deleted: change the type back and it shows again.`;
-}
-
-/** Three letters of a currency, as ISO 4217 has them. */
-function CurrencyField({ saved, onSet }: { readonly saved: string; readonly onSet: (currency: string) => void }) {
-  const [fault, setFault] = useState<string | undefined>(undefined);
-  const [typed, setTyped] = useState<string | null>(null);
-  const take = () => {
-    const currency = (typed ?? saved).trim().toUpperCase();
-    const isOne = /^[A-Z]{3}$/.test(currency);
-    setFault(isOne ? undefined : 'Type three letters, such as EUR.');
-    if (!isOne) return;
-    setTyped(null);
-    if (currency !== saved) onSet(currency);
-  };
-  return (
-    <TextField
-      label="Currency, unless another is typed"
-      fault={fault}
-      maxLength={3}
-      value={typed ?? saved}
-      onChange={(event) => setTyped(event.target.value)}
-      onBlur={take}
-      onKeyDown={(event) => event.key === 'Enter' && take()}
-    />
-  );
-}
-
-function ChoicesField({
-  field,
-  onSet,
-}: {
-  readonly field: KindField;
-  readonly onSet: (choices: KindField['choices']) => void;
-}) {
-  const newId = () => newFieldId().slice(0, 8);
-  return (
-    <DraftField
-      label="Choices"
-      isLong
-      saved={field.choices.map(({ name }) => name).join('\n')}
-      longest={4000}
-      hint={`One on each line, at most ${MAX_CHOICES} of ${MAX_CHOICE_NAME_LENGTH} letters. Pages keep a choice that you rename in its line.`}
-      onSave={(text) => {
-        const names = text
-          .split('\n')
-          .map((line) =>
-            line
-              .replace(/[\s;]+/g, ' ')
-              .trim()
-              .slice(0, MAX_CHOICE_NAME_LENGTH)
-              .trim(),
-          )
-          .filter((line) => line !== '');
-        const once = names.filter((name, at) => names.findIndex((one) => isSame(one, name)) === at);
-        onSet(choicesNamed(once.slice(0, MAX_CHOICES), field.choices, newId));
-      }}
-    />
-  );
-}
-const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
-
-function OfKind({ field, onSet }: { readonly field: KindField; readonly onSet: (of: LabelId | null) => void }) {
-  const { site } = useWorkbench();
-  return (
-    <Choice
-      label="Which pages"
-      value={field.of ?? ''}
-      onChange={(event) => onSet(event.target.value === '' ? null : (event.target.value as LabelId))}
-    >
-      <option value="">Any page</option>
-      <KindOptions labels={site.settings.labels} />
-    </Choice>
-  );
 }
 
 /** What search engines and other programs are told that it is. */

@@ -14,6 +14,7 @@ export const SETTINGS_WORDS: Readonly<Record<SettingsPart, string>> = {
   trail: 'trails',
   facts: 'facts',
   shared: 'shared sections',
+  forms: 'forms',
   hosts: 'hosts of outside frames',
   redirects: 'redirects',
   timeZone: 'time zone',

@@ -48,6 +48,7 @@ function Rows({ before, after }: { readonly before: TextDocument; readonly after
       file: nameIn(library),
       page: (page) => titleIn(site, page),
       shared: nameIn(site.settings.shared),
+      form: nameIn(site.settings.forms),
       fact: nameIn(site.settings.facts),
     });
   }, [before, after, library, site]);

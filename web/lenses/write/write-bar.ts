@@ -1,11 +1,11 @@
-import { AppWindow, Images, NotebookPen, Repeat2, Replace } from 'lucide-react';
+import { AppWindow, ClipboardList, Images, Inbox, NotebookPen, Repeat2, Replace } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** What the Write lens offers: the desk. */
 export function useWriteActions(): readonly BarAction[] {
-  const { view, run, setBeside, mayEdit } = useWorkbench();
+  const { view, run, setBeside, mayEdit, maySeeAnswers } = useWorkbench();
   return [
     {
       label: 'Files',
@@ -21,6 +21,25 @@ export function useWriteActions(): readonly BarAction[] {
       Sign: Repeat2,
       run: () => setBeside({ kind: 'shared', id: null }),
     },
+    {
+      label: 'Forms',
+      words: 'Forms…',
+      also: ['contact', 'application', 'survey', 'registration', 'questionnaire'],
+      Sign: ClipboardList,
+      run: () => setBeside({ kind: 'forms', id: null }),
+    },
+    ...(maySeeAnswers
+      ? [
+          {
+            label: 'Answers',
+            words: 'Answers to forms…',
+            also: ['submissions', 'responses', 'inbox', 'messages', 'sent'],
+            Sign: Inbox,
+            isListedOnly: true,
+            run: () => setBeside({ kind: 'answers', id: null }),
+          },
+        ]
+      : []),
     {
       label: 'Hosts of outside frames',
       words: 'Hosts of outside frames…',

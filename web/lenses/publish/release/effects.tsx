@@ -43,6 +43,7 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   frame: 'an outside frame without address or name',
   'left out': 'HTML that visitors do not get',
   'no shared': 'a place for a shared section that shows nothing',
+  'no form': 'a place for a form that shows nothing',
 };
 
 /** What visitors notice of a change of the live site, part by part; what does not differ is left out. */
