@@ -51,7 +51,7 @@ export const saidIn = ({ asked, values }: ReadForm, context: FieldContext, polic
 export function firstWords(said: readonly Said[], longest = 80): string {
   const telling = said.filter(({ type }) => type !== 'yesNo' && type !== 'choice' && type !== 'file');
   const words = (telling.length > 0 ? telling : said)
-    .slice(0, 3)
+    .slice(0, 2)
     .map((one) => one.words.replace(/\s+/g, ' '))
     .join(' · ');
   return words.length > longest ? `${words.slice(0, longest - 2)} …` : words;

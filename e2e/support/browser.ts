@@ -12,6 +12,8 @@ export interface Browser {
   readonly prefer: (scheme: 'light' | 'dark' | 'forced') => Promise<void>;
   /** Keeps what is downloaded in a folder. */
   readonly keepFilesIn: (folder: string) => Promise<void>;
+  /** Lets pages run their scripts, or not. */
+  readonly runScripts: (areRun: boolean) => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -59,6 +61,7 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
           { name: 'forced-colors', value: scheme === 'forced' ? 'active' : 'none' },
         ],
       }),
+    runScripts: (areRun) => driver.sendDevToolsCommand('Emulation.setScriptExecutionDisabled', { value: !areRun }),
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true, maxRetries: 5 });

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { load } from 'cheerio';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { readCsvTable } from '#core/formats/csv-table.ts';
@@ -183,6 +184,18 @@ describe('a form on a page', () => {
     const $ = await page('/ask-us');
     expect($('form.answer').length).toBe(1);
     expect($('[data-form]').length).toBe(0);
+  });
+
+  it('runs its own script, and pages without a form do not', async () => {
+    const scriptsOf = async (path: string) =>
+      /script-src ([^;]*);/
+        .exec((await server.live(`/${KEY}${path}`)).headers.get('content-security-policy')!)![1]!
+        .split(' ');
+    const own = await scriptsOf('/apply');
+    expect(own.length).toBe((await scriptsOf('/privacy')).length + 1);
+    const $ = await page('/apply');
+    for (const one of $('main script').toArray())
+      expect(own).toContain(`'sha256-${createHash('sha256').update($(one).text()).digest('base64')}'`);
   });
 
   it('is kept by nobody, and bears another stamp each time', async () => {

@@ -23,7 +23,7 @@ if(isMoved){const l=steps[n].querySelector('legend');l.focus();l.scrollIntoView(
 const next=(n,by)=>{for(let i=n+by;i>=0&&i<steps.length;i+=by)if(asks(steps[i]))return i;return -1};
 const isFit=s=>[...s.elements].every(x=>x.type==='button'||x.reportValidity());
 for(const e of f.querySelectorAll('.${ONLY_IF}'))e.hidden=true;
-look();f.addEventListener('input',()=>{look();if(steps.length>1)show(at)});
+look();for(const t of ['input','change'])f.addEventListener(t,()=>{look();if(steps.length>1)show(at)});
 if(steps.length>1){f.noValidate=true;for(const p of f.querySelectorAll('.turn'))p.hidden=false;
 const wrong=steps.findIndex(s=>s.querySelector('.fault'));show(wrong===-1?0:wrong);
 f.addEventListener('click',e=>{const b=e.target.closest('[data-turn]');if(!b)return;const by=Number(b.dataset.turn),to=next(at,by);
@@ -34,5 +34,8 @@ if(bad!==-1){e.preventDefault();show(bad);isFit(steps[bad])}})}}`.replace(/\n/g,
 
 export const FORM_SCRIPT: Html = markup`<script>${sound(SCRIPT)}</script>`;
 
-/** The script for the content security policy. */
-export const FORM_SCRIPT_SOURCE = `'sha256-${createHash('sha256').update(SCRIPT).digest('base64')}'`;
+const SOURCE = `'sha256-${createHash('sha256').update(SCRIPT).digest('base64')}'`;
+
+/** A content security policy that lets a page run the script of its forms, where it has one. */
+export const withFormScript = (policy: string, body: string): string =>
+  body.includes(FORM_SCRIPT.text) ? policy.replace('script-src ', `script-src ${SOURCE} `) : policy;

@@ -67,15 +67,15 @@ function renderForm(view: LiveView, page: PageId, form: SiteForm): Html {
   const given = forms?.given?.form === form.id ? forms.given : null;
   const id = `form-${form.id}`;
   if (given?.isAccepted)
-    return markup`<div class="section answered" id="${id}" role="status">${lines(form.thanks || words.thanks)}</div>`;
+    return markup`<div class="answered" id="${id}" role="status">${lines(form.thanks || words.thanks)}</div>`;
   const drawing: Drawing = { view, words, form, given, forms: forms ?? null };
   const steps = stepsOf(form.fields);
   const parts = steps.map((step, at) => renderStep(drawing, step, at, steps.length));
   const button = form.button || words.send;
   if (!forms)
-    return markup`<div class="section form" id="${id}"><fieldset disabled class="unsent">${parts}</fieldset><p class="help">${words.notHere}</p></div>`;
+    return markup`<div class="form" id="${id}"><fieldset disabled class="unsent">${parts}</fieldset><p class="help">${words.notHere}</p></div>`;
   const isWithFiles = form.fields.some(({ type }) => type === 'file');
-  return markup`<form class="section form answer" id="${id}" method="post" action="${place.base}/${ANSWER_STEP}/${form.id}#${id}"${isWithFiles ? markup` enctype="multipart/form-data"` : ''} aria-label="${form.name}">${given ? renderFaults(drawing, given) : ''}<input type="hidden" name="${SENT_PAGE}" value="${page}"><input type="hidden" name="${SENT_STAMP}" value="${given?.stamp ?? forms.stampOf(form.id)}">${renderTrap(words, id, given?.isTrapped === true)}${parts}<p class="send"><button>${button}</button></p></form>`;
+  return markup`<form class="form answer" id="${id}" method="post" action="${place.base}/${ANSWER_STEP}/${form.id}#${id}"${isWithFiles ? markup` enctype="multipart/form-data"` : ''} aria-label="${form.name}">${given ? renderFaults(drawing, given) : ''}<input type="hidden" name="${SENT_PAGE}" value="${page}"><input type="hidden" name="${SENT_STAMP}" value="${given?.stamp ?? forms.stampOf(form.id)}">${renderTrap(words, id, given?.isTrapped === true)}${parts}<p class="send"><button>${button}</button></p></form>`;
 }
 
 /** What the parts of a form are made with. */

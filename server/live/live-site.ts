@@ -414,7 +414,7 @@ export class LiveSite {
           ? words.filledTrap
           : isLate
             ? words.late
-            : at - shownAt < QUICKEST_MS
+            : at - shownAt < QUICKEST_MS && checked.faults.size === 0
               ? words.quick
               : '';
     if (notice === '' && checked.faults.size === 0)

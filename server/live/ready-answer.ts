@@ -4,7 +4,7 @@ import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
 import { hostsOfFrames, policyWith } from './with-frames.ts';
 import type { ShownList } from './live-view.ts';
-import { FORM_SCRIPT_SOURCE } from './form-script.ts';
+import { withFormScript } from './form-script.ts';
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
 
 export type Encoding = 'br' | 'gzip' | 'identity';
@@ -23,7 +23,7 @@ const gzipBeside = promisify(gzip) as (body: Buffer) => Promise<Buffer>;
 
 /** Below this many bytes compressing costs more than it spares. */
 const WORTH_COMPRESSING = 800;
-const POLICY = `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE} ${FORM_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
+const POLICY = `default-src 'none'; script-src ${MENU_SCRIPT_SOURCE}; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'`;
 const safetyWith = (policy: string): readonly string[] => [
   'X-Content-Type-Options',
   'nosniff',
@@ -63,7 +63,8 @@ export class ReadyAnswer {
     this.#body = typeof body === 'string' ? Buffer.from(body) : body;
     const hosts = typeof body === 'string' && this.isPage ? hostsOfFrames(body) : [];
     this.hasFrames = hosts.length > 0;
-    this.#safety = this.hasFrames ? safetyWith(policyWith(POLICY, hosts)) : SAFETY;
+    const policy = withFormScript(policyWith(POLICY, hosts), typeof body === 'string' ? body : '');
+    this.#safety = policy === POLICY ? SAFETY : safetyWith(policy);
   }
 
   send(request: IncomingMessage, response: ServerResponse): void {

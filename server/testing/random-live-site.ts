@@ -5,6 +5,7 @@ import { type ContentId, type PageId, toPageId } from '#core/model/ids.ts';
 import type { DetailsChange } from '#core/model/details.ts';
 import type { FieldId } from '#core/model/kind-field.ts';
 import { PLAIN_PAGE_LIST, THIS_PAGE } from '#core/sections/page-list.ts';
+import { type FormField, type FormId, NO_FORM_FIELD_SETTINGS } from '#core/model/site-form.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -24,6 +25,7 @@ const [SAID, KEPT, NAMES, PHOTO, PAPER] = ['said', 'kept', 'names', 'photo', 'pa
   FieldId,
   FieldId,
 ];
+const FORM = 'form' as FormId;
 /** One that the site does not have: what is kept from it is for nobody. */
 const GONE = 'gone' as AudienceId;
 
@@ -123,6 +125,26 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
     ]);
     operations.push({ name: 'shared.add', shared, title: shared, content });
   }
+  // It offers pages, leads to one, and asks for agreement with another.
+  const asked = (id: string, more: Partial<FormField>): FormField => ({
+    ...NO_FORM_FIELD_SETTINGS,
+    id: id as FieldId,
+    name: id,
+    ...more,
+  });
+  operations.push({
+    name: 'form.add',
+    form: FORM,
+    title: 'Form',
+    settings: {
+      leadsTo: toPageId('p9'),
+      fields: [
+        asked('which', { type: 'pages', isSeveral: true }),
+        asked('course', { type: 'pages', of: KIND }),
+        asked('agree', { type: 'yesNo', policy: toPageId(`p${random(size)}`) }),
+      ],
+    },
+  });
   const lists = [
     { kind: KIND, look: 'table', fields: [SAID, KEPT, NAMES, PHOTO, PAPER] },
     { kind: KIND, order: 'field', by: SAID, group: SAID, look: 'cards' },
@@ -147,7 +169,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       paragraph(`Text${n}word in the harbour.`),
       download(fileOfPage(n)),
       ...places(false),
-      ...(n % 20 === 0 ? lists : []),
+      ...(n % 20 === 0 ? [...lists, { type: 'form', attrs: { of: FORM } }] : []),
       ...(hasSection ? [{ type: 'audienceSection', attrs: { ...section }, content: forSome }] : []),
     ]);
     const only = some();

@@ -1,6 +1,6 @@
 import useSWR, { mutate } from 'swr';
 import type { AnswerState } from '#core/forms/answer.ts';
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { FormId } from '#core/model/site-form.ts';
 import type { AnswersAnswer, WholeAnswer } from '#contract/answers.ts';
 import type { BodyOf } from '#contract/routes.ts';
@@ -31,6 +31,17 @@ export const useAnswers = (site: SiteKey | null, filter: AnswerFilter = ALL): An
 /** Those that came before one of them. @throws ServerProblem, NoAnswer */
 export const olderAnswers = (site: SiteKey, filter: AnswerFilter, before: string): Promise<AnswersAnswer> =>
   call('listAnswers', { site }, undefined, `${queryIn(listKey(site, filter))}&before=${before}`);
+
+/** The pages that show each of some forms; undefined until it is known. */
+export const usePagesOfForms = (
+  site: SiteKey,
+  forms: readonly FormId[],
+  revision: number,
+): ReadonlyMap<FormId, readonly PageId[]> | undefined =>
+  useSWR(forms.length === 0 ? null : [`/sites/${site}/pages-of-forms`, forms.join(), revision], async () => {
+    const found = await Promise.all(forms.map((form) => call('findTexts', { site }, undefined, `?form=${form}`)));
+    return new Map(forms.map((form, at) => [form, found[at]!.pages]));
+  }).data;
 
 /** One answer; undefined until it is known. */
 export const useAnswer = (

@@ -38,10 +38,14 @@ export function FieldList<Field extends Listed>({
               onClick={() => onOpen(open === field.id ? null : field.id)}
               className="flex min-h-9 min-w-0 flex-1 items-center gap-2 rounded-md px-2 text-left hover:bg-sunken"
             >
-              {open === field.id ? <ChevronDown size={15} aria-hidden /> : <ChevronRight size={15} aria-hidden />}
+              {open === field.id ? (
+                <ChevronDown size={15} aria-hidden className="shrink-0" />
+              ) : (
+                <ChevronRight size={15} aria-hidden className="shrink-0" />
+              )}
               <span className="flex min-w-0 items-baseline gap-2">
-                <span className="truncate font-medium">{field.name}</span>
-                <span className="truncate text-small text-quiet">{summaryOf(field)}</span>
+                <span className="max-w-full truncate font-medium">{field.name}</span>
+                <span className="min-w-0 shrink-[50] truncate text-small text-quiet">{summaryOf(field)}</span>
               </span>
             </button>
             <IconButton name={`Move ${field.name} up`} disabled={at === 0} onClick={() => onMove(at, -1)}>

@@ -1,11 +1,14 @@
 import { AppWindow, ClipboardList, Images, Inbox, NotebookPen, Repeat2, Replace } from 'lucide-react';
+import { useAnswers } from '../../api/answers.ts';
 import type { BarAction } from '../../workbench/bar-action.ts';
 import { KEYS } from '../../workbench/keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** What the Write lens offers: the desk. */
 export function useWriteActions(): readonly BarAction[] {
-  const { view, run, setBeside, mayEdit, maySeeAnswers } = useWorkbench();
+  const { site, view, run, setBeside, mayEdit, maySeeAnswers } = useWorkbench();
+  const isAsking = maySeeAnswers && site.settings.forms.length > 0;
+  const fresh = useAnswers(isAsking ? site.key : null)?.totals.reduce((sum, one) => sum + one.fresh, 0) ?? 0;
   return [
     {
       label: 'Files',
@@ -35,7 +38,8 @@ export function useWriteActions(): readonly BarAction[] {
             words: 'Answers to forms…',
             also: ['submissions', 'responses', 'inbox', 'messages', 'sent'],
             Sign: Inbox,
-            isListedOnly: true,
+            ...(fresh > 0 && { attention: `${fresh} new` }),
+            isListedOnly: site.settings.forms.length === 0,
             run: () => setBeside({ kind: 'answers', id: null }),
           },
         ]

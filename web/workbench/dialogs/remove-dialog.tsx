@@ -7,6 +7,8 @@ import type { PageId } from '#core/model/ids.ts';
 import { branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
+import type { AnswersAnswer } from '#contract/answers.ts';
+import { useAnswers, usePagesOfForms } from '../../api/answers.ts';
 import { useTextLinks } from '../../api/links.ts';
 import { andBelow, menuName, pages, withBelow } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
@@ -46,6 +48,7 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
     const node = site.nodes.get(page);
     return node ? [textIn(node.title, site.settings.language)] : [];
   });
+  const answered = useAnsweredOn(gone);
   const title = textIn(nodeAt(site, tops[0]!).title, site.settings.language);
   const submit = () => {
     const next = neighbour(
@@ -115,6 +118,12 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
             {linkingTitles.length === 1 ? 'links' : 'link'} there; the words stay but lose the link.
           </li>
         )}
+        {answered.map(({ form, name, count }) => (
+          <li key={form}>
+            {count === 1 ? 'The answer' : `The ${count} answers`} to the form ‘{name}’ {count === 1 ? 'is' : 'are'}{' '}
+            kept.
+          </li>
+        ))}
         {changes && derivedOf(site).home !== null && gone.has(derivedOf(site).home!) && (
           <li>The home page is among them; the first page left becomes home.</li>
         )}
@@ -122,6 +131,19 @@ export function RemoveDialog({ onClose }: { readonly onClose: () => void }) {
       <p className="mt-3 text-quiet">Removed pages are kept and can be put back where they were.</p>
     </Dialog>
   );
+}
+
+/** The forms on some pages that were answered. */
+function useAnsweredOn(among: ReadonlySet<PageId>): AnswersAnswer['totals'] {
+  const { site, shown, maySeeAnswers } = useWorkbench();
+  const isAsking = maySeeAnswers && site.settings.forms.length > 0;
+  const totals = useAnswers(isAsking ? site.key : null)?.totals ?? [];
+  const on = usePagesOfForms(
+    site.key,
+    totals.map(({ form }) => form),
+    shown.revision,
+  );
+  return totals.filter(({ form }) => on?.get(form)?.some((page) => among.has(page)));
 }
 
 /** The row to go to when these are gone: the one before them, or else the first that is left. */
