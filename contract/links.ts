@@ -19,6 +19,8 @@ export const textLinksAnswer = z.object({
   draft: z.array(textLink),
   live: z.array(textLink),
   outside: z.array(z.object({ page: pageIdSchema, address: z.string() })),
+  /** The pages whose drafted texts show forms and shared sections that visitors do not have yet. */
+  needs: z.object({ forms: z.array(pageIdSchema), shared: z.array(pageIdSchema) }).partial(),
 });
 
 /** What outside addresses answered when they were asked last. */

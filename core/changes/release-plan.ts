@@ -9,7 +9,7 @@ import type { LiveNode, Site } from '../model/site.ts';
 import { branchOf, homeOf, maybeNodeAt } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
-import { type PartAlong, partsAlong } from './settings-along.ts';
+import { type PartAlong, type TextNeeds, partsAlong } from './settings-along.ts';
 
 /** Why a page comes along in a release that was not asked for it. */
 export const ALONG_REASONS = ['above', 'address', 'below'] as const;
@@ -29,6 +29,8 @@ export interface AskedRelease {
   readonly settings?: readonly SettingsPart[];
   /** Where the addresses of pages lead that are taken down, by page; to the page above where one is not named. */
   readonly leadsTo?: Readonly<Record<PageId, NonNullable<LeadsTo>>>;
+  /** What texts show that visitors do not have yet, as far as it is known. */
+  readonly needs?: TextNeeds;
 }
 
 export interface ReleasePlan {
@@ -105,7 +107,7 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
     }
     if (make.size + down.size === before) break;
   }
-  const parts = partsAlong(site, make, asked.settings ?? SETTINGS_PARTS);
+  const parts = partsAlong(site, make, asked.settings ?? SETTINGS_PARTS, asked.needs);
   for (const id of asked.pages) along.delete(id);
   for (const id of asked.retire) along.delete(id);
   const operation = {

@@ -1,14 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { LabelId } from '../model/access.ts';
 import type { AudienceId } from '../model/audience.ts';
-import { toPageId } from '../model/ids.ts';
+import { type PageId, toPageId } from '../model/ids.ts';
 import { type LayoutId, STANDARD_LAYOUT } from '../model/layout.ts';
 import { type EntryId, MAIN_MENU, type MenuId } from '../model/menu.ts';
 import type { SettingsPart } from '../model/settings-parts.ts';
+import type { SharedId } from '../model/shared-section.ts';
+import type { FormId } from '../model/site-form.ts';
 import { nodeAt } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
 import { siteAfter } from '../testing/random-site.ts';
-import { lackingFor, partsAlong } from './settings-along.ts';
+import { type TextNeeds, lackingFor, partsAlong } from './settings-along.ts';
 
 const staff = 'staff' as AudienceId;
 const shop = 'shop' as LabelId;
@@ -116,6 +118,24 @@ describe('what goes along with what goes along', () => {
       { part: 'menus', of: { part: 'layouts' } },
       { part: 'audiences', of: { part: 'menus' } },
     ]);
+  });
+
+  it('are the forms and shared sections that its text shows', () => {
+    const site = siteAfter(
+      [
+        { name: 'form.add', form: 'apply' as FormId, title: 'Apply' },
+        { name: 'shared.add', shared: 'hours' as SharedId, title: 'Hours' },
+      ],
+      live,
+    );
+    const of = (needs: TextNeeds) => partsAlong(site, new Set([page]), [], needs);
+    expect(of({ forms: [page], shared: [page] })).toEqual([
+      { part: 'forms', of: { page } },
+      { part: 'shared', of: { page } },
+    ]);
+    expect(of({ forms: ['elsewhere' as PageId] })).toEqual([]);
+    // Nothing of them waits.
+    expect(partsAlong(live, new Set([page]), [], { forms: [page] })).toEqual([]);
   });
 
   it('are the menus that name the page, when it goes live for the first time', () => {

@@ -8,6 +8,15 @@ import type { SettingsPart } from '../model/settings-parts.ts';
 import type { Settings, Site } from '../model/site.ts';
 import { settingsDifferences } from './waiting-settings.ts';
 
+/** The pages whose texts show something of the settings that visitors do not have yet, by the part that has it. */
+export type TextNeeds = Readonly<Partial<Record<'forms' | 'shared', readonly PageId[]>>>;
+
+/** The ids that one list has and an earlier one does not. */
+export function freshIds(had: readonly { readonly id: string }[], has: readonly { readonly id: string }[]): string[] {
+  const known = new Set(had.map(({ id }) => id));
+  return has.map(({ id }) => id).filter((id) => !known.has(id));
+}
+
 /** A part of the settings that a release takes along, with the page or the part that names what it holds. */
 export interface PartAlong {
   readonly part: SettingsPart;
@@ -16,10 +25,15 @@ export interface PartAlong {
 
 /**
  * The parts of the drafted settings that a release of these pages needs besides those that were asked for: audiences, labels, fields
- * and layouts that its pages name and that visitors do not have yet, menus that its layouts hold, and menus that name a page
- * which goes live for the first time.
+ * and layouts that its pages name and that visitors do not have yet, forms and shared sections that its texts show, menus that its
+ * layouts hold, and menus that name a page which goes live for the first time.
  */
-export function partsAlong(site: Site, pages: ReadonlySet<PageId>, asked: readonly SettingsPart[]): PartAlong[] {
+export function partsAlong(
+  site: Site,
+  pages: ReadonlySet<PageId>,
+  asked: readonly SettingsPart[],
+  needs: TextNeeds = {},
+): PartAlong[] {
   const { settings, liveSettings } = site;
   if (liveSettings === null) return [];
   const along: PartAlong[] = [];
@@ -39,6 +53,10 @@ export function partsAlong(site: Site, pages: ReadonlySet<PageId>, asked: readon
     if (labels.some((one) => fresh.labels.has(one)) || says.some((one) => fresh.fields.has(one)))
       take('labels', { page: id });
     if (node.frame?.layout != null && fresh.layouts.has(node.frame.layout)) take('layouts', { page: id });
+  }
+  for (const part of ['forms', 'shared'] as const) {
+    const page = needs[part]?.find((one) => pages.has(one));
+    if (page !== undefined) take(part, { page });
   }
   if (differing.has('menus') && !taken.has('menus')) {
     const named = pagesNamedBy(settings, liveSettings);
@@ -81,8 +99,7 @@ interface Fresh {
 /** The ids that the second settings have and the first do not. */
 function freshIn(had: Settings, has: Settings): Fresh {
   const fresh = (part: 'audiences' | 'labels' | 'layouts' | 'menus') => {
-    const before = new Set<string>(had[part].map(({ id }) => id));
-    return new Set<string>(has[part].map(({ id }) => id).filter((id) => !before.has(id)));
+    return new Set(freshIds(had[part], has[part]));
   };
   const fieldsOf = ({ labels }: Settings): FieldId[] => labels.flatMap(({ fields = [] }) => fields.map(({ id }) => id));
   const known = new Set(fieldsOf(had));

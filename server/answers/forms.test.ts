@@ -484,6 +484,22 @@ describe('colleagues', () => {
   });
 });
 
+it('goes live with the first page that shows it', async () => {
+  const text = textOf(place('late'));
+  await edit(
+    [
+      { name: 'form.add', form: 'late', title: 'Late', settings: { fields: [field('say', 'Say')] } },
+      add('late', 'Late', { content: text.id }),
+    ],
+    [text],
+  );
+  const { needs } = (await ines.get(`/api/sites/${KEY}/text-links`)).json;
+  expect(needs).toEqual({ forms: ['late'] });
+  await release({ pages: ['late'], settings: [] });
+  await until('the page is live', async () => (await server.live(`/${KEY}/late`)).status === 200);
+  expect((await page('/late'))('form.answer').length).toBe(1);
+});
+
 it('takes so many from one network and no more, and says how long to wait', async () => {
   const { action, body } = await filledIn('/apply', { ...WHOLE, 'f.name': '' });
   let last = { status: 0, text: '' };

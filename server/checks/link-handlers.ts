@@ -1,3 +1,6 @@
+import type { Site } from '#core/model/site.ts';
+import type { Database } from '../database/connect.ts';
+import { textNeeds } from '../releases/text-needs-repository.ts';
 import type { Services } from '../handlers.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
@@ -5,6 +8,11 @@ import { outsideTextLinks, textLinks } from './link-repository.ts';
 import { textFaults } from './text-fault-repository.ts';
 
 type Links = 'listTextLinks' | 'showLinkLook' | 'askOutsideLinks' | 'stopLinkLook';
+
+const needsOf = async (database: Database, site: Site) => {
+  const { forms = [], shared = [] } = await textNeeds(database, site);
+  return { ...(forms.length > 0 && { forms: [...forms] }), ...(shared.length > 0 && { shared: [...shared] }) };
+};
 
 /** Where the links of texts lead, and whether outside addresses are there still. */
 export function makeLinkHandlers({
@@ -21,6 +29,7 @@ export function makeLinkHandlers({
         outside: await outsideTextLinks(database, site.key),
         draftFaults: await textFaults(database, site.key, 'node'),
         liveFaults: await textFaults(database, site.key, 'live_node'),
+        needs: await needsOf(database, site),
       };
     },
     showLinkLook: async ({ request }) => {

@@ -77,6 +77,7 @@ describe('links within texts', () => {
       live: [],
       outside: [],
       draftFaults: [],
+      needs: {},
       liveFaults: [],
     });
     await ines.post('/api/sites/quay/releases', { pages: 'all' });
@@ -121,6 +122,7 @@ describe('links within sections for some', () => {
       live: [],
       outside: [{ page: 'board', address: 'https://tides.example/staff' }],
       draftFaults: [],
+      needs: {},
       liveFaults: [],
     });
   });

@@ -4,6 +4,7 @@ import { sendZip } from '../exports/zip-stream.ts';
 import { staticFiles } from '../exports/static-site.ts';
 import { Assets } from '../live/assets.ts';
 import { htmlOfAll, loadRelease } from '../live/live-repository.ts';
+import { textNeeds } from './text-needs-repository.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
 import { countIn, pageOf, siteOf, uuidOf } from '../route-parameters.ts';
@@ -52,7 +53,11 @@ export function makeReleaseHandlers({
       const pages = typeof asked === 'string' ? asked.split(',').map(pageOf) : waitingPages(site);
       const unknown = pages.find((page) => !site.nodes.has(page));
       if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
-      const { operation, along, parts, addresses } = planRelease(site, { pages, retire: [] });
+      const { operation, along, parts, addresses } = planRelease(site, {
+        pages,
+        retire: [],
+        needs: await textNeeds(database, site),
+      });
       return { revision, pages: operation.pages, retire: operation.retire, along, parts, addresses };
     },
     makeRelease: async ({ request, body, account }) => {

@@ -1,5 +1,6 @@
 import { settingsDifferences } from '#core/changes/waiting-settings.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
+import type { TextNeeds } from '#core/changes/settings-along.ts';
 import { type TakeBackPlan, planTakeBack } from '#core/changes/take-back.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -11,6 +12,7 @@ import type { Done, EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
+import { textNeeds } from './text-needs-repository.ts';
 import { releaseDone, releasesSince } from './release-repository.ts';
 
 /** What a release was: its number, and what it counts. */
@@ -40,10 +42,11 @@ export class ReleaseService {
     asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
   ): Promise<Released> {
     return this.#cache.inTurn(key, async () => {
+      const needs = await textNeeds(this.#database, (await this.#cache.catchUp(key)).site);
       const done =
         (await this.#edits.repeated(key, asked.request)) ??
         (await this.#edits.commit(key, account, asked.request ?? null, undefined, (site) => {
-          const { operation, after } = this.#plan(site, asked);
+          const { operation, after } = this.#plan(site, asked, needs);
           const settings = partsOf(site, after);
           if (after === site) throw new ProblemError('nothing-to-release');
           return {
@@ -113,7 +116,7 @@ export class ReleaseService {
     });
   }
 
-  #plan(site: Site, asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>) {
+  #plan(site: Site, asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>, needs: TextNeeds) {
     const unknown = [...(asked.pages === 'all' ? [] : asked.pages), ...asked.retire].find(
       (page) => !site.nodes.has(page) && !site.live.has(page),
     );
@@ -121,6 +124,7 @@ export class ReleaseService {
     return planRelease(site, {
       pages: asked.pages === 'all' ? waitingPages(site) : asked.pages,
       retire: asked.retire,
+      needs,
       ...(asked.settings && { settings: asked.settings }),
       ...(asked.leadsTo && { leadsTo: asked.leadsTo }),
     });

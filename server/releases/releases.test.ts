@@ -155,6 +155,7 @@ it('a link in a text leads to its page wherever that stands, and is words alone 
     live: ['keys', 'nobody', 'visit'].map((to) => ({ page: 'courses', to, heading: null, hasHeading: true })),
     outside: [],
     draftFaults: [],
+    needs: {},
     liveFaults: [],
   });
 });

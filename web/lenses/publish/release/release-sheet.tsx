@@ -77,12 +77,14 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
   const { scope } = scopes;
   const [taken, setTaken] = useState<readonly PageId[]>([]);
   const asked = useMemo(() => [...scopes.asked, ...taken], [scopes.asked, taken]);
+  const links = useTextLinks(site.key, shown.revision);
+  const needs = links?.needs;
   const plan = useMemo(
     () =>
       kind === 'retire'
         ? planRelease(site, { pages: [], retire: chosen, settings: [], leadsTo })
-        : planRelease(site, { pages: asked, retire: [], settings, leadsTo }),
-    [site, kind, chosen, asked, settings, leadsTo],
+        : planRelease(site, { pages: asked, retire: [], settings, leadsTo, ...(needs && { needs }) }),
+    [site, kind, chosen, asked, settings, leadsTo, needs],
   );
   const home = useMemo(() => (kind === 'live' ? homeOfRelease(site, plan.after) : null), [kind, site, plan]);
   const redirects = useRedirects(site.key, shown.revision);
@@ -90,7 +92,6 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
     () => new Set(redirects?.filter((one) => !one.isResting).map(({ path }) => path)),
     [redirects],
   );
-  const links = useTextLinks(site.key, shown.revision);
   const effects = useMemo(() => liveEffects(site, plan.after, now, former), [site, plan, now, former]);
   const found = useMemo(() => {
     if (!links) return { broken: [], lacking: [] };
