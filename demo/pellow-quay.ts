@@ -145,7 +145,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = withSections([
       page(
         'Course dates',
         { description: 'All starting dates of this year and next.' },
-        'Everything that starts from today on, month by month. What is full has a waiting list; ask at the office.\n\n% {"from":"site","kind":"course","where":[{"field":"dates","test":"from","value":"today"}],"order":"field","by":"dates","group":"dates","look":"table","fields":["dates","price","places","level"]}',
+        'Everything that starts from today on, month by month. What is full has a waiting list; ask at the office.\n\n% {"from":"site","kind":"course","where":[{"field":"dates","test":"from","value":"today"}],"order":"field","by":"dates","group":"dates","look":"table","fields":["dates","price","places","level"],"filters":["level","teachers"],"atOnce":12}',
       ),
       page(
         'Compare the courses',

@@ -46,8 +46,14 @@ export const goesByTheDay = ({ where, by, group }: PageListSetting, { settings }
   [by, group].some((id) => id !== null && maybeField(settings.labels, id)?.field.type === 'repeats');
 
 /** Whether a list asks of pages what they say, or which there are: then those with a lock are not even counted. */
-const looksInside = ({ from, where, order, group, label, kind }: PageListSetting): boolean =>
-  from !== 'below' || where.length > 0 || order === 'field' || group !== null || label !== null || kind !== null;
+const looksInside = ({ from, where, order, group, label, kind, filters }: PageListSetting): boolean =>
+  from !== 'below' ||
+  filters.length > 0 ||
+  where.length > 0 ||
+  order === 'field' ||
+  group !== null ||
+  label !== null ||
+  kind !== null;
 
 function candidates(
   site: Site,

@@ -20,6 +20,7 @@ export type ListCondition = Readonly<z.infer<typeof listConditionSchema>>;
 
 export const MAX_CONDITIONS = 6;
 export const MAX_SHOWN_FIELDS = 8;
+export const MAX_FILTERS = 4;
 export const MAX_CHOSEN_PAGES = 60;
 
 /** What a list of pages in a text shows, and how. What was written before there was more to set says nothing of that. */
@@ -44,6 +45,10 @@ export const pageListSchema = z.strictObject({
   fields: z.array(fieldIdSchema).max(MAX_SHOWN_FIELDS).default([]),
   /** At most so many, the first ones; 0 for all. */
   most: z.int().min(0).max(200),
+  /** The fields that visitors filter it by. */
+  filters: z.array(fieldIdSchema).max(MAX_FILTERS).default([]),
+  /** So many are shown at once; 0 for all. */
+  atOnce: z.int().min(0).max(100).default(0),
 });
 export type PageListSetting = Readonly<z.infer<typeof pageListSchema>>;
 

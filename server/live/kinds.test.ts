@@ -47,6 +47,7 @@ beforeAll(async () => {
     list({ from: 'chosen', chosen: ['rope', 'secret', 'oars', 'gone'] }),
     list({ kind: 'course', group: 'note', fields: ['note'] }),
   );
+  const parted = textOf(list({ kind: 'course', order: 'alphabet', filters: ['level', 'teachers', 'note'], atOnce: 1 }));
   const mine = textOf(list({ where: [{ field: 'teachers', test: 'is', value: 'this' }] }));
   await edit(
     [
@@ -116,10 +117,11 @@ beforeAll(async () => {
         access: { labels: ['event'] },
         details: { when: '2030-03-02 10:00-16:00 FREQ=MONTHLY;BYDAY=1SA without 2030-04-06 and 2030-04-13' },
       }),
+      add('allcourses', 'All courses', null, { content: parted.id }),
       add('plain', 'Plain', null, {}),
       { name: 'site.set', fields: { home: 'home' } },
     ],
-    [all, mine],
+    [all, mine, parted],
   );
   expect((await release()).status).toBe(200);
   await until('the site is live', async () => (await server.live(`/${KEY}/oars`)).status === 200);
@@ -207,6 +209,34 @@ describe('a list of pages', () => {
     expect(texts(load($.html(lists[4])), 'h3')).toEqual([]);
     expect($.html()).not.toContain('spruce');
     expect($.html()).not.toContain('Secret');
+  });
+
+  it('is filtered and looked at in parts by its address alone, and offers nothing that the visitor may not open', async () => {
+    const $ = await page('/all-courses');
+    const offered = (of: ReturnType<typeof load>) => texts(of, '.filters select option');
+    expect(offered($)).toEqual(['All', 'For beginners', 'For builders', 'All', 'Marek', 'Sunniva']);
+    expect(texts($, '.listed li > a')).toEqual(['Oars']);
+    expect(texts($, '.parts')).toEqual(['Part 1 of 2Next']);
+    const next = $('.parts a[rel=next]').attr('href')!;
+    expect(next).toBe(`/${KEY}/all-courses?1.part=2#list-1`);
+    const of = async (query: string) => load((await server.live(`/${KEY}/all-courses${query}`)).text);
+    expect(texts(await of('?1.part=2'), '.listed li > a')).toEqual(['Rope']);
+    const first = await of('?1.level=b');
+    expect(texts(first, '.listed li > a')).toEqual(['Rope']);
+    expect(texts(first, '.left, .filters > a')).toEqual(['Show all', '1 entry']);
+    expect(first('option[selected]').attr('value')).toBe('b');
+    expect(first('link[rel=canonical]').attr('href')).toBe(`https://www.example/${KEY}/all-courses`);
+    expect(texts(await of('?1.level=b&1.teachers=marek'), '.listed li > a')).toEqual(['Rope']);
+    expect(texts(await of('?1.level=a&1.teachers=sunniva'), '.listed')).toEqual([
+      'Level AllFor beginnersFor buildersTeachers AllMarekSunnivaShow Show allNothing in the list is like that.',
+    ]);
+    // What is asked of others, or means nothing, changes nothing; a plain address is the whole list again.
+    for (const query of ['?1.part=99', '?1.part=-1&2.level=b', '?1.note=x&1.level=', '?1.level=' + 'x'.repeat(400)]) {
+      const { status, text } = await server.live(`/${KEY}/all-courses${query}`);
+      expect(status, query).toBe(200);
+      expect(text).not.toContain('Secret');
+    }
+    expect(texts(await page('/all-courses'), '.listed li > a')).toEqual(['Oars']);
   });
 
   it('has a feed and a calendar, which everyone gets who gets its page, with what everyone is offered', async () => {

@@ -82,8 +82,10 @@ export interface LiveParts {
 interface Occasion {
   readonly asking: Asking;
   readonly given: GivenForm | null;
+  /** What was asked for of its lists, with the `?`. */
+  readonly query: string;
 }
-const PLAIN_OCCASION: Occasion = { asking: ANYBODY, given: null };
+const PLAIN_OCCASION: Occasion = { asking: ANYBODY, given: null, query: '' };
 
 /** A form that was sent and accepted: what is to be kept of it, and where its sender goes on to. */
 export interface AcceptedForm {
@@ -197,7 +199,8 @@ export class LiveSite {
     const { place, derived } = visitors.view;
     const path = place.base + rest;
     const kept = visitors.ready(path);
-    if (kept) return kept;
+    // Lists are looked at in parts, and as they are filtered.
+    if (kept && (query === '' || !kept.hasStates)) return kept;
     if (/^\/sitemap(-\d+)?\.xml$/.test(rest)) {
       // The file is the same for whoever asks.
       const anybody = this.#classes.of(ANYBODY);
@@ -211,8 +214,13 @@ export class LiveSite {
     if (row !== undefined && isAnswered(visitors.view, row)) {
       const canonical = pathOf(place, address!);
       if (canonical !== path) return { moved: canonical, status: 308 };
-      const answer = await this.#page(visitors, row, rest, undefined, { asking, given: this.#acceptedIn(query) });
-      if (answer.until > this.#parts.now()) visitors.keep(path, answer);
+      const answer = await this.#page(visitors, row, rest, undefined, {
+        asking,
+        given: this.#acceptedIn(query),
+        query,
+      });
+      const isPlain = query === '' || !answer.hasStates;
+      if (isPlain && answer.until > this.#parts.now()) visitors.keep(path, answer);
       return answer;
     }
     if (address?.endsWith(`/${FEED}`)) {
@@ -332,7 +340,7 @@ export class LiveSite {
    */
   async #watch<Made>(
     view: LiveView,
-    { asking, given }: Occasion,
+    { asking, given, query }: Occasion,
     make: (watched: LiveView) => Promise<Made>,
   ): Promise<{ made: Made; holds: Pick<ReadyAnswer, 'lists' | 'until'>; shown: Set<FormId>; isPersonal: boolean }> {
     const { site } = view;
@@ -350,7 +358,13 @@ export class LiveSite {
             visitor: null,
           };
     // What visitors share was made some time ago; lists go by the day of now.
-    const watched: LiveView = { ...view, at, listed: (list) => lists.push(list), ...(forms && { forms }) };
+    const watched: LiveView = {
+      ...view,
+      at,
+      listed: (list) => lists.push(list),
+      query: new URLSearchParams(query),
+      ...(forms && { forms }),
+    };
     let made = await make(watched);
     const visitor =
       asking.visitor !== null && given === null && this.#asksForKnown(shown)
@@ -436,7 +450,7 @@ export class LiveSite {
       notice,
       isTrapped: posted.trap !== '',
     };
-    const { made } = await this.#watch(view, { asking, given }, (watched) =>
+    const { made } = await this.#watch(view, { asking, given, query: '' }, (watched) =>
       answerAtRow(watched, row, address, this.#textOf(watched)),
     );
     return {
@@ -524,7 +538,7 @@ export class LiveSite {
         ? []
         : nearestPages(derived.addresses, path, (row) => view.found[row] === 1);
     const make = async () => {
-      const { made, holds } = await this.#watch(view, { asking, given: null }, (watched) =>
+      const { made, holds } = await this.#watch(view, { asking, given: null, query: '' }, (watched) =>
         notFoundPage(
           watched,
           near.map(({ row }) => row),

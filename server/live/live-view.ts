@@ -26,6 +26,8 @@ export interface LiveView extends VisitorView {
   readonly walk: Html | null;
   /** The files of the site's library. */
   readonly files: LiveFiles;
+  /** What was asked for of the lists on the page, in the query of its address; left out where nothing can be. */
+  readonly query?: URLSearchParams;
   /** Is told which lists stand on the page that is made; left out where nobody asks. */
   readonly listed?: (list: ShownList) => void;
   /** Left out where forms cannot be sent: in walks, and on pages that are files. */

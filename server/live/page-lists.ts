@@ -1,5 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, startOfDay } from 'date-fns';
+import { hasStates, partOfList } from '#core/derive/list-part.ts';
 import { type ListGroup, goesByTheDay, listedPages } from '#core/derive/page-list.ts';
 import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import { FIELD_TYPE, saysWhen } from '#core/fields/all-types.ts';
@@ -15,6 +16,7 @@ import { fieldContext, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
 import { type LiveView, type ShownList, hrefOf, pathOf } from './live-view.ts';
+import { renderFilters, renderParts, stateIn } from './list-states.ts';
 import { calendarAddress } from './machine-files.ts';
 import { items } from './render-listing.ts';
 import { siteWords } from './site-words.ts';
@@ -23,13 +25,15 @@ import { siteWords } from './site-words.ts';
 export function withPageLists(text: Html | '', view: LiveView, page: PageId): Html | '' {
   if (text === '' || !text.text.includes(PAGE_LIST_DATA)) return text;
   const lists = elementsOf(text.text, (name, attributes) => name === 'div' && PAGE_LIST_DATA in attributes);
+  let number = 0;
   return sound(
     withElements(text.text, lists, ({ attributes }) => {
       const setting = settingIn(attributes[PAGE_LIST_DATA]!);
       if (setting === null) return '';
       const groups = groupsFor(view, page, setting);
       view.listed?.({ page, setting, shown: pagesIn(view, groups), isOfTheDay: goesByTheDay(setting, view.site) });
-      const list = renderList(view, page, setting, groups);
+      number += 1;
+      const list = renderList(view, { page, setting, number }, groups);
       return list === '' ? '' : list.text;
     }),
   );
@@ -67,8 +71,38 @@ function settingIn(text: string): PageListSetting | null {
   }
 }
 
-function renderList(view: LiveView, page: PageId, setting: PageListSetting, groups: readonly ListGroup[]): Markup {
-  if (groups.length === 0) return '';
+/** A list on a page: which one of them it is, from 1. */
+interface PlacedList {
+  readonly page: PageId;
+  readonly setting: PageListSetting;
+  readonly number: number;
+}
+
+function renderList(view: LiveView, placed: PlacedList, all: readonly ListGroup[]): Markup {
+  if (all.length === 0) return '';
+  const { page, setting, number } = placed;
+  // Where nothing can be asked for all of it is shown.
+  if (!view.query || !hasStates(setting)) return renderGroups(view, page, setting, all, markup``);
+  const state = stateIn(view.query, setting, number);
+  const part = partOfList(view.site, view.derived, all, setting, fieldContext(view), state);
+  const filters = renderFilters(view, placed, part, state);
+  const turns = renderParts(view, placed, part, state);
+  if (part.groups.length === 0) {
+    const words = siteWords(view.site.settings.language);
+    return markup`<div class="section listed" id="list-${number}">${filters}<p role="status">${words.noneLeft}</p></div>`;
+  }
+  return renderGroups(view, page, setting, part.groups, filters, turns, number);
+}
+
+function renderGroups(
+  view: LiveView,
+  page: PageId,
+  setting: PageListSetting,
+  groups: readonly ListGroup[],
+  before: Markup,
+  after: Markup = '',
+  number: number | null = null,
+): Markup {
   const { labels } = view.site.settings;
   const by = setting.group === null ? undefined : maybeUsedField(labels, setting.group)?.field;
   const shown = setting.fields
@@ -80,7 +114,8 @@ function renderList(view: LiveView, page: PageId, setting: PageListSetting, grou
       : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
     return markup`${heading}${renderRows(view, setting, rows, shown)}`;
   });
-  return markup`<div class="section listed">${parts}${renderCalendarLink(view, page, shown)}</div>`;
+  const id = number === null ? '' : markup` id="list-${number}"`;
+  return markup`<div class="section listed"${id}>${before}${parts}${after}${renderCalendarLink(view, page, shown)}</div>`;
 }
 
 /** The way to the calendar of a page whose list says when things are, where everyone is offered the page. */

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { promisify } from 'node:util';
 import { brotliCompress, brotliCompressSync, constants, gzip, gzipSync } from 'node:zlib';
+import { hasStates } from '#core/derive/list-part.ts';
 import { hostsOfFrames, policyWith } from './with-frames.ts';
 import type { ShownList } from './live-view.ts';
 import { withFormScript } from './form-script.ts';
@@ -42,6 +43,11 @@ export class ReadyAnswer {
   readonly #safety: readonly string[];
   /** Whether it shows frames of other hosts when it is asked to: it has a policy of its own then. */
   readonly hasFrames: boolean;
+  /** Whether lists on it can be asked for in other states, by the query of its address. */
+  get hasStates(): boolean {
+    return this.lists.some(({ setting }) => hasStates(setting));
+  }
+
   /** The lists of pages that stand on it, and until when they are right, in milliseconds since 1970. */
   readonly lists: readonly ShownList[];
   readonly until: number;

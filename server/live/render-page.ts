@@ -50,7 +50,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
   const trail = trailOf(site, page, derived);
   const isHome = page === derived.home;
   const data = kindData(view, page, description, place.origin + pathOf(place, address));
-  const hasLists = text !== '' && text.text.includes('<div class="section listed">');
+  const hasLists = text !== '' && text.text.includes('<div class="section listed"');
   const head: Markup[] = [
     description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,

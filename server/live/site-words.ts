@@ -27,6 +27,14 @@ export interface SiteWords {
   readonly description: string;
   /** The way to a file for calendars. */
   readonly asCalendar: string;
+  /** What a list is filtered by. */
+  readonly filter: string;
+  readonly all: string;
+  readonly show: string;
+  readonly showAll: string;
+  readonly noneLeft: string;
+  readonly left: (count: number) => string;
+  readonly partsOfList: string;
   readonly inThisSection: string;
   readonly allPages: string;
   readonly aToZ: string;

@@ -157,6 +157,7 @@ export class PublicFiles {
       answer.status !== 200 ||
       !isForAll ||
       answer.hasFrames ||
+      answer.hasStates ||
       answer.until !== Infinity ||
       answer.header('X-Robots-Tag') !== undefined
     )

@@ -1,5 +1,6 @@
 import { type NodeViewProps, NodeViewWrapper } from '@tiptap/react';
 import { labelOf } from '#core/derive/menu.ts';
+import { canFilterBy } from '#core/derive/list-part.ts';
 import { listedPages } from '#core/derive/page-list.ts';
 import { FIELD_TYPE, saysWhen } from '#core/fields/all-types.ts';
 import { dateFormat } from '#core/fields/formats.ts';
@@ -7,7 +8,7 @@ import type { FieldId, KindField } from '#core/model/kind-field.ts';
 import type { LabelId } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { type PageLabel, isKind } from '#core/model/page-label.ts';
-import type { PageListSetting } from '#core/sections/page-list.ts';
+import { MAX_FILTERS, type PageListSetting } from '#core/sections/page-list.ts';
 import { Choice, TextField, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { useFieldContext } from '../details/use-field-context.ts';
@@ -26,10 +27,26 @@ const THIS = { value: 'this', words: 'This page' };
 
 function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
   const { site, derived } = useWorkbench();
-  const { of, from, chosen, kind, label, look, order, by, isReversed, group, fields: shown, most } = attributes;
+  const {
+    of,
+    from,
+    chosen,
+    kind,
+    label,
+    look,
+    order,
+    by,
+    isReversed,
+    group,
+    fields: shown,
+    most,
+    filters,
+    atOnce,
+  } = attributes;
   const { labels } = site.settings;
   const fields = fieldsOffered(labels, kind);
   const forVisitors = fields.filter(({ isForVisitors }) => isForVisitors);
+  const filterable = forVisitors.filter(({ type }) => canFilterBy(type));
   const plain = labels.filter((one) => !isKind(one));
   return (
     <div className="flex w-full flex-col gap-3">
@@ -128,7 +145,16 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
           max={200}
           hint="0 for all."
           value={String(most)}
-          onChange={(event) => set({ most: Math.max(0, Math.min(200, Math.round(Number(event.target.value)) || 0)) })}
+          onChange={(event) => set({ most: countIn(event.target.value, 200) })}
+        />
+        <TextField
+          label="Shown at once"
+          type="number"
+          min={0}
+          max={100}
+          hint="The rest in parts, with links between them. 0 for all."
+          value={String(atOnce)}
+          onChange={(event) => set({ atOnce: countIn(event.target.value, 100) })}
         />
       </div>
       <Tick
@@ -137,26 +163,58 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
         onChange={(event) => set({ isReversed: event.target.checked })}
       />
       {fields.length > 0 && (
-        <fieldset>
-          <legend className="mb-1 text-small font-medium">Fields to show</legend>
-          <div className="flex flex-wrap gap-x-5 gap-y-1">
-            {forVisitors.map(({ id, name }) => (
-              <label key={id} className="inline-flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="size-4 accent-accent"
-                  checked={shown.includes(id)}
-                  onChange={() =>
-                    set({ fields: shown.includes(id) ? shown.filter((one) => one !== id) : [...shown, id] })
-                  }
-                />
-                {name}
-              </label>
-            ))}
-          </div>
-        </fieldset>
+        <FieldTicks
+          legend="Fields to show"
+          fields={forVisitors}
+          chosen={shown}
+          onSet={(next) => set({ fields: next })}
+        />
+      )}
+      {filterable.length > 0 && (
+        <FieldTicks
+          legend={`Visitors can filter by (at most ${MAX_FILTERS})`}
+          fields={filterable}
+          chosen={filters}
+          most={MAX_FILTERS}
+          onSet={(next) => set({ filters: next })}
+        />
       )}
     </div>
+  );
+}
+
+/** Some of a kind's fields. */
+function FieldTicks({
+  legend,
+  fields,
+  chosen,
+  most = Infinity,
+  onSet,
+}: {
+  readonly legend: string;
+  readonly fields: readonly KindField[];
+  readonly chosen: readonly FieldId[];
+  readonly most?: number;
+  readonly onSet: (chosen: FieldId[]) => void;
+}) {
+  return (
+    <fieldset>
+      <legend className="mb-1 text-small font-medium">{legend}</legend>
+      <div className="flex flex-wrap gap-x-5 gap-y-1">
+        {fields.map(({ id, name }) => (
+          <label key={id} className="inline-flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="size-4 accent-accent"
+              checked={chosen.includes(id)}
+              disabled={chosen.length >= most && !chosen.includes(id)}
+              onChange={() => onSet(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])}
+            />
+            {name}
+          </label>
+        ))}
+      </div>
+    </fieldset>
   );
 }
 
@@ -169,7 +227,7 @@ const fieldsOffered = (labels: readonly PageLabel[], kind: LabelId | null): Kind
 
 /** Another kind, without what was asked of the fields of others. */
 function withoutOthers(
-  { where, order, by, group, fields }: PageListSetting,
+  { where, order, by, group, fields, filters }: PageListSetting,
   labels: readonly PageLabel[],
   kind: LabelId | null,
 ): ListChange {
@@ -178,10 +236,13 @@ function withoutOthers(
     kind,
     where: where.filter(({ field }) => has.has(field)),
     fields: fields.filter((id) => has.has(id)),
+    filters: filters.filter((id) => has.has(id)),
     ...(order === 'field' && (by === null || !has.has(by)) && { order: 'tree', by: null }),
     ...(group !== null && !has.has(group) && { group: null }),
   };
 }
+
+const countIn = (typed: string, most: number): number => Math.max(0, Math.min(most, Math.round(Number(typed)) || 0));
 
 function orderOf(chosen: string): ListChange {
   const [order, by] = chosen.split(' ') as [PageListSetting['order'], FieldId | undefined];
