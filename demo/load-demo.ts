@@ -33,7 +33,7 @@ import { DemoBuilder, buildLiveSite } from './build-demo.ts';
 import { demoFiles } from './demo-files.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { keptSaid, pellowAnswers, pellowForms, sentAt } from './pellow-forms.ts';
-import { pellowShared } from './pellow-sections.ts';
+import { OPEN_DAYS, pellowShared } from './pellow-sections.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
 import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
@@ -248,6 +248,7 @@ async function editSchool(
   const content = school.contentOf([
     `The school stands at the end of Cooper’s Hard, where the road becomes shingle, with [Plain Jane](${pageLink(id('Plain Jane'))}) at the slip and the [student council](${pageLink(id('Student council'))}) at the gate. From May the ferry stops at our own quay, four times a day.`,
     `Come by boat if the weather and the [tides](https://tides.example/pellow-quay) are kind, by the number 12 bus if they are not. [How to find us](${pageLink(id('How to find us'), 'by-bicycle')}) has the rest.`,
+    OPEN_DAYS,
   ]);
   await edits.apply(key, ines, {
     operations: [{ name: 'page.set', page: id('Visit'), fields: { content } }],

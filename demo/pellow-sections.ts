@@ -32,6 +32,9 @@ export const pellowShared = (contentOf: (blocks: readonly string[]) => ContentId
     content: contentOf(text),
   }));
 
+/** The open days, month by month. */
+export const OPEN_DAYS = '% {"from":"site","kind":"open","look":"month","fields":["when"]}';
+
 /** What stands on pages of the school after their first paragraph, by the pages' titles. */
 const SECTIONS: Readonly<Record<string, readonly string[]>> = {
   'Pellow Quay School of Boatbuilding': ['@wide quay: The sheds at high water.', '[[See the courses]](page:pq002)'],
@@ -70,6 +73,7 @@ const SECTIONS: Readonly<Record<string, readonly string[]>> = {
     '? Do I need a certificate in carpentry?\nNo. A page about something you made with your hands is worth more to us.',
   ],
   'Open Saturdays': ['@right slipway: The slip is open to look at.', '= ferry', '[[How to find us]](page:pq040)'],
+  Visit: [OPEN_DAYS],
   'Guided tours': [
     '| Day | From the gate | Length\n| Monday to Friday | eleven o’clock | an hour\n| First Saturday | every half hour | forty minutes',
     '## Ask for a tour',

@@ -66,6 +66,7 @@ const all = groups.flatMap(({ rows }) => rows);
 const stateOf = (chosen: Record<string, string>, part = 1): ListState => ({
   chosen: new Map(Object.entries(chosen) as [FieldId, string][]),
   part,
+  month: null,
 });
 const partOf = (state: ListState, of: PageListSetting = setting) =>
   partOfList(site, derived, groups, of, context, state);

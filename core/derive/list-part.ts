@@ -7,12 +7,14 @@ import type { PageListSetting } from '../sections/page-list.ts';
 import type { Derived } from './derived.ts';
 import type { ListGroup } from './page-list.ts';
 
-/** What a visitor has chosen of a list: values of the fields that it is filtered by, and which part of it they look at, from 1. */
+/** What a visitor has chosen of a list: values of the fields that it is filtered by, and which part of it they look at, from 1. Of a month, which one
+ * as `2027-03`; null where they ask for none. */
 export interface ListState {
   readonly chosen: ReadonlyMap<FieldId, string>;
   readonly part: number;
+  readonly month: string | null;
 }
-export const WHOLE_LIST: ListState = { chosen: new Map(), part: 1 };
+export const WHOLE_LIST: ListState = { chosen: new Map(), part: 1, month: null };
 
 /** A field that a list can be filtered by, with the values that there are to choose from, in the order of the field. */
 export interface ListFilter {
@@ -37,8 +39,8 @@ export const canFilterBy = (type: FieldTypeName): boolean => FILTERED.has(type);
 export const isByMonth = (type: FieldTypeName): boolean => type === 'day' || type === 'moment' || type === 'period';
 
 /** Whether visitors can ask for another state of a list. */
-export const hasStates = ({ filters, atOnce }: Pick<PageListSetting, 'filters' | 'atOnce'>): boolean =>
-  filters.length > 0 || atOnce > 0;
+export const hasStates = ({ filters, atOnce, look }: Pick<PageListSetting, 'filters' | 'atOnce' | 'look'>): boolean =>
+  filters.length > 0 || atOnce > 0 || look === 'month';
 
 /**
  * What is shown of a list in a state. Values are offered that pages of the whole list have, so that nothing is named which the visitor
@@ -73,11 +75,13 @@ export function partOfList(
   const isLeft = (row: number): boolean => asks.every(({ found, value }) => valuesAt(row, found).includes(value));
   const left = asks.length === 0 ? groups : groups.map((one) => ({ ...one, rows: one.rows.filter(isLeft) }));
   const count = left.reduce((sum, { rows }) => sum + rows.length, 0);
-  const parts = setting.atOnce === 0 ? 1 : Math.max(1, Math.ceil(count / setting.atOnce));
+  // A month has all of its pages.
+  const atOnce = setting.look === 'month' ? 0 : setting.atOnce;
+  const parts = atOnce === 0 ? 1 : Math.max(1, Math.ceil(count / atOnce));
   const part = Math.min(Math.max(1, asked), parts);
-  const from = setting.atOnce === 0 ? 0 : (part - 1) * setting.atOnce;
+  const from = atOnce === 0 ? 0 : (part - 1) * atOnce;
   return {
-    groups: between(left, from, setting.atOnce === 0 ? count : from + setting.atOnce),
+    groups: between(left, from, atOnce === 0 ? count : from + atOnce),
     filters,
     count,
     part,

@@ -41,7 +41,8 @@ export function listedPages(
 }
 
 /** Whether the clock changes what a list has. */
-export const goesByTheDay = ({ where, by, group }: PageListSetting, { settings }: Site): boolean =>
+export const goesByTheDay = ({ where, by, group, look }: PageListSetting, { settings }: Site): boolean =>
+  look === 'month' ||
   where.some(({ value }) => value === TODAY) ||
   [by, group].some((id) => id !== null && maybeField(settings.labels, id)?.field.type === 'repeats');
 

@@ -11,6 +11,7 @@ const DATES = {
   month: { month: 'long', year: 'numeric' },
   'name of the month': { month: 'long' },
   'name of the day': { weekday: 'long' },
+  'short name of the day': { weekday: 'short' },
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 /** Says days and moments in UTC: they bear no zone of their own. @param language as a BCP 47 tag */

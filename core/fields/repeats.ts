@@ -116,6 +116,10 @@ export const daysFrom = (value: string, day: string, most: number): readonly str
     .filter((one) => one >= day)
     .slice(0, most);
 
+/** The last day of a repetition before a day; null where there is none. */
+export const lastDayBefore = (value: string, day: string): string | null =>
+  daysUntil(value, day).findLast((one) => one < day) ?? null;
+
 /** The first day of all; null where the rule has none. */
 export const firstDay = (value: string): string | null => {
   const start = readRepetition(value)?.start;

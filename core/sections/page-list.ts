@@ -34,7 +34,7 @@ export const pageListSchema = z.strictObject({
   kind: labelIdSchema.nullable().default(null),
   label: labelIdSchema.nullable().default(null),
   where: z.array(listConditionSchema).max(MAX_CONDITIONS).default([]),
-  look: z.enum(['list', 'cards', 'dates', 'table']),
+  look: z.enum(['list', 'cards', 'dates', 'table', 'month']),
   order: z.enum(['tree', 'alphabet', 'date', 'field']),
   /** For the order by a field: which, and whether the last come first. */
   by: fieldIdSchema.nullable().default(null),

@@ -48,6 +48,7 @@ beforeAll(async () => {
     list({ kind: 'course', group: 'note', fields: ['note'] }),
   );
   const parted = textOf(list({ kind: 'course', order: 'alphabet', filters: ['level', 'teachers', 'note'], atOnce: 1 }));
+  const month = textOf(list({ kind: 'event', look: 'month', fields: ['when'] }));
   const mine = textOf(list({ where: [{ field: 'teachers', test: 'is', value: 'this' }] }));
   await edit(
     [
@@ -118,10 +119,11 @@ beforeAll(async () => {
         details: { when: '2030-03-02 10:00-16:00 FREQ=MONTHLY;BYDAY=1SA without 2030-04-06 and 2030-04-13' },
       }),
       add('allcourses', 'All courses', null, { content: parted.id }),
+      add('whatison', 'What is on', null, { content: month.id }),
       add('plain', 'Plain', null, {}),
       { name: 'site.set', fields: { home: 'home' } },
     ],
-    [all, mine, parted],
+    [all, mine, parted, month],
   );
   expect((await release()).status).toBe(200);
   await until('the site is live', async () => (await server.live(`/${KEY}/oars`)).status === 200);
@@ -237,6 +239,25 @@ describe('a list of pages', () => {
       expect(text).not.toContain('Secret');
     }
     expect(texts(await page('/all-courses'), '.listed li > a')).toEqual(['Oars']);
+  });
+
+  it('is a month of days, with the ways to those before and after that have any', async () => {
+    const of = async (query = '') => load((await server.live(`/${KEY}/what-is-on${query}`)).text);
+    const $ = await of();
+    const has = ($: ReturnType<typeof load>) => {
+      $('.on-narrow').remove();
+      return texts($, 'table.month td.has');
+    };
+    expect(texts($, 'table.month caption')).toEqual(['March 2030']);
+    expect(has($)).toEqual(['2Open doors']);
+    expect(texts($, 'table.month th')[0]).toBe('Mon');
+    expect(texts($, '.parts a')).toEqual(['April 2030']);
+    const april = await of('?1.month=2030-04');
+    expect(has(april)).toEqual(['13Open doors']);
+    expect(texts(april, '.parts a')).toEqual(['March 2030', 'May 2030']);
+    expect(has(await of('?1.month=2029-01'))).toEqual([]);
+    for (const query of ['?1.month=9999-12', '?1.month=2030-13', '?1.month=x'])
+      expect(has(await of(query)), query).toEqual(['2Open doors']);
   });
 
   it('has a feed and a calendar, which everyone gets who gets its page, with what everyone is offered', async () => {

@@ -1,4 +1,5 @@
-import { type ListFilter, type ListPart, type ListState, isByMonth } from '#core/derive/list-part.ts';
+import { WHOLE_LIST, type ListFilter, type ListPart, type ListState, isByMonth } from '#core/derive/list-part.ts';
+import { monthField, monthOfList, weeksOf } from '#core/derive/list-month.ts';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { dateFormat } from '#core/fields/formats.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -19,6 +20,8 @@ interface PlacedList {
 /** A value that is asked for is not longer. */
 const MAX_ASKED_LENGTH = 300;
 const PART = 'part';
+const MONTH = 'month';
+const IS_MONTH = /^(?:19|20|21)\d\d-(?:0[1-9]|1[0-2])$/;
 const nameOf = (number: number, what: string): string => `${number}.${what}`;
 
 /** The state of a list that a query asks for. */
@@ -28,14 +31,20 @@ export function stateIn(query: URLSearchParams, { filters }: PageListSetting, nu
     const value = query.get(nameOf(number, field)) ?? '';
     return value === '' || value.length > MAX_ASKED_LENGTH ? [] : [[field, value]];
   });
-  return { chosen: new Map(chosen), part: Number.isSafeInteger(part) && part > 0 ? part : 1 };
+  const month = query.get(nameOf(number, MONTH)) ?? '';
+  return {
+    chosen: new Map(chosen),
+    part: Number.isSafeInteger(part) && part > 0 ? part : 1,
+    month: IS_MONTH.test(month) ? month : null,
+  };
 }
 
 /** The address of the page with a list in a state; other lists on it stay as they are. */
-function addressOf(view: LiveView, { page, number }: PlacedList, { chosen, part }: ListState): string {
+function addressOf(view: LiveView, { page, number }: PlacedList, { chosen, part, month }: ListState): string {
   const query = new URLSearchParams(othersIn(view, number));
   for (const [field, value] of chosen) query.set(nameOf(number, field), value);
   if (part > 1) query.set(nameOf(number, PART), String(part));
+  if (month !== null) query.set(nameOf(number, MONTH), month);
   const asked = query.toString();
   return `${pathHere(view, page)}${asked === '' ? '' : `?${asked}`}#list-${number}`;
 }
@@ -59,7 +68,7 @@ export function renderFilters(view: LiveView, placed: PlacedList, part: ListPart
   const kept = othersIn(view, number).map(
     ([name, value]) => markup`<input type="hidden" name="${name}" value="${value}">`,
   );
-  const whole = addressOf(view, placed, { chosen: new Map(), part: 1 });
+  const whole = addressOf(view, placed, WHOLE_LIST);
   return markup`<form class="filters" method="get" action="${pathHere(view, page)}#list-${number}" aria-label="${words.filter}">${kept}${filters.map((one) => renderFilter(view, number, one, state))}<button>${words.show}</button>${isFiltered ? markup` <a href="${whole}">${words.showAll}</a>` : ''}</form>${isFiltered && part.count > 0 ? markup`<p class="left" role="status">${words.left(part.count)}</p>` : ''}`;
 }
 
@@ -87,3 +96,42 @@ export function renderParts(view: LiveView, placed: PlacedList, { part, parts }:
       : markup`<a rel="${rel}" href="${addressOf(view, placed, { ...state, part: next })}">${text}</a>`;
   return markup`<nav class="parts" aria-label="${words.partsOfList}">${to(part - 1, 'prev', words.previous)}<span>${words.part(part, parts)}</span>${to(part + 1, 'next', words.next)}</nav>`;
 }
+
+/** A month of a list as a table of its weeks, with the ways to those before and after it; nothing where no field says when. */
+export function renderMonth(
+  view: LiveView,
+  placed: PlacedList,
+  rows: readonly number[],
+  state: ListState,
+  linked: (row: number) => Html,
+): Markup {
+  const found = monthField(view.site, placed.setting);
+  if (!found) return '';
+  const { language } = view.site.settings;
+  const words = siteWords(language);
+  const { month, days, before, after } = monthOfList(view.derived, rows, found, fieldContext(view), state.month);
+  const firstWeekday = /^en-US\b/i.test(language) ? 7 : 1;
+  const { today } = fieldContext(view);
+  const heads = Array.from({ length: 7 }, (_, at) => {
+    const day = new Date(MONDAY + (firstWeekday - 1 + at) * DAY_MS);
+    return markup`<th scope="col"><abbr title="${dateFormat(language, 'name of the day').format(day)}">${dateFormat(language, 'short name of the day').format(day)}</abbr></th>`;
+  });
+  const cell = (day: string | null): Html => {
+    if (day === null) return markup`<td></td>`;
+    const on = days.get(day) ?? [];
+    const list = on.length === 0 ? '' : markup`<ul>${on.map((row) => markup`<li>${linked(row)}</li>`)}</ul>`;
+    return markup`<td${on.length > 0 ? markup` class="has"` : ''}><time datetime="${day}"${day === today ? markup` aria-current="date"` : ''}><span class="on-narrow">${dateFormat(language, 'short name of the day').format(new Date(day))} </span>${Number(day.slice(8))}</time>${list}</td>`;
+  };
+  const lines = weeksOf(month, firstWeekday).map((week) => markup`<tr>${week.map(cell)}</tr>`);
+  const name = (of: string): string => dateFormat(language, 'month').format(new Date(`${of}-01`));
+  const to = (of: string | null, rel: 'prev' | 'next'): Markup =>
+    of === null
+      ? ''
+      : markup`<a rel="${rel}" href="${addressOf(view, placed, { ...state, month: of })}">${name(of)}</a>`;
+  const isEmpty = days.size === 0 ? markup`<p role="status">${words.noneLeft}</p>` : '';
+  return markup`<table class="month"><caption>${name(month)}</caption><thead><tr>${heads}</tr></thead><tbody>${lines}</tbody></table>${isEmpty}<nav class="parts" aria-label="${words.partsOfList}">${to(before, 'prev')}${to(after, 'next')}</nav>`;
+}
+
+/** A Monday, from which the days of the week are named. */
+const MONDAY = Date.UTC(2027, 0, 4);
+const DAY_MS = 86_400_000;

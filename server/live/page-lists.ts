@@ -16,7 +16,7 @@ import { fieldContext, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
 import { type LiveView, type ShownList, hrefOf, pathOf } from './live-view.ts';
-import { renderFilters, renderParts, stateIn } from './list-states.ts';
+import { renderFilters, renderMonth, renderParts, stateIn } from './list-states.ts';
 import { calendarAddress } from './machine-files.ts';
 import { items } from './render-listing.ts';
 import { siteWords } from './site-words.ts';
@@ -86,6 +86,12 @@ function renderList(view: LiveView, placed: PlacedList, all: readonly ListGroup[
   const state = stateIn(view.query, setting, number);
   const part = partOfList(view.site, view.derived, all, setting, fieldContext(view), state);
   const filters = renderFilters(view, placed, part, state);
+  if (setting.look === 'month') {
+    const rows = [...new Set(part.groups.flatMap((group) => group.rows))];
+    const month = renderMonth(view, placed, rows, state, (row) => linked(view, row));
+    if (month !== '')
+      return markup`<div class="section listed" id="list-${number}">${filters}${month}${renderCalendarLink(view, page, shownIn(view, setting))}</div>`;
+  }
   const turns = renderParts(view, placed, part, state);
   if (part.groups.length === 0) {
     const words = siteWords(view.site.settings.language);
@@ -104,10 +110,8 @@ function renderGroups(
   number: number | null = null,
 ): Markup {
   const { labels } = view.site.settings;
+  const shown = shownIn(view, setting);
   const by = setting.group === null ? undefined : maybeUsedField(labels, setting.group)?.field;
-  const shown = setting.fields
-    .flatMap((id) => maybeUsedField(labels, id) ?? [])
-    .filter(({ field }) => field.isForVisitors);
   const parts = groups.map(({ value, rows }) => {
     const heading = !by?.isForVisitors
       ? ''
@@ -117,6 +121,10 @@ function renderGroups(
   const id = number === null ? '' : markup` id="list-${number}"`;
   return markup`<div class="section listed"${id}>${before}${parts}${after}${renderCalendarLink(view, page, shown)}</div>`;
 }
+
+/** The fields that a list shows of each page. */
+const shownIn = ({ site }: LiveView, { fields }: PageListSetting): FieldOfSite[] =>
+  fields.flatMap((id) => maybeUsedField(site.settings.labels, id) ?? []).filter(({ field }) => field.isForVisitors);
 
 /** The way to the calendar of a page whose list says when things are, where everyone is offered the page. */
 function renderCalendarLink(

@@ -123,6 +123,7 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
           <option value="cards">Cards</option>
           <option value="dates">Dates and titles</option>
           <option value="table">A table</option>
+          <option value="month">A calendar month</option>
         </Choice>
         {fields.length > 0 && (
           <Choice
