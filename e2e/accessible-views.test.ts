@@ -48,6 +48,27 @@ const VIEWS: [string, () => Promise<void>][] = [
     },
   ],
   ['the outbox', open('/outbox')],
+  ['a kind with its fields', open('/sites/pellow-quay?lens=access&beside=labels/course')],
+  ['fields as columns', open('/sites/pellow-quay?lens=write&kind=course')],
+  [
+    'a form with a field',
+    async () => {
+      await open('/sites/pellow-quay?lens=write&beside=forms/application')();
+      await bench.click('button', /^Course Pages/);
+      await bench.find('combobox', 'Asked for');
+    },
+  ],
+  [
+    'an answer',
+    async () => {
+      await open('/sites/pellow-quay?lens=write&beside=answers')();
+      await bench.click('button', /^Tamsin Orchard/);
+      await bench.untilText('Delete for good');
+    },
+  ],
+  ['a form as visitors have it', visit('/visit/guided-tours')],
+  ['a list with filters', visit('/courses/course-dates')],
+  ['a calendar month', visit('/visit')],
   [
     'a shared plan',
     async () => {

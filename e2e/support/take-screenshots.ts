@@ -30,10 +30,6 @@ try {
   await bench.untilText('minute to read');
   await pause(2500);
   await take('desk');
-  await browser.prefer('dark');
-  await bench.click('button', 'As on a telephone');
-  await take('desk-telephone');
-  await browser.prefer('light');
   await bench.open(spur, 'pellow-quay', '?lens=write&beside=files');
   await bench.click('button', /^Frames on the stocks/);
   await bench.untilText('Everyone can open it');
@@ -67,12 +63,6 @@ try {
   const proposals = await browser.driver.findElement(By.css('section[aria-label="One menu"]'));
   await browser.driver.executeScript('arguments[0].scrollIntoView()', proposals);
   await take('menus');
-  await bench.click('button', /^Layouts/);
-  await bench.click('button', /^Handbook/);
-  await bench.untilText('marked in the tree');
-  await bench.click('checkbox', 'Only these');
-  await bench.untilText('Marked: ‘Handbook’');
-  await take('layouts');
   await bench.open(spur, 'pellow-quay', '?lens=publish&page=pq017&live=differs');
   await bench.click('button', /^Make live…/);
   await bench.click('radio', /Everything that waits/);
@@ -101,6 +91,10 @@ try {
     `[...document.querySelectorAll('aside h3')].find((one) => one.textContent.startsWith('Course')).scrollIntoView()`,
   );
   await take('field-columns');
+  await bench.open(spur, 'pellow-quay', '?lens=write&beside=answers');
+  await bench.click('button', /^Tamsin Orchard/);
+  await bench.untilText('Delete for good');
+  await take('answers');
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
   await browser.prefer('dark');
@@ -114,6 +108,10 @@ try {
   await take('visitors');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
   await take('course-dates');
+  await browser.driver.get(`${spur.live}/pellow-quay/visit`);
+  const month = await browser.driver.findElement(By.css('table.month'));
+  await browser.driver.executeScript('arguments[0].scrollIntoView()', month);
+  await take('month');
   await browser.resize(390, 800);
   await browser.driver.get(`${spur.live}/pellow-quay/courses/short-courses/build-a-canoe`);
   await (await browser.driver.findElement(By.css('.fold > summary'))).click();

@@ -205,10 +205,12 @@ describe('a list of pages', () => {
     const lists = $('.listed').toArray();
     const titles = (at: number) => texts(load($.html(lists[at])), 'li > a');
     expect(titles(1)).toEqual(['Oars']);
-    expect(texts(load($.html(lists[2])), 'h3, li > a')).toEqual(['For beginners', 'Oars', 'For builders', 'Rope']);
+    expect(texts(load($.html(lists[2])), '.group, li > a')).toEqual(['For beginners', 'Oars', 'For builders', 'Rope']);
     expect(titles(3)).toEqual(['Rope', 'Oars']);
     // What is not for visitors is no heading either.
-    expect(texts(load($.html(lists[4])), 'h3')).toEqual([]);
+    expect(texts(load($.html(lists[4])), '.group')).toEqual([]);
+    // The page has no heading before it but its title.
+    expect($('h2.group').length).toBe(2);
     expect($.html()).not.toContain('spruce');
     expect($.html()).not.toContain('Secret');
   });

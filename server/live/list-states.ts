@@ -11,10 +11,12 @@ import { type LiveView, pathOf } from './live-view.ts';
 import { siteWords } from './site-words.ts';
 
 /** A list on a page: which one of them it is, from 1. */
-interface PlacedList {
+export interface PlacedList {
   readonly page: PageId;
   readonly setting: PageListSetting;
   readonly number: number;
+  /** The level of the headings of its groups. */
+  readonly level: number;
 }
 
 /** A value that is asked for is not longer. */

@@ -1,6 +1,6 @@
 import { TZDate } from '@date-fns/tz';
 import { addDays, startOfDay } from 'date-fns';
-import { hasStates, partOfList } from '#core/derive/list-part.ts';
+import { type ListPart, type ListState, hasStates, partOfList } from '#core/derive/list-part.ts';
 import { type ListGroup, goesByTheDay, listedPages } from '#core/derive/page-list.ts';
 import { labelOf, leadsTo } from '#core/derive/menu.ts';
 import { FIELD_TYPE, saysWhen } from '#core/fields/all-types.ts';
@@ -16,7 +16,7 @@ import { fieldContext, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
 import { type LiveView, type ShownList, hrefOf, pathOf } from './live-view.ts';
-import { renderFilters, renderMonth, renderParts, stateIn } from './list-states.ts';
+import { type PlacedList, renderFilters, renderMonth, renderParts, stateIn } from './list-states.ts';
 import { calendarAddress } from './machine-files.ts';
 import { items } from './render-listing.ts';
 import { siteWords } from './site-words.ts';
@@ -27,13 +27,13 @@ export function withPageLists(text: Html | '', view: LiveView, page: PageId): Ht
   const lists = elementsOf(text.text, (name, attributes) => name === 'div' && PAGE_LIST_DATA in attributes);
   let number = 0;
   return sound(
-    withElements(text.text, lists, ({ attributes }) => {
+    withElements(text.text, lists, ({ attributes, from }) => {
       const setting = settingIn(attributes[PAGE_LIST_DATA]!);
       if (setting === null) return '';
       const groups = groupsFor(view, page, setting);
       view.listed?.({ page, setting, shown: pagesIn(view, groups), isOfTheDay: goesByTheDay(setting, view.site) });
       number += 1;
-      const list = renderList(view, { page, setting, number }, groups);
+      const list = renderList(view, { page, setting, number, level: levelAt(text.text, from) + 1 }, groups);
       return list === '' ? '' : list.text;
     }),
   );
@@ -71,55 +71,52 @@ function settingIn(text: string): PageListSetting | null {
   }
 }
 
-/** A list on a page: which one of them it is, from 1. */
-interface PlacedList {
-  readonly page: PageId;
-  readonly setting: PageListSetting;
-  readonly number: number;
-}
-
 function renderList(view: LiveView, placed: PlacedList, all: readonly ListGroup[]): Markup {
   if (all.length === 0) return '';
   const { page, setting, number } = placed;
+  const calendar = renderCalendarLink(view, page, shownIn(view, setting));
   // Where nothing can be asked for all of it is shown.
-  if (!view.query || !hasStates(setting)) return renderGroups(view, page, setting, all, markup``);
+  if (!view.query || !hasStates(setting))
+    return markup`<div class="section listed">${renderGroups(view, placed, all)}${calendar}</div>`;
   const state = stateIn(view.query, setting, number);
   const part = partOfList(view.site, view.derived, all, setting, fieldContext(view), state);
   const filters = renderFilters(view, placed, part, state);
-  if (setting.look === 'month') {
-    const rows = [...new Set(part.groups.flatMap((group) => group.rows))];
-    const month = renderMonth(view, placed, rows, state, (row) => linked(view, row));
-    if (month !== '')
-      return markup`<div class="section listed" id="list-${number}">${filters}${month}${renderCalendarLink(view, page, shownIn(view, setting))}</div>`;
-  }
-  const turns = renderParts(view, placed, part, state);
-  if (part.groups.length === 0) {
-    const words = siteWords(view.site.settings.language);
-    return markup`<div class="section listed" id="list-${number}">${filters}<p role="status">${words.noneLeft}</p></div>`;
-  }
-  return renderGroups(view, page, setting, part.groups, filters, turns, number);
+  return markup`<div class="section listed" id="list-${number}">${filters}${renderPart(view, placed, part, state)}${calendar}</div>`;
 }
 
-function renderGroups(
-  view: LiveView,
-  page: PageId,
-  setting: PageListSetting,
-  groups: readonly ListGroup[],
-  before: Markup,
-  after: Markup = '',
-  number: number | null = null,
-): Markup {
-  const { labels } = view.site.settings;
+/** What is shown of a list in a state: a month of it, or a part of its groups. */
+function renderPart(view: LiveView, placed: PlacedList, part: ListPart, state: ListState): Markup {
+  if (placed.setting.look === 'month') {
+    const rows = [...new Set(part.groups.flatMap((group) => group.rows))];
+    const month = renderMonth(view, placed, rows, state, (row) => linked(view, row));
+    if (month !== '') return month;
+  }
+  if (part.groups.length === 0) return markup`<p role="status">${siteWords(view.site.settings.language).noneLeft}</p>`;
+  return markup`${renderGroups(view, placed, part.groups)}${renderParts(view, placed, part, state)}`;
+}
+
+function renderGroups(view: LiveView, { setting, level }: PlacedList, groups: readonly ListGroup[]): Html {
+  const { labels, language } = view.site.settings;
   const shown = shownIn(view, setting);
   const by = setting.group === null ? undefined : maybeUsedField(labels, setting.group)?.field;
+  const tag = sound(`h${level}`);
   const parts = groups.map(({ value, rows }) => {
-    const heading = !by?.isForVisitors
-      ? ''
-      : markup`<h3>${value === null ? siteWords(view.site.settings.language).notSaid : groupWords(view, by, value)}</h3>`;
+    const words = !by?.isForVisitors
+      ? null
+      : value === null
+        ? siteWords(language).notSaid
+        : groupWords(view, by, value);
+    const heading = words === null ? '' : markup`<${tag} class="group">${words}</${tag}>`;
     return markup`${heading}${renderRows(view, setting, rows, shown)}`;
   });
-  const id = number === null ? '' : markup` id="list-${number}"`;
-  return markup`<div class="section listed"${id}>${before}${parts}${after}${renderCalendarLink(view, page, shown)}</div>`;
+  return markup`${parts}`;
+}
+
+/** The level of the last heading of a text before a place in it; 1 where there is none, since a page's title is above. */
+function levelAt(text: string, at: number): number {
+  const places = [2, 3, 4].map((level) => ({ level, place: text.lastIndexOf(`<h${level}`, at) }));
+  const last = places.reduce((a, b) => (b.place > a.place ? b : a));
+  return last.place === -1 ? 1 : last.level;
 }
 
 /** The fields that a list shows of each page. */
