@@ -4,7 +4,9 @@ import StarterKit from '@tiptap/starter-kit';
 import { z } from 'zod';
 import { factIdSchema } from '#core/model/fact.ts';
 import { audienceIdSchema, MAX_AUDIENCES } from '#core/model/audience.ts';
-import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, DETAIL, FACT, type SectionRule } from '#core/model/content.ts';
+import { pageIdSchema } from '#core/model/ids.ts';
+import { fieldIdSchema } from '#core/model/kind-field.ts';
 import { sectionNodes } from './section-nodes.ts';
 
 const audienceList = z.array(audienceIdSchema).max(MAX_AUDIENCES);
@@ -58,6 +60,35 @@ export const FactInText = Node.create({
   renderHTML: ({ HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes)],
 });
 
+/** What a page says in a field, within a text: visitors read what it says then, if it is for them. */
+export const DetailInText = Node.create({
+  name: DETAIL,
+  group: 'inline',
+  inline: true,
+  atom: true,
+  addAttributes: () => ({
+    field: {
+      default: null,
+      validate: (value: unknown) => {
+        if (!fieldIdSchema.safeParse(value).success) throw new RangeError('a field in a text is named by its id');
+      },
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-detail'),
+      renderHTML: (attributes: Record<string, unknown>) => ({ 'data-detail': String(attributes.field) }),
+    },
+    page: {
+      default: null,
+      validate: (value: unknown) => {
+        if (!pageIdSchema.nullable().safeParse(value).success)
+          throw new RangeError('the page of a field in a text is named by its id');
+      },
+      parseHTML: (element: HTMLElement) => element.getAttribute('data-of') || null,
+      renderHTML: ({ page }: Record<string, unknown>) => ({ 'data-of': typeof page === 'string' ? page : '' }),
+    },
+  }),
+  parseHTML: () => [{ tag: 'span[data-detail]' }],
+  renderHTML: ({ HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes)],
+});
+
 /** What a page's text may hold: the same list in the editor, in the check on the way in, and in the rendering. */
 export const textExtensions: Extensions = [
   Document.extend({ content: `(block | section | ${AUDIENCE_SECTION})+` }),
@@ -73,6 +104,7 @@ export const textExtensions: Extensions = [
   }),
   AudienceSection,
   FactInText,
+  DetailInText,
   ...sectionNodes,
 ];
 

@@ -94,7 +94,7 @@ describe('somebody who keeps the same things of many pages', () => {
 describe('a visitor of the school', () => {
   it('finds the courses that are still to come, month by month, and from a course its teachers and back', async () => {
     await bench.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
-    const headings = await text('main .listed h3');
+    const headings = await text('main .listed .group');
     expect(headings.length).toBeGreaterThan(3);
     expect((await text('main .listed th[scope=col]')).slice(0, 5)).toEqual([
       'Page',
@@ -110,4 +110,35 @@ describe('a visitor of the school', () => {
     await bench.until('the teacher is there', async () => (await text('h1')).includes('Ines Carrow'));
     expect(await text('main .named-by li')).toContain('Oars and paddles');
   });
+
+  it('filters the list by what it offers, and has all of it again', async () => {
+    await bench.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
+    const levels = () => text('main .listed tbody td:last-child');
+    const all = (await levels()).length;
+    await bench.choose('Level', /^For people who build$/);
+    await bench.click('button', 'Show');
+    await bench.until('fewer are listed', async () => (await levels()).length < all);
+    expect(new Set(await levels())).toEqual(new Set(['For people who build']));
+    expect(await text('main .listed [role=status]')).toEqual([`${(await levels()).length} entries`]);
+    await bench.click('link', 'Show all');
+    await bench.until('all are listed', async () => (await levels()).length === all);
+  });
+});
+
+it('somebody who writes puts a value of another page into a text, and it says what that page says', async () => {
+  await bench.open(spur, 'pellow-quay', `?lens=write&find=${encodeURIComponent('Compare the courses')}`);
+  await bench.select('Compare the courses');
+  await bench.focusTree();
+  await bench.press('d');
+  await bench.until('the text has the keyboard', () =>
+    bench.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
+  );
+  await bench.press('It costs ');
+  await bench.click('button', 'Insert a value of a field');
+  await bench.untilText('It is of no kind that has fields for visitors.');
+  await bench.choose('Of which page', /^Lofting/);
+  await bench.choose('Field', /^Price$/);
+  await bench.click('button', 'Insert it');
+  await bench.until('the text says it', async () => (await text('.text-of-page p'))[0]!.startsWith('It costs £'));
+  await bench.saved();
 });

@@ -64,6 +64,7 @@ describe('two texts beside each other', () => {
       page: () => 'Visit',
       shared: () => 'Hours',
       form: () => 'Apply',
+      field: () => 'Price',
       fact: () => 'Telephone',
     };
     const parts: TextPart[] = [

@@ -1,5 +1,5 @@
 import { diffArrays, diffWordsWithSpace } from 'diff';
-import { FACT, type TextDocument, type TextPart, pageOfLink } from '../model/content.ts';
+import { DETAIL, FACT, type TextDocument, type TextPart, pageOfLink } from '../model/content.ts';
 import type { PageId } from '../model/ids.ts';
 import { SECTIONS, nameOfSection } from '../sections/all-sections.ts';
 
@@ -25,15 +25,16 @@ interface Block {
   readonly text: string;
 }
 
-/** What files, pages, shared sections, forms and facts are called that texts name by their ids; the id itself for one that is not known. */
+/** What files, pages, shared sections, forms, facts and fields are called that texts name by their ids; the id itself for one that is not known. */
 export interface NamesInTexts {
   readonly file: (id: string) => string;
   readonly page: (id: PageId) => string;
   readonly shared: (id: string) => string;
   readonly form: (id: string) => string;
   readonly fact: (id: string) => string;
+  readonly field: (id: string) => string;
 }
-const BY_ID: NamesInTexts = { file: String, page: String, shared: String, form: String, fact: String };
+const BY_ID: NamesInTexts = { file: String, page: String, shared: String, form: String, fact: String, field: String };
 
 /** Two texts beside each other, block by block, with the words marked that only one of them has. */
 export function compareTexts(
@@ -160,7 +161,7 @@ const WITHIN: Readonly<Record<string, string>> = {
   tableHeader: 'header cell',
   tableCell: 'cell',
 };
-const INLINE: ReadonlySet<string> = new Set(['text', 'hardBreak', FACT]);
+const INLINE: ReadonlySet<string> = new Set(['text', 'hardBreak', FACT, DETAIL]);
 const isInline = ({ type }: TextPart): boolean => INLINE.has(type);
 
 function kindOf({ type, attrs }: TextPart, within: string): string {
@@ -171,5 +172,10 @@ function kindOf({ type, attrs }: TextPart, within: string): string {
   return within === '' ? 'paragraph' : within;
 }
 
-const wordsOf = ({ type, text, attrs }: TextPart, names: NamesInTexts): string =>
-  type === 'hardBreak' ? '\n' : type === FACT ? `[${names.fact(String(attrs?.id))}]` : (text ?? '');
+function wordsOf({ type, text, attrs }: TextPart, names: NamesInTexts): string {
+  if (type === 'hardBreak') return '\n';
+  if (type === FACT) return `[${names.fact(String(attrs?.id))}]`;
+  if (type !== DETAIL) return text ?? '';
+  const of = attrs?.page == null ? '' : ` of ${names.page(attrs.page as PageId)}`;
+  return `[${names.field(String(attrs?.field))}${of}]`;
+}

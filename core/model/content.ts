@@ -24,6 +24,9 @@ export const AUDIENCE_SECTION = 'audienceSection';
 /** The type of a part that says a fact of the site, by the fact's id. */
 export const FACT = 'fact';
 
+/** The type of a part that says what a page says in a field: its field, and the page; null for the page that the text stands on. */
+export const DETAIL = 'detail';
+
 /** Who gets a section of a text; whoever gets its page, where it names nobody. */
 export interface SectionRule {
   /** Only these audiences; null for all. */

@@ -1,9 +1,10 @@
-import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
+import { DETAIL, FACT, type TextDocument, type TextPart } from '../model/content.ts';
 import { SECTIONS } from './all-sections.ts';
 
 /** What says something without holding words. */
 const SPEAKS: ReadonlySet<string> = new Set([
   FACT,
+  DETAIL,
   'horizontalRule',
   ...SECTIONS.filter(({ content, files }) => content === '' || files !== undefined).map(({ type }) => type),
 ]);

@@ -4,7 +4,7 @@ import { FRAME } from './frame.ts';
 import { OWN_HTML, leftOutOf } from './own-html.ts';
 import { SHARED } from './shared.ts';
 import { shownBy } from './shown-files.ts';
-import { FACT, type TextDocument, type TextPart } from '../model/content.ts';
+import { DETAIL, FACT, type TextDocument, type TextPart } from '../model/content.ts';
 
 /** What is found in a text that makes it harder to read or to find one's way in. */
 export const TEXT_FAULTS = [
@@ -82,9 +82,9 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
 const wordsOf = (part: TextDocument | TextPart): string =>
   'text' in part && part.text !== undefined ? part.text : (part.content ?? []).map(wordsOf).join('');
 
-/** A fact says something, whatever that is now. */
+/** A fact and a value say something, whatever that is now. */
 const saysNothing = (part: TextDocument | TextPart): boolean =>
-  wordsOf(part).trim() === '' && !(part.content ?? []).some(({ type }) => type === FACT);
+  wordsOf(part).trim() === '' && !(part.content ?? []).some(({ type }) => type === FACT || type === DETAIL);
 
 /** The words of the links right in a block: what leads to one address without a break is one link. */
 function linksIn(block: TextDocument | TextPart): string[] {

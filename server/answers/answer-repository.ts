@@ -128,7 +128,11 @@ export async function latestAnswers(
   filter: AnswerFilter,
   most: number,
 ): Promise<KeptAnswer[]> {
-  const query = among(database, site, filter).orderBy('sent_at', 'desc').orderBy('id').limit(most).select(COLUMNS);
+  const query = among(database, site, filter)
+    .orderBy('sent_at', 'desc')
+    .orderBy('id', 'desc')
+    .limit(most)
+    .select(COLUMNS);
   if (filter.before !== undefined)
     void query.andWhereRaw(`(sent_at, id) < (SELECT sent_at, id FROM answer WHERE site = ? AND id = ?) AND id <> ?`, [
       site,

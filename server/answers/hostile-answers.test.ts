@@ -10,7 +10,7 @@ import { makeStamp } from '../live/form-stamp.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 /** So many are sent here; `SPUR_HOSTILE_ANSWERS=10000` sends as many as there may be in a bad night. */
-const COUNT = Number(process.env.SPUR_HOSTILE_ANSWERS ?? 600);
+const COUNT = Number(process.env.SPUR_HOSTILE_ANSWERS ?? 300);
 const KEY = 'hostile';
 let server: TestServer;
 let ines: Person;
@@ -162,6 +162,22 @@ beforeAll(async () => {
   await until('the site is live', async () => (await server.live(`/${KEY}/`)).status === 200);
 });
 afterAll(() => server.close());
+
+it.each([
+  ['too many files', 12, 10],
+  ['too many fields', 0, 600],
+])('%s are refused at once, and nobody waits', async (_, files, fields) => {
+  const form = new FormData();
+  for (let n = 0; n < files; n++) form.append(`f.file${n}`, new Blob(['x'.repeat(200_000)]), 'a.txt');
+  for (let n = 0; n < fields; n++) form.append('f.long', 'x');
+  const answer = await fetch(`${server.liveOrigin}/${KEY}/~answer/f`, {
+    method: 'POST',
+    body: form,
+    headers: { Origin: server.liveOrigin },
+    signal: AbortSignal.timeout(10_000),
+  });
+  expect([answer.status, await answer.text()]).toEqual([413, 'This form cannot be accepted.\n']);
+});
 
 it(`${COUNT} hostile answers bring no fault, and of them nothing is kept that breaks a rule`, async () => {
   const statuses = new Map<number, number>();

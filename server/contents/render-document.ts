@@ -66,7 +66,7 @@ export function renderDocument(document: TextDocument): string {
       ...OF_SECTIONS.attributes,
       a: ['href', 'rel', ...(OF_SECTIONS.attributes.a ?? [])],
       ol: ['start'],
-      span: ['data-fact'],
+      span: ['data-fact', 'data-detail', 'data-of'],
       th: ['colspan', 'rowspan', 'scope'],
       td: ['colspan', 'rowspan'],
     },

@@ -48,6 +48,24 @@ beforeAll(async () => {
     list({ kind: 'course', group: 'note', fields: ['note'] }),
   );
   const parted = textOf(list({ kind: 'course', order: 'alphabet', filters: ['level', 'teachers', 'note'], atOnce: 1 }));
+  const said = (field: string, of: string | null): TextPart => ({ type: 'detail', attrs: { field, page: of } });
+  const words = (text: string): TextPart => ({ type: 'text', text });
+  const told = textOf({
+    type: 'paragraph',
+    content: [
+      words('Rope costs '),
+      said('price', 'rope'),
+      words(', is taught by '),
+      said('teachers', 'rope'),
+      words(', a secret '),
+      said('price', 'secret'),
+      words(', a note '),
+      said('note', 'oars'),
+      words('; ring '),
+      said('phone', null),
+      words('.'),
+    ],
+  });
   const month = textOf(list({ kind: 'event', look: 'month', fields: ['when'] }));
   const mine = textOf(list({ where: [{ field: 'teachers', test: 'is', value: 'this' }] }));
   await edit(
@@ -119,11 +137,16 @@ beforeAll(async () => {
         details: { when: '2030-03-02 10:00-16:00 FREQ=MONTHLY;BYDAY=1SA without 2030-04-06 and 2030-04-13' },
       }),
       add('allcourses', 'All courses', null, { content: parted.id }),
+      add('told', 'Told', null, {
+        content: told.id,
+        access: { labels: ['person'] },
+        details: { phone: '01632 960 001' },
+      }),
       add('whatison', 'What is on', null, { content: month.id }),
       add('plain', 'Plain', null, {}),
       { name: 'site.set', fields: { home: 'home' } },
     ],
-    [all, mine, parted, month],
+    [all, mine, parted, month, told],
   );
   expect((await release()).status).toBe(200);
   await until('the site is live', async () => (await server.live(`/${KEY}/oars`)).status === 200);
@@ -187,6 +210,38 @@ describe('search', () => {
       (await ines.post(`/api/sites/${KEY}/releases`, { pages: [], retire: [], settings: ['labels'] })).status,
     ).toBe(200);
     await until('it is found no longer', async () => (await found('spruce')).length === 0);
+  });
+});
+
+describe('a value within a text', () => {
+  it('is what the page says now, where the visitor may open it and the field is for them', async () => {
+    const $ = await page('/told');
+    const phone = '01632 960 001';
+    expect(texts($, 'main > p')[0]).toBe(
+      `Rope costs £85.50, is taught by Sunniva, Marek, a secret , a note ; ring ${phone}.`,
+    );
+    expect($('main > p a[href="tel:01632960001"]').text()).toBe(phone);
+    expect($('main > p a').first().attr('href')).toBe(`/${KEY}/sunniva`);
+  });
+
+  it('changes with a release of that page alone, and is gone where that one is closed', async () => {
+    await edit([{ name: 'page.set', page: 'rope', fields: { details: { price: '90 GBP' } } }]);
+    expect((await release(['rope'])).status).toBe(200);
+    await until('the text says so', async () =>
+      texts(await page('/told'), 'main > p')[0]!.startsWith('Rope costs £90,'),
+    );
+    await edit([{ name: 'page.set', page: 'rope', fields: { access: { only: ['crew'] } } }]);
+    expect((await release(['rope'])).status).toBe(200);
+    await until('the text says nothing of it', async () =>
+      texts(await page('/told'), 'main > p')[0]!.startsWith('Rope costs , is taught by ,'),
+    );
+    await edit([
+      { name: 'page.set', page: 'rope', fields: { access: { only: null }, details: { price: '85.5 GBP' } } },
+    ]);
+    expect((await release(['rope'])).status).toBe(200);
+    await until('it is as before', async () =>
+      texts(await page('/told'), 'main > p')[0]!.startsWith('Rope costs £85.50'),
+    );
   });
 });
 

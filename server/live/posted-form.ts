@@ -92,6 +92,8 @@ function readParts(
     let length = 0;
     const fail = (status: number) => {
       request.unpipe(parser);
+      // Files that are still written end with it.
+      parser.destroy();
       request.resume();
       void Promise.allSettled(writing).then(() => reject(refused(status) as never));
     };

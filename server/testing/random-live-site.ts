@@ -98,6 +98,11 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       settings: { type: 'pages', isSeveral: true, backName: 'Named by', property: 'instructor' },
     },
   );
+  /** What another page says in its fields, in a text. */
+  const valuesOf = (n: number): TextPart => ({
+    type: 'paragraph',
+    content: [SAID, KEPT, NAMES].map((field) => ({ type: 'detail', attrs: { field, page: `p${n}` } })),
+  });
   const pages: PageId[] = [];
   const contents: StoredContent[] = [];
   const anyRule = (): SectionRule => ({
@@ -169,6 +174,7 @@ export function randomLiveSite(key: string, seed: number, size = 300) {
       paragraph(`Text${n}word in the harbour.`),
       download(fileOfPage(n)),
       ...places(false),
+      ...(n % 3 === 0 ? [valuesOf(random(size))] : []),
       ...(n % 20 === 0 ? [...lists, { type: 'form', attrs: { of: FORM } }] : []),
       ...(hasSection ? [{ type: 'audienceSection', attrs: { ...section }, content: forSome }] : []),
     ]);

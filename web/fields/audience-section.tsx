@@ -4,10 +4,11 @@ import { findWrapping } from '@tiptap/pm/transform';
 import { type NodeViewProps, NodeViewContent, NodeViewWrapper, ReactNodeViewRenderer } from '@tiptap/react';
 import { createContext, useContext } from 'react';
 import { type AudienceId, SIGNED_OUT, SIGNED_OUT_NAME } from '#core/model/audience.ts';
-import { AUDIENCE_SECTION, FACT, type SectionRule } from '#core/model/content.ts';
+import { AUDIENCE_SECTION, DETAIL, FACT, type SectionRule } from '#core/model/content.ts';
 import { AudienceSection, textExtensions } from '#contract/rich-text.ts';
 import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
+import { detailExtension } from './detail-in-text.tsx';
 import { factExtension } from './fact-in-text.tsx';
 import { inEditor } from './sections/editor-parts.ts';
 import { OF_THE_DESK } from './page-look.ts';
@@ -22,10 +23,11 @@ const Audiences = createContext<readonly NamedAudience[]>([]);
 /** Tells the sections of an editor which audiences there are. */
 export const SectionAudiences = Audiences.Provider;
 
-/** What texts are made of, with sections that say whom they are for, and facts that show what they say. */
+/** What texts are made of, with sections that say whom they are for, and facts and values that show what they say. */
 export const editorExtensions = [
-  ...textExtensions.filter(({ name }) => name !== AUDIENCE_SECTION && name !== FACT).map(inEditor),
+  ...textExtensions.filter(({ name }) => ![AUDIENCE_SECTION, FACT, DETAIL].includes(name)).map(inEditor),
   factExtension,
+  detailExtension,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];
 

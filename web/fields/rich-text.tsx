@@ -48,6 +48,7 @@ import { moveSection } from './sections/insert-section.ts';
 import { ShowsShared } from './sections/shared-part.tsx';
 import { ShownText } from './shown-text.tsx';
 import { SectionBar } from './sections/section-bar.tsx';
+import { InsertValue } from './detail-in-text.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -397,6 +398,7 @@ function EditorToolbar({
           }))}
         />
       )}
+      {editor.isEditable && <InsertValue editor={editor} />}
     </div>
   );
 }

@@ -1,14 +1,14 @@
-import { type ReactNodeViewProps, NodeViewWrapper } from '@tiptap/react';
+import type { ReactNodeViewProps } from '@tiptap/react';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { stepsOf } from '#core/forms/reading.ts';
 import type { FormField, FormId, SiteForm } from '#core/model/site-form.ts';
 import { FORM } from '#core/sections/form.ts';
 import { newFormId } from '../../api/site-store.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { OF_THE_DESK } from '../page-look.ts';
 import { type SettingsProps, editorPart } from './editor-part.ts';
+import { ChooseOne, SettingPlace, WhichOne } from './setting-place.tsx';
 
 export const FORM_PART = editorPart(FORM.type, WhichForm);
 
@@ -18,37 +18,9 @@ function WhichForm({ attributes: { of }, set }: SettingsProps<{ readonly of: For
   if (!form) return null;
   return (
     <div className="flex w-full flex-wrap items-end gap-2">
-      <WhichOne value={form.id} forms={site.settings.forms} onChoose={(next) => set({ of: next })} />
+      <WhichOne label="Which form" value={form.id} all={site.settings.forms} onChoose={(next) => set({ of: next })} />
       <Button onClick={() => setBeside({ kind: 'forms', id: form.id })}>Set its fields…</Button>
     </div>
-  );
-}
-
-function WhichOne({
-  value,
-  forms,
-  isFirstChoice = false,
-  onChoose,
-}: {
-  readonly value: FormId | '';
-  readonly forms: readonly SiteForm[];
-  readonly isFirstChoice?: boolean;
-  readonly onChoose: (id: FormId) => void;
-}) {
-  return (
-    <Choice
-      label="Which form"
-      value={value}
-      {...(isFirstChoice && { 'data-first-choice': '' })}
-      onChange={(event) => onChoose(event.target.value as FormId)}
-    >
-      {value === '' && <option value="">Choose one</option>}
-      {forms.map(({ id, name }) => (
-        <option key={id} value={id}>
-          {name}
-        </option>
-      ))}
-    </Choice>
   );
 }
 
@@ -70,33 +42,18 @@ export function FormView({ node, selected, editor, getPos, updateAttributes }: R
     setBeside({ kind: 'forms', id });
   };
   return (
-    <NodeViewWrapper aria-label={words} className={`border-l-2 pl-3 ${selected ? 'border-accent' : 'border-edge'}`}>
-      {/* A click on it selects it as a whole: the keyboard gets there by the arrow keys. */}
-      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
-      <div
-        contentEditable={false}
-        onMouseDown={(event) => {
-          const at = getPos();
-          const isUsed = event.target instanceof Element && event.target.closest('button, input, select') !== null;
-          if (isUsed || at === undefined || !editor.isEditable) return;
-          event.preventDefault();
-          editor.chain().focus().setNodeSelection(at).run();
-        }}
-      >
-        <p className={`${OF_THE_DESK} text-small ${form || of === null ? 'text-quiet' : 'text-attention'}`}>{words}</p>
-        {of === null && editor.isEditable && (
-          <div className={`${OF_THE_DESK} flex flex-wrap items-end gap-2 py-1`}>
-            {forms.length > 0 && (
-              <WhichOne value="" forms={forms} isFirstChoice onChoose={(id) => updateAttributes({ of: id })} />
-            )}
-            <Button onClick={make} {...(forms.length === 0 && { 'data-first-choice': '' })}>
-              Make a new one…
-            </Button>
-          </div>
-        )}
-        {form && <WhatItAsks form={form} />}
-      </div>
-    </NodeViewWrapper>
+    <SettingPlace words={words} isMissing={!form && of !== null} selected={selected} editor={editor} getPos={getPos}>
+      {of === null && editor.isEditable && (
+        <ChooseOne
+          label="Which form"
+          all={forms}
+          newOne="Make a new one…"
+          onChoose={(id) => updateAttributes({ of: id })}
+          onMake={make}
+        />
+      )}
+      {form && <WhatItAsks form={form} />}
+    </SettingPlace>
   );
 }
 

@@ -1,16 +1,16 @@
-import { type ReactNodeViewProps, NodeViewWrapper } from '@tiptap/react';
+import type { ReactNodeViewProps } from '@tiptap/react';
 import { type ComponentType, createContext, useContext } from 'react';
 import { toast } from 'sonner';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
-import type { SharedId, SharedSection } from '#core/model/shared-section.ts';
+import type { SharedId } from '#core/model/shared-section.ts';
 import { SHARED } from '#core/sections/shared.ts';
 import { useContent } from '../../api/content.ts';
 import { newSharedId } from '../../api/site-store.ts';
 import { Button } from '../../ui/button.tsx';
-import { Choice } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { OF_THE_DESK } from '../page-look.ts';
 import { type SettingsProps, editorPart } from './editor-part.ts';
+import { ChooseOne, SettingPlace, WhichOne } from './setting-place.tsx';
 
 /** How the text of a shared section is shown within another; null within a shared section itself, where none stands. */
 type ShowText = ComponentType<{ readonly site: SiteKey; readonly content: ContentId }>;
@@ -26,7 +26,12 @@ function WhichShared({ editor, attributes: { of }, set }: SettingsProps<{ readon
   if (!section) return null;
   return (
     <div className="flex w-full flex-wrap items-end gap-2">
-      <WhichOne value={section.id} sections={site.settings.shared} onChoose={(next) => set({ of: next })} />
+      <WhichOne
+        label="Which one"
+        value={section.id}
+        all={site.settings.shared}
+        onChoose={(next) => set({ of: next })}
+      />
       <Button onClick={() => setBeside({ kind: 'shared', id: section.id })}>Write in it…</Button>
       <Button
         disabled={!document}
@@ -55,34 +60,6 @@ function WhichShared({ editor, attributes: { of }, set }: SettingsProps<{ readon
   );
 }
 
-function WhichOne({
-  value,
-  sections,
-  isFirstChoice = false,
-  onChoose,
-}: {
-  readonly value: SharedId | '';
-  readonly sections: readonly SharedSection[];
-  readonly isFirstChoice?: boolean;
-  readonly onChoose: (id: SharedId) => void;
-}) {
-  return (
-    <Choice
-      label="Which one"
-      value={value}
-      {...(isFirstChoice && { 'data-first-choice': '' })}
-      onChange={(event) => onChoose(event.target.value as SharedId)}
-    >
-      {value === '' && <option value="">Choose one</option>}
-      {sections.map(({ id, name }) => (
-        <option key={id} value={id}>
-          {name}
-        </option>
-      ))}
-    </Choice>
-  );
-}
-
 /** A shared section where a page shows it: its text, to be read alone, below its name. */
 export function SharedView({ node, selected, editor, getPos, updateAttributes }: ReactNodeViewProps) {
   const { site, store, setBeside } = useWorkbench();
@@ -101,42 +78,27 @@ export function SharedView({ node, selected, editor, getPos, updateAttributes }:
     setBeside({ kind: 'shared', id: shared });
   };
   return (
-    <NodeViewWrapper aria-label={words} className={`border-l-2 pl-3 ${selected ? 'border-accent' : 'border-edge'}`}>
-      {/* A click on it selects it as a whole: the keyboard gets there by the arrow keys. */}
-      {/* eslint-disable-next-line jsx-a11y/no-static-element-interactions */}
-      <div
-        contentEditable={false}
-        onMouseDown={(event) => {
-          const at = getPos();
-          const isUsed = event.target instanceof Element && event.target.closest('button, input, select') !== null;
-          if (isUsed || at === undefined || !editor.isEditable) return;
-          event.preventDefault();
-          editor.chain().focus().setNodeSelection(at).run();
-        }}
-      >
-        <p className={`${OF_THE_DESK} text-small ${section || of === null ? 'text-quiet' : 'text-attention'}`}>
-          {Text ? words : 'A shared section shows nothing within another.'}
-        </p>
-        {Text && of === null && editor.isEditable && (
-          <div className={`${OF_THE_DESK} flex flex-wrap items-end gap-2 py-1`}>
-            {site.settings.shared.length > 0 && (
-              <WhichOne
-                value=""
-                sections={site.settings.shared}
-                isFirstChoice
-                onChoose={(id) => updateAttributes({ of: id })}
-              />
-            )}
-            <Button onClick={make} {...(site.settings.shared.length === 0 && { 'data-first-choice': '' })}>
-              Write a new one…
-            </Button>
-          </div>
-        )}
-        {Text && section && section.content === null && (
-          <p className={`${OF_THE_DESK} text-quiet`}>It says nothing yet.</p>
-        )}
-        {Text && section?.content && <Text site={site.key} content={section.content} />}
-      </div>
-    </NodeViewWrapper>
+    <SettingPlace
+      words={words}
+      says={Text ? words : 'A shared section shows nothing within another.'}
+      isMissing={!section && of !== null}
+      selected={selected}
+      editor={editor}
+      getPos={getPos}
+    >
+      {Text && of === null && editor.isEditable && (
+        <ChooseOne
+          label="Which one"
+          all={site.settings.shared}
+          newOne="Write a new one…"
+          onChoose={(id) => updateAttributes({ of: id })}
+          onMake={make}
+        />
+      )}
+      {Text && section && section.content === null && (
+        <p className={`${OF_THE_DESK} text-quiet`}>It says nothing yet.</p>
+      )}
+      {Text && section?.content && <Text site={site.key} content={section.content} />}
+    </SettingPlace>
   );
 }

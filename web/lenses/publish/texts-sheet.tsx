@@ -50,6 +50,7 @@ function Rows({ before, after }: { readonly before: TextDocument; readonly after
       shared: nameIn(site.settings.shared),
       form: nameIn(site.settings.forms),
       fact: nameIn(site.settings.facts),
+      field: nameIn(site.settings.labels.flatMap(({ fields = [] }) => fields)),
     });
   }, [before, after, library, site]);
   const changed = rows.filter(({ isSame }) => !isSame).length;
