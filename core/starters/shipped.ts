@@ -1,4 +1,5 @@
-import type { StarterLayout } from './starter-settings.ts';
+import type { StarterForm } from './starter-fields.ts';
+import type { StarterKind, StarterLayout } from './starter-settings.ts';
 import type { Shell, Starter } from './starter.ts';
 
 const page = (title: string, more: Omit<Shell, 'title' | 'below'> = {}, below: readonly Shell[] = []): Shell => ({
@@ -31,6 +32,52 @@ const LEGAL = page('Legal', { ...off, layout: 'Plain' }, [
   page('Accessibility', { ...off, sections: ['What works', 'What does not yet', 'Tell us'] }),
 ]);
 
+/** What the contact page asks; whoever has written is led to the page of thanks. */
+const CONTACT: StarterForm = {
+  name: 'Contact',
+  leadsTo: 'Thank you',
+  fields: [
+    { name: 'Your name', type: 'text', isRequired: true, filledWith: 'name' },
+    { name: 'Mail address', type: 'mail', isRequired: true, filledWith: 'mail' },
+    { name: 'Your message', type: 'longText', isRequired: true },
+    { name: 'I have read how you keep what I send', type: 'yesNo', isRequired: true, policy: 'Privacy' },
+  ],
+};
+/** What the not-found page asks. */
+const MISSING: StarterForm = {
+  name: 'Missing page',
+  button: 'Tell us',
+  thanks: 'Thank you. We will look for it.',
+  keptDays: 90,
+  fields: [
+    { name: 'What were you looking for?', type: 'text', isRequired: true },
+    { name: 'Mail address', type: 'mail', help: 'If you would like an answer.', filledWith: 'mail' },
+  ],
+};
+const TIME_OFF: StarterForm = {
+  name: 'Time off',
+  fields: [
+    { name: 'Your name', type: 'text', isRequired: true, filledWith: 'name' },
+    { name: 'From when until when', type: 'period', isRequired: true },
+    { name: 'Kind', type: 'choice', isRequired: true, choices: ['Holiday', 'Sick leave', 'Something else'] },
+    {
+      name: 'What it is for',
+      type: 'text',
+      isRequired: true,
+      shownIf: { field: 'Kind', test: 'is', value: 'Something else' },
+    },
+  ],
+};
+const THANK_YOU = page('Thank you', { ...off, access: { engines: 'page' }, sections: ['What happens next'] });
+const NOT_FOUND = page('Page not found', { ...off, access: { standsIn: 'not-found' }, form: 'Missing page' });
+
+/** What an event says of itself. */
+const EVENT_FIELDS: StarterKind['fields'] = [
+  { name: 'When', type: 'moment', isRequired: true, property: 'startDate' },
+  { name: 'Where', type: 'text', property: 'location' },
+  { name: 'Price', type: 'money', property: 'offers' },
+];
+
 /** The starters that Spur ships. */
 export const SHIPPED: Readonly<Record<string, Starter>> = {
   school: {
@@ -42,8 +89,9 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     layouts: [PLAIN, STEP_BY_STEP],
     kinds: [
       { name: 'Place', about: 'place' },
-      { name: 'Event', about: 'event' },
+      { name: 'Event', about: 'event', fields: EVENT_FIELDS },
     ],
+    forms: [CONTACT, MISSING],
     pages: [
       page('Home', {
         ...off,
@@ -74,9 +122,13 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
         page('Payments'),
       ]),
       page('News'),
-      page('Contact', { sections: ['Telephone and mail', 'How to find us', 'When the office is open'] }),
+      page('Contact', {
+        sections: ['Telephone and mail', 'How to find us', 'When the office is open'],
+        form: 'Contact',
+      }),
       LEGAL,
-      page('Page not found', { ...off, access: { standsIn: 'not-found' } }),
+      THANK_YOU,
+      NOT_FOUND,
     ],
   },
   intranet: {
@@ -86,6 +138,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     description: 'For the people who work in an office: what they look up, ask for and have to know.',
     layouts: [STEP_BY_STEP],
     kinds: [{ name: 'How to', about: 'article' }],
+    forms: [TIME_OFF],
     pages: [
       page('Today', {
         ...off,
@@ -100,7 +153,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
         page('Safety', { sections: ['In case of fire', 'First aid'] }),
       ]),
       page('Ask for something', {}, [
-        page('Time off', { kind: 'How to' }),
+        page('Time off', { kind: 'How to', form: 'Time off' }),
         page('Expenses', { kind: 'How to', sections: ['What is paid', 'How to claim', 'When the money comes'] }),
         page('Equipment'),
         page('A room'),
@@ -123,7 +176,8 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     name: 'Small organisation',
     description: 'For a club, a charity or a small firm: who it is, what it does, and how one takes part.',
     layouts: [PLAIN],
-    kinds: [{ name: 'Event', about: 'event' }],
+    kinds: [{ name: 'Event', about: 'event', fields: EVENT_FIELDS }],
+    forms: [CONTACT, MISSING],
     pages: [
       page('Home', { ...off, purpose: 'A stranger understands in ten seconds what this is, and what to do next.' }),
       page('What we do', {}, [
@@ -138,9 +192,10 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
       ]),
       page('Dates', {}, [page('Yearly meeting', { kind: 'Event', sections: ['When and where', 'What is decided'] })]),
       page('News'),
-      page('Contact', { sections: ['Write or call', 'Where we are'] }),
+      page('Contact', { sections: ['Write or call', 'Where we are'], form: 'Contact' }),
       LEGAL,
-      page('Page not found', { ...off, access: { standsIn: 'not-found' } }),
+      THANK_YOU,
+      NOT_FOUND,
     ],
   },
 };

@@ -4,8 +4,19 @@ import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH, SIGNED_OUT, SIGNED_OUT_NAME 
 import { HEADER_STYLES, type Layout, type LayoutId, MAX_LAYOUT_NAME_LENGTH, MENU_SLOTS } from '../model/layout.ts';
 import { MAX_MENU_NAME_LENGTH } from '../model/menu.ts';
 import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
+import type { PageId } from '../model/ids.ts';
+import type { FieldId } from '../model/kind-field.ts';
 import type { Settings } from '../model/site.ts';
+import type { FormId } from '../model/site-form.ts';
 import type { Operation } from '../operations/operation.ts';
+
+import {
+  type NamesOfFields,
+  type StarterForm,
+  fieldSettingsOf,
+  formSettingsOf,
+  starterFieldsSchema,
+} from './starter-fields.ts';
 
 /** How a starter names settings of a site: ids are a site's own. */
 export const audienceNameSchema = z.string().trim().min(1).max(MAX_AUDIENCE_NAME_LENGTH);
@@ -23,18 +34,32 @@ export const starterLayoutSchema = z.strictObject({
 export type StarterLayout = z.infer<typeof starterLayoutSchema>;
 
 /** A kind that a starter's pages are of. Its rule is a site's own. */
-export const starterKindSchema = z.strictObject({ name: kindNameSchema, about: z.enum(ABOUT) });
+export const starterKindSchema = z.strictObject({
+  name: kindNameSchema,
+  about: z.enum(ABOUT),
+  /** What its pages say of themselves, in order. */
+  fields: starterFieldsSchema.optional(),
+});
 export type StarterKind = z.infer<typeof starterKindSchema>;
 
 /** The site that a starter's pages go to: its settings, and ids for what they lack. */
 export interface StarterSite {
-  readonly settings: Pick<Settings, 'audiences' | 'labels' | 'layouts' | 'menus'>;
+  readonly settings: Pick<Settings, 'audiences' | 'labels' | 'layouts' | 'menus' | 'forms'>;
   readonly newAudience: () => AudienceId;
   readonly newLabel: () => LabelId;
   readonly newLayout: () => LayoutId;
+  readonly newField: () => FieldId;
+  readonly newForm: () => FormId;
 }
 
-type Addition = Extract<Operation, { name: 'audience.add' | 'label.add' | 'layout.add' }>;
+/** What a starter names and brings along. */
+export interface Named {
+  readonly layouts?: readonly StarterLayout[] | undefined;
+  readonly kinds?: readonly StarterKind[] | undefined;
+  readonly forms?: readonly StarterForm[] | undefined;
+}
+
+type Addition = Extract<Operation, { name: 'audience.add' | 'label.add' | 'layout.add' | 'field.add' | 'form.add' }>;
 
 /** Finds what a starter names among a site's settings, whatever its capitals, and adds what is not there, once. */
 export class NamedSettings {
@@ -42,12 +67,21 @@ export class NamedSettings {
   readonly #site: StarterSite;
   readonly #layouts: readonly StarterLayout[];
   readonly #kinds: readonly StarterKind[];
+  readonly #forms: readonly StarterForm[];
+  readonly #names: NamesOfFields;
   readonly #ids = new Map<string, string>();
 
-  constructor(site: StarterSite, layouts: readonly StarterLayout[], kinds: readonly StarterKind[]) {
+  /** @param pageTitled the page that the starter brings under a title; null where it brings none */
+  constructor(
+    site: StarterSite,
+    { layouts = [], kinds = [], forms = [] }: Named,
+    pageTitled: (title: string) => PageId | null,
+  ) {
     this.#site = site;
     this.#layouts = layouts;
     this.#kinds = kinds;
+    this.#forms = forms;
+    this.#names = { kind: (name) => this.kind(name), page: pageTitled, newField: site.newField };
   }
 
   audience(name: string): AudienceId {
@@ -60,10 +94,33 @@ export class NamedSettings {
 
   /** A kind that the starter says nothing of is one of pages as such. */
   kind(name: string): LabelId {
-    return this.#named('kind', name, this.#site.settings.labels.filter(isKind), () => {
-      const label = this.#site.newLabel();
-      const about = this.#kinds.find((one) => isSame(one.name, name))?.about ?? 'page';
-      return { id: label, operation: { name: 'label.add', label, title: name, about } };
+    const { fields = [], about = 'page' } = this.#kinds.find((one) => isSame(one.name, name)) ?? {};
+    let isNew = false;
+    const label = this.#named('kind', name, this.#site.settings.labels.filter(isKind), () => {
+      isNew = true;
+      const id = this.#site.newLabel();
+      return { id, operation: { name: 'label.add', label: id, title: name, about } };
+    });
+    // Its own pages may be what its fields name.
+    if (isNew)
+      for (const field of fields) {
+        const settings = fieldSettingsOf(field, this.#names);
+        this.added.push({ name: 'field.add', label, field: this.#site.newField(), title: field.name, settings });
+      }
+    return label;
+  }
+
+  /** Null where neither the site nor the starter has a form of that name. */
+  form(name: string): FormId | null {
+    const { forms } = this.#site.settings;
+    const known = this.#forms.find((one) => isSame(one.name, name));
+    if (!known && !forms.some((one) => isSame(one.name, name))) return null;
+    return this.#named('form', name, forms, () => {
+      const form = this.#site.newForm();
+      return {
+        id: form,
+        operation: { name: 'form.add', form, title: name, settings: formSettingsOf(known!, this.#names) },
+      };
     });
   }
 

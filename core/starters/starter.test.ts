@@ -6,8 +6,11 @@ import { branchOf, nodeAt } from '../model/site.ts';
 import { anySite, emptySite, siteAfter } from '../testing/random-site.ts';
 import { type LabelId, ruleOf } from '../model/access.ts';
 import { type AudienceId, SIGNED_OUT } from '../model/audience.ts';
+import type { FieldId } from '../model/kind-field.ts';
+import type { FormId } from '../model/site-form.ts';
 import type { LayoutId } from '../model/layout.ts';
 import type { Site } from '../model/site.ts';
+import { formsIn } from '../sections/shown-forms.ts';
 import { SHIPPED } from './shipped.ts';
 import type { StarterSite } from './starter-settings.ts';
 import { type Starter, flatShells, isUsable, pagesOfStarter, starterOf, starterSchema } from './starter.ts';
@@ -27,6 +30,8 @@ const goingTo = (site: Site = emptySite()): StarterSite => {
     newAudience: () => `a${++count}` as AudienceId,
     newLabel: () => `k${++count}` as LabelId,
     newLayout: () => `l${++count}` as LayoutId,
+    newField: () => `f${++count}` as FieldId,
+    newForm: () => `m${++count}` as FormId,
   };
 };
 const titlesOf = (starter: Starter) =>
@@ -54,6 +59,41 @@ describe('a starter', () => {
       }),
       { numRuns: 100 },
     );
+  });
+
+  it('brings its kinds with their fields and its forms, once, with pages and kinds of the site that it goes to', () => {
+    const site = siteAfter(begun(SHIPPED.school!).operations);
+    const { labels, forms } = site.settings;
+    const event = labels.find(({ name }) => name === 'Event')!;
+    expect(event.fields!.map(({ name, type, isRequired }) => [name, type, isRequired])).toEqual([
+      ['When', 'moment', true],
+      ['Where', 'text', false],
+      ['Price', 'money', false],
+    ]);
+    const titleOf = (id: PageId | null) => id && nodeAt(site, id).title.en;
+    const contact = forms.find(({ name }) => name === 'Contact')!;
+    expect(titleOf(contact.leadsTo)).toBe('Thank you');
+    expect(titleOf(contact.fields.at(-1)!.policy)).toBe('Privacy');
+    const again = pagesOfStarter(SHIPPED.school!, all(SHIPPED.school!), new Map(), top, 'en', newIds(), goingTo(site));
+    expect(again.operations.filter(({ name }) => name !== 'page.add')).toEqual([]);
+    // The contact page shows it.
+    const { operations, contents } = begun(SHIPPED.school!);
+    const page = operations.find((one) => one.name === 'page.add' && one.title.en === 'Contact') as { content: string };
+    expect(formsIn(contents.find(({ id }) => id === page.content)!.document)).toHaveLength(1);
+  });
+
+  it('keeps kinds with fields and forms when it is made of a site, and what these name, by name', () => {
+    const begun = (starter: Starter) =>
+      pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), goingTo());
+    for (const starter of Object.values(SHIPPED)) {
+      const { operations, contents } = begun(starter);
+      const documents = new Map(contents.map(({ id, document }) => [id, document]));
+      const made = starterOf(siteAfter(operations), null, starter.name, starter.description, (id) => documents.get(id));
+      expect(starterSchema.parse(JSON.parse(JSON.stringify(made)))).toEqual(JSON.parse(JSON.stringify(made)));
+      const used = (made.kinds ?? []).map(({ name }) => name);
+      expect(made.kinds ?? []).toEqual((starter.kinds ?? []).filter(({ name }) => used.includes(name)));
+      expect(made.forms).toEqual(starter.forms);
+    }
   });
 
   it('is taken in part, with pages renamed on the way; below what is left nothing is taken', () => {

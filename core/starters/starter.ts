@@ -24,11 +24,15 @@ import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/page-fields.ts';
 import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
 import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
-import { MAX_DEPTH, type Site, childrenOf, nodeAt } from '../model/site.ts';
+import { MAX_DEPTH, type Site, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { type FormId, MAX_FORMS, MAX_FORM_NAME_LENGTH } from '../model/site-form.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import { isReservedSlug } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
+import { FORM } from '../sections/form.ts';
+import { formsIn } from '../sections/shown-forms.ts';
+import { type StarterForm, starterFieldsOf, starterFormOf, starterFormSchema } from './starter-fields.ts';
 import {
   NamedSettings,
   type StarterKind,
@@ -75,6 +79,8 @@ export interface Shell {
   /** The name of its kind, and of its own layout. */
   readonly kind?: string | undefined;
   readonly layout?: string | undefined;
+  /** The name of the form that its text ends with. */
+  readonly form?: string | undefined;
   readonly below?: readonly Shell[] | undefined;
 }
 
@@ -90,6 +96,7 @@ const shellSchema: z.ZodType<Shell> = z.strictObject({
   access: shellAccessSchema.optional(),
   kind: kindNameSchema.optional(),
   layout: layoutNameSchema.optional(),
+  form: z.string().trim().min(1).max(MAX_FORM_NAME_LENGTH).optional(),
   get below() {
     return z.array(shellSchema).max(MAX_SHELLS).optional();
   },
@@ -103,6 +110,7 @@ export const starterSchema = z.strictObject({
   description: z.string().max(500),
   layouts: z.array(starterLayoutSchema).max(MAX_LAYOUTS).optional(),
   kinds: z.array(starterKindSchema).max(MAX_LABELS).optional(),
+  forms: z.array(starterFormSchema).max(MAX_FORMS).optional(),
   pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MAX_SHELLS),
 });
 export type Starter = z.infer<typeof starterSchema>;
@@ -143,10 +151,10 @@ type Add = Extract<Operation, { name: 'page.add' }>;
 /**
  * The pages of a starter at a place: those that are chosen, by their places in `flatShells`, with the titles that were
  * given on the way. A page whose page above is not chosen is left too. Sections become headings of the page's text.
- * Audiences, kinds and layouts that these pages name and the site does not have are added first.
+ * Audiences, kinds, layouts and forms that these pages name and the site does not have are added first.
  */
 export function pagesOfStarter(
-  { pages, layouts = [], kinds = [] }: Pick<Starter, 'pages' | 'layouts' | 'kinds'>,
+  { pages, ...bringing }: Pick<Starter, 'pages' | 'layouts' | 'kinds' | 'forms'>,
   chosen: ReadonlySet<number>,
   titles: ReadonlyMap<number, string>,
   place: Pick<DropPlace, 'parent' | 'after'>,
@@ -161,14 +169,20 @@ export function pagesOfStarter(
   const latest = new Map<PageId | null, PageId | null>([[place.parent, place.after]]);
   const contents = new Map<ContentId, TextDocument>();
   const operations: Add[] = [];
-  const named = new NamedSettings(site, layouts, kinds);
-  flatShells({ pages }).forEach(({ shell, parent }, at) => {
-    if (!chosen.has(at) || (parent !== -1 && !ids.has(parent))) return;
-    const page = newId();
-    ids.set(at, page);
+  const shells = flatShells({ pages });
+  shells.forEach(({ parent }, at) => {
+    if (chosen.has(at) && (parent === -1 || ids.has(parent))) ids.set(at, newId());
+  });
+  const pageTitled = (title: string): PageId | null =>
+    ids.get(shells.findIndex(({ shell }, at) => ids.has(at) && shell.title === title)) ?? null;
+  const named = new NamedSettings(site, bringing, pageTitled);
+  shells.forEach(({ shell, parent }, at) => {
+    const page = ids.get(at);
+    if (page === undefined) return;
     const above = parent === -1 ? place.parent : ids.get(parent)!;
     const type = shell.type ?? 'page';
-    const document = type === 'page' ? sectionsDocument(shell.sections ?? []) : null;
+    const form = shell.form === undefined || type !== 'page' ? null : named.form(shell.form);
+    const document = type === 'page' ? sectionsDocument(shell.sections ?? [], form) : null;
     const content = document && contentIdOf(document);
     if (content) contents.set(content, document);
     const given = titles.get(at)?.trim();
@@ -216,9 +230,22 @@ export function starterOf(
     if (layout) layouts.set(layout.name, starterLayout(layout, site.settings));
     return layout?.name;
   };
+  const titleOf = (page: PageId): string | undefined => {
+    const node = maybeNodeAt(site, page);
+    return node && textIn(node.title, language);
+  };
+  const names = { labels, titleOf };
+  const forms = new Map<string, StarterForm>();
+  const formIn = (document: TextDocument): string | undefined => {
+    const [id] = formsIn(document);
+    const form = site.settings.forms.find((one) => one.id === id);
+    if (form) forms.set(form.name, starterFormOf(form, names));
+    return form?.name;
+  };
   const kindNamed = (borne: readonly LabelId[]): string | undefined => {
     const kind = kindAmong(borne, labels);
-    if (kind) kinds.set(kind.name, { name: kind.name, about: kind.about });
+    const fields = starterFieldsOf(kind?.fields ?? [], names);
+    if (kind) kinds.set(kind.name, { name: kind.name, about: kind.about, ...(fields.length > 0 && { fields }) });
     return kind?.name;
   };
   const shellsOf = (ids: readonly PageId[]): Shell[] =>
@@ -242,6 +269,7 @@ export function starterOf(
           access: node.access === null ? undefined : shellAccess(toKeptAccess(node.access), site.settings.audiences),
           kind: kindNamed(ruleOf(node).labels),
           layout: node.frame?.layout == null ? undefined : layoutNamed(node.frame.layout),
+          form: document && formIn(document),
           below: below.length > 0 ? below : undefined,
         },
       ];
@@ -254,6 +282,7 @@ export function starterOf(
     description,
     layouts: layouts.size > 0 ? [...layouts.values()] : undefined,
     kinds: kinds.size > 0 ? [...kinds.values()] : undefined,
+    forms: forms.size > 0 ? [...forms.values()] : undefined,
     pages,
   };
 }
@@ -297,13 +326,11 @@ const sectionsOf = (document: TextDocument): string[] =>
     .filter((text) => text !== '')
     .slice(0, 100);
 
-function sectionsDocument(sections: readonly string[]): TextDocument | null {
-  if (sections.length === 0) return null;
-  return {
-    type: 'doc',
-    content: sections.flatMap((text) => [
-      { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
-      { type: 'paragraph' },
-    ]),
-  };
+function sectionsDocument(sections: readonly string[], form: FormId | null): TextDocument | null {
+  if (sections.length === 0 && form === null) return null;
+  const headed = sections.flatMap((text) => [
+    { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
+    { type: 'paragraph' },
+  ]);
+  return { type: 'doc', content: [...headed, ...(form === null ? [] : [{ type: FORM.type, attrs: { of: form } }])] };
 }

@@ -5,7 +5,15 @@ import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
 import { wordsOfFault } from '../../api/client.ts';
-import { type Edit, newAudienceId, newLabelId, newLayoutId, newPageId } from '../../api/site-store.ts';
+import {
+  type Edit,
+  newAudienceId,
+  newFieldId,
+  newFormId,
+  newLabelId,
+  newLayoutId,
+  newPageId,
+} from '../../api/site-store.ts';
 import { bringStarter, deleteStarter, saveStarter, useStarters } from '../../api/starters.ts';
 import { listOf, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
@@ -71,7 +79,14 @@ function BeginFrom({
         { parent, after: childrenOf(site, parent).at(-1) ?? null },
         language,
         newPageId,
-        { settings: site.settings, newAudience: newAudienceId, newLabel: newLabelId, newLayout: newLayoutId },
+        {
+          settings: site.settings,
+          newAudience: newAudienceId,
+          newLabel: newLabelId,
+          newLayout: newLayoutId,
+          newField: newFieldId,
+          newForm: newFormId,
+        },
       ),
     [starter, taken, titles, parent, site, language],
   );

@@ -1,0 +1,211 @@
+import { z } from 'zod';
+import type { LabelId } from '../model/access.ts';
+import type { PageId } from '../model/ids.ts';
+import {
+  FIELD_TYPES,
+  type FieldId,
+  type FieldSettings,
+  type KindField,
+  MAX_FIELDS,
+  MAX_FIELD_NAME_LENGTH,
+  NO_FIELD_SETTINGS,
+  choiceSchema,
+  fieldSettingsSchema,
+} from '../model/kind-field.ts';
+import { MAX_LABEL_NAME_LENGTH, type PageLabel } from '../model/page-label.ts';
+import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
+import {
+  FORM_FIELD_TYPES,
+  type FormField,
+  type FormFieldType,
+  type FormSettings,
+  MAX_FORM_FIELDS,
+  MAX_FORM_NAME_LENGTH,
+  NO_FORM_FIELD_SETTINGS,
+  NO_FORM_SETTINGS,
+  SHOWN_IF_TESTS,
+  type SiteForm,
+  formFieldSchema,
+  formSettingsSchema,
+} from '../model/site-form.ts';
+
+const fieldName = z.string().trim().min(1).max(MAX_FIELD_NAME_LENGTH);
+const kindName = z.string().trim().min(1).max(MAX_LABEL_NAME_LENGTH);
+const title = z.string().trim().min(1).max(MAX_TITLE_LENGTH);
+const { help, isRequired, isForVisitors, property, unit, currency, isSeveral, backName } = fieldSettingsSchema.shape;
+/** Choices, and the kind that pages are of, go by their names: ids are a site's own. */
+const named = { choices: z.array(choiceSchema.shape.name).max(60), of: kindName };
+
+/** A field of a starter's kind. What is as usual is left out. */
+export const starterFieldSchema = z
+  .strictObject({ help, isRequired, isForVisitors, property, unit, currency, isSeveral, backName, ...named })
+  .partial()
+  .extend({ name: fieldName, type: z.enum(FIELD_TYPES) });
+export type StarterField = z.infer<typeof starterFieldSchema>;
+export const starterFieldsSchema = z.array(starterFieldSchema).max(MAX_FIELDS);
+
+const { step, filledWith } = formFieldSchema.shape;
+const starterFormFieldSchema = z
+  .strictObject({
+    help,
+    isRequired,
+    unit,
+    currency,
+    isSeveral,
+    step,
+    filledWith,
+    ...named,
+    /** The title of the page that is agreed to. */
+    policy: title,
+    /** The field by its name; of a choice the value is one of them by its name. */
+    shownIf: z.strictObject({ field: fieldName, test: z.enum(SHOWN_IF_TESTS), value: z.string().max(200) }),
+  })
+  .partial()
+  .extend({ name: fieldName, type: z.enum(FORM_FIELD_TYPES as [FormFieldType, ...FormFieldType[]]) });
+type StarterFormField = z.infer<typeof starterFormFieldSchema>;
+
+const { button, thanks, keptDays } = formSettingsSchema.shape;
+/** A form that a starter's pages show. Who is told of answers is a site's own. */
+export const starterFormSchema = z
+  .strictObject({ button, thanks, keptDays, /** The title of a page. */ leadsTo: title })
+  .partial()
+  .extend({
+    name: z.string().trim().min(1).max(MAX_FORM_NAME_LENGTH),
+    fields: z.array(starterFormFieldSchema).max(MAX_FORM_FIELDS),
+  });
+export type StarterForm = z.infer<typeof starterFormSchema>;
+
+/** What fields name of a site, by name. */
+export interface NamesOfFields {
+  readonly kind: (name: string) => LabelId;
+  readonly page: (title: string) => PageId | null;
+  readonly newField: () => FieldId;
+}
+
+/** Choices by the order in which they are named. */
+const choicesNamed = (names: readonly string[] = []) => names.map((name, at) => ({ id: `c${at + 1}`, name }));
+
+/** What is set of a field of a kind, as a starter says it. */
+export const fieldSettingsOf = (
+  { name: _, choices, of, ...said }: StarterField,
+  names: NamesOfFields,
+): Partial<FieldSettings> => ({
+  ...said,
+  ...(choices && { choices: choicesNamed(choices) }),
+  ...(of !== undefined && { of: names.kind(of) }),
+});
+
+/** What is set of a form, as a starter says it; pages that the starter does not bring are named by nothing. */
+export function formSettingsOf(
+  { name: _, fields, leadsTo, ...said }: StarterForm,
+  names: NamesOfFields,
+): Partial<FormSettings> {
+  const made: FormField[] = [];
+  for (const { choices, of, policy, shownIf, ...one } of fields) {
+    const before = made.find((other) => shownIf && isSame(other.name, shownIf.field));
+    made.push({
+      ...NO_FORM_FIELD_SETTINGS,
+      ...one,
+      id: names.newField(),
+      choices: choicesNamed(choices),
+      of: of === undefined ? null : names.kind(of),
+      policy: policy === undefined ? null : names.page(policy),
+      shownIf:
+        shownIf && before
+          ? {
+              field: before.id,
+              test: shownIf.test,
+              value: before.choices.find((choice) => isSame(choice.name, shownIf.value))?.id ?? shownIf.value,
+            }
+          : null,
+    });
+  }
+  return { ...said, fields: made, leadsTo: leadsTo === undefined ? null : names.page(leadsTo) };
+}
+
+/** How a site names what fields name by ids; undefined for what is not there. */
+interface NamesOfIds {
+  readonly labels: readonly PageLabel[];
+  readonly titleOf: (page: PageId) => string | undefined;
+}
+
+/** The fields of a kind as a starter says them, without those that were removed. */
+export const starterFieldsOf = (fields: readonly KindField[], { labels }: NamesOfIds): StarterField[] =>
+  fields
+    .filter(({ isRemoved }) => !isRemoved)
+    .map(({ name, type, choices, of, ...one }) => ({
+      name,
+      type,
+      ...saidOf(one, NO_FIELD_SETTINGS, [
+        'help',
+        'isRequired',
+        'isForVisitors',
+        'property',
+        'unit',
+        'currency',
+        'isSeveral',
+        'backName',
+      ]),
+      ...namesOf(choices, of, labels),
+    }));
+
+/** A form as a starter says it. */
+export function starterFormOf({ name, fields, leadsTo, ...form }: SiteForm, names: NamesOfIds): StarterForm {
+  const to = leadsTo === null ? undefined : names.titleOf(leadsTo);
+  return {
+    name,
+    ...saidOf(form, NO_FORM_SETTINGS, ['button', 'thanks', 'keptDays']),
+    ...(to && { leadsTo: to }),
+    fields: fields.map((field) => starterFormField(field, fields, names)),
+  };
+}
+
+function starterFormField(
+  field: FormField,
+  all: readonly FormField[],
+  { labels, titleOf }: NamesOfIds,
+): StarterFormField {
+  const { name, type, choices, of, shownIf, policy } = field;
+  const before = shownIf && all.find(({ id }) => id === shownIf.field);
+  const agreed = policy === null ? undefined : titleOf(policy);
+  return {
+    name,
+    type,
+    ...saidOf(field, NO_FORM_FIELD_SETTINGS, [
+      'help',
+      'isRequired',
+      'unit',
+      'currency',
+      'isSeveral',
+      'step',
+      'filledWith',
+    ]),
+    ...namesOf(choices, of, labels),
+    ...(agreed && { policy: agreed }),
+    ...(before && {
+      shownIf: {
+        field: before.name,
+        test: shownIf.test,
+        value: before.choices.find(({ id }) => id === shownIf.value)?.name ?? shownIf.value,
+      },
+    }),
+  };
+}
+
+function namesOf(choices: KindField['choices'], of: LabelId | null, labels: readonly PageLabel[]) {
+  const kind = labels.find(({ id }) => id === of)?.name;
+  return { ...(choices.length > 0 && { choices: choices.map(({ name }) => name) }), ...(kind && { of: kind }) };
+}
+
+/** What is not as usual of some settings. */
+function saidOf<All extends object, Name extends keyof All>(
+  all: All,
+  usual: { readonly [Key in Name]: All[Key] },
+  names: readonly Name[],
+): Partial<Pick<All, Name>> {
+  return Object.fromEntries(names.flatMap((name) => (all[name] === usual[name] ? [] : [[name, all[name]]]))) as Partial<
+    Pick<All, Name>
+  >;
+}
+
+const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
