@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { REASONS } from '#core/carryover/match.ts';
+import type { DescribedThing } from '#core/fields/from-schema-org.ts';
 import { FILE_KINDS } from '#core/files/file.ts';
 import { libraryFile } from './files.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
@@ -15,9 +16,17 @@ export const oldTextBody = z.strictObject({
   /** Pictures and documents up to so many bytes come along. */
   largest: z.number().int().min(0).max(MAX_OLD_FILE).default(20_000_000),
 });
+const described: z.ZodType<DescribedThing> = z.object({
+  types: z.array(z.string()),
+  get says() {
+    return z.record(z.string(), z.array(z.union([z.string(), described])));
+  },
+});
 export const oldTextAnswer = z.object({
   /** The main text, cleaned, with whole addresses. */
   html: z.string(),
+  /** What it describes for machines, by JSON-LD and microdata. */
+  things: z.array(described),
   /** What was taken into the library, by the addresses that the text names. */
   files: z.array(z.object({ address: z.string(), file: libraryFile })),
   /** What was not, and why. */

@@ -51,10 +51,10 @@ describe('somebody who keeps the same things of many pages', () => {
     key = new URL(await bench.driver.getCurrentUrl()).searchParams.get('beside')!.split('/')[1]!;
     const [first, second] = (await bench.tree()).map((one) => one.trim()).slice(2, 4) as [string, string];
     await bench.select(first);
-    await bench.click('button', /this label$/);
+    await bench.click('button', `Give ‘${first}’ this label`);
     await bench.untilText('1 page marked in the tree');
     await bench.select(second);
-    await bench.click('button', /this label$/);
+    await bench.click('button', `Give ‘${second}’ this label`);
     await bench.untilText('2 pages marked in the tree');
     await bench.open(spur, 'tern-sound', `?lens=write&kind=${key}`);
     await typeInCell('Seats', first, '1,200');
@@ -115,10 +115,10 @@ describe('a visitor of the school', () => {
     await bench.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
     const levels = () => text('main .listed tbody td:last-child');
     const all = (await levels()).length;
-    await bench.choose('Level', /^For people who build$/);
+    await bench.choose('Level', /^For beginners$/);
     await bench.click('button', 'Show');
     await bench.until('fewer are listed', async () => (await levels()).length < all);
-    expect(new Set(await levels())).toEqual(new Set(['For people who build']));
+    expect(new Set(await levels())).toEqual(new Set(['For beginners']));
     expect(await text('main .listed [role=status]')).toEqual([`${(await levels()).length} entries`]);
     await bench.click('link', 'Show all');
     await bench.until('all are listed', async () => (await levels()).length === all);
@@ -136,7 +136,7 @@ it('somebody who writes puts a value of another page into a text, and it says wh
   await bench.press('It costs ');
   await bench.click('button', 'Insert a value of a field');
   await bench.untilText('It is of no kind that has fields for visitors.');
-  await bench.choose('Of which page', /^Lofting/);
+  await bench.choose('Page', /^Lofting/);
   await bench.choose('Field', /^Price$/);
   await bench.click('button', 'Insert it');
   await bench.until('the text says it', async () => (await text('.text-of-page p'))[0]!.startsWith('It costs £'));

@@ -86,22 +86,16 @@ export interface NamesOfFields {
 const choicesNamed = (names: readonly string[] = []) => names.map((name, at) => ({ id: `c${at + 1}`, name }));
 
 /** What is set of a field of a kind, as a starter says it. */
-export const fieldSettingsOf = (
-  { name: _, choices, of, ...said }: StarterField,
-  names: NamesOfFields,
-): Partial<FieldSettings> => ({
-  ...said,
-  ...(choices && { choices: choicesNamed(choices) }),
-  ...(of !== undefined && { of: names.kind(of) }),
+export const fieldSettingsOf = (field: StarterField, names: NamesOfFields): Partial<FieldSettings> => ({
+  ...allBut(field, 'name', 'choices', 'of'),
+  ...(field.choices && { choices: choicesNamed(field.choices) }),
+  ...(field.of !== undefined && { of: names.kind(field.of) }),
 });
 
 /** What is set of a form, as a starter says it; pages that the starter does not bring are named by nothing. */
-export function formSettingsOf(
-  { name: _, fields, leadsTo, ...said }: StarterForm,
-  names: NamesOfFields,
-): Partial<FormSettings> {
+export function formSettingsOf(form: StarterForm, names: NamesOfFields): Partial<FormSettings> {
   const made: FormField[] = [];
-  for (const { choices, of, policy, shownIf, ...one } of fields) {
+  for (const { choices, of, policy, shownIf, ...one } of form.fields) {
     const before = made.find((other) => shownIf && isSame(other.name, shownIf.field));
     made.push({
       ...NO_FORM_FIELD_SETTINGS,
@@ -120,7 +114,8 @@ export function formSettingsOf(
           : null,
     });
   }
-  return { ...said, fields: made, leadsTo: leadsTo === undefined ? null : names.page(leadsTo) };
+  const leadsTo = form.leadsTo === undefined ? null : names.page(form.leadsTo);
+  return { ...allBut(form, 'name', 'fields', 'leadsTo'), fields: made, leadsTo };
 }
 
 /** How a site names what fields name by ids; undefined for what is not there. */
@@ -207,5 +202,9 @@ function saidOf<All extends object, Name extends keyof All>(
     Pick<All, Name>
   >;
 }
+
+/** What a starter says besides what goes by name. */
+const allBut = <All extends object, Name extends keyof All>(all: All, ...names: readonly Name[]): Omit<All, Name> =>
+  Object.fromEntries(Object.entries(all).filter(([name]) => !names.includes(name as Name))) as Omit<All, Name>;
 
 const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();

@@ -19,7 +19,7 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const SITES = 12;
-const STEPS = 60;
+const STEPS = 80;
 const SEED = 9;
 
 /** Rows of a table as people bring them: titles of whatever characters, levels that jump, links, slugs. */

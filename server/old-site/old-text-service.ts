@@ -7,6 +7,7 @@ import type { Database } from '../database/connect.ts';
 import type { LibraryService } from '../library/library-service.ts';
 import { ProblemError } from '../problem.ts';
 import { decodeHtml } from './decode-text.ts';
+import { describedThings } from './described-things.ts';
 import { kindAt, takeOldFile } from './old-files.ts';
 import { oldPageAt } from './old-site-repository.ts';
 import { oldText } from './old-text.ts';
@@ -47,7 +48,8 @@ export class OldTextService {
     const limits: FetchLimits = { largest: MAX_PAGE, longestMs: MAX_WAIT_MS, allowedHosts: this.#allowedHosts };
     const robots = await robotsAt(address, limits, signal).catch(unread(address));
     const { body, type } = await this.#read(address, robots, limits, signal);
-    const text = oldText(decodeHtml(body, type), address, page.title);
+    const decoded = decodeHtml(body, type);
+    const text = oldText(decoded, address, page.title);
     const { host } = new URL(address);
     const isTaken = (one: string, kinds: readonly FileKind[] | null) =>
       new URL(one).host === host && (kinds === null || kinds.includes(kindAt(one)!));
@@ -77,7 +79,7 @@ export class OldTextService {
         await pause(PAUSE_MS, undefined, { signal });
       }
     }
-    return { html: text.html, files, left };
+    return { html: text.html, things: describedThings(decoded), files, left };
   }
 
   async #read(

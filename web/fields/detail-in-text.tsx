@@ -67,7 +67,7 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
       }
     >
       <PageField
-        label="Of which page"
+        label="Page"
         value={of}
         others={[THIS]}
         isOffered={(row) => offeredOf(site, derived.outline.nodes[row]!.id).length > 0}

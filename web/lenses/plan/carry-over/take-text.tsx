@@ -3,13 +3,19 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { maybeNodeAt, nodeAt } from '#core/model/site.ts';
+import type { FieldContext } from '#core/fields/field-type.ts';
+import { detailsFrom } from '#core/fields/from-schema-org.ts';
+import { fieldsFor } from '#core/fields/values.ts';
+import { ruleOf } from '#core/model/access.ts';
+import type { FieldId } from '#core/model/kind-field.ts';
+import { type Site, maybeNodeAt, nodeAt } from '#core/model/site.ts';
 import { isBlank } from '#core/sections/blank.ts';
 import type { OldTextAnswer } from '#contract/old-site.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { fetchContents, rememberContent } from '../../../api/content.ts';
 import { takeIntoLibrary } from '../../../api/files.ts';
 import { takeOldText } from '../../../api/old-site.ts';
+import { useFieldContext } from '../../../fields/details/use-field-context.ts';
 import { documentOfOldText } from '../../../fields/old-text.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useLatest } from '../../../ui/use-latest.ts';
@@ -33,6 +39,7 @@ export function TakeText({
   const hasText = nodeAt(site, page).content !== null;
   // Reading takes a while: what others do to the page meanwhile stays.
   const now = useLatest({ site, settled });
+  const context = useLatest(useFieldContext());
   const take = async () => {
     setTaking(true);
     try {
@@ -46,9 +53,12 @@ export function TakeText({
       const id = contentIdOf(document);
       rememberContent(id, document);
       setLeft(answer.left);
-      if (store.apply([{ name: 'page.set', page, fields: { content: id } }], [{ id, document }]) !== null) return;
+      const says = detailsOfOld(now().site, page, answer.things, context());
+      const count = Object.keys(says).length;
+      const fields = { content: id, ...(count > 0 && { details: says }) };
+      if (store.apply([{ name: 'page.set', page, fields }], [{ id, document }]) !== null) return;
       toast.success(
-        `The text is ${own.length > 0 ? 'at the end of the draft' : 'the draft'} of ‘${title}’ now${filesWords(answer.files.length)}.`,
+        `The text is ${own.length > 0 ? 'at the end of the draft' : 'the draft'} of ‘${title}’ now${filesWords(answer.files.length)}.${fieldWords(count)}`,
       );
     } catch (fault) {
       toast.error(wordsOfFault(fault), { duration: 10_000 });
@@ -83,6 +93,22 @@ export function TakeText({
     </div>
   );
 }
+
+/** What an old page says in the fields of the page that takes it over, where that one says nothing yet. */
+function detailsOfOld(
+  site: Site,
+  page: PageId,
+  things: OldTextAnswer['things'],
+  context: FieldContext,
+): Record<FieldId, string> {
+  const node = maybeNodeAt(site, page);
+  if (!node) return {};
+  const empty = fieldsFor(ruleOf(node).labels, site.settings.labels).filter(({ id }) => !node.details?.[id]);
+  return { ...detailsFrom(things, empty, context).details };
+}
+
+const fieldWords = (count: number): string =>
+  count === 0 ? '' : ` ${count === 1 ? 'One field is' : `${count} fields are`} filled in too.`;
 
 const filesWords = (count: number): string =>
   count === 0 ? '' : `, with ${count === 1 ? 'a file' : `${count} files`} in the library`;
