@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core';
 import { type NodeViewProps, NodeViewWrapper, ReactNodeViewRenderer } from '@tiptap/react';
-import { TableProperties } from 'lucide-react';
+import { TextCursorInput } from 'lucide-react';
 import { useState } from 'react';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { detailIn, fieldsFor, maybeUsedField } from '#core/fields/values.ts';
@@ -62,7 +62,7 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
           title="Insert a value of a field"
           className="inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
         >
-          <TableProperties size={16} aria-hidden />
+          <TextCursorInput size={16} aria-hidden />
         </button>
       }
     >
