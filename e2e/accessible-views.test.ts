@@ -55,7 +55,7 @@ const VIEWS: [string, () => Promise<void>][] = [
     async () => {
       await open('/sites/pellow-quay?lens=write&beside=forms/application')();
       await bench.click('button', /^Course Pages/);
-      await bench.find('combobox', 'Asked for');
+      await bench.find('combobox', 'Show this field');
     },
   ],
   [

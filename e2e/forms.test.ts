@@ -35,7 +35,7 @@ describe('a manager', () => {
     await bench.open(spur, 'tern-sound', '?lens=write&beside=forms');
     await bench.fill('The first form', 'Lost property');
     await bench.press(Key.ENTER);
-    await bench.untilText('Add what visitors are to fill in.');
+    await bench.untilText('Add the fields that visitors fill in.');
     await addField('Your name', 'Short text');
     await bench.click('checkbox', 'Required');
     await close('Your name');
@@ -44,12 +44,12 @@ describe('a manager', () => {
     await bench.press(Key.TAB);
     await close('Where was it?');
     await addField('Which ferry?', 'Short text');
-    await bench.choose('Asked for', /is ‘On a ferry’/);
+    await bench.choose('Show this field', /is ‘On a ferry’/);
     await bench.click('checkbox', 'Required');
     await close('Which ferry?');
-    await bench.fill('Said instead of the form', 'We look for it.');
+    await bench.fill('Message shown instead of the form', 'We look for it.');
     await bench.press(Key.TAB);
-    await bench.untilText('No page shows it yet.');
+    await bench.untilText('It is not on any page yet.');
     await bench.saved();
   });
 

@@ -134,8 +134,8 @@ it('somebody who writes puts a value of another page into a text, and it says wh
     bench.driver.executeScript<boolean>(`return document.activeElement.classList.contains('text-of-page')`),
   );
   await bench.press('It costs ');
-  await bench.click('button', 'Insert a value of a field');
-  await bench.untilText('It is of no kind that has fields for visitors.');
+  await bench.click('button', 'Insert a field value');
+  await bench.untilText('This page has no fields that visitors see.');
   await bench.choose('Page', /^Lofting/);
   await bench.choose('Field', /^Price$/);
   await bench.click('button', 'Insert it');

@@ -3,7 +3,7 @@ import { FIELD_TYPE } from '../fields/all-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
 import { contentIdSchema, pageIdSchema } from '../model/ids.ts';
 import { fieldIdSchema } from '../model/kind-field.ts';
-import { FORM_FIELD_TYPES, type FormField, type FormFieldType, asKindField } from '../model/site-form.ts';
+import { type FormField, asKindField, formFieldTypeSchema } from '../model/site-form.ts';
 import type { ReadForm } from './reading.ts';
 
 /** What becomes of an answer. */
@@ -15,7 +15,7 @@ export const MAX_ANSWER_NOTE_LENGTH = 2000;
 export const saidSchema = z.object({
   field: fieldIdSchema,
   name: z.string(),
-  type: z.enum(FORM_FIELD_TYPES as [FormFieldType, ...FormFieldType[]]),
+  type: formFieldTypeSchema,
   value: z.string(),
   /** As the visitor would read it. */
   words: z.string(),

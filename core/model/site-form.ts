@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { isMailAddress } from './cut-text.ts';
-import { type PageId, pageIdSchema } from './ids.ts';
+import { pageIdSchema } from './ids.ts';
 import {
-  type FieldId,
   FIELD_TYPES,
+  type FieldTypeName,
   type KindField,
   MAX_DETAIL_LENGTH,
   MAX_FIELD_NAME_LENGTH,
@@ -29,8 +29,9 @@ export const MAX_KEPT_DAYS = 3650;
 const USUAL_KEPT_DAYS = 365;
 
 /** What visitors can be asked for: all but a rule by which days repeat, which nobody types on the way. */
-export const FORM_FIELD_TYPES = FIELD_TYPES.filter((type) => type !== 'repeats');
-export type FormFieldType = Exclude<(typeof FIELD_TYPES)[number], 'repeats'>;
+export type FormFieldType = Exclude<FieldTypeName, 'repeats'>;
+export const FORM_FIELD_TYPES = FIELD_TYPES.filter((type): type is FormFieldType => type !== 'repeats');
+export const formFieldTypeSchema = z.enum(FORM_FIELD_TYPES);
 
 /** What was said in a field has to be so, or not. */
 export const SHOWN_IF_TESTS = ['is', 'is not', 'said', 'not said'] as const;
@@ -46,7 +47,7 @@ const { help, isRequired, unit, currency, choices, isSeveral, of } = fieldSettin
 export const formFieldSchema = z.strictObject({
   id: fieldIdSchema,
   name: z.string().trim().min(1).max(MAX_FIELD_NAME_LENGTH),
-  type: z.enum(FORM_FIELD_TYPES as [FormFieldType, ...FormFieldType[]]),
+  type: formFieldTypeSchema,
   help,
   isRequired,
   unit,
@@ -119,18 +120,3 @@ export type SiteForm = Readonly<z.infer<typeof siteFormSchema>>;
 
 /** A field of a form as the types of fields know one. */
 export const asKindField = (field: FormField): KindField => ({ ...NO_FIELD_SETTINGS, ...field });
-
-/** The pages that a form names: where it leads, and what is agreed to. */
-export const pagesOfForm = ({ leadsTo, fields }: Pick<SiteForm, 'leadsTo' | 'fields'>): PageId[] => [
-  ...new Set([leadsTo, ...fields.map(({ policy }) => policy)].filter((page) => page !== null)),
-];
-
-/** The fields before one of a form, which its condition can ask of. */
-export const fieldsBeforeOne = (fields: readonly FormField[], id: FieldId): readonly FormField[] =>
-  fields.slice(
-    0,
-    Math.max(
-      0,
-      fields.findIndex((one) => one.id === id),
-    ),
-  );

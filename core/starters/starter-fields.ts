@@ -15,9 +15,7 @@ import {
 import { MAX_LABEL_NAME_LENGTH, type PageLabel } from '../model/page-label.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import {
-  FORM_FIELD_TYPES,
   type FormField,
-  type FormFieldType,
   type FormSettings,
   MAX_FORM_FIELDS,
   MAX_FORM_NAME_LENGTH,
@@ -26,6 +24,7 @@ import {
   SHOWN_IF_TESTS,
   type SiteForm,
   formFieldSchema,
+  formFieldTypeSchema,
   formSettingsSchema,
 } from '../model/site-form.ts';
 
@@ -61,7 +60,7 @@ const starterFormFieldSchema = z
     shownIf: z.strictObject({ field: fieldName, test: z.enum(SHOWN_IF_TESTS), value: z.string().max(200) }),
   })
   .partial()
-  .extend({ name: fieldName, type: z.enum(FORM_FIELD_TYPES as [FormFieldType, ...FormFieldType[]]) });
+  .extend({ name: fieldName, type: formFieldTypeSchema });
 type StarterFormField = z.infer<typeof starterFormFieldSchema>;
 
 const { button, thanks, keptDays } = formSettingsSchema.shape;

@@ -1,8 +1,8 @@
-import { FIELD_TYPES, type FieldId } from '../model/kind-field.ts';
+import type { FieldId } from '../model/kind-field.ts';
 import type { Site } from '../model/site.ts';
 import {
+  FORM_FIELD_TYPES,
   type FormField,
-  type FormFieldType,
   type FormSettings,
   NO_FORM_FIELD_SETTINGS,
   SHOWN_IF_TESTS,
@@ -21,12 +21,11 @@ const CHOICES = [
 export function drawFormFields(site: Site, draw: Draw): FormField[] {
   const names = draw.some(NAMES, 1, 5);
   if (draw.odd() && draw.chance(0.5)) names.push(names[0]!.toUpperCase());
-  const types = FIELD_TYPES.filter((type): type is FormFieldType => type !== 'repeats');
   return names.map((name, at) => ({
     ...NO_FORM_FIELD_SETTINGS,
     id: `f${at}` as FieldId,
     name,
-    type: draw.of(types),
+    type: draw.of(FORM_FIELD_TYPES),
     isRequired: draw.chance(0.4),
     choices: draw.odd() ? [CHOICES[0]!, CHOICES[0]!] : draw.some(CHOICES, 1, 2),
     isSeveral: draw.chance(0.4),

@@ -98,6 +98,10 @@ export async function insertAnswer(database: Knex, answer: NewAnswer): Promise<s
   return rows[0]?.id ?? null;
 }
 
+/** Whether a form that bore a stamp was accepted before. */
+export const wasAnswered = async (database: Knex, site: SiteKey, form: FormId, stamp: string): Promise<boolean> =>
+  (await database('answer').where({ site, form, stamp }).first('id')) !== undefined;
+
 /** What is known of a visitor of a site, to begin a form with. */
 export const visitorNamed = (
   database: Knex,

@@ -246,6 +246,11 @@ describe('an answer', () => {
     expect(both.some(({ text }) => text.includes('ferry'))).toBe(false);
   });
 
+  it('leaves pages without a form as they are kept for all, whatever their address says of one', async () => {
+    for (const path of ['/thank-you?sent=short', '/thank-you'])
+      expect((await server.live(`/${KEY}${path}`)).headers.get('cache-control'), path).toBe('public, no-cache');
+  });
+
   it('comes back with what is wrong where something is, and is not kept', async () => {
     const before = (await answers()).answers.length;
     const sent = await send('/apply', { 'f.name': ' ', 'f.mail': 'nobody', 'f.course': 'long', 'f.fee': 'much' });
@@ -296,7 +301,7 @@ describe('an answer', () => {
     const secret = await sessionSecret(server.database);
     const at = (ms: number) => makeStamp(secret, KEY, 'apply', Date.now() - ms);
     const cases: [Record<string, string>, string][] = [
-      [{ stamp: at(0) }, 'That was quicker'],
+      [{ stamp: at(0) }, 'That was very quick'],
       [{ website: 'https://spam.example' }, 'Empty it'],
       [{ stamp: 'abc.def.ghi' }, 'open for a long time'],
       [{ stamp: makeStamp('other', KEY, 'apply', Date.now() - 60_000) }, 'open for a long time'],
@@ -488,7 +493,12 @@ it('goes live with the first page that shows it', async () => {
   const text = textOf(place('late'));
   await edit(
     [
-      { name: 'form.add', form: 'late', title: 'Late', settings: { fields: [field('say', 'Say')] } },
+      {
+        name: 'form.add',
+        form: 'late',
+        title: 'Late',
+        settings: { fields: [field('paper', 'Paper', { type: 'file', isRequired: true })] },
+      },
       add('late', 'Late', { content: text.id }),
     ],
     [text],
@@ -498,6 +508,9 @@ it('goes live with the first page that shows it', async () => {
   await release({ pages: ['late'], settings: [] });
   await until('the page is live', async () => (await server.live(`/${KEY}/late`)).status === 200);
   expect((await page('/late'))('form.answer').length).toBe(1);
+  // The name of a file is no file.
+  const sent = await send('/late', { 'f.paper': 'paper.pdf' });
+  expect([sent.status, faultsIn(sent.text)]).toEqual([422, ['Fill in ‘Paper’.']]);
 });
 
 it('takes so many from one network and no more, and says how long to wait', async () => {

@@ -4,7 +4,7 @@ import type { FileId } from '#core/files/file.ts';
 import { siteKeySchema, type SiteKey } from '#core/model/ids.ts';
 import type { FieldId } from '#core/model/kind-field.ts';
 import { formIdSchema } from '#core/model/site-form.ts';
-import { insertAnswer } from '../answers/answer-repository.ts';
+import { insertAnswer, wasAnswered } from '../answers/answer-repository.ts';
 import { answerMails } from '../answers/answer-mails.ts';
 import { ANSWER_CHANNEL, tell } from '../database/channels.ts';
 import type { Database } from '../database/connect.ts';
@@ -17,7 +17,7 @@ import type { Askers, Asking } from './asking.ts';
 import { ANSWER_STEP } from './forms.ts';
 import { markup } from './html.ts';
 import type { LiveSites } from './live-sites.ts';
-import type { AcceptedForm } from './live-site.ts';
+import type { AcceptedForm } from './take-form.ts';
 import type { PostedForm } from './given-answer.ts';
 import { type PostedFile, withPostedForm } from './posted-form.ts';
 import type { ReadyAnswer } from './ready-answer.ts';
@@ -49,8 +49,8 @@ export function mountFormAnswers(app: Express, parts: FormAnswerParts): void {
     const asking = await askers.find(request);
     const tooMany = await minutesToWait(attempts, request, `${key.data}|${form.data}`);
     await withPostedForm(request, response, async ({ form: posted, files }) => {
-      const unfit = await unfitAmong(parts.library, files);
-      const taken = await sites.takeForm(key.data, form.data, { ...posted, unfit }, asking, tooMany);
+      const named = await namesOf(parts.library, files);
+      const taken = await sites.takeForm(key.data, form.data, { ...posted, files: named }, asking, tooMany);
       if (!taken) {
         const gone = await goneFor(sites, key.data, asking);
         return gone ? gone.send(request, response) : next();
@@ -82,11 +82,12 @@ async function goneFor(sites: LiveSites, key: SiteKey, asking: Asking): Promise<
 
 type Files = ReadonlyMap<FieldId, PostedFile>;
 
-/** The fields whose files are too large, or none that libraries take. */
-async function unfitAmong(library: LibraryService, files: Files): Promise<Set<FieldId>> {
-  const unfit = new Set<FieldId>();
-  for (const [field, { path, name }] of files) if (path === null || !(await library.fits(path, name))) unfit.add(field);
-  return unfit;
+/** The files that came, by name, with whether each is one that libraries take. */
+async function namesOf(library: LibraryService, files: Files): Promise<PostedForm['files']> {
+  const named = new Map<FieldId, { name: string; isFit: boolean }>();
+  for (const [field, { path, name }] of files)
+    named.set(field, { name, isFit: path !== null && (await library.fits(path, name)) });
+  return named;
 }
 
 /** Keeps an answer, with its files in the library, and tells those who look after the form; all of it in one transaction but the files. */
@@ -95,8 +96,10 @@ async function keep(
   site: SiteKey,
   { form, said, pageTitle, siteName }: AcceptedForm,
   files: Files,
-  { posted, asking }: { readonly posted: Omit<PostedForm, 'unfit'>; readonly asking: Asking },
+  { posted, asking }: { readonly posted: Omit<PostedForm, 'files'>; readonly asking: Asking },
 ): Promise<void> {
+  // Sent twice: it was kept, and told of, the first time.
+  if (await wasAnswered(database, site, form.id, posted.stamp)) return;
   const whole: Said[] = [];
   let hasFiles = false;
   for (const one of said) {
@@ -121,7 +124,7 @@ async function keep(
       said: whole,
       keptDays: form.keptDays,
     });
-    // Sent twice: it was kept, and told of, the first time.
+    // The same at the very same moment.
     if (id === null) return;
     const link = `${workbenchOrigin}/sites/${site}?lens=write&beside=answers/${id}`;
     await mailer.send(trx, answerMails(form, { site: siteName, said: whole, link }), sentAt);

@@ -3,6 +3,7 @@ import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_DETAIL_LENGTH } from '#core/model/kind-field.ts';
+import type { SiteNode } from '#core/model/node.ts';
 import { kindAmong } from '#core/model/page-label.ts';
 import { type FormField, type FormId, type ShownIf, type SiteForm, asKindField } from '#core/model/site-form.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -11,7 +12,7 @@ import { fieldContext } from './details.ts';
 import { ASKED_IF, FORM_SCRIPT, ONLY_IF } from './form-script.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
-import { type FormsOnPage, type GivenForm, type LiveView, isNamed, pathOf } from './live-view.ts';
+import { type FormsOnPage, type GivenForm, type LiveView, isOpenAt, pathOf } from './live-view.ts';
 import { type FormWords, siteWords } from './site-words.ts';
 
 /** Where a form is sent to, below the site. */
@@ -47,13 +48,13 @@ export function withForms(text: Html | '', view: LiveView, page: PageId): Html |
   return sound(shown.size > 0 && view.forms ? made + FORM_SCRIPT.text : made);
 }
 
-/** The pages that can be chosen in a field, each with its title, in the order of the tree: those that the visitor may know of. */
+/** The pages that can be chosen in a field, each with its title, in the order of the tree: those that the visitor can open. */
 export function pagesOffered(view: LiveView, { of }: FormField): { readonly page: PageId; readonly title: string }[] {
-  const { site, derived, locked } = view;
+  const { site, derived } = view;
   const { labels, language } = site.settings;
   const offered: { page: PageId; title: string }[] = [];
   derived.outline.nodes.forEach((node, row) => {
-    if (node.type !== 'page' || offered.length >= MAX_OFFERED_PAGES || !isNamed(view, row) || locked[row] === 1) return;
+    if (node.type !== 'page' || offered.length >= MAX_OFFERED_PAGES || !isOpenAt(view, row)) return;
     if (derived.addresses[row] === null) return;
     if (of !== null && kindAmong(ruleOf(node).labels, labels)?.id !== of) return;
     offered.push({ page: node.id, title: textIn(node.title, language) });
@@ -232,7 +233,14 @@ const INPUT_TYPES: { readonly [Type in FormField['type']]?: string } = {
 
 /** What browsers may fill in by what they know of whoever sits there: WCAG 2.2, 1.3.5. */
 function completion({ type, filledWith }: FormField): Markup {
-  const token = filledWith === 'name' ? 'name' : type === 'mail' ? 'email' : type === 'telephone' ? 'tel' : '';
+  const token =
+    filledWith === 'name'
+      ? 'name'
+      : filledWith === 'mail' || type === 'mail'
+        ? 'email'
+        : type === 'telephone'
+          ? 'tel'
+          : '';
   return token === '' ? '' : markup` autocomplete="${token}"`;
 }
 
@@ -261,14 +269,24 @@ function renderChoices(
   return markup`<fieldset class="choices" id="${id}" tabindex="-1"${described}><legend>${name}</legend>${help}${boxes}</fieldset>`;
 }
 
+/** The page whose text a field agrees to, if the visitor can read it; null where it agrees to none. */
+export function policyOf(
+  view: LiveView,
+  { policy }: FormField,
+): { readonly node: SiteNode; readonly address: string } | null {
+  const { outline, addresses } = view.derived;
+  const row = policy === null ? undefined : outline.rowOf.get(policy);
+  const address = row === undefined || !isOpenAt(view, row) ? null : (addresses[row] ?? null);
+  return address === null ? null : { node: outline.nodes[row!]!, address };
+}
+
 /** The way to what is agreed to, and which text of it that is. */
-function renderPolicy({ view, words }: Drawing, { id, policy }: FormField): Markup {
-  const { site, derived, place } = view;
-  const row = policy === null ? undefined : derived.outline.rowOf.get(policy);
-  const address = row === undefined || !isNamed(view, row) ? null : derived.addresses[row];
-  if (row === undefined || !address) return '';
-  const node = derived.outline.nodes[row]!;
-  return markup`<input type="hidden" name="${policyName(id)}" value="${node.content ?? ''}"><a class="help" href="${pathOf(place, address)}" target="_blank" rel="noopener">${words.read(textIn(node.title, site.settings.language))}</a>`;
+function renderPolicy({ view, words }: Drawing, field: FormField): Markup {
+  const found = policyOf(view, field);
+  if (!found) return '';
+  const { node, address } = found;
+  const title = textIn(node.title, view.site.settings.language);
+  return markup`<input type="hidden" name="${policyName(field.id)}" value="${node.content ?? ''}"><a class="help" href="${pathOf(view.place, address)}" target="_blank" rel="noopener">${words.read(title)}</a>`;
 }
 
 const lines = (text: string): Html[] =>

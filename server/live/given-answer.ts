@@ -7,8 +7,8 @@ import { lengthWords } from '#core/files/file.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Said } from '#core/forms/answer.ts';
 import { fieldContext } from './details.ts';
-import { pagesOffered } from './forms.ts';
-import { type LiveView, isNamed } from './live-view.ts';
+import { pagesOffered, policyOf } from './forms.ts';
+import type { LiveView } from './live-view.ts';
 import { siteWords } from './site-words.ts';
 
 /** The largest file of a form, in bytes. */
@@ -23,8 +23,8 @@ export interface PostedForm {
   readonly trap: string;
   /** The texts of policies that were there when the form was shown, by the field that agrees to one. */
   readonly policies: ReadonlyMap<FieldId, string>;
-  /** The fields whose files cannot be accepted. */
-  readonly unfit: ReadonlySet<FieldId>;
+  /** The names of the files that came, and of those that cannot be accepted. */
+  readonly files: ReadonlyMap<FieldId, { readonly name: string; readonly isFit: boolean }>;
 }
 
 export interface CheckedAnswer {
@@ -47,15 +47,15 @@ export function checkAnswer(view: LiveView, form: SiteForm, posted: PostedForm, 
     if (!pages) offered.set(field, (pages = new Set(pagesOffered(view, field).map((one) => one.page))));
     return pages.has(page);
   };
-  const read = readForm(form.fields, posted.sent, context, mayChoose);
+  const read = readForm(form.fields, sentOf(form, posted), context, mayChoose);
   const faults = new Map<FieldId, string>();
   for (const field of read.asked) {
     const fault = read.faults.get(field.id);
     if (fault === 'required') faults.set(field.id, words.faults.required(field.name));
     if (fault === 'unreadable') faults.set(field.id, words.faults.unreadable(field.name, words.expects[field.type]));
-    if (field.type === 'file' && posted.unfit.has(field.id))
+    if (field.type === 'file' && posted.files.get(field.id)?.isFit === false)
       faults.set(field.id, words.faults.file(field.name, lengthWords(MAX_FORM_FILE_LENGTH, language)));
-    const policy = policyOf(view, field, release);
+    const policy = agreementOf(view, field, release);
     if (
       policy &&
       read.values.get(field.id) === 'yes' &&
@@ -63,14 +63,22 @@ export function checkAnswer(view: LiveView, form: SiteForm, posted: PostedForm, 
     )
       faults.set(field.id, words.faults.changed(policy.title));
   }
-  return { read, faults, said: saidIn(read, context, (field) => policyOf(view, field, release)) };
+  return { read, faults, said: saidIn(read, context, (field) => agreementOf(view, field, release)) };
 }
 
-/** The text that a field agrees to, as whoever sends the form can read it. */
-function policyOf(view: LiveView, { policy }: FormField, release: number): Said['agreed'] {
-  const { outline } = view.derived;
-  const row = policy === null ? undefined : outline.rowOf.get(policy);
-  if (row === undefined || !isNamed(view, row)) return undefined;
-  const node = outline.nodes[row]!;
-  return { page: node.id, title: textIn(node.title, view.site.settings.language), content: node.content, release };
+/** What was sent, in fields for files those that came: their names as texts are none. */
+const sentOf = ({ fields }: SiteForm, { sent, files }: PostedForm): Sent =>
+  new Map(
+    fields.flatMap(({ id, type }): [FieldId, readonly string[]][] => {
+      const file = files.get(id);
+      return type !== 'file' ? [[id, sent.get(id) ?? []]] : file ? [[id, [file.name]]] : [];
+    }),
+  );
+
+/** The text that a field agrees to, as it is kept with the answer. */
+function agreementOf(view: LiveView, field: FormField, release: number): Said['agreed'] {
+  const found = policyOf(view, field);
+  if (!found) return undefined;
+  const { id: page, title, content } = found.node;
+  return { page, title: textIn(title, view.site.settings.language), content, release };
 }

@@ -287,7 +287,7 @@ describe('a list of pages', () => {
     expect(first('link[rel=canonical]').attr('href')).toBe(`https://www.example/${KEY}/all-courses`);
     expect(texts(await of('?1.level=b&1.teachers=marek'), '.listed li > a')).toEqual(['Rope']);
     expect(texts(await of('?1.level=a&1.teachers=sunniva'), '.listed')).toEqual([
-      'Level AllFor beginnersFor buildersTeachers AllMarekSunnivaShow Show allNothing in the list is like that.',
+      'Level AllFor beginnersFor buildersTeachers AllMarekSunnivaShow Show allNothing in the list matches.',
     ]);
     // What is asked of others, or means nothing, changes nothing; a plain address is the whole list again.
     for (const query of ['?1.part=99', '?1.part=-1&2.level=b', '?1.note=x&1.level=', '?1.level=' + 'x'.repeat(400)]) {

@@ -26,6 +26,9 @@ const MONTH = 'month';
 const IS_MONTH = /^(?:19|20|21)\d\d-(?:0[1-9]|1[0-2])$/;
 const nameOf = (number: number, what: string): string => `${number}.${what}`;
 
+/** Whether a query asks for a state of some list. */
+export const asksForState = (query: string): boolean => /[?&]\d{1,3}\./.test(query);
+
 /** The state of a list that a query asks for. */
 export function stateIn(query: URLSearchParams, { filters }: PageListSetting, number: number): ListState {
   const part = Number(query.get(nameOf(number, PART)));

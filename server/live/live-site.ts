@@ -7,9 +7,7 @@ import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
-import { type FormId, type SiteForm, formIdSchema } from '#core/model/site-form.ts';
-import { nodeAt } from '#core/model/site.ts';
-import { textIn } from '#core/model/texts.ts';
+import type { FormId } from '#core/model/site-form.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
@@ -19,9 +17,9 @@ import { filesOfContent, usesOfAll } from './live-file-repository.ts';
 import { type FileUse, type LiveFile, fileHref, mayHave } from './live-files.ts';
 import { visitorNamed } from '../answers/answer-repository.ts';
 import { askFor, passphraseAt } from './asked-passphrase.ts';
-import { makeStamp, readStamp, LATEST_MS, QUICKEST_MS } from './form-stamp.ts';
-import { SENT_QUERY } from './forms.ts';
-import { type CheckedAnswer, type PostedForm, checkAnswer } from './given-answer.ts';
+import { makeStamp } from './form-stamp.ts';
+import type { PostedForm } from './given-answer.ts';
+import { asksForState } from './list-states.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
 import {
@@ -33,7 +31,6 @@ import {
   isAnswered,
   pathOf,
 } from './live-view.ts';
-import { siteWords } from './site-words.ts';
 import { CALENDAR, FEED, calendarOf, feedOf, hasFeed, rowsBelow, sitemapFiles } from './machine-files.ts';
 import { listsHoldUntil, withPageLists } from './page-lists.ts';
 import { prepareAgain } from './prepare-again.ts';
@@ -41,6 +38,7 @@ import { ReadyAnswer } from './ready-answer.ts';
 import { NO_INDEX as NO_INDEX_META, type SignIn, renderFrame, renderNotFound } from './render-page.ts';
 import { questionIn, renderSearch } from './site-search.ts';
 import { type TextOf, answerAtRow, notFoundPage, signInPage } from './standing-pages.ts';
+import { type FormTaking, type TakenForm, acceptedIn, takeForm } from './take-form.ts';
 import { textFor } from './text-for.ts';
 import { type VisitorClass, VisitorClasses } from './visitor-classes.ts';
 import type { Visits } from './visits.ts';
@@ -86,15 +84,6 @@ interface Occasion {
   readonly query: string;
 }
 const PLAIN_OCCASION: Occasion = { asking: ANYBODY, given: null, query: '' };
-
-/** A form that was sent and accepted: what is to be kept of it, and where its sender goes on to. */
-export interface AcceptedForm {
-  readonly form: SiteForm;
-  readonly siteName: string;
-  readonly pageTitle: string;
-  readonly said: CheckedAnswer['said'];
-  readonly to: string;
-}
 
 /** One site as it was released: what visitors get of it, by path. Answers are made when they are first asked for. */
 export class LiveSite {
@@ -200,7 +189,7 @@ export class LiveSite {
     const path = place.base + rest;
     const kept = visitors.ready(path);
     // Lists are looked at in parts, and as they are filtered.
-    if (kept && (query === '' || !kept.hasStates)) return kept;
+    if (kept && !(kept.hasStates && asksForState(query))) return kept;
     if (/^\/sitemap(-\d+)?\.xml$/.test(rest)) {
       // The file is the same for whoever asks.
       const anybody = this.#classes.of(ANYBODY);
@@ -216,10 +205,10 @@ export class LiveSite {
       if (canonical !== path) return { moved: canonical, status: 308 };
       const answer = await this.#page(visitors, row, rest, undefined, {
         asking,
-        given: this.#acceptedIn(query),
+        given: acceptedIn(query),
         query,
       });
-      const isPlain = query === '' || !answer.hasStates;
+      const isPlain = !(answer.hasStates && asksForState(query));
       if (isPlain && answer.until > this.#parts.now()) visitors.keep(path, answer);
       return answer;
     }
@@ -375,7 +364,12 @@ export class LiveSite {
       made = await make({ ...watched, forms: { ...forms!, visitor } });
     }
     const until = shown.size > 0 ? 0 : listsHoldUntil(watched, lists);
-    return { made, holds: { lists, until }, shown, isPersonal: visitor !== undefined || given !== null };
+    return {
+      made,
+      holds: { lists, until },
+      shown,
+      isPersonal: shown.size > 0 && (visitor !== undefined || given !== null),
+    };
   }
 
   #asksForKnown(shown: ReadonlySet<FormId>): boolean {
@@ -384,85 +378,27 @@ export class LiveSite {
     );
   }
 
-  /** The form that a query says was accepted; null where it says nothing of that. */
-  #acceptedIn(query: string): GivenForm | null {
-    if (!query.includes(`${SENT_QUERY}=`)) return null;
-    const form = formIdSchema.safeParse(new URLSearchParams(query).get(SENT_QUERY)).data;
-    return form === undefined ? null : { ...NOTHING_GIVEN, form, isAccepted: true };
-  }
-
-  /**
-   * Holds a form that was sent against what visitors have: whether it stands on a page that whoever sent it can open, and whether all
-   * is said as it asks. Gives the page again with what is wrong, or what is to be kept; undefined where there is no such form.
-   * @param tooMany in how many minutes it can be sent, where too many came from its sender's network; else null
-   */
+  /** Holds a form that was sent against what visitors have. */
   async takeForm(
     id: FormId,
     posted: PostedForm,
     asking: Asking,
     tooMany: number | null,
-  ): Promise<{ readonly again: ReadyAnswer } | { readonly accepted: AcceptedForm } | undefined> {
-    const visitors = this.#classes.of(asking);
-    const { view } = visitors;
-    const { site, number } = this.release;
-    const { derived } = view;
-    const form = site.settings.forms.find((one) => one.id === id);
-    const row = derived.outline.rowOf.get(posted.page);
-    if (!form || row === undefined || derived.addresses[row] == null || !isOpenAt(view, row)) return undefined;
-    const address = derived.addresses[row]!;
-    const { shown } = await this.#watch(view, PLAIN_OCCASION, (watched) =>
-      answerAtRow(watched, row, address, this.#textOf(watched)),
-    );
-    if (!shown.has(id)) return undefined;
-
-    const at = this.#parts.now();
-    const words = siteWords(site.settings.language).form;
-    const checked = checkAnswer({ ...view, at }, form, posted, number);
-    const secret = await this.#parts.secret();
-    const shownAt = readStamp(secret, site.key, id, posted.stamp);
-    const isLate = shownAt === null || at - shownAt > LATEST_MS || shownAt > at;
-    const notice =
-      tooMany !== null
-        ? words.tooMany(tooMany)
-        : posted.trap !== ''
-          ? words.filledTrap
-          : isLate
-            ? words.late
-            : at - shownAt < QUICKEST_MS && checked.faults.size === 0
-              ? words.quick
-              : '';
-    if (notice === '' && checked.faults.size === 0)
-      return {
-        accepted: {
-          form,
-          siteName: site.settings.name,
-          said: checked.said,
-          pageTitle: textIn(nodeAt(site, posted.page).title, site.settings.language),
-          to: this.#goesOnTo(view, form, address),
-        },
-      };
-    const given: GivenForm = {
-      form: id,
-      isAccepted: false,
-      stamp: isLate ? makeStamp(secret, site.key, id, at) : posted.stamp,
-      sent: posted.sent,
-      faults: checked.faults,
-      notice,
-      isTrapped: posted.trap !== '',
+  ): Promise<TakenForm | undefined> {
+    const { view } = this.#classes.of(asking);
+    const taking: FormTaking = {
+      view: { ...view, at: this.#parts.now() },
+      release: this.release.number,
+      secret: await this.#parts.secret(),
+      pageWith: async (row, given) => {
+        const to = view.derived.addresses[row]!;
+        const { made, shown } = await this.#watch(view, { ...PLAIN_OCCASION, given }, (watched) =>
+          answerAtRow(watched, row, to, this.#textOf(watched)),
+        );
+        return { html: made.html, shown };
+      },
     };
-    const { made } = await this.#watch(view, { asking, given, query: '' }, (watched) =>
-      answerAtRow(watched, row, address, this.#textOf(watched)),
-    );
-    return {
-      again: new ReadyAnswer(tooMany === null ? 422 : 429, HTML, made.html.text, [...NO_STORE, ...NO_INDEX]),
-    };
-  }
-
-  /** Where whoever sent a form goes on to: the page that it names, if they can open it, else where it stands. */
-  #goesOnTo(view: LiveView, { id, leadsTo }: SiteForm, address: string): string {
-    const row = leadsTo === null ? undefined : view.derived.outline.rowOf.get(leadsTo);
-    const to = row === undefined || !isOpenAt(view, row) ? null : view.derived.addresses[row]!;
-    return to === null ? `${pathOf(view.place, address)}?${SENT_QUERY}=${id}#form-${id}` : pathOf(view.place, to);
+    return takeForm(taking, id, posted, tooMany);
   }
 
   #textOf(view: LiveView, texts?: ReadonlyMap<string, string>): TextOf {
@@ -553,15 +489,3 @@ export class LiveSite {
     return (visitors.notFound = await make());
   }
 }
-
-const NOTHING_GIVEN: Omit<GivenForm, 'form' | 'isAccepted'> = {
-  stamp: '',
-  sent: new Map(),
-  faults: new Map(),
-  notice: '',
-  isTrapped: false,
-};
-
-/** Whether a visitor has the page of a row itself, and not what stands in its place. */
-const isOpenAt = (view: LiveView, row: number): boolean =>
-  view.derived.hiddenBy[row] === -1 && view.locked[row] === 0 && view.asks[row] === 0;

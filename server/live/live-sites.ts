@@ -13,6 +13,7 @@ import type { LiveView, SitePlace } from './live-view.ts';
 import { robotsFile } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import type { SignIn } from './render-page.ts';
+import type { TakenForm } from './take-form.ts';
 import type { Visits } from './visits.ts';
 
 /** The stylesheet and fonts of the pages. */
@@ -151,7 +152,7 @@ export class LiveSites {
     posted: PostedForm,
     asking: Asking,
     tooMany: number | null,
-  ): ReturnType<LiveSite['takeForm']> {
+  ): Promise<TakenForm | undefined> {
     return (await this.#site(key))?.takeForm(form, posted, asking, tooMany);
   }
 
@@ -177,12 +178,12 @@ export class LiveSites {
     return (await this.#site(key))?.closed();
   }
 
-  /** What a site is called; undefined where there is none, or nothing of it was ever live. */
   /** The name of a site that is live, and the language that it is in. */
   async named(key: SiteKey): Promise<{ readonly name: string; readonly language: string } | undefined> {
     return (await this.#site(key))?.release.site.settings;
   }
 
+  /** What an audience of a site is called; undefined where there is none. */
   async audienceName(key: SiteKey, audience: AudienceId): Promise<string | undefined> {
     return (await this.#site(key))?.release.site.settings.audiences.find(({ id }) => id === audience)?.name;
   }

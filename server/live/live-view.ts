@@ -107,5 +107,9 @@ export function accountAddress({ place, derived, standingIn }: LiveView): string
  */
 export const isNamed = ({ derived }: LiveView, row: number): boolean => derived.hiddenBy[row] === -1;
 
+/** Whether a visitor has the page of a row itself, and not what stands in its place. */
+export const isOpenAt = (view: LiveView, row: number): boolean =>
+  isNamed(view, row) && view.locked[row] === 0 && view.asks[row] === 0;
+
 /** Whether a row answers the visitor at its address: it is open, or shows a lock, or asks for a passphrase. */
 export const isAnswered = (view: LiveView, row: number): boolean => isNamed(view, row) || view.asks[row] === 1;

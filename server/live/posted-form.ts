@@ -27,7 +27,7 @@ export interface PostedFile {
 }
 
 export interface Posted {
-  readonly form: Omit<PostedForm, 'unfit'>;
+  readonly form: Omit<PostedForm, 'files'>;
   readonly files: ReadonlyMap<FieldId, PostedFile>;
 }
 
@@ -123,14 +123,17 @@ function readParts(
   });
 }
 
+/** The field that a name stands for, behind the two letters that say what of it. */
+const fieldIdIn = (name: string): FieldId | undefined => fieldIdSchema.safeParse(name.slice(2)).data;
+
 /** @throws {status} */
 function postedOf(texts: readonly (readonly [string, string])[], named: ReadonlyMap<string, PostedFile>): Posted {
-  const all = [...texts, ...[...named].map(([name, file]) => [name, file.name] as const)];
-  if (all.some(([, text]) => !isSoundText(text))) throw refused(422);
+  const words = [...texts.map(([, text]) => text), ...[...named.values()].map(({ name }) => name)];
+  if (!words.every(isSoundText)) throw refused(422);
   const sent = new Map<FieldId, string[]>();
   const policies = new Map<FieldId, string>();
-  for (const [name, text] of all) {
-    const id = fieldIdSchema.safeParse(name.slice(2)).data;
+  for (const [name, text] of texts) {
+    const id = fieldIdIn(name);
     if (id === undefined) continue;
     if (name.startsWith('f.')) sent.set(id, [...(sent.get(id) ?? []), text]);
     if (name.startsWith('v.')) policies.set(id, text);
@@ -146,7 +149,7 @@ function postedOf(texts: readonly (readonly [string, string])[], named: Readonly
     },
     files: new Map(
       [...named].flatMap(([name, file]): [FieldId, PostedFile][] => {
-        const id = name.startsWith('f.') ? fieldIdSchema.safeParse(name.slice(2)).data : undefined;
+        const id = name.startsWith('f.') ? fieldIdIn(name) : undefined;
         return id === undefined ? [] : [[id, file]];
       }),
     ),

@@ -19,7 +19,7 @@ export const GERMAN: SiteWords = {
   all: 'Alle',
   show: 'Anzeigen',
   showAll: 'Alle anzeigen',
-  noneLeft: 'In der Liste ist nichts dergleichen.',
+  noneLeft: 'Kein Eintrag passt dazu.',
   left: (count) => (count === 1 ? '1 Eintrag' : `${count} Einträge`),
   partsOfList: 'Teile der Liste',
   inThisSection: 'In diesem Bereich',
@@ -139,7 +139,7 @@ export const GERMAN: SiteWords = {
       file: 'eine Datei',
       pages: 'eine der Möglichkeiten',
     },
-    quick: 'Das ging schneller, als man lesen kann. Prüfen Sie Ihre Angaben und senden Sie sie noch einmal ab.',
+    quick: 'Das ging sehr schnell. Prüfen Sie Ihre Angaben und senden Sie sie noch einmal ab.',
     late: 'Das Formular war lange geöffnet. Prüfen Sie Ihre Angaben und senden Sie sie noch einmal ab.',
     filledTrap:
       'Das Feld „Dieses Feld leer lassen“ wurde ausgefüllt. Leeren Sie es und senden Sie das Formular noch einmal ab.',

@@ -50,7 +50,7 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
   };
   return (
     <Popover
-      label="Insert a value of a field"
+      label="Insert a field value"
       className="flex w-80 flex-col gap-3 p-3"
       isOpen={isOpen}
       onOpenChange={setOpen}
@@ -58,8 +58,8 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
       trigger={
         <button
           type="button"
-          aria-label="Insert a value of a field"
-          title="Insert a value of a field"
+          aria-label="Insert a field value"
+          title="Insert a field value"
           className="inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
         >
           <TextCursorInput size={16} aria-hidden />
@@ -74,7 +74,7 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
         onChoose={setOf}
       />
       {fields.length === 0 ? (
-        <p className="text-quiet">It is of no kind that has fields for visitors. Choose another page.</p>
+        <p className="text-quiet">This page has no fields that visitors see. Choose another page.</p>
       ) : (
         <>
           <Choice label="Field" value={field?.id ?? ''} onChange={(event) => setChosen(event.target.value)}>

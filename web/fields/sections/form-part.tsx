@@ -19,7 +19,7 @@ function WhichForm({ attributes: { of }, set }: SettingsProps<{ readonly of: For
   return (
     <div className="flex w-full flex-wrap items-end gap-2">
       <WhichOne label="Which form" value={form.id} all={site.settings.forms} onChoose={(next) => set({ of: next })} />
-      <Button onClick={() => setBeside({ kind: 'forms', id: form.id })}>Set its fields…</Button>
+      <Button onClick={() => setBeside({ kind: 'forms', id: form.id })}>Edit its fields…</Button>
     </div>
   );
 }
@@ -60,7 +60,7 @@ export function FormView({ node, selected, editor, getPos, updateAttributes }: R
 /** The fields of a form by their steps, as a list: what each looks like is seen in the walk. */
 function WhatItAsks({ form }: { readonly form: SiteForm }) {
   if (form.fields.length === 0)
-    return <p className={`${OF_THE_DESK} text-quiet`}>It asks for nothing yet, so visitors do not see it.</p>;
+    return <p className={`${OF_THE_DESK} text-quiet`}>It has no fields yet, so visitors do not see it.</p>;
   return (
     <div className={`${OF_THE_DESK} flex flex-col gap-2 py-1`}>
       {stepsOf(form.fields).map(({ heading, fields }, at) => (
@@ -81,4 +81,4 @@ function WhatItAsks({ form }: { readonly form: SiteForm }) {
 }
 
 const saysOf = ({ type, isRequired, shownIf }: FormField): string =>
-  [FIELD_TYPE[type].name, isRequired && 'required', shownIf && 'not always'].filter(Boolean).join(' · ');
+  [FIELD_TYPE[type].name, isRequired && 'required', shownIf && 'conditional'].filter(Boolean).join(' · ');

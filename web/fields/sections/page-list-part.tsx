@@ -149,11 +149,11 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
           onChange={(event) => set({ most: countIn(event.target.value, 200) })}
         />
         <TextField
-          label="Shown at once"
+          label="Entries at a time"
           type="number"
           min={0}
           max={100}
-          hint="The rest in parts, with links between them. 0 for all."
+          hint="Links lead to the rest. 0 shows all."
           value={String(atOnce)}
           onChange={(event) => set({ atOnce: countIn(event.target.value, 100) })}
         />
@@ -173,7 +173,7 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
       )}
       {filterable.length > 0 && (
         <FieldTicks
-          legend={`Visitors can filter by (at most ${MAX_FILTERS})`}
+          legend={`Visitors can filter by (up to ${MAX_FILTERS})`}
           fields={filterable}
           chosen={filters}
           most={MAX_FILTERS}

@@ -30,7 +30,7 @@ export const ANSWERS: AskedKind = {
   Sign: Inbox,
   needs: 'answers',
   description:
-    'What visitors have sent by forms, newest first. Answers stay when a form or its page is changed, moved or removed, and are deleted after the days that their form says.',
+    'What visitors have sent with forms, newest first. Changing, moving or removing a form or its page keeps its answers; they are deleted after the number of days set in the form.',
   useItems: useLatest,
   List: AnswerList,
   One: OneAnswer,
@@ -73,8 +73,8 @@ function AnswerList() {
       {answers.length === 0 ? (
         <p className="text-quiet">
           {latest.totals.length === 0
-            ? 'Nothing has been sent yet. Put a form into the text of a page, and make both live.'
-            : 'No answer is like that.'}
+            ? 'Nothing has been sent yet. Insert a form into the text of a page, and make both live.'
+            : 'No answers match.'}
         </p>
       ) : (
         <ListOfSettings label="Answers">
@@ -265,7 +265,7 @@ function SaidWords({ said: { type, value, words, agreed } }: { readonly said: Sa
       {words}
       {agreed && (
         <span className="block text-small text-quiet">
-          To ‘{agreed.title}’ as it was in release {agreed.release}
+          ‘{agreed.title}’, as of release {agreed.release}
         </span>
       )}
     </>
@@ -279,7 +279,7 @@ function DeleteForGood({ onDelete }: { readonly onDelete: () => void }) {
     <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-3">
       {isAsked ? (
         <>
-          <p>It cannot be brought back, nor can its files.</p>
+          <p>Neither the answer nor its files can be brought back.</p>
           <Button className="text-danger" onClick={onDelete}>
             <Trash2 size={15} aria-hidden /> Delete the answer
           </Button>

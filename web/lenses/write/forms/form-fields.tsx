@@ -40,7 +40,7 @@ export function FormFields({
       <h3 id="form-fields" className="font-display text-large font-semibold">
         Fields
       </h3>
-      {fields.length === 0 && <p className="text-small text-quiet">Add what visitors are to fill in.</p>}
+      {fields.length === 0 && <p className="text-small text-quiet">Add the fields that visitors fill in.</p>}
       <FieldList
         fields={fields}
         summaryOf={summaryOf}
@@ -62,7 +62,7 @@ export function FormFields({
       {fields.length < MAX_FORM_FIELDS && (
         <NewField
           placeholder="Your name"
-          types={FORM_FIELD_TYPES as FormFieldType[]}
+          types={FORM_FIELD_TYPES}
           onAdd={(name, type) => {
             const id = newFieldId();
             const isAdded = onSet([...fields, { ...NO_FORM_FIELD_SETTINGS, id, name, type }]);
@@ -76,7 +76,7 @@ export function FormFields({
 }
 
 const summaryOf = ({ type, isRequired, step, shownIf }: FormField): string =>
-  [FIELD_TYPE[type].name, isRequired && 'required', shownIf && 'not always', step !== null && `begins ‘${step}’`]
+  [FIELD_TYPE[type].name, isRequired && 'required', shownIf && 'conditional', step !== null && `starts ‘${step}’`]
     .filter(Boolean)
     .join(' · ');
 
@@ -139,22 +139,22 @@ function OneField({
       />
       {(field.type === 'text' || field.type === 'mail') && (
         <Choice
-          label="Filled in for visitors who are signed in"
+          label="Prefill for signed-in visitors"
           value={field.filledWith ?? ''}
           onChange={(event) => onSet({ filledWith: (event.target.value || null) as FormField['filledWith'] })}
         >
-          <option value="">No</option>
-          {field.type === 'text' && <option value="name">With their name</option>}
-          <option value="mail">With their mail address</option>
+          <option value="">Nothing</option>
+          {field.type === 'text' && <option value="name">Their name</option>}
+          <option value="mail">Their mail address</option>
         </Choice>
       )}
       {before.length > 0 && <ShownIfField field={field} before={before} onSet={(shownIf) => onSet({ shownIf })} />}
       <DraftField
-        label="Begins a step"
+        label="Start a new step"
         saved={field.step ?? ''}
         longest={MAX_FIELD_NAME_LENGTH}
         placeholder="About you"
-        hint="The heading of the step. Leave it empty for a field that stands in the step of the field before."
+        hint="The heading of the step. Leave it empty to stay in the step of the field before."
         onSave={(step) => onSet({ step: step.trim() || null })}
       />
       <Button
@@ -170,17 +170,17 @@ function OneField({
   );
 }
 
-const NO_POLICY = { value: 'none', words: 'Nothing: it is no consent' };
+const NO_POLICY = { value: 'none', words: 'No page: this is not a consent' };
 
 /** The page that is agreed to. */
 function PolicyField({ field, onSet }: { readonly field: FormField; readonly onSet: (policy: PageId | null) => void }) {
   return (
     <PageField
-      label="Agrees to"
+      label="Consent to"
       hint={
         field.policy === null
           ? undefined
-          : 'The form leads to it, and each answer keeps which version of it was agreed to.'
+          : 'The form links to it, and each answer keeps the version that was agreed to.'
       }
       value={field.policy ?? NO_POLICY.value}
       others={[NO_POLICY]}
@@ -204,12 +204,12 @@ function ShownIfField({
   const isKnown = kept === null || offered.some(({ value }) => value === kept);
   return (
     <Choice
-      label="Asked for"
+      label="Show this field"
       value={kept ?? ''}
       onChange={(event) => onSet(event.target.value === '' ? null : (JSON.parse(event.target.value) as ShownIf))}
     >
       <option value="">Always</option>
-      {!isKnown && <option value={kept}>By a field that does not stand before it: always</option>}
+      {!isKnown && <option value={kept}>Always: the field it depends on is not before it</option>}
       {offered.map(({ value, words }) => (
         <option key={value} value={value}>
           {words}

@@ -29,7 +29,7 @@ export const FORMS: ListKind = {
   one: 'form',
   Sign: ClipboardList,
   description:
-    'A form is made here, and inserted into the text of any page. What visitors send is kept with the form, whatever becomes of the page.',
+    'Make a form here, then insert it into the text of any page. What visitors send is kept with the form, whatever happens to the page.',
   placeholder: 'Application',
   longest: MAX_FORM_NAME_LENGTH,
   items: (site) => site.settings.forms,
@@ -38,7 +38,7 @@ export const FORMS: ListKind = {
     const live = site.liveSettings?.forms.find((one) => one.id === id);
     const count = form?.fields.length ?? 0;
     const says = count === 1 ? '1 field' : `${count} fields`;
-    if (count === 0) return { says: '', waits: 'It asks for nothing yet' };
+    if (count === 0) return { says: '', waits: 'No fields yet' };
     if (!live) return { says, waits: 'Not live yet' };
     return JSON.stringify(live) === JSON.stringify(form) ? { says } : { says, waits: 'Changed since it went live' };
   },
@@ -77,8 +77,8 @@ function WhereAndWhat({ form }: { readonly form: SiteForm }) {
       {touched !== null && (
         <p className="text-small text-quiet">
           {touched.size === 0
-            ? 'No page shows it yet. In the text of a page, Insert (Ctrl+Enter) lists Form.'
-            : `It stands on ${pages(touched.size)}. Changes reach visitors with the next release.`}
+            ? 'It is not on any page yet. In the text of a page, choose Insert (Ctrl+Enter), then Form.'
+            : `It is on ${pages(touched.size)}. Visitors get changes with the next release.`}
         </p>
       )}
       {maySeeAnswers && totals && (
@@ -94,7 +94,7 @@ function WhereAndWhat({ form }: { readonly form: SiteForm }) {
 const answersWords = ({ count, fresh }: { readonly count: number; readonly fresh: number }): string =>
   `${count === 1 ? '1 answer' : `${count} answers`}${fresh > 0 ? `, ${fresh} new` : ''}`;
 
-const STAYS = { value: 'stay', words: 'Nowhere: they stay on the page' };
+const STAYS = { value: 'stay', words: 'Stay on the page' };
 
 function AfterSending({
   form,
@@ -106,7 +106,7 @@ function AfterSending({
   return (
     <section aria-labelledby="after-sending" className="flex flex-col gap-3 border-t border-rule pt-4">
       <h3 id="after-sending" className="font-display text-large font-semibold">
-        Sending it
+        Sending
       </h3>
       <DraftField
         label="Button"
@@ -116,14 +116,14 @@ function AfterSending({
         onSave={(button) => onSet({ button: button.trim() })}
       />
       <PageField
-        label="Leads to"
+        label="After sending, go to"
         value={form.leadsTo ?? STAYS.value}
         others={[STAYS]}
         onChoose={(next) => onSet({ leadsTo: next === STAYS.value ? null : (next as PageId) })}
       />
       {form.leadsTo === null && (
         <DraftField
-          label="Said instead of the form"
+          label="Message shown instead of the form"
           isLong
           saved={form.thanks}
           longest={MAX_FORM_THANKS_LENGTH}
@@ -134,8 +134,8 @@ function AfterSending({
       <MailsField saved={form.mailTo} onSet={(mailTo) => onSet({ mailTo })} />
       {form.mailTo.length > 0 && (
         <Tick
-          label="Mails contain the answer"
-          hint="Without it they only say that there is one, with a link to it."
+          label="Include the answer in the mail"
+          hint="Otherwise the mail only says that there is one, with a link to it."
           checked={form.areMailsWhole}
           onChange={(event) => onSet({ areMailsWhole: event.target.checked })}
         />
@@ -144,7 +144,7 @@ function AfterSending({
         label="Delete answers after (days)"
         saved={String(form.keptDays)}
         longest={4}
-        hint={`1 to ${MAX_KEPT_DAYS}. Once the form is live, this holds for answers that have come already, too.`}
+        hint={`1 to ${MAX_KEPT_DAYS}. Once live, this also applies to answers that are already here.`}
         onSave={(typed) => {
           const days = Number(typed.trim());
           if (Number.isInteger(days) && days >= 1 && days <= MAX_KEPT_DAYS) onSet({ keptDays: days });
@@ -164,12 +164,12 @@ function MailsField({
 }) {
   return (
     <DraftField
-      label="Tell these of each answer"
+      label="Notify by mail"
       isLong
       saved={saved.join('\n')}
       longest={MAX_FORM_MAILS * 255}
       placeholder="office@pellow-quay.example"
-      hint={`Mail addresses, one on each line, at most ${MAX_FORM_MAILS}. Lines that are no address are left out.`}
+      hint={`Mail addresses, one per line, up to ${MAX_FORM_MAILS}. Lines that are not addresses are left out.`}
       onSave={(text) => {
         const mails = text
           .split(/[\s,;]+/)
