@@ -1,21 +1,16 @@
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
+import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { choicesNamed } from '#core/fields/type-change.ts';
 import type { LabelId } from '#core/model/access.ts';
 import { type KindField, MAX_CHOICES, MAX_CHOICE_NAME_LENGTH } from '#core/model/kind-field.ts';
 import { newFieldId } from '../../api/site-store.ts';
-import { Choice, TextField } from '../../ui/field.tsx';
+import { Choice, TextField, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { DraftField } from '../draft-field.tsx';
 import { KindOptions } from '../kind-choice.tsx';
 
 /** Three letters of a currency, as ISO 4217 has them. */
-export function CurrencyField({
-  saved,
-  onSet,
-}: {
-  readonly saved: string;
-  readonly onSet: (currency: string) => void;
-}) {
+function CurrencyField({ saved, onSet }: { readonly saved: string; readonly onSet: (currency: string) => void }) {
   const [fault, setFault] = useState<string | undefined>(undefined);
   const [typed, setTyped] = useState<string | null>(null);
   const take = () => {
@@ -40,7 +35,7 @@ export function CurrencyField({
 }
 
 /** What can be chosen, a line each. */
-export function ChoicesField({
+function ChoicesField({
   field,
   onSet,
 }: {
@@ -75,7 +70,7 @@ export function ChoicesField({
 const isSame = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
 
 /** Of which kind the pages are that can be chosen. */
-export function OfKind({
+function OfKind({
   field,
   onSet,
 }: {
@@ -92,5 +87,42 @@ export function OfKind({
       <option value="">Any page</option>
       <KindOptions labels={site.settings.labels} />
     </Choice>
+  );
+}
+
+/** What is set of a field by its type. `besideKind` stands below the kind that pages are of. */
+export function TypeSettings({
+  field,
+  besideKind,
+  onSet,
+}: {
+  readonly field: Pick<KindField, 'type' | 'unit' | 'currency' | 'choices' | 'of' | 'isSeveral'>;
+  readonly besideKind?: ReactNode;
+  readonly onSet: (to: Partial<Pick<KindField, 'unit' | 'currency' | 'choices' | 'of' | 'isSeveral'>>) => void;
+}) {
+  const { settings } = FIELD_TYPE[field.type];
+  return (
+    <>
+      {settings.includes('unit') && (
+        <DraftField label="Unit" saved={field.unit} longest={20} placeholder="m" onSave={(unit) => onSet({ unit })} />
+      )}
+      {settings.includes('currency') && (
+        <CurrencyField saved={field.currency} onSet={(currency) => onSet({ currency })} />
+      )}
+      {settings.includes('choices') && <ChoicesField field={field} onSet={(choices) => onSet({ choices })} />}
+      {settings.includes('of') && (
+        <>
+          <OfKind field={field} onSet={(of) => onSet({ of })} />
+          {besideKind}
+        </>
+      )}
+      {settings.includes('isSeveral') && (
+        <Tick
+          label="Several can be chosen"
+          checked={field.isSeveral}
+          onChange={(event) => onSet({ isSeveral: event.target.checked })}
+        />
+      )}
+    </>
   );
 }

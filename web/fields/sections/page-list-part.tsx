@@ -139,23 +139,13 @@ function WhichPages({ attributes, set }: SettingsProps<PageListSetting>) {
             ))}
           </Choice>
         )}
-        <TextField
-          label="At most"
-          type="number"
-          min={0}
-          max={200}
-          hint="0 for all."
-          value={String(most)}
-          onChange={(event) => set({ most: countIn(event.target.value, 200) })}
-        />
-        <TextField
+        <CountField label="At most" most={200} hint="0 for all." value={most} onSet={(next) => set({ most: next })} />
+        <CountField
           label="Entries at a time"
-          type="number"
-          min={0}
-          max={100}
+          most={100}
           hint="Links lead to the rest. 0 shows all."
-          value={String(atOnce)}
-          onChange={(event) => set({ atOnce: countIn(event.target.value, 100) })}
+          value={atOnce}
+          onSet={(next) => set({ atOnce: next })}
         />
       </div>
       <Tick
@@ -243,7 +233,32 @@ function withoutOthers(
   };
 }
 
-const countIn = (typed: string, most: number): number => Math.max(0, Math.min(most, Math.round(Number(typed)) || 0));
+/** A count of entries, from 0 on. */
+function CountField({
+  label,
+  hint,
+  value,
+  most,
+  onSet,
+}: {
+  readonly label: string;
+  readonly hint: string;
+  readonly value: number;
+  readonly most: number;
+  readonly onSet: (count: number) => void;
+}) {
+  return (
+    <TextField
+      label={label}
+      type="number"
+      min={0}
+      max={most}
+      hint={hint}
+      value={String(value)}
+      onChange={(event) => onSet(Math.max(0, Math.min(most, Math.round(Number(event.target.value)) || 0)))}
+    />
+  );
+}
 
 function orderOf(chosen: string): ListChange {
   const [order, by] = chosen.split(' ') as [PageListSetting['order'], FieldId | undefined];

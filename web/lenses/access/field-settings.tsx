@@ -18,7 +18,7 @@ import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { ChoicesField, CurrencyField, OfKind } from '../../fields/asking/field-parts.tsx';
+import { TypeSettings } from '../../fields/asking/field-parts.tsx';
 import { TypeOptions } from '../../fields/asking/type-options.tsx';
 
 /** Everything that is set of one field. */
@@ -27,7 +27,6 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
   const context = useFieldContext();
   const set = (fields: Partial<FieldSettings> & { title?: string }) =>
     store.apply([{ name: 'field.set', field: field.id, fields }]);
-  const { settings } = FIELD_TYPE[field.type];
   return (
     <div className="flex flex-col gap-3 border-t border-rule px-3 py-3">
       <DraftField
@@ -37,16 +36,10 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
         onSave={(title) => title.trim() !== '' && set({ title })}
       />
       <TypeChoice field={field} onSet={(type) => set({ type })} />
-      {settings.includes('unit') && (
-        <DraftField label="Unit" saved={field.unit} longest={20} placeholder="m" onSave={(unit) => set({ unit })} />
-      )}
-      {settings.includes('currency') && (
-        <CurrencyField saved={field.currency} onSet={(currency) => set({ currency })} />
-      )}
-      {settings.includes('choices') && <ChoicesField field={field} onSet={(choices) => set({ choices })} />}
-      {settings.includes('of') && (
-        <>
-          <OfKind field={field} onSet={(of) => set({ of })} />
+      <TypeSettings
+        field={field}
+        onSet={set}
+        besideKind={
           <DraftField
             label="Heading on those pages"
             saved={field.backName}
@@ -55,15 +48,8 @@ export function FieldSettingsPart({ kind, field }: { readonly kind: PageKind; re
             hint="The chosen pages list the pages that chose them, under this heading. Leave it empty for no list."
             onSave={(backName) => set({ backName })}
           />
-        </>
-      )}
-      {settings.includes('isSeveral') && (
-        <Tick
-          label="Several can be chosen"
-          checked={field.isSeveral}
-          onChange={(event) => set({ isSeveral: event.target.checked })}
-        />
-      )}
+        }
+      />
       <DraftField
         label="Help"
         saved={field.help}

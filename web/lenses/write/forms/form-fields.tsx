@@ -14,7 +14,7 @@ import {
 } from '#core/model/site-form.ts';
 import { newFieldId } from '../../../api/site-store.ts';
 import { FieldList, NewField } from '../../../fields/asking/field-list.tsx';
-import { ChoicesField, CurrencyField, OfKind } from '../../../fields/asking/field-parts.tsx';
+import { TypeSettings } from '../../../fields/asking/field-parts.tsx';
 import { TypeOptions } from '../../../fields/asking/type-options.tsx';
 import { DraftField } from '../../../fields/draft-field.tsx';
 import { PageField } from '../../../fields/page-field.tsx';
@@ -91,7 +91,6 @@ function OneField({
   readonly onSet: (to: Change) => void;
   readonly onRemove: () => void;
 }) {
-  const { settings } = FIELD_TYPE[field.type];
   return (
     <div className="flex flex-col gap-3 border-t border-rule px-3 py-3">
       <DraftField
@@ -108,21 +107,7 @@ function OneField({
       >
         <TypeOptions types={FORM_FIELD_TYPES} />
       </Choice>
-      {settings.includes('unit') && (
-        <DraftField label="Unit" saved={field.unit} longest={20} placeholder="m" onSave={(unit) => onSet({ unit })} />
-      )}
-      {settings.includes('currency') && (
-        <CurrencyField saved={field.currency} onSet={(currency) => onSet({ currency })} />
-      )}
-      {settings.includes('choices') && <ChoicesField field={field} onSet={(choices) => onSet({ choices })} />}
-      {settings.includes('of') && <OfKind field={field} onSet={(of) => onSet({ of })} />}
-      {settings.includes('isSeveral') && (
-        <Tick
-          label="Several can be chosen"
-          checked={field.isSeveral}
-          onChange={(event) => onSet({ isSeveral: event.target.checked })}
-        />
-      )}
+      <TypeSettings field={field} onSet={onSet} />
       {field.type === 'yesNo' && <PolicyField field={field} onSet={(policy) => onSet({ policy })} />}
       <DraftField
         label="Help"
