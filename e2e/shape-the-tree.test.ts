@@ -186,6 +186,9 @@ describe('words in a text', () => {
     await bench.open(spur, 'pellow-quay', '?page=pq008');
     const editor = await bench.find('textbox', 'Text');
     await editor.sendKeys(Key.chord(Key.CONTROL, Key.HOME), Key.chord(Key.CONTROL, Key.SHIFT, Key.ARROW_RIGHT));
+    await bench.until('a word is selected', () =>
+      bench.driver.executeScript<boolean>('return !getSelection().isCollapsed'),
+    );
     await bench.chord(Key.CONTROL, 'k');
     await bench.find('dialog', 'Link the selected words');
     await bench.click('radio', 'An outside address');
@@ -199,6 +202,19 @@ describe('words in a text', () => {
       ),
     );
     await bench.until('it is saved', async () => (await bench.text()).includes('Live, edited.'));
+  });
+});
+
+describe('a key that is quicker than the browser', () => {
+  it('links what is selected on the screen', async () => {
+    await bench.open(spur, 'pellow-quay', '?page=pq008');
+    await (await bench.find('textbox', 'Text')).click();
+    // Both within one task: the browser has not told of the selection when the key comes.
+    await bench.driver.executeScript(`
+      getSelection().selectAllChildren(document.querySelector('.text-of-page p'));
+      document.activeElement.dispatchEvent(new KeyboardEvent('keydown', { key: 'k', ctrlKey: true, bubbles: true }));`);
+    await bench.find('dialog', 'Link the selected words');
+    await bench.press(Key.ESCAPE);
   });
 });
 

@@ -42,14 +42,15 @@ export class Screen {
     let seen: string[] = [];
     let thoroughAt = Date.now() + THOROUGH_AFTER_MS;
     for (const end = Date.now() + WAIT_MS; Date.now() < end;) {
-      seen = [];
       const isThorough = Date.now() >= thoroughAt;
+      // The error names what was there when all of them were looked at.
+      if (isThorough) seen = [];
       if (isThorough) thoroughAt = Date.now() + THOROUGH_AFTER_MS;
       for (const element of await this.#candidates(role, isThorough ? null : name, within)) {
         try {
           const label = (await element.getAccessibleName()).trim();
           if (matches(label, name) && (await element.isDisplayed())) return element;
-          seen.push(label);
+          if (isThorough) seen.push(label);
         } catch (fault) {
           if ((fault as Error).name !== 'StaleElementReferenceError') throw fault;
         }

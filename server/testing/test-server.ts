@@ -353,8 +353,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   };
 }
 
-/** Waits until something holds. @throws after five seconds, or as many as are said, with what was waited for. */
-export async function until(what: string, holds: () => boolean | Promise<boolean>, longestMs = 5000): Promise<void> {
+/** Waits until something holds. @throws after 20 seconds, or as many as are said, with what was waited for. */
+export async function until(what: string, holds: () => boolean | Promise<boolean>, longestMs = 20_000): Promise<void> {
   for (const end = Date.now() + longestMs; Date.now() < end;) {
     if (await holds()) return;
     await new Promise((resolve) => setTimeout(resolve, 15));

@@ -55,6 +55,7 @@ import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { Choice, Radios, TextField } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { takeSelection } from './take-selection.ts';
 
 const NO_AUDIENCES: readonly NamedAudience[] = [];
 const NO_FACTS: readonly Fact[] = [];
@@ -257,6 +258,7 @@ function TextEditor({
       onKeyDownCapture={(event) => {
         if (!mayEdit) return;
         const isHeld = event.ctrlKey || event.metaKey;
+        if (isHeld || event.altKey) takeSelection(editor);
         if (isHeld && event.key.toLowerCase() === 'k') setLinking(true);
         else if (isHeld && event.key === 'Enter') setInserting(true);
         else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown'))
