@@ -7,7 +7,13 @@ const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best
 /** What can be otherwise in the dark. */
 const RULES_OF_COLOUR = { type: 'rule', values: ['color-contrast'] };
 
-/** Waits until the colours have passed into each other, and nothing else moves that comes to an end. */
+/** Colours change at once from here on: what passes into something else could be looked at halfway. */
+const WITHOUT_TRANSITIONS = `
+  const sheet = new CSSStyleSheet();
+  sheet.replaceSync('*, *::before, *::after { transition: none !important; }');
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, sheet];`;
+
+/** Waits until nothing moves that comes to an end. */
 const AT_REST = `
   const done = arguments[0];
   const moves = () => document.getAnimations().some((one) =>
@@ -57,6 +63,7 @@ export async function accessibilityFaults(
   // Away from whatever shows a tooltip.
   await browser.driver.actions().move({ x: 1, y: 1 }).perform();
   await browser.driver.executeScript(AXE);
+  await browser.driver.executeScript(WITHOUT_TRANSITIONS);
   const found: string[] = [];
   for (const scheme of of === 'in light' ? (['light'] as const) : (['light', 'dark'] as const)) {
     await browser.prefer(scheme);
