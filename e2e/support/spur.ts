@@ -56,16 +56,19 @@ export async function startSpur({ withDemo, isAnew = false }: { withDemo: boolea
     },
   );
   const env = { ...settings, DATABASE_URL: url };
-  const workbench = await start('dist/workbench/main.js', env);
+  const workbench = start('dist/workbench/main.js', env);
+  // Where the data is made anew, the tables have to be there first.
+  if (isAnew) await workbench;
   const live = await start('dist/live/main.js', env);
+  const { child, message } = await workbench;
   return {
     workbench: `http://127.0.0.1:${port}`,
     live: `http://127.0.0.1:${livePort}`,
     formerSite: `http://127.0.0.1:${formerPort}`,
     directory: `http://127.0.0.1:${directoryPort}`,
-    firstAccountToken: (workbench.message.firstAccountToken as string | null) ?? null,
+    firstAccountToken: (message.firstAccountToken as string | null) ?? null,
     stop: async () => {
-      await Promise.all([end(workbench.child), end(live.child)]);
+      await Promise.all([end(child), end(live.child)]);
       await drop();
     },
   };
