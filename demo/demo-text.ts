@@ -1,13 +1,14 @@
 import { AUDIENCE_SECTION, FACT, type TextDocument, type TextPart } from '#core/model/content.ts';
 import { PLAIN_PAGE_LIST, pageListSchema } from '#core/sections/page-list.ts';
 import { FORM } from '#core/sections/form.ts';
+import { PAGE_FIELDS_HERE } from '#core/sections/page-fields.ts';
 import { SHARED } from '#core/sections/shared.ts';
 import { demoFileId } from './demo-files.ts';
 
 /**
  * The blocks of a demo text as a document of the editor. A block that begins with `:: staff` is a section for that audience, one with
  * `? ` a question that opens, `@ quay: Words.` a picture with its caption (`@left`, `@right`, `@wide`), `@gallery quay bench` some,
- * `@file form: Words` a document, `= ferry` a shared section, `& tour` a form, `% {…}` a list of pages, with what is set of it as JSON, `! ` a note, `!! ` a warning, `> ` a quotation with its source in the last line, `| ` a table;
+ * `@file form: Words` a document, `= ferry` a shared section, `& tour` a form, `{fields}` the fields of its page, `% {…}` a list of pages, with what is set of it as JSON, `! ` a note, `!! ` a warning, `> ` a quotation with its source in the last line, `| ` a table;
  * `{telephone}` is a fact of the site, `[words](page:…)` or `[words](https://…)` a link, `[[words]](page:…)` by itself a button.
  */
 export function demoDocument(blocks: readonly string[]): TextDocument {
@@ -45,6 +46,7 @@ function partsOf(block: string): TextPart[] {
         attrs: pageListSchema.parse({ ...PLAIN_PAGE_LIST, ...(JSON.parse(block.slice(2)) as object) }),
       },
     ];
+  if (block === '{fields}') return [{ type: PAGE_FIELDS_HERE.type }];
   if (block.startsWith('& ')) return [{ type: FORM.type, attrs: { of: block.slice(2) } }];
   if (block.startsWith('= ')) return [{ type: SHARED.type, attrs: { of: block.slice(2) } }];
   const shown = /^@(\w*) ([\w ]+?)(?:: (.+))?$/.exec(block);

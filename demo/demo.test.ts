@@ -17,7 +17,10 @@ const school = buildLiveSite(
   'Pellow Quay School of Boatbuilding',
   builder,
   PELLOW_QUAY,
-  (idOf, site) => [...pellowAccess(idOf, new Date('2026-11-25T09:00:00Z')), ...pellowMenus(idOf, site)],
+  (idOf, site) => [
+    ...pellowAccess(idOf, new Date('2026-11-25T09:00:00Z'), (blocks) => builder.contentOf(blocks)),
+    ...pellowMenus(idOf, site),
+  ],
 );
 const { outline, hiddenBy } = derivedOf(school);
 const main = menuTableOf(school, school.settings.menus[0]!);

@@ -73,14 +73,15 @@ export async function loadDemo(
     ),
   ]);
   const school = new DemoBuilder('pq');
+  const contentOf = (blocks: readonly string[]) => school.contentOf(blocks);
   const schoolSite = buildLiveSite(
     'pellow-quay',
     'Pellow Quay School of Boatbuilding',
     school,
     PELLOW_QUAY,
     (idOf, site) => [
-      ...pellowShared((blocks) => school.contentOf(blocks)),
-      ...pellowAccess(idOf, now),
+      ...pellowShared(contentOf),
+      ...pellowAccess(idOf, now, contentOf),
       ...pellowForms(idOf),
       ...pellowMenus(idOf, site),
     ],

@@ -1,7 +1,7 @@
 import { addDays, setHours, startOfHour } from 'date-fns';
 import type { LabelId, PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
-import type { PageId } from '#core/model/ids.ts';
+import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { pellowKinds } from './pellow-kinds.ts';
 
@@ -27,7 +27,11 @@ export const PELLOW_VISITORS: readonly { name: string; email: string; audiences:
 ];
 
 /** The school's audiences, who may open which of its branches, and what the clock opens and closes in the weeks to come. */
-export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operation[] {
+export function pellowAccess(
+  idOf: (title: string) => PageId,
+  now: Date,
+  contentOf: (blocks: readonly string[]) => ContentId,
+): Operation[] {
   const inDays = (days: number, hour: number) => startOfHour(setHours(addDays(now, days), hour)).toISOString();
   const rule = (title: string, access: Extract<Operation, { name: 'page.set' }>['fields']['access']): Operation => ({
     name: 'page.set',
@@ -44,7 +48,7 @@ export function pellowAccess(idOf: (title: string) => PageId, now: Date): Operat
       title: 'Private addresses',
       rule: { only: [STUDENTS, STAFF], closedLook: 'locked' },
     },
-    ...pellowKinds(idOf, now),
+    ...pellowKinds(idOf, now, contentOf),
     rule('Lodgings', { labels: [PRIVATE_ADDRESSES] }),
     rule('First aid', { labels: [PRIVATE_ADDRESSES] }),
     rule('For groups who have booked', { passphrase: PELLOW_PASSPHRASE.id }),

@@ -2,7 +2,7 @@ import { addDays, format } from 'date-fns';
 import type { LabelId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { DetailsChange } from '#core/model/details.ts';
-import type { PageId } from '#core/model/ids.ts';
+import type { ContentId, PageId } from '#core/model/ids.ts';
 import type { FieldId, FieldSettings } from '#core/model/kind-field.ts';
 import type { About, LabelRule } from '#core/model/page-label.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -18,6 +18,8 @@ interface DemoKind {
   readonly about: About;
   readonly rule?: LabelRule;
   readonly fields?: readonly DemoField[];
+  /** What its pages begin with, as blocks of a demo text. */
+  readonly outline?: readonly string[];
   /** Its pages by their titles, each with what it says in the fields. */
   readonly pages: Readonly<Record<string, Readonly<Record<string, string>>>>;
 }
@@ -55,12 +57,21 @@ const boat = (size: string, timber: string, launched: string, builders: string):
   builders,
 });
 
+/** Pages on which nobody has written: they follow the outline of their kind. */
+const AS_OUTLINED: ReadonlySet<string> = new Set(['Thursday: open bench', 'Wednesday: rope and canvas']);
+
 /** The kinds of the school's pages, with their fields. Dates of courses are the days from now on which they begin, and how long they last. */
 const KINDS: readonly DemoKind[] = [
   {
     id: 'course',
     title: 'Course',
     about: 'course',
+    outline: [
+      'You work on a real boat or a part of one, in a group of eight at most, and take home what you make.',
+      '{fields}',
+      '## What to bring',
+      'Stout shoes, an apron and something to eat. We lend the tools.',
+    ],
     fields: [
       { id: 'dates', title: 'Dates', type: 'period', property: 'hasCourseInstance' },
       { id: 'price', title: 'Price', type: 'money', currency: 'GBP', isRequired: true, property: 'offers' },
@@ -173,7 +184,11 @@ const KINDS: readonly DemoKind[] = [
 ];
 
 /** The kinds of the school's pages, the fields of each, and what its pages say in them. */
-export function pellowKinds(idOf: (title: string) => PageId, now: Date): Operation[] {
+export function pellowKinds(
+  idOf: (title: string) => PageId,
+  now: Date,
+  contentOf: (blocks: readonly string[]) => ContentId,
+): Operation[] {
   const day = (inDays: number) => format(addDays(now, inDays), 'yyyy-MM-dd');
   const valueOf = (field: DemoField, said: string): string => {
     if (field.type === 'period') {
@@ -182,14 +197,15 @@ export function pellowKinds(idOf: (title: string) => PageId, now: Date): Operati
     }
     return field.type === 'pages' ? said.split('; ').map(idOf).join(' ') : said;
   };
-  const labels = KINDS.map(({ id, title, about, rule }): Operation => ({
+  const labels = KINDS.map(({ id, title, about, rule, outline }): Operation => ({
     name: 'label.add',
     label: id as LabelId,
     title,
     about,
     ...(rule && { rule }),
+    ...(outline && { pageOutline: contentOf(outline) }),
   }));
-  const rest = KINDS.flatMap(({ id: label, fields = [], pages }): Operation[] => [
+  const rest = KINDS.flatMap(({ id: label, fields = [], outline, pages }): Operation[] => [
     ...fields.map(({ id, title, ...settings }): Operation => ({
       name: 'field.add',
       label: label as LabelId,
@@ -207,7 +223,11 @@ export function pellowKinds(idOf: (title: string) => PageId, now: Date): Operati
       return {
         name: 'page.set',
         page: idOf(title),
-        fields: { access: { labels: [label as LabelId] }, ...(Object.keys(details).length > 0 && { details }) },
+        fields: {
+          access: { labels: [label as LabelId] },
+          ...(Object.keys(details).length > 0 && { details }),
+          ...(outline && AS_OUTLINED.has(title) && { content: contentOf(outline) }),
+        },
       };
     }),
   ]);

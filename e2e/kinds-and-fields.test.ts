@@ -142,3 +142,47 @@ it('somebody who writes puts a value of another page into a text, and it says wh
   await bench.until('the text says it', async () => (await text('.text-of-page p'))[0]!.startsWith('It costs £'));
   await bench.saved();
 });
+
+describe('the outline of a kind', () => {
+  it('is what its pages begin with, and what they follow until somebody writes on them', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=labels/course');
+    await bench.untilText('2 pages follow it. 12 pages keep their own text.');
+    const outline = await bench.find('textbox', 'Outline of Course');
+    await outline.click();
+    await outline.sendKeys(Key.chord(Key.CONTROL, Key.END), ' A pencil is enough.');
+    await bench.until('the pages differ from what is live', async () => (await bench.text()).includes('17 differ'));
+    await bench.saved();
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    await bench.select('Evening classes');
+    await bench.press(Key.ARROW_RIGHT);
+    await bench.select('Thursday: open bench');
+    await bench.untilText('This is the outline of ‘Course’.');
+    const text = await bench.find('textbox', 'Text');
+    await bench.until('it follows the outline', async () => (await text.getText()).includes('A pencil is enough.'));
+    await text.click();
+    await text.sendKeys(Key.chord(Key.CONTROL, Key.END), ' Bring a question too.');
+    await bench.untilText('It differs from the outline of ‘Course’.');
+    await bench.click('button', 'Replace it with the outline');
+    await bench.untilText('This is the outline of ‘Course’.');
+    await bench.saved();
+  });
+
+  it('has a place for the fields of each page, and for a value within a sentence', async () => {
+    await bench.open(spur, 'tern-sound', `?lens=access&beside=labels/${key}`);
+    await bench.click('button', 'Write an outline');
+    const outline = await bench.find('textbox', 'Outline of Ferry');
+    await outline.click();
+    await outline.sendKeys('Carries ');
+    await bench.click('button', 'Insert a field value');
+    await bench.choose('Field', /^Seats$/);
+    await bench.click('button', 'Insert it');
+    await outline.sendKeys(' people.', Key.chord(Key.CONTROL, Key.ENTER));
+    await bench.press('Fields of the page', Key.ENTER);
+    await bench.until('the places are there', () =>
+      bench.driver.executeScript<boolean>(
+        `return /Carries Seats\\s? people/.test(document.querySelector('[aria-label="Outline of Ferry"] .text-of-page').innerText)
+          && document.querySelector('[aria-label="Outline of Ferry"] dl')?.innerText.includes('Skipper')`,
+      ),
+    );
+  });
+});

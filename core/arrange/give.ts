@@ -1,8 +1,9 @@
 import { type LabelId, ruleOf } from '../model/access.ts';
 import type { AudienceId } from '../model/audience.ts';
 import type { PageId } from '../model/ids.ts';
+import { kindChanges } from '../model/kind-outline.ts';
 import type { LayoutId } from '../model/layout.ts';
-import { isKind, withKind } from '../model/page-label.ts';
+import { isKind } from '../model/page-label.ts';
 import { type GoalId, planOf } from '../model/plan.ts';
 import { type MenuId, entryOf } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
@@ -24,7 +25,7 @@ export function giveLabel(site: Site, pages: readonly PageId[], label: LabelId):
   return give(site, pages, (node) => {
     const before = ruleOf(node).labels;
     if (before.includes(label) || (isOfKind && node.type !== 'page')) return null;
-    return { access: { labels: isOfKind ? withKind(before, label, labels) : [...before, label] } };
+    return isOfKind ? kindChanges(node, label, labels) : { access: { labels: [...before, label] } };
   });
 }
 

@@ -1,11 +1,13 @@
 import { FIELD_TYPE } from '../fields/all-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
 import { valueAs } from '../fields/values.ts';
-import { type AccessChange, ruleOf } from '../model/access.ts';
+import { ruleOf } from '../model/access.ts';
 import type { DetailsChange } from '../model/details.ts';
 import type { FieldId, KindField } from '../model/kind-field.ts';
+import { kindChanges } from '../model/kind-outline.ts';
 import type { SiteNode } from '../model/node.ts';
-import { type PageKind, type PageLabel, isKind, kindAmong, withKind } from '../model/page-label.ts';
+import type { PageChanges } from '../model/page-fields.ts';
+import { type PageKind, type PageLabel, isKind, kindAmong } from '../model/page-label.ts';
 import { short } from './address-list.ts';
 
 /** The column of the kind of a page, by the kind's name. */
@@ -60,18 +62,18 @@ export function columnNamed(name: string, columns: readonly FieldColumn[]): Fiel
 }
 
 /**
- * What the cells of a row say of a page's kind and its fields. @param node the page that the row is of, as it is; undefined for a new one
+ * What the cells of a row say of a page's kind and its fields. @param node the page that the row is of, as it is
  * @param cellOf the text in a column by its name in the file; undefined where there is no such column @param note is told what is left out
  */
 export function readFieldCells(
-  node: Pick<SiteNode, 'access'> | undefined,
+  node: Pick<SiteNode, 'type' | 'access' | 'content'>,
   named: readonly { readonly column: FieldColumn; readonly in: string }[],
   labels: readonly PageLabel[],
   context: FieldContext,
   cellOf: (column: string) => string | undefined,
   note: (detail: string) => void,
-): { readonly access?: AccessChange; readonly details?: DetailsChange } {
-  const borne = ruleOf(node ?? { access: null }).labels;
+): Pick<PageChanges, 'access' | 'content' | 'details'> {
+  const borne = ruleOf(node).labels;
   const before = kindAmong(borne, labels);
   const kindName = cellOf(KIND_COLUMN)?.trim();
   const isNamed = ({ name }: PageKind): boolean => name.toLowerCase() === kindName?.toLowerCase();
@@ -98,7 +100,7 @@ export function readFieldCells(
     else details[field.id] = value;
   }
   return {
-    ...(kind?.id !== before?.id && { access: { labels: withKind(borne, kind?.id ?? null, labels) } }),
+    ...kindChanges(node, kind?.id ?? null, labels),
     ...(Object.keys(details).length > 0 && { details: details as DetailsChange }),
   };
 }

@@ -144,14 +144,16 @@ export function readSiteCsv(table: Extract<CsvTable, { ok: true }>, site: Site, 
   const pages = rows.map(({ line, cell }, index): BroughtPage => {
     const note = (detail: string) => notes.push({ line, detail });
     const id = cell('id') ?? '';
+    const fields = fieldsOfCells(({ name }) => cell(name), note);
+    const node = site.nodes.get(id as PageId) ?? { type: fields.type ?? 'page', access: null, content: null };
     return {
       line,
       id: id === '' ? null : pageIdSchema.parse(id),
       parent: parents[index]!,
       fields: {
-        ...fieldsOfCells(({ name }) => cell(name), note),
+        ...fields,
         plan: planIn(cell, note),
-        ...readFieldCells(site.nodes.get(id as PageId), ofFields, labels, context, cell, note),
+        ...readFieldCells(node, ofFields, labels, context, cell, note),
       },
     };
   });

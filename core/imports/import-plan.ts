@@ -159,10 +159,14 @@ export function planAudiences(
     const key = `settings audience ${id}`;
     items.push({ key, kind: 'settings', page: null, title: `Audience: ${title}`, fields: [], line: null, operation });
   }
-  for (const { id, name: title, rule, about, fields = [] } of labels) {
+  for (const { id, name: title, rule, about, fields = [], pageOutline } of labels) {
     const operation: Operation = at.settings.labels.some((one) => one.id === id)
-      ? { name: 'label.set', label: id, fields: { title, rule, about: about ?? null } }
-      : { name: 'label.add', label: id, title, rule, ...(about && { about }) };
+      ? {
+          name: 'label.set',
+          label: id,
+          fields: { title, rule, about: about ?? null, pageOutline: pageOutline ?? null },
+        }
+      : { name: 'label.add', label: id, title, rule, ...(about && { about }), ...(pageOutline && { pageOutline }) };
     const outcome = applyOperation(at, operation);
     if (outcome.ok && outcome.site !== at) {
       at = outcome.site;

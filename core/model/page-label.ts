@@ -8,6 +8,7 @@ import {
   toKeptAccess,
   withAccess,
 } from './access.ts';
+import { type ContentId, contentIdSchema } from './ids.ts';
 import { type KindField, MAX_FIELDS, kindFieldSchema } from './kind-field.ts';
 
 export const MAX_LABEL_NAME_LENGTH = 60;
@@ -35,6 +36,7 @@ export const pageLabelSchema = z.strictObject({
   rule: labelRuleSchema,
   about: z.enum(ABOUT).optional(),
   fields: z.array(kindFieldSchema).max(MAX_FIELDS).optional(),
+  pageOutline: contentIdSchema.optional(),
 });
 
 /**
@@ -48,6 +50,8 @@ export interface PageLabel {
   readonly about?: About;
   /** Of a kind: what its pages can say of themselves, in order; left out where there is nothing. A label keeps them that is no kind any more. */
   readonly fields?: KindField[];
+  /** Of a kind: the text that its pages begin with, and have until they have one of their own; left out where there is none. */
+  readonly pageOutline?: ContentId;
 }
 
 /** A label that is a kind. */

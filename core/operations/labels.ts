@@ -12,6 +12,7 @@ import {
 } from '../model/page-label.ts';
 import type { SiteNode } from '../model/node.ts';
 import { type KindField, MAX_FIELDS, kindFieldSchema } from '../model/kind-field.ts';
+import { contentIdSchema } from '../model/ids.ts';
 import { maybeField } from '../fields/values.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
@@ -34,19 +35,22 @@ export const labelAddSchema = z.strictObject({
   about: z.enum(ABOUT).optional(),
   /** What its pages can say of themselves, where it comes with that. */
   fields: z.array(kindFieldSchema).max(MAX_FIELDS).optional(),
+  /** What its pages begin with, where it comes with that. */
+  pageOutline: contentIdSchema.optional(),
 });
 
 /** Adds a label of the site. Whoever adds it makes the id. */
 export const labelAdd = defineOperation({
   schema: labelAddSchema,
 
-  apply(site, { label, after, title: given, rule, about, fields = [] }) {
+  apply(site, { label, after, title: given, rule, about, fields = [], pageOutline }) {
     const made: PageLabel = {
       id: label,
       name: given.trim(),
       rule: normalLabelRule(rule ?? {}),
       ...(about !== undefined && { about }),
       ...(fields.length > 0 && { fields }),
+      ...(pageOutline !== undefined && { pageOutline }),
     };
     return (
       labels.checkNew(site, label) ??
@@ -71,6 +75,8 @@ export const labelSetSchema = z.strictObject({
       rule: labelRuleSchema,
       /** Null makes a kind a label like others. */
       about: z.enum(ABOUT).nullable(),
+      /** The text that its pages begin with; null for none. Pages that have it already are set by themselves, in the same edit. */
+      pageOutline: contentIdSchema.nullable(),
     })
     .partial(),
 });
@@ -83,12 +89,14 @@ export const labelSet = defineOperation({
     const was = labels.find(site, label);
     if (!was) return labels.unknown(label);
     const about = fields.about === undefined ? was.about : (fields.about ?? undefined);
+    const pageOutline = fields.pageOutline === undefined ? was.pageOutline : (fields.pageOutline ?? undefined);
     const next: PageLabel = {
       id: label,
       name: fields.title?.trim() ?? was.name,
       rule: fields.rule ? normalLabelRule(fields.rule) : was.rule,
       ...(about !== undefined && { about }),
       ...(was.fields && { fields: was.fields }),
+      ...(pageOutline !== undefined && { pageOutline }),
     };
     const before = fieldsBefore(was, next);
     if (Object.keys(before).length === 0) return labels.set(site, was, was, before);
@@ -104,6 +112,7 @@ export const labelSet = defineOperation({
   words: ({ label, fields }, site) => {
     if (fields.title !== undefined) return `renamed the label ${labels.named(site, label)} to ‘${fields.title}’`;
     if (fields.rule !== undefined) return `set who can open what is labelled ${labels.named(site, label)}`;
+    if (fields.pageOutline !== undefined) return `changed the outline of ${labels.named(site, label)}`;
     return fields.about === null
       ? `made ${labels.named(site, label)} an ordinary label`
       : `made ${labels.named(site, label)} a kind of page`;
@@ -124,8 +133,8 @@ export const labelRemove = defineOperation({
       site.nodes.count(({ access }) => bears(access)) +
       site.live.count(({ node }, id) => bears(node.access) && !bears(site.nodes.get(id)?.access ?? null));
     if (count > 0) return refuse('label-used', { label, count });
-    const { name: title, rule, about, fields } = was;
-    return labels.remove(site, was, { title, rule, ...(about !== undefined && { about }), ...(fields && { fields }) });
+    const { id: _, name: title, ...again } = was;
+    return labels.remove(site, was, { title, ...again });
   },
 
   cells: ({ label }) => labels.cellOfThere(label),

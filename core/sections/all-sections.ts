@@ -10,6 +10,7 @@ import { OWN_HTML } from './own-html.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
 import { GALLERY } from './gallery.ts';
 import { NOTE } from './note.ts';
+import { PAGE_FIELDS_HERE } from './page-fields.ts';
 import { PAGE_LIST } from './page-list.ts';
 import { PICTURE } from './picture.ts';
 import { QUOTATION } from './quotation.ts';
@@ -35,6 +36,7 @@ export const SECTIONS: readonly SectionType[] = [
   SOUND,
   SHARED,
   FORM,
+  PAGE_FIELDS_HERE,
   FRAME,
   OWN_HTML,
 ];
@@ -87,6 +89,7 @@ export const INSERTABLE: readonly Listed[] = (
     'sound',
     'frame',
     'shared',
+    'pageFields',
     'quotation',
     'horizontalRule',
     'codeBlock',

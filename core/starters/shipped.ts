@@ -88,8 +88,8 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
       'For a school of any kind: what it teaches, how one comes in, and what pupils and families need each week.',
     layouts: [PLAIN, STEP_BY_STEP],
     kinds: [
-      { name: 'Place', about: 'place' },
-      { name: 'Event', about: 'event', fields: EVENT_FIELDS },
+      { name: 'Place', about: 'place', sections: ['What it is for', 'How to find it'] },
+      { name: 'Event', about: 'event', fields: EVENT_FIELDS, sections: ['What happens', 'How to get there'] },
     ],
     forms: [CONTACT, MISSING],
     pages: [
@@ -137,7 +137,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     name: 'Office intranet',
     description: 'For the people who work in an office: what they look up, ask for and have to know.',
     layouts: [STEP_BY_STEP],
-    kinds: [{ name: 'How to', about: 'article' }],
+    kinds: [{ name: 'How to', about: 'article', sections: ['When you need this', 'Step by step', 'Whom to ask'] }],
     forms: [TIME_OFF],
     pages: [
       page('Today', {
@@ -176,7 +176,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     name: 'Small organisation',
     description: 'For a club, a charity or a small firm: who it is, what it does, and how one takes part.',
     layouts: [PLAIN],
-    kinds: [{ name: 'Event', about: 'event', fields: EVENT_FIELDS }],
+    kinds: [{ name: 'Event', about: 'event', fields: EVENT_FIELDS, sections: ['What happens', 'How to get there'] }],
     forms: [CONTACT, MISSING],
     pages: [
       page('Home', { ...off, purpose: 'A stranger understands in ten seconds what this is, and what to do next.' }),

@@ -4,7 +4,8 @@ import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH, SIGNED_OUT, SIGNED_OUT_NAME 
 import { HEADER_STYLES, type Layout, type LayoutId, MAX_LAYOUT_NAME_LENGTH, MENU_SLOTS } from '../model/layout.ts';
 import { MAX_MENU_NAME_LENGTH } from '../model/menu.ts';
 import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
-import type { PageId } from '../model/ids.ts';
+import { type TextDocument, contentIdOf } from '../model/content.ts';
+import type { ContentId, PageId } from '../model/ids.ts';
 import type { FieldId } from '../model/kind-field.ts';
 import type { Settings } from '../model/site.ts';
 import type { FormId } from '../model/site-form.ts';
@@ -17,6 +18,7 @@ import {
   formSettingsOf,
   starterFieldsSchema,
 } from './starter-fields.ts';
+import { outlineDocument, starterSectionsSchema } from './starter-sections.ts';
 
 /** How a starter names settings of a site: ids are a site's own. */
 export const audienceNameSchema = z.string().trim().min(1).max(MAX_AUDIENCE_NAME_LENGTH);
@@ -39,6 +41,8 @@ export const starterKindSchema = z.strictObject({
   about: z.enum(ABOUT),
   /** What its pages say of themselves, in order. */
   fields: starterFieldsSchema.optional(),
+  /** The sections of what its pages begin with, by their headings; their fields stand before them. */
+  sections: starterSectionsSchema.optional(),
 });
 export type StarterKind = z.infer<typeof starterKindSchema>;
 
@@ -64,6 +68,8 @@ type Addition = Extract<Operation, { name: 'audience.add' | 'label.add' | 'layou
 /** Finds what a starter names among a site's settings, whatever its capitals, and adds what is not there, once. */
 export class NamedSettings {
   readonly added: Addition[] = [];
+  /** The texts that the additions name. */
+  readonly contents = new Map<ContentId, TextDocument>();
   readonly #site: StarterSite;
   readonly #layouts: readonly StarterLayout[];
   readonly #kinds: readonly StarterKind[];
@@ -94,12 +100,16 @@ export class NamedSettings {
 
   /** A kind that the starter says nothing of is one of pages as such. */
   kind(name: string): LabelId {
-    const { fields = [], about = 'page' } = this.#kinds.find((one) => isSame(one.name, name)) ?? {};
+    const { fields = [], about = 'page', sections } = this.#kinds.find((one) => isSame(one.name, name)) ?? {};
     let isNew = false;
     const label = this.#named('kind', name, this.#site.settings.labels.filter(isKind), () => {
       isNew = true;
       const id = this.#site.newLabel();
-      return { id, operation: { name: 'label.add', label: id, title: name, about } };
+      if (!sections) return { id, operation: { name: 'label.add', label: id, title: name, about } };
+      const document = outlineDocument(sections);
+      const pageOutline = contentIdOf(document);
+      this.contents.set(pageOutline, document);
+      return { id, operation: { name: 'label.add', label: id, title: name, about, pageOutline } };
     });
     // Its own pages may be what its fields name.
     if (isNew)
@@ -108,6 +118,15 @@ export class NamedSettings {
         this.added.push({ name: 'field.add', label, field: this.#site.newField(), title: field.name, settings });
       }
     return label;
+  }
+
+  /** What pages of a kind begin with; null where that is nothing. */
+  outlineOf(kind: string | undefined): ContentId | null {
+    if (kind === undefined) return null;
+    const id = this.kind(kind);
+    const there = this.#site.settings.labels.find((one) => one.id === id);
+    const added = this.added.find((one) => one.name === 'label.add' && one.label === id);
+    return there?.pageOutline ?? (added?.name === 'label.add' ? (added.pageOutline ?? null) : null);
   }
 
   /** Null where neither the site nor the starter has a form of that name. */

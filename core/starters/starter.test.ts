@@ -214,6 +214,37 @@ describe('a starter', () => {
     ).toHaveLength(1);
   });
 
+  it('has kinds with what their pages begin with, and so does what is made of the site again', () => {
+    const starter: Starter = {
+      format: 'spur-starter',
+      version: 1,
+      name: 'x',
+      description: '',
+      kinds: [{ name: 'Course', about: 'course', sections: ['What you learn', 'What to bring'] }],
+      pages: [
+        { title: 'Lofting', kind: 'Course' },
+        { title: 'Oars', kind: 'Course', sections: ['A page of its own'] },
+      ],
+    };
+    const { operations, contents } = begun(starter);
+    const site = siteAfter(operations);
+    const [kind] = site.settings.labels;
+    const [lofting, oars] = [...site.nodes.values()].map(({ content }) => content);
+    expect(lofting).toBe(kind!.pageOutline);
+    expect(oars).not.toBe(lofting);
+    const texts = new Map(contents.map(({ id, document }) => [id, document]));
+    expect(texts.get(lofting!)!.content!.map(({ type }) => type)).toEqual([
+      'pageFields',
+      'heading',
+      'paragraph',
+      'heading',
+      'paragraph',
+    ]);
+    const again = starterOf(site, null, 'x', '', (id) => texts.get(id));
+    expect(again.kinds).toEqual(starter.kinds);
+    expect(again.pages.map(({ sections }) => sections)).toEqual([undefined, ['A page of its own']]);
+  });
+
   it('of any site keeps the rules of its pages, by names', () =>
     holds(
       fc.property(anySite, (site) => {

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { DropPlace } from '../arrange/landing.ts';
-import { type TextDocument, contentIdOf, plainTextOf } from '../model/content.ts';
+import { type TextDocument, contentIdOf } from '../model/content.ts';
 import {
   type AccessChange,
   CLOSED_LOOKS,
@@ -20,18 +20,19 @@ import {
   SIGNED_OUT_NAME,
 } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
+import { isAsItsKind } from '../model/kind-outline.ts';
 import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/page-fields.ts';
 import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
 import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
 import { MAX_DEPTH, type Site, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
-import { type FormId, MAX_FORMS, MAX_FORM_NAME_LENGTH } from '../model/site-form.ts';
+import { MAX_FORMS, MAX_FORM_NAME_LENGTH } from '../model/site-form.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import { isReservedSlug } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
-import { FORM } from '../sections/form.ts';
 import { formsIn } from '../sections/shown-forms.ts';
+import { sectionsDocument, sectionsOf, starterSectionsSchema } from './starter-sections.ts';
 import { type StarterForm, starterFieldsOf, starterFormOf, starterFormSchema } from './starter-fields.ts';
 import {
   NamedSettings,
@@ -92,7 +93,7 @@ const shellSchema: z.ZodType<Shell> = z.strictObject({
   inMenus: z.boolean().optional(),
   description: z.string().max(2000).optional(),
   purpose: z.string().max(MAX_PURPOSE_LENGTH).optional(),
-  sections: z.array(z.string().trim().min(1).max(200)).max(100).optional(),
+  sections: starterSectionsSchema.optional(),
   access: shellAccessSchema.optional(),
   kind: kindNameSchema.optional(),
   layout: layoutNameSchema.optional(),
@@ -183,10 +184,11 @@ export function pagesOfStarter(
     const type = shell.type ?? 'page';
     const form = shell.form === undefined || type !== 'page' ? null : named.form(shell.form);
     const document = type === 'page' ? sectionsDocument(shell.sections ?? [], form) : null;
-    const content = document && contentIdOf(document);
-    if (content) contents.set(content, document);
-    const given = titles.get(at)?.trim();
     const layout = shell.layout === undefined ? null : named.layout(shell.layout);
+    const access = accessOfShell(shell, named);
+    const content = document ? contentIdOf(document) : type === 'page' ? named.outlineOf(shell.kind) : null;
+    if (document) contents.set(contentIdOf(document), document);
+    const given = titles.get(at)?.trim();
     operations.push({
       name: 'page.add',
       page,
@@ -203,14 +205,14 @@ export function pagesOfStarter(
       inMenus: shell.inMenus,
       content: content ?? undefined,
       plan: shell.purpose ? { purpose: shell.purpose } : undefined,
-      access: accessOfShell(shell, named),
+      access,
       frame: layout === null ? undefined : { layout },
     });
     latest.set(above, page);
   });
   return {
     operations: [...named.added, ...operations],
-    contents: [...contents].map(([id, document]) => ({ id, document })),
+    contents: [...contents, ...named.contents].map(([id, document]) => ({ id, document })),
   };
 }
 
@@ -245,14 +247,23 @@ export function starterOf(
   const kindNamed = (borne: readonly LabelId[]): string | undefined => {
     const kind = kindAmong(borne, labels);
     const fields = starterFieldsOf(kind?.fields ?? [], names);
-    if (kind) kinds.set(kind.name, { name: kind.name, about: kind.about, ...(fields.length > 0 && { fields }) });
-    return kind?.name;
+    if (!kind) return undefined;
+    const outline = kind.pageOutline === undefined ? undefined : documentOf(kind.pageOutline);
+    kinds.set(kind.name, {
+      name: kind.name,
+      about: kind.about,
+      ...(fields.length > 0 && { fields }),
+      ...(outline && { sections: sectionsOf(outline) }),
+    });
+    return kind.name;
   };
   const shellsOf = (ids: readonly PageId[]): Shell[] =>
     ids.flatMap((id): Shell[] => {
       const node = nodeAt(site, id);
       if (node.type === 'link') return [];
-      const document = node.content === null ? undefined : documentOf(node.content);
+      // One that says what its kind says has nothing of its own.
+      const isOwn = node.content !== null && !isAsItsKind(node, labels);
+      const document = isOwn ? documentOf(node.content!) : undefined;
       const sections = document ? sectionsOf(document) : [];
       const slug = node.slug[language];
       const below = shellsOf(childrenOf(site, id));
@@ -317,20 +328,4 @@ function shellAccess(kept: AccessChange, audiences: readonly Audience[]): ShellA
     ...(menuFor && { menuFor }),
   };
   return Object.keys(access).length === 0 ? undefined : access;
-}
-
-const sectionsOf = (document: TextDocument): string[] =>
-  (document.content ?? [])
-    .filter((part) => part.type === 'heading')
-    .map((part) => plainTextOf(part).slice(0, 200))
-    .filter((text) => text !== '')
-    .slice(0, 100);
-
-function sectionsDocument(sections: readonly string[], form: FormId | null): TextDocument | null {
-  if (sections.length === 0 && form === null) return null;
-  const headed = sections.flatMap((text) => [
-    { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] },
-    { type: 'paragraph' },
-  ]);
-  return { type: 'doc', content: [...headed, ...(form === null ? [] : [{ type: FORM.type, attrs: { of: form } }])] };
 }

@@ -102,6 +102,7 @@ export const drawLabelSet: OperationDraws['label.set'] = (site, draw) => ({
     title: drawName(draw, ['Handbook', 'Papers']),
     rule: drawLabelRule(site, draw),
     about: draw.chance(0.4) ? null : draw.of(ABOUT),
+    pageOutline: draw.chance(0.3) ? null : drawSharedText(draw),
   }),
 });
 export const drawLabelRemove: OperationDraws['label.remove'] = (site, draw) => ({

@@ -122,6 +122,9 @@ async function checkLists({ site: packed, releases, release }: ArchiveHead, site
     .map(({ id }) => `Page ${id}: its text is not in the file.`);
   for (const { id, content } of [...site.settings.shared, ...(site.liveSettings?.shared ?? [])])
     if (content !== null && !there.has(content)) faults.push(`Shared section ${id}: its text is not in the file.`);
+  for (const { id, pageOutline } of [...site.settings.labels, ...(site.liveSettings?.labels ?? [])])
+    if (pageOutline !== undefined && !there.has(pageOutline))
+      faults.push(`Label ${id}: the outline of its pages is not in the file.`);
   const made = new Set<number>();
   let last = 0;
   for await (const { revision, kind } of entriesOf(lists, 'history')) {

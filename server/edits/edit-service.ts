@@ -338,11 +338,15 @@ function contentsOf(operation: Operation): ContentId[] {
       ? [operation.content, operation.plan?.notes]
       : operation.name === 'page.set'
         ? [operation.fields.content, operation.fields.plan?.notes]
-        : operation.name === 'shared.add'
-          ? [operation.content]
-          : operation.name === 'shared.set'
-            ? [operation.fields.content]
-            : [];
+        : operation.name === 'label.add'
+          ? [operation.pageOutline]
+          : operation.name === 'label.set'
+            ? [operation.fields.pageOutline]
+            : operation.name === 'shared.add'
+              ? [operation.content]
+              : operation.name === 'shared.set'
+                ? [operation.fields.content]
+                : [];
   return named.filter((content) => content != null);
 }
 

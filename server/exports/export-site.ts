@@ -52,12 +52,13 @@ export async function exportSite(
   }
 }
 
-/** The texts of pages that stand in the tree, of their notes, and of shared sections. */
+/** The texts of pages that stand in the tree, of their notes, of shared sections, and the outlines of kinds. */
 const textsIn = (site: Site): ContentId[] => [
   ...new Set(
     branchOf(site, null)
       .flatMap((id) => [site.nodes.get(id)!.content, site.nodes.get(id)!.plan?.notes])
       .concat(site.settings.shared.map(({ content }) => content))
+      .concat(site.settings.labels.map(({ pageOutline }) => pageOutline))
       .filter((id) => id != null),
   ),
 ];

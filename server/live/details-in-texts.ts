@@ -1,8 +1,9 @@
 import { detailIn, maybeUsedField } from '#core/fields/values.ts';
 import { type PageId, pageIdSchema } from '#core/model/ids.ts';
 import { fieldIdSchema } from '#core/model/kind-field.ts';
+import { PAGE_FIELDS_DATA } from '#core/sections/page-fields.ts';
 import { PLAIN_PAGE_LIST } from '#core/sections/page-list.ts';
-import { fieldContext, renderValue } from './details.ts';
+import { fieldContext, renderDetails, renderValue } from './details.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
 import { type LiveView, isNamed } from './live-view.ts';
@@ -29,6 +30,26 @@ export function withDetails(text: Html | '', view: LiveView, page: PageId): Html
     }),
   );
 }
+
+/** Whether a text has the place in which the fields of its page stand; so they do not stand below its title. */
+export const hasFieldsInIt = (text: Markup): boolean => text !== '' && placesOfFields(text).length > 0;
+
+/** A text with the fields of its page in the first place for them. */
+export function withFieldsOfPage(text: Html | '', view: LiveView, page: PageId): Html | '' {
+  const [first, ...others] = text === '' ? [] : placesOfFields(text);
+  if (text === '' || !first) return text;
+  const said = renderDetails(view, page);
+  return sound(
+    withElements(text.text, [first, ...others], ({ from }) =>
+      from === first.from ? markup`<div data-page-fields>${said}</div>`.text : '',
+    ),
+  );
+}
+
+const placesOfFields = ({ text }: Html) =>
+  text.includes(PAGE_FIELDS_DATA)
+    ? elementsOf(text, (name, attributes) => name === 'div' && PAGE_FIELDS_DATA in attributes)
+    : [];
 
 /** @param host the page whose text says something of another one; null where it says it of itself */
 function valueOf(view: LiveView, of: PageId, named: string, host: PageId | null): Markup {

@@ -25,6 +25,8 @@ const course = (details: object, only?: string[]) => ({
   access: { labels: ['course'], ...(only && { only }) },
   details,
 });
+const said = (field: string, of: string | null): TextPart => ({ type: 'detail', attrs: { field, page: of } });
+const words = (text: string): TextPart => ({ type: 'text', text });
 const release = (pages: unknown = 'all') => ines.post(`/api/sites/${KEY}/releases`, { pages, retire: [] });
 const edit = async (operations: object[], contents: object[] = []) => {
   const answer = await ines.post(`/api/sites/${KEY}/operations`, { operations, contents });
@@ -48,8 +50,6 @@ beforeAll(async () => {
     list({ kind: 'course', group: 'note', fields: ['note'] }),
   );
   const parted = textOf(list({ kind: 'course', order: 'alphabet', filters: ['level', 'teachers', 'note'], atOnce: 1 }));
-  const said = (field: string, of: string | null): TextPart => ({ type: 'detail', attrs: { field, page: of } });
-  const words = (text: string): TextPart => ({ type: 'text', text });
   const told = textOf({
     type: 'paragraph',
     content: [
@@ -406,5 +406,47 @@ describe('a list of pages', () => {
     await edit([{ name: 'page.set', page: 'under', fields: { description: { en: 'As it is now.' } } }]);
     expect((await release(['under'])).status).toBe(200);
     await until('it says what is now', async () => (await server.live(`/${KEY}/plain`)).text.includes('As it is now.'));
+  });
+});
+
+describe('a page on which nobody has written', () => {
+  it('says what the outline of its kind says, with its fields in their place there', async () => {
+    const outline = textOf(
+      { type: 'paragraph', content: [words('Ring '), said('phone', null), words(' to reach them.')] },
+      { type: 'pageFields' },
+      { type: 'pageFields' },
+      { type: 'paragraph', content: [words('They teach at the quay.')] },
+    );
+    await edit(
+      [
+        { name: 'label.set', label: 'person', fields: { pageOutline: outline.id } },
+        {
+          name: 'page.set',
+          page: 'sunniva',
+          fields: { content: outline.id, details: { phone: '01632 960 423' } },
+        },
+      ],
+      [outline],
+    );
+    expect((await release()).status).toBe(200);
+    await until('the outline is there', async () =>
+      (await server.live(`/${KEY}/sunniva`)).text.includes('They teach at the quay.'),
+    );
+    const $ = await page('/sunniva');
+    expect(texts($, 'main > h1, main > p, main > dl, main > div').slice(0, 4)).toEqual([
+      'Sunniva',
+      'Ring 01632 960 423 to reach them.',
+      'Telephone01632 960 423',
+      'They teach at the quay.',
+    ]);
+    expect($('dl.fields')).toHaveLength(1);
+    // It is found by the words of the outline, as by words of its own.
+    expect(texts(await page('/search?q=quay'), 'main li a')).toContain('Sunniva');
+    expect(texts(await page('/marek'), 'main > dl.fields')).toEqual(['Telephone01632 960 422']);
+    const missing = await ines.post(`/api/sites/${KEY}/operations`, {
+      operations: [{ name: 'label.set', label: 'person', fields: { pageOutline: 'notThereYet0' } }],
+      contents: [],
+    });
+    expect(missing.json.code).toBe('content-unknown');
   });
 });

@@ -11,6 +11,7 @@ import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
 import { factText, renderFacts } from './facts.ts';
 import { renderDetails, renderNamings } from './details.ts';
+import { hasFieldsInIt } from './details-in-texts.ts';
 import { kindData } from './kind-data.ts';
 import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
@@ -65,7 +66,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
   const isEmpty = text === '' || text.text === '';
   const main = [
     isEmpty && description !== '' ? markup`<p>${description}</p>` : '',
-    renderDetails(view, page),
+    hasFieldsInIt(text) ? '' : renderDetails(view, page),
     text,
     renderNamings(view, page),
     row === view.standingIn.get('account') ? renderOwnAccount(view) : '',

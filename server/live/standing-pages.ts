@@ -3,7 +3,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Html } from './html.ts';
 import { type LiveView } from './live-view.ts';
-import { withDetails } from './details-in-texts.ts';
+import { withDetails, withFieldsOfPage } from './details-in-texts.ts';
 import { withForms } from './forms.ts';
 import { withPageLists } from './page-lists.ts';
 import {
@@ -17,7 +17,7 @@ import {
 
 /** A text with what is in it for whoever reads it: values of fields, its lists of pages, and its forms. */
 const withParts = (text: Html | '', view: LiveView, page: PageId): Html | '' =>
-  withForms(withPageLists(withDetails(text, view, page), view, page), view, page);
+  withForms(withPageLists(withFieldsOfPage(withDetails(text, view, page), view, page), view, page), view, page);
 
 /** A page's text, as the visitor has it, by the id of its content. */
 export type TextOf = (content: string) => Promise<Html>;

@@ -44,7 +44,9 @@ export function makeStarterHandlers({
       const { site } = await cache.current(key);
       if (body.page !== null && !maybeNodeAt(site, body.page))
         throw new ProblemError('page-unknown', { page: body.page });
-      const ids = branchOf(site, body.page).flatMap((id) => site.nodes.get(id)!.content ?? []);
+      const ids = branchOf(site, body.page)
+        .flatMap((id) => site.nodes.get(id)!.content ?? [])
+        .concat(site.settings.labels.flatMap(({ pageOutline }) => pageOutline ?? []));
       const texts = new Map<ContentId, TextDocument>(
         (await contentsOf(database, key, ids)).map(({ id, document }) => [id, document]),
       );

@@ -4,7 +4,7 @@ import { TextCursorInput } from 'lucide-react';
 import { useState } from 'react';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import { detailIn, fieldsFor, maybeUsedField } from '#core/fields/values.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { type LabelId, ruleOf } from '#core/model/access.ts';
 import { DETAIL } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { FieldId, KindField } from '#core/model/kind-field.ts';
@@ -15,6 +15,7 @@ import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/field.tsx';
 import { Popover } from '../ui/popover.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { useTextOfKind } from './text-of-kind.ts';
 import { useFieldContext } from './details/use-field-context.ts';
 import { PageField } from './page-field.tsx';
 
@@ -22,25 +23,28 @@ import { PageField } from './page-field.tsx';
 export const detailExtension = DetailInText.extend({ addNodeView: () => ReactNodeViewRenderer(DetailView) });
 
 const THIS = { value: 'this', words: 'This page' };
+/** The same in the outline of a kind. */
+const EACH = { ...THIS, words: 'Each page itself' };
 
 /** The fields of a page whose values can stand in a text: those that visitors see, but for files. */
 function offeredOf(site: Site, page: PageId | null): readonly KindField[] {
   const node = page === null ? undefined : maybeNodeAt(site, page);
-  if (!node) return [];
-  return fieldsFor(ruleOf(node).labels, site.settings.labels).filter(
-    ({ isForVisitors, type }) => isForVisitors && type !== 'file',
-  );
+  return node ? offeredFor(site, ruleOf(node).labels) : [];
 }
+
+const offeredFor = (site: Site, labels: readonly LabelId[]): readonly KindField[] =>
+  fieldsFor(labels, site.settings.labels).filter(({ isForVisitors, type }) => isForVisitors && type !== 'file');
 
 /** Puts a value of a field where the writing is; nothing where no kind of the site has fields. */
 export function InsertValue({ editor }: { readonly editor: Editor }) {
   const { site, derived, selection } = useWorkbench();
+  const kind = useTextOfKind();
   const [isOpen, setOpen] = useState(false);
   const [of, setOf] = useState<string>(THIS.value);
   const [chosen, setChosen] = useState<string>('');
   if (!site.settings.labels.some(({ fields = [] }) => fields.length > 0)) return null;
   const page = of === THIS.value ? selection.active : (of as PageId);
-  const fields = offeredOf(site, page);
+  const fields = of === THIS.value && kind !== null ? offeredFor(site, [kind]) : offeredOf(site, page);
   const field = fields.find(({ id }) => id === chosen) ?? fields[0];
   const insert = () => {
     if (!field) return;
@@ -69,7 +73,7 @@ export function InsertValue({ editor }: { readonly editor: Editor }) {
       <PageField
         label="Page"
         value={of}
-        others={[THIS]}
+        others={[kind === null ? THIS : EACH]}
         isOffered={(row) => offeredOf(site, derived.outline.nodes[row]!.id).length > 0}
         onChoose={setOf}
       />
@@ -97,7 +101,14 @@ function DetailView({ node }: NodeViewProps) {
   const { site, selection } = useWorkbench();
   const context = useFieldContext();
   const { field, page } = node.attrs as { readonly field: FieldId; readonly page: PageId | null };
+  const kind = useTextOfKind();
   const found = maybeUsedField(site.settings.labels, field);
+  if (kind !== null && page === null && found)
+    return (
+      <NodeViewWrapper as="span" title="What each page says in this field" className="rounded-sm bg-accent-soft px-1">
+        {found.field.name}
+      </NodeViewWrapper>
+    );
   const of = maybeNodeAt(site, page ?? selection.active ?? ('' as PageId));
   const value = found && of ? detailIn(of, found, context) : null;
   const title = of ? textIn(of.title, site.settings.language) : '';

@@ -1,6 +1,8 @@
-import { isKind, kindAmong, withKind, type PageLabel } from '#core/model/page-label.ts';
-import { type AccessChange, type LabelId, ruleOf } from '#core/model/access.ts';
+import { kindChanges } from '#core/model/kind-outline.ts';
+import { type PageLabel, isKind, kindAmong } from '#core/model/page-label.ts';
+import { type LabelId, ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { PageChanges } from '#core/model/page-fields.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
 import { NO_KIND } from '../tree/words.ts';
 import { Choice } from '../ui/field.tsx';
@@ -13,10 +15,10 @@ export function KindChoice({
 }: {
   readonly site: Site;
   readonly page: PageId;
-  readonly onSet: (access: AccessChange) => void;
+  readonly onSet: (changes: PageChanges) => void;
 }) {
   const { labels } = site.settings;
-  const borne = ruleOf(nodeAt(site, page)).labels;
+  const node = nodeAt(site, page);
   return (
     <Choice
       label="Kind"
@@ -25,8 +27,8 @@ export function KindChoice({
           ? 'What the page is about. The rule of the kind holds for it.'
           : 'The site has no kinds yet. You make them under Labels in the Access lens.'
       }
-      value={kindAmong(borne, labels)?.id ?? ''}
-      onChange={(event) => onSet(kindChange(borne, event.target.value, labels))}
+      value={kindAmong(ruleOf(node).labels, labels)?.id ?? ''}
+      onChange={(event) => onSet(kindChanges(node, kindChosen(event.target.value), labels))}
     >
       <option value="">{NO_KIND}</option>
       <KindOptions labels={labels} />
@@ -43,7 +45,5 @@ export function KindOptions({ labels }: { readonly labels: readonly PageLabel[] 
   ));
 }
 
-/** The change that gives a page of these labels the kind that was chosen; '' takes its kind away. */
-export const kindChange = (borne: readonly LabelId[], chosen: string, labels: readonly PageLabel[]): AccessChange => ({
-  labels: withKind(borne, chosen === '' ? null : (chosen as LabelId), labels),
-});
+/** The kind that was chosen from these options; null for none. */
+export const kindChosen = (value: string): LabelId | null => (value === '' ? null : (value as LabelId));

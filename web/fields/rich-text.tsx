@@ -80,6 +80,8 @@ interface RichTextProps {
   readonly facts?: readonly Fact[];
   /** Whether it is a shared section, in which no other one stands. */
   readonly isShared?: boolean;
+  /** Whether it is saved only when it is left, since much is set with it. */
+  readonly isSavedOnLeaving?: boolean;
   /** Is told that somebody writes in it, and that they have left it. */
   readonly onWriting?: (isWriting: boolean) => void;
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
@@ -139,6 +141,7 @@ function TextEditor({
   audiences = NO_AUDIENCES,
   facts = NO_FACTS,
   isShared = false,
+  isSavedOnLeaving = false,
   onWriting,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
@@ -212,7 +215,7 @@ function TextEditor({
     const later = () => {
       writing()?.(true);
       window.clearTimeout(timer);
-      timer = window.setTimeout(() => save(), PAUSE_MS);
+      if (!isSavedOnLeaving) timer = window.setTimeout(() => save(), PAUSE_MS);
     };
     const now = () => {
       window.clearTimeout(timer);
@@ -236,7 +239,7 @@ function TextEditor({
       window.removeEventListener('beforeunload', now, { capture: true });
       now();
     };
-  }, [editor, writing]);
+  }, [editor, writing, isSavedOnLeaving]);
   // Somebody else's text comes in only while nobody is writing here.
   const isOthers = content !== base.id && content !== base.over;
   const isBehind = isOthers && isFocused;

@@ -1,9 +1,10 @@
 import { type ReactNode, useId, useState } from 'react';
 import { toast } from 'sonner';
-import { type LabelId, ruleOf } from '#core/model/access.ts';
+import { kindChanges } from '#core/model/kind-outline.ts';
+import type { LabelId } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
-import { isKind, withKind } from '#core/model/page-label.ts';
+import { isKind } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
 import type { PageChanges } from '#core/model/page-fields.ts';
 import type { Edit } from '../api/site-store.ts';
@@ -132,9 +133,7 @@ export function KindCell({
 
 function kindChoices(own: string, { latest }: CellContext): CellChoice[] {
   const { labels } = latest().site.settings;
-  const fieldsOf = (kind: LabelId | null) => (page: PageId) => ({
-    access: { labels: withKind(ruleOf(nodeAt(latest().site, page)).labels, kind, labels) },
-  });
+  const fieldsOf = (kind: LabelId | null) => (page: PageId) => kindChanges(nodeAt(latest().site, page), kind, labels);
   return [
     { words: NO_KIND, isChosen: own === '', fields: fieldsOf(null) },
     ...labels.filter(isKind).map(({ id, name }) => ({ words: name, isChosen: own === id, fields: fieldsOf(id) })),

@@ -2,7 +2,7 @@ import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
-import { ruleOf } from '#core/model/access.ts';
+import { kindChanges } from '#core/model/kind-outline.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
 import type { PlanChange } from '#core/model/plan.ts';
 import { isKind } from '#core/model/page-label.ts';
@@ -11,7 +11,7 @@ import { applyOperations } from '#core/operations/apply.ts';
 import type { PageChanges } from '#core/model/page-fields.ts';
 import { type Edit, refusalWords } from '../api/site-store.ts';
 import { NO_KIND, addresses, pages } from './words.ts';
-import { KindOptions, kindChange } from '../fields/kind-choice.tsx';
+import { KindOptions, kindChosen } from '../fields/kind-choice.tsx';
 import type { WholeKind } from '../settings/settings-kind.ts';
 import { SheetFoot } from '../settings/sheet-foot.tsx';
 import { useCloseSheet } from '../settings/use-close-sheet.ts';
@@ -65,8 +65,7 @@ function SetFields() {
       const all: PageChanges = {
         ...fields,
         ...(node.type !== 'link' && ofSlug),
-        ...(node.type === 'page' &&
-          kind !== LEFT && { access: kindChange(ruleOf(node).labels, kind, site.settings.labels) }),
+        ...(node.type === 'page' && kind !== LEFT && kindChanges(node, kindChosen(kind), site.settings.labels)),
       };
       return Object.keys(all).length === 0 ? [] : [{ name: 'page.set', page, fields: all }];
     });

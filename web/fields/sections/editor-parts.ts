@@ -11,6 +11,7 @@ import { FRAME_PART, FrameView } from './frame-part.tsx';
 import { GALLERY_PART } from './gallery-part.tsx';
 import { NOTE_PART } from './note-part.tsx';
 import { OWN_HTML_PART, OwnHtmlView } from './own-html-part.tsx';
+import { PageFieldsView } from './page-fields-part.tsx';
 import { PAGE_LIST_PART, PageListView } from './page-list-part.tsx';
 import { PICTURE_PART } from './picture-part.tsx';
 import { QUOTATION_PART } from './quotation-part.tsx';
@@ -46,6 +47,7 @@ const VIEWS: Readonly<Record<string, ComponentType<ReactNodeViewProps>>> = {
   sound: SoundView,
   shared: SharedView,
   form: FormView,
+  pageFields: PageFieldsView,
   frame: FrameView,
   ownHtml: OwnHtmlView,
 };

@@ -11,6 +11,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { Choice } from '../../ui/field.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
 import { KindFields } from './kind-fields.tsx';
+import { KindOutline } from './kind-outline.tsx';
 import { ClosedLookChoice, HeldBackChoice, Moment } from './rule-fields.tsx';
 
 const ABOUT_WORDS: Readonly<Record<About, string>> = {
@@ -87,6 +88,7 @@ function LabelFields({ id: open }: { readonly id: string }) {
         ))}
       </Choice>
       {isKind(label) && <KindFields kind={label} />}
+      {isKind(label) && <KindOutline kind={label} />}
       {isKind(label) && (
         <h3 className="border-t border-rule pt-4 font-display text-large font-semibold">Who can open its pages</h3>
       )}

@@ -1,6 +1,12 @@
 import type { ComponentType, ReactNode } from 'react';
+import { toast } from 'sonner';
+import { followAgain } from '#core/arrange/page-outlines.ts';
+import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { isAsItsKind } from '#core/model/kind-outline.ts';
+import { kindAmong } from '#core/model/page-label.ts';
 import { nodeAt } from '#core/model/site.ts';
+import type { Edit } from '../../api/site-store.ts';
 import { RichText } from '../../fields/rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -25,6 +31,7 @@ export function TextSection({
       >
         {writer !== '' && `${writer} is writing in this text now. What each of you writes is kept.`}
       </p>
+      <OfItsKind page={page} />
       <RichText
         site={site.key}
         content={nodeAt(site, page).content}
@@ -39,5 +46,41 @@ export function TextSection({
         }
       />
     </div>
+  );
+}
+
+/** Where a page has a kind with an outline: whether its text is that outline, or what would make it so. */
+function OfItsKind({ page }: { readonly page: PageId }) {
+  const { site, store, mayEdit, setBeside, run } = useWorkbench();
+  const node = nodeAt(site, page);
+  const kind = kindAmong(ruleOf(node).labels, site.settings.labels);
+  if (kind?.pageOutline === undefined) return null;
+  if (isAsItsKind(node, site.settings.labels))
+    return (
+      <p className="text-small text-quiet">
+        This is the outline of ‘{kind.name}’. The page follows it until you write here.{' '}
+        <button
+          type="button"
+          onClick={() => setBeside({ kind: 'labels', id: kind.id })}
+          className="text-accent hover:underline"
+        >
+          Change the outline
+        </button>
+      </p>
+    );
+  if (!mayEdit) return null;
+  const follow = () => {
+    if (store.apply(followAgain(kind, [page]) as Edit[]) === null)
+      toast(`The page has the outline of ‘${kind.name}’ again.`, {
+        action: { label: 'Undo', onClick: () => run('undo') },
+      });
+  };
+  return (
+    <p className="text-small text-quiet">
+      {node.content === null ? 'It has no text yet.' : `It differs from the outline of ‘${kind.name}’.`}{' '}
+      <button type="button" onClick={follow} className="text-accent hover:underline">
+        {node.content === null ? `Begin with the outline of ‘${kind.name}’` : 'Replace it with the outline'}
+      </button>
+    </p>
   );
 }

@@ -1,3 +1,4 @@
+import { isAsItsKind } from '#core/model/kind-outline.ts';
 import { isKind } from '#core/model/page-label.ts';
 import type { Site } from '#core/model/site.ts';
 import { type Column, address, hidden, inMenus, kind, stateColumn } from '../../tree/columns.tsx';
@@ -13,11 +14,12 @@ const ALL: readonly Column[] = [
     name: 'Text',
     width: 72,
     isMinor: true,
-    values: ({ derived }, row) => {
+    values: ({ site, derived }, row) => {
       const node = derived.outline.nodes[row]!;
-      return [node.type !== 'page' ? null : node.content === null ? 'None yet' : 'Written'];
+      if (node.type !== 'page') return [null];
+      return [node.content === null ? 'None yet' : isAsItsKind(node, site.settings.labels) ? 'Outline' : 'Written'];
     },
-    cell: ([words]) => words && <span className={words === 'Written' ? 'text-quiet' : 'text-attention'}>{words}</span>,
+    cell: ([words]) => words && <span className={words === 'None yet' ? 'text-attention' : 'text-quiet'}>{words}</span>,
   },
 ];
 const WITHOUT_KINDS = ALL.filter((column) => column !== kind);

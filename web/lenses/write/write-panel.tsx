@@ -117,7 +117,7 @@ export function WritePanel({ page }: { readonly page: PageId }) {
           {TYPE_WORDS.link}
         </option>
       </Choice>
-      {node.type === 'page' && <KindChoice site={site} page={page} onSet={(access) => set({ access })} />}
+      {node.type === 'page' && <KindChoice site={site} page={page} onSet={set} />}
       <InMenusTick page={page} />
       <Choice
         label="Hidden"
