@@ -6,6 +6,7 @@ import { LiveSites } from '#server/live/live-sites.ts';
 import { ReadyAnswer } from '#server/live/ready-answer.ts';
 import { Visits } from '#server/live/visits.ts';
 import { VisitorSessions } from '#server/visitors/visitor-sessions.ts';
+import { Assets } from '#server/live/assets.ts';
 import { median } from './measure.ts';
 
 const ROUNDS = 15;
@@ -26,7 +27,7 @@ export async function benchAccessCheck(url: string, paths: readonly string[], co
   const sites = new LiveSites(
     database,
     'http://bench.example',
-    { stylesheet: '' },
+    await Assets.load(),
     new Visits(database, pino({ level: 'silent' }), now),
   );
   const askers = new Askers(new VisitorSessions(database, now), 'bench');

@@ -14,6 +14,7 @@ import {
   pageField,
 } from '#core/model/page-fields.ts';
 import { oldPageDecisionSchema } from '#core/model/old-page.ts';
+import { FIRST_LOOK, lookSchema } from '#core/model/look.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
@@ -39,6 +40,7 @@ const settingsWire = z.object({
   /** Archives of earlier versions have none. */
   shared: z.array(sharedSectionSchema).default([]),
   forms: z.array(siteFormSchema).default([]),
+  look: lookSchema.default(FIRST_LOOK),
   hosts: z.array(frameHostSchema).default([]),
   redirects: z.array(redirectSchema),
   trail: trailSettingSchema,
@@ -161,6 +163,7 @@ const packSettings = (settings: Settings): z.infer<typeof settingsWire> => ({
   facts: [...settings.facts],
   shared: [...settings.shared],
   forms: [...settings.forms],
+  look: settings.look,
   hosts: [...settings.hosts],
   redirects: [...settings.redirects],
 });

@@ -273,8 +273,8 @@ export const ROUTES = {
     method: 'get',
     path: '/api/look',
     permission: 'site.read',
-    summary: 'The stylesheet of visitors’ pages',
-    answer: z.object({ css: z.string() }),
+    summary: 'What the stylesheets of visitors’ pages have in common, and where the fonts of all looks are',
+    answer: z.object({ css: z.string(), fonts: z.record(z.string(), z.string()) }),
   },
   showContent: {
     method: 'get',

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import session from 'express-session';
+import { Assets } from './live/assets.ts';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import type { Account } from '#contract/api.ts';
@@ -110,6 +111,12 @@ function makeApp(parts: AppParts): Express {
 function serveWeb(app: Express, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page)) throw new Error(`The interface has not been built: ${page} is missing. Run 'npm run build'.`);
+  // The desk shows a page in the look of its site.
+  app.use('/assets', async (request, response, next) => {
+    const font = request.path.endsWith('.woff2') ? (await Assets.load()).get(request.path) : undefined;
+    if (font) font.send(request, response);
+    else next();
+  });
   app.use(
     '/assets',
     express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),

@@ -16,6 +16,7 @@ export function settingsItems(before: Settings, after: Settings, part: SettingsP
     case 'timeZone':
       return { kind: 'value', before: before[part], after: after[part] };
     case 'trail':
+    case 'look':
       return { kind: 'whole' };
     case 'hosts':
       return things(

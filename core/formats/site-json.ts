@@ -13,6 +13,7 @@ import { trailSettingSchema } from '../model/trail-setting.ts';
 import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
 import type { TextDocument } from '../model/content.ts';
 import { type PageId, contentIdSchema, languageSchema, pageIdSchema } from '../model/ids.ts';
+import { lookSchema } from '../model/look.ts';
 import { pageLabelSchema } from '../model/page-label.ts';
 import { type InFileOf, type PageFieldName, forEachField, pageField } from '../model/page-fields.ts';
 import { goalIdSchema, keptPlanSchema } from '../model/plan.ts';
@@ -47,6 +48,7 @@ export const siteFileSchema = z.strictObject({
   facts: z.array(factSchema).optional(),
   shared: z.array(sharedSectionSchema).optional(),
   forms: z.array(siteFormSchema).optional(),
+  look: lookSchema.optional(),
   hosts: z.array(frameHostSchema).optional(),
   menus: z.array(menuSchema).optional(),
   layouts: z.array(layoutSchema).optional(),
@@ -81,6 +83,7 @@ export function writeSiteJson(
     facts: site.settings.facts,
     shared: site.settings.shared,
     forms: site.settings.forms,
+    look: site.settings.look,
     hosts: site.settings.hosts,
     menus: site.settings.menus,
     layouts: site.settings.layouts,

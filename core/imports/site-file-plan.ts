@@ -60,6 +60,7 @@ export function planSiteFile(
     menus = [],
     layouts = [],
     redirects = [],
+    look,
     hosts,
     trail,
     timeZone,
@@ -111,6 +112,8 @@ export function planSiteFile(
       is ? { name: 'redirect.set', redirect: id, to } : { name: 'redirect.add', redirect: id, from, to, after },
     );
   });
+  if (look)
+    setting('look', 'The look of the site', look, settings.look, () => ({ name: 'site.set', fields: { look } }));
   if (hosts)
     setting('hosts', 'Hosts of outside frames', hosts, settings.hosts, () => ({ name: 'site.set', fields: { hosts } }));
   if (trail)
@@ -139,17 +142,17 @@ export function planSiteFile(
 
 type Said = Pick<
   SiteFile,
-  'facts' | 'shared' | 'forms' | 'hosts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'
+  'facts' | 'shared' | 'forms' | 'look' | 'hosts' | 'menus' | 'layouts' | 'redirects' | 'trail' | 'timeZone'
 >;
 
 const NAMES_A_PAGE: ReadonlySet<string> = new Set(['page', 'id', 'under', 'leadsTo', 'policy']);
 
 /** What a file says of menus, layouts and the like, with the pages of the site that those of the file are. */
 function inIds(
-  { pages, facts, shared, forms, hosts, menus, layouts, redirects, trail, timeZone }: SiteFile,
+  { pages, facts, shared, forms, look, hosts, menus, layouts, redirects, trail, timeZone }: SiteFile,
   ids: readonly PageId[],
 ): Said {
-  const said: Said = { facts, shared, forms, hosts, menus, layouts, redirects, trail, timeZone };
+  const said: Said = { facts, shared, forms, look, hosts, menus, layouts, redirects, trail, timeZone };
   const others = new Map(pages.flatMap(({ id }, index) => (id === ids[index] ? [] : [[id as string, ids[index]!]])));
   if (others.size === 0) return said;
   // A page is named by these, and an entry of a menu that is a page's bears its id.

@@ -13,6 +13,7 @@ export const SETTINGS_PARTS = [
   'facts',
   'shared',
   'forms',
+  'look',
   'hosts',
   'redirects',
   'timeZone',

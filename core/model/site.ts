@@ -3,6 +3,7 @@ import type { Audience } from './audience.ts';
 import { FIRST_FACTS, type Fact } from './fact.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
 import { type Layout, STANDARD_LAYOUT } from './layout.ts';
+import { FIRST_LOOK, type Look } from './look.ts';
 import { MAIN_MENU, type Menu } from './menu.ts';
 import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
@@ -41,6 +42,8 @@ export interface Settings {
   readonly shared: readonly SharedSection[];
   /** What visitors fill in and send. */
   readonly forms: readonly SiteForm[];
+  /** How the site appears. */
+  readonly look: Look;
   /** The hosts whose frames pages may show, as they stand in addresses. */
   readonly hosts: readonly string[];
   /** The redirects that were made by hand, in the order in which they were. */
@@ -63,6 +66,7 @@ export const newSettings = (name: string, language: Language): Settings => ({
   facts: FIRST_FACTS,
   shared: [],
   forms: [],
+  look: FIRST_LOOK,
   hosts: [],
   redirects: [],
   timeZone: 'UTC',

@@ -2,6 +2,7 @@ import { isSameJson } from '../model/canonical-json.ts';
 import { z } from 'zod';
 import { restoreSlugs, settleAfter, slugsBefore } from '../model/address-scope.ts';
 import { languageSchema, pageIdSchema } from '../model/ids.ts';
+import { lookSchema } from '../model/look.ts';
 import { MAX_FRAME_HOSTS, frameHostSchema } from '../model/frame-host.ts';
 import { refuse } from '../model/refusal.ts';
 import { SiteChange } from '../model/site-change.ts';
@@ -21,6 +22,7 @@ export const siteSetSchema = z.strictObject({
     home: pageIdSchema.nullable().optional(),
     trail: trailSettingSchema.optional(),
     timeZone: z.string().max(60).optional(),
+    look: lookSchema.optional(),
     hosts: z.array(frameHostSchema).max(MAX_FRAME_HOSTS).optional(),
   }),
   restores: restoresSchema,
@@ -51,6 +53,7 @@ export const siteSet = defineOperation({
       home: fields.home === undefined ? was.home : fields.home,
       trail: fields.trail === undefined || isSameJson(fields.trail, was.trail) ? was.trail : fields.trail,
       timeZone: fields.timeZone ?? was.timeZone,
+      look: fields.look === undefined || isSameJson(fields.look, was.look) ? was.look : fields.look,
       hosts: hosts === undefined || isSameJson(hosts, was.hosts) ? was.hosts : hosts,
     };
     const before: {
@@ -59,6 +62,7 @@ export const siteSet = defineOperation({
       home?: Settings['home'];
       trail?: Settings['trail'];
       timeZone?: string;
+      look?: Settings['look'];
       hosts?: string[];
     } = {};
     if (next.name !== was.name) before.name = was.name;
@@ -66,6 +70,7 @@ export const siteSet = defineOperation({
     if (next.home !== was.home) before.home = was.home;
     if (next.trail !== was.trail) before.trail = was.trail;
     if (next.timeZone !== was.timeZone) before.timeZone = was.timeZone;
+    if (next.look !== was.look) before.look = was.look;
     if (next.hosts !== was.hosts) before.hosts = [...was.hosts];
 
     const change = new SiteChange(site);
@@ -93,6 +98,7 @@ export const siteSet = defineOperation({
       );
     if (fields.trail !== undefined) parts.push('set how trails look');
     if (fields.timeZone !== undefined) parts.push(`set the site’s time zone to ${fields.timeZone}`);
+    if (fields.look !== undefined) parts.push('changed the look');
     if (fields.hosts !== undefined) parts.push('set which hosts’ frames pages may show');
     return parts.join(', ') || 'left the settings as they were';
   },

@@ -1,3 +1,4 @@
+import { FIRST_LOOK, SCHEME_NAMES } from '../model/look.ts';
 import {
   ENTRY_ACTIONS,
   ENTRY_ORDERS,
@@ -45,6 +46,12 @@ export const drawSiteSet: OperationDraws['site.set'] = (site, draw) => ({
     timeZone: draw.odd() ? 'Quay/Side' : draw.of(['Europe/London', 'Europe/Berlin', 'UTC']),
     trail: drawTrail(site, draw),
     language: draw.of(['en', 'en', 'de']),
+    look: {
+      ...FIRST_LOOK,
+      colour: draw.of(['#0e6470', '#ffe600', '#803050']),
+      pair: draw.of(['quay', 'office', 'museum']),
+      header: draw.of(SCHEME_NAMES),
+    },
     hosts: draw.some(['player.example', 'map.example:8443', 'film.example'], 0, 2),
   }),
 });

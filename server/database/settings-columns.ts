@@ -2,6 +2,7 @@ import type { Audience } from '#core/model/audience.ts';
 import type { Fact } from '#core/model/fact.ts';
 import type { Language, PageId } from '#core/model/ids.ts';
 import type { Layout } from '#core/model/layout.ts';
+import { FIRST_LOOK, type Look } from '#core/model/look.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { PageLabel } from '#core/model/page-label.ts';
 import type { Redirect } from '#core/model/redirect.ts';
@@ -20,6 +21,7 @@ export const JSON_SETTINGS = [
   'shared',
   'forms',
   'hosts',
+  'look',
   'redirects',
   'trail',
 ] as const;
@@ -37,6 +39,8 @@ export interface SettingsRow {
   shared: SharedSection[];
   forms: SiteForm[];
   hosts: string[];
+  /** Null until somebody decides. */
+  look: Look | null;
   redirects: Redirect[];
   trail: TrailSetting;
   time_zone: string;
@@ -51,6 +55,7 @@ export interface SettingsRow {
   live_shared: SharedSection[];
   live_forms: SiteForm[];
   live_hosts: string[];
+  live_look: Look | null;
   live_redirects: Redirect[];
   live_trail: TrailSetting | null;
   live_time_zone: string | null;
@@ -67,6 +72,7 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   facts: row.facts,
   shared: row.shared,
   forms: row.forms,
+  look: row.look ?? FIRST_LOOK,
   hosts: row.hosts,
   redirects: row.redirects,
   trail: row.trail,
@@ -88,6 +94,7 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         facts: row.live_facts,
         shared: row.live_shared,
         forms: row.live_forms,
+        look: row.live_look ?? FIRST_LOOK,
         hosts: row.live_hosts,
         redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,
@@ -115,5 +122,8 @@ export function changedSettings(before: Settings | null, after: Settings): [colu
 /** The columns of what was never live. */
 export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
   ...PLAIN_SETTINGS.map(([column]): [string, string | null] => [column, null]),
-  ...JSON_SETTINGS.map((column): [string, string | null] => [column, column === 'trail' ? null : '[]']),
+  ...JSON_SETTINGS.map((column): [string, string | null] => [
+    column,
+    column === 'trail' || column === 'look' ? null : '[]',
+  ]),
 ];

@@ -6,7 +6,7 @@ import { visitorView } from '#core/derive/visitor-view.ts';
 import { writeRedirects } from '#core/formats/redirect-rules.ts';
 import { NOBODY_KNOWN } from '#core/derive/access.ts';
 import { markup } from '../live/html.ts';
-import { searchScript } from '../live/assets.ts';
+import { type Assets, searchScript } from '../live/assets.ts';
 import type { FileStore } from '../library/file-store.ts';
 import { FILES_STEP, storedName } from '../live/live-files.ts';
 import type { Release } from '../live/live-repository.ts';
@@ -28,8 +28,8 @@ export interface StaticParts {
   readonly release: Release;
   /** The whole address under which the files will stand, without a slash at the end. */
   readonly address: string;
-  /** The stylesheet and the fonts, by their path below `/assets`. */
-  readonly assets: { readonly stylesheet: string; readonly bytes: ReadonlyMap<string, Uint8Array> };
+  /** The stylesheets and the fonts of all looks. */
+  readonly assets: Pick<Assets, 'filesOf'>;
   /** The texts of everyone as HTML, by the ids of their contents. */
   readonly textsOf: (contents: readonly string[]) => Promise<ReadonlyMap<string, string>>;
   /** Where the bytes of the library's files lie. */
@@ -56,7 +56,7 @@ export async function* staticFiles(
   const { derived } = view;
   const { addresses, outline, hiddenBy } = derived;
   const file = parts.isWithoutHost === true ? 'index.html' : '';
-  for (const [path, bytes] of assets.bytes) {
+  for (const [path, bytes] of assets.filesOf(release.site.settings.look).bytes) {
     const css = path.endsWith('.css');
     // The stylesheet names its fonts from the top of the host; here they stand beside it.
     yield { path: `assets${path}`, content: css ? text(bytes).replaceAll("url('/assets/", "url('") : bytes };
@@ -107,7 +107,8 @@ export async function* staticFiles(
 }
 
 function viewOfEveryone({ release, address, assets, now }: StaticParts): LiveView {
-  const place = { base: '', origin: address, stylesheet: assets.stylesheet, isStatic: true };
+  const { stylesheet } = assets.filesOf(release.site.settings.look);
+  const place = { base: '', origin: address, stylesheet, isStatic: true };
   const view = visitorView(release.site, NOBODY_KNOWN, now, false, false);
   // Pages that stand in for signing in and the like have nothing to do where nobody can.
   const { outline, isForOthers } = view.derived;

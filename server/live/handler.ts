@@ -3,7 +3,7 @@ import type { IncomingMessage, RequestListener, ServerResponse } from 'node:http
 import express, { type ErrorRequestHandler } from 'express';
 import type { Logger } from 'pino';
 import type { Database } from '../database/connect.ts';
-import type { Assets } from './assets.ts';
+import { type Assets, LOOK_STEP } from './assets.ts';
 import type { Attempts } from '../security/attempts.ts';
 import { STRICT_TRANSPORT, isSecure } from '../security/own-origin.ts';
 import type { Letters } from '../visitors/letters.ts';
@@ -95,7 +95,12 @@ function makeExpress(parts: LiveParts, askers: Askers): express.Express {
   });
   app.get('/robots.txt', async (request, response) => (await sites.robots()).send(request, response));
   app.use('/assets', (request, response) => (assets.get(request.path) ?? NO_SITE).send(request, response));
-  mountWalks(app, database, store, { stylesheet: assets.stylesheet, origin: sites.origin }, Date.now);
+  mountWalks(app, database, store, { assets, origin: sites.origin }, Date.now);
+  // A site that is closed for works has its look too.
+  app.get(`/:site/${LOOK_STEP}/:sheet`, async (request, response) => {
+    const { site, sheet } = request.params as { site: string; sheet: string };
+    ((await sites.sheet(site, `/${LOOK_STEP}/${sheet}`)) ?? NO_SITE).send(request, response);
+  });
   app.use(async (request, response, next) => {
     const [, key = ''] = /^\/([^/]*)/.exec(request.path) ?? [];
     const closed = await sites.closed(key);

@@ -10,7 +10,10 @@ import { type Release, loadRelease, loadReleaseAfter } from './live-repository.t
 import { LiveSite } from './live-site.ts';
 import { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
+import { Assets } from './assets.ts';
 import { Visits } from './visits.ts';
+
+const assets = await Assets.load();
 
 let server: TestServer;
 let ines: Person;
@@ -104,7 +107,7 @@ it('a process that has taken releases over answers as one that begins anew', asy
     new LiveSites(
       server.database,
       'https://www.example',
-      { stylesheet: '/style.css' },
+      assets,
       new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
     );
   const taking = begin();

@@ -8,16 +8,14 @@ import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
 import type { PostedForm } from './given-answer.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
+import type { Assets } from './assets.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
-import type { LiveView, SitePlace } from './live-view.ts';
+import type { LiveView } from './live-view.ts';
 import { robotsFile } from './machine-files.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import type { SignIn } from './render-page.ts';
 import type { TakenForm } from './take-form.ts';
 import type { Visits } from './visits.ts';
-
-/** The stylesheet and fonts of the pages. */
-type Look = Pick<SitePlace, 'stylesheet' | 'fonts'>;
 
 /** So long at most a new release waits for the pages to be ready that visitors had asked for. */
 const MAX_PREPARING_MS = 5000;
@@ -33,7 +31,7 @@ const MAX_PREPARING_MS = 5000;
 export class LiveSites {
   readonly #database: Database;
   readonly origin: string;
-  readonly #look: Look;
+  readonly #assets: Assets;
   readonly #visits: Visits;
   readonly #now: () => number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
@@ -44,10 +42,10 @@ export class LiveSites {
   #robots: Promise<ReadyAnswer> | null = null;
   #secret: Promise<string> | null = null;
 
-  constructor(database: Database, origin: string, look: Look, visits: Visits, now = () => Date.now()) {
+  constructor(database: Database, origin: string, assets: Assets, visits: Visits, now = () => Date.now()) {
     this.#database = database;
     this.origin = origin;
-    this.#look = look;
+    this.#assets = assets;
     this.#visits = visits;
     this.#now = now;
   }
@@ -178,6 +176,14 @@ export class LiveSites {
     return (await this.#site(key))?.closed();
   }
 
+  /** The stylesheet of a site at a path below it; the one of now where that is of an earlier look. Undefined where there is no such site. */
+  async sheet(key: string, path: string): Promise<ReadyAnswer | undefined> {
+    const site = await this.#site(key);
+    if (!site) return undefined;
+    const sheet = this.#assets.sheetOf(site.release.site.settings.look);
+    return path === sheet.path ? sheet.answer : sheet.renewed;
+  }
+
   /** The name of a site that is live, and the language that it is in. */
   async named(key: SiteKey): Promise<{ readonly name: string; readonly language: string } | undefined> {
     return (await this.#site(key))?.release.site.settings;
@@ -224,11 +230,12 @@ export class LiveSites {
   }
 
   #siteOf(release: Release): LiveSite {
+    const sheet = this.#assets.sheetOf(release.site.settings.look);
     const place = {
       base: `/${release.site.key}`,
       origin: this.origin,
-      stylesheet: this.#look.stylesheet,
-      fonts: this.#look.fonts,
+      stylesheet: `/${release.site.key}${sheet.path}`,
+      fonts: sheet.fonts,
     };
     return new LiveSite(release, place, {
       database: this.#database,

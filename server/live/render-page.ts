@@ -5,7 +5,8 @@ import { type TrailStep, trailOf } from '#core/derive/trail.ts';
 import { whoOpens } from '#core/derive/who-opens.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
-import { nodeAt } from '#core/model/site.ts';
+import { schemesOf } from '#core/look/schemes.ts';
+import { type Settings, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
@@ -158,9 +159,10 @@ function renderNear({ site, place, derived }: LiveView, near: readonly number[])
 }
 
 /** The first letter of the site's name, as the sign that browsers show in tabs and lists. */
-function renderIcon(name: string): Html {
+function renderIcon({ name, look }: Settings): Html {
+  const { paper, ink } = schemesOf(look).strong.light;
   const [letter = ''] = name.trim().toUpperCase();
-  const icon = markup`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="#0e6470"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-size="20" font-weight="700" fill="#fffdf9">${letter}</text></svg>`;
+  const icon = markup`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="${paper}"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-size="20" font-weight="700" fill="${ink}">${letter}</text></svg>`;
   return markup`<link rel="icon" type="image/svg+xml" href="data:image/svg+xml,${encodeURIComponent(icon.text)}">`;
 }
 
@@ -170,7 +172,7 @@ export function renderFrame(view: LiveView, { title, head, body, current, isSear
   const side = renderMenu(view, 'side', current);
   return markup`<!doctype html>
 <html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${title}</title>${head}${renderIcon(site.settings.name)}${(place.fonts ?? []).map((font) => markup`<link rel="preload" href="${font}" as="font" type="font/woff2" crossorigin>`)}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<title>${title}</title>${head}${renderIcon(site.settings)}${(place.fonts ?? []).map((font) => markup`<link rel="preload" href="${font}" as="font" type="font/woff2" crossorigin>`)}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">${siteWords(site.settings.language).toText}</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}

@@ -10,6 +10,7 @@ import { VisitorSessions } from '../visitors/visitor-sessions.ts';
 import { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { Visits } from './visits.ts';
+import { Assets } from './assets.ts';
 import { workbenchNews } from './workbench-news.ts';
 
 let server: TestServer;
@@ -25,7 +26,7 @@ beforeAll(async () => {
   other = new LiveSites(
     database,
     'https://www.example',
-    { stylesheet: '' },
+    await Assets.load(),
     new Visits(database, pino({ level: 'silent' }), now),
   );
   const sessions = new VisitorSessions(database, now);

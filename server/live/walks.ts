@@ -9,6 +9,7 @@ import { visitorView } from '#core/derive/visitor-view.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
+import type { Assets } from './assets.ts';
 import type { Database } from '../database/connect.ts';
 import { type BegunWalk, type Walk, walkOf } from '../visitors/walk-repository.ts';
 import type { FileStore } from '../library/file-store.ts';
@@ -47,7 +48,7 @@ export function mountWalks(
   app: Express,
   database: Database,
   store: FileStore,
-  { stylesheet, origin }: { readonly stylesheet: string; readonly origin: string },
+  { assets, origin }: { readonly assets: Assets; readonly origin: string },
   now: () => number,
 ): void {
   app.get('/:site/~walk/:token{/*rest}', async (request, response) => {
@@ -76,7 +77,18 @@ export function mountWalks(
         base,
       });
     }
-    const answer = await answerOf(database, walk, base, stylesheet, rest, query, now());
+    const site = await siteOf(database, walk);
+    const sheet = site && assets.sheetOf(site.settings.look);
+    if (sheet?.path === rest) return sheet.answer.send(request, response);
+    const answer = await answerOf(
+      database,
+      walk,
+      site,
+      { base, stylesheet: base + (sheet?.path ?? '') },
+      rest,
+      query,
+      now(),
+    );
     response
       .status(answer.status)
       .set(headersFor(walk, `${origin}${base}/search`, answer.html === '' ? [] : hostsOfFrames(answer.html.text)));
@@ -95,13 +107,12 @@ async function siteOf(database: Database, { site, isDraft, release }: Walk): Pro
 async function answerOf(
   database: Database,
   walk: BegunWalk,
-  base: string,
-  stylesheet: string,
+  site: Site | undefined,
+  where: { readonly base: string; readonly stylesheet: string },
   address: string,
   query: string,
   now: number,
 ): Promise<{ status: number; html: Markup; moved?: string }> {
-  const site = await siteOf(database, walk);
   if (!site)
     return { status: 404, html: markup`<p>Nothing of this site is live yet. Walk through the draft instead.</p>` };
   const at = walk.at ?? now;
@@ -118,7 +129,7 @@ async function answerOf(
   const view: LiveView = {
     ...visitorView(site, member, at, walk.isSignedIn),
     files: await liveFiles(database, site.key, walk.isDraft),
-    place: { base, origin: '', stylesheet },
+    place: { ...where, origin: '' },
     walk: barOf(walk, address, why),
   };
   if (address === '/search')

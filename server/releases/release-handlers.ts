@@ -40,7 +40,6 @@ export function makeReleaseHandlers({
   Services,
   'database' | 'cache' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'library' | 'now'
 >): Pick<Handlers, Releases> {
-  let assets: Promise<Assets> | undefined;
   const releaseOf = (text: unknown): number => {
     const number = countIn(text);
     if (number === null || number < 1) throw new ProblemError('release-unknown', { release: String(text) });
@@ -104,7 +103,7 @@ export function makeReleaseHandlers({
           typeof address === 'string' && /^https?:\/\/[^\s"'<>]+$/.test(address)
             ? withoutTrailing(address, '/')
             : `${liveOrigin}/${site.key}`,
-        assets: await (assets ??= Assets.load()),
+        assets: await Assets.load(),
         textsOf: (contents) => htmlOfAll(database, release.site, contents),
         store: library.store,
         isWithoutHost: request.query.opens === 'files',

@@ -10,7 +10,6 @@ export function makeFrameHandlers({
   cache,
   now,
 }: Pick<Services, 'cache' | 'now'>): Pick<Handlers, 'showPageFrame' | 'showLook'> {
-  let look: Promise<string> | null = null;
   return {
     showPageFrame: async ({ request }) => {
       const { site } = await cache.current(siteOf(request));
@@ -20,8 +19,9 @@ export function makeFrameHandlers({
       if (node.type !== 'page') throw new ProblemError('page-unknown', { page });
       return { html: pageFrame(site, page, now().getTime()) };
     },
-    showLook: async () => ({
-      css: await (look ??= Assets.load().then(({ css }) => css)),
-    }),
+    showLook: async () => {
+      const { css, fonts } = await Assets.load();
+      return { css, fonts };
+    },
   };
 }

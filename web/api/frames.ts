@@ -14,5 +14,5 @@ export const usePageFrame = (site: SiteKey, page: PageId, revision: number | nul
     { keepPreviousData: true },
   ).data?.html;
 
-/** The stylesheet of visitors' pages; undefined until it is known. */
-export const useLook = (): string | undefined => useSWRImmutable('/look', () => call('showLook')).data?.css;
+/** What the stylesheets of visitors' pages have in common, and where fonts are; undefined until it is known. */
+export const useLookParts = () => useSWRImmutable('/look', () => call('showLook')).data;

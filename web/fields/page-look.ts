@@ -3,13 +3,10 @@ export const OF_THE_DESK = 'of-the-desk';
 
 /**
  * The stylesheet of visitors' pages as it holds in a part of the workbench: what it says of the width of the screen is asked of the page's
- * own width, and its fonts are those that the workbench has.
+ * own width.
  */
 const within = (css: string): string =>
   css
-    .replace(/^@font-face .*$/gm, '')
-    .replaceAll("'Hanken Grotesk'", "'Hanken Grotesk Variable'")
-    .replaceAll("'Bricolage Grotesque'", "'Bricolage Grotesque Variable'")
     .replace(/@media \((min|max)-width/g, '@container ($1-width')
     .replace(/(\d)vw\b/g, '$1cqw')
     .replaceAll('min-height: 100vh', 'min-height: 0');

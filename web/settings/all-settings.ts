@@ -6,6 +6,7 @@ import { MOMENT } from '../lenses/access/moment-sheet.tsx';
 import { VISITORS } from '../lenses/access/visitors/visitors-sheet.tsx';
 import { FACTS } from '../lenses/menus/fact-kind.tsx';
 import { LAYOUTS } from '../lenses/menus/layout-kind.tsx';
+import { LOOK } from '../lenses/menus/look/look-sheet.tsx';
 import { MENUS } from '../lenses/menus/menu-kind.tsx';
 import { GOALS } from '../lenses/plan/goal-kind.tsx';
 import { OLD_SITE } from '../lenses/plan/old-site-sheet.tsx';
@@ -37,6 +38,7 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   engine: ENGINE,
   menus: MENUS,
   layouts: LAYOUTS,
+  look: LOOK,
   facts: FACTS,
   shared: SHARED_SECTIONS,
   forms: FORMS,

@@ -9,6 +9,7 @@ export const SETTINGS_KEYS = [
   'engine',
   'menus',
   'layouts',
+  'look',
   'facts',
   'shared',
   'forms',

@@ -1,4 +1,4 @@
-import { Info, ListTree, PanelsTopLeft } from 'lucide-react';
+import { Info, ListTree, Palette, PanelsTopLeft } from 'lucide-react';
 import type { SettingsKey } from '../../settings/settings-keys.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';
@@ -28,6 +28,13 @@ export function useMenusActions(): readonly BarAction[] {
       also: ['header', 'footer', 'frame', 'template', 'sidebar'],
       Sign: PanelsTopLeft,
       run: open('layouts'),
+    },
+    {
+      label: 'Look',
+      words: 'The look of the site…',
+      also: ['colours', 'fonts', 'type', 'style', 'design', 'appearance', 'contrast'],
+      Sign: Palette,
+      run: open('look'),
     },
     {
       label: 'Facts',

@@ -15,6 +15,7 @@ export const SETTINGS_WORDS: Readonly<Record<SettingsPart, string>> = {
   facts: 'facts',
   shared: 'shared sections',
   forms: 'forms',
+  look: 'look',
   hosts: 'hosts of outside frames',
   redirects: 'redirects',
   timeZone: 'time zone',

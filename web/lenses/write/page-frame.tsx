@@ -1,9 +1,11 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import type { PageId } from '#core/model/ids.ts';
-import { usePageFrame, useLook } from '../../api/frames.ts';
+import { lookFaces, lookVariables } from '#core/look/style.ts';
+import { useLookParts, usePageFrame } from '../../api/frames.ts';
 import { SCREEN_WIDTHS, type ScreenWidth } from '../../walk/screen-frame.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { frameLook, textLook } from '../../fields/page-look.ts';
+import { useShownLook } from '../../fields/shown-look.ts';
 
 /**
  * A page in its layout and look, as wide as the screens that visitors have, with something of the workbench in the place of its text.
@@ -20,12 +22,15 @@ export function PageFrame({
 }) {
   const { site, shown } = useWorkbench();
   const host = useRef<HTMLDivElement>(null);
-  const css = useLook();
+  const parts = useLookParts();
+  const look = useShownLook();
+  const css = parts && `${lookVariables(look)}\n${parts.css}`;
   const html = usePageFrame(site.key, page, shown.isSaving ? null : shown.revision);
+  const isKnown = css !== undefined;
   useEffect(() => {
     if (!host.current) return;
     const root = host.current.shadowRoot ?? host.current.attachShadow({ mode: 'open' });
-    if (html === undefined || css === undefined) {
+    if (html === undefined || !isKnown) {
       // Until it is known what stands around the text, the text stands alone.
       if (root.childElementCount === 0) root.innerHTML = '<slot></slot>';
       return;
@@ -35,12 +40,16 @@ export function PageFrame({
     // The workbench has its own main part: that of the page is none beside it.
     body.innerHTML = html.replace(/<main\b[^>]*>/, '<div class="main">').replace('</main>', '</div>');
     letBe(body);
-    const style = document.createElement('style');
-    style.textContent = frameLook(css);
-    root.replaceChildren(style, body);
+    root.replaceChildren(document.createElement('style'), body);
+  }, [html, isKnown]);
+  // A look that is tried changes the style alone.
+  useEffect(() => {
+    const style = host.current?.shadowRoot?.querySelector('style');
+    if (style && css !== undefined) style.textContent = frameLook(css);
   }, [html, css]);
   return (
     <>
+      {parts && <style>{lookFaces(look, (family, range) => parts.fonts[`${family.file}-${range}`]!)}</style>}
       {css !== undefined && <style>{textLook(css)}</style>}
       <div
         ref={host}

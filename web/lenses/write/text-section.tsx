@@ -31,7 +31,7 @@ export function TextSection({
       >
         {writer !== '' && `${writer} is writing in this text now. What each of you writes is kept.`}
       </p>
-      <OfItsKind page={page} />
+      <OfItsKind page={page} isOnDesk={Around !== undefined} />
       <RichText
         site={site.key}
         content={nodeAt(site, page).content}
@@ -50,14 +50,15 @@ export function TextSection({
 }
 
 /** Where a page has a kind with an outline: whether its text is that outline, or what would make it so. */
-function OfItsKind({ page }: { readonly page: PageId }) {
+function OfItsKind({ page, isOnDesk }: { readonly page: PageId; readonly isOnDesk: boolean }) {
+  const look = `text-small text-quiet ${isOnDesk ? 'px-4 pt-2' : ''}`;
   const { site, store, mayEdit, setBeside, run } = useWorkbench();
   const node = nodeAt(site, page);
   const kind = kindAmong(ruleOf(node).labels, site.settings.labels);
   if (kind?.pageOutline === undefined) return null;
   if (isAsItsKind(node, site.settings.labels))
     return (
-      <p className="text-small text-quiet">
+      <p className={look}>
         This is the outline of ‘{kind.name}’. The page follows it until you write here.{' '}
         <button
           type="button"
@@ -76,7 +77,7 @@ function OfItsKind({ page }: { readonly page: PageId }) {
       });
   };
   return (
-    <p className="text-small text-quiet">
+    <p className={look}>
       {node.content === null ? 'It has no text yet.' : `It differs from the outline of ‘${kind.name}’.`}{' '}
       <button type="button" onClick={follow} className="text-accent hover:underline">
         {node.content === null ? `Begin with the outline of ‘${kind.name}’` : 'Replace it with the outline'}

@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { TYPE_PAIRS } from '../look/type-pairs.ts';
+
+/** The sets of colours that are computed from those of a look. */
+export const SCHEME_NAMES = ['plain', 'tinted', 'strong', 'dark'] as const;
+export type SchemeName = (typeof SCHEME_NAMES)[number];
+
+const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is # and six signs of 0–9 and a–f, such as #0e6470');
+
+export const lookSchema = z.strictObject({
+  /** The colour of the organisation, as sRGB. */
+  colour: colourSchema,
+  /** The one of links and buttons; null for the first. */
+  accent: colourSchema.nullable(),
+  /** The families of headings and of text. */
+  pair: z.enum(TYPE_PAIRS.map(({ id }) => id)),
+  /** How large the text is, and how much larger headings are. */
+  size: z.enum(['small', 'usual', 'large']),
+  scale: z.enum(['calm', 'usual', 'bold']),
+  weight: z.enum(['light', 'usual', 'heavy']),
+  /** How long a line of text gets. */
+  width: z.enum(['narrow', 'usual', 'wide']),
+  room: z.enum(['dense', 'usual', 'roomy']),
+  corners: z.enum(['square', 'soft', 'round']),
+  lines: z.enum(['none', 'fine', 'strong']),
+  /** The colours of the header, and of the footer. */
+  header: z.enum(SCHEME_NAMES),
+  footer: z.enum(SCHEME_NAMES),
+});
+/** How a site appears to its visitors: few decisions, from which all colours and sizes are computed. */
+export type Look = Readonly<z.infer<typeof lookSchema>>;
+
+/** What a site looks like until somebody decides. */
+export const FIRST_LOOK: Look = {
+  colour: '#0e6470',
+  accent: null,
+  pair: 'quay',
+  size: 'usual',
+  scale: 'usual',
+  weight: 'usual',
+  width: 'usual',
+  room: 'usual',
+  corners: 'soft',
+  lines: 'fine',
+  header: 'plain',
+  footer: 'plain',
+};

@@ -1,0 +1,124 @@
+import { Palette } from 'lucide-react';
+import { useEffect } from 'react';
+import { isSameJson } from '#core/model/canonical-json.ts';
+import { FIRST_LOOK, type Look, SCHEME_NAMES } from '#core/model/look.ts';
+import { tryLook, useShownLook } from '../../../fields/shown-look.ts';
+import type { WholeKind } from '../../../settings/settings-kind.ts';
+import { Button } from '../../../ui/button.tsx';
+import { Choice, Tick } from '../../../ui/field.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { ColourField } from './colour-field.tsx';
+import { SCHEME_WORDS } from './look-words.ts';
+import { PairChoice } from './pair-choice.tsx';
+import { SchemeSamples } from './scheme-samples.tsx';
+import { ShiftedShades } from './shifted-shades.tsx';
+
+/** How the site appears to its visitors. */
+export const LOOK: WholeKind = {
+  title: 'Look',
+  Sign: Palette,
+  description:
+    'A few decisions for the whole site. All other colours and sizes follow from them, so that everything can be read. Visitors get the look with the next release.',
+  Whole: LookFields,
+};
+
+type Step = Exclude<keyof Look, 'colour' | 'accent' | 'pair' | 'header' | 'footer'>;
+const STEPS: {
+  readonly [Name in Step]: { readonly label: string; readonly words: Readonly<Record<Look[Name], string>> };
+} = {
+  size: { label: 'Size of text', words: { small: 'Small', usual: 'Usual', large: 'Large' } },
+  width: { label: 'Length of lines', words: { narrow: 'Short', usual: 'Usual', wide: 'Long' } },
+  scale: { label: 'Size of headings', words: { calm: 'Calm', usual: 'Usual', bold: 'Bold' } },
+  weight: { label: 'Weight of headings', words: { light: 'Light', usual: 'Usual', heavy: 'Heavy' } },
+  room: { label: 'Room between parts', words: { dense: 'Dense', usual: 'Usual', roomy: 'Roomy' } },
+  corners: { label: 'Corners', words: { square: 'Square', soft: 'Soft', round: 'Round' } },
+  lines: { label: 'Lines', words: { none: 'None', fine: 'Fine', strong: 'Strong' } },
+};
+
+function LookFields() {
+  const { site, store, mayEdit } = useWorkbench();
+  const { look } = site.settings;
+  const shown = useShownLook();
+  useEffect(() => () => tryLook(null), []);
+  const set = (change: Partial<Look>) => {
+    tryLook(null);
+    store.apply([{ name: 'site.set', fields: { look: { ...look, ...change } } }]);
+  };
+  const attempt = (change: Partial<Look>) => tryLook({ ...look, ...change });
+  return (
+    <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4">
+      <SchemeSamples look={shown} />
+      <div className="grid gap-3 @md:grid-cols-2">
+        <ColourField
+          label="Colour of the organisation"
+          value={shown.colour}
+          onTry={(colour) => attempt({ colour })}
+          onSet={(colour) => set({ colour })}
+        />
+        {shown.accent !== null && (
+          <ColourField
+            label="Colour of links and buttons"
+            value={shown.accent}
+            onTry={(accent) => attempt({ accent })}
+            onSet={(accent) => set({ accent })}
+          />
+        )}
+      </div>
+      <Tick
+        label="Links and buttons have a colour of their own"
+        checked={look.accent !== null}
+        onChange={(event) => set({ accent: event.target.checked ? look.colour : null })}
+      />
+      <ShiftedShades look={shown} />
+      <div className="grid gap-3 @md:grid-cols-2">
+        {(['header', 'footer'] as const).map((part) => (
+          <Choice
+            key={part}
+            label={part === 'header' ? 'Header' : 'Footer'}
+            value={look[part]}
+            onChange={(event) => set({ [part]: event.target.value as Look['header'] })}
+          >
+            {SCHEME_NAMES.map((scheme) => (
+              <option key={scheme} value={scheme}>
+                {SCHEME_WORDS[scheme]}
+              </option>
+            ))}
+          </Choice>
+        ))}
+      </div>
+      <h3 className="border-t border-rule pt-4 font-display text-large font-semibold">Type</h3>
+      <PairChoice value={look.pair} onSet={(pair) => set({ pair })} />
+      <div className="grid gap-3 @md:grid-cols-2">
+        {(Object.keys(STEPS) as Step[]).map((name) => (
+          <StepChoice key={name} name={name} value={look[name]} onSet={set} />
+        ))}
+      </div>
+      {!isSameJson(look, FIRST_LOOK) && mayEdit && (
+        <Button className="self-start" onClick={() => set(FIRST_LOOK)}>
+          Begin again with the first look
+        </Button>
+      )}
+    </fieldset>
+  );
+}
+
+function StepChoice<Name extends Step>({
+  name,
+  value,
+  onSet,
+}: {
+  readonly name: Name;
+  readonly value: Look[Name];
+  readonly onSet: (change: Partial<Look>) => void;
+}) {
+  const { label, words } = STEPS[name];
+  return (
+    <Choice label={label} value={value} onChange={(event) => onSet({ [name]: event.target.value })}>
+      {Object.entries<string>(words).map(([step, says]) => (
+        <option key={step} value={step}>
+          {says}
+        </option>
+      ))}
+    </Choice>
+  );
+}

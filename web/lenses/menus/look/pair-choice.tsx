@@ -1,0 +1,50 @@
+import { useId } from 'react';
+import { lookFaces } from '#core/look/style.ts';
+import { TYPE_PAIRS, type TypePair, pairName } from '#core/look/type-pairs.ts';
+import { useLookParts } from '../../../api/frames.ts';
+
+/** The families of headings and text, each in itself. */
+export function PairChoice({
+  value,
+  onSet,
+}: {
+  readonly value: TypePair['id'];
+  readonly onSet: (pair: TypePair['id']) => void;
+}) {
+  const name = useId();
+  const parts = useLookParts();
+  return (
+    <fieldset className="min-w-0">
+      <legend className="mb-1 font-medium">Families of headings and text</legend>
+      {parts &&
+        TYPE_PAIRS.map(({ id }) => (
+          <style key={id}>
+            {lookFaces({ pair: id }, (family, range) => parts.fonts[`${family.file}-${range}`]!, 'swap')}
+          </style>
+        ))}
+      <div className="max-h-80 divide-y divide-rule overflow-y-auto rounded-md border border-edge bg-raised">
+        {TYPE_PAIRS.map((pair) => (
+          <label
+            key={pair.id}
+            className="flex cursor-pointer items-center gap-3 px-3 py-2 hover:bg-sunken has-checked:bg-accent-soft"
+          >
+            <input type="radio" name={name} checked={pair.id === value} onChange={() => onSet(pair.id)} />
+            <span className="min-w-0">
+              <span
+                className="block text-large leading-snug font-semibold"
+                style={{ fontFamily: familyOf(pair.headings) }}
+              >
+                {pairName(pair)}
+              </span>
+              <span className="block text-quiet" style={{ fontFamily: familyOf(pair.text) }}>
+                {pair.goodFor}
+              </span>
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+const familyOf = ({ name, kind }: TypePair['text']): string => `'${name}', ${kind}`;
