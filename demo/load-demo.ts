@@ -41,7 +41,7 @@ import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-acces
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
-import { TERN_SOUND } from './tern-sound.ts';
+import { TERN_SOUND, TERN_SOUND_LOOK } from './tern-sound.ts';
 
 const PASSWORD = 'slipway-42';
 
@@ -106,7 +106,9 @@ export async function loadDemo(
   await sendAnswers(database, schoolSite, school, now);
 
   const ferries = new DemoBuilder('ts');
-  const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND);
+  const ferrySite = buildLiveSite('tern-sound', 'Tern Sound Ferry Office', ferries, TERN_SOUND, () => [
+    { name: 'site.set', fields: { look: TERN_SOUND_LOOK } },
+  ]);
   await insertSite(database, ferrySite, marek.id, stored(ferries.documents));
 }
 

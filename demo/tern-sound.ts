@@ -1,4 +1,20 @@
+import { FIRST_LOOK, type Look } from '#core/model/look.ts';
 import { type DemoNode, heading, outside, page } from './demo-tree.ts';
+
+/** Signal colours and square corners, as on the ships. */
+export const TERN_SOUND_LOOK: Look = {
+  ...FIRST_LOOK,
+  colour: '#12305a',
+  accent: '#c4480c',
+  pair: 'poster',
+  scale: 'bold',
+  weight: 'heavy',
+  width: 'wide',
+  corners: 'square',
+  lines: 'strong',
+  header: 'strong',
+  footer: 'dark',
+};
 
 /** Tern Sound Ferry Office, an intranet: everything in it is invented. */
 export const TERN_SOUND: readonly DemoNode[] = [

@@ -66,6 +66,8 @@ const VIEWS: [string, () => Promise<void>][] = [
       await bench.untilText('Delete for good');
     },
   ],
+  ['the look of a site', open('/sites/pellow-quay?lens=menus&beside=look')],
+  ['a site with strong colours', async () => browser.driver.get(`${spur.live}/tern-sound/`)],
   ['a form as visitors have it', visit('/visit/guided-tours')],
   ['a list with filters', visit('/courses/course-dates')],
   ['a calendar month', visit('/visit')],

@@ -37,6 +37,7 @@ const PARTS = [
   'li',
   'blockquote',
   '.note',
+  '.band p',
   '.note.warning',
   'table',
   'th',

@@ -156,6 +156,7 @@ const WITHIN: Readonly<Record<string, string>> = {
   blockquote: 'quotation',
   quotation: 'quotation',
   note: 'note',
+  band: 'band',
   fold: 'answer',
   beside: 'beside the text',
   tableHeader: 'header cell',

@@ -25,15 +25,23 @@ export interface Shade {
 }
 
 const toOklch = converter('oklch');
+const toRgb = converter('rgb');
 
 export function shadeOf(hex: Hex): Shade {
   const { l, c, h = 0 } = toOklch(hex)!;
   return { l, c, h };
 }
 
+/** Less than a half step of a screen's channel: so far beyond its range counts as its end. */
+const HALF_A_STEP = 0.5 / 255;
+
 /** The colour on screens; where no screen shows so much chroma, as much of it as there is at that lightness. */
-export const hexOf = ({ l, c, h }: Shade): Hex =>
-  formatHex(clampChroma({ mode: 'oklch', l: Math.min(1, Math.max(0, l)), c, h } satisfies Oklch, 'oklch'));
+export function hexOf({ l, c, h }: Shade): Hex {
+  const colour: Oklch = { mode: 'oklch', l: Math.min(1, Math.max(0, l)), c, h };
+  const { r, g, b } = toRgb(colour);
+  const isShown = [r, g, b].every((channel) => channel > -HALF_A_STEP && channel < 1 + HALF_A_STEP);
+  return formatHex(isShown ? colour : clampChroma(colour, 'oklch'));
+}
 
 /** How much two colours stand out from each other, 1 to 21 (WCAG 2.2, relative luminance). */
 export const contrast = (one: Hex, other: Hex): number => wcagContrast(one, other);

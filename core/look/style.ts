@@ -1,4 +1,4 @@
-import type { Look, SchemeName } from '../model/look.ts';
+import { type Look, SCHEME_NAMES, type SchemeName } from '../model/look.ts';
 import { type Palette, schemesOf } from './schemes.ts';
 import { type Family, TYPE_PAIRS } from './type-pairs.ts';
 
@@ -56,12 +56,14 @@ export function lookVariables(look: Look): string {
   const stack = ({ name, kind }: Family) =>
     `'${name}', ${kind === 'serif' ? 'Georgia, serif' : 'system-ui, sans-serif'}`;
   const [h1Weight, h2Weight] = WEIGHTS[look.weight];
-  const parts: readonly [selector: string, scheme: SchemeName, more: string][] = [
-    [':root', 'plain', ''],
-    ['.head, .menu-utility', look.header, ' color: var(--ink); background: var(--paper);'],
+  const parts: readonly (readonly [selector: string, scheme: SchemeName, more: string])[] = [
+    [':root', 'plain', ' --head-ground: var(--raised);'],
+    ['.head, .menu-utility', look.header, ' --head-ground: var(--paper); color: var(--ink);'],
     ['.foot', look.footer, ' color: var(--quiet); background: var(--paper);'],
+    ...SCHEME_NAMES.map((name) => [`.in-${name}`, name, ''] as const),
   ];
-  const own = parts.filter(([selector, scheme]) => selector === ':root' || scheme !== 'plain');
+  // What is plain is as the page; a band in plain colours may stand in one that is not.
+  const own = parts.filter(([selector, scheme]) => !/^\.(head|foot)/.test(selector) || scheme !== 'plain');
   return `:root {
   color-scheme: light dark;
   --text: ${stack(pair.text)}; --display: ${stack(pair.headings)};

@@ -1,4 +1,5 @@
 import type { TextPart } from '../model/content.ts';
+import { BAND } from './band.ts';
 import { BESIDE } from './beside.ts';
 import { BUTTON } from './button.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
@@ -21,6 +22,7 @@ import { SOUND } from './sound.ts';
 /** Every type of section that is our own, and of parts within one. */
 export const SECTIONS: readonly SectionType[] = [
   NOTE,
+  BAND,
   FOLD,
   FOLD_QUESTION,
   BUTTON,
@@ -78,6 +80,7 @@ export const INSERTABLE: readonly Listed[] = (
     'download',
     'button',
     'note',
+    'band',
     'fold',
     'table',
     'pageList',

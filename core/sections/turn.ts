@@ -1,4 +1,5 @@
 import type { TextPart } from '../model/content.ts';
+import { BAND } from './band.ts';
 import { BESIDE } from './beside.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
@@ -10,6 +11,7 @@ import { EMPTY_PARAGRAPH } from './section-type.ts';
 export const TURNS = {
   text: 'Plain text',
   [NOTE.type]: 'Note',
+  [BAND.type]: 'Band',
   [FOLD.type]: 'Fold',
   [QUOTATION.type]: 'Quotation with its source',
   [BESIDE.type]: 'Beside the text',
@@ -31,6 +33,8 @@ export function turned(section: TextPart, into: Turn): readonly TextPart[] | nul
       return filled;
     case NOTE.type:
       return [{ type: NOTE.type, attrs: { tone: 'note' }, content: filled }];
+    case BAND.type:
+      return [{ type: BAND.type, attrs: { scheme: 'tinted', width: 'page' }, content: filled }];
     case BESIDE.type:
       return [{ type: BESIDE.type, content: filled }];
     case QUOTATION.type:
@@ -72,6 +76,7 @@ export const turnsOf = (section: TextPart): Turn[] =>
 function blocksOf({ type, attrs, content = [] }: TextPart): readonly TextPart[] | null {
   switch (type) {
     case NOTE.type:
+    case BAND.type:
     case BESIDE.type:
       return content;
     case QUOTATION.type: {

@@ -112,11 +112,10 @@ try {
   const month = await browser.driver.findElement(By.css('table.month'));
   await browser.driver.executeScript('arguments[0].scrollIntoView()', month);
   await take('month');
-  await browser.resize(390, 800);
-  await browser.driver.get(`${spur.live}/pellow-quay/courses/short-courses/build-a-canoe`);
-  await (await browser.driver.findElement(By.css('.fold > summary'))).click();
-  await (await browser.driver.findElement(By.css('.entries details > summary'))).click();
-  await take('visitors-telephone');
+  await browser.driver.get(`${spur.workbench}/sites/tern-sound?lens=write&view=desk&beside=look`);
+  await bench.untilText('Colour of links and buttons');
+  await pause(2500);
+  await take('look');
 } finally {
   await browser.close();
   await spur.stop();

@@ -31,6 +31,7 @@ const SPEAK_WITHOUT_WORDS = new Set([
     'sound',
     'shared',
     'form',
+    'pageFields',
     'frame',
     'ownHtml',
   ],

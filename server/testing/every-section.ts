@@ -57,6 +57,8 @@ export function everySection(picture: string, shared: string): Text {
     },
     { type: 'download', attrs: { file: picture, words: 'As a file' } },
     { type: 'horizontalRule' },
+    { type: 'band', attrs: { scheme: 'dark', width: 'page' }, content: [paragraph('From edge to edge')] },
+    { type: 'band', attrs: { scheme: 'tinted', width: 'text' }, content: [paragraph('As wide as the text')] },
     { type: 'codeBlock', content: words('06:10') },
     paragraph('That is all.'),
   ]);

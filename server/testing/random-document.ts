@@ -1,3 +1,5 @@
+import { SCHEME_NAMES } from '#core/model/look.ts';
+import { BAND_WIDTHS } from '#core/sections/band.ts';
 import fc from 'fast-check';
 import type { TextDocument, TextPart } from '#core/model/content.ts';
 
@@ -73,6 +75,9 @@ const section = fc.oneof(
       columns.map((content) => of('column', content)),
     ),
   ),
+  fc
+    .record({ scheme: fc.constantFrom(...SCHEME_NAMES), width: fc.constantFrom(...BAND_WIDTHS), content: blocks })
+    .map(({ content, ...attrs }) => of('band', content, attrs)),
   blocks.map((content) => of('beside', content)),
   fc
     .record({ head: cells, body: cells })
@@ -100,6 +105,7 @@ const section = fc.oneof(
   fc
     .constantFrom('', '<dl><dt>Low <b>water</b></dt></dl>', '<script>alert(1)</script>"><img src=x onerror=y>')
     .map((code): TextPart => ({ type: 'ownHtml', attrs: { code } })),
+  fc.constant<TextPart>({ type: 'pageFields' }),
   fc.constant<TextPart>({ type: 'horizontalRule' }),
 );
 

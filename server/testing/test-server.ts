@@ -178,7 +178,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   };
 
   const filesFolder = mkdtempSync(join(tmpdir(), 'spur-files-'));
-  ends.push(() => rm(filesFolder, { recursive: true, force: true }));
+  ends.push(() => rm(filesFolder, { recursive: true, force: true, maxRetries: 5 }));
   const store = new FolderStore(filesFolder);
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });

@@ -1,6 +1,7 @@
 import type { AnyExtension, Editor } from '@tiptap/core';
 import { ReactNodeViewRenderer, type ReactNodeViewProps } from '@tiptap/react';
 import type { ComponentType } from 'react';
+import { BAND_PART } from './band-part.tsx';
 import { BUTTON_PART } from './button-part.tsx';
 import { COLUMNS_PART } from './columns-part.tsx';
 import type { EditorPart } from './editor-part.ts';
@@ -21,6 +22,7 @@ import { TABLE_PART } from './table-part.tsx';
 /** The parts of the editor for types of sections; one that has nothing to set needs none. */
 export const EDITOR_PARTS: readonly EditorPart[] = [
   NOTE_PART,
+  BAND_PART,
   QUOTATION_PART,
   BUTTON_PART,
   COLUMNS_PART,

@@ -49,7 +49,7 @@ export function PageFrame({
   }, [html, css]);
   return (
     <>
-      {parts && <style>{lookFaces(look, (family, range) => parts.fonts[`${family.file}-${range}`]!)}</style>}
+      {parts && <style>{lookFaces(look, (family, range) => parts.fonts[`${family.file}-${range}`]!, 'swap')}</style>}
       {css !== undefined && <style>{textLook(css)}</style>}
       <div
         ref={host}

@@ -8,7 +8,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Choice, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { ColourField } from './colour-field.tsx';
-import { SCHEME_WORDS } from './look-words.ts';
+import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
 import { PairChoice } from './pair-choice.tsx';
 import { SchemeSamples } from './scheme-samples.tsx';
 import { ShiftedShades } from './shifted-shades.tsx';

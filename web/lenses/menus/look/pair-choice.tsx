@@ -26,19 +26,20 @@ export function PairChoice({
         {TYPE_PAIRS.map((pair) => (
           <label
             key={pair.id}
-            className="flex cursor-pointer items-center gap-3 px-3 py-2 hover:bg-sunken has-checked:bg-accent-soft"
+            className="grid cursor-pointer grid-cols-[auto_1fr] items-center gap-x-3 px-3 py-2 hover:bg-sunken has-checked:bg-accent-soft"
           >
-            <input type="radio" name={name} checked={pair.id === value} onChange={() => onSet(pair.id)} />
-            <span className="min-w-0">
-              <span
-                className="block text-large leading-snug font-semibold"
-                style={{ fontFamily: familyOf(pair.headings) }}
-              >
-                {pairName(pair)}
-              </span>
-              <span className="block text-quiet" style={{ fontFamily: familyOf(pair.text) }}>
-                {pair.goodFor}
-              </span>
+            <input
+              type="radio"
+              name={name}
+              checked={pair.id === value}
+              onChange={() => onSet(pair.id)}
+              className="row-span-2"
+            />
+            <span className="text-large leading-snug font-semibold" style={{ fontFamily: familyOf(pair.headings) }}>
+              {pairName(pair)}
+            </span>
+            <span className="text-quiet" style={{ fontFamily: familyOf(pair.text) }}>
+              {pair.goodFor}
             </span>
           </label>
         ))}

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { type Palette, schemesOf } from '#core/look/schemes.ts';
 import { TYPE_PAIRS } from '#core/look/type-pairs.ts';
 import { type Look, SCHEME_NAMES } from '#core/model/look.ts';
-import { SCHEME_WORDS } from './look-words.ts';
+import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
 
 const RADII = { square: 0, soft: 5, round: 12 } as const;
 

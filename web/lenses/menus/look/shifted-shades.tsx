@@ -2,7 +2,7 @@ import { shiftedColours } from '#core/look/schemes.ts';
 import { contrast } from '#core/look/colours.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import type { Look } from '#core/model/look.ts';
-import { SCHEME_WORDS } from './look-words.ts';
+import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
 
 /** Where a colour is shown in another shade than it was given, since words in it could not be read. */
 export function ShiftedShades({ look }: { readonly look: Look }) {

@@ -1,0 +1,113 @@
+import { unzipSync } from 'fflate';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { FIRST_LOOK } from '#core/model/look.ts';
+import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
+
+const KEY = 'colours';
+const OTHER = { ...FIRST_LOOK, colour: '#ffe600', pair: 'museum', header: 'strong' };
+let server: TestServer;
+let ines: Person;
+
+const sheetOf = (html: string) => /<link rel="stylesheet" href="([^"]+)">/.exec(html)![1]!;
+const home = async () => (await server.live(`/${KEY}/`)).text;
+const setLook = (look: object) =>
+  ines.post(`/api/sites/${KEY}/operations`, { operations: [{ name: 'site.set', fields: { look } }], contents: [] });
+const release = (settings: string[]) => ines.post(`/api/sites/${KEY}/releases`, { pages: [], retire: [], settings });
+
+beforeAll(async () => {
+  server = await startTestServer();
+  ines = await server.person('Ines');
+  await server.site(KEY);
+  await ines.operations(KEY, { name: 'page.add', page: 'home', place: { parent: null }, title: { en: 'Home' } });
+  await ines.post(`/api/sites/${KEY}/releases`, { pages: 'all' });
+});
+afterAll(() => server.close());
+
+describe('the look of a site', () => {
+  let first = '';
+
+  it('is one stylesheet that pages name by what it says, kept for ever, with the fonts that it needs', async () => {
+    const html = await home();
+    first = sheetOf(html);
+    const sheet = await server.live(first);
+    expect([sheet.status, sheet.headers.get('content-type'), sheet.headers.get('cache-control')]).toEqual([
+      200,
+      'text/css; charset=utf-8',
+      'public, max-age=31536000, immutable',
+    ]);
+    expect(sheet.text).toContain('--accent: #0e6470;');
+    const fonts = [...sheet.text.matchAll(/url\('(\/assets\/[^']+)'\)/g)].map(([, url]) => url!);
+    expect(new Set(fonts.map((one) => one.split('-latin')[0]))).toEqual(
+      new Set(['/assets/bricolage-grotesque', '/assets/hanken-grotesk']),
+    );
+    for (const font of fonts) expect((await server.live(font)).headers.get('content-type')).toBe('font/woff2');
+    for (const [, preloaded] of html.matchAll(/rel="preload" href="([^"]+)"/g)) expect(fonts).toContain(preloaded);
+  });
+
+  it('changes nothing for visitors before it is released, but shows in a walk through the draft', async () => {
+    expect((await setLook(OTHER)).status).toBe(200);
+    expect(sheetOf(await home())).toBe(first);
+    const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null };
+    const { address } = (await ines.post(`/api/sites/${KEY}/walks`, walk)).json;
+    const page = await server.live(new URL(address).pathname);
+    const sheet = await server.live(sheetOf(page.text));
+    expect(sheet.headers.get('content-type')).toBe('text/css; charset=utf-8');
+    expect(sheet.text).toContain("'Crimson Pro'");
+  });
+
+  it('goes live as a setting, and is taken back with its release; a page of before gets the look of now', async () => {
+    expect((await release(['look'])).status).toBe(200);
+    await until('visitors have it', async () => sheetOf(await home()) !== first);
+    const second = sheetOf(await home());
+    expect((await server.live(second)).text).toContain('--paper: #ffe600');
+    const asked = await server.live(first);
+    expect([asked.status, asked.headers.get('cache-control')]).toEqual([200, 'no-cache']);
+    expect(asked.text).toContain('--paper: #ffe600');
+    expect(await home()).toContain('%23ffe600');
+    const releases = (await ines.get(`/api/sites/${KEY}/releases`)).json.releases as { number: number }[];
+    const number = Math.max(...releases.map((one) => one.number));
+    expect((await ines.post(`/api/sites/${KEY}/releases/${number}/take-back`, {})).status).toBe(200);
+    await until('it is as it was', async () => sheetOf(await home()) === first);
+  });
+
+  it('is refused where it is none, with what is wrong', async () => {
+    for (const wrong of [
+      { ...OTHER, colour: 'red' },
+      { ...OTHER, colour: '#fff; } body { display: none' },
+      { ...OTHER, pair: 'comic' },
+      { ...OTHER, more: 1 },
+    ]) {
+      const answer = await setLook(wrong);
+      expect([answer.status, answer.json.code]).toEqual([422, 'body-invalid']);
+    }
+  });
+
+  it('stands in no site that is not there, and in one that is closed for works', async () => {
+    expect((await server.live('/nowhere/~look/0123456789.css')).status).toBe(404);
+    await ines.send('PUT', `/api/sites/${KEY}/works`, { works: { words: 'New roof', until: null } });
+    await until('it is closed', async () => (await server.live(`/${KEY}/`)).status === 503);
+    const page = await server.live(`/${KEY}/`);
+    expect((await server.live(sheetOf(page.text))).headers.get('content-type')).toBe('text/css; charset=utf-8');
+    await ines.send('PUT', `/api/sites/${KEY}/works`, { works: null });
+  });
+
+  it('goes with the site as files: its stylesheet, and its fonts alone', async () => {
+    await setLook(OTHER);
+    await release(['look']);
+    const zip = await fetch(`${server.origin}/api/sites/${KEY}/static-site?address=https://files.example`, {
+      headers: { Cookie: ines.cookie },
+    });
+    const files = unzipSync(new Uint8Array(await zip.arrayBuffer()));
+    const names = Object.keys(files).filter((one) => one.startsWith('assets/'));
+    const css = names.find((one) => one.endsWith('.css'))!;
+    const said = new TextDecoder().decode(files[css]);
+    expect(names.filter((one) => one.endsWith('.woff2')).map((one) => one.replace(/-[0-9a-f]{10}\..*/, ''))).toEqual([
+      'assets/crimson-pro-latin',
+      'assets/crimson-pro-latin-ext',
+      'assets/work-sans-latin',
+      'assets/work-sans-latin-ext',
+    ]);
+    for (const [, url] of said.matchAll(/url\('([^']+)'\)/g)) expect(names).toContain(`assets/${url}`);
+    expect(new TextDecoder().decode(files['index.html'])).toContain(css.split('/')[1]!);
+  });
+});
