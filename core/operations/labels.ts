@@ -18,7 +18,7 @@ import { type Refusal, refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
 import { checkNarrowing } from './checks.ts';
 import { defineOperation } from './definition.ts';
-import { fieldsBefore, thingsOfSettings } from './things.ts';
+import { allBut, fieldsBefore, thingsOfSettings } from './things.ts';
 
 const title = z.string().max(MAX_LABEL_NAME_LENGTH, `at most ${MAX_LABEL_NAME_LENGTH} characters`);
 
@@ -133,8 +133,7 @@ export const labelRemove = defineOperation({
       site.nodes.count(({ access }) => bears(access)) +
       site.live.count(({ node }, id) => bears(node.access) && !bears(site.nodes.get(id)?.access ?? null));
     if (count > 0) return refuse('label-used', { label, count });
-    const { id: _, name: title, ...again } = was;
-    return labels.remove(site, was, { title, ...again });
+    return labels.remove(site, was, { title: was.name, ...allBut(was, 'id', 'name') });
   },
 
   cells: ({ label }) => labels.cellOfThere(label),
