@@ -34,7 +34,28 @@ describe('the look of a site', () => {
     await bench.saved();
   });
 
-  it('goes live with a release, and is undone like any other edit', async () => {
+  it('is suggested from the colours of a picture, tried beside the page, and taken', async () => {
+    await bench.click('button', 'From a picture…');
+    await bench.click('button', /^Frames on the stocks/);
+    await bench.until('its colours are found', () =>
+      bench.driver.executeScript<boolean>(
+        `return document.querySelectorAll('[aria-label="Colours of the picture"] li').length > 1`,
+      ),
+    );
+    const before = await deskHeader();
+    await bench.click('button', /^Try Suggestion 2/);
+    await bench.until('the desk shows it', async () => (await deskHeader()) !== before);
+    await bench.click('button', 'Back to the site’s own');
+    await bench.until('the desk shows the site’s own again', async () => (await deskHeader()) === before);
+    await bench.click('button', /^Try Suggestion 1/);
+    await bench.click('button', 'Take this look');
+    await bench.saved();
+    await bench.until('it is the site’s own', async () => (await deskHeader()) !== before);
+    await bench.click('button', 'Undo your last change');
+    await bench.until('undo gives the one before back', async () => (await deskHeader()) === before);
+  });
+
+  it('goes live with a release', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=publish');
     await bench.click('button', /^Make live…/);
     await bench.untilText('look');

@@ -1,5 +1,5 @@
 import { Palette } from 'lucide-react';
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { isSameJson } from '#core/model/canonical-json.ts';
 import { FIRST_LOOK, type Look, SCHEME_NAMES } from '#core/model/look.ts';
 import { tryLook, useShownLook } from '../../../fields/shown-look.ts';
@@ -12,6 +12,7 @@ import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
 import { PairChoice } from './pair-choice.tsx';
 import { SchemeSamples } from './scheme-samples.tsx';
 import { ShiftedShades } from './shifted-shades.tsx';
+import { Suggestions } from './suggestions.tsx';
 
 /** How the site appears to its visitors. */
 export const LOOK: WholeKind = {
@@ -39,12 +40,20 @@ function LookFields() {
   const { site, store, mayEdit } = useWorkbench();
   const { look } = site.settings;
   const shown = useShownLook();
+  // A suggestion that is tried can be changed before it is taken.
+  const [tried, setTried] = useState<Look | null>(null);
+  const base = tried ?? look;
   useEffect(() => () => tryLook(null), []);
-  const set = (change: Partial<Look>) => {
-    tryLook(null);
-    store.apply([{ name: 'site.set', fields: { look: { ...look, ...change } } }]);
+  const attempt = (change: Partial<Look>) => tryLook({ ...base, ...change });
+  const show = (suggestion: Look | null) => {
+    setTried(suggestion);
+    tryLook(suggestion);
   };
-  const attempt = (change: Partial<Look>) => tryLook({ ...look, ...change });
+  const take = (next: Look) => {
+    show(null);
+    store.apply([{ name: 'site.set', fields: { look: next } }]);
+  };
+  const set = (change: Partial<Look>) => (tried ? show : take)({ ...base, ...change });
   return (
     <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4">
       <SchemeSamples look={shown} />
@@ -66,8 +75,8 @@ function LookFields() {
       </div>
       <Tick
         label="Links and buttons have a colour of their own"
-        checked={look.accent !== null}
-        onChange={(event) => set({ accent: event.target.checked ? look.colour : null })}
+        checked={base.accent !== null}
+        onChange={(event) => set({ accent: event.target.checked ? base.colour : null })}
       />
       <ShiftedShades look={shown} />
       <div className="grid gap-3 @md:grid-cols-2">
@@ -75,7 +84,7 @@ function LookFields() {
           <Choice
             key={part}
             label={part === 'header' ? 'Header' : 'Footer'}
-            value={look[part]}
+            value={base[part]}
             onChange={(event) => set({ [part]: event.target.value as Look['header'] })}
           >
             {SCHEME_NAMES.map((scheme) => (
@@ -86,15 +95,16 @@ function LookFields() {
           </Choice>
         ))}
       </div>
+      {mayEdit && <Suggestions tried={tried} onTry={show} onTake={take} />}
       <h3 className="border-t border-rule pt-4 font-display text-large font-semibold">Type</h3>
-      <PairChoice value={look.pair} onSet={(pair) => set({ pair })} />
+      <PairChoice value={base.pair} onSet={(pair) => set({ pair })} />
       <div className="grid gap-3 @md:grid-cols-2">
         {(Object.keys(STEPS) as Step[]).map((name) => (
-          <StepChoice key={name} name={name} value={look[name]} onSet={set} />
+          <StepChoice key={name} name={name} value={base[name]} onSet={set} />
         ))}
       </div>
-      {!isSameJson(look, FIRST_LOOK) && mayEdit && (
-        <Button className="self-start" onClick={() => set(FIRST_LOOK)}>
+      {!isSameJson(base, FIRST_LOOK) && mayEdit && (
+        <Button className="self-start" onClick={() => take(FIRST_LOOK)}>
           Begin again with the first look
         </Button>
       )}
