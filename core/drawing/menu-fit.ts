@@ -37,7 +37,8 @@ export interface MenuFit {
  * What `server/live/assets/visitors.css` gives menus, in pixels at a root size of 16; a browser test holds the two against
  * each other. Entries are measured as they are while they are current, which is when they are widest.
  */
-const SIZE = 17;
+/** Of what is as large as the text, in the first look; another look has another size for it. */
+export const TEXT_SIZE = 17;
 const SMALL = 15;
 const WEIGHT = 650;
 /** From here on the header's menu is a row, and the side menu stands beside the text. */
@@ -93,11 +94,11 @@ function placeOf(
     case 'utility':
       return { size: SMALL, room: null };
     case 'header':
-      if (screen >= ROW_FROM) return { size: SIZE, room: level === 0 ? room : null };
-      return { size: SIZE, room: level === 0 ? room - 48 : room - 17.6 * level };
+      if (screen >= ROW_FROM) return { size: TEXT_SIZE, room: level === 0 ? room : null };
+      return { size: TEXT_SIZE, room: level === 0 ? room - 48 : room - 17.6 * level };
     case 'side': {
       const column = screen >= ROW_FROM ? sideColumn(screen) : room;
-      return { size: level === 0 ? SIZE : SMALL, room: column - 16 * level };
+      return { size: level === 0 ? TEXT_SIZE : SMALL, room: column - 16 * level };
     }
     case 'footer': {
       const fitting = Math.max(1, Math.min(columns, Math.floor((room + 32) / (176 + 32))));
@@ -122,8 +123,8 @@ function rowsOf(
   for (const entry of entries) {
     const lock = lockWords(entry);
     const own =
-      measure(entry.text, SIZE, WEIGHT) +
-      (lock === '' ? 0 : measure(lock, SIZE * 0.8, 400)) +
+      measure(entry.text, TEXT_SIZE, WEIGHT) +
+      (lock === '' ? 0 : measure(lock, TEXT_SIZE * 0.8, 400)) +
       (entry.entries.length > 0 ? OPENER : 0);
     if (taken > 0 && taken + GAP + own > room) {
       count++;

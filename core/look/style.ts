@@ -2,7 +2,8 @@ import { type Look, SCHEME_NAMES, type SchemeName } from '../model/look.ts';
 import { type Palette, schemesOf } from './schemes.ts';
 import { type Family, TYPE_PAIRS } from './type-pairs.ts';
 
-const SIZES = { small: '1rem', usual: '1.0625rem', large: '1.1875rem' } as const;
+/** How large text is, in pixels at a root size of 16. */
+export const TEXT_PIXELS = { small: 16, usual: 17, large: 19 } as const;
 const H1 = {
   calm: 'clamp(1.6rem, 4vw, 2.15rem)',
   usual: 'clamp(1.9rem, 5vw, 2.75rem)',
@@ -67,7 +68,7 @@ export function lookVariables(look: Look): string {
   return `:root {
   color-scheme: light dark;
   --text: ${stack(pair.text)}; --display: ${stack(pair.headings)};
-  --size: ${SIZES[look.size]}; --h1: ${H1[look.scale]}; --h2: ${H2[look.scale]}; --h1-weight: ${h1Weight}; --h2-weight: ${h2Weight};
+  --size: ${TEXT_PIXELS[look.size] / 16}rem; --h1: ${H1[look.scale]}; --h2: ${H2[look.scale]}; --h1-weight: ${h1Weight}; --h2-weight: ${h2Weight};
   --measure: ${WIDTHS[look.width]}; --room: ${ROOM[look.room]}; --radius: ${CORNERS[look.corners]}; --line: ${LINES[look.lines]};
 }
 ${own.map(([selector, scheme, more]) => `${selector} { ${paletteVariables(schemes[scheme].light)}${more} }`).join('\n')}

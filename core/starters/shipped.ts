@@ -1,3 +1,4 @@
+import { FIRST_LOOK } from '../model/look.ts';
 import type { StarterForm } from './starter-fields.ts';
 import type { StarterKind, StarterLayout } from './starter-settings.ts';
 import type { Shell, Starter } from './starter.ts';
@@ -86,6 +87,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     name: 'School',
     description:
       'For a school of any kind: what it teaches, how one comes in, and what pupils and families need each week.',
+    look: { ...FIRST_LOOK, colour: '#1d5c3f', accent: '#9a4b00', pair: 'hearth', header: 'strong', footer: 'tinted' },
     layouts: [PLAIN, STEP_BY_STEP],
     kinds: [
       { name: 'Place', about: 'place', sections: ['What it is for', 'How to find it'] },
@@ -136,6 +138,7 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     version: 1,
     name: 'Office intranet',
     description: 'For the people who work in an office: what they look up, ask for and have to know.',
+    look: { ...FIRST_LOOK, colour: '#274c77', pair: 'service', room: 'dense', width: 'wide', header: 'tinted' },
     layouts: [STEP_BY_STEP],
     kinds: [{ name: 'How to', about: 'article', sections: ['When you need this', 'Step by step', 'Whom to ask'] }],
     forms: [TIME_OFF],
@@ -175,6 +178,15 @@ export const SHIPPED: Readonly<Record<string, Starter>> = {
     version: 1,
     name: 'Small organisation',
     description: 'For a club, a charity or a small firm: who it is, what it does, and how one takes part.',
+    look: {
+      ...FIRST_LOOK,
+      colour: '#7a2e4d',
+      accent: '#1f5f7a',
+      pair: 'garden',
+      corners: 'round',
+      lines: 'none',
+      footer: 'dark',
+    },
     layouts: [PLAIN],
     kinds: [{ name: 'Event', about: 'event', fields: EVENT_FIELDS, sections: ['What happens', 'How to get there'] }],
     forms: [CONTACT, MISSING],

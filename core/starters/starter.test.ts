@@ -13,7 +13,15 @@ import type { Site } from '../model/site.ts';
 import { formsIn } from '../sections/shown-forms.ts';
 import { SHIPPED } from './shipped.ts';
 import type { StarterSite } from './starter-settings.ts';
-import { type Starter, flatShells, isUsable, pagesOfStarter, starterOf, starterSchema } from './starter.ts';
+import {
+  type Starter,
+  flatShells,
+  isUsable,
+  lookOfStarter,
+  pagesOfStarter,
+  starterOf,
+  starterSchema,
+} from './starter.ts';
 
 const newIds = () => {
   let count = 0;
@@ -243,6 +251,15 @@ describe('a starter', () => {
     const again = starterOf(site, null, 'x', '', (id) => texts.get(id));
     expect(again.kinds).toEqual(starter.kinds);
     expect(again.pages.map(({ sections }) => sections)).toEqual([undefined, ['A page of its own']]);
+  });
+
+  it('gives its look to a site that begins with it, and to no other', () => {
+    const { look } = SHIPPED.school;
+    expect(lookOfStarter(SHIPPED.school, emptySite())).toEqual([{ name: 'site.set', fields: { look } }]);
+    const begunWith = siteAfter([...lookOfStarter(SHIPPED.school, emptySite()), ...begun(SHIPPED.school).operations]);
+    expect(starterOf(begunWith, null, 'x', '', () => undefined).look).toEqual(look);
+    expect(lookOfStarter(SHIPPED.intranet, begunWith)).toEqual([]);
+    expect(lookOfStarter(SHIPPED.intranet, siteAfter(lookOfStarter(SHIPPED.school, emptySite())))).toEqual([]);
   });
 
   it('of any site keeps the rules of its pages, by names', () =>

@@ -20,6 +20,8 @@ import {
   SIGNED_OUT_NAME,
 } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
+import { isSameJson } from '../model/canonical-json.ts';
+import { FIRST_LOOK, lookSchema } from '../model/look.ts';
 import { isAsItsKind } from '../model/kind-outline.ts';
 import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/page-fields.ts';
@@ -109,6 +111,8 @@ export const starterSchema = z.strictObject({
   version: z.literal(1),
   name: z.string().trim().min(1, 'a starter has a name').max(100),
   description: z.string().max(500),
+  /** How a site that begins with it appears. */
+  look: lookSchema.optional(),
   layouts: z.array(starterLayoutSchema).max(MAX_LAYOUTS).optional(),
   kinds: z.array(starterKindSchema).max(MAX_LABELS).optional(),
   forms: z.array(starterFormSchema).max(MAX_FORMS).optional(),
@@ -216,6 +220,12 @@ export function pagesOfStarter(
   };
 }
 
+/** What gives a site the look of the starter that it begins with; nothing where it has pages already, or a look of its own. */
+export const lookOfStarter = ({ look }: Pick<Starter, 'look'>, site: Site): Operation[] =>
+  look && childrenOf(site, null).length === 0 && isSameJson(site.settings.look, FIRST_LOOK)
+    ? [{ name: 'site.set', fields: { look } }]
+    : [];
+
 /** A branch, or the whole tree (`null`), as a starter. Links lead out of it and are left. */
 export function starterOf(
   site: Site,
@@ -291,6 +301,7 @@ export function starterOf(
     version: 1,
     name,
     description,
+    look: top === null && !isSameJson(site.settings.look, FIRST_LOOK) ? site.settings.look : undefined,
     layouts: layouts.size > 0 ? [...layouts.values()] : undefined,
     kinds: kinds.size > 0 ? [...kinds.values()] : undefined,
     forms: forms.size > 0 ? [...forms.values()] : undefined,

@@ -9,9 +9,11 @@ import { EVERYONE } from '#core/model/audience.ts';
 import { MENU_SLOTS, type MenuSlot } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { MenuEntry } from '#core/derive/menu.ts';
+import { useLookParts } from '../../api/frames.ts';
+import { LookFaces } from '../../fields/look-faces.tsx';
 import { useNow } from '../../ui/use-now.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-import { fontLoaded, measureText } from './measure-text.ts';
+import { fontLoaded, measureIn } from './measure-text.ts';
 
 const PLACES: Readonly<Record<MenuSlot, string>> = {
   utility: 'above the header',
@@ -25,15 +27,24 @@ const SCREEN_WORDS: Readonly<Record<ScreenName, string>> = Object.fromEntries(
 
 /** Whether the labels of a menu have room, once there is the font to measure them in. */
 export function MenuFitPart(props: { readonly menu: Menu }) {
-  const [isLoaded, setLoaded] = useState(false);
+  const { site } = useWorkbench();
+  const { pair, size } = site.settings.look;
+  const parts = useLookParts();
+  const [loaded, setLoaded] = useState<string | null>(null);
   useEffect(() => {
+    if (!parts) return;
     let isThere = true;
-    void fontLoaded().then(() => isThere && setLoaded(true));
+    void fontLoaded({ pair, size }).then(() => isThere && setLoaded(pair));
     return () => {
       isThere = false;
     };
-  }, []);
-  return isLoaded && <Measured {...props} />;
+  }, [parts, pair, size]);
+  return (
+    <>
+      <LookFaces pair={pair} />
+      {loaded === pair && <Measured {...props} />}
+    </>
+  );
 }
 
 /** Whether the labels of a menu have room where layouts show it, for visitors who are not signed in. */
@@ -50,6 +61,7 @@ function Measured({ menu }: { readonly menu: Menu }) {
     const [derived] = derivedForEach(site, [everyone], now);
     const { locked, asks } = accessTable(derivedOf(site).outline, site.settings, [everyone.belongs], now);
     const table = menuTable(site, menu, derived!, everyone);
+    const measure = measureIn(site.settings.look);
     const lockWords = ({ page }: MenuEntry) => {
       const row = page === null ? undefined : derived!.outline.rowOf.get(page);
       if (row === undefined || locked[row] === 0) return '';
@@ -58,7 +70,7 @@ function Measured({ menu }: { readonly menu: Menu }) {
     return new Map(
       places.map((slot) => [
         slot,
-        table.sections.map((section) => menuFit(slot, table.entries(section), measureText, lockWords)),
+        table.sections.map((section) => menuFit(slot, table.entries(section), measure, lockWords)),
       ]),
     );
   }, [site, menu, now, places]);

@@ -1,9 +1,10 @@
 import { type ReactNode, useEffect, useRef } from 'react';
 import type { PageId } from '#core/model/ids.ts';
-import { lookFaces, lookVariables } from '#core/look/style.ts';
+import { lookVariables } from '#core/look/style.ts';
 import { useLookParts, usePageFrame } from '../../api/frames.ts';
 import { SCREEN_WIDTHS, type ScreenWidth } from '../../walk/screen-frame.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { LookFaces } from '../../fields/look-faces.tsx';
 import { frameLook, textLook } from '../../fields/page-look.ts';
 import { useShownLook } from '../../fields/shown-look.ts';
 
@@ -49,7 +50,7 @@ export function PageFrame({
   }, [html, css]);
   return (
     <>
-      {parts && <style>{lookFaces(look, (family, range) => parts.fonts[`${family.file}-${range}`]!, 'swap')}</style>}
+      <LookFaces pair={look.pair} />
       {css !== undefined && <style>{textLook(css)}</style>}
       <div
         ref={host}

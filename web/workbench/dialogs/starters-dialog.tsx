@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { type Starter, flatShells, pagesOfStarter, starterSchema } from '#core/starters/starter.ts';
+import { type Starter, flatShells, lookOfStarter, pagesOfStarter, starterSchema } from '#core/starters/starter.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
@@ -108,7 +108,7 @@ function BeginFrom({
     ...addedBy('label.add').map((name) => `the kind ${name}`),
   ];
   const begin = () => {
-    if (store.apply(made.operations as Edit[], made.contents) !== null) return;
+    if (store.apply([...lookOfStarter(starter, site), ...made.operations] as Edit[], made.contents) !== null) return;
     if (parent !== null) setOpen(parent, true);
     toast(`Added ${pages(count)}.`, { action: { label: 'Undo', onClick: () => run('undo') } });
     onClose();

@@ -1,7 +1,6 @@
 import { useId } from 'react';
-import { lookFaces } from '#core/look/style.ts';
 import { TYPE_PAIRS, type TypePair, pairName } from '#core/look/type-pairs.ts';
-import { useLookParts } from '../../../api/frames.ts';
+import { LookFaces } from '../../../fields/look-faces.tsx';
 
 /** The families of headings and text, each in itself. */
 export function PairChoice({
@@ -12,16 +11,12 @@ export function PairChoice({
   readonly onSet: (pair: TypePair['id']) => void;
 }) {
   const name = useId();
-  const parts = useLookParts();
   return (
     <fieldset className="min-w-0">
       <legend className="mb-1 font-medium">Families of headings and text</legend>
-      {parts &&
-        TYPE_PAIRS.map(({ id }) => (
-          <style key={id}>
-            {lookFaces({ pair: id }, (family, range) => parts.fonts[`${family.file}-${range}`]!, 'swap')}
-          </style>
-        ))}
+      {TYPE_PAIRS.map(({ id }) => (
+        <LookFaces key={id} pair={id} />
+      ))}
       <div className="max-h-80 divide-y divide-rule overflow-y-auto rounded-md border border-edge bg-raised">
         {TYPE_PAIRS.map((pair) => (
           <label
