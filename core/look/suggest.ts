@@ -2,21 +2,10 @@ import { FIRST_LOOK, type Look } from '../model/look.ts';
 import { type Hex, hexOf, shadeOf } from './colours.ts';
 import { TYPE_PAIRS } from './type-pairs.ts';
 
-/** Characters that a look can have besides its colours. */
-const SHAPES: readonly Omit<Look, 'colour' | 'accent' | 'pair'>[] = [
+/** Characters that a look can have besides its colours; what they leave is as in the first look. */
+const SHAPES: readonly Partial<Look>[] = [
+  { header: 'strong', footer: 'dark' },
   {
-    size: 'usual',
-    scale: 'usual',
-    weight: 'usual',
-    width: 'usual',
-    room: 'usual',
-    corners: 'soft',
-    lines: 'fine',
-    header: 'strong',
-    footer: 'dark',
-  },
-  {
-    size: 'usual',
     scale: 'bold',
     weight: 'heavy',
     width: 'wide',
@@ -55,6 +44,7 @@ export function suggestLooks(colours: readonly Hex[], round: number): Look[] {
     const others = colours.filter((one) => one !== colour);
     const accent = others.length > 0 ? others[turn % others.length]! : turned(colour, TURNS[turn % TURNS.length]!);
     return {
+      ...FIRST_LOOK,
       ...shape,
       colour,
       accent: turn % 3 === 2 ? null : accent,
