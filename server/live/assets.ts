@@ -11,7 +11,7 @@ import { ReadyAnswer } from './ready-answer.ts';
 
 const FOR_EVER = ['Cache-Control', 'public, max-age=31536000, immutable', 'Access-Control-Allow-Origin', '*'];
 /** So many looks are kept as stylesheets, which is more than sites are asked for at once. */
-const MOST_SHEETS = 500;
+const MOST_SHEETS = 200;
 
 /** The step of a site's addresses below which its stylesheet is. */
 export const LOOK_STEP = '~look';
