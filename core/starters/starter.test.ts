@@ -254,12 +254,12 @@ describe('a starter', () => {
   });
 
   it('gives its look to a site that begins with it, and to no other', () => {
-    const { look } = SHIPPED.school;
-    expect(lookOfStarter(SHIPPED.school, emptySite())).toEqual([{ name: 'site.set', fields: { look } }]);
-    const begunWith = siteAfter([...lookOfStarter(SHIPPED.school, emptySite()), ...begun(SHIPPED.school).operations]);
+    const { look } = SHIPPED.school!;
+    expect(lookOfStarter(SHIPPED.school!, emptySite())).toEqual([{ name: 'site.set', fields: { look } }]);
+    const begunWith = siteAfter([...lookOfStarter(SHIPPED.school!, emptySite()), ...begun(SHIPPED.school!).operations]);
     expect(starterOf(begunWith, null, 'x', '', () => undefined).look).toEqual(look);
-    expect(lookOfStarter(SHIPPED.intranet, begunWith)).toEqual([]);
-    expect(lookOfStarter(SHIPPED.intranet, siteAfter(lookOfStarter(SHIPPED.school, emptySite())))).toEqual([]);
+    expect(lookOfStarter(SHIPPED.intranet!, begunWith)).toEqual([]);
+    expect(lookOfStarter(SHIPPED.intranet!, siteAfter(lookOfStarter(SHIPPED.school!, emptySite())))).toEqual([]);
   });
 
   it('of any site keeps the rules of its pages, by names', () =>
