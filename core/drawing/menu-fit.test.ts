@@ -17,7 +17,7 @@ const entry = (text: string, entries: MenuEntry[] = []): MenuEntry => ({
   entries,
 });
 const on = (slot: Parameters<typeof menuFit>[0], entries: MenuEntry[], screen: string) =>
-  menuFit(slot, entries, measure).find((one) => one.screen === screen)!;
+  menuFit(slot, entries, measure, 17).find((one) => one.screen === screen)!;
 
 describe('a menu in a header', () => {
   it('takes a second row where the first holds no more, and says what begins it', () => {
@@ -58,14 +58,14 @@ describe('what is said to fit', () => {
     holds(
       fc.property(fc.array(fc.stringMatching(/^[a-z]{1,12}$/), { minLength: 1, maxLength: 8 }), (words) => {
         const text = words.join(' ');
-        for (const fit of menuFit('side', [entry(text)], measure))
+        for (const fit of menuFit('side', [entry(text)], measure, 17))
           for (const { fitting, lines } of fit.wide) {
             expect(lines).toBeGreaterThan(1);
             if (fitting === null) continue;
             expect(text.startsWith(fitting)).toBe(true);
-            expect(menuFit('side', [entry(fitting)], measure).find((one) => one.screen === fit.screen)!.wide).toEqual(
-              [],
-            );
+            expect(
+              menuFit('side', [entry(fitting)], measure, 17).find((one) => one.screen === fit.screen)!.wide,
+            ).toEqual([]);
           }
       }),
     ));

@@ -37,8 +37,6 @@ export interface MenuFit {
  * What `server/live/assets/visitors.css` gives menus, in pixels at a root size of 16; a browser test holds the two against
  * each other. Entries are measured as they are while they are current, which is when they are widest.
  */
-/** Of what is as large as the text, in the first look; another look has another size for it. */
-export const TEXT_SIZE = 17;
 const SMALL = 15;
 const WEIGHT = 650;
 /** From here on the header's menu is a row, and the side menu stands beside the text. */
@@ -48,21 +46,25 @@ const OPENER = 32;
 const gutter = (screen: number): number => Math.min(48, Math.max(16, screen * 0.04));
 const SCROLL_BAR = 15;
 
-/** @param lockWords what stands behind the label of an entry with a lock, or '' for one without */
+/**
+ * @param textSize of what is as large as the text: it is the look's, while smaller labels are the same in all looks
+ * @param lockWords what stands behind the label of an entry with a lock, or '' for one without
+ */
 export function menuFit(
   slot: MenuSlot,
   entries: readonly MenuEntry[],
   measure: MeasureText,
+  textSize: number,
   lockWords: (entry: MenuEntry) => string = () => '',
 ): MenuFit[] {
   return SCREENS.map(({ name, width }) => {
     const room = width - SCROLL_BAR - 2 * gutter(width - SCROLL_BAR);
     const isRow = slot === 'header' && width >= ROW_FROM;
-    const rows = isRow ? rowsOf(entries, room, measure, lockWords) : { count: 1, firstInNextRow: null };
+    const rows = isRow ? rowsOf(entries, room, measure, textSize, lockWords) : { count: 1, firstInNextRow: null };
     const wide: WideLabel[] = [];
     const read = (list: readonly MenuEntry[], level: number) => {
       for (const entry of list) {
-        const { size, room: own } = placeOf(slot, level, width, room, entries.length);
+        const { size, room: own } = placeOf(slot, level, width, room, entries.length, textSize);
         if (own !== null) {
           const suffix = lockWords(entry);
           const lines = linesOf(entry.text, own, size, measure, suffix);
@@ -89,16 +91,17 @@ function placeOf(
   screen: number,
   room: number,
   columns: number,
+  textSize: number,
 ): { readonly size: number; readonly room: number | null } {
   switch (slot) {
     case 'utility':
       return { size: SMALL, room: null };
     case 'header':
-      if (screen >= ROW_FROM) return { size: TEXT_SIZE, room: level === 0 ? room : null };
-      return { size: TEXT_SIZE, room: level === 0 ? room - 48 : room - 17.6 * level };
+      if (screen >= ROW_FROM) return { size: textSize, room: level === 0 ? room : null };
+      return { size: textSize, room: level === 0 ? room - 48 : room - 17.6 * level };
     case 'side': {
       const column = screen >= ROW_FROM ? sideColumn(screen) : room;
-      return { size: level === 0 ? TEXT_SIZE : SMALL, room: column - 16 * level };
+      return { size: level === 0 ? textSize : SMALL, room: column - 16 * level };
     }
     case 'footer': {
       const fitting = Math.max(1, Math.min(columns, Math.floor((room + 32) / (176 + 32))));
@@ -115,6 +118,7 @@ function rowsOf(
   entries: readonly MenuEntry[],
   room: number,
   measure: MeasureText,
+  textSize: number,
   lockWords: (entry: MenuEntry) => string,
 ): { readonly count: number; readonly firstInNextRow: string | null } {
   let count = 1;
@@ -123,8 +127,8 @@ function rowsOf(
   for (const entry of entries) {
     const lock = lockWords(entry);
     const own =
-      measure(entry.text, TEXT_SIZE, WEIGHT) +
-      (lock === '' ? 0 : measure(lock, TEXT_SIZE * 0.8, 400)) +
+      measure(entry.text, textSize, WEIGHT) +
+      (lock === '' ? 0 : measure(lock, textSize * 0.8, 400)) +
       (entry.entries.length > 0 ? OPENER : 0);
     if (taken > 0 && taken + GAP + own > room) {
       count++;

@@ -32,8 +32,22 @@ const WARN = shadeOf('#b4540a');
 /** On so little of it text stands out as much as on white. */
 const NEARLY_GREY = 0.004;
 
-/** The schemes of a look. Text reaches 4.5 to 1 on each ground of its part, and signs 3 to 1, whatever the colours are. */
-export function schemesOf({ colour, accent }: Pick<Look, 'colour' | 'accent'>): Schemes {
+const known = new Map<string, Schemes>();
+const MOST_KNOWN = 100;
+
+/** The schemes of a look, worked out once. Text reaches 4.5 to 1 on each ground of its part, and signs 3 to 1, whatever the colours are. */
+export function schemesOf(look: Pick<Look, 'colour' | 'accent'>): Schemes {
+  const key = `${look.colour} ${look.accent}`;
+  let schemes = known.get(key);
+  if (!schemes) {
+    if (known.size >= MOST_KNOWN) known.clear();
+    schemes = computed(look);
+    known.set(key, schemes);
+  }
+  return schemes;
+}
+
+function computed({ colour, accent }: Pick<Look, 'colour' | 'accent'>): Schemes {
   const main = shadeOf(colour);
   const link = shadeOf(accent ?? colour);
   const on = (ground: Shade, raised: number, tint: number, tintChroma: number): Palette =>

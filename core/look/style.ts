@@ -1,6 +1,6 @@
 import { type Look, SCHEME_NAMES, type SchemeName } from '../model/look.ts';
 import { type Palette, schemesOf } from './schemes.ts';
-import { type Family, TYPE_PAIRS } from './type-pairs.ts';
+import { type Family, TYPE_PAIRS, stackOf } from './type-pairs.ts';
 
 /** How large text is, in pixels at a root size of 16. */
 export const TEXT_PIXELS = { small: 16, usual: 17, large: 19 } as const;
@@ -54,8 +54,6 @@ export const lookFaces = (
 export function lookVariables(look: Look): string {
   const schemes = schemesOf(look);
   const pair = TYPE_PAIRS.find(({ id }) => id === look.pair)!;
-  const stack = ({ name, kind }: Family) =>
-    `'${name}', ${kind === 'serif' ? 'Georgia, serif' : 'system-ui, sans-serif'}`;
   const [h1Weight, h2Weight] = WEIGHTS[look.weight];
   const parts: readonly (readonly [selector: string, scheme: SchemeName, more: string])[] = [
     [':root', 'plain', ' --head-ground: var(--raised);'],
@@ -67,7 +65,7 @@ export function lookVariables(look: Look): string {
   const own = parts.filter(([selector, scheme]) => !/^\.(head|foot)/.test(selector) || scheme !== 'plain');
   return `:root {
   color-scheme: light dark;
-  --text: ${stack(pair.text)}; --display: ${stack(pair.headings)};
+  --text: ${stackOf(pair.text)}; --display: ${stackOf(pair.headings)};
   --size: ${TEXT_PIXELS[look.size] / 16}rem; --h1: ${H1[look.scale]}; --h2: ${H2[look.scale]}; --h1-weight: ${h1Weight}; --h2-weight: ${h2Weight};
   --measure: ${WIDTHS[look.width]}; --room: ${ROOM[look.room]}; --radius: ${CORNERS[look.corners]}; --line: ${LINES[look.lines]};
 }

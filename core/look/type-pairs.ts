@@ -56,6 +56,10 @@ export type TypePair = (typeof TYPE_PAIRS)[number];
 /** The families of all pairs, each once. */
 export const FAMILIES: readonly Family[] = [...new Set(TYPE_PAIRS.flatMap(({ headings, text }) => [headings, text]))];
 
+/** A family as CSS names it, with what stands in while it is not there. */
+export const stackOf = ({ name, kind }: Family): string =>
+  `'${name}', ${kind === 'serif' ? 'Georgia, serif' : 'system-ui, sans-serif'}`;
+
 /** What a pair is called: the names of its families. */
 export const pairName = ({ headings, text }: TypePair): string =>
   headings === text ? headings.name : `${headings.name} and ${text.name}`;

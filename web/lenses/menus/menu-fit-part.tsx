@@ -9,6 +9,7 @@ import { EVERYONE } from '#core/model/audience.ts';
 import { MENU_SLOTS, type MenuSlot } from '#core/model/layout.ts';
 import type { Menu } from '#core/model/menu.ts';
 import type { MenuEntry } from '#core/derive/menu.ts';
+import { TEXT_PIXELS } from '#core/look/style.ts';
 import { useLookParts } from '../../api/frames.ts';
 import { LookFaces } from '../../fields/look-faces.tsx';
 import { useNow } from '../../ui/use-now.ts';
@@ -28,17 +29,17 @@ const SCREEN_WORDS: Readonly<Record<ScreenName, string>> = Object.fromEntries(
 /** Whether the labels of a menu have room, once there is the font to measure them in. */
 export function MenuFitPart(props: { readonly menu: Menu }) {
   const { site } = useWorkbench();
-  const { pair, size } = site.settings.look;
+  const { pair } = site.settings.look;
   const parts = useLookParts();
   const [loaded, setLoaded] = useState<string | null>(null);
   useEffect(() => {
     if (!parts) return;
     let isThere = true;
-    void fontLoaded({ pair, size }).then(() => isThere && setLoaded(pair));
+    void fontLoaded(pair).then(() => isThere && setLoaded(pair));
     return () => {
       isThere = false;
     };
-  }, [parts, pair, size]);
+  }, [parts, pair]);
   return (
     <>
       <LookFaces pair={pair} />
@@ -61,7 +62,8 @@ function Measured({ menu }: { readonly menu: Menu }) {
     const [derived] = derivedForEach(site, [everyone], now);
     const { locked, asks } = accessTable(derivedOf(site).outline, site.settings, [everyone.belongs], now);
     const table = menuTable(site, menu, derived!, everyone);
-    const measure = measureIn(site.settings.look);
+    const { pair, size } = site.settings.look;
+    const measure = measureIn(pair);
     const lockWords = ({ page }: MenuEntry) => {
       const row = page === null ? undefined : derived!.outline.rowOf.get(page);
       if (row === undefined || locked[row] === 0) return '';
@@ -70,7 +72,7 @@ function Measured({ menu }: { readonly menu: Menu }) {
     return new Map(
       places.map((slot) => [
         slot,
-        table.sections.map((section) => menuFit(slot, table.entries(section), measure, lockWords)),
+        table.sections.map((section) => menuFit(slot, table.entries(section), measure, TEXT_PIXELS[size], lockWords)),
       ]),
     );
   }, [site, menu, now, places]);

@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { TYPE_PAIRS, type TypePair, pairName } from '#core/look/type-pairs.ts';
+import { TYPE_PAIRS, type TypePair, pairName, stackOf } from '#core/look/type-pairs.ts';
 import { LookFaces } from '../../../fields/look-faces.tsx';
 
 /** The families of headings and text, each in itself. */
@@ -30,10 +30,10 @@ export function PairChoice({
               onChange={() => onSet(pair.id)}
               className="row-span-2"
             />
-            <span className="text-large leading-snug font-semibold" style={{ fontFamily: familyOf(pair.headings) }}>
+            <span className="text-large leading-snug font-semibold" style={{ fontFamily: stackOf(pair.headings) }}>
               {pairName(pair)}
             </span>
-            <span className="text-quiet" style={{ fontFamily: familyOf(pair.text) }}>
+            <span className="text-quiet" style={{ fontFamily: stackOf(pair.text) }}>
               {pair.goodFor}
             </span>
           </label>
@@ -42,5 +42,3 @@ export function PairChoice({
     </fieldset>
   );
 }
-
-const familyOf = ({ name, kind }: TypePair['text']): string => `'${name}', ${kind}`;

@@ -1,10 +1,11 @@
 import { useMemo } from 'react';
 import { type Palette, schemesOf } from '#core/look/schemes.ts';
-import { TYPE_PAIRS } from '#core/look/type-pairs.ts';
+import { TYPE_PAIRS, stackOf } from '#core/look/type-pairs.ts';
 import { type Look, SCHEME_NAMES } from '#core/model/look.ts';
 import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
 
-const RADII = { square: 0, soft: 5, round: 12 } as const;
+/** The corners of a button in small. */
+export const RADII = { square: 0, soft: 5, round: 12 } as const;
 
 /** The four schemes of a look, as they come out on light screens and on dark ones. */
 export function SchemeSamples({ look }: { readonly look: Look }) {
@@ -31,12 +32,12 @@ function Sample({ words, palette, look }: { readonly words: string; readonly pal
   return (
     <div
       className="flex flex-wrap items-center gap-x-3 gap-y-1 px-3 py-2"
-      style={{ background: palette.paper, color: palette.ink, fontFamily: `'${text.name}', ${text.kind}` }}
+      style={{ background: palette.paper, color: palette.ink, fontFamily: stackOf(text) }}
     >
       <span
         className="text-large leading-tight"
         style={{
-          fontFamily: `'${headings.name}', ${headings.kind}`,
+          fontFamily: stackOf(headings),
           fontWeight: { light: 430, usual: 650, heavy: 820 }[look.weight],
         }}
       >

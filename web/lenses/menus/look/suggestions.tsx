@@ -3,13 +3,14 @@ import { toast } from 'sonner';
 import { coloursOfPicture } from '#core/look/picture-colours.ts';
 import { suggestLooks } from '#core/look/suggest.ts';
 import { schemesOf } from '#core/look/schemes.ts';
-import { TYPE_PAIRS, pairName } from '#core/look/type-pairs.ts';
+import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
 import { isSameJson } from '#core/model/canonical-json.ts';
 import type { Look } from '#core/model/look.ts';
 import { type LibraryFile, fileAddress } from '#contract/files.ts';
 import { ChooseFile } from '../../../files/choose-file.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { RADII } from './scheme-samples.tsx';
 
 /** The colours of a picture are found in so many pixels across, which is quick and enough. */
 const PIXELS_ACROSS = 120;
@@ -114,7 +115,7 @@ function LookCard({
   const schemes = schemesOf(look);
   const pair = TYPE_PAIRS.find(({ id }) => id === look.pair)!;
   const [head, page] = [schemes[look.header].light, schemes.plain.light];
-  const display = `'${pair.headings.name}', ${pair.headings.kind}`;
+  const display = stackOf(pair.headings);
   return (
     <button
       type="button"
@@ -131,7 +132,7 @@ function LookCard({
       </span>
       <span
         className="flex flex-wrap items-baseline gap-x-3 px-3 py-2"
-        style={{ background: page.paper, color: page.ink, fontFamily: `'${pair.text.name}', ${pair.text.kind}` }}
+        style={{ background: page.paper, color: page.ink, fontFamily: stackOf(pair.text) }}
       >
         <span className="text-large" style={{ fontFamily: display }}>
           {pairName(pair)}
@@ -144,7 +145,7 @@ function LookCard({
           style={{
             background: page.accent,
             color: page.onAccent,
-            borderRadius: { square: 0, soft: 5, round: 12 }[look.corners],
+            borderRadius: RADII[look.corners],
           }}
         >
           Button
