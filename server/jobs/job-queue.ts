@@ -68,9 +68,19 @@ export class PostgresQueue implements JobQueue {
     for (const [name, work] of Object.entries(this.#workers)) {
       await boss.createQueue(name);
       await boss.work(name, { pollingIntervalSeconds: 0.5 }, async (jobs) => {
-        for (const job of jobs) await work(job.data as never, this.#ending.signal);
+        for (const job of jobs) await this.#tellFaults(work(job.data as never, this.#ending.signal));
       });
     }
     return boss;
+  }
+
+  /** The queue keeps the reason of what fails in a table that nobody reads. */
+  async #tellFaults(work: Promise<void>): Promise<void> {
+    try {
+      await work;
+    } catch (fault) {
+      this.#onFault(fault);
+      throw fault;
+    }
   }
 }

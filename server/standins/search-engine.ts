@@ -8,6 +8,7 @@ import { readSitemapFile } from '#core/formats/sitemap-file.ts';
 const ROBOT = 'SpurStandInEngine';
 const AT_ONCE = 6;
 const ONE_ANSWER_MS = 10_000;
+const MOST_TRIES = 3;
 
 interface Known {
   isInSitemap: boolean;
@@ -28,12 +29,21 @@ export async function readAsEngine(
   signal: AbortSignal = new AbortController().signal,
 ): Promise<{ seen: SeenAddress[]; isWhole: boolean }> {
   const base = `${origin}/${key}`;
-  const get = (url: string) =>
+  const ask = (url: string) =>
     fetch(url, {
       redirect: 'manual',
       headers: { 'User-Agent': ROBOT },
       signal: AbortSignal.any([signal, AbortSignal.timeout(ONE_ANSWER_MS)]),
     });
+  // A connection that closes just as it is used again says nothing about the site, so it is asked again.
+  const get = async (url: string): Promise<Response> => {
+    for (let tries = 1; ; tries++)
+      try {
+        return await ask(url);
+      } catch (fault) {
+        if (!(fault instanceof TypeError) || tries === MOST_TRIES) throw fault;
+      }
+  };
   const robots = robotsParser(`${origin}/robots.txt`, await (await get(`${origin}/robots.txt`)).text());
   // The site may call itself by another origin than the one that it is read at.
   const files = robots.getSitemaps().filter((one) => new URL(one).pathname.startsWith(`/${key}/`));

@@ -246,7 +246,9 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         [NIGHTLY_SYNC]: () => directory.syncAtNight(),
         [PREPARE_FILE]: library.prepare,
       },
-      () => undefined,
+      (fault) => {
+        console.error('Work in the background failed:', fault);
+      },
     );
     library.useQueue(queue);
     engine.look.useQueue(queue);
