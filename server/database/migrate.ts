@@ -31,6 +31,7 @@ import * as thirtieth from './migrations/0030-old-files.ts';
 import * as thirtySecond from './migrations/0032-words-of-fields.ts';
 import * as thirtyThird from './migrations/0033-forms.ts';
 import * as thirtyFourth from './migrations/0034-look.ts';
+import * as thirtyFifth from './migrations/0035-words-of-fields-by-page.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -77,6 +78,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0032-words-of-fields', up: thirtySecond.up, down: thirtySecond.down },
   { name: '0033-forms', up: thirtyThird.up, down: thirtyThird.down },
   { name: '0034-look', up: thirtyFourth.up, down: thirtyFourth.down },
+  { name: '0035-words-of-fields-by-page', up: thirtyFifth.up, down: thirtyFifth.down },
 ];
 
 /**

@@ -94,23 +94,21 @@ const contentOfFile = (key: string, file: string) =>
 
 /** Puts the files that the pages show into the library, each with its id as its words. */
 async function fillLibrary(site: Site['key']): Promise<void> {
-  for (const id of ALL_FILES) {
-    const content = contentOfFile(site, id);
-    const row = {
-      site,
-      id,
-      name: id,
-      type: 'text/plain',
-      content,
-      bytes: id.length,
-      state: 'ready',
-      added_at: new Date(),
-    };
-    // A site with the same pages has taken them over from the one before.
-    await server.database('file').insert(row).onConflict(['site', 'id']).merge();
-    await server.database('file_content').insert({ site, content, file: id }).onConflict(['site', 'content']).merge();
-    await server.store.put(content, 'whole', Buffer.from(id));
-  }
+  const rows = ALL_FILES.map((id) => ({
+    site,
+    id,
+    name: id,
+    type: 'text/plain',
+    content: contentOfFile(site, id),
+    bytes: id.length,
+    state: 'ready',
+    added_at: new Date(),
+  }));
+  const contents = rows.map(({ content, id }) => ({ site, content, file: id }));
+  // A site with the same pages has taken them over from the one before.
+  await server.database('file').insert(rows).onConflict(['site', 'id']).merge();
+  await server.database('file_content').insert(contents).onConflict(['site', 'content']).merge();
+  await Promise.all(rows.map(({ content, id }) => server.store.put(content, 'whole', Buffer.from(id))));
 }
 
 async function signIn(key: string, email: string, given: object = {}, origin = server.liveOrigin, cookie = '') {
