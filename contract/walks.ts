@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { audienceIdSchema } from '#core/model/audience.ts';
+import { SCREENS, lookSchema } from '#core/model/look.ts';
 
 /** A walk: the site as somebody else has it. */
 export const walkBody = z.strictObject({
@@ -15,6 +16,10 @@ export const walkBody = z.strictObject({
   hasPassphrases: z.boolean().default(false),
   /** Null for now. */
   at: z.iso.datetime().nullable(),
+  /** The look that the pages have; null for that of the site. */
+  look: lookSchema.nullable().default(null),
+  /** On which screens they are shown; null for that of whoever looks. */
+  screen: z.enum(SCREENS).nullable().default(null),
 });
 /** Where the walk begins; it ends after some hours. */
 export const walkAnswer = z.object({ address: z.string(), who: z.string(), expiresAt: z.iso.datetime() });

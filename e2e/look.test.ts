@@ -1,8 +1,10 @@
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
+import { FIRST_LOOK } from '#core/model/look.ts';
+import { accessibilityFaults } from './support/accessibility.ts';
 import { signedIn } from './support/signed-in.ts';
 
-const { spur, bench } = await signedIn();
+const { spur, browser, bench } = await signedIn();
 const variable = (name: string) =>
   bench.driver.executeScript<string>(
     `return getComputedStyle(document.documentElement).getPropertyValue('${name}').trim()`,
@@ -53,6 +55,64 @@ describe('the look of a site', () => {
     await bench.until('it is the site’s own', async () => (await deskHeader()) !== before);
     await bench.click('button', 'Undo your last change');
     await bench.until('undo gives the one before back', async () => (await deskHeader()) === before);
+  });
+
+  it('is compared with others on one page of the site, and taken there', async () => {
+    const before = await deskHeader();
+    await bench.click('button', 'Three others');
+    await bench.click('button', 'Side by side');
+    await bench.find('button', 'Take this look: Suggestion 2');
+    expect(await bench.has('button', 'Take this look: Suggestion 3')).toBe(false);
+    await bench.click('checkbox', 'Suggestion 2');
+    await bench.click('checkbox', 'Suggestion 3');
+    await bench.choose('Page', /^\s*Apply$/);
+    await bench.choose('Screens', /^Dark screens$/);
+    const seen = new Set<string>();
+    for (const at of [0, 1, 2]) {
+      await bench.until('the page shows, as on a dark screen', async () => {
+        await browser.driver.switchTo().defaultContent();
+        // Another width or screen is another frame.
+        await browser.driver.switchTo().frame(at);
+        return browser.driver.executeScript<boolean>(
+          `return document.querySelector('h1')?.textContent === 'Apply' && getComputedStyle(document.documentElement).colorScheme === 'dark'`,
+        );
+      });
+      seen.add(
+        await browser.driver.executeScript<string>(`return getComputedStyle(document.querySelector('h1')).fontFamily`),
+      );
+      await browser.driver.switchTo().defaultContent();
+    }
+    expect(await browser.driver.findElements({ css: 'iframe' })).toHaveLength(3);
+    expect(seen.size).toBe(3);
+    await bench.click('button', 'Take this look: Suggestion 3');
+    await bench.saved();
+    await bench.driver.get(`${spur.workbench}/sites/pellow-quay?lens=write&page=pq008&view=desk&beside=look`);
+    await bench.until('the page is on the desk', async () => (await deskHeader()) !== '');
+    expect(await deskHeader()).not.toBe(before);
+    await bench.click('button', 'Undo your last change');
+    await bench.until('undo gives the one before back', async () => (await deskHeader()) === before);
+    await bench.saved();
+  });
+
+  it.each([
+    ['as it is at first', FIRST_LOOK],
+    ['in yellow', { ...FIRST_LOOK, colour: '#ffe600', header: 'strong', footer: 'tinted', lines: 'strong' }],
+    [
+      'in grey with neon links',
+      { ...FIRST_LOOK, colour: '#8a8a8a', accent: '#39ff14', header: 'dark', pair: 'museum' },
+    ],
+  ])('leaves everything readable that can stand on pages, in each scheme: %s', async (_, look) => {
+    for (const screen of ['light', 'dark']) {
+      await bench.driver.get(`${spur.workbench}/sites`);
+      const address = await bench.driver.executeAsyncScript<string>(
+        `const [body, done] = arguments;
+        fetch('/api/sites/pellow-quay/walks', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body })
+          .then((answer) => answer.json()).then(({ address }) => done(address));`,
+        JSON.stringify({ isDraft: true, who: { audiences: ['everyone'] }, at: null, look, screen }),
+      );
+      await bench.driver.get(`${address}~sample`);
+      expect(await accessibilityFaults(browser, 'in light')).toEqual([]);
+    }
   });
 
   it('goes live with a release', async () => {

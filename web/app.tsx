@@ -11,6 +11,7 @@ const WorkbenchPage = lazy(() =>
 );
 
 const WalkPage = lazy(() => import('./walk/walk-page.tsx').then((file) => ({ default: file.WalkPage })));
+const LooksPage = lazy(() => import('./looks/looks-page.tsx').then((file) => ({ default: file.LooksPage })));
 const SharedPage = lazy(() => import('./shared/shared-page.tsx').then((file) => ({ default: file.SharedPage })));
 
 export function App() {
@@ -55,6 +56,7 @@ function WithAccount() {
       <Route path="/sites" element={<SitesPage />} />
       <Route path="/sites/:site" element={<WorkbenchPage />} />
       <Route path="/sites/:site/walk" element={<WalkPage />} />
+      <Route path="/sites/:site/looks" element={<LooksPage />} />
       <Route path="/outbox" element={<OutboxPage />} />
       <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
     </Routes>

@@ -1,4 +1,4 @@
-import { type Look, SCHEME_NAMES, type SchemeName } from '../model/look.ts';
+import { type Look, SCHEME_NAMES, SCREENS, type SchemeName, type Screen } from '../model/look.ts';
 import { type Hex, type Shade, contrast, hexOf, leastContrast, readable, shadeOf } from './colours.ts';
 
 /** The least contrast of text to its ground, and of signs and lines that mean something (WCAG 2.2, 1.4.3 and 1.4.11). */
@@ -22,10 +22,7 @@ export interface Palette {
   readonly rule: Hex;
 }
 /** On screens that are light, and on dark ones. */
-export interface Scheme {
-  readonly light: Palette;
-  readonly dark: Palette;
-}
+export type Scheme = Readonly<Record<Screen, Palette>>;
 export type Schemes = Readonly<Record<SchemeName, Scheme>>;
 
 const WARN = shadeOf('#b4540a');
@@ -129,10 +126,26 @@ const outstanding = (ground: Hex, colours: readonly Hex[]): Hex =>
   colours.find((one) => contrast(one, ground) >= TEXT_RATIO) ??
   colours.toSorted((one, other) => contrast(other, ground) - contrast(one, ground))[0]!;
 
+/** The least contrast that occurs in any scheme of a look: of words to their grounds, and of signs. */
+export function leastContrasts(look: Pick<Look, 'colour' | 'accent'>): {
+  readonly words: number;
+  readonly signs: number;
+} {
+  const palettes = SCHEME_NAMES.flatMap((name) => SCREENS.map((screen) => schemesOf(look)[name][screen]));
+  const words = palettes.map(({ paper, raised, tint, ink, quiet, accent, onAccent }) =>
+    Math.min(
+      ...[ink, quiet, accent].map((colour) => leastContrast(colour, [paper, raised, tint])),
+      contrast(onAccent, accent),
+    ),
+  );
+  const signs = palettes.map(({ paper, raised, tint, warn }) => leastContrast(warn, [paper, raised, tint]));
+  return { words: Math.min(...words), signs: Math.min(...signs) };
+}
+
 /** Where a colour could not be as it was given. */
 export interface ShiftedColour {
   readonly scheme: SchemeName;
-  readonly screen: keyof Scheme;
+  readonly screen: Screen;
   /** As what it is shown. */
   readonly as: 'accent' | 'paper';
   readonly given: Hex;
@@ -145,7 +158,7 @@ export function shiftedColours(look: Pick<Look, 'colour' | 'accent'>): ShiftedCo
   const link = look.accent ?? look.colour;
   const found: ShiftedColour[] = [];
   for (const scheme of SCHEME_NAMES)
-    for (const screen of ['light', 'dark'] as const) {
+    for (const screen of SCREENS) {
       const { accent, paper } = schemes[scheme][screen];
       if (scheme !== 'strong' && accent !== hexOf(shadeOf(link)))
         found.push({ scheme, screen, as: 'accent', given: link, shown: accent });

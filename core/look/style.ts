@@ -1,4 +1,4 @@
-import { type Look, SCHEME_NAMES, type SchemeName } from '../model/look.ts';
+import { type Look, SCHEME_NAMES, type SchemeName, type Screen } from '../model/look.ts';
 import { type Palette, schemesOf } from './schemes.ts';
 import { type Family, TYPE_PAIRS, stackOf } from './type-pairs.ts';
 
@@ -50,8 +50,11 @@ export const lookFaces = (
     )
     .join('\n');
 
-/** A look as the variables that the stylesheet of visitors' pages goes by, with the colours of header and footer. `docs/look.md` names them. */
-export function lookVariables(look: Look): string {
+/**
+ * A look as the variables that the stylesheet of visitors' pages goes by, with the colours of header and footer. `docs/look.md` names them.
+ * @param screen for one kind of screens alone, whatever the browser has; null for both
+ */
+export function lookVariables(look: Look, screen: Screen | null = null): string {
   const schemes = schemesOf(look);
   const pair = TYPE_PAIRS.find(({ id }) => id === look.pair)!;
   const [h1Weight, h2Weight] = WEIGHTS[look.weight];
@@ -59,20 +62,22 @@ export function lookVariables(look: Look): string {
     [':root', 'plain', ' --head-ground: var(--raised);'],
     ['.head, .menu-utility', look.header, ' --head-ground: var(--paper); color: var(--ink);'],
     ['.foot', look.footer, ' color: var(--quiet); background: var(--paper);'],
-    ...SCHEME_NAMES.map((name) => [`.in-${name}`, name, ''] as const),
+    ...SCHEME_NAMES.map((name) => [`.in-${name}`, name, ' --head-ground: var(--paper);'] as const),
   ];
   // What is plain is as the page; a band in plain colours may stand in one that is not.
   const own = parts.filter(([selector, scheme]) => !/^\.(head|foot)/.test(selector) || scheme !== 'plain');
+  const paletteOf = (scheme: SchemeName, of: Screen) => paletteVariables(schemes[scheme][of]);
+  const onDark = `
+@media (prefers-color-scheme: dark) {
+${own.map(([selector, scheme]) => `  ${selector} { ${paletteOf(scheme, 'dark')} }`).join('\n')}
+}`;
   return `:root {
-  color-scheme: light dark;
+  color-scheme: ${screen ?? 'light dark'};
   --text: ${stackOf(pair.text)}; --display: ${stackOf(pair.headings)};
   --size: ${TEXT_PIXELS[look.size] / 16}rem; --h1: ${H1[look.scale]}; --h2: ${H2[look.scale]}; --h1-weight: ${h1Weight}; --h2-weight: ${h2Weight};
   --measure: ${WIDTHS[look.width]}; --room: ${ROOM[look.room]}; --radius: ${CORNERS[look.corners]}; --line: ${LINES[look.lines]};
 }
-${own.map(([selector, scheme, more]) => `${selector} { ${paletteVariables(schemes[scheme].light)}${more} }`).join('\n')}
-@media (prefers-color-scheme: dark) {
-${own.map(([selector, scheme]) => `  ${selector} { ${paletteVariables(schemes[scheme].dark)} }`).join('\n')}
-}`;
+${own.map(([selector, scheme, more]) => `${selector} { ${paletteOf(scheme, screen ?? 'light')}${more} }`).join('\n')}${screen === null ? onDark : ''}`;
 }
 
 const paletteVariables = ({ paper, raised, tint, ink, quiet, rule, accent, onAccent, warn }: Palette): string =>

@@ -5,6 +5,10 @@ import { TYPE_PAIRS } from '../look/type-pairs.ts';
 export const SCHEME_NAMES = ['plain', 'tinted', 'strong', 'dark'] as const;
 export type SchemeName = (typeof SCHEME_NAMES)[number];
 
+/** Screens on which pages are light, and those on which they are dark. */
+export const SCREENS = ['light', 'dark'] as const;
+export type Screen = (typeof SCREENS)[number];
+
 const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is # and six signs of 0–9 and a–f, such as #0e6470');
 
 export const lookSchema = z.strictObject({

@@ -6,7 +6,8 @@ export const BESIDE: SectionType = {
   group: 'section',
   content: 'block+',
   attributes: {},
-  html: () => ['aside', { class: 'beside-text' }, 0],
+  // A note and no landmark of the page: a text can have several.
+  html: () => ['aside', { class: 'beside-text', role: 'note' }, 0],
   listed: {
     name: 'Beside the text',
     says: 'A text in the side column',

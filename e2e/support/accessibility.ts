@@ -7,6 +7,9 @@ const ALL_RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best
 /** What can be otherwise in the dark. */
 const RULES_OF_COLOUR = { type: 'rule', values: ['color-contrast'] };
 
+/** A dialog that is open: pictures of a gallery wait in theirs. */
+const DIALOG = '[role=dialog]:not([popover]), [role=dialog]:popover-open';
+
 /** Colours change at once from here on: what passes into something else could be looked at halfway. */
 const WITHOUT_TRANSITIONS = `
   const sheet = new CSSStyleSheet();
@@ -38,7 +41,7 @@ const FAINT_WORDS = `
     return alpha === 1 ? [r, g, b] : over([r, g, b], alpha, groundOf(element.parentElement));
   };
   const faults = [];
-  for (const element of (document.querySelector('[role=dialog]') ?? document.body).querySelectorAll('*:not(svg *, script, style, option)')) {
+  for (const element of (document.querySelector('${DIALOG}') ?? document.body).querySelectorAll('*:not(svg *, script, style, option)')) {
     const says = [...element.childNodes].some((node) => node.nodeType === 3 && node.data.trim() !== '');
     if (!says || !element.checkVisibility({ visibilityProperty: true }) || element.closest(':disabled, [inert], [data-disabled]')) continue;
     const box = element.getBoundingClientRect();
@@ -70,7 +73,7 @@ export async function accessibilityFaults(
     await browser.driver.executeAsyncScript(AT_REST);
     const faults: string[] = await browser.driver.executeAsyncScript(
       `const [rules, done] = arguments;
-      axe.run(document.querySelector('[role=dialog]') ?? document, { runOnly: rules, resultTypes: ['violations'] }).then((found) =>
+      axe.run(document.querySelector('${DIALOG}') ?? document, { runOnly: rules, resultTypes: ['violations'] }).then((found) =>
         done(found.violations.flatMap((rule) => rule.nodes.map((node) => rule.id + ': ' + node.html.slice(0, 160) + ' | ' + (node.failureSummary || '').split('\\n')[1]))));`,
       scheme === 'light' ? ALL_RULES : RULES_OF_COLOUR,
     );

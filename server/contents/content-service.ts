@@ -8,7 +8,7 @@ import { formsIn } from '#core/sections/shown-forms.ts';
 import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { ProblemError } from '../problem.ts';
-import { renderStretches } from './render-document.ts';
+import { renderStretches } from '../texts/render-document.ts';
 
 export interface StoredContent {
   readonly id: ContentId;

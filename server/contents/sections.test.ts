@@ -8,7 +8,7 @@ import { turned, turnsOf } from '#core/sections/turn.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { anyDocument } from '../testing/random-document.ts';
 import { acceptContent } from './content-service.ts';
-import { renderDocument } from './render-document.ts';
+import { renderDocument } from '../texts/render-document.ts';
 
 const accept = (...content: TextPart[]) => {
   const document: TextDocument = { type: 'doc', content };

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import { FONT_RANGES, type FontRange, familiesOf, lookFaces, lookVariables } from '#core/look/style.ts';
 import { FAMILIES, type Family } from '#core/look/type-pairs.ts';
 import { canonicalJson } from '#core/model/canonical-json.ts';
-import type { Look } from '#core/model/look.ts';
+import type { Look, Screen } from '#core/model/look.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 
 const FOR_EVER = ['Cache-Control', 'public, max-age=31536000, immutable', 'Access-Control-Allow-Origin', '*'];
@@ -49,12 +49,13 @@ export class Assets {
     return this.#files.get(path);
   }
 
-  sheetOf(look: Look): LookSheet {
-    const key = canonicalJson(look);
+  /** @param walk in a walk type is shown however late it comes, and on one kind of screens alone where that is asked for */
+  sheetOf(look: Look, walk: { readonly screen: Screen | null } | null = null): LookSheet {
+    const key = `${canonicalJson(look)} ${walk && String(walk.screen)}`;
     let sheet = this.#sheets.get(key);
     if (!sheet) {
       if (this.#sheets.size >= MOST_SHEETS) this.#sheets.clear();
-      const css = `${lookFaces(look, (family, range) => this.#urlOf(family, range))}\n${lookVariables(look)}\n${this.css}`;
+      const css = `${lookFaces(look, (family, range) => this.#urlOf(family, range), walk ? 'swap' : 'optional')}\n${lookVariables(look, walk?.screen)}\n${this.css}`;
       const type = 'text/css; charset=utf-8';
       sheet = {
         path: `/${LOOK_STEP}/${hashOf(css)}.css`,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { type TextDocument, type TextPart, headingsOf } from '#core/model/content.ts';
 import type { Fact } from '#core/model/fact.ts';
-import { renderDocument } from '../contents/render-document.ts';
+import { renderDocument } from '../texts/render-document.ts';
 import { withFacts } from './facts.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { elementsOf, withElements } from './html-elements.ts';

@@ -26,6 +26,10 @@ const MONTH = 'month';
 const IS_MONTH = /^(?:19|20|21)\d\d-(?:0[1-9]|1[0-2])$/;
 const nameOf = (number: number, what: string): string => `${number}.${what}`;
 
+/** The name of what stands with a list; with its number where it is not the first one on the page. */
+const called = (words: string, { number }: Pick<PlacedList, 'number'>): string =>
+  number === 1 ? words : `${words}, ${number}`;
+
 /** Whether a query asks for a state of some list. */
 export const asksForState = (query: string): boolean => /[?&]\d{1,3}\./.test(query);
 
@@ -74,7 +78,7 @@ export function renderFilters(view: LiveView, placed: PlacedList, part: ListPart
     ([name, value]) => markup`<input type="hidden" name="${name}" value="${value}">`,
   );
   const whole = addressOf(view, placed, WHOLE_LIST);
-  return markup`<form class="filters" method="get" action="${pathHere(view, page)}#list-${number}" aria-label="${words.filter}">${kept}${filters.map((one) => renderFilter(view, number, one, state))}<button>${words.show}</button>${isFiltered ? markup` <a href="${whole}">${words.showAll}</a>` : ''}</form>${isFiltered && part.count > 0 ? markup`<p class="left" role="status">${words.left(part.count)}</p>` : ''}`;
+  return markup`<form class="filters" method="get" action="${pathHere(view, page)}#list-${number}" aria-label="${called(words.filter, placed)}">${kept}${filters.map((one) => renderFilter(view, number, one, state))}<button>${words.show}</button>${isFiltered ? markup` <a href="${whole}">${words.showAll}</a>` : ''}</form>${isFiltered && part.count > 0 ? markup`<p class="left" role="status">${words.left(part.count)}</p>` : ''}`;
 }
 
 function renderFilter(view: LiveView, number: number, { found, values }: ListFilter, { chosen }: ListState): Html {
@@ -99,7 +103,7 @@ export function renderParts(view: LiveView, placed: PlacedList, { part, parts }:
     next < 1 || next > parts
       ? ''
       : markup`<a rel="${rel}" href="${addressOf(view, placed, { ...state, part: next })}">${text}</a>`;
-  return markup`<nav class="parts" aria-label="${words.partsOfList}">${to(part - 1, 'prev', words.previous)}<span>${words.part(part, parts)}</span>${to(part + 1, 'next', words.next)}</nav>`;
+  return markup`<nav class="parts" aria-label="${called(words.partsOfList, placed)}">${to(part - 1, 'prev', words.previous)}<span>${words.part(part, parts)}</span>${to(part + 1, 'next', words.next)}</nav>`;
 }
 
 /** A month of a list as a table of its weeks, with the ways to those before and after it; nothing where no field says when. */
@@ -134,7 +138,7 @@ export function renderMonth(
       ? ''
       : markup`<a rel="${rel}" href="${addressOf(view, placed, { ...state, month: of })}">${name(of)}</a>`;
   const isEmpty = days.size === 0 ? markup`<p role="status">${words.noneLeft}</p>` : '';
-  return markup`<table class="month"><caption>${name(month)}</caption><thead><tr>${heads}</tr></thead><tbody>${lines}</tbody></table>${isEmpty}<nav class="parts" aria-label="${words.partsOfList}">${to(before, 'prev')}${to(after, 'next')}</nav>`;
+  return markup`<table class="month"><caption>${name(month)}</caption><thead><tr>${heads}</tr></thead><tbody>${lines}</tbody></table>${isEmpty}<nav class="parts" aria-label="${called(words.partsOfList, placed)}">${to(before, 'prev')}${to(after, 'next')}</nav>`;
 }
 
 /** A Monday, from which the days of the week are named. */

@@ -55,6 +55,55 @@ describe('the look of a site', () => {
     expect(sheet.text).toContain("'Crimson Pro'");
   });
 
+  it('can be looked at before it is set, on light screens or dark ones', async () => {
+    const walkIn = async (more: object) => {
+      const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null, ...more };
+      return new URL((await ines.post(`/api/sites/${KEY}/walks`, walk)).json.address).pathname;
+    };
+    const sheetIn = async (more: object) => {
+      const page = await server.live(await walkIn(more));
+      return (await server.live(sheetOf(page.text))).text;
+    };
+    const look = { ...FIRST_LOOK, colour: '#7a1f5c', corners: 'round' };
+    const [both, dark] = [await sheetIn({ look }), await sheetIn({ look, screen: 'dark' })];
+    expect(both).toContain('--radius: 16px');
+    expect(dark).toContain('color-scheme: dark;');
+    const colours = (sheet: string) => /:root \{ (--paper[^}]+?) --head-ground/.exec(sheet)![1];
+    expect(both).toContain('@media (prefers-color-scheme: dark)');
+    expect(dark).not.toContain('prefers-color-scheme');
+    // On dark screens the first colours are those that the other sheet has below its question.
+    expect(both.split('prefers-color-scheme: dark')[1]).toContain(colours(dark));
+    expect(
+      (
+        await ines.post(`/api/sites/${KEY}/walks`, {
+          isDraft: true,
+          who: { audiences: [] },
+          at: null,
+          look: { ...look, colour: 'red' },
+        })
+      ).status,
+    ).toBe(422);
+  });
+
+  it('has a page with all that can stand on pages, which visitors never get', async () => {
+    const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null };
+    const { pathname } = new URL((await ines.post(`/api/sites/${KEY}/walks`, walk)).json.address);
+    const page = await server.live(`${pathname}~sample`);
+    expect(page.status).toBe(200);
+    for (const scheme of ['plain', 'tinted', 'strong', 'dark'])
+      expect(page.text).toContain(`<div class="band is-wide in-${scheme}"`);
+    expect(page.text.match(/aria-invalid="true"/g)!.length).toBeGreaterThanOrEqual(8);
+    expect(page.text).not.toMatch(/undefined|\[object/);
+    const ids = [...page.text.matchAll(/ id="([^"]+)"/g)].map(([, id]) => id);
+    expect(ids.filter((id, at) => ids.indexOf(id) !== at)).toEqual([]);
+    expect(page.text).toContain('<table class="month">');
+    const [, next] = /href="([^"]+~sample\?[^"]+)"/.exec(page.text)!;
+    expect((await server.live(next!.replaceAll('&amp;', '&'))).status).toBe(200);
+    const drawing = /src="([^"]+the-quay\.svg)"/.exec(page.text)![1]!;
+    expect((await server.live(drawing)).headers.get('content-type')).toMatch(/^image\/svg\+xml/);
+    expect((await server.live(`/${KEY}/~sample`)).status).toBe(404);
+  });
+
   it('goes live as a setting, and is taken back with its release; a page of before gets the look of now', async () => {
     expect((await release(['look'])).status).toBe(200);
     await until('visitors have it', async () => sheetOf(await home()) !== first);

@@ -16,7 +16,7 @@ import {
 } from './render-page.ts';
 
 /** A text with what is in it for whoever reads it: values of fields, its lists of pages, and its forms. */
-const withParts = (text: Html | '', view: LiveView, page: PageId): Html | '' =>
+export const withParts = (text: Html | '', view: LiveView, page: PageId): Html | '' =>
   withForms(withPageLists(withFieldsOfPage(withDetails(text, view, page), view, page), view, page), view, page);
 
 /** A page's text, as the visitor has it, by the id of its content. */

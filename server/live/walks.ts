@@ -19,8 +19,9 @@ import { type LiveFile, mayHave } from './live-files.ts';
 import { type Html, type Markup, markup, sound } from './html.ts';
 import { htmlOf, loadDraft, loadRelease, releasedAt } from './live-repository.ts';
 import { MENU_SCRIPT_SOURCE } from './menu-script.ts';
+import { SAMPLE_ADDRESS, SAMPLE_CONTENT, SAMPLE_DRAWING } from './sample-drawing.ts';
 import { questionIn, renderSearch } from './site-search.ts';
-import { type LiveView, isAnswered, pathOf } from './live-view.ts';
+import { type LiveView, type SitePlace, isAnswered, pathOf } from './live-view.ts';
 import { hostsOfFrames, policyWith } from './with-frames.ts';
 import { textFor } from './text-for.ts';
 import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
@@ -29,13 +30,14 @@ import { type TextOf, answerAtRow, notFoundPage } from './standing-pages.ts';
 const SCRIPT = `parent.postMessage({ walk: document.currentScript.dataset.page }, document.currentScript.dataset.to)`;
 const SCRIPT_HASH = createHash('sha256').update(SCRIPT).digest('base64');
 
-const headersFor = ({ origin }: Walk, searchAt: string, hosts: readonly string[]) => ({
+/** @param formsAt below it forms may lead: the search, and the filters of lists */
+const headersFor = ({ origin }: Walk, formsAt: string, hosts: readonly string[]) => ({
   'Cache-Control': 'no-store',
   'X-Robots-Tag': 'noindex',
   'X-Content-Type-Options': 'nosniff',
   'Referrer-Policy': 'no-referrer',
   'Content-Security-Policy': policyWith(
-    `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${searchAt}; frame-ancestors ${origin}`,
+    `default-src 'none'; style-src 'self'; font-src 'self'; img-src 'self' https: data:; media-src 'self'; script-src ${MENU_SCRIPT_SOURCE} 'sha256-${SCRIPT_HASH}'; base-uri 'none'; form-action ${formsAt}; frame-ancestors ${origin}`,
     hosts,
   ),
 });
@@ -65,6 +67,11 @@ export function mountWalks(
     const query = fromFirst(request.originalUrl, '?');
     const [, content, step] = /^\/~files\/([0-9a-f]{32})\/([\w.-]+)$/.exec(rest) ?? [];
     if (content !== undefined) {
+      if (content === SAMPLE_CONTENT)
+        return void response
+          .set(headersFor(walk, "'none'", []))
+          .type('image/svg+xml')
+          .end(SAMPLE_DRAWING);
       const file = await walkedFile(database, walk, content, now());
       if (!file) return noFile(response);
       return answerWithFile(request, response, {
@@ -78,27 +85,32 @@ export function mountWalks(
       });
     }
     const site = await siteOf(database, walk);
-    const sheet = site && assets.sheetOf(site.settings.look);
+    const sheet = site && assets.sheetOf(site.settings.look, walk);
     if (sheet?.path === rest) return sheet.answer.send(request, response);
     const answer = await answerOf(
       database,
       walk,
       site,
-      { base, stylesheet: base + (sheet?.path ?? '') },
+      { base, stylesheet: base + (sheet?.path ?? ''), fonts: sheet?.fonts ?? [] },
       rest,
       query,
       now(),
     );
     response
       .status(answer.status)
-      .set(headersFor(walk, `${origin}${base}/search`, answer.html === '' ? [] : hostsOfFrames(answer.html.text)));
+      .set(headersFor(walk, `${origin}${base}/`, answer.html === '' ? [] : hostsOfFrames(answer.html.text)));
     if (answer.moved !== undefined) response.location(answer.moved);
     response.type('html').end(answer.html === '' ? '' : answer.html.text);
   });
 }
 
-/** The draft, what is live, or what was live after a release. */
-async function siteOf(database: Database, { site, isDraft, release }: Walk): Promise<Site | undefined> {
+/** The draft, what is live, or what was live after a release; in the look that is asked for. */
+async function siteOf(database: Database, walk: Walk): Promise<Site | undefined> {
+  const site = await siteAsItIs(database, walk);
+  return site && walk.look ? { ...site, settings: { ...site.settings, look: walk.look } } : site;
+}
+
+async function siteAsItIs(database: Database, { site, isDraft, release }: Walk): Promise<Site | undefined> {
   if (isDraft) return loadDraft(database, site);
   const live = await loadRelease(database, site);
   return release === null || !live ? live?.site : releasedAt(database, live.whole, release);
@@ -108,7 +120,7 @@ async function answerOf(
   database: Database,
   walk: BegunWalk,
   site: Site | undefined,
-  where: { readonly base: string; readonly stylesheet: string },
+  where: Omit<SitePlace, 'origin'>,
   address: string,
   query: string,
   now: number,
@@ -116,6 +128,19 @@ async function answerOf(
   if (!site)
     return { status: 404, html: markup`<p>Nothing of this site is live yet. Walk through the draft instead.</p>` };
   const at = walk.at ?? now;
+  if (address === SAMPLE_ADDRESS) {
+    // What makes texts into HTML is needed for nothing else on the visitors' side.
+    const { samplePage } = await import('./sample-page.ts');
+    const bar = barOf(walk, address, 'All that can stand on pages, in each scheme of the look. Visitors never get it.');
+    return {
+      status: 200,
+      html: samplePage(
+        site.settings,
+        { place: { ...where, origin: '' }, walk: bar, query: new URLSearchParams(query) },
+        at,
+      ),
+    };
+  }
   const member = memberOf(walk, site);
   const plain = derivedOf(site);
   const asked = plain.rowAt.get(address);
@@ -131,6 +156,7 @@ async function answerOf(
     files: await liveFiles(database, site.key, walk.isDraft),
     place: { ...where, origin: '' },
     walk: barOf(walk, address, why),
+    query: new URLSearchParams(query),
   };
   if (address === '/search')
     return { status: 200, html: await renderSearch(database, view, walk.isDraft, questionIn(query)) };

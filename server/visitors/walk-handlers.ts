@@ -42,6 +42,8 @@ export function makeWalkHandlers({
         audiences,
         hasPassphrases: body.hasPassphrases,
         at: body.at === null ? null : Date.parse(body.at),
+        look: body.look,
+        screen: body.screen,
         // Changes are taken from the workbench's own pages only, so Origin is where the frame will stand.
         origin: request.get('origin')!,
       };

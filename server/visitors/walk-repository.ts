@@ -2,6 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import type { Knex } from 'knex';
 import { type AudienceId, EVERYONE } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { Look, Screen } from '#core/model/look.ts';
 
 /** What a walk shows: a site as a visitor has it, in the draft or live, now or at another moment. */
 export interface Walk {
@@ -16,6 +17,9 @@ export interface Walk {
   readonly hasPassphrases: boolean;
   /** In milliseconds since 1970; null for now. */
   readonly at: number | null;
+  /** The look that the pages have, where it is not that of the site; and the screens that they are shown on, where it is told. */
+  readonly look: Look | null;
+  readonly screen: Screen | null;
   /** The origin of the workbench, whose pages alone may show the walk in a frame. */
   readonly origin: string;
 }

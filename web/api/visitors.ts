@@ -2,6 +2,7 @@ import useSWR, { mutate } from 'swr';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import type { Look, Screen } from '#core/model/look.ts';
 import type { BodyOf } from '#contract/routes.ts';
 import type { BringVisitorsAnswer, JoiningLinkAnswer, VisitorAnswer } from '#contract/visitors.ts';
 import { call } from './client.ts';
@@ -46,18 +47,23 @@ export async function startWalk(
     who,
     moment,
     hasPassphrases,
+    look = null,
+    screen = null,
   }: {
     readonly isDraft: boolean;
     readonly release: number | null;
     readonly who: string;
     readonly moment: string;
     readonly hasPassphrases: boolean;
+    /** What is not that of the site, and of whoever looks. */
+    readonly look?: Look | null;
+    readonly screen?: Screen | null;
   },
 ): Promise<string> {
   // Ids of accounts have hyphens; those of audiences have none.
   const whom = who.includes('-') ? { visitor: who } : { audiences: [who as AudienceId] };
   const at = moment === '' ? null : new Date(moment).toISOString();
-  return (await call('startWalk', { site }, { isDraft, release, who: whom, at, hasPassphrases })).address;
+  return (await call('startWalk', { site }, { isDraft, release, who: whom, at, hasPassphrases, look, screen })).address;
 }
 
 /** What a list of visitors as CSV would change; with `apply` it does, all of it or nothing. @throws ServerProblem, NoAnswer */

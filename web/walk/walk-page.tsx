@@ -3,12 +3,12 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toSiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { wordsOfFault } from '../api/client.ts';
-import { useSession } from '../api/session.ts';
 import { useTreeOf } from '../api/sites.ts';
 import { Tick } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
 import { ScreenFrame } from './screen-frame.tsx';
+import { useStep } from './use-step.ts';
 import { useWalk } from './use-walk.ts';
 import { type Walking, WalkChoices } from './walk-choices.tsx';
 
@@ -120,33 +120,7 @@ function OneWalk({
 }) {
   const { address, fault } = useWalk(site.key, walking);
   const frame = useRef<HTMLIFrameElement>(null);
-  const liveOrigin = useSession()?.liveOrigin;
-  const came = useRef(path);
-  const told = useRef(onGo);
-  useEffect(() => {
-    told.current = onGo;
-  });
-  useEffect(() => {
-    const listener = (event: MessageEvent) => {
-      if (event.origin !== liveOrigin || event.source !== frame.current?.contentWindow) return;
-      const { walk } = event.data as { walk?: unknown };
-      if (typeof walk !== 'string' || walk === came.current) return;
-      came.current = walk;
-      told.current(walk);
-    };
-    window.addEventListener('message', listener);
-    return () => window.removeEventListener('message', listener);
-  }, [liveOrigin]);
-  // Another walk begins on the page where the one before was.
-  useEffect(() => {
-    if (address !== null && frame.current) frame.current.src = address + encodeURI(came.current.slice(1));
-  }, [address]);
-  // The other walk went to a page: this one follows, unless it stands there already.
-  useEffect(() => {
-    if (address === null || !frame.current || came.current === path) return;
-    came.current = path;
-    frame.current.src = address + encodeURI(path.slice(1));
-  }, [address, path]);
+  useStep(frame, address, path, onGo);
   return (
     <section aria-label={name} className="flex min-h-0 min-w-0 flex-col border-r border-rule last:border-0">
       <WalkChoices site={site} walking={walking} asked={asked} onSet={onSet} />

@@ -1,8 +1,10 @@
 import { Palette } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
+import { useLocation, useNavigate } from 'react-router';
 import { isSameJson } from '#core/model/canonical-json.ts';
-import { FIRST_LOOK, type Look, SCHEME_NAMES } from '#core/model/look.ts';
+import { FIRST_LOOK, type Look, SCHEME_NAMES, lookSchema } from '#core/model/look.ts';
 import { tryLook, useShownLook } from '../../../fields/shown-look.ts';
+import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice, Tick } from '../../../ui/field.tsx';
@@ -39,6 +41,7 @@ const STEPS: {
 function LookFields() {
   const { site, store, mayEdit } = useWorkbench();
   const { look } = site.settings;
+  const navigate = useNavigate();
   const shown = useShownLook();
   // A suggestion that is tried can be changed before it is taken.
   const [tried, setTried] = useState<Look | null>(null);
@@ -53,10 +56,14 @@ function LookFields() {
     show(null);
     store.apply([{ name: 'site.set', fields: { look: next } }]);
   };
+  useTakenBeside((taken) => mayEdit && !isSameJson(taken, look) && take(taken));
   const set = (change: Partial<Look>) => (tried ? show : take)({ ...base, ...change });
   return (
     <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4">
       <SchemeSamples look={shown} />
+      <Button className="self-start" onClick={() => void navigate(`/sites/${site.key}/looks?page=/~sample`)}>
+        See the sample page
+      </Button>
       <div className="grid gap-3 @md:grid-cols-2">
         <ColourField
           label="Colour of the organisation"
@@ -110,6 +117,23 @@ function LookFields() {
       )}
     </fieldset>
   );
+}
+
+/** Takes a look that was chosen where several stand side by side, once. */
+function useTakenBeside(onTake: (look: Look) => void): void {
+  const { state, pathname, search } = useLocation();
+  const navigate = useNavigate();
+  const told = useRef(onTake);
+  useEffect(() => {
+    told.current = onTake;
+  });
+  const taken = (state as CarriedLooks | null)?.taken;
+  useEffect(() => {
+    if (taken === undefined) return;
+    void navigate(pathname + search, { replace: true, state: null });
+    const { data } = lookSchema.safeParse(taken);
+    if (data) told.current(data);
+  }, [taken, pathname, search, navigate]);
 }
 
 function StepChoice<Name extends Step>({

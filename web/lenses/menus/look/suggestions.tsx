@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { coloursOfPicture } from '#core/look/picture-colours.ts';
 import { suggestLooks } from '#core/look/suggest.ts';
@@ -8,6 +9,7 @@ import { isSameJson } from '#core/model/canonical-json.ts';
 import type { Look } from '#core/model/look.ts';
 import { type LibraryFile, fileAddress } from '#contract/files.ts';
 import { ChooseFile } from '../../../files/choose-file.tsx';
+import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { RADII } from './scheme-samples.tsx';
@@ -29,6 +31,7 @@ export function Suggestions({
 }) {
   const { site } = useWorkbench();
   const { look } = site.settings;
+  const navigate = useNavigate();
   const [colours, setColours] = useState<readonly string[] | null>(null);
   const [round, setRound] = useState<number | null>(null);
   const [isChoosing, setChoosing] = useState(false);
@@ -49,6 +52,15 @@ export function Suggestions({
         <Button onClick={() => setRound((now) => (now ?? -1) + 1)}>
           {round === null ? 'Suggest three looks' : 'Three others'}
         </Button>
+        {suggested.length > 0 && (
+          <Button
+            onClick={() =>
+              void navigate(`/sites/${site.key}/looks`, { state: { looks: suggested } satisfies CarriedLooks })
+            }
+          >
+            Side by side
+          </Button>
+        )}
         <Button aria-expanded={isChoosing} onClick={() => setChoosing(!isChoosing)}>
           From a picture…
         </Button>
