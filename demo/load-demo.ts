@@ -3,6 +3,7 @@ import { writeFile } from 'node:fs/promises';
 import { addDays } from 'date-fns';
 import type { Knex } from 'knex';
 import { unreadPage } from '#core/carryover/inventory.ts';
+import { FIRST_LOOK } from '#core/model/look.ts';
 import { redirectIdSchema } from '#core/model/redirect.ts';
 import { type ContentId, type PageId, type SiteKey, toSiteKey } from '#core/model/ids.ts';
 import { type TextDocument, pageLink } from '#core/model/content.ts';
@@ -30,7 +31,7 @@ import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/shari
 import { insertShare, newToken } from '#server/sharing/share-repository.ts';
 import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
-import { demoFiles } from './demo-files.ts';
+import { demoFileId, demoFiles } from './demo-files.ts';
 import { FORMER_SITE, formerHtml, formerVisits } from './old-site.ts';
 import { keptSaid, pellowAnswers, pellowForms, sentAt } from './pellow-forms.ts';
 import { OPEN_DAYS, pellowShared } from './pellow-sections.ts';
@@ -80,6 +81,7 @@ export async function loadDemo(
     school,
     PELLOW_QUAY,
     (idOf, site) => [
+      { name: 'site.set', fields: { look: { ...FIRST_LOOK, logo: demoFileId('logo') } } },
       ...pellowShared(contentOf),
       ...pellowAccess(idOf, now, contentOf),
       ...pellowForms(idOf),

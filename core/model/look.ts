@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { type FileId, fileIdSchema } from '../files/file.ts';
 import { TYPE_PAIRS } from '../look/type-pairs.ts';
 
 /** The sets of colours that are computed from those of a look. */
@@ -30,6 +31,12 @@ export const lookSchema = z.strictObject({
   /** The colours of the header, and of the footer. */
   header: z.enum(SCHEME_NAMES),
   footer: z.enum(SCHEME_NAMES),
+  /** The organisation's sign in the header, as a picture of the library; the name where there is none. */
+  logo: fileIdSchema.nullable().default(null),
+  /** The same for dark grounds; null where the first one can be seen there too. */
+  logoOnDark: fileIdSchema.nullable().default(null),
+  /** Whether the site's name stands beside the logo; else the logo says it. */
+  withName: z.boolean().default(true),
 });
 /** How a site appears to its visitors: few decisions, from which all colours and sizes are computed. */
 export type Look = Readonly<z.infer<typeof lookSchema>>;
@@ -48,4 +55,18 @@ export const FIRST_LOOK: Look = {
   lines: 'fine',
   header: 'plain',
   footer: 'plain',
+  logo: null,
+  logoOnDark: null,
+  withName: true,
 };
+
+/** A look with the signs of another one: those belong to the organisation, whatever its site looks like. */
+export const withLogosOf = (look: Look, { logo, logoOnDark, withName }: Look): Look => ({
+  ...look,
+  logo,
+  logoOnDark,
+  withName,
+});
+
+/** The files of the library that a look shows. */
+export const logosOf = ({ logo, logoOnDark }: Look): FileId[] => [logo, logoOnDark].filter((one) => one !== null);

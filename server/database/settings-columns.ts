@@ -72,7 +72,7 @@ export const settingsOf = (row: SettingsRow): Settings => ({
   facts: row.facts,
   shared: row.shared,
   forms: row.forms,
-  look: row.look ?? FIRST_LOOK,
+  look: lookOf(row.look),
   hosts: row.hosts,
   redirects: row.redirects,
   trail: row.trail,
@@ -94,7 +94,7 @@ export const liveSettingsOf = (row: SettingsRow): Settings | null =>
         facts: row.live_facts,
         shared: row.live_shared,
         forms: row.live_forms,
-        look: row.live_look ?? FIRST_LOOK,
+        look: lookOf(row.live_look),
         hosts: row.live_hosts,
         redirects: row.live_redirects,
         trail: row.live_trail ?? PLAIN_TRAIL,
@@ -127,3 +127,6 @@ export const NEVER_LIVE: readonly [column: string, value: string | null][] = [
     column === 'trail' || column === 'look' ? null : '[]',
   ]),
 ];
+
+/** A look of before something was added to looks says nothing of it. */
+const lookOf = (kept: Partial<Look> | null): Look => (kept === null ? FIRST_LOOK : { ...FIRST_LOOK, ...kept });

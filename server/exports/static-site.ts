@@ -9,6 +9,7 @@ import { markup } from '../live/html.ts';
 import { type Assets, searchScript } from '../live/assets.ts';
 import type { FileStore } from '../library/file-store.ts';
 import { FILES_STEP, storedName } from '../live/live-files.ts';
+import { isIcon, makeIcon } from '../library/icons.ts';
 import type { Release } from '../live/live-repository.ts';
 import type { LiveView } from '../live/live-view.ts';
 import { feedAddress, feedOf, rowsBelow, hasFeed, sitemapFiles } from '../live/machine-files.ts';
@@ -124,6 +125,7 @@ async function* libraryFiles(store: FileStore, view: LiveView, shown: ReadonlySe
     const [content, step] = path.split('/') as [FileContent, string];
     const file = byContent.get(content);
     const stored = file && storedName(file, step);
+    if (stored && isIcon(stored[0])) await makeIcon(store, content, file, stored[0]);
     const bytes = stored && (await store.get(content, stored[0]));
     if (bytes) yield { path: `${FILES_STEP}/${path}`, content: bytes.read() };
   }

@@ -2,6 +2,7 @@ import type { Express, Request, Response } from 'express';
 import { siteKeySchema } from '#core/model/ids.ts';
 import { fileContentSchema, fileTypeOf } from '#core/files/file.ts';
 import type { FileStore } from '../library/file-store.ts';
+import { isIcon, makeIcon } from '../library/icons.ts';
 import { sendFile } from '../library/send-file.ts';
 import { ANYBODY, type Askers } from './asking.ts';
 import { FILES_STEP, type LiveFile, storedName } from './live-files.ts';
@@ -63,6 +64,9 @@ export async function answerWithFile(
   }
   const stored = storedName(file, step);
   const isContent = fileContentSchema.safeParse(content);
+  const isKnown = stored && isContent.success && file.isReady;
+  if (isKnown && isIcon(stored[0]) && !(await store.get(isContent.data, stored[0])))
+    await makeIcon(store, isContent.data, file, stored[0]);
   const bytes =
     stored && isContent.success ? await store.get(isContent.data, file.isReady ? stored[0] : 'original') : undefined;
   if (!stored || !bytes) return noFile(response);

@@ -1,6 +1,7 @@
 import { seesSection } from '#core/derive/access.ts';
 import { type FileContent, type FileId, fileTypeOf } from '#core/files/file.ts';
 import { fileStep } from '#core/files/file-name.ts';
+import { isIcon } from '../library/icons.ts';
 import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -34,12 +35,14 @@ export const NO_FILES: LiveFiles = new Map();
 export const FILES_STEP = '~files';
 
 /** The address of a file, made from its content, so that it may be kept for ever. @param width of a picture, with its form */
-export const fileHref = ({ base }: SitePlace, { content, name, type }: LiveFile, width?: string): string =>
-  `${base}/${FILES_STEP}/${content}/${width ?? fileStep(name, fileTypeOf(type).ending)}`;
+export const fileHref = ({ base, fileAt }: SitePlace, file: LiveFile, width?: string): string =>
+  fileAt?.(file) ??
+  `${base}/${FILES_STEP}/${file.content}/${width ?? fileStep(file.name, fileTypeOf(file.type).ending)}`;
 
 /** The name in the store of what stands at a file's address, with its media type; null where nothing can. */
 export function storedName(file: LiveFile, step: string): readonly [name: string, type: string] | null {
-  const { ending } = fileTypeOf(file.type);
+  const { ending, kind } = fileTypeOf(file.type);
+  if (isIcon(step)) return kind === 'picture' ? [step, 'image/png'] : null;
   const form = /^(?:\d{1,5}|page)\.(avif|webp|jpg|png)$/.exec(step)?.[1];
   if (form !== undefined) return [step, form === 'jpg' ? 'image/jpeg' : `image/${form}`];
   // Whatever it is called now: an address that was given away stays good.

@@ -7,6 +7,7 @@ import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
+import { logosOf } from '#core/model/look.ts';
 import type { FormId } from '#core/model/site-form.ts';
 import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
@@ -114,6 +115,9 @@ export class LiveSite {
       this.#files.delete(content);
       return undefined;
     }
+    // Whoever comes to the site sees its sign.
+    if (logosOf(this.release.site.settings.look).includes(found.file.id))
+      return { file: found.file, isForAll: true, isOffered: true };
     if (!mayHave(this.view(asking), found.uses)) return undefined;
     const everyone = this.view(ANYBODY);
     const { rowOf } = everyone.derived.outline;

@@ -2,10 +2,11 @@ import type { VisitorView } from '#core/derive/visitor-view.ts';
 import type { Sent } from '#core/forms/reading.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { FieldId } from '#core/model/kind-field.ts';
+import type { Screen } from '#core/model/look.ts';
 import type { FormId } from '#core/model/site-form.ts';
 import type { PageListSetting } from '#core/sections/page-list.ts';
 import { type Html, type Markup, markup } from './html.ts';
-import type { LiveFiles } from './live-files.ts';
+import type { LiveFile, LiveFiles } from './live-files.ts';
 import { siteWords } from './site-words.ts';
 
 /** Where a site is: the path in front of its addresses, and its origin for absolute ones. */
@@ -15,6 +16,10 @@ export interface SitePlace {
   readonly stylesheet: string;
   /** Fonts that pages need at once, so that none comes late and moves what is read; left out where they are not fetched before. */
   readonly fonts?: readonly string[];
+  /** Where files of the library are, where that is not below the site. */
+  readonly fileAt?: (file: LiveFile) => string;
+  /** The screens that pages are shown on, where a walk tells; left out where browsers do. */
+  readonly screen?: Screen | null;
   /** Whether the pages are files: then nobody can sign in. */
   readonly isStatic?: boolean;
 }

@@ -1,5 +1,7 @@
 import { unzipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import sharp from 'sharp';
+import type { FileContent } from '#core/files/file.ts';
 import { FIRST_LOOK } from '#core/model/look.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
@@ -140,8 +142,80 @@ describe('the look of a site', () => {
     await ines.send('PUT', `/api/sites/${KEY}/works`, { works: null });
   });
 
+  it('has a logo that whoever comes sees, and icons in all sizes made from it', async () => {
+    const drawing =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 20" width="60" height="20"><rect width="60" height="20" fill="#d4006a"/></svg>';
+    const [logo, other] = ['LogoLogoLogo0001', 'LogoLogoLogo0002'];
+    for (const [at, id] of [logo, other].entries()) {
+      const content = String(at).repeat(32) as FileContent;
+      const row = {
+        site: KEY,
+        id,
+        name: id,
+        type: 'image/svg+xml',
+        content,
+        bytes: drawing.length,
+        width: 60,
+        height: 20,
+        state: 'ready',
+        added_at: new Date(),
+      };
+      await server.database('file').insert(row);
+      await server.database('file_content').insert({ site: KEY, content, file: id });
+      await server.store.put(content, 'whole', Buffer.from(drawing));
+    }
+    const addressOf = (html: string) => /<img class="logo" src="([^"]+)"/.exec(html)?.[1];
+    const wide = `/${KEY}/~files/${'0'.repeat(32)}/logologologo0001.svg`;
+    expect((await server.live(wide)).status).toBe(404);
+    await setLook({ ...FIRST_LOOK, logo });
+    expect(addressOf(await home())).toBeUndefined();
+    await release(['look']);
+    await until('visitors see it', async () => addressOf(await home()) === wide);
+    const html = await home();
+    expect(html).toMatch(/alt=""><span>colours<\/span><\/a>/);
+    // No page shows it, and it is there for all; the other one is not.
+    expect((await server.live(wide)).headers.get('cache-control')).toContain('immutable');
+    expect((await server.live(`/${KEY}/~files/${'1'.repeat(32)}/logologologo0002.svg`)).status).toBe(404);
+    const icons = [
+      ...html.matchAll(/<link rel="(icon|apple-touch-icon)" type="image\/png" sizes="(\d+)x\2" href="([^"]+)">/g),
+    ];
+    expect(icons.map(([, rel, size]) => [rel, Number(size)])).toEqual([
+      ['icon', 32],
+      ['apple-touch-icon', 180],
+      ['icon', 192],
+      ['icon', 512],
+    ]);
+    for (const [, rel, size, href] of icons) {
+      const icon = await fetch(server.liveOrigin + href!);
+      expect(icon.headers.get('content-type')).toBe('image/png');
+      const picture = sharp(Buffer.from(await icon.arrayBuffer()));
+      const { width, height } = await picture.metadata();
+      expect([width, height]).toEqual([Number(size), Number(size)]);
+      const { data } = await picture.ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+      const middle = (Number(size) / 2) * (Number(size) + 1) * 4;
+      expect([...data.subarray(middle, middle + 4)]).toEqual([0xd4, 0, 0x6a, 255]);
+      // What is around it is free, but on a telephone.
+      expect(data[3]).toBe(rel === 'icon' ? 0 : 255);
+    }
+    // On dark headers the other one shows; where they are dark on dark screens alone, browsers choose.
+    await setLook({ ...FIRST_LOOK, logo, logoOnDark: other, header: 'dark', withName: false });
+    const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null };
+    const { pathname } = new URL((await ines.post(`/api/sites/${KEY}/walks`, walk)).json.address);
+    const walked = (await server.live(pathname)).text;
+    expect(addressOf(walked)).toContain('logologologo0002.svg');
+    expect(walked).toContain(`alt="${KEY}"></a>`);
+    expect((await server.live(addressOf(walked)!)).status).toBe(200);
+    await setLook({ ...FIRST_LOOK, logo, logoOnDark: other });
+    expect((await server.live(pathname)).text).toMatch(
+      /<picture><source media="\(prefers-color-scheme: dark\)" srcset="[^"]+0002\.svg"><img class="logo" src="[^"]+0001\.svg"/,
+    );
+    // The desk shows it where the workbench has files.
+    const frame = await ines.get(`/api/sites/${KEY}/pages/home/frame`);
+    expect(frame.json.html).toContain(`src="/api/sites/${KEY}/files/${logo}/bytes?of=00000000"`);
+  });
+
   it('goes with the site as files: its stylesheet, and its fonts alone', async () => {
-    await setLook(OTHER);
+    await setLook({ ...OTHER, logo: 'LogoLogoLogo0001' });
     await release(['look']);
     const zip = await fetch(`${server.origin}/api/sites/${KEY}/static-site?address=https://files.example`, {
       headers: { Cookie: ines.cookie },
@@ -158,5 +232,11 @@ describe('the look of a site', () => {
     ]);
     for (const [, url] of said.matchAll(/url\('([^']+)'\)/g)) expect(names).toContain(`assets/${url}`);
     expect(new TextDecoder().decode(files['index.html'])).toContain(css.split('/')[1]!);
+    expect(
+      Object.keys(files)
+        .filter((one) => one.startsWith('~files/'))
+        .map((one) => one.split('/')[2])
+        .sort(),
+    ).toEqual(['icon180.png', 'icon192.png', 'icon32.png', 'icon512.png', 'logologologo0001.svg']);
   });
 });

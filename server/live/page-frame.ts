@@ -4,7 +4,7 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { sound } from './html.ts';
-import { NO_FILES } from './live-files.ts';
+import type { LiveFile, LiveFiles } from './live-files.ts';
 import { renderPage } from './render-page.ts';
 
 /** Where the text stands in the frame of a page. */
@@ -13,15 +13,21 @@ const SLOT = '<slot></slot>';
 /**
  * What stands around the text of a page of the draft: the body of the page as somebody has it who can open it, with a slot in place
  * of the text, and without programs.
- * @param at in milliseconds since 1970
+ * @param at in milliseconds since 1970 @param files those of the library, and where the workbench gets them
  */
-export function pageFrame(site: Site, page: PageId, at: number): string {
+export function pageFrame(
+  site: Site,
+  page: PageId,
+  at: number,
+  files: LiveFiles,
+  fileAt: (file: LiveFile) => string,
+): string {
   const member = whoOpens(site, page, at);
   const view = {
     ...visitorView(site, member, at, !member.has(EVERYONE)),
-    place: { base: `/${site.key}`, origin: '', stylesheet: '' },
+    place: { base: `/${site.key}`, origin: '', stylesheet: '', fileAt },
     walk: null,
-    files: NO_FILES,
+    files,
   };
   const { text } = renderPage(view, page, sound(SLOT));
   const body = text.slice(text.indexOf('<body>') + '<body>'.length, text.lastIndexOf('</body>'));

@@ -5,8 +5,12 @@ import { type TrailStep, trailOf } from '#core/derive/trail.ts';
 import { whoOpens } from '#core/derive/who-opens.ts';
 import { STRAPLINE } from '#core/model/fact.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { contrast } from '#core/look/colours.ts';
 import { schemesOf } from '#core/look/schemes.ts';
-import { type Settings, nodeAt } from '#core/model/site.ts';
+import type { Screen } from '#core/model/look.ts';
+import { nodeAt } from '#core/model/site.ts';
+import { ICON_SIZES, iconStep } from '../library/icons.ts';
+import { type LiveFile, fileHref } from './live-files.ts';
 import { textIn } from '#core/model/texts.ts';
 import { type Html, type Markup, markup, scriptJson } from './html.ts';
 import { type LiveView, type SitePlace, pathOf, signInAddress, signOutForm } from './live-view.ts';
@@ -158,8 +162,17 @@ function renderNear({ site, place, derived }: LiveView, near: readonly number[])
   return markup`<section aria-labelledby="near"><h2 id="near">${siteWords(site.settings.language).near}</h2><ul class="near">${items}</ul></section>`;
 }
 
-/** The first letter of the site's name, as the sign that browsers show in tabs and lists. */
-function renderIcon({ name, look }: Settings): Html {
+/** The sign that browsers show in tabs and lists, and telephones on their screens: the logo, else the first letter of the site's name. */
+function renderIcon({ site, place, files }: LiveView): Html {
+  const { name, look } = site.settings;
+  const logo = look.logo === null ? undefined : files.get(look.logo);
+  if (logo?.isReady) {
+    const icons = ICON_SIZES.map((size) => {
+      const rel = size === 180 ? 'apple-touch-icon' : 'icon';
+      return markup`<link rel="${rel}" type="image/png" sizes="${size}x${size}" href="${fileHref(place, logo, iconStep(size))}">`;
+    });
+    return markup`${icons}`;
+  }
   const { paper, ink } = schemesOf(look).strong.light;
   const [letter = ''] = name.trim().toUpperCase();
   const icon = markup`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 32 32"><rect width="32" height="32" rx="7" fill="${paper}"/><text x="16" y="23" text-anchor="middle" font-family="sans-serif" font-size="20" font-weight="700" fill="${ink}">${letter}</text></svg>`;
@@ -172,7 +185,7 @@ export function renderFrame(view: LiveView, { title, head, body, current, isSear
   const side = renderMenu(view, 'side', current);
   return markup`<!doctype html>
 <html lang="${site.settings.language}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${title}</title>${head}${renderIcon(site.settings)}${(place.fonts ?? []).map((font) => markup`<link rel="preload" href="${font}" as="font" type="font/woff2" crossorigin>`)}<link rel="stylesheet" href="${place.stylesheet}"></head>
+<title>${title}</title>${head}${renderIcon(view)}${(place.fonts ?? []).map((font) => markup`<link rel="preload" href="${font}" as="font" type="font/woff2" crossorigin>`)}<link rel="stylesheet" href="${place.stylesheet}"></head>
 <body>${view.walk ?? ''}<a class="skip" href="#content">${siteWords(site.settings.language).toText}</a>
 ${renderMenu(view, 'utility', current)}${renderHeader(view, current, isSearch)}
 ${side === '' ? body : markup`<div class="beside"><div>${body}</div>${side}</div>`}
@@ -183,13 +196,38 @@ function renderHeader(view: LiveView, current: PageId | null, isSearch: boolean)
   const { site, place } = view;
   const { header, picture } = layoutOf(site, current);
   if (header === 'none') return '';
-  const name = markup`<a class="name" href="${pathOf(place, '/')}">${site.settings.name}</a>`;
+  const name = markup`<a class="name" href="${pathOf(place, '/')}">${renderName(view)}</a>`;
   const facts = renderFacts(site.settings.facts.filter(({ inHeader }) => inHeader));
   const search = isSearch ? '' : renderSearchForm(view, '', 'head');
   if (header === 'title') return markup`<header class="head head-title">${name}${search}${facts}</header>`;
   const strapline = header === 'tall' ? factText(site, STRAPLINE) : '';
   const behind = header === 'tall' && picture !== '' ? markup`<img class="picture" src="${picture}" alt="">` : '';
   return markup`<header class="head head-${header}">${behind}${name}${strapline === '' ? '' : markup`<p class="strapline">${strapline}</p>`}${search}${facts}${renderMenu(view, 'header', current)}</header>`;
+}
+
+/** What the link to the home page says: the name of the site, its logo, or both. */
+function renderName(view: LiveView): Markup | string {
+  const { name, look } = view.site.settings;
+  const logo = renderLogo(view, look.withName ? '' : name);
+  if (logo === '') return name;
+  return look.withName ? markup`${logo}<span>${name}</span>` : logo;
+}
+
+/** The logo of the site, for the ground that its header has on light screens and on dark ones; nothing where it has none. */
+function renderLogo({ site, place, files }: LiveView, words: string): Markup {
+  const { look } = site.settings;
+  const on = (screen: Screen): LiveFile | undefined => {
+    const { paper } = schemesOf(look)[look.header][screen];
+    const isDark = contrast('#ffffff', paper) > contrast('#000000', paper);
+    const [first, second] = isDark ? [look.logoOnDark, look.logo] : [look.logo, look.logoOnDark];
+    return (first === null ? undefined : files.get(first)) ?? (second === null ? undefined : files.get(second));
+  };
+  const [light, dark] = place.screen ? [on(place.screen), on(place.screen)] : [on('light'), on('dark')];
+  if (!light) return '';
+  const size = light.width === null ? '' : markup` width="${light.width}" height="${light.height!}"`;
+  const image = markup`<img class="logo" src="${fileHref(place, light)}"${size} alt="${words}">`;
+  if (!dark || dark === light) return image;
+  return markup`<picture><source media="(prefers-color-scheme: dark)" srcset="${fileHref(place, dark)}">${image}</picture>`;
 }
 
 function renderFooter(view: LiveView, current: PageId | null): Markup {

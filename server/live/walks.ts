@@ -8,6 +8,7 @@ import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { visitorView } from '#core/derive/visitor-view.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { logosOf } from '#core/model/look.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Assets } from './assets.ts';
 import type { Database } from '../database/connect.ts';
@@ -91,7 +92,7 @@ export function mountWalks(
       database,
       walk,
       site,
-      { base, stylesheet: base + (sheet?.path ?? ''), fonts: sheet?.fonts ?? [] },
+      { base, stylesheet: base + (sheet?.path ?? ''), fonts: sheet?.fonts ?? [], screen: walk.screen },
       rest,
       query,
       now(),
@@ -193,10 +194,10 @@ async function walkedFile(
     await filesByContent(database, site.key),
     content,
   );
+  const [file] = found;
+  if (file && logosOf(site.settings.look).includes(file.id)) return file;
   const view = visitorView(site, memberOf(walk, site), walk.at ?? now, walk.isSignedIn);
-  return mayHave(view, await usesOfAll(database, site, found, walk.isDraft ? 'node' : 'live_node'))
-    ? found[0]
-    : undefined;
+  return mayHave(view, await usesOfAll(database, site, found, walk.isDraft ? 'node' : 'live_node')) ? file : undefined;
 }
 
 const nearRows = ({ derived, found }: LiveView, address: string): number[] =>

@@ -6,8 +6,9 @@ import { suggestLooks } from '#core/look/suggest.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
 import { isSameJson } from '#core/model/canonical-json.ts';
-import type { Look } from '#core/model/look.ts';
+import { type Look, withLogosOf } from '#core/model/look.ts';
 import { type LibraryFile, fileAddress } from '#contract/files.ts';
+import { useLibrary } from '../../../api/files.ts';
 import { ChooseFile } from '../../../files/choose-file.tsx';
 import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import { Button } from '../../../ui/button.tsx';
@@ -35,7 +36,9 @@ export function Suggestions({
   const [colours, setColours] = useState<readonly string[] | null>(null);
   const [round, setRound] = useState<number | null>(null);
   const [isChoosing, setChoosing] = useState(false);
-  const suggested = round === null ? [] : suggestLooks(colours ?? [look.colour], round);
+  const suggested =
+    round === null ? [] : suggestLooks(colours ?? [look.colour], round).map((one) => withLogosOf(one, look));
+  const logo = useLibrary(site.key)?.find(({ id }) => id === look.logo);
   const fromPicture = async (file: LibraryFile) => {
     setChoosing(false);
     const found = await coloursIn(fileAddress(site.key, file, 320)).catch(() => []);
@@ -64,6 +67,7 @@ export function Suggestions({
         <Button aria-expanded={isChoosing} onClick={() => setChoosing(!isChoosing)}>
           From a picture…
         </Button>
+        {logo && <Button onClick={() => void fromPicture(logo)}>From the logo</Button>}
         {colours && (
           <Button look="quiet" onClick={() => setColours(null)}>
             From the colour again
