@@ -16,6 +16,15 @@ const deskHeader = () =>
     return head ? getComputedStyle(head).backgroundColor : '';`,
   );
 
+/** Goes into a frame of the screen, if it is there. */
+async function isInFrame(at: number): Promise<boolean> {
+  await browser.driver.switchTo().defaultContent();
+  const frames = await browser.driver.findElements({ css: 'iframe' });
+  if (!frames[at]) return false;
+  await browser.driver.switchTo().frame(frames[at]);
+  return true;
+}
+
 describe('the look of a site', () => {
   it('is decided beside a page that shows it at once, and says where a shade had to be another', async () => {
     await bench.driver.get(`${spur.workbench}/sites/pellow-quay?lens=write&page=pq008&view=desk&beside=look`);
@@ -57,9 +66,40 @@ describe('the look of a site', () => {
     await bench.until('undo gives the one before back', async () => (await deskHeader()) === before);
   });
 
+  it('takes a logo of the library and CSS of one’s own, which stays out of the workbench', async () => {
+    const logo = () =>
+      bench.driver.executeScript<string>(
+        `return document.querySelector('[data-page-frame]').shadowRoot.querySelector('.head .logo')?.src ?? ''`,
+      );
+    await bench.until('the header has the sign of the school', async () => (await logo()) !== '');
+    await bench.click('button', 'Take away: Logo');
+    await bench.until('it has none', async () => (await logo()) === '');
+    await bench.click('button', 'Choose: Logo');
+    await bench.click('button', /^Sign of the school/);
+    await bench.until('it has it again', async () => (await logo()) !== '');
+    await bench.driver.executeScript(
+      `[...document.querySelectorAll('summary')].find((one) => one.textContent === 'CSS of your own').click()`,
+    );
+    const field = await bench.fill('CSS for visitors’ pages', '.head { colr: red; padding-left: 123px }');
+    await bench.untilText('Line 1: There is no property ‘colr’.');
+    await field.sendKeys(Key.TAB);
+    await bench.saved();
+    const padding = `const head = (document.querySelector('[data-page-frame]')?.shadowRoot ?? document).querySelector('.head');
+      return head ? getComputedStyle(head).paddingLeft : ''`;
+    expect(await bench.driver.executeScript(padding)).not.toBe('123px');
+    await bench.driver.get(`${spur.workbench}/sites/pellow-quay/looks`);
+    await bench.until('a walk has it', async () => {
+      if (!(await isInFrame(0))) return false;
+      return (await bench.driver.executeScript(padding)) === '123px';
+    });
+    await browser.driver.switchTo().defaultContent();
+    await bench.driver.get(`${spur.workbench}/sites/pellow-quay?lens=write&page=pq008&view=desk&beside=look`);
+    await bench.until('the page is on the desk', async () => (await deskHeader()) !== '');
+  });
+
   it('is compared with others on one page of the site, and taken there', async () => {
     const before = await deskHeader();
-    await bench.click('button', 'Three others');
+    await bench.click('button', 'Suggest three looks');
     await bench.click('button', 'Side by side');
     await bench.find('button', 'Take this look: Suggestion 2');
     expect(await bench.has('button', 'Take this look: Suggestion 3')).toBe(false);
@@ -70,16 +110,13 @@ describe('the look of a site', () => {
     const seen = new Set<string>();
     for (const at of [0, 1, 2]) {
       await bench.until('the page shows, as on a dark screen', async () => {
-        await browser.driver.switchTo().defaultContent();
         // Another width or screen is another frame.
-        await browser.driver.switchTo().frame(at);
+        if (!(await isInFrame(at))) return false;
         return browser.driver.executeScript<boolean>(
           `return document.querySelector('h1')?.textContent === 'Apply' && getComputedStyle(document.documentElement).colorScheme === 'dark'`,
         );
       });
-      seen.add(
-        await browser.driver.executeScript<string>(`return getComputedStyle(document.querySelector('h1')).fontFamily`),
-      );
+      seen.add((await Promise.all(['--accent', '--text', '--radius', '--h1'].map(variable))).join());
       await browser.driver.switchTo().defaultContent();
     }
     expect(await browser.driver.findElements({ css: 'iframe' })).toHaveLength(3);

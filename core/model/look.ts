@@ -10,6 +10,8 @@ export type SchemeName = (typeof SCHEME_NAMES)[number];
 export const SCREENS = ['light', 'dark'] as const;
 export type Screen = (typeof SCREENS)[number];
 
+export const MAX_CSS_LENGTH = 20_000;
+
 const colourSchema = z.string().regex(/^#[0-9a-f]{6}$/, 'a colour is # and six signs of 0–9 and a–f, such as #0e6470');
 
 export const lookSchema = z.strictObject({
@@ -37,6 +39,8 @@ export const lookSchema = z.strictObject({
   logoOnDark: fileIdSchema.nullable().default(null),
   /** Whether the site's name stands beside the logo; else the logo says it. */
   withName: z.boolean().default(true),
+  /** CSS that somebody wrote for visitors’ pages; '' for none. What of it holds is worked out where it is used. */
+  css: z.string().max(MAX_CSS_LENGTH).default(''),
 });
 /** How a site appears to its visitors: few decisions, from which all colours and sizes are computed. */
 export type Look = Readonly<z.infer<typeof lookSchema>>;
@@ -58,14 +62,16 @@ export const FIRST_LOOK: Look = {
   logo: null,
   logoOnDark: null,
   withName: true,
+  css: '',
 };
 
-/** A look with the signs of another one: those belong to the organisation, whatever its site looks like. */
-export const withLogosOf = (look: Look, { logo, logoOnDark, withName }: Look): Look => ({
+/** A look with what no suggestion touches: the signs of the organisation, and the CSS that somebody wrote. */
+export const withOwnOf = (look: Look, { logo, logoOnDark, withName, css }: Look): Look => ({
   ...look,
   logo,
   logoOnDark,
   withName,
+  css,
 });
 
 /** The files of the library that a look shows. */

@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { readOwnCss } from '#core/look/own-css.ts';
 import { FONT_RANGES, type FontRange, familiesOf, lookFaces, lookVariables } from '#core/look/style.ts';
 import { FAMILIES, type Family } from '#core/look/type-pairs.ts';
 import { canonicalJson } from '#core/model/canonical-json.ts';
@@ -55,7 +56,8 @@ export class Assets {
     let sheet = this.#sheets.get(key);
     if (!sheet) {
       if (this.#sheets.size >= MOST_SHEETS) this.#sheets.clear();
-      const css = `${lookFaces(look, (family, range) => this.#urlOf(family, range), walk ? 'swap' : 'optional')}\n${lookVariables(look, walk?.screen)}\n${this.css}`;
+      const own = look.css === '' ? '' : `\n${readOwnCss(look.css).css}`;
+      const css = `${lookFaces(look, (family, range) => this.#urlOf(family, range), walk ? 'swap' : 'optional')}\n${lookVariables(look, walk?.screen)}\n${this.css}${own}`;
       const type = 'text/css; charset=utf-8';
       sheet = {
         path: `/${LOOK_STEP}/${hashOf(css)}.css`,

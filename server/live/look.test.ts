@@ -214,6 +214,23 @@ describe('the look of a site', () => {
     expect(frame.json.html).toContain(`src="/api/sites/${KEY}/files/${logo}/bytes?of=00000000"`);
   });
 
+  it('takes CSS of one’s own, as far as it holds, for visitors and in walks', async () => {
+    await setLook({
+      ...FIRST_LOOK,
+      css: 'h1 { colr: red; letter-spacing: 0.5rem }\n.x { color: }\n@import url(https://elsewhere.example/x.css);\n.y {',
+    });
+    await release(['look']);
+    const said = async () => (await server.live(sheetOf(await home()))).text;
+    await until(
+      'visitors have it',
+      async () =>
+        (await said()).includes('h1{letter-spacing:.5rem}') || (await said()).includes('h1{letter-spacing:0.5rem}'),
+    );
+    expect(await said()).not.toMatch(/colr|elsewhere/);
+    expect((await ines.get('/api/look')).text).not.toContain('letter-spacing:0.5rem');
+    expect((await setLook({ ...FIRST_LOOK, css: 'x'.repeat(20_001) })).status).toBe(422);
+  });
+
   it('goes with the site as files: its stylesheet, and its fonts alone', async () => {
     await setLook({ ...OTHER, logo: 'LogoLogoLogo0001' });
     await release(['look']);

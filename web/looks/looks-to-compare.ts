@@ -1,4 +1,4 @@
-import { type Look, lookSchema, withLogosOf } from '#core/model/look.ts';
+import { type Look, lookSchema, withOwnOf } from '#core/model/look.ts';
 import { suggestLooks } from '#core/look/suggest.ts';
 
 /** Looks that are carried from the sheet to the page where they stand side by side, and from there back when one is taken. */
@@ -24,6 +24,6 @@ export function looksToCompare(own: Look, carried: unknown): NamedLook[] {
   const looks = sound.length > 0 ? sound : suggestLooks([own.colour], 0);
   return [
     { name: 'The site’s own look', look: null },
-    ...looks.map((look, at) => ({ name: `Suggestion ${at + 1}`, look: withLogosOf(look, own) })),
+    ...looks.map((look, at) => ({ name: `Suggestion ${at + 1}`, look: withOwnOf(look, own) })),
   ];
 }

@@ -28,7 +28,7 @@ export function TextField({ label, hint, fault, className = '', ...rest }: Field
 }
 
 /** A field of several lines. */
-export function TextArea({ label, hint, fault, ...rest }: FieldProps & ComponentProps<'textarea'>) {
+export function TextArea({ label, hint, fault, className = '', ...rest }: FieldProps & ComponentProps<'textarea'>) {
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} fault={fault}>
@@ -36,7 +36,7 @@ export function TextArea({ label, hint, fault, ...rest }: FieldProps & Component
         id={id}
         aria-invalid={fault ? true : undefined}
         aria-describedby={hint || fault ? `${id}-more` : undefined}
-        className={`${BOX} resize-y`}
+        className={`${BOX} resize-y ${className}`}
         {...rest}
       />
     </Labelled>

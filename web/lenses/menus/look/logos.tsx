@@ -58,7 +58,20 @@ export function Logos({ look, onSet }: { readonly look: Look; readonly onSet: (c
                 <span className="text-small">{place === 'logo' ? 'None yet' : 'The same'}</span>
               )}
             </span>
-            <span className="min-w-32 flex-1">{words}</span>
+            <span className="flex min-w-24 flex-1 flex-col items-start">
+              {words}
+              {mayEdit && look[place] !== null && (
+                <Button
+                  isTight
+                  look="quiet"
+                  className="-ml-2"
+                  aria-label={`Take away: ${words}`}
+                  onClick={() => onSet({ [place]: null })}
+                >
+                  Take away
+                </Button>
+              )}
+            </span>
             {mayEdit && (
               <Button
                 aria-expanded={choosing === place}
@@ -66,11 +79,6 @@ export function Logos({ look, onSet }: { readonly look: Look; readonly onSet: (c
                 onClick={() => setChoosing(choosing === place ? null : place)}
               >
                 Choose…
-              </Button>
-            )}
-            {mayEdit && look[place] !== null && (
-              <Button look="quiet" aria-label={`Take away: ${words}`} onClick={() => onSet({ [place]: null })}>
-                Take away
               </Button>
             )}
             {choosing === place && (

@@ -2,7 +2,7 @@ import { Palette } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { isSameJson } from '#core/model/canonical-json.ts';
-import { FIRST_LOOK, type Look, SCHEME_NAMES, lookSchema, withLogosOf } from '#core/model/look.ts';
+import { FIRST_LOOK, type Look, SCHEME_NAMES, lookSchema, withOwnOf } from '#core/model/look.ts';
 import { tryLook, useShownLook } from '../../../fields/shown-look.ts';
 import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
@@ -11,6 +11,7 @@ import { Choice, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { ColourField } from './colour-field.tsx';
 import { SCHEME_WORDS } from '../../../fields/scheme-words.ts';
+import { CssOfOnesOwn } from './own-css-field.tsx';
 import { Logos } from './logos.tsx';
 import { PairChoice } from './pair-choice.tsx';
 import { SchemeSamples } from './scheme-samples.tsx';
@@ -26,10 +27,7 @@ export const LOOK: WholeKind = {
   Whole: LookFields,
 };
 
-type Step = Exclude<
-  keyof Look,
-  'colour' | 'accent' | 'pair' | 'header' | 'footer' | 'logo' | 'logoOnDark' | 'withName'
->;
+type Step = 'size' | 'width' | 'scale' | 'weight' | 'room' | 'corners' | 'lines';
 const STEPS: {
   readonly [Name in Step]: { readonly label: string; readonly words: Readonly<Record<Look[Name], string>> };
 } = {
@@ -60,7 +58,7 @@ function LookFields() {
     show(null);
     store.apply([{ name: 'site.set', fields: { look: next } }]);
   };
-  useTakenBeside((taken) => mayEdit && !isSameJson(taken, look) && take(withLogosOf(taken, look)));
+  useTakenBeside((taken) => mayEdit && !isSameJson(taken, look) && take(withOwnOf(taken, look)));
   const set = (change: Partial<Look>) => (tried ? show : take)({ ...base, ...change });
   return (
     <fieldset disabled={!mayEdit} className="flex min-w-0 flex-col gap-4">
@@ -115,8 +113,9 @@ function LookFields() {
           <StepChoice key={name} name={name} value={base[name]} onSet={set} />
         ))}
       </div>
-      {!isSameJson(base, withLogosOf(FIRST_LOOK, base)) && mayEdit && (
-        <Button className="self-start" onClick={() => take(withLogosOf(FIRST_LOOK, base))}>
+      <CssOfOnesOwn value={base.css} onSet={(css) => set({ css })} />
+      {!isSameJson(base, withOwnOf(FIRST_LOOK, base)) && mayEdit && (
+        <Button className="self-start" onClick={() => take(withOwnOf(FIRST_LOOK, base))}>
           Begin again with the first look
         </Button>
       )}

@@ -6,7 +6,7 @@ import { suggestLooks } from '#core/look/suggest.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
 import { isSameJson } from '#core/model/canonical-json.ts';
-import { type Look, withLogosOf } from '#core/model/look.ts';
+import { type Look, withOwnOf } from '#core/model/look.ts';
 import { type LibraryFile, fileAddress } from '#contract/files.ts';
 import { useLibrary } from '../../../api/files.ts';
 import { ChooseFile } from '../../../files/choose-file.tsx';
@@ -37,7 +37,7 @@ export function Suggestions({
   const [round, setRound] = useState<number | null>(null);
   const [isChoosing, setChoosing] = useState(false);
   const suggested =
-    round === null ? [] : suggestLooks(colours ?? [look.colour], round).map((one) => withLogosOf(one, look));
+    round === null ? [] : suggestLooks(colours ?? [look.colour], round).map((one) => withOwnOf(one, look));
   const logo = useLibrary(site.key)?.find(({ id }) => id === look.logo);
   const fromPicture = async (file: LibraryFile) => {
     setChoosing(false);

@@ -1,5 +1,6 @@
 import { Images } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { logosOf } from '#core/model/look.ts';
 import type { FileKind } from '#core/files/file.ts';
 import type { LibraryFile } from '#contract/files.ts';
 import { useLibrary } from '../../../api/files.ts';
@@ -47,6 +48,8 @@ function Files() {
   const [asked, setAsked] = useState('');
   const [kind, setKind] = useState<keyof typeof KINDS>('all');
   const [state, setState] = useState<keyof typeof STATES>('all');
+  const { look } = site.settings;
+  const logos = useMemo(() => logosOf(look), [look]);
   const found = useMemo(() => {
     const wanted = asked.trim().toLowerCase();
     const kinds: readonly FileKind[] | null = KINDS[kind].kinds;
@@ -55,9 +58,11 @@ function Files() {
         `${file.name} ${file.alternative}`.toLowerCase().includes(wanted) &&
         (kinds === null || kinds.includes(kindOf(file))) &&
         (state === 'all' ||
-          (state === 'waiting' ? waitsFor(file) !== undefined : file.usedBy.length + file.liveOn.length === 0)),
+          (state === 'waiting'
+            ? waitsFor(file) !== undefined
+            : file.usedBy.length + file.liveOn.length === 0 && !logos.includes(file.id))),
     );
-  }, [files, asked, kind, state]);
+  }, [files, asked, kind, state, logos]);
   return (
     <DropFiles onFiles={(dropped) => void (mayEdit && sendAll(site.key, dropped))} className="flex flex-col gap-3">
       {mayEdit && (
@@ -103,7 +108,7 @@ function Files() {
               sign={<Thumbnail site={site.key} file={file} />}
               name={file.name}
               waits={file.state === 'waiting' ? 'Its sizes are being made' : waitsFor(file)}
-              says={`${factsOf(file)} · ${file.usedBy.length === 0 ? 'shown on no page' : `on ${pages(file.usedBy.length)}`}`}
+              says={`${factsOf(file)} · ${logos.includes(file.id) ? 'the logo of the site' : file.usedBy.length === 0 ? 'shown on no page' : `on ${pages(file.usedBy.length)}`}`}
             />
           ))}
         </ListOfSettings>

@@ -1,6 +1,7 @@
 import { Download, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { logosOf } from '#core/model/look.ts';
 import { MAX_FILE_NAME_LENGTH } from '#core/files/file-name.ts';
 import { LARGE_DOCUMENT, lengthWords } from '#core/files/file.ts';
 import { fileOpensWords } from '#core/derive/file-access.ts';
@@ -117,6 +118,11 @@ function WhereShown({ file, moment }: { readonly file: LibraryFile; readonly mom
   const uses = file.liveOn.map((page) => ({ page, isInSection: file.liveInSections.includes(page) }));
   return (
     <section aria-label="Where it is shown" className="flex flex-col gap-2">
+      {logosOf(site.settings.look).includes(file.id) && (
+        <p>
+          It is the logo of the site: the header of each page shows it, and everyone can open it once that look is live.
+        </p>
+      )}
       <MarkedRows count={file.usedBy.length}>
         {file.usedBy.length === 0 ? (
           'No page shows it.'
