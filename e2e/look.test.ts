@@ -1,10 +1,24 @@
 import { Key } from 'selenium-webdriver';
 import { describe, expect, it } from 'vitest';
-import { FIRST_LOOK } from '#core/model/look.ts';
 import { accessibilityFaults } from './support/accessibility.ts';
 import { signedIn } from './support/signed-in.ts';
 
 const { spur, browser, bench } = await signedIn();
+/** The look that a new site has. */
+const FIRST_LOOK = {
+  colour: '#0e6470',
+  accent: null,
+  pair: 'quay',
+  size: 'usual',
+  scale: 'usual',
+  weight: 'usual',
+  width: 'usual',
+  room: 'usual',
+  corners: 'soft',
+  lines: 'fine',
+  header: 'plain',
+  footer: 'plain',
+};
 const variable = (name: string) =>
   bench.driver.executeScript<string>(
     `return getComputedStyle(document.documentElement).getPropertyValue('${name}').trim()`,

@@ -34,6 +34,9 @@ const FILES = [
 for (const { source, schema, file, title, reused } of FILES) {
   const built = await build({ entryPoints: [join(ROOT, source)], bundle: true, format: 'esm', write: false });
   const module = await import(`data:text/javascript,${encodeURIComponent(built.outputFiles[0]?.text ?? '')}`);
-  const json = JSON.stringify({ title, ...z.toJSONSchema(module[schema], { unrepresentable: 'any', reused, io: 'input' }) });
+  const json = JSON.stringify({
+    title,
+    ...z.toJSONSchema(module[schema], { unrepresentable: 'any', reused, io: 'input' }),
+  });
   writeFileSync(join(ROOT, 'docs/formats', file), await format(json, { parser: 'json', printWidth: 120 }));
 }
