@@ -86,7 +86,7 @@ describe('the look of a site', () => {
         `return document.querySelector('[data-page-frame]').shadowRoot.querySelector('.head .logo')?.src ?? ''`,
       );
     await bench.until('the header has the sign of the school', async () => (await logo()) !== '');
-    await bench.click('button', 'Take away: Logo');
+    await bench.click('button', 'Remove: Logo');
     await bench.until('it has none', async () => (await logo()) === '');
     await bench.click('button', 'Choose: Logo');
     await bench.click('button', /^Sign of the school/);

@@ -33,7 +33,7 @@ h2 { font-weight: 700 }`;
       { line: 1, says: 'There is no property ‘colr’.' },
       { line: 2, says: '‘color’ cannot be ‘blurb’.' },
       { line: 4, says: 'Colon is expected.' },
-      { line: 5, says: '‘@import’ cannot stand here: what a stylesheet needs is written into it.' },
+      { line: 5, says: '‘@import’ does not work here. Write the rules themselves into this field.' },
       { line: 6, says: 'There is no rule ‘@nonsense’.' },
       { line: 7, says: 'Selector is expected.' },
     ]);

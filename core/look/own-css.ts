@@ -47,7 +47,7 @@ function faultOf(node: CssNode): string | null {
       return faultOfDeclaration(node);
     case 'Atrule': {
       const name = node.name.toLowerCase();
-      if (BARRED.has(name)) return `‘@${name}’ cannot stand here: what a stylesheet needs is written into it.`;
+      if (BARRED.has(name)) return `‘@${name}’ does not work here. Write the rules themselves into this field.`;
       if (node.prelude?.type === 'Raw') return '';
       return lexer.checkAtruleName(name) ? `There is no rule ‘@${name}’.` : null;
     }

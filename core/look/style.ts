@@ -16,6 +16,9 @@ const ROOM = { dense: '0.72', usual: '1', roomy: '1.4' } as const;
 const CORNERS = { square: '0px', soft: '6px', round: '16px' } as const;
 const LINES = { none: '0px', fine: '1px', strong: '2px' } as const;
 
+/** How heavy the largest headings of a look are, as CSS has it. */
+export const headingWeight = ({ weight }: Pick<Look, 'weight'>): number => WEIGHTS[weight][0];
+
 /** The families of a look: of headings, then of text; one where they are the same. */
 export function familiesOf({ pair }: Pick<Look, 'pair'>): readonly Family[] {
   const { headings, text } = TYPE_PAIRS.find(({ id }) => id === pair)!;

@@ -108,10 +108,10 @@ try {
   await take('visitors');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
   await take('course-dates');
-  await browser.driver.get(`${spur.live}/pellow-quay/visit`);
-  const month = await browser.driver.findElement(By.css('table.month'));
-  await browser.driver.executeScript('arguments[0].scrollIntoView()', month);
-  await take('month');
+  await browser.driver.get(`${spur.workbench}/sites/pellow-quay/looks?page=/visit/open-saturdays`);
+  await bench.find('button', 'Take this look: Suggestion 2');
+  await pause(2500);
+  await take('looks');
   await browser.driver.get(`${spur.workbench}/sites/tern-sound?lens=write&view=desk&beside=look`);
   await bench.untilText('Colour of links and buttons');
   await pause(2500);

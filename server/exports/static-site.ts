@@ -1,4 +1,5 @@
 import type { FileContent } from '#core/files/file.ts';
+import type { PageId } from '#core/model/ids.ts';
 import { upTo } from '#core/model/cut-text.ts';
 import { derivedFor } from '#core/derive/derived.ts';
 import { leadingAddresses } from '#core/derive/redirects.ts';
@@ -16,6 +17,8 @@ import { feedAddress, feedOf, rowsBelow, hasFeed, sitemapFiles } from '../live/m
 import { answerAtRow, notFoundPage } from '../live/standing-pages.ts';
 import { textFor } from '../live/text-for.ts';
 import { leadingRules } from './leading-rules.ts';
+import { previewAddress, previewOf } from '../live/page-previews.ts';
+import { PreviewPictures } from '../live/preview-picture.ts';
 import { SEARCH, StaticSearch } from './static-search.ts';
 
 /** A file of the export: its path below the folder, and what is in it. */
@@ -30,7 +33,7 @@ export interface StaticParts {
   /** The whole address under which the files will stand, without a slash at the end. */
   readonly address: string;
   /** The stylesheets and the fonts of all looks. */
-  readonly assets: Pick<Assets, 'filesOf'>;
+  readonly assets: Pick<Assets, 'filesOf' | 'fontBytes'>;
   /** The texts of everyone as HTML, by the ids of their contents. */
   readonly textsOf: (contents: readonly string[]) => Promise<ReadonlyMap<string, string>>;
   /** Where the bytes of the library's files lie. */
@@ -53,6 +56,7 @@ export async function* staticFiles(
   onPage: () => void = () => undefined,
 ): AsyncGenerator<StaticFile> {
   const { release, assets } = parts;
+  const previews = new PreviewPictures(parts.store, (family) => assets.fontBytes(family));
   const view = viewOfEveryone(parts);
   const { derived } = view;
   const { addresses, outline, hiddenBy } = derived;
@@ -77,6 +81,7 @@ export async function* staticFiles(
         Promise.resolve(textFor(texts.get(content) ?? '', view)),
       );
       for (const [, file] of html.text.matchAll(SHOWN)) shown.add(file!);
+      yield* previewFile(previews, view, outline.nodes[row]!.id, html.text);
       onPage();
       yield { path: fileOf(address), content: relative(html.text, address, file) };
       if (hasFeed(view, row))
@@ -129,6 +134,18 @@ async function* libraryFiles(store: FileStore, view: LiveView, shown: ReadonlySe
     const bytes = stored && (await store.get(content, stored[0]));
     if (bytes) yield { path: `${FILES_STEP}/${path}`, content: bytes.read() };
   }
+}
+
+/** The preview picture of a page, where the page names one. */
+async function* previewFile(
+  previews: PreviewPictures,
+  view: LiveView,
+  page: PageId,
+  html: string,
+): AsyncGenerator<StaticFile> {
+  const preview = previewOf(view, page);
+  const path = previewAddress(view.place, page, preview).slice(1);
+  if (html.includes(path)) yield { path, content: await previews.of(preview) };
 }
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */

@@ -13,7 +13,9 @@ import type { LiveSites } from './live-sites.ts';
 import type { FileStore } from '../library/file-store.ts';
 import type { LibraryService } from '../library/library-service.ts';
 import type { Mailer } from '../mail/mailer.ts';
-import { mountFiles } from './file-answers.ts';
+import { PREVIEW_STEP } from './page-previews.ts';
+import { PreviewPictures, previewHash } from './preview-picture.ts';
+import { mountFiles, noFile } from './file-answers.ts';
 import { mountFormAnswers } from './form-answers.ts';
 import { mountJoiningPages } from './joining-pages.ts';
 import { mountWalks } from './walks.ts';
@@ -82,6 +84,24 @@ export function makeLiveHandler(parts: LiveParts): RequestListener {
   };
 }
 
+/** The pictures of pages that show none, for where somebody links to them elsewhere. */
+function mountPreviews(app: express.Express, sites: LiveSites, pictures: PreviewPictures): void {
+  app.get(`/:site/${PREVIEW_STEP}/:hash/:page.png`, async (request, response) => {
+    const { site, hash, page } = request.params as { site: string; hash: string; page: string };
+    const preview = await sites.preview(site, page);
+    if (!preview) return noFile(response);
+    const picture = await pictures.of(preview);
+    const isOfNow = previewHash(preview) === hash;
+    response
+      .set({
+        'Cache-Control': isOfNow ? 'public, max-age=31536000, immutable' : 'no-cache',
+        'X-Content-Type-Options': 'nosniff',
+      })
+      .type('png')
+      .end(picture);
+  });
+}
+
 function makeExpress(parts: LiveParts, askers: Askers): express.Express {
   const { sites, sessions, attempts, letters, assets, database, store, secret, ownOrigin, proxies, log } = parts;
   const app = express();
@@ -107,6 +127,7 @@ function makeExpress(parts: LiveParts, askers: Askers): express.Express {
     if (closed) closed.send(request, response);
     else next();
   });
+  mountPreviews(app, sites, new PreviewPictures(store, (family) => assets.fontBytes(family)));
   mountFiles(app, { sites, store, askers });
   mountJoiningPages(app, { sites, letters, attempts, askers, ownOrigin });
   mountPassphrasePages(app, { database, sites, askers, attempts, secret, ownOrigin });

@@ -6,6 +6,7 @@ import { fileContentSchema } from '#core/files/file.ts';
 import { nearestPages } from '#core/derive/nearest-pages.ts';
 import { resolveRedirect } from '#core/derive/redirects.ts';
 import type { PassphraseId } from '#core/model/access.ts';
+import type { PageId } from '#core/model/ids.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import { logosOf } from '#core/model/look.ts';
 import type { FormId } from '#core/model/site-form.ts';
@@ -34,6 +35,8 @@ import {
 } from './live-view.ts';
 import { CALENDAR, FEED, calendarOf, feedOf, hasFeed, rowsBelow, sitemapFiles } from './machine-files.ts';
 import { listsHoldUntil, withPageLists } from './page-lists.ts';
+import { previewOf } from './page-previews.ts';
+import type { Preview } from './preview-picture.ts';
 import { prepareAgain } from './prepare-again.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { NO_INDEX as NO_INDEX_META, type SignIn, renderFrame, renderNotFound } from './render-page.ts';
@@ -126,6 +129,13 @@ export class LiveSite {
       isForAll: mayHave(everyone, found.uses),
       isOffered: found.uses.some(({ page }) => everyone.offered[rowOf.get(page) ?? -1] === 1),
     };
+  }
+
+  /** What the preview picture of a page is made of; undefined where search engines are not offered the page. */
+  preview(page: string): Preview | undefined {
+    const view = this.view(ANYBODY);
+    const row = view.derived.outline.rowOf.get(page as PageId);
+    return row === undefined || view.offered[row] !== 1 ? undefined : previewOf(view, page as PageId);
   }
 
   async #findFile(content: string): Promise<FileAndUses | undefined> {

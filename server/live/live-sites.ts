@@ -12,6 +12,7 @@ import type { Assets } from './assets.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
 import type { LiveView } from './live-view.ts';
 import { robotsFile } from './machine-files.ts';
+import type { Preview } from './preview-picture.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import type { SignIn } from './render-page.ts';
 import type { TakenForm } from './take-form.ts';
@@ -182,6 +183,11 @@ export class LiveSites {
     if (!site) return undefined;
     const sheet = this.#assets.sheetOf(site.release.site.settings.look);
     return path === sheet.path ? sheet.answer : sheet.renewed;
+  }
+
+  /** What the preview picture of a page is made of; undefined where there is none. */
+  async preview(key: string, page: string): Promise<Preview | undefined> {
+    return (await this.#site(key))?.preview(page);
   }
 
   /** The name of a site that is live, and the language that it is in. */

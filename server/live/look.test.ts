@@ -214,6 +214,55 @@ describe('the look of a site', () => {
     expect(frame.json.html).toContain(`src="/api/sites/${KEY}/files/${logo}/bytes?of=00000000"`);
   });
 
+  it('draws a preview picture of each page that shows none, for where it is linked to', async () => {
+    const addressOf = (html: string) => /property="og:image" content="https:\/\/www\.example([^"]+)"/.exec(html)![1]!;
+    const html = await home();
+    expect(html).toContain('<meta property="og:image:width" content="1200">');
+    const first = addressOf(html);
+    const answer = await fetch(server.liveOrigin + first);
+    expect([answer.status, answer.headers.get('content-type'), answer.headers.get('cache-control')]).toEqual([
+      200,
+      'image/png',
+      'public, max-age=31536000, immutable',
+    ]);
+    const pixels = async (of: Buffer) => {
+      const { data, info } = await sharp(of).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+      const at = (x: number, y: number) => [...data.subarray((y * info.width + x) * 3, (y * info.width + x) * 3 + 3)];
+      const ground = at(4, 4).join();
+      const isDrawn = (top: number, bottom: number) =>
+        Array.from({ length: bottom - top }, (_, y) => y + top).some((y) =>
+          Array.from({ length: 900 }, (_, x) => at(x + 84, y).join()).some((one) => one !== ground),
+        );
+      return { size: [info.width, info.height], ground, isDrawn };
+    };
+    const { size, ground, isDrawn } = await pixels(Buffer.from(await answer.arrayBuffer()));
+    expect([size, ground]).toEqual([[1200, 630], '14,100,112']);
+    // The logo, the title and the name of the site.
+    expect([isDrawn(64, 156), isDrawn(250, 400), isDrawn(520, 570), isDrawn(170, 230)]).toEqual([
+      true,
+      true,
+      true,
+      false,
+    ]);
+    // Other words are another picture; the address of before has that of now.
+    await ines.operations(KEY, { name: 'page.set', page: 'home', fields: { title: { en: 'Łódź and the Größe' } } });
+    await ines.post(`/api/sites/${KEY}/releases`, { pages: 'all' });
+    await until('it has another address', async () => addressOf(await home()) !== first);
+    expect((await fetch(server.liveOrigin + first)).headers.get('cache-control')).toBe('no-cache');
+    const other = await pixels(
+      Buffer.from(await (await fetch(server.liveOrigin + addressOf(await home()))).arrayBuffer()),
+    );
+    expect(other.isDrawn(250, 400)).toBe(true);
+    // Nothing is said of pages that search engines are not offered.
+    await ines.operations(KEY, { name: 'page.add', page: 'kept', place: { parent: null }, title: { en: 'Kept back' } });
+    await ines.operations(KEY, { name: 'page.set', page: 'kept', fields: { access: { engines: 'page' } } });
+    await ines.post(`/api/sites/${KEY}/releases`, { pages: 'all' });
+    await until('it is live', async () => (await server.live(`/${KEY}/kept-back`)).status === 200);
+    expect((await server.live(`/${KEY}/kept-back`)).text).not.toContain('og:image');
+    for (const page of ['kept', 'nothing', '%2e%2e'])
+      expect((await server.live(`/${KEY}/~preview/0123456789ab/${page}.png`)).status).toBe(404);
+  });
+
   it('takes CSS of one’s own, as far as it holds, for visitors and in walks', async () => {
     await setLook({
       ...FIRST_LOOK,
@@ -249,6 +298,8 @@ describe('the look of a site', () => {
     ]);
     for (const [, url] of said.matchAll(/url\('([^']+)'\)/g)) expect(names).toContain(`assets/${url}`);
     expect(new TextDecoder().decode(files['index.html'])).toContain(css.split('/')[1]!);
+    const preview = Object.keys(files).find((one) => /^~preview\/[0-9a-f]{12}\/home\.png$/.test(one))!;
+    expect(new TextDecoder().decode(files['index.html'])).toContain(`content="https://files.example/${preview}"`);
     expect(
       Object.keys(files)
         .filter((one) => one.startsWith('~files/'))

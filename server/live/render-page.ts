@@ -20,6 +20,8 @@ import { hasFieldsInIt } from './details-in-texts.ts';
 import { kindData } from './kind-data.ts';
 import { feedAddress, hasFeed } from './machine-files.ts';
 import { renderListing, renderTurns } from './render-listing.ts';
+import { PREVIEW_HEIGHT, PREVIEW_WIDTH } from './preview-picture.ts';
+import { previewAddress, previewOf } from './page-previews.ts';
 import { renderMenu } from './render-menus.ts';
 import { renderSearchForm } from './search-form.ts';
 import { firstPicture } from './with-files.ts';
@@ -61,7 +63,7 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
     description === '' ? '' : markup`<meta name="description" content="${description}">`,
     view.offered[row] === 1 ? '' : NO_INDEX,
     markup`<link rel="canonical" href="${place.origin + pathOf(place, address)}">`,
-    ...(view.offered[row] === 1 ? renderPreview(view, searchTitle || title, description, address, text) : []),
+    ...(view.offered[row] === 1 ? renderPreview(view, page, description, text) : []),
     hasFeed(view, row) || (hasLists && view.offered[row] === 1 && place.isStatic !== true)
       ? markup`<link rel="alternate" type="application/atom+xml" title="${title}" href="${pathOf(place, feedAddress(address))}">`
       : '',
@@ -91,22 +93,28 @@ export function renderPage(view: LiveView, page: PageId, text: Markup): Html {
 }
 
 /** What a page looks like where somebody links to it elsewhere (the Open Graph protocol); for pages that search engines are offered. */
-function renderPreview(
-  { site, place }: LiveView,
-  title: string,
-  description: string,
-  address: string,
-  text: Markup,
-): Markup[] {
-  const picture = firstPicture(text);
+function renderPreview(view: LiveView, page: PageId, description: string, text: Markup): Markup[] {
+  const { site, place, derived } = view;
+  const preview = previewOf(view, page);
+  const address = derived.addresses[derived.outline.rowOf.get(page)!]!;
+  const own = firstPicture(text);
+  const drawn = { src: previewAddress(place, page, preview), alt: preview.title };
+  const size = own
+    ? []
+    : ([
+        ['og:image:width', String(PREVIEW_WIDTH)],
+        ['og:image:height', String(PREVIEW_HEIGHT)],
+      ] as const);
+  const picture = own ?? drawn;
   const said = [
     ['og:type', 'website'],
     ['og:site_name', site.settings.name],
-    ['og:title', title],
+    ['og:title', preview.title],
     ['og:description', description],
     ['og:url', place.origin + pathOf(place, address)],
-    ['og:image', picture === undefined ? '' : place.origin + picture.src],
-    ['og:image:alt', picture?.alt ?? ''],
+    ['og:image', place.origin + picture.src!],
+    ['og:image:alt', picture.alt ?? ''],
+    ...size,
   ] as const;
   return said.map(([name, content]) => (content === '' ? '' : markup`<meta property="${name}" content="${content}">`));
 }

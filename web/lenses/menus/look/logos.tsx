@@ -65,10 +65,10 @@ export function Logos({ look, onSet }: { readonly look: Look; readonly onSet: (c
                   isTight
                   look="quiet"
                   className="-ml-2"
-                  aria-label={`Take away: ${words}`}
+                  aria-label={`Remove: ${words}`}
                   onClick={() => onSet({ [place]: null })}
                 >
-                  Take away
+                  Remove
                 </Button>
               )}
             </span>
