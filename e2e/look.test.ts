@@ -91,6 +91,14 @@ describe('the look of a site', () => {
     await bench.click('button', 'Choose: Logo');
     await bench.click('button', /^Sign of the school/);
     await bench.until('it has it again', async () => (await logo()) !== '');
+    const before = await deskHeader();
+    await bench.click('button', 'From the logo');
+    await bench.click('button', /^Try Suggestion 1/);
+    await bench.until(
+      'a look of its colours is tried, with the logo',
+      async () => (await deskHeader()) !== before && (await logo()) !== '',
+    );
+    await bench.click('button', 'Back to the site’s own');
     await bench.driver.executeScript(
       `[...document.querySelectorAll('summary')].find((one) => one.textContent === 'CSS of your own').click()`,
     );

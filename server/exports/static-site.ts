@@ -145,7 +145,8 @@ async function* previewFile(
 ): AsyncGenerator<StaticFile> {
   const preview = previewOf(view, page);
   const path = previewAddress(view.place, page, preview).slice(1);
-  if (html.includes(path)) yield { path, content: await previews.of(preview) };
+  const picture = html.includes(path) ? await previews.of(preview) : null;
+  if (picture) yield { path, content: picture };
 }
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */

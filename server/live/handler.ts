@@ -91,6 +91,7 @@ function mountPreviews(app: express.Express, sites: LiveSites, pictures: Preview
     const preview = await sites.preview(site, page);
     if (!preview) return noFile(response);
     const picture = await pictures.of(preview);
+    if (!picture) return void response.status(503).set({ 'Retry-After': '10', 'Cache-Control': 'no-store' }).end();
     const isOfNow = previewHash(preview) === hash;
     response
       .set({

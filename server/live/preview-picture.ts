@@ -19,8 +19,9 @@ const TITLE_SIZES = [88, 76, 64, 54] as const;
 const MOST_LINES = 4;
 const NAME_SIZE = 34;
 const LOGO = { width: 320, height: 92 } as const;
-/** So many pictures are remembered. */
+/** So many pictures are remembered, and so many wait to be drawn. */
 const MOST_KNOWN = 200;
+const MOST_WAITING = 40;
 
 /** What the preview picture of a page says, and how it looks. */
 export interface Preview {
@@ -57,6 +58,7 @@ export class PreviewPictures {
   readonly #known = new Map<string, Promise<Buffer>>();
   readonly #fonts = new Map<string, Fonts>();
   #last: Promise<unknown> = Promise.resolve();
+  #waiting = 0;
 
   /** @param fontBytes the files of a family as WOFF2, the first for most signs */
   constructor(store: FileStore, fontBytes: (family: Family) => readonly Buffer[]) {
@@ -64,14 +66,19 @@ export class PreviewPictures {
     this.#fontBytes = fontBytes;
   }
 
-  /** The picture as PNG. Words in signs that the type of the look lacks, as of another script, are left out. */
-  of(preview: Preview): Promise<Buffer> {
+  /**
+   * The picture as PNG; null where so many wait already that whoever asks does better to come again. Words in signs that the type of the look
+   * lacks, as of another script, are left out.
+   */
+  of(preview: Preview): Promise<Buffer> | null {
     const hash = previewHash(preview);
     let picture = this.#known.get(hash);
     if (!picture) {
+      if (this.#waiting >= MOST_WAITING) return null;
       if (this.#known.size >= MOST_KNOWN) this.#known.delete(this.#known.keys().next().value!);
+      this.#waiting += 1;
       picture = this.#last.then(() => this.#draw(preview));
-      this.#last = picture.catch(() => undefined);
+      this.#last = picture.catch(() => undefined).finally(() => (this.#waiting -= 1));
       picture.catch(() => this.#known.delete(hash));
       this.#known.set(hash, picture);
     }
