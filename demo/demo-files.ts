@@ -18,17 +18,18 @@ const DOCUMENTS = {
     pages: [['Timetable of the ferry', 'From May to September', '08:10   11:40   15:20   18:05']],
   },
 } as const;
-/** The sign of the school: a hull under its sail. */
-const LOGO = {
-  name: 'Sign of the school',
-  alternative: 'A hull under its sail',
-  svg: '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 64 64" width="64" height="64"><path d="M4 40 Q32 52 60 40 Q56 58 40 58 H24 Q8 58 4 40z" fill="#b4763b"/><path d="M30 4 V38 H10 Q24 26 30 4z" fill="#0e6470"/><path d="M35 12 Q38 28 54 38 H35z" fill="#3f98a3"/></svg>',
+/** The sign of the school: a hull under its sails, for light grounds and for dark ones. */
+const signed = (hull: string, sail: string, jib: string): string =>
+  `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 64 64" width="64" height="64"><path d="M4 40 Q32 52 60 40 Q56 58 40 58 H24 Q8 58 4 40z" fill="${hull}"/><path d="M30 4 V38 H10 Q24 26 30 4z" fill="${sail}"/><path d="M35 12 Q38 28 54 38 H35z" fill="${jib}"/></svg>`;
+const SIGNS = {
+  logo: { name: 'Sign of the school', svg: signed('#b4763b', '#0e6470', '#3f98a3') },
+  pale: { name: 'Sign of the school, pale', svg: signed('#e0b07a', '#fffdf9', '#c9e3e6') },
 };
 type DocumentName = keyof typeof DOCUMENTS;
 
 /** The id of a file of the demo, by the word that texts name it by. @throws where there is none */
 export function demoFileId(word: string): FileId {
-  if (word !== 'logo' && !(word in PICTURES) && !(word in DOCUMENTS))
+  if (!(word in SIGNS) && !(word in PICTURES) && !(word in DOCUMENTS))
     throw new Error(`The demo data has no file ‘${word}’.`);
   return `pellow${word}`.padEnd(16, '0') as FileId;
 }
@@ -54,14 +55,11 @@ export async function demoFiles(): Promise<DemoFile[]> {
     const bytes = await written(name, pages);
     return { id: demoFileId(word), name, sentAs: `${name}.pdf`, alternative: '', bytes };
   });
-  const logo: DemoFile = {
-    id: demoFileId('logo'),
-    name: LOGO.name,
-    sentAs: `${LOGO.name}.svg`,
-    alternative: LOGO.alternative,
-    bytes: new TextEncoder().encode(LOGO.svg),
-  };
-  return Promise.all([...pictures, ...documents, logo]);
+  const signs = Object.entries(SIGNS).map(([word, { name, svg }]): DemoFile => {
+    const alternative = 'A hull under its sails';
+    return { id: demoFileId(word), name, sentAs: `${name}.svg`, alternative, bytes: new TextEncoder().encode(svg) };
+  });
+  return Promise.all([...pictures, ...documents, ...signs]);
 }
 
 async function written(title: string, pages: readonly (readonly string[])[]): Promise<Uint8Array> {

@@ -81,7 +81,10 @@ export async function loadDemo(
     school,
     PELLOW_QUAY,
     (idOf, site) => [
-      { name: 'site.set', fields: { look: { ...FIRST_LOOK, logo: demoFileId('logo') } } },
+      {
+        name: 'site.set',
+        fields: { look: { ...FIRST_LOOK, logo: demoFileId('logo'), logoOnDark: demoFileId('pale') } },
+      },
       ...pellowShared(contentOf),
       ...pellowAccess(idOf, now, contentOf),
       ...pellowForms(idOf),

@@ -104,14 +104,14 @@ export class PreviewPictures {
     const { default: sharp } = await import('sharp');
     const picture = sharp(Buffer.from(svg.text));
     const bytes = logo && (await this.#store.get(logo.content, 'whole'));
-    if (!bytes) return picture.png({ palette: true }).toBuffer();
+    if (!bytes) return picture.png({ compressionLevel: 9 }).toBuffer();
     const small = await sharp(await buffer(bytes.read()), { density: 300 })
       .resize(LOGO.width, LOGO.height, { fit: 'inside' })
       .png()
       .toBuffer();
     return picture
       .composite([{ input: small, left: MARGIN, top: 64 }])
-      .png({ palette: true })
+      .png({ compressionLevel: 9 })
       .toBuffer();
   }
 
