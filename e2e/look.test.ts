@@ -101,7 +101,7 @@ describe('the look of a site', () => {
     );
     await bench.click('button', 'Back to the site’s own');
     await bench.driver.executeScript(
-      `[...document.querySelectorAll('summary')].find((one) => one.textContent === 'CSS of your own').click()`,
+      `[...document.querySelectorAll('summary')].find((one) => one.textContent === 'Your own CSS').click()`,
     );
     const field = await bench.fill('CSS for visitors’ pages', '.head { colr: red; padding-left: 123px }');
     await bench.untilText('Line 1: There is no property ‘colr’.');

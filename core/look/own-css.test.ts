@@ -32,10 +32,10 @@ h2 { font-weight: 700 }`;
     expect(faults).toEqual([
       { line: 1, says: 'There is no property ‘colr’.' },
       { line: 2, says: '‘color’ cannot be ‘blurb’.' },
-      { line: 4, says: 'Colon is expected.' },
+      { line: 4, says: 'A colon is expected.' },
       { line: 5, says: '‘@import’ does not work here. Write the rules themselves into this field.' },
       { line: 6, says: 'There is no rule ‘@nonsense’.' },
-      { line: 7, says: 'Selector is expected.' },
+      { line: 7, says: 'A selector is expected.' },
     ]);
     expect(css).toBe('h1{margin:1rem}.x{padding:2px}.y{gap:1px}h2{font-weight:700}');
   });

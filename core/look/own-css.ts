@@ -24,7 +24,7 @@ export function readOwnCss(text: string): OwnCss {
   const tell = (line: number | undefined, says: string) => faults.push({ line: line ?? 1, says });
   const sheet = parse(text, {
     positions: true,
-    onParseError: ({ line, message }: SyntaxError & { line?: number }) => tell(line, `${message}.`),
+    onParseError: ({ line, message }: SyntaxError & { line?: number }) => tell(line, asSentence(message)),
   });
   walk(sheet, {
     leave(node: CssNode, item: ListItem<CssNode> | null, list: List<CssNode> | null) {
@@ -39,6 +39,10 @@ export function readOwnCss(text: string): OwnCss {
   faults.sort((one, other) => one.line - other.line);
   return { css: generate(sheet), faults: faults.slice(0, MOST_FAULTS) };
 }
+
+/** What the parser says, such as `Colon is expected`. */
+const asSentence = (message: string): string =>
+  `${message.replace(/^([A-Z])([a-z]+ is expected)/, (_, first: string, rest: string) => `${/[AEIOU]/.test(first) ? 'An' : 'A'} ${first.toLowerCase()}${rest}`)}.`;
 
 /** What is wrong with a part; '' where that was told while it was read, null where nothing is. */
 function faultOf(node: CssNode): string | null {

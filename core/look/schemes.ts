@@ -126,20 +126,15 @@ const outstanding = (ground: Hex, colours: readonly Hex[]): Hex =>
   colours.find((one) => contrast(one, ground) >= TEXT_RATIO) ??
   colours.toSorted((one, other) => contrast(other, ground) - contrast(one, ground))[0]!;
 
-/** The least contrast that occurs in any scheme of a look: of words to their grounds, and of signs. */
-export function leastContrasts(look: Pick<Look, 'colour' | 'accent'>): {
-  readonly words: number;
-  readonly signs: number;
-} {
+/** The least contrast of words to their grounds that occurs in any scheme of a look, on light screens or dark ones. */
+export function leastContrastOfWords(look: Pick<Look, 'colour' | 'accent'>): number {
   const palettes = SCHEME_NAMES.flatMap((name) => SCREENS.map((screen) => schemesOf(look)[name][screen]));
-  const words = palettes.map(({ paper, raised, tint, ink, quiet, accent, onAccent }) =>
-    Math.min(
+  return Math.min(
+    ...palettes.flatMap(({ paper, raised, tint, ink, quiet, accent, onAccent }) => [
       ...[ink, quiet, accent].map((colour) => leastContrast(colour, [paper, raised, tint])),
       contrast(onAccent, accent),
-    ),
+    ]),
   );
-  const signs = palettes.map(({ paper, raised, tint, warn }) => leastContrast(warn, [paper, raised, tint]));
-  return { words: Math.min(...words), signs: Math.min(...signs) };
 }
 
 /** Where a colour could not be as it was given. */

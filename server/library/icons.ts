@@ -1,5 +1,6 @@
 import { buffer } from 'node:stream/consumers';
 import { type FileContent, MAX_PIXELS } from '#core/files/file.ts';
+import type { Sharp } from 'sharp';
 import type { FileStore } from './file-store.ts';
 
 /** The sizes in which browsers and telephones show the sign of a site, in pixels; that of 180 stands on a home screen. */
@@ -17,26 +18,34 @@ export const isIcon = (name: string): boolean => IS_ICON.test(name);
 const DRAWN_AT = 72;
 const MOST_DENSITY = 2400;
 
-/**
- * Makes the icon that a name of the store asks for, of a picture as it is given out, and keeps it there.
- * @param width of the picture, in pixels
- */
-export async function makeIcon(
+/** What has to be known of a picture of the library to draw it; its width in pixels. */
+type Picked = { readonly type: string; readonly width: number | null };
+
+/** A picture as it is given out, to be drawn so many pixels across: a drawing is drawn as sharp as that needs. Undefined where it is not there. */
+export async function pictureFor(
   store: FileStore,
   content: FileContent,
-  { type, width }: { readonly type: string; readonly width: number | null },
-  name: string,
-): Promise<void> {
-  const size = Number(IS_ICON.exec(name)![1]);
+  { type, width }: Picked,
+  across: number,
+): Promise<Sharp | undefined> {
   const whole = await store.get(content, 'whole');
-  if (!whole) return;
-  // On the visitors' side nothing else draws.
+  if (!whole) return undefined;
+  // Most processes of the visitors' side draw nothing.
   const { default: sharp } = await import('sharp');
   const density =
     type === 'image/svg+xml'
-      ? Math.min(MOST_DENSITY, Math.max(DRAWN_AT, (DRAWN_AT * size) / (width ?? size)))
+      ? Math.min(MOST_DENSITY, Math.max(DRAWN_AT, (DRAWN_AT * across) / (width ?? across)))
       : undefined;
-  const picture = sharp(await buffer(whole.read()), { limitInputPixels: MAX_PIXELS, ...(density && { density }) });
+  return sharp(await buffer(whole.read()), { limitInputPixels: MAX_PIXELS, ...(density && { density }) });
+}
+
+/**
+ * Makes the icon that a name of the store asks for, of a picture as it is given out, and keeps it there.
+ */
+export async function makeIcon(store: FileStore, content: FileContent, picked: Picked, name: string): Promise<void> {
+  const size = Number(IS_ICON.exec(name)![1]);
+  const picture = await pictureFor(store, content, picked, size);
+  if (!picture) return;
   const isOnHomeScreen = size === ON_HOME_SCREEN;
   // A telephone shows black where nothing is.
   const background = isOnHomeScreen ? '#ffffff' : { r: 0, g: 0, b: 0, alpha: 0 };

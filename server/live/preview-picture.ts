@@ -1,4 +1,3 @@
-import { buffer } from 'node:stream/consumers';
 import { createHash } from 'node:crypto';
 import type { Font } from 'fontkit';
 import { contrast } from '#core/look/colours.ts';
@@ -7,6 +6,7 @@ import { headingWeight } from '#core/look/style.ts';
 import { type Family, TYPE_PAIRS } from '#core/look/type-pairs.ts';
 import type { Look } from '#core/model/look.ts';
 import type { FileStore } from '../library/file-store.ts';
+import { pictureFor } from '../library/icons.ts';
 import { markup, sound } from './html.ts';
 import type { LiveFile } from './live-files.ts';
 
@@ -103,12 +103,9 @@ export class PreviewPictures {
     // On the visitors' side little else draws.
     const { default: sharp } = await import('sharp');
     const picture = sharp(Buffer.from(svg.text));
-    const bytes = logo && (await this.#store.get(logo.content, 'whole'));
-    if (!bytes) return picture.png({ compressionLevel: 9 }).toBuffer();
-    const small = await sharp(await buffer(bytes.read()), { density: 300 })
-      .resize(LOGO.width, LOGO.height, { fit: 'inside' })
-      .png()
-      .toBuffer();
+    const sign = logo && (await pictureFor(this.#store, logo.content, logo, LOGO.width));
+    if (!sign) return picture.png({ compressionLevel: 9 }).toBuffer();
+    const small = await sign.resize(LOGO.width, LOGO.height, { fit: 'inside' }).png().toBuffer();
     return picture
       .composite([{ input: small, left: MARGIN, top: 64 }])
       .png({ compressionLevel: 9 })

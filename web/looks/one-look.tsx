@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { leastContrasts } from '#core/look/schemes.ts';
+import { leastContrastOfWords } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName } from '#core/look/type-pairs.ts';
 import type { Look, Screen } from '#core/model/look.ts';
 import type { Site } from '#core/model/site.ts';
@@ -86,7 +86,7 @@ export function OneLook({
 
 /** The least contrast that occurs in the look, of words; signs need less (WCAG 2.2, 1.4.3 and 1.4.11). */
 function Contrasts({ look: { colour, accent } }: { readonly look: Look }) {
-  const { words } = useMemo(() => leastContrasts({ colour, accent }), [colour, accent]);
+  const words = useMemo(() => leastContrastOfWords({ colour, accent }), [colour, accent]);
   // What is cut off is never said to be more than it is.
   return <>Contrast {(Math.floor(words * 10) / 10).toFixed(1)} : 1 or more</>;
 }

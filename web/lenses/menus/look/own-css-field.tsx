@@ -15,7 +15,7 @@ export function CssOfOnesOwn({ value, onSet }: { readonly value: string; readonl
   const isTooLong = css.length > MAX_CSS_LENGTH;
   return (
     <details className="border-t border-rule pt-4" open={value !== '' || undefined}>
-      <summary className="cursor-pointer font-display text-large font-semibold">CSS of your own</summary>
+      <summary className="cursor-pointer font-display text-large font-semibold">Your own CSS</summary>
       <div className="mt-2 flex flex-col gap-2">
         <TextArea
           label="CSS for visitors’ pages"
