@@ -103,7 +103,7 @@ function Looks({ site }: { readonly site: Site }) {
         ))}
         <span className="text-small text-quiet">Up to three at once. Nothing changes until you take one.</span>
       </fieldset>
-      <main className="flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
+      <main className="relative flex min-h-0 flex-1 max-md:flex-col max-md:overflow-y-auto">
         {all.map(
           (one, at) =>
             shown.has(at) && (
