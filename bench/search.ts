@@ -32,6 +32,8 @@ export function searchTexts(site: Site): StoredContent[] {
         files: [],
         shared: [],
         forms: [],
+        boxes: [],
+        written: [],
       },
     ];
   });

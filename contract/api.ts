@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import { MENU_ANSWERS } from '#core/derive/menu-table.ts';
 import { menuIdSchema } from '#core/model/menu.ts';
+import { boxIdSchema } from '#core/model/sketch.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
@@ -132,6 +133,10 @@ export const latestChangesAnswer = z.object({
   pages: z.array(pageIdSchema),
   by: z.array(z.string()),
   at: z.array(moment),
+});
+/** A page's places for boxes of sketches: all of them, and those where something is said. */
+export const plannedTextsAnswer = z.object({
+  pages: z.array(z.object({ page: pageIdSchema, boxes: z.array(boxIdSchema), written: z.array(boxIdSchema) })),
 });
 export const textsFoundAnswer = z.object({ pages: z.array(pageIdSchema) });
 

@@ -18,6 +18,7 @@ import { FIRST_LOOK, lookSchema } from '#core/model/look.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
+import { sketchSchema } from '#core/model/sketch.ts';
 import { frameHostSchema } from '#core/model/frame-host.ts';
 import { sharedSectionSchema } from '#core/model/shared-section.ts';
 import { siteFormSchema } from '#core/model/site-form.ts';
@@ -89,6 +90,8 @@ export const packedSiteSchema = z.object({
   settings: settingsWire,
   liveSettings: settingsWire.nullable(),
   goals: z.array(z.object({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() })),
+  /** Those of a site that was archived before there were sketches are left out. */
+  sketches: z.array(sketchSchema).default([]),
   /** What was decided about addresses of the old site. */
   oldPages: z.array(z.tuple([z.string(), oldPageDecisionSchema])),
   nodes: nodesWire,
@@ -125,6 +128,7 @@ export function packSite(site: Site, revision: number): PackedSite {
     settings: packSettings(site.settings),
     liveSettings: site.liveSettings && packSettings(site.liveSettings),
     goals: [...site.goals],
+    sketches: [...site.sketches],
     oldPages: [...site.oldPages],
     nodes: packNodes(nodes, site.settings.language),
     live: digits.join(''),
@@ -150,6 +154,7 @@ export function unpackSite(packed: PackedSite): Site {
   }
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings, {
     goals: packed.goals,
+    sketches: packed.sketches,
     oldPages: packed.oldPages,
   });
 }

@@ -153,6 +153,11 @@ export const OF_REQUESTS = {
     title: 'There is no room for more',
     detail: (p) => `By one link up to ${p.limit} people and comments are taken. Ask whoever sent it for a new one.`,
   },
+  'box-unknown': {
+    status: 404,
+    title: 'There is no such box',
+    detail: (p) => `The variant has no box '${p.box}'; somebody may have removed it. Look at the sketch again.`,
+  },
   'comment-unknown': {
     status: 404,
     title: 'There is no such comment',

@@ -1,4 +1,4 @@
-import { type Extensions, Node, getSchema, mergeAttributes } from '@tiptap/core';
+import { Extension, type Extensions, Node, getSchema, mergeAttributes } from '@tiptap/core';
 import Document from '@tiptap/extension-document';
 import StarterKit from '@tiptap/starter-kit';
 import { z } from 'zod';
@@ -7,6 +7,8 @@ import { audienceIdSchema, MAX_AUDIENCES } from '#core/model/audience.ts';
 import { AUDIENCE_SECTION, DETAIL, FACT, type SectionRule } from '#core/model/content.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
 import { fieldIdSchema } from '#core/model/kind-field.ts';
+import { boxIdSchema } from '#core/model/sketch.ts';
+import { PLANNED_BOX, STAND_FOR_BOXES } from '#core/sections/planned-box.ts';
 import { sectionNodes } from './section-nodes.ts';
 
 const audienceList = z.array(audienceIdSchema).max(MAX_AUDIENCES);
@@ -89,6 +91,32 @@ export const DetailInText = Node.create({
   renderHTML: ({ HTMLAttributes }) => ['span', mergeAttributes(HTMLAttributes)],
 });
 
+/** In the HTML of the editor: the box of a sketch that an element stands for. Visitors do not get it. */
+const BOX_DATA = 'data-box';
+
+/** Parts of a text that stand for a box of a sketch say which. */
+export const PlannedBoxes = Extension.create({
+  name: 'plannedBoxes',
+  addGlobalAttributes: () => [
+    {
+      types: [...STAND_FOR_BOXES],
+      attributes: {
+        [PLANNED_BOX]: {
+          default: null,
+          keepOnSplit: false,
+          validate: (value: unknown) => {
+            if (!boxIdSchema.nullable().safeParse(value).success)
+              throw new RangeError('the box of a sketch is named by its id');
+          },
+          parseHTML: (element: HTMLElement) => boxIdSchema.safeParse(element.getAttribute(BOX_DATA)).data ?? null,
+          renderHTML: (attributes: Record<string, unknown>) =>
+            attributes[PLANNED_BOX] == null ? {} : { [BOX_DATA]: String(attributes[PLANNED_BOX]) },
+        },
+      },
+    },
+  ],
+});
+
 /** What a page's text may hold: the same list in the editor, in the check on the way in, and in the rendering. */
 export const textExtensions: Extensions = [
   Document.extend({ content: `(block | section | ${AUDIENCE_SECTION})+` }),
@@ -105,6 +133,7 @@ export const textExtensions: Extensions = [
   AudienceSection,
   FactInText,
   DetailInText,
+  PlannedBoxes,
   ...sectionNodes,
 ];
 

@@ -10,6 +10,7 @@ import {
   operationsAnswer,
   operationsBody,
   pageAnswer,
+  plannedTextsAnswer,
   preferenceBody,
   preferencesAnswer,
   removedAnswer,
@@ -42,6 +43,7 @@ import {
   acceptProposalBody,
   addCommentBody,
   answerCommentBody,
+  chooseVariantBody,
   feedbackAnswer,
   giveVerdictBody,
   guestBody,
@@ -53,6 +55,7 @@ import {
   shareAnswer,
   sharedPlanAnswer,
   sharesAnswer,
+  surroundAnswer,
 } from './sharing.ts';
 import { bringStarterBody, saveStarterBody, starterAnswer, startersAnswer } from './starters.ts';
 import { PUBLISH_ROUTES } from './publish-routes.ts';
@@ -221,6 +224,13 @@ export const ROUTES = {
     summary:
       'Who changed each page last, and when; with `?of=access` who may open it, or whether it is hidden; with `?of=live` what visitors get',
     answer: latestChangesAnswer,
+  },
+  listPlannedTexts: {
+    method: 'get',
+    path: '/api/sites/:site/planned-texts',
+    permission: 'site.read',
+    summary: 'The boxes of sketches that have a place in the drafted texts, and where something is said',
+    answer: plannedTextsAnswer,
   },
   findTexts: {
     method: 'get',
@@ -492,12 +502,27 @@ export const ROUTES = {
     body: guestBody,
     answer: okAnswer,
   },
+  showSurround: {
+    method: 'get',
+    path: '/api/shared/:token/surrounds/:page',
+    permission: 'link',
+    summary: 'What stands around the content of a page that has a sketch',
+    answer: surroundAnswer,
+  },
   giveVerdict: {
     method: 'put',
     path: '/api/shared/:token/verdicts/:page',
     permission: 'link',
     summary: 'Say what you think of a page, or take it back',
     body: giveVerdictBody,
+    answer: okAnswer,
+  },
+  chooseVariant: {
+    method: 'put',
+    path: '/api/shared/:token/choices/:sketch',
+    permission: 'link',
+    summary: 'Choose a variant of a sketch, or take the choice back',
+    body: chooseVariantBody,
     answer: okAnswer,
   },
   addComment: {

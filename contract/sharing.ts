@@ -1,10 +1,14 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
+import { HEADER_STYLES } from '#core/model/layout.ts';
+import { sketchIdSchema } from '#core/model/plan.ts';
+import { variantIdSchema } from '#core/model/sketch.ts';
 import {
   COMMENT_KINDS,
   MAX_COMMENT_LENGTH,
   MAX_GUEST_NAME_LENGTH,
   VERDICTS,
+  aboutSketchSchema,
   proposesSchema,
 } from '#core/model/feedback.ts';
 import { requestId } from './api.ts';
@@ -75,6 +79,8 @@ const commentAnswer = z.object({
   text: z.string(),
   /** What a proposal proposes; null for what is none. */
   proposes: proposesSchema.nullable(),
+  /** What of the page's sketch it is about; null for the page as a whole. */
+  about: aboutSketchSchema.nullable(),
   /** Whether the page was made what is proposed. */
   isAccepted: z.boolean(),
   by: z.string(),
@@ -87,8 +93,23 @@ const commentAnswer = z.object({
 export type VerdictAnswer = z.infer<typeof verdictAnswer>;
 export type CommentAnswer = z.infer<typeof commentAnswer>;
 
+/** Which variant of a sketch somebody would take. */
+const choiceAnswer = z.object({
+  share: z.uuid(),
+  guest: z.uuid(),
+  sketch: sketchIdSchema,
+  variant: variantIdSchema,
+  by: z.string(),
+  at: moment,
+});
+export type ChoiceAnswer = z.infer<typeof choiceAnswer>;
+
 /** What was said by all links of a site, or by one. */
-export const feedbackAnswer = z.object({ verdicts: z.array(verdictAnswer), comments: z.array(commentAnswer) });
+export const feedbackAnswer = z.object({
+  verdicts: z.array(verdictAnswer),
+  comments: z.array(commentAnswer),
+  choices: z.array(choiceAnswer),
+});
 export type FeedbackAnswer = z.infer<typeof feedbackAnswer>;
 
 /** Settles all that waits on these pages, or opens it again. */
@@ -110,6 +131,21 @@ export const sharedPlanAnswer = z.object({
   feedback: feedbackAnswer,
 });
 export type SharedPlanAnswer = z.infer<typeof sharedPlanAnswer>;
+/** What stands around the content of a page, for drawing its sketch. */
+export const surroundAnswer = z.object({
+  siteName: z.string(),
+  title: z.string(),
+  trail: z.array(z.string()),
+  header: z.enum(HEADER_STYLES),
+  menus: z.object({
+    utility: z.array(z.string()),
+    header: z.array(z.string()),
+    side: z.array(z.string()),
+    footer: z.array(z.string()),
+  }),
+  hasFooter: z.boolean(),
+  facts: z.array(z.string()),
+});
 export const passphraseBody = z.strictObject({ passphrase: z.string().min(1, 'Type the passphrase.').max(200) });
 export const guestBody = z.strictObject({
   name: z.string().trim().min(1, 'Type your name.').max(MAX_GUEST_NAME_LENGTH),
@@ -118,11 +154,14 @@ export const guestBody = z.strictObject({
 });
 /** `null` takes the verdict back. */
 export const giveVerdictBody = z.strictObject({ verdict: verdictSchema.nullable() });
+/** `null` takes the choice back. */
+export const chooseVariantBody = z.strictObject({ variant: variantIdSchema.nullable() });
 export const addCommentBody = z.discriminatedUnion('kind', [
   z.strictObject({
     page: pageIdSchema,
     kind: z.enum(['comment', 'question']),
     text: letter.min(1, 'Type what you want to say.'),
+    about: aboutSketchSchema.nullable().default(null),
   }),
   z.strictObject({
     page: pageIdSchema,

@@ -414,6 +414,52 @@ export const OF_THE_TREE = {
     title: 'A goal needs a statement',
     detail: () => 'Say in a few words what the site is to achieve, or remove the goal.',
   },
+  'sketch-unknown': {
+    status: 404,
+    title: 'There is no such sketch',
+    detail: (p) => `The site has no sketch '${p.sketch}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'sketch-exists': {
+    status: 409,
+    title: 'The sketch is there already',
+    detail: (p) => `The site has a sketch '${p.sketch}' already. Make another id for the new one.`,
+  },
+  'sketch-unnamed': {
+    status: 422,
+    title: 'A sketch needs a name',
+    detail: () => 'Give the sketch a name, or remove it.',
+  },
+  'sketch-too-many': {
+    status: 422,
+    title: 'Too many sketches',
+    detail: (p) => `A site has at most ${p.limit} sketches. Remove some, or use one for several pages.`,
+  },
+  'variant-unknown': {
+    status: 404,
+    title: 'There is no such variant',
+    detail: (p) =>
+      `The sketch has no variant '${p.variant}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'variant-exists': {
+    status: 409,
+    title: 'The variant is there already',
+    detail: (p) => `The sketch has a variant '${p.variant}' already. Make another id for the new one.`,
+  },
+  'variant-unnamed': {
+    status: 422,
+    title: 'A variant needs a name',
+    detail: () => 'Give the variant a name, or remove it.',
+  },
+  'variant-too-many': {
+    status: 422,
+    title: 'Too many variants',
+    detail: (p) => `A sketch has at most ${p.limit} variants. Remove one first.`,
+  },
+  'box-twice': {
+    status: 422,
+    title: 'Two boxes have one id',
+    detail: (p) => `Two boxes of the variant are called '${p.box}'. Make an id of its own for each.`,
+  },
   'not-live': {
     status: 409,
     title: 'The page is not live',

@@ -66,6 +66,7 @@ import {
   insertSite,
   listSites,
   pagesWithFact,
+  plannedTexts,
   pagesWithForm,
   pagesWithShared,
   pagesWithText,
@@ -240,6 +241,11 @@ export function makeHandlers(services: Services): Handlers {
       const asked = String(request.query.text ?? '');
       const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
       return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };
+    },
+    listPlannedTexts: async ({ request }) => {
+      const key = siteOf(request);
+      await cache.current(key);
+      return { pages: await plannedTexts(database, key) };
     },
     listRemoved: async ({ request }) => {
       const key = siteOf(request);

@@ -4,7 +4,7 @@ import type { PageId } from '../model/ids.ts';
 import { kindChanges } from '../model/kind-outline.ts';
 import type { LayoutId } from '../model/layout.ts';
 import { isKind } from '../model/page-label.ts';
-import { type GoalId, planOf } from '../model/plan.ts';
+import { type GoalId, type SketchId, planOf } from '../model/plan.ts';
 import { type MenuId, entryOf } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import { derivedOf } from '../derive/derived.ts';
@@ -42,6 +42,10 @@ export const giveGoal = (site: Site, pages: readonly PageId[], goal: GoalId): Op
     const { goals } = planOf(node);
     return node.type !== 'page' || goals.includes(goal) ? null : { plan: { goals: [...goals, goal] } };
   });
+
+/** Gives pages a sketch. */
+export const giveSketch = (site: Site, pages: readonly PageId[], sketch: SketchId): Operation[] =>
+  give(site, pages, (node) => (node.type !== 'page' || planOf(node).sketch === sketch ? null : { plan: { sketch } }));
 
 /**
  * Lets nodes stand in a menu: they are off menus no longer, one that is arranged by hand gets entries for them, and one that follows the

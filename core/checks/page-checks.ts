@@ -22,6 +22,7 @@ import {
   noSubtitles,
   skippedHeading,
   tableHeader,
+  unwritten,
 } from './text-checks.ts';
 
 /** What a page can lack, in the order in which it is told; columns, the side sheet and releases have their words from here. */
@@ -45,6 +46,7 @@ export const PAGE_CHECKS = {
   'no form': noForm,
   frame: unnamedFrame,
   'left out': leftOut,
+  unwritten,
 } as const satisfies Record<string, PageCheck>;
 export type PageFault = keyof typeof PAGE_CHECKS;
 export const PAGE_FAULTS = Object.keys(PAGE_CHECKS) as readonly PageFault[];

@@ -67,6 +67,11 @@ export const leftOut = ofText(
   'HTML left out',
   'HTML in its text has elements that visitors do not get, such as programs, styles, forms or headings.',
 );
+export const unwritten = ofText(
+  'unwritten',
+  'Planned section not written',
+  'A section that its sketch planned says nothing yet. Write it, or remove it from the text.',
+);
 export const largeFile = ofText(
   'large file',
   'Large file',

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import type { SiteNode } from '../model/node.ts';
 import { planOf } from '../model/plan.ts';
+import { sketchOf } from '../model/sketch.ts';
 import { checkSite } from '../model/check-site.ts';
 import { branchOf } from '../model/site.ts';
 import { anySite } from '../testing/random-site.ts';
@@ -55,6 +56,7 @@ describe('a shared plan', () => {
             notes: null,
             questions: {},
             references: [],
+            sketch: sketchOf(site, site.nodes.get(node.id)!)?.id ?? planOf(node).sketch,
           }),
         );
       }),

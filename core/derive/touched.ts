@@ -5,8 +5,9 @@ import { type LayoutId, STANDARD_LAYOUT } from '../model/layout.ts';
 import type { MenuId } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import { isKind, rulesOfLabels } from '../model/page-label.ts';
-import { type GoalId, planOf } from '../model/plan.ts';
+import { type GoalId, type SketchId, planOf } from '../model/plan.ts';
 import type { Site } from '../model/site.ts';
+import { sketchOf } from '../model/sketch.ts';
 import { type Membership, NOBODY_KNOWN, accessTable, letsPass, rulesAt } from './access.ts';
 import { menuTableOf } from './menu-table.ts';
 import type { Outline } from './outline.ts';
@@ -87,6 +88,10 @@ export function touchedByOpening(site: Site, outline: Outline, visitor: Membersh
 /** The pages that serve a goal. */
 export const touchedByGoal = (outline: Outline, goal: GoalId): Touched =>
   own(outline, (node) => planOf(node).goals.includes(goal));
+
+/** The pages that are to be made up as a sketch has it: those that name it, and those of its kinds that name no other. */
+export const touchedBySketch = (site: Site, outline: Outline, sketch: SketchId): Touched =>
+  own(outline, (node) => sketchOf(site, node)?.id === sketch);
 
 /** What stands in a menu: pages, headings and links. */
 export function touchedByMenu(site: Site, outline: Outline, menu: MenuId): Touched {

@@ -8,6 +8,7 @@ import { redirectSchema } from '../model/redirect.ts';
 import { faultInJson } from '../model/outside-json.ts';
 import { frameHostSchema } from '../model/frame-host.ts';
 import { sharedSectionSchema } from '../model/shared-section.ts';
+import { sketchSchema } from '../model/sketch.ts';
 import { siteFormSchema } from '../model/site-form.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
 import { BROUGHT_FIELDS, type BroughtFields, type BroughtTree, MAX_BROUGHT } from '../imports/brought-page.ts';
@@ -58,6 +59,7 @@ export const siteFileSchema = z.strictObject({
   goals: z.array(
     z.strictObject({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() }),
   ),
+  sketches: z.array(sketchSchema).optional(),
   oldPages: z.array(z.strictObject({ address: z.string(), ...oldPageDecisionSchema.shape })),
   /** In tree order. */
   pages: z.array(pageSchema),
@@ -91,6 +93,7 @@ export function writeSiteJson(
     trail: site.settings.trail,
     timeZone: site.settings.timeZone,
     goals: site.goals,
+    sketches: site.sketches,
     oldPages: [...site.oldPages].map(([address, decision]) => ({ address, ...decision })),
     pages: branchOf(site, null).map((id) => {
       const node = nodeAt(site, id);

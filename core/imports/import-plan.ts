@@ -7,6 +7,7 @@ import type { AudienceId } from '../model/audience.ts';
 import type { KindField } from '../model/kind-field.ts';
 import { NO_VALUES, type PageChanges, type PageValues, pageField } from '../model/page-fields.ts';
 import { type Site, branchOf, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
+import type { Sketch } from '../model/sketch.ts';
 import { slugFromTitle } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { SiteFile } from '../formats/site-json.ts';
@@ -200,8 +201,11 @@ function planField(site: Site, label: LabelId, { id, name: title, ...settings }:
     : { name: 'field.add', label, field: id, title, settings };
 }
 
-/** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its old pages. */
-export function planSettings(site: Site, file: Pick<SiteFile, 'name' | 'home' | 'goals' | 'oldPages'>): ImportItem[] {
+/** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its sketches, its old pages. */
+export function planSettings(
+  site: Site,
+  file: Pick<SiteFile, 'name' | 'home' | 'goals' | 'sketches' | 'oldPages'>,
+): ImportItem[] {
   const items: ImportItem[] = [];
   const add = (key: string, title: string, operation: Operation) =>
     items.push({ key: `settings ${key}`, kind: 'settings', page: null, title, fields: [], line: null, operation });
@@ -214,10 +218,41 @@ export function planSettings(site: Site, file: Pick<SiteFile, 'name' | 'home' | 
     else if (!isSameJson(known, { id, ...goal }))
       add(`goal ${id}`, `Goal: ${goal.statement}`, { name: 'goal.set', goal: id, fields: goal });
   }
+  for (const sketch of file.sketches ?? [])
+    for (const [key, title, operation] of planSketch(
+      site.sketches.find(({ id }) => id === sketch.id),
+      sketch,
+    ))
+      add(key, title, operation);
   for (const { address, ...decision } of file.oldPages)
     if (!isSameJson(site.oldPages.get(address), decision))
       add(`old ${address}`, `Old address: ${address}`, { name: 'oldPage.decide', address, fields: decision });
   return items;
+}
+
+/** What makes a sketch what a file says: variants before the one is named that was taken, and those that it has not last. */
+function planSketch(is: Sketch | undefined, said: Sketch): [key: string, title: string, Operation][] {
+  const { id: sketch, name: title, kinds, variants, taken } = said;
+  const called = `Sketch: ${title}`;
+  if (!is) return [[`sketch ${sketch}`, called, { name: 'sketch.add', sketch, title, kinds, variants, taken }]];
+  const steps: [string, string, Operation][] = [];
+  for (const { id: variant, name, boxes } of variants) {
+    const [key, named] = [`variant ${sketch} ${variant}`, `${called}, variant ${name}`];
+    const known = is.variants.find((one) => one.id === variant);
+    if (!known) steps.push([key, named, { name: 'variant.add', sketch, variant, title: name, boxes }]);
+    else if (!isSameJson(known, { id: variant, name, boxes }))
+      steps.push([key, named, { name: 'variant.set', sketch, variant, fields: { title: name, boxes } }]);
+  }
+  if (!isSameJson([is.name, is.kinds, is.taken], [title, kinds, taken]))
+    steps.push([`sketch ${sketch}`, called, { name: 'sketch.set', sketch, fields: { title, kinds, taken } }]);
+  for (const { id: variant, name } of is.variants)
+    if (!variants.some((one) => one.id === variant))
+      steps.push([
+        `variant ${sketch} ${variant}`,
+        `${called}, without the variant ${name}`,
+        { name: 'variant.remove', sketch, variant },
+      ]);
+  return steps;
 }
 
 /** The operations of the chosen items. What cannot be done without an item that was left is left too. */

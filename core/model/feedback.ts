@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { type PageId, pageIdSchema } from './ids.ts';
+import { sketchIdSchema } from './plan.ts';
+import { boxIdSchema, variantIdSchema } from './sketch.ts';
 import { MAX_TITLE_LENGTH } from './page-fields.ts';
 import { SIDES } from './place.ts';
 
@@ -26,6 +28,14 @@ export const proposesSchema = z
   })
   .refine(({ title, place }) => title !== undefined || place !== undefined, 'Propose a title, a place, or both.');
 export type Proposes = z.infer<typeof proposesSchema>;
+
+/** What of a page's sketch a comment is about: a variant, or one box of it. */
+export const aboutSketchSchema = z.strictObject({
+  sketch: sketchIdSchema,
+  variant: variantIdSchema,
+  box: boxIdSchema.nullable(),
+});
+export type AboutSketch = Readonly<z.infer<typeof aboutSketchSchema>>;
 
 export const MAX_COMMENT_LENGTH = 4000;
 export const MAX_GUEST_NAME_LENGTH = 80;

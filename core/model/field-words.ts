@@ -65,6 +65,7 @@ const PLAN_WORDS = {
   oldAddresses: 'old addresses',
   references: 'references',
   notes: 'notes',
+  sketch: 'sketch',
 } as const;
 
 const listed = (words: readonly string[]): string =>

@@ -294,9 +294,9 @@ function planForGuests(plan: PagePlan | null): PagePlan | null {
   return plan && withPlan(plan, { notes: null, references: [], questions });
 }
 
-/** What is planned for a page where it goes to another site: goals, old addresses and references are of the site it leaves. */
+/** What is planned for a page where it goes to another site: goals, sketches, old addresses and references are of the site it leaves. */
 function carriedPlan(plan: PagePlan | null): PlanChange | undefined {
-  const taken = withPlan(plan, { origin: NO_PLAN.origin, goals: [], oldAddresses: [], references: [] });
+  const taken = withPlan(plan, { origin: NO_PLAN.origin, goals: [], oldAddresses: [], references: [], sketch: null });
   return taken === null ? undefined : toKeptPlan(taken);
 }
 

@@ -20,6 +20,12 @@ export const goalIdSchema = z
   .brand<'GoalId'>();
 export type GoalId = z.infer<typeof goalIdSchema>;
 
+export const sketchIdSchema = z
+  .string()
+  .regex(/^[0-9A-Za-z]{1,24}$/, 'the id of a sketch is 1 to 24 letters and digits')
+  .brand<'SketchId'>();
+export type SketchId = z.infer<typeof sketchIdSchema>;
+
 /** What the site is for: a short statement, for whom, and how one will know. */
 export interface Goal {
   readonly id: GoalId;
@@ -59,6 +65,8 @@ export interface PagePlan {
   /** Pages that whoever writes it should look at. */
   readonly references: readonly PageId[];
   readonly notes: ContentId | null;
+  /** The sketch of what it will contain; null for that of its kind, if there is one. */
+  readonly sketch: SketchId | null;
   readonly questions: Readonly<Record<string, Question>>;
 }
 
@@ -74,6 +82,7 @@ export const NO_PLAN: PagePlan = Object.freeze({
   oldAddresses: [],
   references: [],
   notes: null,
+  sketch: null,
   questions: {},
 });
 export const PLAN_FIELDS = Object.keys(NO_PLAN) as readonly (keyof PagePlan)[];
@@ -110,6 +119,7 @@ const fieldSchemas = {
   oldAddresses: z.array(oldAddressSchema).max(MAX_OLD_ADDRESSES),
   references: z.array(pageIdSchema).max(200),
   notes: contentIdSchema.nullable(),
+  sketch: sketchIdSchema.nullable(),
 };
 
 /** A change of a plan: what is left out stays. Questions are changed one by one; `null` takes one away. */

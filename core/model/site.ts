@@ -9,6 +9,7 @@ import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
+import type { Sketch } from './sketch.ts';
 import type { LeadsTo, Redirect } from './redirect.ts';
 import type { SiteForm } from './site-form.ts';
 import type { SharedSection } from './shared-section.ts';
@@ -89,6 +90,8 @@ export interface Site {
   readonly liveSettings: Settings | null;
   /** What the site is for, in the order in which it was put down. */
   readonly goals: readonly Goal[];
+  /** What pages will contain, in the order of the list. */
+  readonly sketches: readonly Sketch[];
   /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
   readonly oldPages: PersistentMap<string, OldPageDecision>;
   /** Set where this is the tree as visitors have it (`liveSiteOf`): no page is home there but the one that is named. */
@@ -106,6 +109,7 @@ export const bySiblingOrder = (a: SiteNode, b: SiteNode): number =>
 /** What is planned for the site as a whole. */
 export interface PlanOfSite {
   readonly goals?: readonly Goal[];
+  readonly sketches?: readonly Sketch[];
   readonly oldPages?: Iterable<readonly [string, OldPageDecision]>;
 }
 
@@ -116,7 +120,7 @@ export function makeSite(
   nodes: Iterable<SiteNode>,
   live: Iterable<LiveNode> = [],
   liveSettings: Settings | null = null,
-  { goals = [], oldPages = [] }: PlanOfSite = {},
+  { goals = [], sketches = [], oldPages = [] }: PlanOfSite = {},
 ): Site {
   const all = [...nodes];
   const byParent = new Map<PageId | null, SiteNode[]>();
@@ -136,6 +140,7 @@ export function makeSite(
     live: PersistentMap<PageId, LiveNode>([...live].map((entry) => [entry.node.id, entry])),
     liveSettings,
     goals,
+    sketches,
     oldPages: PersistentMap<string, OldPageDecision>(oldPages),
   };
 }

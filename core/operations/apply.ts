@@ -6,6 +6,8 @@ import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
+import { sketchAdd, sketchRemove, sketchSet } from './sketches.ts';
+import { variantAdd, variantRemove, variantSet } from './variants.ts';
 import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
 import { fieldAdd, fieldMove, fieldRemove, fieldSet } from './fields.ts';
 import { labelAdd, labelRemove, labelSet } from './labels.ts';
@@ -73,6 +75,12 @@ export const OPERATIONS = {
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,
+  'sketch.add': sketchAdd,
+  'sketch.set': sketchSet,
+  'sketch.remove': sketchRemove,
+  'variant.add': variantAdd,
+  'variant.set': variantSet,
+  'variant.remove': variantRemove,
   'oldPage.decide': oldPageDecide,
   'release.make': releaseMake,
   'release.takeBack': releaseTakeBack,

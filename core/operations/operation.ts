@@ -21,6 +21,8 @@ import { redirectAddSchema, redirectRemoveSchema, redirectSetSchema } from './re
 import { formAddSchema, formRemoveSchema, formSetSchema } from './forms.ts';
 import { sharedAddSchema, sharedRemoveSchema, sharedSetSchema } from './shared.ts';
 import { siteSetSchema } from './site-set.ts';
+import { sketchAddSchema, sketchRemoveSchema, sketchSetSchema } from './sketches.ts';
+import { variantAddSchema, variantRemoveSchema, variantSetSchema } from './variants.ts';
 
 const EDITS = [
   pageAddSchema,
@@ -66,6 +68,12 @@ const EDITS = [
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,
+  sketchAddSchema,
+  sketchSetSchema,
+  sketchRemoveSchema,
+  variantAddSchema,
+  variantSetSchema,
+  variantRemoveSchema,
   oldPageDecideSchema,
 ] as const;
 

@@ -4,6 +4,7 @@ import { FRAME } from './frame.ts';
 import { OWN_HTML, leftOutOf } from './own-html.ts';
 import { SHARED } from './shared.ts';
 import { shownBy } from './shown-files.ts';
+import { plannedBoxesOf } from '../sketch/planned-boxes.ts';
 import { DETAIL, FACT, type TextDocument, type TextPart } from '../model/content.ts';
 
 /** What is found in a text that makes it harder to read or to find one's way in. */
@@ -21,6 +22,7 @@ export const TEXT_FAULTS = [
   'no form',
   'frame',
   'left out',
+  'unwritten',
 ] as const;
 export type TextFault = (typeof TEXT_FAULTS)[number];
 
@@ -76,6 +78,7 @@ export function textFaultsOf(document: TextDocument): TextFault[] {
     part.content?.forEach(walk);
   };
   walk(document);
+  if (plannedBoxesOf(document).some(({ isWritten }) => !isWritten)) found.add('unwritten');
   return TEXT_FAULTS.filter((fault) => found.has(fault));
 }
 

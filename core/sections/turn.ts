@@ -4,6 +4,7 @@ import { BESIDE } from './beside.ts';
 import { COLUMN, COLUMNS } from './columns.ts';
 import { FOLD, FOLD_QUESTION } from './fold.ts';
 import { NOTE } from './note.ts';
+import { PLANNED_BOX, STAND_FOR_BOXES } from './planned-box.ts';
 import { QUOTATION } from './quotation.ts';
 import { EMPTY_PARAGRAPH } from './section-type.ts';
 
@@ -21,9 +22,19 @@ export type Turn = keyof typeof TURNS;
 
 /**
  * A section as another type, with every word of it: what stands in its place. Null where it cannot be that: a quotation holds lines of
- * words alone. It is nothing but what it is where it has that type already.
+ * words alone. It is nothing but what it is where it has that type already. What stands for a box of a sketch goes on doing so.
  */
 export function turned(section: TextPart, into: Turn): readonly TextPart[] | null {
+  const parts = inAnotherType(section, into);
+  const box = section.attrs?.[PLANNED_BOX] ?? null;
+  if (parts === null || parts[0] === section || box === null || !STANDS.has(parts[0]!.type)) return parts;
+  const [first, ...rest] = parts;
+  return [{ ...first!, attrs: { ...first!.attrs, [PLANNED_BOX]: box } }, ...rest];
+}
+
+const STANDS: ReadonlySet<string> = new Set(STAND_FOR_BOXES);
+
+function inAnotherType(section: TextPart, into: Turn): readonly TextPart[] | null {
   const blocks = blocksOf(section);
   if (blocks === null) return null;
   if (section.type === into) return [section];

@@ -7,6 +7,7 @@ import * as forms from './draw-form-edits.ts';
 import * as pages from './draw-page-edits.ts';
 import * as releases from './draw-release-edits.ts';
 import * as settings from './draw-setting-edits.ts';
+import * as sketches from './draw-sketch-edits.ts';
 
 /** One draw an operation: what it could be on the site at hand. */
 export type OperationDraws = {
@@ -59,6 +60,12 @@ export const DRAWS: OperationDraws = {
   'goal.add': settings.drawGoalAdd,
   'goal.set': settings.drawGoalSet,
   'goal.remove': settings.drawGoalRemove,
+  'sketch.add': sketches.drawSketchAdd,
+  'sketch.set': sketches.drawSketchSet,
+  'sketch.remove': sketches.drawSketchRemove,
+  'variant.add': sketches.drawVariantAdd,
+  'variant.set': sketches.drawVariantSet,
+  'variant.remove': sketches.drawVariantRemove,
   'oldPage.decide': settings.drawOldPageDecide,
   'release.make': releases.drawReleaseMake,
   'release.takeBack': releases.drawReleaseTakeBack,

@@ -38,11 +38,16 @@ import {
 const pick = <Fields extends object>(draw: Draw, fields: Fields): Partial<Fields> =>
   Object.fromEntries(draw.some(Object.entries(fields), 1, 2)) as Partial<Fields>;
 
+/** A heading or a link, which cannot be the home page, where there is one. */
+const drawNoPage = (site: Site, draw: Draw) =>
+  draw.maybeOf([...site.nodes.values()].filter(({ type, removedWith }) => type !== 'page' && removedWith === null))
+    ?.id ?? drawNode(site, draw);
+
 export const drawSiteSet: OperationDraws['site.set'] = (site, draw) => ({
   name: 'site.set',
   fields: pick(draw, {
     name: drawName(draw, ['Pellow', 'Tern']),
-    home: draw.chance(0.2) ? null : draw.odd() ? drawNode(site, draw) : drawPage(site, draw),
+    home: draw.chance(0.2) ? null : draw.odd() ? drawNoPage(site, draw) : drawPage(site, draw),
     timeZone: draw.odd() ? 'Quay/Side' : draw.of(['Europe/London', 'Europe/Berlin', 'UTC']),
     trail: drawTrail(site, draw),
     language: draw.of(['en', 'en', 'de']),

@@ -206,6 +206,7 @@ export function drawPlan(site: Site, draw: Draw): PlanChange {
     { oldAddresses: draw.some(['/old', '/older', '/oldest'], 0, 2) },
     { references: page === undefined ? [] : [page, page] },
     { notes: draw.chance(0.5) ? drawContent(draw) : null },
+    { sketch: draw.maybeOf(site.sketches)?.id ?? null },
     { questions: { [draw.of(['q1', 'q2'])]: draw.chance(0.2) ? null : drawQuestion(draw) } },
   ];
   return Object.assign({}, ...draw.some(parts, 1, 3)) as PlanChange;

@@ -26,6 +26,8 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'shared-too-many',
   'form-too-many',
   'redirect-too-many',
+  'sketch-too-many',
+  'variant-too-many',
   'two-homes',
 ]);
 

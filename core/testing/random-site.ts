@@ -71,7 +71,7 @@ export interface Seedling {
 }
 
 /**
- * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, forms, goals and redirects, links,
+ * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, forms, goals, sketches and redirects, links,
  * titles in several languages; some of it was removed, some made live, some taken down again and some edited since.
  */
 export function plantSite({ seed, pages, shape }: Seedling): Site {
@@ -90,6 +90,8 @@ export function plantSite({ seed, pages, shape }: Seedling): Site {
   make('shared.add', sometimes(0.6, 2));
   make('form.add', sometimes(0.6, 2));
   make('goal.add', sometimes(0.7, 3));
+  make('sketch.add', sometimes(0.7, 3));
+  make('variant.add', sometimes(0.7, 2));
   const ids = draw.some(
     Array.from({ length: pages }, (_, n) => toPageId(`p${n}`)),
     pages,
@@ -158,6 +160,7 @@ export function plain(site: Site): unknown {
       settings: site.settings,
       liveSettings: site.liveSettings,
       goals: site.goals,
+      sketches: site.sketches,
       oldPages: sorted(site.oldPages.entries()),
       nodes: sorted(site.nodes.entries()),
       children: sorted(site.children.entries()),
@@ -176,6 +179,7 @@ export function differencesBetween(one: Site, other: Site): string[] {
   compare('settings', one.settings, other.settings);
   compare('live settings', one.liveSettings, other.liveSettings);
   compare('goals', one.goals, other.goals);
+  compare('sketches', one.sketches, other.sketches);
   for (const part of ['nodes', 'children', 'live', 'oldPages'] as const) {
     const [a, b] = [one[part], other[part]] as [typeof one.nodes, typeof one.nodes];
     if (a === b) continue;

@@ -3,6 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { letsPass } from '#core/derive/access.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import { type SectionRule, type TextDocument, type TextPart, contentIdOf } from '#core/model/content.ts';
+import { BOX_TYPES, BOX_WIDTHS, type Box, type BoxId } from '#core/model/sketch.ts';
+import { withPlaces } from '#core/sketch/start-writing.ts';
 import { acceptContent } from './content-service.ts';
 
 const paragraph = (text: string): TextPart => ({ type: 'paragraph', content: [{ type: 'text', text }] });
@@ -76,5 +78,20 @@ describe('a text that comes in', () => {
       }),
       { numRuns: 60 },
     );
+  });
+
+  it('has a place for each type of box, which visitors are not told of', () => {
+    const boxes = BOX_TYPES.map((type, n): Box => ({
+      id: `b${n}` as BoxId,
+      type,
+      purpose: `Purpose${n}`,
+      words: null,
+      width: BOX_WIDTHS[n % BOX_WIDTHS.length]!,
+    }));
+    const { html, boxes: found, written } = accept(...withPlaces(null, boxes)!.content!);
+    expect(found).toEqual(boxes.map(({ id }) => id));
+    expect(written).toEqual(boxes.filter(({ type }) => type.startsWith('page')).map(({ id }) => id));
+    expect(html).not.toMatch(/data-box|Purpose|"b\d/);
+    expect(() => accept({ ...paragraph('x'), attrs: { box: 'no id!' } })).toThrow();
   });
 });

@@ -4,6 +4,8 @@ import type { ContentId } from '#core/model/ids.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
 import { filesOf } from '#core/sections/shown-files.ts';
 import type { FormId } from '#core/model/site-form.ts';
+import type { BoxId } from '#core/model/sketch.ts';
+import { plannedBoxesOf } from '#core/sketch/planned-boxes.ts';
 import { formsIn } from '#core/sections/shown-forms.ts';
 import { sharedIn } from '#core/sections/shown-shared.ts';
 import { textSchema } from '#contract/rich-text.ts';
@@ -23,6 +25,9 @@ export interface StoredContent {
   readonly shared: readonly SharedId[];
   /** The forms that it shows. */
   readonly forms: readonly FormId[];
+  /** The boxes of sketches that have a place in it, and those of them where something is said. */
+  readonly boxes: readonly BoxId[];
+  readonly written: readonly BoxId[];
 }
 
 /** The longest text, as JSON. */
@@ -44,6 +49,7 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
   } catch (fault) {
     throw new ProblemError('content-invalid', { content: given.id, reason: (fault as Error).message });
   }
+  const planned = plannedBoxesOf(document);
   const expected = contentIdOf(document);
   if (expected !== given.id) throw new ProblemError('content-mismatch', { content: given.id, expected });
   return {
@@ -53,5 +59,7 @@ export function acceptContent(given: { id: ContentId; document: TextDocument }):
     files: filesOf(document),
     shared: sharedIn(document),
     forms: formsIn(document),
+    boxes: planned.map(({ box }) => box),
+    written: planned.filter(({ isWritten }) => isWritten).map(({ box }) => box),
   };
 }

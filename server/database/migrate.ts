@@ -32,6 +32,7 @@ import * as thirtySecond from './migrations/0032-words-of-fields.ts';
 import * as thirtyThird from './migrations/0033-forms.ts';
 import * as thirtyFourth from './migrations/0034-look.ts';
 import * as thirtyFifth from './migrations/0035-words-of-fields-by-page.ts';
+import * as thirtySixth from './migrations/0036-sketches.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -79,6 +80,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0033-forms', up: thirtyThird.up, down: thirtyThird.down },
   { name: '0034-look', up: thirtyFourth.up, down: thirtyFourth.down },
   { name: '0035-words-of-fields-by-page', up: thirtyFifth.up, down: thirtyFifth.down },
+  { name: '0036-sketches', up: thirtySixth.up, down: thirtySixth.down },
 ];
 
 /**

@@ -98,6 +98,7 @@ export async function saveEdit(
      ${settingsSql(statement, '', changedSettings(before.settings, after.settings))}
      ${live === before.liveSettings ? '' : settingsSql(statement, 'live_', live ? changedSettings(before.liveSettings, live) : NEVER_LIVE)}
      ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
+     ${after.sketches === before.sketches ? '' : `, sketches = ${statement.value(JSON.stringify(after.sketches))}::jsonb`}
      ${edit.release ? ', release = release + 1' : ''}
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
   );
@@ -115,8 +116,8 @@ export async function saveEdit(
   if (edit.contents.length > 0) {
     statement.part(
       'texts',
-      `INSERT INTO content (site, id, document, html, parts, files, shared, forms) SELECT ${site}, r.* FROM bumped,
-       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[])
+      `INSERT INTO content (site, id, document, html, parts, files, shared, forms, boxes, written) SELECT ${site}, r.* FROM bumped,
+       jsonb_to_recordset(${statement.value(JSON.stringify(edit.contents))}::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[], boxes text[], written text[])
        ON CONFLICT DO NOTHING`,
     );
   }

@@ -1,6 +1,8 @@
 import type { Knex } from 'knex';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
+import type { AboutSketch, CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
+import type { SketchId } from '#core/model/plan.ts';
+import type { VariantId } from '#core/model/sketch.ts';
 import type { CommentAnswer, FeedbackAnswer } from '#contract/sharing.ts';
 import { FEEDBACK_CHANNEL } from '../database/channels.ts';
 
@@ -24,9 +26,10 @@ export async function feedbackOf(
       .select('said.*', 'guest.share', 'guest.name as by');
     return 'site' in of ? query.where('share.site', of.site) : query.where('share.id', of.share);
   };
-  const [verdicts, comments] = await Promise.all([
+  const [verdicts, comments, choices] = await Promise.all([
     said('share_verdict').orderBy(['said.given_at', 'said.guest', 'said.page']),
     said('share_comment').orderBy(['said.made_at', 'said.id']),
+    said('share_choice').orderBy(['said.chosen_at', 'said.guest', 'said.sketch']),
   ]);
   return {
     verdicts: verdicts.map((row) => ({
@@ -39,6 +42,14 @@ export async function feedbackOf(
       settledBy: row.settled_by,
     })),
     comments: comments.map(commentOf),
+    choices: choices.map((row) => ({
+      share: row.share,
+      guest: row.guest,
+      sketch: row.sketch,
+      variant: row.variant,
+      by: row.by,
+      at: row.chosen_at.toISOString(),
+    })),
   };
 }
 
@@ -51,6 +62,7 @@ const commentOf = (row: Record<string, unknown> & { made_at: Date }): CommentAns
     kind: row.kind,
     text: row.text,
     proposes: row.proposes,
+    about: row.about,
     isAccepted: row.is_accepted,
     by: row.by,
     at: row.made_at.toISOString(),
@@ -151,6 +163,22 @@ export async function putVerdict(
     });
 }
 
+/** Keeps which variant of a sketch a guest would take, in place of their earlier choice; null takes it back. */
+export async function putChoice(
+  database: Knex,
+  guest: string,
+  sketch: SketchId,
+  variant: VariantId | null,
+  at: Date,
+): Promise<void> {
+  if (variant === null) await database('share_choice').where({ guest, sketch }).delete();
+  else
+    await database('share_choice')
+      .insert({ guest, sketch, variant, chosen_at: at })
+      .onConflict(['guest', 'sketch'])
+      .merge();
+}
+
 export const countComments = async (database: Knex, share: string): Promise<number> =>
   Number(
     (
@@ -171,6 +199,7 @@ export async function insertComment(
     readonly kind: CommentKind;
     readonly text: string;
     readonly proposes?: Proposes;
+    readonly about?: AboutSketch | null;
   },
   at: Date,
 ): Promise<void> {

@@ -1,10 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Request } from 'express';
+import { surroundOf } from '#core/sketch/surround.ts';
+import { sketchOf } from '#core/model/sketch.ts';
 import { sharedPlan } from '#core/derive/shared-plan.ts';
 import { editsOfProposal } from '#core/arrange/proposal.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import type { Proposes } from '#core/model/feedback.ts';
+import type { AboutSketch, Proposes } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { sketchIdSchema } from '#core/model/plan.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
@@ -21,6 +24,7 @@ import {
   guestAt,
   insertComment,
   insertGuest,
+  putChoice,
   putVerdict,
   tellFeedback,
 } from './feedback-repository.ts';
@@ -49,7 +53,9 @@ type Guests =
   | 'showSharedTree'
   | 'givePassphrase'
   | 'nameGuest'
+  | 'showSurround'
   | 'giveVerdict'
+  | 'chooseVariant'
   | 'addComment'
   | 'takeBackComment';
 
@@ -92,6 +98,15 @@ export function makeGuestHandlers({
   const requirePage = async ({ site: key }: Share, page: PageId): Promise<void> => {
     const { site } = await cache.current(key);
     if (!maybeNodeAt(site, page)) throw new ProblemError('page-unknown', { page });
+  };
+  /** A variant of a sketch, and a box of it where one is named, as they are now. @throws ProblemError */
+  const requireVariant = async ({ site: key }: Share, { sketch: id, variant, box }: AboutSketch): Promise<void> => {
+    const { site } = await cache.current(key);
+    const sketch = site.sketches.find((one) => one.id === id);
+    if (!sketch) throw new ProblemError('sketch-unknown', { sketch: id });
+    const found = sketch.variants.find((one) => one.id === variant);
+    if (!found) throw new ProblemError('variant-unknown', { variant });
+    if (box !== null && !found.boxes.some((one) => one.id === box)) throw new ProblemError('box-unknown', { box });
   };
   /** A proposal that could be accepted as the tree is now. @throws ProblemError */
   const requirePossible = async (share: Share, page: PageId, proposes: Proposes): Promise<void> => {
@@ -151,6 +166,14 @@ export function makeGuestHandlers({
       await remember(request, share, { guest: guest.id });
       return { ok: true };
     },
+    showSurround: async ({ request }) => {
+      const share = await enter(request);
+      const page = pageOf(request.params.page);
+      const { site } = await cache.current(share.site);
+      const node = maybeNodeAt(site, page);
+      if (!node || !sketchOf(site, node)) throw new ProblemError('page-unknown', { page });
+      return surroundOf(site, page);
+    },
     giveVerdict: async ({ request, body }) => {
       const share = await enter(request);
       const guest = await guestOf(request, share);
@@ -162,11 +185,26 @@ export function makeGuestHandlers({
       });
       return { ok: true };
     },
+    chooseVariant: async ({ request, body: { variant } }) => {
+      const share = await enter(request);
+      const guest = await guestOf(request, share);
+      const named = sketchIdSchema.safeParse(request.params.sketch);
+      if (!named.success)
+        throw new ProblemError('sketch-unknown', { sketch: String(request.params.sketch).slice(0, 60) });
+      const sketch = named.data;
+      if (variant !== null) await requireVariant(share, { sketch, variant, box: null });
+      await database.transaction(async (trx) => {
+        await putChoice(trx, guest.id, sketch, variant, now());
+        await tellFeedback(trx, share.site);
+      });
+      return { ok: true };
+    },
     addComment: async ({ request, body }) => {
       const share = await enter(request);
       const guest = await guestOf(request, share);
       await requirePage(share, body.page);
       if (body.kind === 'proposal') await requirePossible(share, body.page, body.proposes);
+      else if (body.about !== null) await requireVariant(share, body.about);
       if ((await countComments(database, share.id)) >= MAX_COMMENTS)
         throw new ProblemError('feedback-full', { limit: MAX_COMMENTS });
       await database.transaction(async (trx) => {

@@ -6,6 +6,7 @@ import type { FactId } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
 import type { Goal } from '#core/model/plan.ts';
+import type { BoxId, Sketch } from '#core/model/sketch.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
@@ -46,6 +47,7 @@ interface SiteRow extends SettingsRow {
   key: SiteKey;
   revision: number;
   goals: Goal[];
+  sketches: Sketch[];
 }
 
 /** A whole site as it is now, read at one moment; undefined where there is none of that key. */
@@ -59,6 +61,7 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const decisions = await trx('old_page_decision').where({ site: key });
       const site = makeSite(key, settingsOf(row), nodes.map(fromDraftRow), live.map(fromLiveRow), liveSettingsOf(row), {
         goals: row.goals,
+        sketches: row.sketches,
         oldPages: decisions.map((one): [string, OldPageDecision] => [
           one.address,
           { letGo: one.let_go, declined: one.declined },
@@ -134,6 +137,7 @@ export async function insertSite(
       release: site.liveSettings ? 1 : 0,
       changed_by: account,
       goals: JSON.stringify(site.goals),
+      sketches: JSON.stringify(site.sketches),
     });
     const nodes = [...site.nodes.values()].map(toDraftRow);
     await trx.raw(
@@ -144,8 +148,8 @@ export async function insertSite(
     // Before the live pages: what is live is indexed for search with its text.
     for await (const some of inBatches(contents, CONTENTS_AT_ONCE)) {
       await trx.raw(
-        `INSERT INTO content (site, id, document, html, parts, files, shared, forms)
-         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[])
+        `INSERT INTO content (site, id, document, html, parts, files, shared, forms, boxes, written)
+         SELECT ?, r.* FROM jsonb_to_recordset(?::jsonb) AS r (id text, document jsonb, html text, parts jsonb, files text[], shared text[], forms text[], boxes text[], written text[])
          ON CONFLICT DO NOTHING`,
         [site.key, JSON.stringify(some)],
       );
@@ -247,6 +251,18 @@ export const pagesWithShared = (database: Knex, key: SiteKey, shared: SharedId):
     .whereNull('removed_with')
     .whereRaw(`content.shared @> ARRAY[?]::text[] AND content.shared <> '{}'`, [shared])
     .pluck('node.id');
+
+/** The pages of the tree whose text has places for boxes of sketches. */
+export const plannedTexts = (
+  database: Knex,
+  key: SiteKey,
+): Promise<{ page: PageId; boxes: BoxId[]; written: BoxId[] }[]> =>
+  database('node')
+    .join('content', (join) => join.on('content.site', 'node.site').andOn('content.id', 'node.content'))
+    .where('node.site', key)
+    .whereNull('removed_with')
+    .whereRaw(`content.boxes <> '{}'`)
+    .select('node.id as page', 'content.boxes', 'content.written');
 
 /** These texts of a site, as far as it has them. */
 export const contentsOf = (

@@ -2,7 +2,10 @@ import useSWR, { mutate } from 'swr';
 import useSWRImmutable from 'swr/immutable';
 import type { PageId } from '#core/model/ids.ts';
 import type { Verdict } from '#core/model/feedback.ts';
+import type { SketchId } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
+import type { VariantId } from '#core/model/sketch.ts';
+import type { Surround } from '#core/sketch/surround.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import type { BodyOf } from '#contract/routes.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
@@ -64,6 +67,18 @@ export async function giveVerdict(token: string, pages: readonly PageId[], verdi
     populateCache: false,
   });
 }
+
+/** Chooses a variant of a sketch; null takes the choice back. @throws ServerProblem, NoAnswer */
+export async function chooseVariant(token: string, sketch: SketchId, variant: VariantId | null): Promise<void> {
+  await call('chooseVariant', { token, sketch }, { variant });
+  await mutate(keyOf(token));
+}
+
+/** What stands around the content of a page at a revision of the plan; undefined until it is known. */
+export const useSurround = (token: string, page: PageId, revision: number): Surround | undefined =>
+  useSWRImmutable([`${keyOf(token)}/surrounds`, page, revision], () => call('showSurround', { token, page }), {
+    keepPreviousData: true,
+  }).data;
 
 function withVerdict(plan: SharedPlanAnswer, pages: readonly PageId[], verdict: Verdict | null): SharedPlanAnswer {
   const { guest, feedback } = plan;

@@ -10,6 +10,7 @@ import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
 import { detailExtension } from './detail-in-text.tsx';
 import { factExtension } from './fact-in-text.tsx';
+import { BoxHintsExtension } from './sections/box-hints.ts';
 import { inEditor } from './sections/editor-parts.ts';
 import { OF_THE_DESK } from './page-look.ts';
 import { Popover } from '../ui/popover.tsx';
@@ -28,6 +29,7 @@ export const editorExtensions = [
   ...textExtensions.filter(({ name }) => ![AUDIENCE_SECTION, FACT, DETAIL].includes(name)).map(inEditor),
   factExtension,
   detailExtension,
+  BoxHintsExtension,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];
 

@@ -1,3 +1,4 @@
+import { withoutEmptyBoxes } from '#core/sketch/planned-boxes.ts';
 import { DOMParser as TextParser } from '@tiptap/pm/model';
 import { MAX_ALTERNATIVE_LENGTH, fileTypeOf } from '#core/files/file.ts';
 import { type TextDocument, pageLink } from '#core/model/content.ts';
@@ -31,7 +32,7 @@ export function documentOfOldText(
   }
   const { html: tidied } = asText(page.body.innerHTML);
   const body = new DOMParser().parseFromString(tidied, 'text/html').body;
-  return TextParser.fromSchema(textSchema).parse(body).toJSON() as TextDocument;
+  return withoutEmptyBoxes(TextParser.fromSchema(textSchema).parse(body).toJSON() as TextDocument);
 }
 
 function pictureAsSection(page: Document, image: HTMLImageElement, file: LibraryFile): void {

@@ -25,6 +25,7 @@ import {
 import { toast } from 'sonner';
 import { AUDIENCE_SECTION, type TextDocument, contentIdOf, headingsOf, pageLink } from '#core/model/content.ts';
 import { isBlank } from '#core/sections/blank.ts';
+import { withoutEmptyBoxes } from '#core/sketch/planned-boxes.ts';
 import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { rememberContent, useContent } from '../api/content.ts';
@@ -43,6 +44,7 @@ import { PageField } from './page-field.tsx';
 import { saysTheSame } from './says-the-same.ts';
 import { OtherVersion } from './other-version.tsx';
 import { InsertList } from './sections/insert-list.tsx';
+import { type BoxHints, NO_HINTS, showHints } from './sections/box-hints.ts';
 import { insertFiles, sendCarried } from './sections/insert-files.ts';
 import { moveSection } from './sections/insert-section.ts';
 import { ShowsShared } from './sections/shared-part.tsx';
@@ -78,6 +80,8 @@ interface RichTextProps {
   readonly audiences?: readonly NamedAudience[];
   /** The facts of the site that the text can name; left out where it names none. */
   readonly facts?: readonly Fact[];
+  /** What the empty places of the text are for that a sketch planned. */
+  readonly hints?: BoxHints;
   /** Whether it is a shared section, in which no other one stands. */
   readonly isShared?: boolean;
   /** Whether it is saved only when it is left, since much is set with it. */
@@ -140,6 +144,7 @@ function TextEditor({
   Around,
   audiences = NO_AUDIENCES,
   facts = NO_FACTS,
+  hints = NO_HINTS,
   isShared = false,
   isSavedOnLeaving = false,
   onWriting,
@@ -201,7 +206,7 @@ function TextEditor({
     // What the editor makes of a text by itself is no change: it writes out what others leave to be understood.
     if (saysTheSame(editor.state.doc, shown.current)) return;
     shown.current = editor.state.doc;
-    const written = editor.getJSON() as TextDocument;
+    const written = withoutEmptyBoxes(editor.getJSON() as TextDocument);
     const next = isBlank(written) ? null : contentIdOf(written);
     if (next === base.id) return;
     setBase({ id: next, over: content });
@@ -240,6 +245,7 @@ function TextEditor({
       now();
     };
   }, [editor, writing, isSavedOnLeaving]);
+  useEffect(() => showHints(editor, hints), [editor, hints]);
   // Somebody else's text comes in only while nobody is writing here.
   const isOthers = content !== base.id && content !== base.over;
   const isBehind = isOthers && isFocused;

@@ -1,6 +1,7 @@
 /** What is set for the site as a whole, each under the name that the address bar holds: `?beside=layouts/handbook`. */
 export const SETTINGS_KEYS = [
   'goals',
+  'sketches',
   'sharing',
   'audiences',
   'labels',

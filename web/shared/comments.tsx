@@ -5,6 +5,7 @@ import type { CommentAnswer, SharedPlanAnswer } from '#contract/sharing.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { takeBackComment } from '../api/shared-plan.ts';
 import { SAID_WORDS, VERDICT_WORDS } from '../tree/feedback-words.tsx';
+import { aboutWords } from '../sketches/about-words.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type CommentDraft, NewComment } from './new-comment.tsx';
@@ -48,10 +49,11 @@ function OneComment({
   readonly isMine: boolean;
 }) {
   const { site } = useWorkbench();
-  const { id, kind, text, proposes, isAccepted, by, at, answer, answeredBy, settledBy } = comment;
+  const { id, kind, text, proposes, about, isAccepted, by, at, answer, answeredBy, settledBy } = comment;
   return (
     <article className="rounded-md border border-rule bg-raised px-3 py-2">
       {proposes && <p className="font-medium">Proposal: {proposalWords(site, proposes)}</p>}
+      {about && <p className="text-small font-medium">About {aboutWords(site, about)}</p>}
       {text !== '' && <p className="whitespace-pre-wrap">{text}</p>}
       <p className="text-small text-quiet">
         {isMine ? 'You' : by} {SAID_WORDS[kind]} on {dayWords(at)}

@@ -1,6 +1,6 @@
 import { type FormEvent, useCallback, useState } from 'react';
 import { toast } from 'sonner';
-import { type CommentKind, MAX_COMMENT_LENGTH, type Proposes } from '#core/model/feedback.ts';
+import { type AboutSketch, type CommentKind, MAX_COMMENT_LENGTH, type Proposes } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_TITLE_LENGTH } from '#core/model/page-fields.ts';
 import type { Side } from '#core/model/place.ts';
@@ -8,6 +8,7 @@ import { isWithin, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { addComment } from '../api/shared-plan.ts';
+import { aboutWords } from '../sketches/about-words.ts';
 import { PlaceChoice } from '../fields/place-choice.tsx';
 import { Button } from '../ui/button.tsx';
 import { Radios, TextArea, TextField } from '../ui/field.tsx';
@@ -22,8 +23,17 @@ export interface CommentDraft {
   /** The page that the proposed place is seen from; null for the end of the top level, undefined for where it stands. */
   readonly near: PageId | null | undefined;
   readonly side: Side;
+  /** What of the page's sketch it is about; null for the page as a whole. */
+  readonly about: AboutSketch | null;
 }
-export const NO_DRAFT: CommentDraft = { kind: 'comment', text: '', title: '', near: undefined, side: 'inside' };
+export const NO_DRAFT: CommentDraft = {
+  kind: 'comment',
+  text: '',
+  title: '',
+  near: undefined,
+  side: 'inside',
+  about: null,
+};
 
 const KINDS: readonly { readonly value: CommentKind; readonly words: string }[] = [
   { value: 'comment', words: 'A comment' },
@@ -55,6 +65,7 @@ export function NewComment({
   readonly draft: CommentDraft;
   readonly onDraft: (draft: CommentDraft) => void;
 }) {
+  const { site } = useWorkbench();
   const [isSending, setSending] = useState(false);
   const { kind } = draft;
   const text = draft.text.trim();
@@ -62,7 +73,10 @@ export function NewComment({
   const isReady = kind === 'proposal' ? proposes !== null : text !== '';
   const send = () => {
     setSending(true);
-    void addComment(token, kind === 'proposal' ? { page, kind, text, proposes: proposes! } : { page, kind, text })
+    void addComment(
+      token,
+      kind === 'proposal' ? { page, kind, text, proposes: proposes! } : { page, kind, text, about: draft.about },
+    )
       .then(
         () => onDraft(NO_DRAFT),
         (fault: unknown) => toast.error(wordsOfFault(fault)),
@@ -81,6 +95,14 @@ export function NewComment({
         value={kind}
         onChoose={(next) => onDraft({ ...draft, kind: next })}
       />
+      {draft.about !== null && kind !== 'proposal' && (
+        <p className="flex items-center gap-2 rounded-md bg-accent-soft px-2 py-1 text-small">
+          <span className="min-w-0 flex-1">About {aboutWords(site, draft.about)}</span>
+          <Button look="quiet" isTight onClick={() => onDraft({ ...draft, about: null })}>
+            About the whole page
+          </Button>
+        </p>
+      )}
       {kind === 'proposal' && <ProposalFields page={page} draft={draft} onDraft={onDraft} />}
       <TextArea
         label={TEXT_LABELS[kind]}

@@ -9,6 +9,7 @@ import { VERDICT_MEANING, VERDICT_WORDS, VerdictSign } from '../tree/feedback-wo
 import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS, dayWords } from '../tree/plan-words.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { Comments } from './comments.tsx';
+import { SharedSketch } from './shared-sketch.tsx';
 import { type CommentDraft, NO_DRAFT } from './new-comment.tsx';
 import { numberWords } from '../ui/number-words.ts';
 
@@ -64,6 +65,7 @@ function OnePage({ page, token, plan, named, ...writing }: PanelProps & Writing 
       </div>
       <YourVerdict page={page} />
       <Planned page={page} />
+      <SharedSketch page={page} token={token} plan={plan} named={named} {...writing} />
       <Comments page={page} token={token} plan={plan} named={named} {...writing} />
     </div>
   );

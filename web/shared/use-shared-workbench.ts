@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useInsertionEffect, useMemo, useRef } from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
+import { NOTHING_PLANNED } from '#core/derive/sketch-totals.ts';
 import { filterRows, isAsking } from '#core/derive/filters.ts';
 import type { Verdict } from '#core/model/feedback.ts';
 import type { Site } from '#core/model/site.ts';
@@ -60,6 +61,8 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lens: 'plan',
     lensParts: GUEST_LENS,
     feedback: null,
+    planned: NOTHING_PLANNED,
+    sketched: null,
     findings: NOTHING_FOUND,
     settingsFindings: [],
     changes: null,

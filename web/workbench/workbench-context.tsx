@@ -2,6 +2,7 @@ import { createContext, useContext } from 'react';
 import type { TreeComparison } from '#core/changes/compare-trees.ts';
 import type { Derived } from '#core/derive/derived.ts';
 import type { SettingsFinding } from '#core/checks/settings-links.ts';
+import type { PlannedInTexts, SketchTotals } from '#core/derive/sketch-totals.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { Filter } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
@@ -90,6 +91,10 @@ export interface Workbench {
   readonly lensParts: LensDefinition;
   /** Null until it is known. */
   readonly feedback: Said | null;
+  /** The boxes of sketches that have a place in the texts, and where something is said. */
+  readonly planned: PlannedInTexts;
+  /** How far the sections of sketches are; null where the site has no sketches. */
+  readonly sketched: SketchTotals | null;
   /** What was found about the links of each page, and what the pages lack. */
   readonly findings: Findings;
   /** What was found about the links of menus and redirects, whose outside addresses alone are looked at. */

@@ -9,11 +9,13 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
+import { sketchTotals } from '#core/derive/sketch-totals.ts';
 import { feedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useLiveChanges } from '../api/find.ts';
 import { useScheduled } from '../api/releases.ts';
 import { useMay, useSession } from '../api/session.ts';
+import { usePlannedTexts } from '../api/sketches.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { type Clip, keepClip } from '../clipboard/clip.ts';
@@ -79,6 +81,11 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const feedback = useMemo(
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
+  );
+  const planned = usePlannedTexts(store.key, shown.revision, site.sketches.length > 0);
+  const sketched = useMemo(
+    () => (site.sketches.length > 0 ? sketchTotals(site, derived.outline, planned) : null),
+    [site, derived.outline, planned],
   );
   const { query, filter, moment } = parameters;
   const totals = feedback?.totals ?? null;
@@ -162,6 +169,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     marks,
     setSheetMarks,
     feedback,
+    planned,
+    sketched,
     findings,
     settingsFindings,
     changes,

@@ -1,6 +1,7 @@
 import type { Editor } from '@tiptap/core';
 import { toast } from 'sonner';
 import { type TextDocument, type TextPart, contentIdOf, plainTextOf } from '#core/model/content.ts';
+import { withoutBoxes } from '#core/sketch/planned-boxes.ts';
 import { SHARED } from '#core/sections/shared.ts';
 import { nameOfSection } from '#core/sections/all-sections.ts';
 import { rememberContent } from '../../api/content.ts';
@@ -25,7 +26,8 @@ export function useShareSection(editor: Editor): (type: string) => void {
   return (type) => {
     const whole = wholeAt(editor, type);
     if (!whole) return;
-    const part = whole.node.toJSON() as TextPart;
+    // It stands on several pages then, each with a sketch of its own.
+    const part = withoutBoxes(whole.node.toJSON() as TextPart);
     const document: TextDocument = { type: 'doc', content: [part] };
     const content = contentIdOf(document);
     const title = nameFrom(plainTextOf(part)) || nameOfSection(type)!;

@@ -8,7 +8,7 @@ import { numberWords } from '../../ui/number-words.ts';
 
 /** What the plans of a branch come to; nothing for a page without any below. */
 export function BranchTotals({ page }: { readonly page: PageId }) {
-  const { derived } = useWorkbench();
+  const { derived, sketched } = useWorkbench();
   const { outline } = derived;
   const row = outline.rowOf.get(page)!;
   if (outline.end[row] === row + 1) return null;
@@ -39,6 +39,13 @@ export function BranchTotals({ page }: { readonly page: PageId }) {
         {` · ${questions === 0 ? 'no open questions' : questions === 1 ? '1 open question' : `${questions} open questions`}`}
         {words > 0 && ` · ${numberWords(words)} words expected`}
       </p>
+      {sketched !== null && sketched.sketched[row]! > 0 && (
+        <p className="mt-0.5 text-quiet">
+          {sketched.writtenInBranch[row]} of {sketched.plannedInBranch[row]} planned sections written
+          {sketched.open[row]! > 0 &&
+            ` · ${sketched.open[row] === 1 ? '1 sketch waits' : `${sketched.open[row]} sketches wait`} for a choice`}
+        </p>
+      )}
     </section>
   );
 }

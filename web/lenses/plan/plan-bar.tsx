@@ -1,4 +1,13 @@
-import { ArrowDownUp, ArrowRightLeft, CalendarRange, Globe, ListTree, MessagesSquare, Target } from 'lucide-react';
+import {
+  ArrowDownUp,
+  ArrowRightLeft,
+  CalendarRange,
+  Globe,
+  LayoutTemplate,
+  ListTree,
+  MessagesSquare,
+  Target,
+} from 'lucide-react';
 import { planTotalsOf } from '#core/derive/plan-totals.ts';
 import { READINESS } from '#core/model/plan.ts';
 import { EXPORTS } from '#contract/exports.ts';
@@ -91,6 +100,14 @@ export function usePlanActions(): readonly BarAction[] {
       also: ['purpose', 'objectives'],
       Sign: Target,
       run: () => setBeside({ kind: 'goals', id: null }),
+    },
+    {
+      label: 'Sketches',
+      count: site.sketches.length,
+      words: 'Sketches of pages…',
+      also: ['wireframe', 'boxes', 'variants', 'layout', 'content'],
+      Sign: LayoutTemplate,
+      run: () => setBeside({ kind: 'sketches', id: null }),
     },
     ...(mayEdit
       ? [

@@ -169,6 +169,43 @@ export const PLAN_COLUMNS: readonly Column[] = [
     },
   },
   {
+    key: 'sections',
+    name: 'Sections',
+    width: 86,
+    isMinor: true,
+    values: ({ sketched }, row) =>
+      sketched === null
+        ? []
+        : [
+            sketched.planned[row]!,
+            sketched.written[row]!,
+            sketched.plannedInBranch[row]!,
+            sketched.writtenInBranch[row]!,
+            sketched.open[row]!,
+          ],
+    cell: ([planned, written, all, done, open]) => {
+      if (planned === undefined) return null;
+      const below = `In this branch ${String(done)} of ${String(all)} planned sections are written${open === 0 ? '' : `, ${String(open)} sketches wait for a choice`}`;
+      const isOwn = planned !== -1;
+      if (!isOwn && all === 0 && open === 0) return null;
+      return (
+        <span className="truncate" title={below}>
+          {isOwn ? (
+            <span className={written === planned && planned !== 0 ? 'text-accent' : ''}>
+              {written} of {planned}
+            </span>
+          ) : all !== 0 ? (
+            <span className="text-quiet">
+              {done} of {all} below
+            </span>
+          ) : (
+            <span className="text-attention">{open} open</span>
+          )}
+        </span>
+      );
+    },
+  },
+  {
     key: 'questions',
     name: 'Questions',
     width: 76,

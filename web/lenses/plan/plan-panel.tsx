@@ -24,6 +24,7 @@ import { OldAddresses } from './old-addresses.tsx';
 import { OwnerField } from './owner-field.tsx';
 import { QuestionList } from './question-list.tsx';
 import { References } from './references.tsx';
+import { PageSketch } from './sketches/page-sketch.tsx';
 import { PageFeedback } from './sharing/page-feedback.tsx';
 
 /** The Plan lens: what the page is for, where it comes from, who writes it by when, and what is still asked. */
@@ -110,6 +111,7 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
           ))}
         </Choice>
       )}
+      {isPage && <PageSketch page={page} onSet={set} />}
       <PageFeedback page={page} />
       <QuestionList page={page} />
       <section className="flex flex-col gap-2 border-t border-rule pt-4">

@@ -1,12 +1,15 @@
-import type { ComponentType, ReactNode } from 'react';
+import { type ComponentType, type ReactNode, useMemo } from 'react';
 import { toast } from 'sonner';
 import { followAgain } from '#core/arrange/page-outlines.ts';
 import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { isAsItsKind } from '#core/model/kind-outline.ts';
 import { kindAmong } from '#core/model/page-label.ts';
+import { type Sketch, sketchOf } from '#core/model/sketch.ts';
 import { nodeAt } from '#core/model/site.ts';
+import { BOXES } from '#core/sketch/box-types.ts';
 import type { Edit } from '../../api/site-store.ts';
+import { type BoxHints, NO_HINTS } from '../../fields/sections/box-hints.ts';
 import { RichText } from '../../fields/rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -23,6 +26,8 @@ export function TextSection({
   const { site, store, mayEdit } = useWorkbench();
   const writer = useWriter(store, page);
   const { onWrite, onLeave } = useTellWriting(store, page);
+  const sketch = sketchOf(site, nodeAt(site, page));
+  const hints = useMemo(() => (sketch ? hintsOf(sketch) : NO_HINTS), [sketch]);
   return (
     <div className="flex flex-col gap-1.5">
       <p
@@ -40,6 +45,7 @@ export function TextSection({
         mayEdit={mayEdit}
         audiences={site.settings.audiences}
         facts={site.settings.facts}
+        hints={hints}
         onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
         onSave={(text) =>
           store.apply([{ name: 'page.set', page, fields: { content: text?.id ?? null } }], text ? [text] : [])
@@ -48,6 +54,19 @@ export function TextSection({
     </div>
   );
 }
+
+/** What is said in each empty place of a text that the sketch of its page planned. */
+const hintsOf = ({ variants }: Sketch): BoxHints =>
+  new Map(
+    variants.flatMap(({ boxes }) =>
+      boxes.map(({ id, type, purpose, words }) => [
+        id,
+        [purpose === '' ? BOXES[type].name : purpose, words !== null && `about ${words} words`]
+          .filter(Boolean)
+          .join(', '),
+      ]),
+    ),
+  );
 
 /** Where a page has a kind with an outline: whether its text is that outline, or what would make it so. */
 function OfItsKind({ page, isOnDesk }: { readonly page: PageId; readonly isOnDesk: boolean }) {

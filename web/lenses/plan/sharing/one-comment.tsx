@@ -11,6 +11,7 @@ import { type Edit, refusalWords } from '../../../api/site-store.ts';
 import { DraftField } from '../../../fields/draft-field.tsx';
 import { SAID_WORDS } from '../../../tree/feedback-words.tsx';
 import { dayWords } from '../../../tree/plan-words.tsx';
+import { aboutWords } from '../../../sketches/about-words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { usePreview } from '../../../workbench/use-preview.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -18,7 +19,7 @@ import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 /** A comment, a question or a proposal of somebody whom the plan is shared with, and what its manager does about it. */
 export function OneComment({ comment }: { readonly comment: CommentAnswer }) {
   const { site } = useWorkbench();
-  const { id, kind, text, proposes, isAccepted, by, at, answer, settledBy } = comment;
+  const { id, kind, text, proposes, about, isAccepted, by, at, answer, settledBy } = comment;
   const save = (answered: string, isSettled: boolean) =>
     void answerComment(site.key, id, { answer: answered.trim(), isSettled }).catch((fault: unknown) =>
       toast.error(wordsOfFault(fault)),
@@ -26,6 +27,7 @@ export function OneComment({ comment }: { readonly comment: CommentAnswer }) {
   const said = (
     <>
       {proposes && <p className="font-medium">Proposal: {proposalWords(site, proposes)}</p>}
+      {about && <p className="text-small font-medium">About {aboutWords(site, about)}</p>}
       {text !== '' && <p className="whitespace-pre-wrap">{text}</p>}
     </>
   );

@@ -42,6 +42,7 @@ const LIVE_LACKS: Readonly<Record<PageFinding['fault'], string>> = {
   'large file': 'a large document',
   frame: 'an outside frame without address or name',
   'left out': 'HTML that visitors do not get',
+  unwritten: 'a planned section that says nothing yet',
   'no shared': 'a place for a shared section that shows nothing',
   'no form': 'a place for a form that shows nothing',
 };

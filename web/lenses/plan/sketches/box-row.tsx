@@ -1,0 +1,149 @@
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { GripVertical, X } from 'lucide-react';
+import type { KeyboardEvent } from 'react';
+import {
+  BOX_TYPES,
+  BOX_WIDTHS,
+  type Box,
+  type BoxType,
+  type BoxWidth,
+  MAX_BOX_PURPOSE_LENGTH,
+  MAX_BOX_WORDS,
+} from '#core/model/sketch.ts';
+import { withBoxSet, withBoxTyped } from '#core/sketch/arrange-boxes.ts';
+import { BOXES } from '#core/sketch/box-types.ts';
+import { useDraft } from '../../../fields/use-draft.ts';
+import { IconButton } from '../../../ui/button.tsx';
+import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { type EditBoxes, isList } from './box-list.tsx';
+
+const WIDTH_WORDS: Readonly<Record<BoxWidth, string>> = { whole: 'Whole', half: 'Half', third: 'Third' };
+const CELL = 'h-8 rounded-md border border-transparent bg-transparent px-1.5 hover:border-edge focus:border-edge';
+
+/** One box as a line: its type, what it is for, how long it will be and how wide. */
+export function BoxRow({
+  box,
+  number,
+  landing,
+  isDragged,
+  onEdit,
+  onMove,
+  onNext,
+  onGone,
+  onPaste,
+}: {
+  readonly box: Box;
+  readonly number: number;
+  /** Where something that is dragged would land beside it. */
+  readonly landing: 'before' | 'after' | null;
+  readonly isDragged: boolean;
+  readonly onEdit: EditBoxes;
+  readonly onMove: (by: -1 | 1) => void;
+  /** Adds a box after this one, with what was typed here; null for nothing. */
+  readonly onNext: (typed: string | null) => boolean;
+  readonly onGone: () => void;
+  readonly onPaste: (text: string) => void;
+}) {
+  const { mayEdit } = useWorkbench();
+  const { setNodeRef: setDrop } = useDroppable({ id: box.id });
+  const { setNodeRef: setDrag, listeners } = useDraggable({ id: box.id, disabled: !mayEdit });
+  const purpose = useDraft(box.purpose, (text) => void onEdit((now) => withBoxTyped(now, box.id, text)));
+  const words = useDraft(box.words === null ? '' : String(box.words), (text) => {
+    const digits = text.replace(/\D/g, '');
+    const count = digits === '' ? null : Math.min(Number(digits), MAX_BOX_WORDS) || null;
+    onEdit((now) => withBoxSet(now, box.id, { words: count }));
+  });
+  const { name, hasWords } = BOXES[box.type];
+  const said = purpose.value.trim() || name;
+  const press = (event: KeyboardEvent) => {
+    if (event.nativeEvent.isComposing) return;
+    const isHeld = event.ctrlKey || event.metaKey;
+    if (event.key === 'Enter') {
+      if (onNext(purpose.isTyping ? purpose.value : null)) purpose.cancel();
+    } else if (isHeld && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      purpose.commit();
+      onMove(event.key === 'ArrowUp' ? -1 : 1);
+    } else if (event.key === 'Backspace' && purpose.value === '') {
+      purpose.cancel();
+      onGone();
+    } else return;
+    event.preventDefault();
+  };
+  return (
+    <li ref={setDrop} data-box-row={box.id} className={`relative ${isDragged ? 'opacity-40' : ''}`}>
+      {landing !== null && (
+        <span
+          aria-hidden
+          className={`pointer-events-none absolute inset-x-0 h-0.5 bg-accent ${landing === 'before' ? '-top-px' : '-bottom-px'}`}
+        />
+      )}
+      <div className="flex flex-wrap items-center gap-x-1 border-b border-rule">
+        <span
+          ref={setDrag}
+          {...listeners}
+          title="Drag to move the box"
+          className="flex h-8 w-5 shrink-0 cursor-grab touch-none items-center justify-center text-quiet hover:text-ink"
+        >
+          <GripVertical size={15} aria-hidden />
+        </span>
+        <select
+          aria-label={`Type of box ${number}: ${said}`}
+          value={box.type}
+          onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { type: event.target.value as BoxType }))}
+          className={`${CELL} w-28 shrink-0 text-quiet`}
+        >
+          {BOX_TYPES.map((type) => (
+            <option key={type} value={type}>
+              {BOXES[type].name}
+            </option>
+          ))}
+        </select>
+        <input
+          aria-label={`Purpose of box ${number}`}
+          aria-keyshortcuts="Control+ArrowUp Control+ArrowDown"
+          placeholder="What it is for"
+          maxLength={MAX_BOX_PURPOSE_LENGTH}
+          value={purpose.value}
+          onChange={(event) => purpose.type(event.target.value)}
+          onBlur={purpose.commit}
+          onKeyDown={press}
+          onPaste={(event) => {
+            const text = event.clipboardData.getData('text/plain');
+            if (!isList(text)) return;
+            event.preventDefault();
+            onPaste(text);
+          }}
+          className={`${CELL} min-w-40 flex-1 font-medium`}
+        />
+        <input
+          aria-label={`Words of box ${number}: ${said}`}
+          inputMode="numeric"
+          placeholder={hasWords ? 'words' : ''}
+          disabled={!hasWords}
+          maxLength={4}
+          value={words.value}
+          onChange={(event) => words.type(event.target.value)}
+          onBlur={words.commit}
+          onKeyDown={(event) => event.key === 'Enter' && words.commit()}
+          className={`${CELL} w-14 shrink-0 text-right disabled:border-transparent`}
+        />
+        <select
+          aria-label={`Width of box ${number}: ${said}`}
+          title="How much of the width of the text it takes; beside another of its width"
+          value={box.width}
+          onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { width: event.target.value as BoxWidth }))}
+          className={`${CELL} w-[4.75rem] shrink-0 text-quiet`}
+        >
+          {BOX_WIDTHS.map((width) => (
+            <option key={width} value={width}>
+              {WIDTH_WORDS[width]}
+            </option>
+          ))}
+        </select>
+        <IconButton name={`Remove box ${number}: ${said}`} onClick={onGone} className="size-7! text-quiet">
+          <X size={14} aria-hidden />
+        </IconButton>
+      </div>
+    </li>
+  );
+}
