@@ -27,7 +27,7 @@ import { putStandInGroups, putStandInPerson } from '#server/standins/directory-r
 import { putSiteDirectory } from '#server/directory/directory-repository.ts';
 import { hashOfPassword } from '#server/security/passwords.ts';
 import { insertVisitor } from '#server/visitors/visitor-repository.ts';
-import { insertComment, insertGuest, putVerdict, setAnswer } from '#server/sharing/feedback-repository.ts';
+import { insertComment, insertGuest, putChoice, putVerdict, setAnswer } from '#server/sharing/feedback-repository.ts';
 import { insertShare, newToken } from '#server/sharing/share-repository.ts';
 import { insertSite, loadSite } from '#server/sites/site-repository.ts';
 import { DemoBuilder, buildLiveSite } from './build-demo.ts';
@@ -42,6 +42,7 @@ import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-acces
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
+import { pellowSketches } from './pellow-sketches.ts';
 import { TERN_SOUND, TERN_SOUND_LOOK } from './tern-sound.ts';
 
 const PASSWORD = 'slipway-42';
@@ -106,6 +107,11 @@ export async function loadDemo(
   };
   await apply((site) => pellowPlan(site, now));
   await apply((site) => pellowCarryOver(site, formerOrigin));
+  const sketches = pellowSketches((title) => school.idOf(title));
+  await edits.apply(schoolSite.key, ines, {
+    operations: sketches.operations as OperationsBody['operations'],
+    contents: sketches.contents,
+  });
   await shareSchool(database, schoolSite.key, ines, now);
   await missAddresses(database, schoolSite.key, now);
   await sendAnswers(database, schoolSite, school, now);
@@ -197,16 +203,25 @@ async function shareSchool(database: Knex, key: SiteKey, { id, name }: Account, 
     made_at: now,
     expires_at: addDays(now, PELLOW_SHARE.days),
   });
-  for (const { name: guestName, email, verdicts, comments } of PELLOW_GUESTS) {
+  for (const { name: guestName, email, verdicts, comments, choices = [] } of PELLOW_GUESTS) {
     const guest = randomUUID();
     await insertGuest(database, share, { id: guest, name: guestName, email }, now);
     for (const [title, verdict] of Object.entries(verdicts))
       await putVerdict(database, guest, pages.get(title)!, verdict, now);
-    for (const { page, kind, text, proposes, answer = '', isSettled = false } of comments) {
+    for (const { sketch, variant } of choices) await putChoice(database, guest, sketch, variant, now);
+    for (const { page, kind, text, proposes, about, answer = '', isSettled = false } of comments) {
       const comment = randomUUID();
       await insertComment(
         database,
-        { id: comment, guest, page: pages.get(page)!, kind, text, ...(proposes && { proposes }) },
+        {
+          id: comment,
+          guest,
+          page: pages.get(page)!,
+          kind,
+          text,
+          ...(proposes && { proposes }),
+          ...(about && { about }),
+        },
         now,
       );
       await setAnswer(database, comment, {

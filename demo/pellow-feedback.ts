@@ -1,4 +1,6 @@
-import type { CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
+import type { AboutSketch, CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
+import type { SketchId } from '#core/model/plan.ts';
+import type { BoxId, VariantId } from '#core/model/sketch.ts';
 
 export interface DemoGuest {
   readonly name: string;
@@ -6,6 +8,8 @@ export interface DemoGuest {
   /** Verdicts by the title of a page. */
   readonly verdicts: Readonly<Record<string, Verdict>>;
   readonly comments: readonly DemoComment[];
+  /** The variants of sketches that they would take. */
+  readonly choices?: readonly { readonly sketch: SketchId; readonly variant: VariantId }[];
 }
 
 interface DemoComment {
@@ -13,6 +17,7 @@ interface DemoComment {
   readonly kind: CommentKind;
   readonly text: string;
   readonly proposes?: Proposes;
+  readonly about?: AboutSketch;
   /** What Ines has answered, where she has. */
   readonly answer?: string;
   readonly isSettled?: boolean;
@@ -21,11 +26,17 @@ interface DemoComment {
 /** Whom the school's plan is shared with in the demo. */
 export const PELLOW_SHARE = { name: 'the governors', days: 21 };
 
+/** Of the sketch of the year course: its two variants, and the box in which the costs stand. */
+const YEAR = 'year' as SketchId;
+const [STORY, FACTS] = ['v0', 'v1'] as string[] as [VariantId, VariantId];
+const COSTS = 'year0x4' as BoxId;
+
 /** What three governors say of the school's plan. They are invented, as all that is in the demo. */
 export const PELLOW_GUESTS: readonly DemoGuest[] = [
   {
     name: 'Petra Vane',
     email: 'petra@pellow-quay.example',
+    choices: [{ sketch: YEAR, variant: STORY }],
     verdicts: {
       Courses: 'agreed',
       'Long courses': 'agreed',
@@ -54,6 +65,7 @@ export const PELLOW_GUESTS: readonly DemoGuest[] = [
   {
     name: 'Hal Brannock',
     email: null,
+    choices: [{ sketch: YEAR, variant: FACTS }],
     verdicts: {
       Courses: 'agreed',
       'Long courses': 'agreed',
@@ -82,8 +94,15 @@ export const PELLOW_GUESTS: readonly DemoGuest[] = [
   {
     name: 'Senna Quill',
     email: 'senna@pellow-quay.example',
+    choices: [{ sketch: YEAR, variant: STORY }],
     verdicts: { Courses: 'agreed', 'Evening classes': 'agreed', 'Sharpening day': 'unsure', News: 'agreed' },
     comments: [
+      {
+        page: 'The year course',
+        kind: 'comment',
+        text: 'Parents look for this first. Put it above the forty weeks.',
+        about: { sketch: YEAR, variant: STORY, box: COSTS },
+      },
       {
         page: 'Evening classes',
         kind: 'question',

@@ -47,13 +47,13 @@ export const BOXES = Object.fromEntries(
   }),
 ) as Readonly<Record<BoxType, KnownBox>>;
 
-/** The section that a box becomes: empty, and saying for which box it stands. A button has no words yet. */
-export function sectionOf({ id, type }: Pick<Box, 'id' | 'type'>): TextPart {
+/** The section that a box becomes: empty, and saying for which box it stands. What a button is for is what it says. */
+export function sectionOf({ id, type, purpose }: Pick<Box, 'id' | 'type' | 'purpose'>): TextPart {
   const made = INSERTABLE.find((one) => one.type === type)?.make() ?? EMPTY_PARAGRAPH;
-  const { content, ...empty } = made;
   return {
-    ...(type === 'button' ? empty : { ...empty, ...(content && { content }) }),
+    ...made,
     attrs: { ...made.attrs, [PLANNED_BOX]: id },
+    ...(type === 'button' && purpose !== '' && { content: [{ type: 'text', text: purpose }] }),
   };
 }
 

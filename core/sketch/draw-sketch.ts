@@ -46,10 +46,10 @@ export interface DrawnSketch {
   readonly boxes: readonly ({ readonly id: BoxId } & Rectangle)[];
 }
 
-/** Lengths of the page, in pixels. Text is as wide as visitors have it; so are the margins. */
+/** Lengths of the page, in pixels: about those that visitors have. */
 const GUTTER = 40;
 const NARROW_GUTTER = 18;
-const MEASURE = 760;
+const MEASURE = 940;
 const SIDE = 250;
 const GAP = 18;
 const PADDING = 16;

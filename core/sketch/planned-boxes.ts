@@ -27,7 +27,8 @@ export function plannedBoxesOf(document: TextDocument): PlannedBox[] {
         found.set(named, found.get(named) ?? false);
       }
       if (at !== null && speaksItself(part)) found.set(at, true);
-      walk(part.content ?? [], at);
+      // A button has words before anybody has said where it leads.
+      if (part.type !== 'button') walk(part.content ?? [], at);
     }
   };
   walk(document.content ?? [], null);
@@ -41,8 +42,11 @@ export const boxOf = ({ attrs }: TextPart): BoxId | null => (attrs?.[PLANNED_BOX
 function speaksItself(part: TextPart): boolean {
   if (part.text !== undefined) return part.text.trim() !== '';
   if (part.type === FACT || part.type === DETAIL || SHOWS_ITSELF.has(part.type)) return true;
-  return (shownBy(part)?.length ?? 0) > 0 || (part.type === 'form' && (part.attrs?.of ?? null) !== null);
+  return (shownBy(part)?.length ?? 0) > 0 || isSet(part, 'form', 'of') || isSet(part, 'button', 'to');
 }
+
+const isSet = ({ type, attrs }: TextPart, of: string, attribute: string): boolean =>
+  type === of && (attrs?.[attribute] ?? '') !== '';
 
 /** A text without the attribute where it names no box, as texts were before there were sketches. */
 export const withoutEmptyBoxes = <Part extends TextDocument | TextPart>(part: Part): Part =>

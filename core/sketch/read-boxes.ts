@@ -9,11 +9,13 @@ import {
 import { BOXES } from './box-types.ts';
 
 /** The types by their names in small letters. */
-const TYPE_OF: ReadonlyMap<string, BoxType> = new Map(
-  BOX_TYPES.map((type): [string, BoxType] => [BOXES[type].name.toLowerCase(), type]),
-);
+const NAMES = BOX_TYPES.map((type) => ({ type, name: BOXES[type].name.toLowerCase() }));
 
-const boxTypeNamed = (word: string): BoxType | undefined => TYPE_OF.get(word.trim().toLowerCase());
+/** The type of that name, or, where `isBegun` is enough, the one whose name begins with these words. */
+function boxTypeNamed(words: string, isBegun: boolean): BoxType | undefined {
+  const asked = words.trim().toLowerCase();
+  return NAMES.find(({ name }) => name === asked || (isBegun && asked !== '' && name.startsWith(`${asked} `)))?.type;
+}
 
 const LENGTH_AT_END = /[,;(] ?(?:about |ca\.? ?|~ ?)?(\d{1,5}) words?\)?$/i;
 const LINE_START = /^(?:[-*•–]|\d{1,3}[.)])\s+/;
@@ -38,7 +40,7 @@ export function readBoxLine(line: string): BoxLine {
   const isLength = length !== null && words >= 1 && words <= MAX_BOX_WORDS;
   if (isLength) rest = rest.slice(0, length.index).trimEnd();
   const colon = rest.indexOf(':');
-  const named = boxTypeNamed(colon === -1 ? rest : rest.slice(0, colon));
+  const named = colon === -1 ? boxTypeNamed(rest, false) : boxTypeNamed(rest.slice(0, colon), true);
   const purpose = named === undefined ? rest : colon === -1 ? '' : rest.slice(colon + 1).trim();
   return { type: named, purpose: purpose.slice(0, MAX_BOX_PURPOSE_LENGTH), words: isLength ? words : undefined };
 }

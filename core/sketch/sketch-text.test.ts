@@ -115,6 +115,9 @@ describe('boxes that are typed', () => {
     ['Picture: the slipway at low tide', { type: 'picture', purpose: 'the slipway at low tide', words: undefined }],
     ['- list of pages: coming courses', { type: 'pageList', purpose: 'coming courses', words: undefined }],
     ['Form', { type: 'form', purpose: '', words: undefined }],
+    ['Quotation: why she came, 40 words', { type: 'quotation', purpose: 'why she came', words: 40 }],
+    ['List', { type: undefined, purpose: 'List' }],
+    [': nothing before it', { type: undefined, purpose: ': nothing before it' }],
     ['Opening hours: when and where (about 30 words)', { purpose: 'Opening hours: when and where', words: 30 }],
     ['A page of 0 words, 0 words', { purpose: 'A page of 0 words, 0 words', words: undefined }],
   ])('reads ‘%s’', (line, said) => expect(readBoxLine(line)).toMatchObject(said));

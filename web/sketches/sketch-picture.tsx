@@ -68,6 +68,7 @@ export function SketchPicture({
           width={wide}
           height={height}
           rx={6}
+          data-drawn-box={id}
           onClick={onChoose && (() => onChoose(id))}
           strokeWidth={(id === chosen ? 2.5 : 1) / scale}
           className={`fill-transparent ${id === chosen ? 'stroke-accent' : 'stroke-transparent'} ${onChoose ? 'cursor-pointer hover:stroke-accent' : ''}`}

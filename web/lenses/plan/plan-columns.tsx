@@ -196,7 +196,8 @@ export const PLAN_COLUMNS: readonly Column[] = [
             </span>
           ) : all !== 0 ? (
             <span className="text-quiet">
-              {done} of {all} below
+              {done} of {all}
+              <span className="sr-only"> below</span>
             </span>
           ) : (
             <span className="text-attention">{open} open</span>

@@ -1,5 +1,5 @@
 import { DndContext, type DragMoveEvent, pointerWithin } from '@dnd-kit/core';
-import { type ClipboardEvent, useId, useRef, useState } from 'react';
+import { type ClipboardEvent, useId, useState } from 'react';
 import { type Box, type BoxId, MAX_BOXES, MAX_BOX_PURPOSE_LENGTH } from '#core/model/sketch.ts';
 import {
   newBox,
@@ -16,22 +16,28 @@ import { dragWords } from '../../../drag/drag-words.ts';
 import { useDragSensors } from '../../../drag/use-drag-sensors.ts';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { BoxRow } from './box-row.tsx';
+import { BoxRow, focusBox } from './box-row.tsx';
 
 /** Makes other boxes of those that are there; gives whether that could be done. */
 export type EditBoxes = (change: (boxes: readonly Box[]) => readonly Box[]) => boolean;
 
 /** The boxes of a variant as lines: typed one after another, moved by keys or dragged. */
-export function BoxList({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly onEdit: EditBoxes }) {
-  const list = useRef<HTMLOListElement>(null);
+export function BoxList({
+  boxes,
+  onEdit,
+  onBox,
+}: {
+  readonly boxes: readonly Box[];
+  readonly onEdit: EditBoxes;
+  /** Is told which box is being written; null for none. */
+  readonly onBox: (box: BoxId | null) => void;
+}) {
   const [dragged, setDragged] = useState<BoxId | null>(null);
   const [gap, setGap] = useState<number | null>(null);
   const sensors = useDragSensors();
   const heading = useId();
-  const focus = (id: BoxId) =>
-    window.setTimeout(() => list.current?.querySelector<HTMLElement>(`[data-box-row="${id}"] input`)?.focus(), 0);
   const move = (id: BoxId, by: number) => {
-    if (onEdit((now) => withBoxMoved(now, id, by))) focus(id);
+    if (onEdit((now) => withBoxMoved(now, id, by))) focusBox(id);
   };
   const end = () => {
     setDragged(null);
@@ -63,7 +69,7 @@ export function BoxList({ boxes, onEdit }: { readonly boxes: readonly Box[]; rea
         }}
         onDragCancel={end}
       >
-        <ol ref={list} aria-labelledby={heading} className="flex flex-col">
+        <ol onBlur={() => onBox(null)} aria-labelledby={heading} className="flex flex-col">
           {boxes.map((box, at) => (
             <BoxRow
               key={box.id}
@@ -72,6 +78,7 @@ export function BoxList({ boxes, onEdit }: { readonly boxes: readonly Box[]; rea
               landing={gap === at ? 'before' : gap === boxes.length && at === boxes.length - 1 ? 'after' : null}
               isDragged={dragged === box.id}
               onEdit={onEdit}
+              onFocus={() => onBox(box.id)}
               onMove={(by) => move(box.id, by)}
               onNext={(typed) => {
                 if (boxes.length >= MAX_BOXES) return false;
@@ -79,12 +86,12 @@ export function BoxList({ boxes, onEdit }: { readonly boxes: readonly Box[]; rea
                 const isMade = onEdit((now) =>
                   withBoxAfter(typed === null ? now : withBoxTyped(now, box.id, typed), box.id, next),
                 );
-                if (isMade) focus(next.id);
+                if (isMade) focusBox(next.id);
                 return isMade;
               }}
               onGone={() => {
                 const neighbour = boxes[at - 1] ?? boxes[at + 1];
-                if (onEdit((now) => now.filter(({ id }) => id !== box.id)) && neighbour) focus(neighbour.id);
+                if (onEdit((now) => now.filter(({ id }) => id !== box.id)) && neighbour) focusBox(neighbour.id);
               }}
               onPaste={(text) => {
                 let last: BoxId | null = null;
@@ -93,7 +100,7 @@ export function BoxList({ boxes, onEdit }: { readonly boxes: readonly Box[]; rea
                   ({ last } = pasted);
                   return pasted.boxes;
                 });
-                if (isMade && last !== null) focus(last);
+                if (isMade && last !== null) focusBox(last);
               }}
             />
           ))}

@@ -5,6 +5,7 @@ import {
   BOX_TYPES,
   BOX_WIDTHS,
   type Box,
+  type BoxId,
   type BoxType,
   type BoxWidth,
   MAX_BOX_PURPOSE_LENGTH,
@@ -20,6 +21,15 @@ import { type EditBoxes, isList } from './box-list.tsx';
 const WIDTH_WORDS: Readonly<Record<BoxWidth, string>> = { whole: 'Whole', half: 'Half', third: 'Third' };
 const CELL = 'h-8 rounded-md border border-transparent bg-transparent px-1.5 hover:border-edge focus:border-edge';
 
+/** Brings the writing to a box, once its line is there. */
+export const focusBox = (id: BoxId): unknown =>
+  window.setTimeout(() => {
+    const line = document.querySelector<HTMLElement>(`[data-box-row="${id}"] textarea`);
+    line?.focus({ preventScroll: true });
+    // The drawings stay above the list: their height is left free.
+    line?.scrollIntoView({ block: 'nearest' });
+  }, 0);
+
 /** One box as a line: its type, what it is for, how long it will be and how wide. */
 export function BoxRow({
   box,
@@ -27,6 +37,7 @@ export function BoxRow({
   landing,
   isDragged,
   onEdit,
+  onFocus,
   onMove,
   onNext,
   onGone,
@@ -38,6 +49,7 @@ export function BoxRow({
   readonly landing: 'before' | 'after' | null;
   readonly isDragged: boolean;
   readonly onEdit: EditBoxes;
+  readonly onFocus: () => void;
   readonly onMove: (by: -1 | 1) => void;
   /** Adds a box after this one, with what was typed here; null for nothing. */
   readonly onNext: (typed: string | null) => boolean;
@@ -70,19 +82,24 @@ export function BoxRow({
     event.preventDefault();
   };
   return (
-    <li ref={setDrop} data-box-row={box.id} className={`relative ${isDragged ? 'opacity-40' : ''}`}>
+    <li
+      ref={setDrop}
+      data-box-row={box.id}
+      onFocus={onFocus}
+      className={`relative scroll-mt-84 short:scroll-mt-0 ${isDragged ? 'opacity-40' : ''}`}
+    >
       {landing !== null && (
         <span
           aria-hidden
           className={`pointer-events-none absolute inset-x-0 h-0.5 bg-accent ${landing === 'before' ? '-top-px' : '-bottom-px'}`}
         />
       )}
-      <div className="flex flex-wrap items-center gap-x-1 border-b border-rule">
+      <div className="flex items-start gap-x-1 border-b border-rule py-0.5">
         <span
           ref={setDrag}
           {...listeners}
           title="Drag to move the box"
-          className="flex h-8 w-5 shrink-0 cursor-grab touch-none items-center justify-center text-quiet hover:text-ink"
+          className="flex h-8 w-4 shrink-0 cursor-grab touch-none items-center justify-center text-quiet hover:text-ink"
         >
           <GripVertical size={15} aria-hidden />
         </span>
@@ -90,7 +107,7 @@ export function BoxRow({
           aria-label={`Type of box ${number}: ${said}`}
           value={box.type}
           onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { type: event.target.value as BoxType }))}
-          className={`${CELL} w-28 shrink-0 text-quiet`}
+          className={`${CELL} w-24 shrink-0 text-small text-quiet`}
         >
           {BOX_TYPES.map((type) => (
             <option key={type} value={type}>
@@ -98,13 +115,14 @@ export function BoxRow({
             </option>
           ))}
         </select>
-        <input
+        <textarea
           aria-label={`Purpose of box ${number}`}
           aria-keyshortcuts="Control+ArrowUp Control+ArrowDown"
           placeholder="What it is for"
+          rows={1}
           maxLength={MAX_BOX_PURPOSE_LENGTH}
           value={purpose.value}
-          onChange={(event) => purpose.type(event.target.value)}
+          onChange={(event) => purpose.type(event.target.value.replaceAll('\n', ' '))}
           onBlur={purpose.commit}
           onKeyDown={press}
           onPaste={(event) => {
@@ -113,10 +131,11 @@ export function BoxRow({
             event.preventDefault();
             onPaste(text);
           }}
-          className={`${CELL} min-w-40 flex-1 font-medium`}
+          className={`${CELL} field-sizing-content scroll-mt-84 min-w-0 short:scroll-mt-0 flex-1 resize-none py-1 font-medium`}
         />
         <input
           aria-label={`Words of box ${number}: ${said}`}
+          title={hasWords ? 'About how many words it will have' : undefined}
           inputMode="numeric"
           placeholder={hasWords ? 'words' : ''}
           disabled={!hasWords}
@@ -125,14 +144,14 @@ export function BoxRow({
           onChange={(event) => words.type(event.target.value)}
           onBlur={words.commit}
           onKeyDown={(event) => event.key === 'Enter' && words.commit()}
-          className={`${CELL} w-14 shrink-0 text-right disabled:border-transparent`}
+          className={`${CELL} w-12 shrink-0 px-1! text-right text-small disabled:border-transparent`}
         />
         <select
           aria-label={`Width of box ${number}: ${said}`}
-          title="How much of the width of the text it takes; beside another of its width"
+          title="How much of the width of the text it takes; those of one width stand beside each other"
           value={box.width}
           onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { width: event.target.value as BoxWidth }))}
-          className={`${CELL} w-[4.75rem] shrink-0 text-quiet`}
+          className={`${CELL} w-[4.4rem] shrink-0 px-0.5! text-small text-quiet`}
         >
           {BOX_WIDTHS.map((width) => (
             <option key={width} value={width}>
@@ -140,7 +159,7 @@ export function BoxRow({
             </option>
           ))}
         </select>
-        <IconButton name={`Remove box ${number}: ${said}`} onClick={onGone} className="size-7! text-quiet">
+        <IconButton name={`Remove box ${number}: ${said}`} onClick={onGone} className="h-8 w-6! text-quiet">
           <X size={14} aria-hidden />
         </IconButton>
       </div>

@@ -1,7 +1,7 @@
 import { Check, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { takeVariant } from '#core/arrange/take-variant.ts';
-import { MAX_VARIANT_NAME_LENGTH, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
+import { type BoxId, MAX_VARIANT_NAME_LENGTH, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
 import { rememberContent } from '../../../api/content.ts';
 import type { Edit } from '../../../api/site-store.ts';
 import { DraftField } from '../../../fields/draft-field.tsx';
@@ -15,21 +15,25 @@ export function OneVariant({
   sketch,
   variant,
   onShow,
+  onBox,
 }: {
   readonly sketch: Sketch;
   readonly variant: Variant;
   readonly onShow: (variant: VariantId) => void;
+  /** Is told which box is being written; null for none. */
+  readonly onBox: (box: BoxId | null) => void;
 }) {
-  const { store, latest } = useWorkbench();
+  const { store } = useWorkbench();
   const others = sketch.variants.filter(({ id }) => id !== variant.id);
   return (
     <section aria-label={`Variant ${variant.name}`} className="flex min-w-0 flex-col gap-3">
       <BoxList
         key={variant.id}
         boxes={variant.boxes}
+        onBox={onBox}
         onEdit={(change) => {
           // As it is now: a field that goes away hands over what was typed in it.
-          const now = latest().site.sketches.find(({ id }) => id === sketch.id);
+          const now = store.getShown().site.sketches.find(({ id }) => id === sketch.id);
           const boxes = now?.variants.find(({ id }) => id === variant.id)?.boxes;
           if (!boxes) return false;
           const edit = { sketch: sketch.id, variant: variant.id, fields: { boxes: [...change(boxes)] } };

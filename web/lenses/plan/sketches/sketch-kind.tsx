@@ -1,10 +1,16 @@
 import { LayoutTemplate } from 'lucide-react';
-import { useState } from 'react';
+import { useState, useSyncExternalStore } from 'react';
 import { giveSketch } from '#core/arrange/give.ts';
 import { touchedBySketch } from '#core/derive/touched.ts';
 import { isKind } from '#core/model/page-label.ts';
 import type { SketchId } from '#core/model/plan.ts';
-import { MAX_SKETCH_NAME_LENGTH, type Sketch, type VariantId, variantThatHolds } from '#core/model/sketch.ts';
+import {
+  type BoxId,
+  MAX_SKETCH_NAME_LENGTH,
+  type Sketch,
+  type VariantId,
+  variantThatHolds,
+} from '#core/model/sketch.ts';
 import { surroundOf } from '#core/sketch/surround.ts';
 import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import { type Edit, newSketchId, newVariantId } from '../../../api/site-store.ts';
@@ -12,6 +18,7 @@ import type { ListKind } from '../../../settings/settings-kind.ts';
 import { pages } from '../../../tree/words.ts';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { focusBox } from './box-row.tsx';
 import { OneVariant } from './one-variant.tsx';
 import { Variants } from './variants.tsx';
 
@@ -65,10 +72,13 @@ const variantsWords = ({ variants, taken }: Sketch): string => {
 };
 
 function SketchFields({ id }: { readonly id: string }) {
-  const { site, openSetting, selection } = useWorkbench();
-  const sketch = site.sketches.find((one) => one.id === id);
+  const { site, store, past, openSetting, selection } = useWorkbench();
+  // The sheet sees the site a moment after an edit; the line of a box has to be there for the next key.
+  const now = useSyncExternalStore(store.subscribe, () => store.getShown().site.sketches);
+  const sketch = (past ? site.sketches : now).find((one) => one.id === id);
   const [at, setAt] = useState<SketchWidth>('desktop');
   const [asked, setAsked] = useState<VariantId | null>(null);
+  const [box, setBox] = useState<BoxId | null>(null);
   if (!sketch) return null;
   const touched = openSetting?.item.id === id ? openSetting.touched : null;
   const { active } = selection;
@@ -85,9 +95,14 @@ function SketchFields({ id }: { readonly id: string }) {
         at={at}
         onWidth={setAt}
         shown={shown?.id ?? null}
+        box={box}
         onShow={setAsked}
+        onBox={(chosen) => {
+          setBox(chosen);
+          focusBox(chosen);
+        }}
       />
-      {shown && <OneVariant key={shown.id} sketch={sketch} variant={shown} onShow={setAsked} />}
+      {shown && <OneVariant key={shown.id} sketch={sketch} variant={shown} onShow={setAsked} onBox={setBox} />}
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { Check, Plus } from 'lucide-react';
+import { useEffect, useRef } from 'react';
 import { copiedBoxes } from '#core/sketch/arrange-boxes.ts';
-import { MAX_VARIANTS, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
+import { type BoxId, MAX_VARIANTS, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
 import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import { newBoxId, newVariantId } from '../../../api/site-store.ts';
@@ -14,6 +15,8 @@ import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 const NARROWEST = 170;
 const TELEPHONE = 210;
 const GAP = 12;
+/** The room for the edges of the list and a scroll bar. */
+const BAR = 38;
 
 /** The variants of a sketch, drawn side by side; one is opened by pressing its name. */
 export function Variants({
@@ -22,20 +25,30 @@ export function Variants({
   at,
   onWidth,
   shown,
+  box,
   onShow,
+  onBox,
 }: {
   readonly sketch: Sketch;
   readonly surround: Surround;
   readonly at: SketchWidth;
   readonly onWidth: (at: SketchWidth) => void;
   readonly shown: VariantId | null;
+  /** The box that is being written. */
+  readonly box: BoxId | null;
   readonly onShow: (variant: VariantId) => void;
+  readonly onBox: (box: BoxId) => void;
 }) {
   const { store } = useWorkbench();
-  const [measure, room] = useWidth();
+  const [measure, whole] = useWidth();
+  const room = whole - BAR;
+  const list = useRef<HTMLUListElement>(null);
+  useEffect(() => {
+    if (box !== null && list.current) bringIntoSight(list.current, box);
+  }, [box, at]);
   const { variants } = sketch;
   const share = (room - GAP * (variants.length - 1)) / Math.max(1, variants.length);
-  const width = Math.floor(Math.min(Math.max(NARROWEST, share), at === 'telephone' ? TELEPHONE : room)) - 2;
+  const width = Math.floor(Math.min(Math.max(NARROWEST, share), at === 'telephone' ? TELEPHONE : room)) - 4;
   const add = () => {
     const from = variants.find(({ id }) => id === shown);
     const variant = newVariantId();
@@ -51,7 +64,10 @@ export function Variants({
     if (made === null) onShow(variant);
   };
   return (
-    <section aria-labelledby="variants" className="flex flex-col gap-2 border-t border-rule pt-3">
+    <section
+      aria-labelledby="variants"
+      className="sticky -top-4 z-10 -mx-4 flex flex-col gap-2 border-t border-rule bg-paper px-4 pt-3 pb-1 short:static"
+    >
       <div className="flex items-center gap-2">
         <h3 id="variants" className="flex-1 font-display text-large font-semibold">
           {variants.length > 1 ? 'Variants' : 'The page'}
@@ -71,31 +87,47 @@ export function Variants({
         </Button>
       </div>
       <div ref={measure}>
-        <ul aria-label="Variants" className="flex items-start overflow-x-auto pb-1" style={{ gap: GAP }}>
-          {variants.map((variant) => (
-            <li key={variant.id} className="flex shrink-0 flex-col gap-1">
-              <button
-                type="button"
-                aria-pressed={shown === variant.id}
-                onClick={() => onShow(variant.id)}
-                className={`max-h-96 overflow-y-auto rounded-md border text-left ${shown === variant.id ? 'border-accent outline-1 outline-accent' : 'border-edge hover:border-ink'}`}
-              >
-                <SketchPicture
-                  boxes={variant.boxes}
-                  surround={surround}
-                  at={at}
-                  room={width}
-                  name={`Variant ${variant.name}, ${boxesWords(variant)}`}
-                />
-              </button>
-              <p className="flex items-center gap-1 truncate text-small" style={{ maxWidth: width }}>
-                {sketch.taken === variant.id && <Check size={14} aria-hidden className="shrink-0 text-accent" />}
-                <span className="truncate font-medium">{variant.name}</span>
-                {sketch.taken === variant.id && <span className="text-accent">taken</span>}
-                <ChosenBy sketch={sketch} variant={variant} />
-              </p>
-            </li>
-          ))}
+        <ul
+          ref={list}
+          aria-label="Variants"
+          className="flex max-h-[17rem] items-start overflow-auto rounded-md border border-rule bg-sunken p-2"
+          style={{ gap: GAP }}
+        >
+          {variants.map((variant) => {
+            const isShown = shown === variant.id;
+            return (
+              <li key={variant.id} className="flex shrink-0 flex-col gap-1" style={{ width: width + 2 }}>
+                <p className="flex items-center gap-1 text-small">
+                  <button
+                    type="button"
+                    aria-pressed={isShown}
+                    onClick={() => onShow(variant.id)}
+                    className={`flex min-h-7 min-w-0 items-center gap-1 rounded-md px-1.5 font-medium ${isShown ? 'bg-accent-soft text-accent' : 'hover:bg-raised'}`}
+                  >
+                    {sketch.taken === variant.id && <Check size={14} aria-hidden className="shrink-0" />}
+                    <span className="truncate">{variant.name}</span>
+                    {sketch.taken === variant.id && <span>taken</span>}
+                  </button>
+                  <ChosenBy sketch={sketch} variant={variant} />
+                </p>
+                {/* The button above does the same. */}
+                <div
+                  onClick={() => onShow(variant.id)}
+                  className={`overflow-hidden rounded-md border ${isShown ? 'border-accent' : 'border-edge'}`}
+                >
+                  <SketchPicture
+                    boxes={variant.boxes}
+                    surround={surround}
+                    at={at}
+                    room={width}
+                    name={`Variant ${variant.name}, ${boxesWords(variant)}`}
+                    chosen={isShown ? box : null}
+                    onChoose={onBox}
+                  />
+                </div>
+              </li>
+            );
+          })}
         </ul>
       </div>
     </section>
@@ -115,6 +147,15 @@ export function ChosenBy({ sketch, variant }: { readonly sketch: Sketch; readonl
       · chosen by {by.length === 1 ? names : by.length}
     </span>
   );
+}
+
+/** Scrolls a list until a box that is drawn in it is seen, and nothing else. */
+function bringIntoSight(list: HTMLElement, box: BoxId): void {
+  const drawn = list.querySelector(`[data-drawn-box="${box}"]`)?.getBoundingClientRect();
+  if (!drawn) return;
+  const seen = list.getBoundingClientRect();
+  if (drawn.top < seen.top || drawn.height > seen.height) list.scrollTop += drawn.top - seen.top - GAP;
+  else if (drawn.bottom > seen.bottom) list.scrollTop += drawn.bottom - seen.bottom + GAP;
 }
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
