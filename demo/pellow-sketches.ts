@@ -28,10 +28,10 @@ const SKETCHES: readonly DemoSketch[] = [
     pages: ['The year course'],
     variants: {
       'Story first': [
-        'Picture: the sixteen of last year beside their boat',
+        'Picture: The sixteen of last year beside their boat',
         'Nobody needs to have held a plane before, 60 words',
         'What forty weeks are like, from the first shaving to the launch, 220 words',
-        'Quotation: a graduate says why she came, 40 words',
+        'Quotation: A graduate says why she came, 40 words',
         '1/2 What it costs, and how it can be paid, 70 words',
         '1/2 Who teaches, 70 words',
         'Button: Ask for a place',
@@ -40,10 +40,10 @@ const SKETCHES: readonly DemoSketch[] = [
         '1/3 Forty weeks from September, 30 words',
         '1/3 Sixteen places, 30 words',
         '1/3 Paid in ten parts, 30 words',
-        'Table: the four terms, and what is built in each',
+        'Table: The four terms, and what is built in each',
         'Button: Ask for a place',
-        'Fold: what people ask before they apply',
-        'Gallery: boats of the last three years',
+        'Fold: What people ask before they apply',
+        'Gallery: Boats of the last three years',
       ],
     },
   },
@@ -55,8 +55,8 @@ const SKETCHES: readonly DemoSketch[] = [
     variants: {
       Plain: [
         'What you can do afterwards, 60 words',
-        'Fields of the page: dates, price, places',
-        'Picture: something that was made in it',
+        'Fields of the page: Dates, price, places',
+        'Picture: Something that was made in it',
         'What happens on which day, 120 words',
         'Button: Book a place',
       ],
@@ -69,9 +69,9 @@ const SKETCHES: readonly DemoSketch[] = [
     taken: 'Short',
     variants: {
       Short: [
-        '1/2 Picture: at the bench, not at a desk',
+        '1/2 Picture: At the bench, not at a desk',
         '1/2 What they did before they came here, 80 words',
-        'Fields of the page: position, telephone, mail',
+        'Fields of the page: Position, telephone, mail',
       ],
     },
   },
@@ -81,17 +81,17 @@ const SKETCHES: readonly DemoSketch[] = [
     pages: ['Open Saturdays'],
     variants: {
       'Dates on top': [
-        'List of pages: the next open Saturdays',
+        'List of pages: The next open Saturdays',
         'What there is to see with children, 90 words',
-        'Picture: the steam box with its lid open',
-        'Note: dogs stay outside, and why',
+        'Picture: The steam box with its lid open',
+        'Note: Dogs stay outside, and why',
         'How to come by bus and by boat, 80 words',
       ],
       'Pictures on top': [
-        'Gallery: a Saturday from nine to four',
+        'Gallery: A Saturday from nine to four',
         'What there is to see with children, 90 words',
-        'List of pages: the next open Saturdays',
-        'Form: come with a school class',
+        'List of pages: The next open Saturdays',
+        'Form: Come with a school class',
       ],
     },
   },
@@ -104,7 +104,7 @@ const SKETCHES: readonly DemoSketch[] = [
       A: [
         'What the talk is about, 50 words',
         'Who speaks, and what they have built, 40 words',
-        'Film: three minutes of it',
+        'Film: Three minutes of it',
         'What to read before, 60 words',
         'Button: Ask for the link',
       ],

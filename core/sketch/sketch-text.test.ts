@@ -85,6 +85,12 @@ describe('a sketch that becomes a text', () => {
         content: [{ type: 'columns', content: [column(place('a')), column(paragraph('Words'))] }],
       }),
     ).toEqual({ a: false });
+    const button = (to: string) =>
+      written({
+        type: 'doc',
+        content: [{ type: 'button', attrs: { box: 'x', to }, content: [{ type: 'text', text: 'On' }] }],
+      });
+    expect([button(''), button('page:p1')]).toEqual([{ x: false }, { x: true }]);
     expect(written({ type: 'doc', content: [{ type: 'picture', attrs: { box: 'p', file: null } }] })).toEqual({
       p: false,
     });

@@ -12,7 +12,7 @@ export interface Surround {
   readonly title: string;
   readonly trail: readonly string[];
   readonly header: HeaderStyle;
-  /** The labels of the first level of the menu in each place; none where the place is empty. */
+  /** The labels of the menu in each place, of its first level, beside the text of two; none where the place is empty. */
   readonly menus: Readonly<Record<MenuSlot, readonly string[]>>;
   readonly hasFooter: boolean;
   /** What the footer says besides its menu. */
@@ -26,11 +26,9 @@ export function surroundOf(site: Site, page: PageId | null): Surround {
   const section = page === null ? null : (ancestorsOf(site, page).at(-1)?.id ?? page);
   const labelsIn = (slot: MenuSlot): string[] => {
     const menu = menus.find(({ id }) => id === layout.menus[slot]);
-    return menu
-      ? menuTableOf(site, menu)
-          .entries(section)
-          .map(({ text }) => text)
-      : [];
+    const entries = menu ? menuTableOf(site, menu).entries(section) : [];
+    // Beside the text there is room for what stands below the first level, too.
+    return (slot === 'side' ? entries.flatMap((entry) => [entry, ...entry.entries]) : entries).map(({ text }) => text);
   };
   return {
     siteName: name,

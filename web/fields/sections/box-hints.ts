@@ -51,7 +51,8 @@ function decorationsOf(doc: Node, hints: BoxHints): DecorationSet {
     const hint = box === null ? undefined : hints.get(box);
     if (hint === undefined) return !node.isTextblock;
     const [own] = plannedBoxesOf({ type: 'doc', content: [node.toJSON() as TextPart] });
-    if (own!.isWritten) return false;
+    // A button says in its own words what it is for.
+    if (own!.isWritten || node.type.name === 'button') return false;
     if (node.type.name === 'paragraph' || node.type.name === 'heading')
       found.push(Decoration.node(at, at + node.nodeSize, { 'data-hint': hint, class: 'has-hint' }));
     else

@@ -41,7 +41,7 @@ export function PageSketch({ page, onSet }: { readonly page: PageId; readonly on
       {sketch && <Drawn page={page} onOpen={() => open(sketch.id)} />}
       {site.sketches.length > 0 && (
         <Choice
-          label="Made by the sketch"
+          label="Which sketch"
           value={named !== null && sketch ? named : ''}
           onChange={(event) => onSet({ sketch: event.target.value === '' ? null : (event.target.value as SketchId) })}
         >
