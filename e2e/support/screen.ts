@@ -19,6 +19,7 @@ const CANDIDATES = {
   treeitem: '[role="treeitem"]',
   slider: 'input[type="range"]',
   separator: '[role="separator"]',
+  img: '[role="img"]',
 } as const;
 type Role = keyof typeof CANDIDATES;
 type Name = string | RegExp;

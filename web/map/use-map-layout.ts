@@ -19,6 +19,10 @@ const layoutWorker = () =>
     new Worker(new URL('../workers/layout-worker.ts', import.meta.url), { type: 'module', name: 'layout' }),
   ));
 
+/** Lays nodes out away from the thread that draws. */
+export const layoutApart = (nodes: readonly MapNode[], direction: Direction): Promise<MapLayout> =>
+  layoutWorker().layout(shapeOf(nodes), direction);
+
 /** Lays the nodes out; until a large layout is ready the one before stays. Null until there is one. */
 export function useMapLayout(nodes: readonly MapNode[], direction: Direction): DrawnMap | null {
   const shape = useSameShape(nodes);

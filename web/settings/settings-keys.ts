@@ -2,6 +2,7 @@
 export const SETTINGS_KEYS = [
   'goals',
   'sketches',
+  'plan-pdf',
   'sharing',
   'audiences',
   'labels',

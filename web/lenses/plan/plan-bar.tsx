@@ -139,6 +139,12 @@ export function usePlanActions(): readonly BarAction[] {
           },
         ]
       : []),
+    {
+      ...inOut,
+      words: 'The plan as PDF: the map and the sketches…',
+      also: ['export', 'print', 'paper', 'wireframes'],
+      run: () => setBeside({ kind: 'plan-pdf', id: null }),
+    },
     ...EXPORTED.map((name) => ({
       ...inOut,
       words: EXPORTS[name].words,

@@ -1,18 +1,17 @@
-import { hasGate } from '#core/derive/audience-signs.ts';
 import { format } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { type NodeSigns, type Picture, mapPicture } from '#core/drawing/map-picture.ts';
+import { type Picture, mapPicture } from '#core/drawing/map-picture.ts';
 import type { Area } from '#core/drawing/map-layout.ts';
 import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { Choice } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
-import { type Workbench, useWorkbench } from '../../workbench/workbench-context.tsx';
+import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { DrawnMap } from '../use-map-layout.ts';
 import { download, pdfFile, pngFile, svgFile } from './map-files.ts';
+import { signsOf } from './node-signs.ts';
 import { MAX_SHEETS, PAPERS, type Paper, sheetsFor } from './sheets.ts';
-import { passingOf, tintOfBranch } from '../../tree/access-of.ts';
 
 type Kind = 'pdf' | 'svg' | 'png';
 const KINDS: readonly { readonly kind: Kind; readonly words: string }[] = [
@@ -41,7 +40,7 @@ export function ExportMapDialog({
   const cancel = useRef<(() => void) | null>(null);
   useEffect(() => () => cancel.current?.(), []);
   const picture = useMemo(
-    () => mapPicture(drawn.nodes, drawn.layout, (index) => signsOf(workbench, drawn, index), isAll ? null : seen),
+    () => mapPicture(drawn.nodes, drawn.layout, (index) => signsOf(workbench, drawn.nodes, index), isAll ? null : seen),
     // What is taken along is the map as it was when the dialog was opened.
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [drawn, seen, isAll],
@@ -64,7 +63,7 @@ export function ExportMapDialog({
   const file = async (): Promise<Blob> => {
     if (kind === 'svg') return svgFile(picture, named);
     if (kind === 'png') return pngFile(picture, named);
-    const making = pdfFile(picture, { ...named, paper, isTiled }, setShare);
+    const making = pdfFile([{ picture, head: named.title, isTiled }], { ...named, paper }, setShare);
     cancel.current = making.cancel;
     const { file: made, missing } = await making.made;
     if (missing.length > 0)
@@ -151,24 +150,4 @@ function sheetWords({ shapes }: Picture, { columns, rows, scale, isWide }: Retur
   if (columns * rows > 1)
     return `${columns * rows} sheets, ${turned}: ${columns} across, ${rows} down. Titles are ${points} pt.`;
   return `One sheet, ${turned}. Titles are ${points} pt${points < MIN_READABLE ? ': too small to be read. Choose larger paper, several sheets, or close some branches' : ''}.`;
-}
-
-function signsOf({ site, derived, moment, open, found }: Workbench, { nodes }: DrawnMap, index: number): NodeSigns {
-  const { outline, states, hiddenBy, home } = derived;
-  const page = nodes[index]!.page;
-  const row = page === null ? undefined : outline.rowOf.get(page);
-  const node = row === undefined ? undefined : outline.nodes[row]!;
-  const above = row === undefined ? -1 : outline.parent[row]!;
-  return {
-    state: row === undefined ? 'draft' : states[row]!,
-    isCovered: row !== undefined && hiddenBy[row] !== -1,
-    tint: above === -1 ? -1 : tintOfBranch(passingOf(site, moment), above),
-    hasGate: node !== undefined && hasGate(site, node),
-    inMenus: row !== undefined && outline.inMenus[row] === 1,
-    hidesItself: node !== undefined && node.hidden !== 'no',
-    isHome: page !== null && home === page,
-    isLink: node?.type === 'link',
-    isHeading: node?.type === 'heading',
-    closed: row === undefined || found !== null || open.has(page!) ? 0 : outline.end[row]! - row - 1,
-  };
 }

@@ -6,7 +6,7 @@ import type { Picture } from '#core/drawing/map-picture.ts';
 import { writeSvg } from '#core/formats/svg-picture.ts';
 import { fetchAsset } from '../../api/assets.ts';
 import type { PdfWorker } from '../../workers/pdf-worker.ts';
-import type { PdfOptions } from './write-pdf.ts';
+import type { PdfOptions, PdfPart } from './write-pdf.ts';
 
 /** Browsers draw no larger pictures than these, in pixels. */
 const MAX_SIDE = 16_000;
@@ -49,16 +49,16 @@ export interface MadePdf {
   readonly missing: readonly string[];
 }
 
-/** Makes the map as PDF in a worker; `cancel` stops it, and then nothing comes. */
+/** Makes pictures as one PDF in a worker; `cancel` stops it, and then nothing comes. */
 export function pdfFile(
-  picture: Picture,
+  parts: readonly PdfPart[],
   options: Omit<PdfOptions, 'fonts'>,
   onProgress: (share: number) => void,
 ): { made: Promise<MadePdf>; cancel: () => void } {
   const thread = new Worker(new URL('../../workers/pdf-worker.ts', import.meta.url), { type: 'module', name: 'pdf' });
   const make = async () => {
     const fonts = await Promise.all([fetchAsset(hankenWoff), fetchAsset(dejaVu)]);
-    const { bytes, missing } = await wrap<PdfWorker>(thread).write(picture, { ...options, fonts }, proxy(onProgress));
+    const { bytes, missing } = await wrap<PdfWorker>(thread).write(parts, { ...options, fonts }, proxy(onProgress));
     return { file: new Blob([bytes as Uint8Array<ArrayBuffer>], { type: 'application/pdf' }), missing };
   };
   return { made: make().finally(() => thread.terminate()), cancel: () => thread.terminate() };

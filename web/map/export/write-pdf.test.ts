@@ -19,7 +19,11 @@ const picture = (width: number, height: number, texts = ['Courses']): Picture =>
   ],
 });
 const write = (of: Picture, paper: Paper, isTiled: boolean, shares: number[] = []) =>
-  writePdf(of, { paper, isTiled, title: 'Pellow Quay', date: '1 May 2026', fonts }, (share) => shares.push(share));
+  writePdf(
+    [{ picture: of, head: 'Pellow Quay', isTiled }],
+    { paper, title: 'Pellow Quay', date: '1 May 2026', fonts },
+    (share) => shares.push(share),
+  );
 const make = async (...given: Parameters<typeof write>) => PDFDocument.load((await write(...given)).bytes);
 
 describe('a map on paper', () => {
@@ -58,5 +62,19 @@ describe('a map on paper', () => {
     // What neither typeface has is named.
     expect(missing).toEqual(expect.arrayContaining(['造', '船']));
     expect(missing.join('')).not.toMatch(/[\p{Script=Greek}\p{Script=Cyrillic}\p{Script=Latin}]/u);
+  });
+
+  it('has several pictures one after another, each turned as it fits', async () => {
+    const parts = [picture(900, 500), picture(500, 900), picture(2000, 1500)].map((one, n) => ({
+      picture: one,
+      head: `Part ${n}`,
+      isTiled: n === 2,
+    }));
+    const { bytes } = await writePdf(parts, { paper: 'A4', title: 'Plan', date: '1 May 2026', fonts }, () => undefined);
+    const pages = (await PDFDocument.load(bytes)).getPages();
+    expect(pages.slice(0, 2).map((page) => page.getWidth() > page.getHeight())).toEqual([true, false]);
+    expect(pages).toHaveLength(
+      2 + sheetsFor(parts[2]!.picture, 'A4', true).columns * sheetsFor(parts[2]!.picture, 'A4', true).rows,
+    );
   });
 });

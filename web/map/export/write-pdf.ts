@@ -13,10 +13,16 @@ import {
 import type { Picture, Shape } from '#core/drawing/map-picture.ts';
 import { HEAD, MARGIN, MAX_SHEETS, type Paper, roomOf, sheetsFor, sizeOf } from './sheets.ts';
 
-export interface PdfOptions {
-  readonly paper: Paper;
+/** A picture with the words at the head of its sheets. */
+export interface PdfPart {
+  readonly picture: Picture;
+  readonly head: string;
   /** Over as many sheets as it takes at full size; else on one sheet, as large as it fits. */
   readonly isTiled: boolean;
+}
+
+export interface PdfOptions {
+  readonly paper: Paper;
   readonly title: string;
   readonly date: string;
   /** The typeface of the map, and one that has the letters which that one lacks; as TrueType or WOFF. */
@@ -33,17 +39,19 @@ export interface WrittenPdf {
 const TELL_EVERY = 400;
 
 /**
- * A picture as a PDF document, in lines and letters that stay sharp at any size, with the title and the date on each
- * sheet. `onProgress` is told the share that is done, from 0 to 1. @throws RangeError for more than `MAX_SHEETS`.
+ * Pictures as a PDF document, one after another, in lines and letters that stay sharp at any size, with their head and the date on each
+ * sheet. `onProgress` is told the share that is done, from 0 to 1. @throws RangeError for a picture on more than `MAX_SHEETS`.
  */
 export async function writePdf(
-  picture: Picture,
+  parts: readonly PdfPart[],
   options: PdfOptions,
   onProgress: (share: number) => void,
 ): Promise<WrittenPdf> {
-  const sheets = sheetsFor(picture, options.paper, options.isTiled);
-  const count = sheets.columns * sheets.rows;
-  if (count > MAX_SHEETS) throw new RangeError(`That takes ${count} sheets; at most ${MAX_SHEETS} are made.`);
+  const laid = parts.map((part) => ({ ...part, sheets: sheetsFor(part.picture, options.paper, part.isTiled) }));
+  for (const { sheets } of laid) {
+    const count = sheets.columns * sheets.rows;
+    if (count > MAX_SHEETS) throw new RangeError(`That takes ${count} sheets; at most ${MAX_SHEETS} are made.`);
+  }
   const document = await PDFDocument.create();
   document.registerFontkit(fontkit);
   document.setTitle(options.title);
@@ -54,15 +62,15 @@ export async function writePdf(
     await document.embedFont(options.fonts[1], { subset: true }),
     missing,
   );
-  const [roomX, roomY] = roomOf(options.paper, sheets.isWide);
-  const all = count * picture.shapes.length;
+  const all = laid.reduce((sum, { picture, sheets }) => sum + sheets.columns * sheets.rows * picture.shapes.length, 0);
   let done = 0;
-  for (let row = 0; row < sheets.rows; row++) {
-    for (let column = 0; column < sheets.columns; column++) {
+  for (const { picture, head, sheets } of laid) {
+    const count = sheets.columns * sheets.rows;
+    const [roomX, roomY] = roomOf(options.paper, sheets.isWide);
+    for (let sheet = 0; sheet < count; sheet++) {
       const page = document.addPage(sizeOf(options.paper, sheets.isWide));
-      const sheet = row * sheets.columns + column + 1;
-      drawHead(page, options, count === 1 ? '' : `Sheet ${sheet} of ${count}`, write);
-      const shift = { x: column * roomX, y: row * roomY };
+      drawHead(page, head, [count > 1 && `Sheet ${sheet + 1} of ${count}`, options.date], write);
+      const shift = { x: (sheet % sheets.columns) * roomX, y: Math.floor(sheet / sheets.columns) * roomY };
       page.pushOperators(pushGraphicsState(), rectangle(MARGIN, MARGIN, roomX, roomY), clip(), endPath());
       for (const shape of picture.shapes) {
         if (isOn(shape, picture, sheets.scale, shift, roomX, roomY))
@@ -101,11 +109,11 @@ function writerOf(first: PDFFont, second: PDFFont, missing: Set<string>): Write 
   };
 }
 
-function drawHead(page: PDFPage, { title, date }: PdfOptions, sheet: string, write: Write): void {
+function drawHead(page: PDFPage, head: string, more: readonly (string | false)[], write: Write): void {
   const y = page.getHeight() - MARGIN - 14;
-  const shown = title.length > 70 ? `${title.slice(0, 69)}…` : title;
+  const shown = head.length > 70 ? `${head.slice(0, 69)}…` : head;
   write(page, shown, MARGIN, y, 14, '#1D2B33');
-  write(page, [sheet, date].filter(Boolean).join(', '), page.getWidth() - MARGIN, y, 9, '#5B6870', true);
+  write(page, more.filter(Boolean).join(', '), page.getWidth() - MARGIN, y, 9, '#5B6870', true);
 }
 
 type Shift = { readonly x: number; readonly y: number };

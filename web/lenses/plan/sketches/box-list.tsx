@@ -17,9 +17,7 @@ import { useDragSensors } from '../../../drag/use-drag-sensors.ts';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BoxRow, focusBox } from './box-row.tsx';
-
-/** Makes other boxes of those that are there; gives whether that could be done. */
-export type EditBoxes = (change: (boxes: readonly Box[]) => readonly Box[]) => boolean;
+import { type EditBoxes, isList } from './edit-boxes.ts';
 
 /** The boxes of a variant as lines: typed one after another, moved by keys or dragged. */
 export function BoxList({
@@ -151,6 +149,3 @@ function NextBox({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly o
     />
   );
 }
-
-/** Whether a text that is pasted has several lines. */
-export const isList = (text: string): boolean => text.trim().includes('\n');

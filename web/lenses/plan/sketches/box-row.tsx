@@ -16,7 +16,7 @@ import { BOXES } from '#core/sketch/box-types.ts';
 import { useDraft } from '../../../fields/use-draft.ts';
 import { IconButton } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { type EditBoxes, isList } from './box-list.tsx';
+import { type EditBoxes, isList } from './edit-boxes.ts';
 
 const WIDTH_WORDS: Readonly<Record<BoxWidth, string>> = { whole: 'Whole', half: 'Half', third: 'Third' };
 const CELL = 'h-8 rounded-md border border-transparent bg-transparent px-1.5 hover:border-edge focus:border-edge';
