@@ -36,6 +36,7 @@ export function SketchPicture({
   name,
   chosen = null,
   onChoose,
+  onPress,
 }: {
   readonly boxes: readonly Box[];
   readonly surround: Surround;
@@ -44,6 +45,8 @@ export function SketchPicture({
   readonly name: string;
   readonly chosen?: BoxId | null;
   readonly onChoose?: (box: BoxId) => void;
+  /** Is told of a press beside the boxes. */
+  readonly onPress?: () => void;
 }) {
   const width = Math.max(NARROWEST, room);
   const scale = width / SKETCH_WIDTHS[at];
@@ -60,6 +63,7 @@ export function SketchPicture({
       {drawn.shapes.map((shape, at) => (
         <Drawn key={at} shape={shape} scale={scale} />
       ))}
+      {onPress && <rect width={drawn.width} height={drawn.height} className="fill-transparent" onClick={onPress} />}
       {drawn.boxes.map(({ id, x, y, width: wide, height }) => (
         <rect
           key={id}

@@ -16,9 +16,9 @@ import { layoutApart } from '../../../map/use-map-layout.ts';
 import type { Workbench } from '../../../workbench/workbench-context.tsx';
 
 /** How wide a desktop and a telephone are drawn on a sheet, and how high what is written into them, in pixels at full size. */
-const WIDE = 560;
-const NARROW = 190;
-const LETTER = 13;
+const WIDE = 860;
+const NARROW = 280;
+const LETTER = 16;
 /** So many pages of a sketch are named on its sheet. */
 const MAX_NAMED = 12;
 

@@ -8,7 +8,9 @@ import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { surroundOf } from '#core/sketch/surround.ts';
 import { rememberContent, useContent } from '../../../api/content.ts';
-import { newSketchId, newVariantId } from '../../../api/site-store.ts';
+import { newBoxId, newSketchId, newVariantId } from '../../../api/site-store.ts';
+import { copiedBoxes } from '#core/sketch/arrange-boxes.ts';
+import { touchedBySketch } from '#core/derive/touched.ts';
 import { SketchPicture } from '../../../sketches/sketch-picture.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
@@ -18,17 +20,24 @@ import { FIRST_VARIANT } from './sketch-kind.tsx';
 
 /** The sketch of a page: what it will contain, and how much of that is written. */
 export function PageSketch({ page, onSet }: { readonly page: PageId; readonly onSet: (change: PlanChange) => void }) {
-  const { site, store, setBeside } = useWorkbench();
+  const { site, derived, store, setBeside } = useWorkbench();
   const node = nodeAt(site, page);
   const sketch = sketchOf(site, node);
   const named = planOf(node).sketch;
   const ofKind = sketch !== null && sketch.id !== named;
   const open = (id: SketchId) => setBeside({ kind: 'sketches', id });
+  const isShared = sketch !== null && touchedBySketch(site, derived.outline, sketch.id).size > 1;
   const begin = () => {
     const made = newSketchId();
     const title = textIn(node.title, site.settings.language);
+    const from = sketch?.variants ?? [{ name: FIRST_VARIANT, boxes: [] }];
+    const variants = from.map(({ name, boxes }) => ({
+      id: newVariantId(),
+      name,
+      boxes: copiedBoxes(boxes, newBoxId),
+    }));
     const fault = store.apply([
-      { name: 'sketch.add', sketch: made, title, variants: [{ id: newVariantId(), name: FIRST_VARIANT, boxes: [] }] },
+      { name: 'sketch.add', sketch: made, title, variants },
       { name: 'page.set', page, fields: { plan: { sketch: made } } },
     ]);
     if (fault === null) open(made);
@@ -59,9 +68,14 @@ export function PageSketch({ page, onSet }: { readonly page: PageId; readonly on
             <LayoutTemplate size={15} aria-hidden /> Open the sketch
           </Button>
         )}
-        <Button onClick={begin}>
-          <Plus size={15} aria-hidden /> {sketch ? 'Sketch it anew' : 'Sketch this page'}
-        </Button>
+        {(sketch === null || isShared) && (
+          <Button
+            title={sketch ? 'With its variants and boxes; the other pages keep the one that they have' : undefined}
+            onClick={begin}
+          >
+            <Plus size={15} aria-hidden /> {sketch ? 'Copy it for this page' : 'Sketch this page'}
+          </Button>
+        )}
       </div>
     </section>
   );

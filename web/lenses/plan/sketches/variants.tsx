@@ -110,11 +110,7 @@ export function Variants({
                   </button>
                   <ChosenBy sketch={sketch} variant={variant} />
                 </p>
-                {/* The button above does the same. */}
-                <div
-                  onClick={() => onShow(variant.id)}
-                  className={`overflow-hidden rounded-md border ${isShown ? 'border-accent' : 'border-edge'}`}
-                >
+                <div className={`overflow-hidden rounded-md border ${isShown ? 'border-accent' : 'border-edge'}`}>
                   <SketchPicture
                     boxes={variant.boxes}
                     surround={surround}
@@ -122,7 +118,11 @@ export function Variants({
                     room={width}
                     name={`Variant ${variant.name}, ${boxesWords(variant)}`}
                     chosen={isShown ? box : null}
-                    onChoose={onBox}
+                    onPress={() => onShow(variant.id)}
+                    onChoose={(chosen) => {
+                      onShow(variant.id);
+                      onBox(chosen);
+                    }}
                   />
                 </div>
               </li>
