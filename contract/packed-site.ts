@@ -18,6 +18,7 @@ import { FIRST_LOOK, lookSchema } from '#core/model/look.ts';
 import { pageLabelSchema } from '#core/model/page-label.ts';
 import { goalIdSchema } from '#core/model/plan.ts';
 import { leadsToByPageSchema, redirectSchema } from '#core/model/redirect.ts';
+import { boardSchema } from '#core/model/board.ts';
 import { sketchSchema } from '#core/model/sketch.ts';
 import { frameHostSchema } from '#core/model/frame-host.ts';
 import { sharedSectionSchema } from '#core/model/shared-section.ts';
@@ -90,8 +91,9 @@ export const packedSiteSchema = z.object({
   settings: settingsWire,
   liveSettings: settingsWire.nullable(),
   goals: z.array(z.object({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() })),
-  /** Those of a site that was archived before there were sketches are left out. */
+  /** A site that was archived before there were sketches and boards has none. */
   sketches: z.array(sketchSchema).default([]),
+  boards: z.array(boardSchema).default([]),
   /** What was decided about addresses of the old site. */
   oldPages: z.array(z.tuple([z.string(), oldPageDecisionSchema])),
   nodes: nodesWire,
@@ -129,6 +131,7 @@ export function packSite(site: Site, revision: number): PackedSite {
     liveSettings: site.liveSettings && packSettings(site.liveSettings),
     goals: [...site.goals],
     sketches: [...site.sketches],
+    boards: [...site.boards],
     oldPages: [...site.oldPages],
     nodes: packNodes(nodes, site.settings.language),
     live: digits.join(''),
@@ -155,6 +158,7 @@ export function unpackSite(packed: PackedSite): Site {
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings, {
     goals: packed.goals,
     sketches: packed.sketches,
+    boards: packed.boards,
     oldPages: packed.oldPages,
   });
 }

@@ -34,6 +34,8 @@ const PARAMS = {
   sketch: 's1',
   variant: 'a',
   box: 'b1',
+  board: 'b1',
+  piece: 'p1',
   audience: 'staff',
   label: 'handbook',
   field: 'Price',

@@ -460,6 +460,46 @@ export const OF_THE_TREE = {
     title: 'Two boxes have one id',
     detail: (p) => `Two boxes of the variant are called '${p.box}'. Make an id of its own for each.`,
   },
+  'board-unknown': {
+    status: 404,
+    title: 'There is no such board',
+    detail: (p) => `The site has no board '${p.board}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'board-exists': {
+    status: 409,
+    title: 'The board is there already',
+    detail: (p) => `The site has a board '${p.board}' already. Make another id for the new one.`,
+  },
+  'board-unnamed': {
+    status: 422,
+    title: 'A board needs a name',
+    detail: () => 'Give the board a name, or remove it.',
+  },
+  'board-too-many': {
+    status: 422,
+    title: 'Too many boards',
+    detail: (p) => `A site has at most ${p.limit} boards. Remove one first.`,
+  },
+  'piece-unknown': {
+    status: 404,
+    title: 'It is not on the board',
+    detail: (p) => `The board has no piece '${p.piece}'; somebody may have removed it. Undo that, or add it again.`,
+  },
+  'piece-twice': {
+    status: 422,
+    title: 'Two pieces have one id',
+    detail: (p) => `Two pieces of the board are called '${p.piece}'. Make an id of its own for each.`,
+  },
+  'piece-kind': {
+    status: 422,
+    title: 'It is something else',
+    detail: (p) => `The piece '${p.piece}' is of another kind. Remove it, and add what you want in its place.`,
+  },
+  'piece-too-many': {
+    status: 422,
+    title: 'The board is full',
+    detail: (p) => `A board has at most ${p.limit} pieces. Remove some, or begin another board.`,
+  },
   'not-live': {
     status: 409,
     title: 'The page is not live',

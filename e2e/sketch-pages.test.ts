@@ -141,10 +141,7 @@ describe('a page that is sketched before it is written', () => {
 
   it('is on paper: the map, then the sketches', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'spur-plan-'));
-    await browser.driver.sendDevToolsCommand('Browser.setDownloadBehavior', {
-      behavior: 'allow',
-      downloadPath: folder,
-    });
+    await browser.keepFilesIn(folder);
     await manager.open(spur, 'tern-sound', '?lens=plan&beside=plan-pdf');
     await manager.untilText('2 sheets: the map, and one sketch.');
     await manager.click('button', 'Make the PDF');

@@ -31,6 +31,7 @@ export function sharedPlan(site: Site): Site {
     site.liveSettings && plainSettings(site.liveSettings),
     {
       goals: site.goals,
+      boards: site.boards,
       sketches: site.sketches.filter(({ id }) => used.has(id)).map((sketch) => ({ ...sketch, kinds: [] })),
     },
   );

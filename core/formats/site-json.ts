@@ -8,6 +8,7 @@ import { redirectSchema } from '../model/redirect.ts';
 import { faultInJson } from '../model/outside-json.ts';
 import { frameHostSchema } from '../model/frame-host.ts';
 import { sharedSectionSchema } from '../model/shared-section.ts';
+import { boardSchema } from '../model/board.ts';
 import { sketchSchema } from '../model/sketch.ts';
 import { siteFormSchema } from '../model/site-form.ts';
 import { trailSettingSchema } from '../model/trail-setting.ts';
@@ -60,6 +61,7 @@ export const siteFileSchema = z.strictObject({
     z.strictObject({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() }),
   ),
   sketches: z.array(sketchSchema).optional(),
+  boards: z.array(boardSchema).optional(),
   oldPages: z.array(z.strictObject({ address: z.string(), ...oldPageDecisionSchema.shape })),
   /** In tree order. */
   pages: z.array(pageSchema),
@@ -94,6 +96,7 @@ export function writeSiteJson(
     timeZone: site.settings.timeZone,
     goals: site.goals,
     sketches: site.sketches,
+    boards: site.boards,
     oldPages: [...site.oldPages].map(([address, decision]) => ({ address, ...decision })),
     pages: branchOf(site, null).map((id) => {
       const node = nodeAt(site, id);

@@ -201,10 +201,10 @@ function planField(site: Site, label: LabelId, { id, name: title, ...settings }:
     : { name: 'field.add', label, field: id, title, settings };
 }
 
-/** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its sketches, its old pages. */
+/** What a site file says otherwise of the site as a whole: its name, its home page, its goals, its sketches, its boards, its old pages. */
 export function planSettings(
   site: Site,
-  file: Pick<SiteFile, 'name' | 'home' | 'goals' | 'sketches' | 'oldPages'>,
+  file: Pick<SiteFile, 'name' | 'home' | 'goals' | 'sketches' | 'boards' | 'oldPages'>,
 ): ImportItem[] {
   const items: ImportItem[] = [];
   const add = (key: string, title: string, operation: Operation) =>
@@ -224,6 +224,22 @@ export function planSettings(
       sketch,
     ))
       add(key, title, operation);
+  for (const { id: board, name: title, pieces } of file.boards ?? []) {
+    const known = site.boards.find(({ id }) => id === board);
+    const of = (key: string, operation: Operation) => add(`board ${board}${key}`, `Board: ${title}`, operation);
+    if (!known) of('', { name: 'board.add', board, title, pieces });
+    else if (known.name !== title) of('', { name: 'board.set', board, fields: { title } });
+    for (const piece of known ? pieces : [])
+      if (
+        !isSameJson(
+          known?.pieces.find(({ id }) => id === piece.id),
+          piece,
+        )
+      )
+        of(` ${piece.id}`, { name: 'piece.put', board, piece });
+    for (const { id: piece } of known?.pieces ?? [])
+      if (!pieces.some(({ id }) => id === piece)) of(` ${piece}`, { name: 'piece.remove', board, piece });
+  }
   for (const { address, ...decision } of file.oldPages)
     if (!isSameJson(site.oldPages.get(address), decision))
       add(`old ${address}`, `Old address: ${address}`, { name: 'oldPage.decide', address, fields: decision });

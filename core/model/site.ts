@@ -9,6 +9,7 @@ import type { SiteNode } from './node.ts';
 import type { OldPageDecision } from './old-page.ts';
 import type { PageLabel } from './page-label.ts';
 import type { Goal } from './plan.ts';
+import type { Board } from './board.ts';
 import type { Sketch } from './sketch.ts';
 import type { LeadsTo, Redirect } from './redirect.ts';
 import type { SiteForm } from './site-form.ts';
@@ -92,6 +93,8 @@ export interface Site {
   readonly goals: readonly Goal[];
   /** What pages will contain, in the order of the list. */
   readonly sketches: readonly Sketch[];
+  /** What is collected for its look, in the order of the list. */
+  readonly boards: readonly Board[];
   /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
   readonly oldPages: PersistentMap<string, OldPageDecision>;
   /** Set where this is the tree as visitors have it (`liveSiteOf`): no page is home there but the one that is named. */
@@ -110,6 +113,7 @@ export const bySiblingOrder = (a: SiteNode, b: SiteNode): number =>
 export interface PlanOfSite {
   readonly goals?: readonly Goal[];
   readonly sketches?: readonly Sketch[];
+  readonly boards?: readonly Board[];
   readonly oldPages?: Iterable<readonly [string, OldPageDecision]>;
 }
 
@@ -120,7 +124,7 @@ export function makeSite(
   nodes: Iterable<SiteNode>,
   live: Iterable<LiveNode> = [],
   liveSettings: Settings | null = null,
-  { goals = [], sketches = [], oldPages = [] }: PlanOfSite = {},
+  { goals = [], sketches = [], boards = [], oldPages = [] }: PlanOfSite = {},
 ): Site {
   const all = [...nodes];
   const byParent = new Map<PageId | null, SiteNode[]>();
@@ -141,6 +145,7 @@ export function makeSite(
     liveSettings,
     goals,
     sketches,
+    boards,
     oldPages: PersistentMap<string, OldPageDecision>(oldPages),
   };
 }

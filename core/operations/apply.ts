@@ -6,6 +6,7 @@ import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
+import { boardAdd, boardRemove, boardSet, piecePut, pieceRemove } from './boards.ts';
 import { sketchAdd, sketchRemove, sketchSet } from './sketches.ts';
 import { variantAdd, variantRemove, variantSet } from './variants.ts';
 import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
@@ -81,6 +82,11 @@ export const OPERATIONS = {
   'variant.add': variantAdd,
   'variant.set': variantSet,
   'variant.remove': variantRemove,
+  'board.add': boardAdd,
+  'board.set': boardSet,
+  'board.remove': boardRemove,
+  'piece.put': piecePut,
+  'piece.remove': pieceRemove,
   'oldPage.decide': oldPageDecide,
   'release.make': releaseMake,
   'release.takeBack': releaseTakeBack,

@@ -21,6 +21,7 @@ import { redirectAddSchema, redirectRemoveSchema, redirectSetSchema } from './re
 import { formAddSchema, formRemoveSchema, formSetSchema } from './forms.ts';
 import { sharedAddSchema, sharedRemoveSchema, sharedSetSchema } from './shared.ts';
 import { siteSetSchema } from './site-set.ts';
+import { boardAddSchema, boardRemoveSchema, boardSetSchema, piecePutSchema, pieceRemoveSchema } from './boards.ts';
 import { sketchAddSchema, sketchRemoveSchema, sketchSetSchema } from './sketches.ts';
 import { variantAddSchema, variantRemoveSchema, variantSetSchema } from './variants.ts';
 
@@ -74,6 +75,11 @@ const EDITS = [
   variantAddSchema,
   variantSetSchema,
   variantRemoveSchema,
+  boardAddSchema,
+  boardSetSchema,
+  boardRemoveSchema,
+  piecePutSchema,
+  pieceRemoveSchema,
   oldPageDecideSchema,
 ] as const;
 

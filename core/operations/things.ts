@@ -12,8 +12,8 @@ import type { Site } from '../model/site.ts';
 import type { Applied } from './definition.ts';
 import type { Operation } from './operation.ts';
 
-/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, shared sections, forms, goals, sketches. */
-type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'shared' | 'form' | 'goal' | 'sketch';
+/** What a site has several of, under ids and in an order: audiences, labels, menus, layouts, facts, shared sections, forms, goals, sketches, boards. */
+type Kind = 'audience' | 'label' | 'menu' | 'layout' | 'fact' | 'shared' | 'form' | 'goal' | 'sketch' | 'board';
 type Inverse = Applied['inverse'][number];
 
 interface Description<Thing> {

@@ -7,6 +7,7 @@ import * as forms from './draw-form-edits.ts';
 import * as pages from './draw-page-edits.ts';
 import * as releases from './draw-release-edits.ts';
 import * as settings from './draw-setting-edits.ts';
+import * as boards from './draw-board-edits.ts';
 import * as sketches from './draw-sketch-edits.ts';
 
 /** One draw an operation: what it could be on the site at hand. */
@@ -66,6 +67,11 @@ export const DRAWS: OperationDraws = {
   'variant.add': sketches.drawVariantAdd,
   'variant.set': sketches.drawVariantSet,
   'variant.remove': sketches.drawVariantRemove,
+  'board.add': boards.drawBoardAdd,
+  'board.set': boards.drawBoardSet,
+  'board.remove': boards.drawBoardRemove,
+  'piece.put': boards.drawPiecePut,
+  'piece.remove': boards.drawPieceRemove,
   'oldPage.decide': settings.drawOldPageDecide,
   'release.make': releases.drawReleaseMake,
   'release.takeBack': releases.drawReleaseTakeBack,

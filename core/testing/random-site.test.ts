@@ -10,7 +10,7 @@ import { SHAPES, plantSite } from './random-site.ts';
 
 const NAMES = Object.keys(DRAWS) as OperationName[];
 const SITES = 150;
-const ROUNDS = 5;
+const ROUNDS = 8;
 
 /** Refusals that no random history gets to: limits, each tested beside its operation, and what only a request can break. */
 const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
@@ -27,6 +27,8 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'form-too-many',
   'redirect-too-many',
   'sketch-too-many',
+  'board-too-many',
+  'piece-too-many',
   'variant-too-many',
   'two-homes',
 ]);

@@ -71,7 +71,7 @@ export interface Seedling {
 }
 
 /**
- * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, forms, goals, sketches and redirects, links,
+ * A site of so many nodes: audiences, labels with fields, layouts, menus (one arranged by hand), facts, shared sections, forms, goals, sketches, boards and redirects, links,
  * titles in several languages; some of it was removed, some made live, some taken down again and some edited since.
  */
 export function plantSite({ seed, pages, shape }: Seedling): Site {
@@ -92,6 +92,7 @@ export function plantSite({ seed, pages, shape }: Seedling): Site {
   make('goal.add', sometimes(0.7, 3));
   make('sketch.add', sometimes(0.7, 3));
   make('variant.add', sometimes(0.7, 2));
+  make('board.add', sometimes(0.7, 2));
   const ids = draw.some(
     Array.from({ length: pages }, (_, n) => toPageId(`p${n}`)),
     pages,
@@ -161,6 +162,7 @@ export function plain(site: Site): unknown {
       liveSettings: site.liveSettings,
       goals: site.goals,
       sketches: site.sketches,
+      boards: site.boards,
       oldPages: sorted(site.oldPages.entries()),
       nodes: sorted(site.nodes.entries()),
       children: sorted(site.children.entries()),
@@ -180,6 +182,7 @@ export function differencesBetween(one: Site, other: Site): string[] {
   compare('live settings', one.liveSettings, other.liveSettings);
   compare('goals', one.goals, other.goals);
   compare('sketches', one.sketches, other.sketches);
+  compare('boards', one.boards, other.boards);
   for (const part of ['nodes', 'children', 'live', 'oldPages'] as const) {
     const [a, b] = [one[part], other[part]] as [typeof one.nodes, typeof one.nodes];
     if (a === b) continue;

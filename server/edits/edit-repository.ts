@@ -99,6 +99,7 @@ export async function saveEdit(
      ${live === before.liveSettings ? '' : settingsSql(statement, 'live_', live ? changedSettings(before.liveSettings, live) : NEVER_LIVE)}
      ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
      ${after.sketches === before.sketches ? '' : `, sketches = ${statement.value(JSON.stringify(after.sketches))}::jsonb`}
+     ${after.boards === before.boards ? '' : `, boards = ${statement.value(JSON.stringify(after.boards))}::jsonb`}
      ${edit.release ? ', release = release + 1' : ''}
      WHERE key = ${site} AND revision = ${statement.value(edit.revision)} RETURNING revision, release`,
   );

@@ -6,6 +6,7 @@ import type { FactId } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import type { OldPageDecision } from '#core/model/old-page.ts';
 import type { Goal } from '#core/model/plan.ts';
+import type { Board } from '#core/model/board.ts';
 import type { BoxId, Sketch } from '#core/model/sketch.ts';
 import { type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -48,6 +49,7 @@ interface SiteRow extends SettingsRow {
   revision: number;
   goals: Goal[];
   sketches: Sketch[];
+  boards: Board[];
 }
 
 /** A whole site as it is now, read at one moment; undefined where there is none of that key. */
@@ -62,6 +64,7 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const site = makeSite(key, settingsOf(row), nodes.map(fromDraftRow), live.map(fromLiveRow), liveSettingsOf(row), {
         goals: row.goals,
         sketches: row.sketches,
+        boards: row.boards,
         oldPages: decisions.map((one): [string, OldPageDecision] => [
           one.address,
           { letGo: one.let_go, declined: one.declined },
@@ -138,6 +141,7 @@ export async function insertSite(
       changed_by: account,
       goals: JSON.stringify(site.goals),
       sketches: JSON.stringify(site.sketches),
+      boards: JSON.stringify(site.boards),
     });
     const nodes = [...site.nodes.values()].map(toDraftRow);
     await trx.raw(
