@@ -12,7 +12,8 @@ import {
 import { arrangeByHand, followTree } from '../arrange/switch-menu.ts';
 import type { AudienceId } from '../model/audience.ts';
 import { HEADER_STYLES, MENU_SLOTS } from '../model/layout.ts';
-import { ABOUT } from '../model/page-label.ts';
+import type { LabelId } from '../model/access.ts';
+import { ABOUT, isKind } from '../model/page-label.ts';
 import type { Destination } from '../model/redirect.ts';
 import type { Site } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -107,8 +108,25 @@ export const drawLabelAdd: OperationDraws['label.add'] = (site, draw) => ({
   rule: draw.maybe(0.7, () => drawLabelRule(site, draw)),
   about: draw.maybe(0.5, () => draw.of(ABOUT)),
 });
+/** A label beside the kind of some page: made a kind, it would be a second one. */
+function besideKind(site: Site): LabelId | undefined {
+  const kinds = new Set(site.settings.labels.filter(isKind).map(({ id }) => id));
+  return [...site.nodes.values()]
+    .map(({ access }) => access?.labels ?? [])
+    .find((labels) => labels.length > 1 && labels.some((id) => kinds.has(id)))
+    ?.find((id) => !kinds.has(id));
+}
+
 export const drawLabelSet: OperationDraws['label.set'] = (site, draw) => ({
   name: 'label.set',
+  ...(draw.odd() && besideKind(site)
+    ? { label: besideKind(site)!, fields: { about: 'course' } }
+    : drawLabelFields(site, draw)),
+});
+const drawLabelFields = (
+  site: Site,
+  draw: Draw,
+): Pick<ReturnType<OperationDraws['label.set']>, 'label' | 'fields'> => ({
   label: drawId(site.settings.labels, draw),
   fields: pick(draw, {
     title: drawName(draw, ['Handbook', 'Papers']),

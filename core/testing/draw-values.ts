@@ -151,7 +151,10 @@ function drawNarrowing(site: Site, draw: Draw): AccessChange {
 export const drawLabelRule = (site: Site, draw: Draw): LabelRule => ({ ...drawNarrowing(site, draw) }) as LabelRule;
 
 function drawLabels(site: Site, draw: Draw): LabelId[] {
-  if (draw.odd()) return draw.chance(0.5) ? [NOBODY as string as LabelId] : site.settings.labels.map(({ id }) => id);
+  if (draw.odd()) {
+    const kinds = site.settings.labels.filter(isKind);
+    return kinds.length < 2 || draw.chance(0.3) ? [NOBODY as string as LabelId] : kinds.map(({ id }) => id);
+  }
   const some = draw.some(site.settings.labels.slice(0, 3), 1, 2);
   const kind = some.find(isKind);
   return some.filter((one) => one === kind || !isKind(one)).map(({ id }) => id);

@@ -10,7 +10,7 @@ import { SHAPES, plantSite } from './random-site.ts';
 
 const NAMES = Object.keys(DRAWS) as OperationName[];
 const SITES = 150;
-const ROUNDS = 8;
+const ROUNDS = 5;
 
 /** Refusals that no random history gets to: limits, each tested beside its operation, and what only a request can break. */
 const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([

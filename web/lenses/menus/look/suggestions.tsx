@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { coloursOfPicture } from '#core/look/picture-colours.ts';
 import { suggestLooks } from '#core/look/suggest.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
@@ -9,15 +8,12 @@ import { isSameJson } from '#core/model/canonical-json.ts';
 import { type Look, withOwnOf } from '#core/model/look.ts';
 import { type LibraryFile, fileAddress } from '#contract/files.ts';
 import { useLibrary } from '../../../api/files.ts';
+import { coloursIn } from '../../../files/colours-in.ts';
 import { ChooseFile } from '../../../files/choose-file.tsx';
 import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { RADII } from './scheme-samples.tsx';
-
-/** The colours of a picture are found in so many pixels across, which is quick and enough. */
-const PIXELS_ACROSS = 120;
-const MOST_COLOURS = 5;
 
 /** Looks to try, made from the colour of the organisation or from those of a picture. What is tried changes nothing until it is taken. */
 export function Suggestions({
@@ -169,17 +165,4 @@ function LookCard({
       </span>
     </button>
   );
-}
-
-/** The colours of a picture at an address, drawn small. @throws where it is none that the browser can draw */
-async function coloursIn(address: string): Promise<string[]> {
-  const picture = new Image();
-  picture.src = address;
-  await picture.decode();
-  const across = PIXELS_ACROSS;
-  const down = Math.max(1, Math.round((across * picture.naturalHeight) / Math.max(1, picture.naturalWidth)));
-  const canvas = new OffscreenCanvas(across, Math.min(down, across * 4));
-  const drawing = canvas.getContext('2d')!;
-  drawing.drawImage(picture, 0, 0, canvas.width, canvas.height);
-  return coloursOfPicture(drawing.getImageData(0, 0, canvas.width, canvas.height).data, MOST_COLOURS);
 }

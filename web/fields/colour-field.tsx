@@ -1,6 +1,6 @@
 import { useEffect, useId, useRef, useState } from 'react';
-import { Labelled } from '../../../ui/field.tsx';
-import { useLatest } from '../../../ui/use-latest.ts';
+import { Labelled } from '../ui/field.tsx';
+import { useLatest } from '../ui/use-latest.ts';
 
 const HEX = /^#?([0-9a-f]{6}|[0-9a-f]{3})$/i;
 

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { TYPE_PAIRS, type TypePair, pairName, stackOf } from '#core/look/type-pairs.ts';
-import { LookFaces } from '../../../fields/look-faces.tsx';
+import { LookFaces } from './look-faces.tsx';
 
 /** The families of headings and text, each in itself. */
 export function PairChoice({
