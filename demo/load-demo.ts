@@ -42,6 +42,7 @@ import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-acces
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
+import { pellowBoards } from './pellow-boards.ts';
 import { pellowSketches } from './pellow-sketches.ts';
 import { TERN_SOUND, TERN_SOUND_LOOK } from './tern-sound.ts';
 
@@ -109,7 +110,7 @@ export async function loadDemo(
   await apply((site) => pellowCarryOver(site, formerOrigin));
   const sketches = pellowSketches((title) => school.idOf(title));
   await edits.apply(schoolSite.key, ines, {
-    operations: sketches.operations as OperationsBody['operations'],
+    operations: [...sketches.operations, ...pellowBoards()] as OperationsBody['operations'],
     contents: sketches.contents,
   });
   await shareSchool(database, schoolSite.key, ines, now);

@@ -10,6 +10,7 @@ import { LOOK } from '../lenses/menus/look/look-sheet.tsx';
 import { MENUS } from '../lenses/menus/menu-kind.tsx';
 import { GOALS } from '../lenses/plan/goal-kind.tsx';
 import { OLD_SITE } from '../lenses/plan/old-site-sheet.tsx';
+import { BOARDS } from '../lenses/plan/boards/board-kind.tsx';
 import { PLAN_PDF } from '../lenses/plan/paper/plan-pdf-sheet.tsx';
 import { SKETCHES } from '../lenses/plan/sketches/sketch-kind.tsx';
 import { SHARING } from '../lenses/plan/sharing/share-sheet.tsx';
@@ -33,6 +34,7 @@ import type { SettingsKind } from './settings-kind.ts';
 export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   goals: GOALS,
   sketches: SKETCHES,
+  boards: BOARDS,
   'plan-pdf': PLAN_PDF,
   sharing: SHARING,
   audiences: AUDIENCES,

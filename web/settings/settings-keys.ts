@@ -2,6 +2,7 @@
 export const SETTINGS_KEYS = [
   'goals',
   'sketches',
+  'boards',
   'plan-pdf',
   'sharing',
   'audiences',

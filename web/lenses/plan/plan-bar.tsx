@@ -6,6 +6,7 @@ import {
   LayoutTemplate,
   ListTree,
   MessagesSquare,
+  Pin,
   Target,
 } from 'lucide-react';
 import { planTotalsOf } from '#core/derive/plan-totals.ts';
@@ -108,6 +109,14 @@ export function usePlanActions(): readonly BarAction[] {
       also: ['wireframe', 'boxes', 'variants', 'layout', 'content'],
       Sign: LayoutTemplate,
       run: () => setBeside({ kind: 'sketches', id: null }),
+    },
+    {
+      label: 'Boards',
+      count: site.boards.length,
+      words: 'Boards for the look…',
+      also: ['mood', 'colours', 'pictures', 'inspiration', 'type'],
+      Sign: Pin,
+      run: () => setBeside({ kind: 'boards', id: null }),
     },
     ...(mayEdit
       ? [
