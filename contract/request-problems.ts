@@ -153,6 +153,11 @@ export const OF_REQUESTS = {
     title: 'There is no room for more',
     detail: (p) => `By one link up to ${p.limit} people and comments are taken. Ask whoever sent it for a new one.`,
   },
+  'comment-about-nothing': {
+    status: 422,
+    title: 'Say what it is about',
+    detail: () => 'A comment is about a page of the plan, or about a board, and not about both.',
+  },
   'box-unknown': {
     status: 404,
     title: 'There is no such box',

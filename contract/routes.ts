@@ -43,6 +43,7 @@ import {
   acceptProposalBody,
   addCommentBody,
   answerCommentBody,
+  boardPicturesAnswer,
   chooseVariantBody,
   feedbackAnswer,
   giveVerdictBody,
@@ -508,6 +509,20 @@ export const ROUTES = {
     permission: 'link',
     summary: 'What stands around the content of a page that has a sketch',
     answer: surroundAnswer,
+  },
+  showBoardPicture: {
+    method: 'get',
+    path: '/api/shared/:token/pictures/:file',
+    permission: 'link',
+    summary: 'The bytes of a picture that lies on a board',
+    sends: 'application/octet-stream',
+  },
+  showBoardPictures: {
+    method: 'get',
+    path: '/api/shared/:token/pictures',
+    permission: 'link',
+    summary: 'What the pictures show that lie on boards',
+    answer: boardPicturesAnswer,
   },
   giveVerdict: {
     method: 'put',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { fileIdSchema } from '#core/files/file.ts';
 import { pageIdSchema } from '#core/model/ids.ts';
 import { HEADER_STYLES } from '#core/model/layout.ts';
 import { sketchIdSchema } from '#core/model/plan.ts';
@@ -8,6 +9,7 @@ import {
   MAX_COMMENT_LENGTH,
   MAX_GUEST_NAME_LENGTH,
   VERDICTS,
+  aboutBoardSchema,
   aboutSketchSchema,
   proposesSchema,
 } from '#core/model/feedback.ts';
@@ -73,14 +75,15 @@ const commentAnswer = z.object({
   id: z.uuid(),
   share: z.uuid(),
   guest: z.uuid(),
-  page: pageIdSchema,
+  /** Null for what is said of a board. */
+  page: pageIdSchema.nullable(),
   kind: z.enum(COMMENT_KINDS),
   /** For a proposal why it is made, which may be empty. */
   text: z.string(),
   /** What a proposal proposes; null for what is none. */
   proposes: proposesSchema.nullable(),
-  /** What of the page's sketch it is about; null for the page as a whole. */
-  about: aboutSketchSchema.nullable(),
+  /** What of the page's sketch it is about, or the board; null for the page as a whole. */
+  about: z.union([aboutSketchSchema, aboutBoardSchema]).nullable(),
   /** Whether the page was made what is proposed. */
   isAccepted: z.boolean(),
   by: z.string(),
@@ -146,6 +149,10 @@ export const surroundAnswer = z.object({
   hasFooter: z.boolean(),
   facts: z.array(z.string()),
 });
+/** What the pictures on boards show, for those who do not see them; those that the library has no more are left out. */
+export const boardPicturesAnswer = z.object({
+  pictures: z.array(z.object({ file: fileIdSchema, content: z.string(), words: z.string() })),
+});
 export const passphraseBody = z.strictObject({ passphrase: z.string().min(1, 'Type the passphrase.').max(200) });
 export const guestBody = z.strictObject({
   name: z.string().trim().min(1, 'Type your name.').max(MAX_GUEST_NAME_LENGTH),
@@ -158,10 +165,11 @@ export const giveVerdictBody = z.strictObject({ verdict: verdictSchema.nullable(
 export const chooseVariantBody = z.strictObject({ variant: variantIdSchema.nullable() });
 export const addCommentBody = z.discriminatedUnion('kind', [
   z.strictObject({
-    page: pageIdSchema,
+    /** Null for what is said of a board. */
+    page: pageIdSchema.nullable(),
     kind: z.enum(['comment', 'question']),
     text: letter.min(1, 'Type what you want to say.'),
-    about: aboutSketchSchema.nullable().default(null),
+    about: z.union([aboutSketchSchema, aboutBoardSchema]).nullable().default(null),
   }),
   z.strictObject({
     page: pageIdSchema,

@@ -42,7 +42,7 @@ describe('what the feedback comes to', () => {
             .filter(({ id, standing }) => site.nodes.get(id)!.type === 'page' || standing !== 'unseen');
           const counts = STANDINGS.map((one) => stand.filter(({ standing }) => standing === one).length);
           expect([...totals.pages.subarray(row * 4, row * 4 + 4)]).toEqual(counts);
-          const waits = ({ page, isSettled }: { page: string; isSettled: boolean }) =>
+          const waits = ({ page, isSettled }: { page: string | null; isSettled: boolean }) =>
             !isSettled && below.some((id) => id === page);
           expect(totals.openInBranch[row]).toBe(
             feedback.verdicts.filter((one) => one.verdict !== 'agreed' && waits(one)).length +

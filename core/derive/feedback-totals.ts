@@ -39,7 +39,7 @@ export function feedbackTotals({ nodes, parent, rowOf }: Outline, { verdicts, co
     else open[row]!++;
   }
   for (const { page, isSettled } of comments) {
-    const row = rowOf.get(page);
+    const row = page === null ? undefined : rowOf.get(page);
     if (row === undefined) continue;
     said[row]!++;
     if (isSettled) settled[row]!++;

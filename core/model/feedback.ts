@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type PageId, pageIdSchema } from './ids.ts';
 import { sketchIdSchema } from './plan.ts';
+import { boardIdSchema, pieceIdSchema } from './board.ts';
 import { boxIdSchema, variantIdSchema } from './sketch.ts';
 import { MAX_TITLE_LENGTH } from './page-fields.ts';
 import { SIDES } from './place.ts';
@@ -37,11 +38,16 @@ export const aboutSketchSchema = z.strictObject({
 });
 export type AboutSketch = Readonly<z.infer<typeof aboutSketchSchema>>;
 
+/** The board that a comment is about, or one piece of it. Such a comment is about no page. */
+export const aboutBoardSchema = z.strictObject({ board: boardIdSchema, piece: pieceIdSchema.nullable() });
+export type AboutBoard = Readonly<z.infer<typeof aboutBoardSchema>>;
+
 export const MAX_COMMENT_LENGTH = 4000;
 export const MAX_GUEST_NAME_LENGTH = 80;
 
 /** What people have said of the pages of a plan, as far as counting needs it. */
 export interface Feedback {
   readonly verdicts: readonly { readonly page: PageId; readonly verdict: Verdict; readonly isSettled: boolean }[];
-  readonly comments: readonly { readonly page: PageId; readonly isSettled: boolean }[];
+  /** Those about a board name no page. */
+  readonly comments: readonly { readonly page: PageId | null; readonly isSettled: boolean }[];
 }

@@ -1,16 +1,15 @@
 import type { Request } from 'express';
-import { type FileId, fileIdSchema, fileTypeOf } from '#core/files/file.ts';
-import { widthsOf } from '#core/files/picture-sizes.ts';
+import { type FileId, fileIdSchema } from '#core/files/file.ts';
 import { filesInFields } from '#core/derive/file-fields.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
 import type { Site } from '#core/model/site.ts';
 import type { LibraryFile } from '#contract/files.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
-import { countIn, siteOf } from '../route-parameters.ts';
+import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { setFile, setRemoved } from './file-repository.ts';
-import { sendFile } from './send-file.ts';
+import { sendLibraryFile } from './send-library-file.ts';
 
 type Files = 'listFiles' | 'showFileBytes' | 'setFile' | 'removeFile' | 'putBackFile';
 
@@ -51,16 +50,7 @@ export function makeLibraryHandlers({
     },
     showFileBytes: async ({ request, response }) => {
       const file = await library.show(await known(request), idOf(request));
-      const { store } = library;
-      for (const [name, type] of formsFor(file, countIn(request.query.width))) {
-        const bytes = await store.get(file.content as never, name);
-        if (!bytes) continue;
-        // The address names the content, and nobody but who is signed in gets it.
-        const caching =
-          request.query.of === file.content.slice(0, 8) ? 'private, max-age=31536000' : 'private, no-cache';
-        return sendFile(request, response, { bytes, type, caching, tag: `${file.content}-${name}` });
-      }
-      throw new ProblemError('file-unknown', { file: file.id });
+      return sendLibraryFile(library, file, request, response);
     },
     setFile: async ({ request, body }) => {
       const key = await known(request);
@@ -81,20 +71,6 @@ export function makeLibraryHandlers({
       return shownFile(request, id);
     },
   };
-}
-
-/** The names under which a file may lie in the store, the best first, each with its media type. */
-function formsFor({ type, state, width, hasPicture }: LibraryFile, wanted: number | null): [string, string][] {
-  const { kind } = fileTypeOf(type);
-  const whole: [string, string][] = [
-    ['whole', type],
-    ['original', type],
-  ];
-  if (wanted === null || state !== 'ready') return whole;
-  if (hasPicture) return [['page.webp', 'image/webp'], ...whole];
-  if (kind !== 'picture' || width === null) return whole;
-  const wide = widthsOf(width).find((one) => one >= wanted);
-  return wide === undefined ? whole : [[`${wide}.webp`, 'image/webp'], ...whole];
 }
 
 /** @throws ProblemError */

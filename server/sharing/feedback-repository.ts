@@ -1,6 +1,6 @@
 import type { Knex } from 'knex';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { AboutSketch, CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
+import type { AboutBoard, AboutSketch, CommentKind, Proposes, Verdict } from '#core/model/feedback.ts';
 import type { SketchId } from '#core/model/plan.ts';
 import type { VariantId } from '#core/model/sketch.ts';
 import type { CommentAnswer, FeedbackAnswer } from '#contract/sharing.ts';
@@ -195,11 +195,11 @@ export async function insertComment(
   comment: {
     readonly id: string;
     readonly guest: string;
-    readonly page: PageId;
+    readonly page: PageId | null;
     readonly kind: CommentKind;
     readonly text: string;
     readonly proposes?: Proposes;
-    readonly about?: AboutSketch | null;
+    readonly about?: AboutSketch | AboutBoard | null;
   },
   at: Date,
 ): Promise<void> {

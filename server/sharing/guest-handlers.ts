@@ -1,19 +1,21 @@
 import { randomUUID } from 'node:crypto';
 import type { Request } from 'express';
+import { type FileId, fileIdSchema } from '#core/files/file.ts';
 import { surroundOf } from '#core/sketch/surround.ts';
 import { sketchOf } from '#core/model/sketch.ts';
 import { sharedPlan } from '#core/derive/shared-plan.ts';
 import { editsOfProposal } from '#core/arrange/proposal.ts';
 import { applyOperations } from '#core/operations/apply.ts';
-import type { AboutSketch, Proposes } from '#core/model/feedback.ts';
+import type { AboutBoard, AboutSketch, Proposes } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { sketchIdSchema } from '#core/model/plan.ts';
-import { maybeNodeAt } from '#core/model/site.ts';
+import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import { pageOf, uuidOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { isPassword } from '../security/passwords.ts';
+import { sendLibraryFile } from '../library/send-library-file.ts';
 import { PackedTrees } from '../sites/packed-trees.ts';
 import {
   type Guest,
@@ -54,6 +56,8 @@ type Guests =
   | 'givePassphrase'
   | 'nameGuest'
   | 'showSurround'
+  | 'showBoardPicture'
+  | 'showBoardPictures'
   | 'giveVerdict'
   | 'chooseVariant'
   | 'addComment'
@@ -64,8 +68,9 @@ export function makeGuestHandlers({
   database,
   cache,
   attempts,
+  library,
   now,
-}: Pick<Services, 'database' | 'cache' | 'attempts' | 'now'>): Pick<Handlers, Guests> {
+}: Pick<Services, 'database' | 'cache' | 'attempts' | 'library' | 'now'>): Pick<Handlers, Guests> {
   const trees = new PackedTrees();
 
   /** The link that the address names. @throws ProblemError where there is none, or where it does not work any more. */
@@ -107,6 +112,25 @@ export function makeGuestHandlers({
     const found = sketch.variants.find((one) => one.id === variant);
     if (!found) throw new ProblemError('variant-unknown', { variant });
     if (box !== null && !found.boxes.some((one) => one.id === box)) throw new ProblemError('box-unknown', { box });
+  };
+  /** A piece of a board, or the board. @throws ProblemError */
+  const requirePiece = async ({ site: key }: Share, { board: id, piece }: AboutBoard): Promise<void> => {
+    const { site } = await cache.current(key);
+    const board = site.boards.find((one) => one.id === id);
+    if (!board) throw new ProblemError('board-unknown', { board: id });
+    if (piece !== null && !board.pieces.some((one) => one.id === piece))
+      throw new ProblemError('piece-unknown', { piece });
+  };
+  /** What a comment is about: a page, something of its sketch, or a board in place of a page. @throws ProblemError */
+  const requireAbout = async (
+    share: Share,
+    page: PageId | null,
+    about: AboutSketch | AboutBoard | null,
+  ): Promise<void> => {
+    const isOfBoard = about !== null && 'board' in about;
+    if ((page === null) !== isOfBoard) throw new ProblemError('comment-about-nothing');
+    if (isOfBoard) await requirePiece(share, about);
+    else if (about !== null) await requireVariant(share, about);
   };
   /** A proposal that could be accepted as the tree is now. @throws ProblemError */
   const requirePossible = async (share: Share, page: PageId, proposes: Proposes): Promise<void> => {
@@ -174,6 +198,29 @@ export function makeGuestHandlers({
       if (!node || !sketchOf(site, node)) throw new ProblemError('page-unknown', { page });
       return surroundOf(site, page);
     },
+    showBoardPictures: async ({ request }) => {
+      const share = await enter(request);
+      const { site } = await cache.current(share.site);
+      const shown = picturesOn(site);
+      if (shown.size === 0) return { pictures: [] };
+      const files = (await library.list(site.key)).filter(({ id }) => shown.has(id));
+      return {
+        pictures: files.map(({ id, content, alternative, name }) => ({
+          file: id,
+          content,
+          words: alternative || name,
+        })),
+      };
+    },
+    showBoardPicture: async ({ request, response }) => {
+      const share = await enter(request);
+      const { site } = await cache.current(share.site);
+      const named = fileIdSchema.safeParse(request.params.file);
+      // Whoever has the link sees what lies on boards, and nothing else of the library.
+      if (!named.success || !picturesOn(site).has(named.data))
+        throw new ProblemError('file-unknown', { file: String(request.params.file).slice(0, 60) });
+      return sendLibraryFile(library, await library.show(site.key, named.data), request, response);
+    },
     giveVerdict: async ({ request, body }) => {
       const share = await enter(request);
       const guest = await guestOf(request, share);
@@ -202,9 +249,9 @@ export function makeGuestHandlers({
     addComment: async ({ request, body }) => {
       const share = await enter(request);
       const guest = await guestOf(request, share);
-      await requirePage(share, body.page);
+      if (body.page !== null) await requirePage(share, body.page);
       if (body.kind === 'proposal') await requirePossible(share, body.page, body.proposes);
-      else if (body.about !== null) await requireVariant(share, body.about);
+      else await requireAbout(share, body.page, body.about);
       if ((await countComments(database, share.id)) >= MAX_COMMENTS)
         throw new ProblemError('feedback-full', { limit: MAX_COMMENTS });
       await database.transaction(async (trx) => {
@@ -224,6 +271,14 @@ export function makeGuestHandlers({
     },
   };
 }
+
+/** The files of the library that lie on boards of the site. */
+const picturesOn = ({ boards }: Site): Set<FileId> =>
+  new Set(
+    boards.flatMap(({ pieces }) =>
+      pieces.flatMap((one) => (one.kind === 'picture' && one.file !== null ? [one.file] : [])),
+    ),
+  );
 
 const knownOf = (request: Request, { id }: Share): GuestSession => request.session.shared?.[id] ?? UNKNOWN;
 

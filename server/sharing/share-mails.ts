@@ -82,8 +82,11 @@ export function acceptance(to: string, { by, site, comment }: Answered): Mail {
   };
 }
 
-const titleOf = (site: Site, { page }: CommentAnswer): string =>
-  textIn(maybeNodeAt(site, page)?.title ?? {}, site.settings.language) || 'a removed page';
+const titleOf = (site: Site, { page, about }: CommentAnswer): string => {
+  if (page !== null) return textIn(maybeNodeAt(site, page)?.title ?? {}, site.settings.language) || 'a removed page';
+  const board = site.boards.find(({ id }) => about !== null && 'board' in about && id === about.board);
+  return board?.name ?? 'a removed board';
+};
 
 /** What the guest said, as a quotation. */
 const saidWords = (site: Site, { text, proposes }: CommentAnswer): string =>

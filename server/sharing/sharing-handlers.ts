@@ -155,7 +155,7 @@ export function makeSharingHandlers({
       const found = await commentForAnswer(database, key, id);
       if (!found) throw new ProblemError('comment-unknown');
       const { proposes, page, by } = found.comment;
-      if (proposes === null) throw new ProblemError('comment-no-proposal');
+      if (proposes === null || page === null) throw new ProblemError('comment-no-proposal');
       // What the page was called when it was proposed.
       const { site: before } = await cache.current(key);
       await cache.inTurn(key, async () => {

@@ -1,8 +1,10 @@
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import type { Box, BoxId } from '#core/model/sketch.ts';
 import { withPlaces } from '#core/sketch/start-writing.ts';
 import { Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+import { upload } from '../testing/upload.ts';
 
 const box = (id: string, purpose: string): Box => ({
   id: id as BoxId,
@@ -45,7 +47,8 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const choices = async () => (await ines.get('/api/sites/pq/feedback')).json.choices as { by: string; variant: string }[];
+const choices = async () =>
+  (await ines.get('/api/sites/pq/feedback')).json.choices as { by: string; variant: string }[];
 const choose = (sketch: string, variant: string | null) => oona.send('PUT', `${path}/choices/${sketch}`, { variant });
 const comment = (about: object | null) =>
   oona.post(`${path}/comments`, { page: 'evening', kind: 'comment', text: 'Say it first.', about });
@@ -109,5 +112,62 @@ describe('sketches in a shared plan', () => {
     expect(await tree(await server.person('Ansel', 'reader', server.otherOrigin))).toEqual(here);
     const file = (await ines.get('/api/sites/pq/exports/site.json')).text;
     expect(JSON.parse(file).sketches).toEqual(here);
+  });
+});
+
+describe('boards in a shared plan', () => {
+  const place = { x: 0, y: 0, width: 200, height: 100 };
+  const tiny = (background: string) =>
+    sharp({ create: { width: 40, height: 30, channels: 3, background } })
+      .png()
+      .toBuffer();
+
+  it('are seen with their pictures, and nothing else of the library is', async () => {
+    const sent = async (name: string, bytes: Uint8Array): Promise<string> => {
+      const said = await upload(ines, server.origin, 'pq', name, bytes);
+      if (!('answer' in said)) throw new Error(JSON.stringify(said));
+      return said.answer.file.id;
+    };
+    const shown = await sent('On the board.png', await tiny('#7a2e22'));
+    const kept = await sent('Not on a board.png', await tiny('#224466'));
+    await ines.operations('pq', {
+      name: 'board.add',
+      board: 'warm',
+      title: 'Warm',
+      pieces: [
+        { kind: 'picture', id: 'p', ...place, file: shown },
+        { kind: 'colour', id: 'c', ...place, colour: '#7a2e22', name: 'Shed door' },
+      ],
+    });
+    const tree = (await oona.get(`${path}/tree`)).json;
+    expect(tree.boards).toHaveLength(1);
+    const { pictures } = (await oona.get(`${path}/pictures`)).json;
+    expect(pictures).toEqual([{ file: shown, content: expect.any(String), words: 'On the board' }]);
+    const picture = await oona.get(`${path}/pictures/${shown}`);
+    expect([picture.status, picture.headers.get('content-type')]).toEqual([200, expect.stringMatching(/^image\//)]);
+    expect(picture.headers.get('cache-control')).toMatch(/private/);
+    for (const other of [kept, 'nobody', '../x'])
+      expect([(await oona.get(`${path}/pictures/${encodeURIComponent(other)}`)).status, other]).toEqual([404, other]);
+  });
+
+  it('are commented on as a whole and piece by piece; what is about nothing is refused', async () => {
+    const say = (given: object) => oona.post(`${path}/comments`, { kind: 'comment', text: 'Warmer.', ...given });
+    const about = { board: 'warm', piece: 'c' };
+    expect((await say({ page: null, about })).status).toBe(200);
+    expect((await say({ page: null, about: { board: 'warm', piece: null } })).status).toBe(200);
+    const code = async (given: object) => (await say(given)).json.code;
+    expect(await code({ page: null, about: null })).toBe('comment-about-nothing');
+    expect(await code({ page: 'evening', about })).toBe('comment-about-nothing');
+    expect(await code({ page: null, about: { sketch: 's1', variant: 'a', box: null } })).toBe('comment-about-nothing');
+    expect(await code({ page: null, about: { board: 'warm', piece: 'gone' } })).toBe('piece-unknown');
+    expect(await code({ page: null, about: { board: 'gone', piece: null } })).toBe('board-unknown');
+    const { comments } = (await ines.get('/api/sites/pq/feedback')).json;
+    const onBoard = comments.filter((one: { page: string | null }) => one.page === null);
+    expect(onBoard.map((one: { about: object }) => one.about)).toEqual([about, { board: 'warm', piece: null }]);
+    const answered = await ines.send('PUT', `/api/sites/pq/comments/${onBoard[0].id}`, {
+      answer: 'Yes.',
+      isSettled: true,
+    });
+    expect(answered.status).toBe(200);
   });
 });

@@ -7,7 +7,7 @@ import type { Site } from '#core/model/site.ts';
 import type { VariantId } from '#core/model/sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import { unpackSite } from '#contract/packed-site.ts';
-import type { BodyOf } from '#contract/routes.ts';
+import type { AnswerOf, BodyOf } from '#contract/routes.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { ServerProblem, call } from './client.ts';
 
@@ -79,6 +79,17 @@ export const useSurround = (token: string, page: PageId, revision: number): Surr
   useSWRImmutable([`${keyOf(token)}/surrounds`, page, revision], () => call('showSurround', { token, page }), {
     keepPreviousData: true,
   }).data;
+
+/** What the pictures show that lie on boards, at a revision of the plan; undefined until it is known. */
+export const useBoardPictures = (
+  token: string,
+  revision: number,
+): AnswerOf<'showBoardPictures'>['pictures'] | undefined =>
+  useSWRImmutable(
+    [`${keyOf(token)}/pictures`, revision],
+    async () => (await call('showBoardPictures', { token })).pictures,
+    { keepPreviousData: true },
+  ).data;
 
 function withVerdict(plan: SharedPlanAnswer, pages: readonly PageId[], verdict: Verdict | null): SharedPlanAnswer {
   const { guest, feedback } = plan;

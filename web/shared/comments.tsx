@@ -1,11 +1,12 @@
 import { toast } from 'sonner';
 import { proposalWords } from '#core/arrange/proposal.ts';
+import type { BoardId } from '#core/model/board.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { CommentAnswer, SharedPlanAnswer } from '#contract/sharing.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { takeBackComment } from '../api/shared-plan.ts';
 import { SAID_WORDS, VERDICT_WORDS } from '../tree/feedback-words.tsx';
-import { aboutWords } from '../sketches/about-words.ts';
+import { aboutWords } from '#core/board/about-words.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type CommentDraft, NewComment } from './new-comment.tsx';
@@ -13,15 +14,20 @@ import { type CommentDraft, NewComment } from './new-comment.tsx';
 interface CommentsProps {
   readonly token: string;
   readonly plan: SharedPlanAnswer;
-  readonly page: PageId;
+  /** Null for what is said of a board. */
+  readonly page: PageId | null;
+  /** The board, where it is about one. */
+  readonly board?: BoardId;
   readonly named: (work: () => void) => void;
   readonly draft: CommentDraft;
   readonly onDraft: (draft: CommentDraft) => void;
 }
 
 /** What was said of a page by the link, and the form in which the guest says something. */
-export function Comments({ token, plan, page, ...writing }: CommentsProps) {
-  const comments = plan.feedback.comments.filter((one) => one.page === page);
+export function Comments({ token, plan, page, board, ...writing }: CommentsProps) {
+  const comments = plan.feedback.comments.filter(({ page: of, about }) =>
+    board === undefined ? of === page : about !== null && 'board' in about && about.board === board,
+  );
   const others = plan.feedback.verdicts.filter((one) => one.page === page && one.guest !== plan.guest?.id);
   return (
     <section aria-label="Comments" className="flex flex-col gap-2 border-t border-rule pt-4">

@@ -1,6 +1,12 @@
 import { type FormEvent, useCallback, useState } from 'react';
 import { toast } from 'sonner';
-import { type AboutSketch, type CommentKind, MAX_COMMENT_LENGTH, type Proposes } from '#core/model/feedback.ts';
+import {
+  type AboutBoard,
+  type AboutSketch,
+  type CommentKind,
+  MAX_COMMENT_LENGTH,
+  type Proposes,
+} from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_TITLE_LENGTH } from '#core/model/page-fields.ts';
 import type { Side } from '#core/model/place.ts';
@@ -8,7 +14,7 @@ import { isWithin, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { addComment } from '../api/shared-plan.ts';
-import { aboutWords } from '../sketches/about-words.ts';
+import { aboutWords } from '#core/board/about-words.ts';
 import { PlaceChoice } from '../fields/place-choice.tsx';
 import { Button } from '../ui/button.tsx';
 import { Radios, TextArea, TextField } from '../ui/field.tsx';
@@ -23,8 +29,8 @@ export interface CommentDraft {
   /** The page that the proposed place is seen from; null for the end of the top level, undefined for where it stands. */
   readonly near: PageId | null | undefined;
   readonly side: Side;
-  /** What of the page's sketch it is about; null for the page as a whole. */
-  readonly about: AboutSketch | null;
+  /** What of the page's sketch it is about, or the board; null for the page as a whole. */
+  readonly about: AboutSketch | AboutBoard | null;
 }
 export const NO_DRAFT: CommentDraft = {
   kind: 'comment',
@@ -59,7 +65,8 @@ export function NewComment({
   draft,
   onDraft,
 }: {
-  readonly page: PageId;
+  /** Null for a board, which `draft.about` names. */
+  readonly page: PageId | null;
   readonly token: string;
   readonly named: (work: () => void) => void;
   readonly draft: CommentDraft;
@@ -75,7 +82,7 @@ export function NewComment({
     setSending(true);
     void addComment(
       token,
-      kind === 'proposal' ? { page, kind, text, proposes: proposes! } : { page, kind, text, about: draft.about },
+      kind === 'proposal' ? { page: page!, kind, text, proposes: proposes! } : { page, kind, text, about: draft.about },
     )
       .then(
         () => onDraft(NO_DRAFT),
@@ -91,19 +98,21 @@ export function NewComment({
     <form onSubmit={submit} className="flex flex-col gap-2">
       <Radios
         legend="What do you want to say?"
-        choices={KINDS}
+        choices={page === null ? KINDS.filter(({ value }) => value !== 'proposal') : KINDS}
         value={kind}
         onChoose={(next) => onDraft({ ...draft, kind: next })}
       />
       {draft.about !== null && kind !== 'proposal' && (
         <p className="flex items-center gap-2 rounded-md bg-accent-soft px-2 py-1 text-small">
           <span className="min-w-0 flex-1">About {aboutWords(site, draft.about)}</span>
-          <Button look="quiet" isTight onClick={() => onDraft({ ...draft, about: null })}>
-            About the whole page
-          </Button>
+          {isOfPart(draft.about) && (
+            <Button look="quiet" isTight onClick={() => onDraft({ ...draft, about: null })}>
+              {page === null ? 'About the whole board' : 'About the whole page'}
+            </Button>
+          )}
         </p>
       )}
-      {kind === 'proposal' && <ProposalFields page={page} draft={draft} onDraft={onDraft} />}
+      {kind === 'proposal' && page !== null && <ProposalFields page={page} draft={draft} onDraft={onDraft} />}
       <TextArea
         label={TEXT_LABELS[kind]}
         rows={kind === 'proposal' ? 2 : 3}
@@ -151,6 +160,9 @@ function ProposalFields({
     </>
   );
 }
+
+/** Whether it is about less than a board as a whole. */
+const isOfPart = (about: AboutSketch | AboutBoard): boolean => !('board' in about) || about.piece !== null;
 
 /** What is proposed; null while nothing is. */
 function proposalIn({ title, near, side }: CommentDraft): Proposes | null {

@@ -1,4 +1,4 @@
-import { ArrowDownToDot, Network, Rows3 } from 'lucide-react';
+import { ArrowDownToDot, Network, Pin, Rows3 } from 'lucide-react';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -12,8 +12,18 @@ const VIEWS = [
 ] as const;
 
 /** Whose plan it is, how far the guest has come, and how the tree is seen. */
-export function SharedBar({ plan, onName }: { readonly plan: SharedPlanAnswer; readonly onName: () => void }) {
-  const { view, setView, derived, guest, selection, select } = useWorkbench();
+export function SharedBar({
+  plan,
+  isOnBoards,
+  onBoards,
+  onName,
+}: {
+  readonly plan: SharedPlanAnswer;
+  readonly isOnBoards: boolean;
+  readonly onBoards: () => void;
+  readonly onName: () => void;
+}) {
+  const { site, view, setView, derived, guest, selection, select } = useWorkbench();
   const { nodes } = derived.outline;
   const verdicts = guest!.verdicts;
   const pages = nodes.filter((node) => node.type === 'page').length;
@@ -62,6 +72,11 @@ export function SharedBar({ plan, onName }: { readonly plan: SharedPlanAnswer; r
         >
           <ArrowDownToDot size={16} aria-hidden /> Next
         </Button>
+        {site.boards.length > 0 && (
+          <Button look={isOnBoards ? 'chosen' : 'quiet'} isTight aria-pressed={isOnBoards} onClick={onBoards}>
+            <Pin size={16} aria-hidden /> Boards
+          </Button>
+        )}
         <div role="group" aria-label="View" className="mx-1 flex rounded-md border border-edge">
           {VIEWS.map(({ view: one, name, Sign }) => (
             <IconButton

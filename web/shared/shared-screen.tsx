@@ -12,6 +12,7 @@ import { TrailStrip } from '../workbench/trail-strip.tsx';
 import { WorkbenchProvider } from '../workbench/workbench-context.tsx';
 import { GuestDialog } from './guest-dialog.tsx';
 import { SharedBar } from './shared-bar.tsx';
+import { SharedBoards } from './shared-boards.tsx';
 import { SharedPanel } from './shared-panel.tsx';
 import { useSharedWorkbench } from './use-shared-workbench.ts';
 
@@ -40,12 +41,21 @@ export function SharedScreen({
   useEffect(() => {
     document.title = `The plan for ${plan.site} – Spur`;
   }, [plan.site]);
+  // Boards stand in the place of the page until another one is selected.
+  const [isOnBoards, setOnBoards] = useState(false);
+  const { active } = workbench.selection;
+  useEffect(() => setOnBoards(false), [active]);
   const isEmpty = workbench.derived.outline.nodes.length === 0;
   return (
     <WorkbenchProvider value={workbench}>
       <DragLayer>
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-          <SharedBar plan={plan} onName={() => setMeant(() => () => undefined)} />
+          <SharedBar
+            plan={plan}
+            isOnBoards={isOnBoards}
+            onBoards={() => setOnBoards(!isOnBoards)}
+            onName={() => setMeant(() => () => undefined)}
+          />
           <main className="grid min-h-0 max-md:short:block max-md:short:overflow-y-auto grid-cols-[minmax(0,1fr)] max-md:grid-rows-[minmax(0,1fr)_minmax(0,1.2fr)] md:grid-cols-[minmax(0,1fr)_20rem] lg:grid-cols-[minmax(0,1fr)_24rem]">
             <h1 className="sr-only">The plan for {plan.site}</h1>
             <section aria-label="Page tree" className="flex min-h-0 min-w-0 flex-col max-md:short:h-[75dvh]">
@@ -59,7 +69,11 @@ export function SharedScreen({
                 <TreeSheet />
               )}
             </section>
-            <SharedPanel token={token} plan={plan} named={named} />
+            {isOnBoards && site.boards.length > 0 ? (
+              <SharedBoards token={token} plan={plan} named={named} onClose={() => setOnBoards(false)} />
+            ) : (
+              <SharedPanel token={token} plan={plan} named={named} />
+            )}
           </main>
           <TrailStrip />
         </div>

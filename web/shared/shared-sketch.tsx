@@ -58,7 +58,8 @@ function OneSketch({
         }),
     );
   const about = (box: BoxId | null) => onDraft({ ...draft, about: { sketch: sketch.id, variant: shown.id, box } });
-  const own = draft.about?.variant === shown.id ? draft.about.box : null;
+  const own =
+    draft.about !== null && 'variant' in draft.about && draft.about.variant === shown.id ? draft.about.box : null;
   return (
     <section aria-labelledby="sketch" className="flex flex-col gap-2 border-t border-rule pt-3">
       <div className="flex items-center gap-2">

@@ -117,7 +117,7 @@ function countOfGuest(
     if (row !== undefined && one.guest === guest?.id) verdicts[row] = one.verdict;
   }
   for (const { page } of feedback.comments) {
-    const row = rowOf.get(page);
+    const row = page === null ? undefined : rowOf.get(page);
     if (row !== undefined) comments[row]!++;
   }
   return { verdicts, comments };

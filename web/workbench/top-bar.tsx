@@ -29,7 +29,10 @@ export function TopBar() {
     ),
   );
   const waiting = useMemo(() => {
-    const toSettle = seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0;
+    const onPages = seen.feedback?.totals.open.reduce((sum, one) => sum + one, 0) ?? 0;
+    const onBoards =
+      seen.feedback?.said.comments.filter((one) => one.page === null && one.settledBy === null).length ?? 0;
+    const toSettle = onPages + onBoards;
     return LENSES.map((one) => ALL_LENSES[one].waiting({ ...seen, toSettle }));
   }, [seen]);
   const isCompact = useCompact();

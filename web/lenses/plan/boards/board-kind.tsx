@@ -7,6 +7,7 @@ import { type Edit, newBoardId } from '../../../api/site-store.ts';
 import type { PictureOf } from '../../../boards/board-faces.tsx';
 import type { ListKind } from '../../../settings/settings-kind.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { OneComment } from '../sharing/one-comment.tsx';
 import { AddPieces } from './add-pieces.tsx';
 import { BoardCanvas } from './board-canvas.tsx';
 import { OnePiece } from './one-piece.tsx';
@@ -92,7 +93,29 @@ function BoardFields({ id }: { readonly id: string }) {
         onPut={put}
         onRemove={remove}
       />
-      {piece && <OnePiece key={piece.id} board={board} piece={piece} onPut={put} onRemove={() => remove(piece.id)} />}
+      {piece && mayEdit && (
+        <OnePiece key={piece.id} board={board} piece={piece} onPut={put} onRemove={() => remove(piece.id)} />
+      )}
+      <BoardComments board={board.id} />
     </div>
+  );
+}
+
+/** What those say of the board whom the plan is shared with; nothing while nobody has said anything. */
+function BoardComments({ board }: { readonly board: BoardId }) {
+  const { feedback } = useWorkbench();
+  const comments = (feedback?.said.comments ?? []).filter(
+    ({ about }) => about !== null && 'board' in about && about.board === board,
+  );
+  if (comments.length === 0) return null;
+  return (
+    <section aria-labelledby="board-comments" className="flex flex-col gap-2 border-t border-rule pt-3">
+      <h3 id="board-comments" className="font-display text-large font-semibold">
+        What others say
+      </h3>
+      {comments.map((one) => (
+        <OneComment key={one.id} comment={one} />
+      ))}
+    </section>
   );
 }

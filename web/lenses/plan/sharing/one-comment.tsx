@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { editsOfProposal, proposalWords } from '#core/arrange/proposal.ts';
 import { MAX_COMMENT_LENGTH } from '#core/model/feedback.ts';
+import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { CommentAnswer } from '#contract/sharing.ts';
@@ -11,7 +12,7 @@ import { type Edit, refusalWords } from '../../../api/site-store.ts';
 import { DraftField } from '../../../fields/draft-field.tsx';
 import { SAID_WORDS } from '../../../tree/feedback-words.tsx';
 import { dayWords } from '../../../tree/plan-words.tsx';
-import { aboutWords } from '../../../sketches/about-words.ts';
+import { aboutWords } from '#core/board/about-words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { usePreview } from '../../../workbench/use-preview.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -75,7 +76,8 @@ function Acceptance({
   const { site, store, mayEdit } = useWorkbench();
   const consider = usePreview();
   const [isSending, setSending] = useState(false);
-  const { operations, obstacle } = possibilityOf(site, page, proposes);
+  // A proposal is about a page.
+  const { operations, obstacle } = possibilityOf(site, page!, proposes);
   const show = () => consider(operations.length > 0 ? operations : null);
   const hide = () => consider(null);
   const accept = () => {
@@ -108,7 +110,7 @@ function Acceptance({
 /** What accepting would do, or why it cannot be done, in words. */
 function possibilityOf(
   site: Site,
-  page: CommentAnswer['page'],
+  page: PageId,
   proposes: NonNullable<CommentAnswer['proposes']>,
 ): { readonly operations: readonly Edit[]; readonly obstacle: string | null } {
   const edits = editsOfProposal(site, page, proposes);
