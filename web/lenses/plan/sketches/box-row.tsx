@@ -19,7 +19,9 @@ import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { type EditBoxes, isList } from './edit-boxes.ts';
 
 const WIDTH_WORDS: Readonly<Record<BoxWidth, string>> = { whole: 'Whole', half: 'Half', third: 'Third' };
-const CELL = 'h-8 rounded-md border border-transparent bg-transparent px-1.5 hover:border-edge focus:border-edge';
+const CELL = 'rounded-md border border-transparent bg-transparent px-1.5 hover:border-edge focus:border-edge';
+/** Where there is little room the purpose has a line of its own, above what else is said. */
+const BELOW = 'h-8 @max-lg:order-3';
 
 /** Brings the writing to a box, once its line is there. */
 export const focusBox = (id: BoxId): unknown =>
@@ -94,7 +96,7 @@ export function BoxRow({
           className={`pointer-events-none absolute inset-x-0 h-0.5 bg-accent ${landing === 'before' ? '-top-px' : '-bottom-px'}`}
         />
       )}
-      <div className="flex items-start gap-x-1 border-b border-rule py-0.5">
+      <div className="flex items-start gap-x-1 border-b border-rule py-0.5 @max-lg:flex-wrap">
         <span
           ref={setDrag}
           {...listeners}
@@ -107,7 +109,7 @@ export function BoxRow({
           aria-label={`Type of box ${number}: ${said}`}
           value={box.type}
           onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { type: event.target.value as BoxType }))}
-          className={`${CELL} w-24 shrink-0 text-small text-quiet`}
+          className={`${CELL} ${BELOW} w-28 shrink-0 text-small text-quiet @max-lg:ml-5`}
         >
           {BOX_TYPES.map((type) => (
             <option key={type} value={type}>
@@ -131,7 +133,7 @@ export function BoxRow({
             event.preventDefault();
             onPaste(text);
           }}
-          className={`${CELL} field-sizing-content scroll-mt-84 min-w-0 short:scroll-mt-0 flex-1 resize-none py-1 font-medium`}
+          className={`${CELL} field-sizing-content @max-lg:order-1 @max-lg:basis-[calc(100%-4rem)] min-h-8 scroll-mt-84 min-w-0 short:scroll-mt-0 flex-1 resize-none py-1 font-medium`}
         />
         <input
           aria-label={`Words of box ${number}: ${said}`}
@@ -144,14 +146,14 @@ export function BoxRow({
           onChange={(event) => words.type(event.target.value)}
           onBlur={words.commit}
           onKeyDown={(event) => event.key === 'Enter' && words.commit()}
-          className={`${CELL} w-12 shrink-0 px-1! text-right text-small disabled:border-transparent`}
+          className={`${CELL} ${BELOW} w-14 shrink-0 px-1! text-right text-small disabled:border-transparent`}
         />
         <select
           aria-label={`Width of box ${number}: ${said}`}
           title="How much of the width of the text it takes; those of one width stand beside each other"
           value={box.width}
           onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { width: event.target.value as BoxWidth }))}
-          className={`${CELL} w-[4.4rem] shrink-0 px-0.5! text-small text-quiet`}
+          className={`${CELL} ${BELOW} w-[4.4rem] shrink-0 px-0.5! text-small text-quiet`}
         >
           {BOX_WIDTHS.map((width) => (
             <option key={width} value={width}>
@@ -159,7 +161,11 @@ export function BoxRow({
             </option>
           ))}
         </select>
-        <IconButton name={`Remove box ${number}: ${said}`} onClick={onGone} className="h-8 w-6! text-quiet">
+        <IconButton
+          name={`Remove box ${number}: ${said}`}
+          onClick={onGone}
+          className="h-8 w-6! text-quiet @max-lg:order-2"
+        >
           <X size={14} aria-hidden />
         </IconButton>
       </div>
