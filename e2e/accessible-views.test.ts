@@ -48,6 +48,15 @@ const VIEWS: [string, () => Promise<void>][] = [
     },
   ],
   ['the outbox', open('/outbox')],
+  ['a sketch in two variants', open('/sites/pellow-quay?lens=plan&beside=sketches/year')],
+  [
+    'a board with a colour chosen',
+    async () => {
+      await open('/sites/pellow-quay?lens=plan&beside=boards/tar')();
+      await bench.click('button', /^Colour: Shed door/);
+    },
+  ],
+  ['the plan for paper', open('/sites/pellow-quay?lens=plan&beside=plan-pdf')],
   ['a kind with its fields', open('/sites/pellow-quay?lens=access&beside=labels/course')],
   ['fields as columns', open('/sites/pellow-quay?lens=write&kind=course')],
   [

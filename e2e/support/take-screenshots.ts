@@ -85,16 +85,16 @@ try {
   const fields = await browser.driver.findElement(By.css('#kind-fields'));
   await browser.driver.executeScript('arguments[0].scrollIntoView()', fields);
   await take('kind');
-  await bench.open(spur, 'pellow-quay', '?lens=write&kind=course');
-  await bench.select('Lofting');
+  await bench.open(spur, 'pellow-quay', '?lens=plan&beside=sketches/year');
+  await bench.find('img', /^Variant Facts first/);
   await browser.driver.executeScript(
-    `[...document.querySelectorAll('aside h3')].find((one) => one.textContent.startsWith('Course')).scrollIntoView()`,
+    `document.getElementById('variants').scrollIntoView(); [...document.querySelectorAll('aside ul')].at(-1)?.scrollTo(0, 0)`,
   );
-  await take('field-columns');
-  await bench.open(spur, 'pellow-quay', '?lens=write&beside=answers');
-  await bench.click('button', /^Tamsin Orchard/);
-  await bench.untilText('Delete for good');
-  await take('answers');
+  await take('sketch');
+  await bench.open(spur, 'pellow-quay', '?lens=plan&beside=boards/tar');
+  await bench.click('button', /^Colour: Shed door/);
+  await pause(1500);
+  await take('board');
   await bench.open(spur, 'pellow-quay', '?view=split&page=pq012');
   await take('map');
   await browser.prefer('dark');

@@ -321,6 +321,11 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
 ];
 
+/** The columns of the Plan lens; that of sections where the site has sketches. */
+export const planColumns = ({ sketches }: Site): readonly Column[] =>
+  sketches.length > 0 ? PLAN_COLUMNS : WITHOUT_SECTIONS;
+const WITHOUT_SECTIONS = PLAN_COLUMNS.filter(({ key }) => key !== 'sections');
+
 /** What guests see of the plan, beside their own verdict. */
 const FOR_GUESTS = ['origin', 'due', 'readiness', 'words', 'purpose', 'old-addresses'];
 export const SHARED_COLUMNS: readonly Column[] = [
