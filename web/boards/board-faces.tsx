@@ -1,11 +1,13 @@
 import type { CSSProperties } from 'react';
-import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
+import { TYPE_PAIRS, type TypePair, pairName, stackOf } from '#core/look/type-pairs.ts';
 import { BOARD_WIDTH, type Piece, type PieceId } from '#core/model/board.ts';
 import { boardHeight } from '#core/board/place-piece.ts';
 import { LookFaces } from '../fields/look-faces.tsx';
 
 /** What a picture of the library shows, and where its bytes are; null where the library has it no more. */
 export type PictureOf = (file: string) => { readonly address: string; readonly words: string } | null;
+
+const pairOf = (id: string): TypePair => TYPE_PAIRS.find((one) => one.id === id)!;
 
 /** A piece in words, for those who do not see it. */
 export function pieceWords(piece: Piece, pictureOf: PictureOf): string {
@@ -15,7 +17,7 @@ export function pieceWords(piece: Piece, pictureOf: PictureOf): string {
     case 'colour':
       return `Colour: ${[piece.name, piece.colour].filter(Boolean).join(', ')}`;
     case 'type':
-      return `Type: ${pairName(TYPE_PAIRS.find(({ id }) => id === piece.pair)!)}`;
+      return `Type: ${pairName(pairOf(piece.pair))}, ${pairOf(piece.pair).goodFor}`;
     case 'note':
       return `Note: ${piece.text || 'nothing yet'}`;
   }
@@ -50,7 +52,7 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
           style={{ background: piece.colour }}
         >
           {piece.height >= 90 && (
-            <span className="bg-raised/95 px-2.5 py-1 text-[20px] leading-tight text-ink">
+            <span className="bg-raised/95 forced-colors:bg-transparent px-2.5 py-1 text-[20px] leading-tight text-ink">
               {piece.name !== '' && <span className="block truncate font-medium">{piece.name}</span>}
               <span className="block truncate font-mono text-[18px] text-quiet">{piece.colour}</span>
             </span>
@@ -58,9 +60,9 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
         </span>
       );
     case 'type': {
-      const pair = TYPE_PAIRS.find(({ id }) => id === piece.pair)!;
+      const pair = pairOf(piece.pair);
       return (
-        <span className="flex size-full flex-col justify-center overflow-hidden rounded-sm bg-raised px-4 text-ink shadow-sheet">
+        <span className="flex size-full flex-col justify-center overflow-hidden rounded-sm bg-raised px-4 text-ink shadow-sheet forced-colors:bg-transparent">
           <LookFaces pair={pair.id} />
           <span
             className="truncate text-[44px] leading-tight font-semibold"
@@ -76,7 +78,7 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
     }
     case 'note':
       return (
-        <span className="block size-full overflow-hidden rounded-sm bg-attention-soft px-3 py-2 text-left text-[24px] leading-snug whitespace-pre-wrap text-ink">
+        <span className="block size-full overflow-hidden rounded-sm bg-attention-soft px-3 py-2 text-left forced-colors:bg-transparent text-[24px] leading-snug whitespace-pre-wrap text-ink">
           {piece.text || <span className="text-quiet">A note</span>}
         </span>
       );
