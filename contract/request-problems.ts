@@ -158,11 +158,6 @@ export const OF_REQUESTS = {
     title: 'Say what it is about',
     detail: () => 'A comment is about a page of the plan, or about a board, and not about both.',
   },
-  'box-unknown': {
-    status: 404,
-    title: 'There is no such box',
-    detail: (p) => `The variant has no box '${p.box}'; somebody may have removed it. Look at the sketch again.`,
-  },
   'comment-unknown': {
     status: 404,
     title: 'There is no such comment',

@@ -460,6 +460,16 @@ export const OF_THE_TREE = {
     title: 'Two boxes have one id',
     detail: (p) => `Two boxes of the variant are called '${p.box}'. Make an id of its own for each.`,
   },
+  'box-unknown': {
+    status: 404,
+    title: 'There is no such box',
+    detail: (p) => `The variant has no box '${p.box}'; somebody may have removed it. Look at the sketch again.`,
+  },
+  'box-too-many': {
+    status: 422,
+    title: 'The variant is full',
+    detail: (p) => `A variant has at most ${p.limit} boxes. Remove some first.`,
+  },
   'board-unknown': {
     status: 404,
     title: 'There is no such board',

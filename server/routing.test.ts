@@ -33,7 +33,15 @@ describe('every route', () => {
   it.each(routes.filter(([, route]) => route.permission === 'link'))(
     '%s is closed without a link',
     async (_, route) => {
-      const body = { passphrase: 'x', name: 'x', verdict: 'agreed', page: 'p1', kind: 'comment', text: 'x' };
+      const body = {
+        passphrase: 'x',
+        name: 'x',
+        verdict: 'agreed',
+        page: 'p1',
+        kind: 'comment',
+        text: 'x',
+        variant: 'v',
+      };
       const wanted = Object.entries(body).filter(([name]) => fieldsOf(route.body).includes(name));
       const answer = await manager.send(
         route.method.toUpperCase(),

@@ -88,6 +88,8 @@ export const REFUSAL_CODES = [
   'variant-unnamed',
   'variant-too-many',
   'box-twice',
+  'box-unknown',
+  'box-too-many',
   'board-unknown',
   'board-exists',
   'board-unnamed',

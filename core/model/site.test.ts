@@ -38,7 +38,7 @@ describe('a site', () => {
           [...site.nodes.values()].reverse(),
           [...site.live.values()],
           site.liveSettings,
-          { goals: site.goals, oldPages: site.oldPages },
+          site,
         );
         expect(plain(again)).toEqual(plain(site));
       }),

@@ -7,6 +7,7 @@ import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
 import { boardAdd, boardRemove, boardSet, piecePut, pieceRemove } from './boards.ts';
+import { boxPut, boxRemove } from './boxes.ts';
 import { sketchAdd, sketchRemove, sketchSet } from './sketches.ts';
 import { variantAdd, variantRemove, variantSet } from './variants.ts';
 import { entryAdd, entryMove, entryRemove, entrySet } from './entries.ts';
@@ -82,6 +83,8 @@ export const OPERATIONS = {
   'variant.add': variantAdd,
   'variant.set': variantSet,
   'variant.remove': variantRemove,
+  'box.put': boxPut,
+  'box.remove': boxRemove,
   'board.add': boardAdd,
   'board.set': boardSet,
   'board.remove': boardRemove,

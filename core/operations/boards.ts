@@ -9,10 +9,10 @@ import {
   pieceIdSchema,
   pieceSchema,
 } from '../model/board.ts';
-import { isSameJson } from '../model/canonical-json.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
+import { putInOrder } from './in-order.ts';
 import type { Operation } from './operation.ts';
 import { Things, fieldsBefore } from './things.ts';
 
@@ -110,20 +110,15 @@ export const piecePut = defineOperation({
   apply(site, { board: id, piece, above }) {
     const board = boards.find(site, id);
     if (!board) return boards.unknown(id);
-    const { pieces } = board;
-    const at = pieces.findIndex((one) => one.id === piece.id);
-    if (at === -1 && pieces.length >= MAX_PIECES) return refuse('piece-too-many', { limit: MAX_PIECES });
-    if (at !== -1 && pieces[at]!.kind !== piece.kind) return refuse('piece-kind', { piece: piece.id });
-    const rest = pieces.filter((one) => one.id !== piece.id);
-    const under = above == null ? -1 : rest.findIndex((one) => one.id === above);
-    if (above != null && under === -1) return refuse('piece-unknown', { piece: above });
-    const place = above === undefined ? (at === -1 ? rest.length : at) : under + 1;
-    if (at === place && isSameJson(pieces[at], piece)) return { ok: true, site, inverse: [], touched: [] };
-    const inverse: Operation =
-      at === -1
-        ? { name: 'piece.remove', board: id, piece: piece.id }
-        : { name: 'piece.put', board: id, piece: pieces[at]!, above: pieces[at - 1]?.id ?? null };
-    return become(site, board, rest.toSpliced(place, 0, piece), inverse);
+    const put = putInOrder<Piece>(board.pieces, piece, above);
+    if (put === null) return refuse('piece-unknown', { piece: above! });
+    if (put.was && put.was.kind !== piece.kind) return refuse('piece-kind', { piece: piece.id });
+    if (put.isSame) return { ok: true, site, inverse: [], touched: [] };
+    if (put.list.length > MAX_PIECES) return refuse('piece-too-many', { limit: MAX_PIECES });
+    const inverse: Operation = put.was
+      ? { name: 'piece.put', board: id, piece: put.was, above: put.before as Piece['id'] | null }
+      : { name: 'piece.remove', board: id, piece: piece.id };
+    return become(site, board, put.list, inverse);
   },
 
   cells: ({ board, piece }) => [`piece:${board}/${piece.id}.there`],

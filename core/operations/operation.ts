@@ -22,6 +22,7 @@ import { formAddSchema, formRemoveSchema, formSetSchema } from './forms.ts';
 import { sharedAddSchema, sharedRemoveSchema, sharedSetSchema } from './shared.ts';
 import { siteSetSchema } from './site-set.ts';
 import { boardAddSchema, boardRemoveSchema, boardSetSchema, piecePutSchema, pieceRemoveSchema } from './boards.ts';
+import { boxPutSchema, boxRemoveSchema } from './boxes.ts';
 import { sketchAddSchema, sketchRemoveSchema, sketchSetSchema } from './sketches.ts';
 import { variantAddSchema, variantRemoveSchema, variantSetSchema } from './variants.ts';
 
@@ -75,6 +76,8 @@ const EDITS = [
   variantAddSchema,
   variantSetSchema,
   variantRemoveSchema,
+  boxPutSchema,
+  boxRemoveSchema,
   boardAddSchema,
   boardSetSchema,
   boardRemoveSchema,

@@ -117,16 +117,36 @@ describe('sketches', () => {
     expect(applyOperations(emptySite(), operations)).toMatchObject({ ok: false, code }),
   );
 
+  it('keep what two people do to different boxes at the same time', () => {
+    const put = (id: string): Operation => ({
+      name: 'box.put',
+      sketch: s1,
+      variant: a,
+      box: box(id),
+      after: 'one' as BoxId,
+    });
+    const site = after(
+      sketch,
+      put('mine'),
+      { name: 'box.remove', sketch: s1, variant: a, box: 'two' as BoxId },
+      put('theirs'),
+    );
+    expect(site.sketches[0]!.variants[0]!.boxes.map(({ id }) => id)).toEqual(['one', 'theirs', 'mine']);
+  });
+
   it('tell what was done in words', () => {
     const site = after(sketch);
     const words = (operation: Operation) => wordsOf(operation, site);
     expect(words({ name: 'sketch.set', sketch: s1, fields: { taken: b } })).toBe(
       'took the variant ‘B’ of the sketch ‘Course’',
     );
-    const set = (boxes: Box[]) => words({ name: 'variant.set', sketch: s1, variant: a, fields: { boxes } });
-    const of = 'the variant ‘A’ of the sketch ‘Course’';
-    expect(set([box('one'), box('two'), box('new')])).toBe(`added a box to ${of}`);
-    expect(set([box('one')])).toBe(`removed a box from ${of}`);
-    expect(set([box('two'), box('one')])).toBe(`rearranged ${of}`);
+    const put = (id: string, after?: BoxId | null) =>
+      words({ name: 'box.put', sketch: s1, variant: a, box: box(id), ...(after !== undefined && { after }) });
+    expect(put('new')).toBe('added a box to the sketch ‘Course’');
+    expect(put('one')).toBe('changed a box of the sketch ‘Course’');
+    expect(put('two', null)).toBe('rearranged the sketch ‘Course’');
+    expect(words({ name: 'box.remove', sketch: s1, variant: a, box: 'one' as BoxId })).toBe(
+      'removed a box from the sketch ‘Course’',
+    );
   });
 });

@@ -3,7 +3,6 @@ import { labelIdSchema } from '../model/access.ts';
 import { sketchIdSchema } from '../model/plan.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
 import {
-  type Box,
   MAX_SKETCHES,
   MAX_SKETCH_NAME_LENGTH,
   MAX_VARIANTS,
@@ -117,17 +116,3 @@ export const sketchRemove = defineOperation({
 
   words: ({ sketch }, site) => `removed the sketch ${sketches.named(site, sketch)}`,
 });
-
-/** What an edit of a variant's boxes comes to, where it is one box that is added, removed or changed. */
-export function boxesWords(before: readonly Box[], after: readonly Box[], of: string): string {
-  const added = after.filter(({ id }) => !before.some((one) => one.id === id));
-  const removed = before.filter(({ id }) => !after.some((one) => one.id === id));
-  if (added.length === 1 && removed.length === 0) return `added a box to ${of}`;
-  if (removed.length === 1 && added.length === 0) return `removed a box from ${of}`;
-  return added.length + removed.length === 0 && before.length > 1 && isOtherOrder(before, after)
-    ? `rearranged ${of}`
-    : `changed the boxes of ${of}`;
-}
-
-const isOtherOrder = (before: readonly Box[], after: readonly Box[]): boolean =>
-  before.some(({ id }, at) => id !== after[at]?.id);

@@ -13,7 +13,7 @@ import {
 import type { Site } from '../model/site.ts';
 import { type Applied, defineOperation } from './definition.ts';
 import type { Operation } from './operation.ts';
-import { boxesWords, checkSketch, sketches } from './sketches.ts';
+import { checkSketch, sketches } from './sketches.ts';
 import { fieldsBefore } from './things.ts';
 
 const title = z.string().max(MAX_VARIANT_NAME_LENGTH, `at most ${MAX_VARIANT_NAME_LENGTH} characters`);
@@ -56,7 +56,7 @@ export const variantSetSchema = z.strictObject({
   fields: z.strictObject({ title, boxes: boxesSchema }).partial(),
 });
 
-/** Renames a variant of a sketch, or sets its boxes, all of them. */
+/** Renames a variant of a sketch, or sets its boxes, all of them: `box.put` sets one. */
 export const variantSet = defineOperation({
   schema: variantSetSchema,
 
@@ -77,11 +77,9 @@ export const variantSet = defineOperation({
 
   cells: ({ sketch, variant, fields }) => Object.keys(fields).map((field) => `variant:${sketch}/${variant}.${field}`),
 
-  words({ sketch, variant, fields: { title: name, boxes } }, site) {
+  words({ sketch, variant, fields: { title: name } }, site) {
     const of = `${namedVariant(site, sketch, variant)} of the sketch ${sketches.named(site, sketch)}`;
-    if (name !== undefined) return `renamed ${of} to ‘${name}’`;
-    const was = sketches.find(site, sketch)?.variants.find(({ id }) => id === variant);
-    return boxesWords(was?.boxes ?? [], boxes ?? [], of);
+    return name === undefined ? `changed the boxes of ${of}` : `renamed ${of} to ‘${name}’`;
   },
 });
 

@@ -1,9 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Box, BoxId } from '../model/sketch.ts';
+import type { SketchId } from '../model/plan.ts';
+import type { Box, BoxId, VariantId } from '../model/sketch.ts';
+import { applyOperations } from '../operations/apply.ts';
+import type { Operation } from '../operations/operation.ts';
+import { emptySite, siteAfter } from '../testing/random-site.ts';
 import { Draw } from '../testing/draw.ts';
 import { drawBoxes } from '../testing/draw-sketch-edits.ts';
 import {
+  boxSteps,
   copiedBoxes,
   newBox,
   withBoxAfter,
@@ -39,6 +44,28 @@ describe('boxes that are arranged', () => {
           [...moved].sort((x, y) => (x.id < y.id ? -1 : 1)).every((one) => boxes.includes(one)) &&
           moved.length === boxes.length
         );
+      }),
+    );
+  });
+
+  it('change step by step, and what stays in order is left alone', () => {
+    const steps = (before: Box[], after: readonly Box[]) =>
+      boxSteps(before, after).map(({ name, box }) => `${name} ${typeof box === 'string' ? box : box.id}`);
+    expect(steps(three, [three[1]!, three[2]!, three[0]!])).toEqual(['box.put a']);
+    expect(steps(three, three.slice(1))).toEqual(['box.remove a']);
+    expect(steps(three, three)).toEqual([]);
+    fc.assert(
+      fc.property(fc.nat(), fc.nat(), (one, other) => {
+        const [before, after] = [drawBoxes(new Draw(one)), drawBoxes(new Draw(other))];
+        const [sketch, variant] = ['s', 'v'] as string[] as [SketchId, VariantId];
+        const variants = [{ id: variant, name: 'V', boxes: before }];
+        const site = siteAfter([{ name: 'sketch.add', sketch, title: 'S', variants }], emptySite());
+        const outcome = applyOperations(
+          site,
+          boxSteps(before, after).map((step) => ({ sketch, variant, ...step }) as Operation),
+        );
+        if (!outcome.ok) throw new Error(outcome.code);
+        expect(outcome.site.sketches[0]!.variants[0]!.boxes).toEqual(after);
       }),
     );
   });

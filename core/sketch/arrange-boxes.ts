@@ -1,5 +1,6 @@
 import type { Box, BoxId, BoxType, BoxWidth } from '../model/sketch.ts';
 import { BOXES } from './box-types.ts';
+import { isSameJson } from '../model/canonical-json.ts';
 import { readBoxLine, readBoxes } from './read-boxes.ts';
 
 const place = (boxes: readonly Box[], id: BoxId): number => boxes.findIndex((one) => one.id === id);
@@ -67,3 +68,41 @@ export function withBoxesPasted(
 /** The same boxes under ids of their own: for a variant that begins as a copy. */
 export const copiedBoxes = (boxes: readonly Box[], newId: () => BoxId): Box[] =>
   boxes.map((one) => ({ ...one, id: newId() }));
+
+/** One step on the way from one list of boxes to another: what `box.put` and `box.remove` do. */
+export type BoxStep =
+  | { readonly name: 'box.put'; readonly box: Box; readonly after?: BoxId | null }
+  | { readonly name: 'box.remove'; readonly box: BoxId };
+
+/**
+ * What makes one list of boxes of another, box by box, so that what somebody else does to other boxes at the same time stays. Boxes that are
+ * where they are to be are left alone: as many as keep their order. Law: the steps lead to the other list.
+ */
+export function boxSteps(before: readonly Box[], after: readonly Box[]): BoxStep[] {
+  const known = new Map(before.map((box) => [box.id, box]));
+  const wanted = new Set(after.map(({ id }) => id));
+  const stay = keepingOrder(
+    before.map(({ id }) => id).filter((id) => wanted.has(id)),
+    after.map(({ id }) => id),
+  );
+  return [
+    ...before.filter(({ id }) => !wanted.has(id)).map(({ id }): BoxStep => ({ name: 'box.remove', box: id })),
+    ...after.flatMap((box, at): BoxStep[] => {
+      if (!stay.has(box.id)) return [{ name: 'box.put', box, after: after[at - 1]?.id ?? null }];
+      return isSameJson(known.get(box.id), box) ? [] : [{ name: 'box.put', box }];
+    }),
+  ];
+}
+
+/** The most ids of one list that stand in the same order in the other: the longest increasing run of their places. */
+function keepingOrder(ids: readonly BoxId[], order: readonly BoxId[]): Set<BoxId> {
+  const placeOf = new Map(order.map((id, at) => [id, at]));
+  const runs: BoxId[][] = [];
+  for (const id of ids) {
+    const longest = runs
+      .filter((run) => placeOf.get(run.at(-1)!)! < placeOf.get(id)!)
+      .reduce<readonly BoxId[]>((best, run) => (run.length > best.length ? run : best), []);
+    runs.push([...longest, id]);
+  }
+  return new Set(runs.reduce<readonly BoxId[]>((best, run) => (run.length > best.length ? run : best), []));
+}

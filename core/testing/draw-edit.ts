@@ -67,6 +67,8 @@ export const DRAWS: OperationDraws = {
   'variant.add': sketches.drawVariantAdd,
   'variant.set': sketches.drawVariantSet,
   'variant.remove': sketches.drawVariantRemove,
+  'box.put': sketches.drawBoxPut,
+  'box.remove': sketches.drawBoxRemove,
   'board.add': boards.drawBoardAdd,
   'board.set': boards.drawBoardSet,
   'board.remove': boards.drawBoardRemove,

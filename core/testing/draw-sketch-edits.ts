@@ -89,3 +89,34 @@ export const drawVariantRemove: OperationDraws['variant.remove'] = (site, draw) 
   const sketch = drawSketch(site, draw);
   return { name: 'variant.remove', sketch: idOf(sketch), variant: drawVariant(sketch, draw) };
 };
+
+const someBoxes = (sketch: Sketch | undefined, variant: VariantId): readonly Box[] =>
+  sketch?.variants.find(({ id }) => id === variant)?.boxes ?? [];
+/** A variant that has boxes, where there is one. */
+const drawFilled = (sketch: Sketch | undefined, draw: Draw): VariantId =>
+  draw.odd()
+    ? drawVariant(sketch, draw)
+    : (sketch?.variants.find(({ boxes }) => boxes.length > 0)?.id ?? drawVariant(sketch, draw));
+const noBox = (): BoxId => NOBODY as string as BoxId;
+
+export const drawBoxPut: OperationDraws['box.put'] = (site, draw) => {
+  const sketch = drawSketch(site, draw);
+  const variant = drawFilled(sketch, draw);
+  const boxes = someBoxes(sketch, variant);
+  const was = draw.chance(0.5) ? draw.maybeOf(boxes) : undefined;
+  const box = { ...drawBoxes(draw)[0]!, id: was?.id ?? drawNewId<BoxId>([...boxes], ['x0', 'x1', 'x2', 'x3'], draw) };
+  const after = draw.maybeOf(boxes.filter(({ id }) => id !== box.id))?.id ?? null;
+  return {
+    name: 'box.put',
+    sketch: idOf(sketch),
+    variant,
+    box,
+    ...(draw.chance(0.5) && { after: draw.odd() ? noBox() : after }),
+  };
+};
+export const drawBoxRemove: OperationDraws['box.remove'] = (site, draw) => {
+  const sketch = drawSketch(site, draw);
+  const variant = drawFilled(sketch, draw);
+  const box = draw.odd() ? noBox() : (draw.maybeOf(someBoxes(sketch, variant))?.id ?? noBox());
+  return { name: 'box.remove', sketch: idOf(sketch), variant, box };
+};

@@ -10,7 +10,7 @@ import { SHAPES, plantSite } from './random-site.ts';
 
 const NAMES = Object.keys(DRAWS) as OperationName[];
 const SITES = 150;
-const ROUNDS = 5;
+const ROUNDS = 9;
 
 /** Refusals that no random history gets to: limits, each tested beside its operation, and what only a request can break. */
 const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
@@ -30,6 +30,7 @@ const OUT_OF_REACH: ReadonlySet<RefusalCode> = new Set([
   'board-too-many',
   'piece-too-many',
   'variant-too-many',
+  'box-too-many',
   'two-homes',
 ]);
 

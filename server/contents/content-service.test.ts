@@ -91,7 +91,9 @@ describe('a text that comes in', () => {
     const { html, boxes: found, written } = accept(...withPlaces(null, boxes)!.content!);
     expect(found).toEqual(boxes.map(({ id }) => id));
     expect(written).toEqual(boxes.filter(({ type }) => type.startsWith('page')).map(({ id }) => id));
-    expect(html).not.toMatch(/data-box|Purpose|"b\d/);
+    // What a button is for is what it says; no other purpose is told.
+    expect(html.match(/Purpose\d+/g)).toEqual([`Purpose${BOX_TYPES.indexOf('button')}`]);
+    expect(html).not.toMatch(/data-box|"b\d/);
     expect(() => accept({ ...paragraph('x'), attrs: { box: 'no id!' } })).toThrow();
   });
 });

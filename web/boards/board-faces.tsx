@@ -32,6 +32,12 @@ export const placeOf = ({ x, y, width, height }: Piece): CSSProperties => ({
   height,
 });
 
+/** Lets the type on a board be seen in itself. */
+export const BoardFonts = ({ pieces }: { readonly pieces: readonly Piece[] }) =>
+  [...new Set(pieces.flatMap((one) => (one.kind === 'type' ? [pairOf(one.pair).id] : [])))].map((pair) => (
+    <LookFaces key={pair} pair={pair} />
+  ));
+
 /** What a piece looks like; it fills the place that it is given. */
 export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonly pictureOf: PictureOf }) {
   switch (piece.kind) {
@@ -52,7 +58,7 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
           style={{ background: piece.colour }}
         >
           {piece.height >= 90 && (
-            <span className="bg-raised/95 forced-colors:bg-transparent px-2.5 py-1 text-[20px] leading-tight text-ink">
+            <span className="on-a-board bg-raised/95 px-2.5 py-1 text-[20px] leading-tight text-ink">
               {piece.name !== '' && <span className="block truncate font-medium">{piece.name}</span>}
               <span className="block truncate font-mono text-[18px] text-quiet">{piece.colour}</span>
             </span>
@@ -62,14 +68,13 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
     case 'type': {
       const pair = pairOf(piece.pair);
       return (
-        <span className="flex size-full flex-col justify-center overflow-hidden rounded-sm bg-raised px-4 text-ink shadow-sheet forced-colors:bg-transparent">
-          <LookFaces pair={pair.id} />
+        <span className="flex size-full flex-col justify-center on-a-board overflow-hidden rounded-sm bg-raised px-4 text-ink shadow-sheet">
           <span
             className="truncate text-[44px] leading-tight font-semibold"
             style={{ fontFamily: stackOf(pair.headings) }}
           >
             {pairName(pair)}
-          </span>
+          </span>{' '}
           <span className="text-[21px] leading-snug" style={{ fontFamily: stackOf(pair.text) }}>
             {pair.goodFor}
           </span>
@@ -78,7 +83,7 @@ export function PieceFace({ piece, pictureOf }: { readonly piece: Piece; readonl
     }
     case 'note':
       return (
-        <span className="block size-full overflow-hidden rounded-sm bg-attention-soft px-3 py-2 text-left forced-colors:bg-transparent text-[24px] leading-snug whitespace-pre-wrap text-ink">
+        <span className="block size-full on-a-board overflow-hidden rounded-sm bg-attention-soft px-3 py-2 text-left text-[24px] leading-snug whitespace-pre-wrap text-ink">
           {piece.text || <span className="text-quiet">A note</span>}
         </span>
       );
@@ -107,6 +112,7 @@ export function BoardPicture({
       className="overflow-hidden rounded-md border border-edge bg-sunken"
       style={{ width: room, height: height * scale }}
     >
+      <BoardFonts pieces={pieces} />
       <div className="relative origin-top-left" style={{ width: BOARD_WIDTH, height, transform: `scale(${scale})` }}>
         {pieces.map((piece) => (
           <button

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { GRID, boardHeight, movedPiece, resizedPiece } from '#core/board/place-piece.ts';
 import { BOARD_WIDTH, type Board, type Piece, type PieceId } from '#core/model/board.ts';
-import { PieceFace, type PictureOf, pieceWords, placeOf } from '../../../boards/board-faces.tsx';
+import { BoardFonts, PieceFace, type PictureOf, pieceWords, placeOf } from '../../../boards/board-faces.tsx';
 import { useWidth } from '../../../ui/use-width.ts';
 
 /** A press becomes a drag after so many pixels of the screen. */
@@ -87,6 +87,7 @@ export function BoardCanvas({
   };
   return (
     <div ref={measure}>
+      <BoardFonts pieces={board.pieces} />
       <div
         role="group"
         aria-label={`The board ‘${board.name}’`}
@@ -108,7 +109,8 @@ export function BoardCanvas({
                 onFocus={() => onChoose(piece.id)}
                 onKeyDown={(event) => press(event, piece, at)}
                 onKeyUp={(event) => event.key in ARROWS && release()}
-                onBlur={release}
+                // A press on another piece takes the focus away before it is let go.
+                onBlur={() => held?.from === null && release()}
                 className={`block size-full touch-none text-left outline-offset-2 ${mayEdit ? 'cursor-grab' : ''} ${piece.id === chosen ? 'outline-4 outline-accent' : ''}`}
               >
                 <PieceFace piece={piece} pictureOf={pictureOf} />

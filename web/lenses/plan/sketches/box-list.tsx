@@ -14,6 +14,7 @@ import { readBoxes } from '#core/sketch/read-boxes.ts';
 import { newBoxId } from '../../../api/site-store.ts';
 import { dragWords } from '../../../drag/drag-words.ts';
 import { useDragSensors } from '../../../drag/use-drag-sensors.ts';
+import { useDraft } from '../../../fields/use-draft.ts';
 import { TextField } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BoxRow, focusBox } from './box-row.tsx';
@@ -114,10 +115,12 @@ const wordsOf = (box: Box | undefined): string => (box ? box.purpose || BOXES[bo
 /** Where the next box is typed, and a list of them pasted. */
 function NextBox({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly onEdit: EditBoxes }) {
   const { mayEdit } = useWorkbench();
-  const [line, setLine] = useState('');
-  if (!mayEdit) return null;
   const isFull = boxes.length >= MAX_BOXES;
-  const add = (text: string) => onEdit((now) => [...now, ...readBoxes(text, newBoxId)]);
+  const add = (text: string) =>
+    text.trim() !== '' && onEdit((now) => [...now, ...readBoxes(text, newBoxId)].slice(0, MAX_BOXES));
+  // What was typed becomes a box when the field is left, however that comes about.
+  const draft = useDraft('', add);
+  if (!mayEdit) return null;
   const paste = (event: ClipboardEvent) => {
     const text = event.clipboardData.getData('text/plain');
     if (!isList(text)) return;
@@ -127,7 +130,7 @@ function NextBox({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly o
   return (
     <TextField
       label="Next box"
-      value={line}
+      value={draft.value}
       disabled={isFull}
       maxLength={MAX_BOX_PURPOSE_LENGTH}
       placeholder={boxes.length === 0 ? 'What it costs, 80 words' : 'Picture: the slipway at low tide'}
@@ -136,15 +139,13 @@ function NextBox({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly o
           ? `A variant has at most ${MAX_BOXES} boxes.`
           : 'Type what it is for and press Enter. Begin with a type and a colon for another type; end with a number of words. Lines can be pasted.'
       }
-      onChange={(event) => setLine(event.target.value)}
+      onChange={(event) => draft.type(event.target.value)}
       onPaste={paste}
-      onBlur={() => {
-        if (line.trim() !== '' && add(line)) setLine('');
-      }}
+      onBlur={draft.commit}
       onKeyDown={(event) => {
-        if (event.key !== 'Enter' || event.nativeEvent.isComposing || line.trim() === '') return;
+        if (event.key !== 'Enter' || event.nativeEvent.isComposing) return;
         event.preventDefault();
-        if (add(line)) setLine('');
+        draft.commit();
       }}
     />
   );

@@ -1,5 +1,6 @@
 import { Check, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
+import { boxSteps } from '#core/sketch/arrange-boxes.ts';
 import { takeVariant } from '#core/arrange/take-variant.ts';
 import { type BoxId, MAX_VARIANT_NAME_LENGTH, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
 import { rememberContent } from '../../../api/content.ts';
@@ -36,8 +37,10 @@ export function OneVariant({
           const now = store.getShown().site.sketches.find(({ id }) => id === sketch.id);
           const boxes = now?.variants.find(({ id }) => id === variant.id)?.boxes;
           if (!boxes) return false;
-          const edit = { sketch: sketch.id, variant: variant.id, fields: { boxes: [...change(boxes)] } };
-          return store.apply([{ name: 'variant.set', ...edit }]) === null;
+          // Box by box, so that what a colleague does to others meanwhile stays.
+          const of = { sketch: sketch.id, variant: variant.id };
+          const edits = boxSteps(boxes, change(boxes)).map((step) => ({ ...of, ...step }) as Edit);
+          return edits.length === 0 || store.apply(edits) === null;
         }}
       />
       <TakeVariant sketch={sketch} variant={variant} />
