@@ -2,6 +2,7 @@ import { suggestLooks } from '../look/suggest.ts';
 import type { Hex } from '../look/colours.ts';
 import type { Board } from '../model/board.ts';
 import type { Look } from '../model/look.ts';
+import type { Site } from '../model/site.ts';
 
 /** The colours that lie on a board, each once, from the top down. */
 export const coloursOn = ({ pieces }: Pick<Board, 'pieces'>): Hex[] => [
@@ -22,3 +23,7 @@ export function looksOfBoard(board: Pick<Board, 'pieces'>): Look[] {
     pairs.length > 0 ? { ...look, pair: pairs[at % pairs.length]! } : look,
   );
 }
+
+/** The boards on which a file of the library lies. */
+export const boardsWith = ({ boards }: Pick<Site, 'boards'>, file: string): Board[] =>
+  boards.filter(({ pieces }) => pieces.some((one) => one.kind === 'picture' && one.file === file));

@@ -1,5 +1,6 @@
 import { Images } from 'lucide-react';
 import { useMemo, useState } from 'react';
+import { boardsWith } from '#core/board/board-looks.ts';
 import { logosOf } from '#core/model/look.ts';
 import type { FileKind } from '#core/files/file.ts';
 import type { LibraryFile } from '#contract/files.ts';
@@ -60,9 +61,17 @@ function Files() {
         (state === 'all' ||
           (state === 'waiting'
             ? waitsFor(file) !== undefined
-            : file.usedBy.length + file.liveOn.length === 0 && !logos.includes(file.id))),
+            : file.usedBy.length + file.liveOn.length === 0 &&
+              !logos.includes(file.id) &&
+              boardsWith(site, file.id).length === 0)),
     );
-  }, [files, asked, kind, state, logos]);
+  }, [files, asked, kind, state, logos, site]);
+  const placesOf = (file: LibraryFile): string => {
+    if (logos.includes(file.id)) return 'the logo of the site';
+    const boards = boardsWith(site, file.id).map(({ name }) => `the board ‘${name}’`);
+    const places = [...(file.usedBy.length > 0 ? [pages(file.usedBy.length)] : []), ...boards];
+    return places.length === 0 ? 'shown on no page' : `on ${places.join(', ')}`;
+  };
   return (
     <DropFiles onFiles={(dropped) => void (mayEdit && sendAll(site.key, dropped))} className="flex flex-col gap-3">
       {mayEdit && (
@@ -108,7 +117,7 @@ function Files() {
               sign={<Thumbnail site={site.key} file={file} />}
               name={file.name}
               waits={file.state === 'waiting' ? 'Its sizes are being made' : waitsFor(file)}
-              says={`${factsOf(file)} · ${logos.includes(file.id) ? 'the logo of the site' : file.usedBy.length === 0 ? 'shown on no page' : `on ${pages(file.usedBy.length)}`}`}
+              says={`${factsOf(file)} · ${placesOf(file)}`}
             />
           ))}
         </ListOfSettings>

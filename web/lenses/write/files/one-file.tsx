@@ -1,6 +1,7 @@
 import { Download, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { boardsWith } from '#core/board/board-looks.ts';
 import { logosOf } from '#core/model/look.ts';
 import { MAX_FILE_NAME_LENGTH } from '#core/files/file-name.ts';
 import { LARGE_DOCUMENT, lengthWords } from '#core/files/file.ts';
@@ -115,6 +116,7 @@ function Known({ file, onGone }: { readonly file: LibraryFile; readonly onGone: 
 function WhereShown({ file, moment }: { readonly file: LibraryFile; readonly moment: number | null }) {
   const { site } = useWorkbench();
   const now = useNow();
+  const boards = boardsWith(site, file.id);
   const uses = file.liveOn.map((page) => ({ page, isInSection: file.liveInSections.includes(page) }));
   return (
     <section aria-label="Where it is shown" className="flex flex-col gap-2">
@@ -140,6 +142,12 @@ function WhereShown({ file, moment }: { readonly file: LibraryFile; readonly mom
           </>
         )}
       </MarkedRows>
+      {boards.length > 0 && (
+        <p>
+          It lies on {boards.map(({ name }) => `the board ‘${name}’`).join(', ')}, which whoever has a link to the plan
+          sees.
+        </p>
+      )}
       <p>{fileOpensWords(site, uses, moment ?? now)}</p>
     </section>
   );
