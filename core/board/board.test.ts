@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { FileId } from '../files/file.ts';
 import {
   BOARD_WIDTH,
   type BoardId,
@@ -15,7 +16,7 @@ import type { Operation } from '../operations/operation.ts';
 import { Draw } from '../testing/draw.ts';
 import { drawPiece } from '../testing/draw-board-edits.ts';
 import { emptySite, siteAfter } from '../testing/random-site.ts';
-import { coloursOn, looksOfBoard } from './board-looks.ts';
+import { boardsWith, coloursOn, looksOfBoard } from './board-looks.ts';
 import { boardHeight, freePlace, movedPiece, resizedPiece } from './place-piece.ts';
 
 const id = (text: string) => text as PieceId;
@@ -135,5 +136,19 @@ describe('looks of a board', () => {
     expect(new Set(looks.map((look) => look.pair))).toEqual(new Set(['library']));
     expect(looks.every((look) => lookSchema.safeParse(look).success)).toBe(true);
     expect(looksOfBoard({ pieces: [type] })).toEqual([]);
+    const shown: Piece = {
+      kind: 'picture',
+      id: id('p'),
+      x: 0,
+      y: 0,
+      width: 90,
+      height: 90,
+      file: 'aaaaaaaaaaaaaaaa' as FileId,
+    };
+    const boards = [
+      { id: board, name: 'Warm', pieces: [type] },
+      { id: board, name: 'Cold', pieces: [shown] },
+    ];
+    expect(boardsWith({ boards }, 'aaaaaaaaaaaaaaaa').map(({ name }) => name)).toEqual(['Cold']);
   });
 });
