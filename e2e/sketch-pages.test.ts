@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { By, Key } from 'selenium-webdriver';
+import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type Browser, openBrowser } from './support/browser.ts';
 import { type Spur, startSpur } from './support/spur.ts';
@@ -124,12 +124,11 @@ describe('a page that is sketched before it is written', () => {
     await manager.select('Ice on the slip');
     await manager.focusTree();
     await manager.press('d');
-    const hint = await browser.driver.wait(async () => {
-      const [found] = await browser.driver.findElements(By.css('.text-of-page .has-hint'));
-      return found ?? null;
-    }, 20_000);
-    expect(await hint!.getAttribute('data-hint')).toBe('What changes in winter, about 60 words');
-    await hint!.click();
+    await manager.until('the first place says what it is for', () =>
+      browser.driver.executeScript<boolean>(
+        `return document.querySelector('.text-of-page .has-hint')?.dataset.hint === 'What changes in winter, about 60 words' && document.activeElement.classList.contains('text-of-page')`,
+      ),
+    );
     await manager.press('The last boat leaves at four.');
     await manager.untilText('Saved');
     await manager.open(spur, 'tern-sound', '?lens=plan');
