@@ -22,6 +22,13 @@ export function withoutTrailing(text: string, signs: string): string {
   return text.slice(0, end);
 }
 
+/** The beginning of a text, so many UTF-16 units at most; no sign is cut in two. */
+export function cutTo(text: string, most: number): string {
+  if (text.length <= most) return text;
+  const isHalf = /[\ud800-\udbff]/.test(text[most - 1]!);
+  return text.slice(0, isHalf ? most - 1 : most);
+}
+
 /** RFC 5321, 4.5.3.1.3, with the erratum 1690: an address is no longer, whatever its parts. */
 const MAX_MAIL_ADDRESS = 254;
 

@@ -6,6 +6,7 @@ import {
   MAX_BOX_PURPOSE_LENGTH,
   MAX_BOX_WORDS,
 } from '../model/sketch.ts';
+import { cutTo } from '../model/cut-text.ts';
 import { BOXES } from './box-types.ts';
 
 /** The types by their names in small letters. */
@@ -42,7 +43,7 @@ export function readBoxLine(line: string): BoxLine {
   const colon = rest.indexOf(':');
   const named = colon === -1 ? boxTypeNamed(rest, false) : boxTypeNamed(rest.slice(0, colon), true);
   const purpose = named === undefined ? rest : colon === -1 ? '' : rest.slice(colon + 1).trim();
-  return { type: named, purpose: purpose.slice(0, MAX_BOX_PURPOSE_LENGTH), words: isLength ? words : undefined };
+  return { type: named, purpose: cutTo(purpose, MAX_BOX_PURPOSE_LENGTH), words: isLength ? words : undefined };
 }
 
 /** The boxes of a list, a line each; empty lines are passed over. `newId` makes ids. */

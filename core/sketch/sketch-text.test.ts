@@ -128,6 +128,12 @@ describe('boxes that are typed', () => {
     ['A page of 0 words, 0 words', { purpose: 'A page of 0 words, 0 words', words: undefined }],
   ])('reads ‘%s’', (line, said) => expect(readBoxLine(line)).toMatchObject(said));
 
+  it('cuts what is too long, and no sign in two', () => {
+    const { purpose } = readBoxLine('x'.repeat(299) + '⛵'.repeat(9));
+    expect([purpose.length, purpose.isWellFormed()]).toEqual([300, true]);
+    expect(readBoxLine('x'.repeat(299) + '\u{1f6f6}').purpose).toBe('x'.repeat(299));
+  });
+
   it('reads what it writes', () => {
     fc.assert(
       fc.property(anyBoxes, (boxes) => {

@@ -116,8 +116,7 @@ const wordsOf = (box: Box | undefined): string => (box ? box.purpose || BOXES[bo
 function NextBox({ boxes, onEdit }: { readonly boxes: readonly Box[]; readonly onEdit: EditBoxes }) {
   const { mayEdit } = useWorkbench();
   const isFull = boxes.length >= MAX_BOXES;
-  const add = (text: string) =>
-    text.trim() !== '' && onEdit((now) => [...now, ...readBoxes(text, newBoxId)].slice(0, MAX_BOXES));
+  const add = (text: string) => text.trim() !== '' && onEdit((now) => [...now, ...readBoxes(text, newBoxId)]);
   // What was typed becomes a box when the field is left, however that comes about.
   const draft = useDraft('', add);
   if (!mayEdit) return null;

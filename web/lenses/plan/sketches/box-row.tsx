@@ -109,7 +109,7 @@ export function BoxRow({
           aria-label={`Type of box ${number}: ${said}`}
           value={box.type}
           onChange={(event) => onEdit((now) => withBoxSet(now, box.id, { type: event.target.value as BoxType }))}
-          className={`${CELL} ${BELOW} w-28 shrink-0 text-small text-quiet @max-lg:ml-5`}
+          className={`${CELL} ${BELOW} w-28 shrink-0 text-small text-quiet @max-lg:ml-5 @max-lg:w-48`}
         >
           {BOX_TYPES.map((type) => (
             <option key={type} value={type}>
