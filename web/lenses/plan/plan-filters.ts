@@ -1,5 +1,6 @@
 import { goalsServed } from '#core/derive/plan-totals.ts';
 import { STANDINGS } from '#core/derive/feedback-totals.ts';
+import { variantOf } from '#core/derive/sketch-totals.ts';
 import type { FilterField } from '#core/derive/filters.ts';
 import { VERDICTS } from '#core/model/feedback.ts';
 import { IMPORTANCE, ORIGINS, READINESS, openQuestions, planOf } from '#core/model/plan.ts';
@@ -38,6 +39,8 @@ export const PLAN_FILTERS: readonly FilterField[] = [
       { value: 'undated', words: 'Without due date' },
       { value: 'no-goal', words: 'Serves no goal' },
       { value: 'old', words: 'Takes over old addresses' },
+      { value: 'open-sketch', words: 'Sketch waits for a choice' },
+      { value: 'unsketched', words: 'Without a sketch' },
     ],
     matches: (facts, row, value) => {
       const plan = planAt(facts, row);
@@ -52,6 +55,10 @@ export const PLAN_FILTERS: readonly FilterField[] = [
           return plan.due === null;
         case 'no-goal':
           return !plan.goals.some((goal) => facts.site.goals.some((one) => one.id === goal));
+        case 'open-sketch':
+          return variantOf(facts.site, facts.derived.outline.nodes[row]!) === undefined;
+        case 'unsketched':
+          return variantOf(facts.site, facts.derived.outline.nodes[row]!) === null;
         default:
           return plan.oldAddresses.length > 0;
       }

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { type Filter, filterRows } from '#core/derive/filters.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
-import type { GoalId, PlanChange } from '#core/model/plan.ts';
+import type { GoalId, SketchId, PlanChange } from '#core/model/plan.ts';
+import type { VariantId } from '#core/model/sketch.ts';
 import { siteAfter } from '#core/testing/random-site.ts';
 import { planNotes } from './plan-map-notes.ts';
 import { PLAN_COLUMNS, ownersOf } from './plan-columns.tsx';
@@ -30,7 +31,17 @@ const site = siteAfter([
     { origin: 'keep', owner: 'Bram, Jr', due: '2020-01-01', readiness: 'drafting', goals: ['g1' as GoalId] },
     'top',
   ),
-  page('b', { origin: 'new', due: '2099-01-01', importance: 1, questions: { q1: QUESTION } }, 'top'),
+  {
+    name: 'sketch.add',
+    sketch: 's1' as SketchId,
+    title: 'Open',
+    variants: ['v1', 'v2'].map((variant) => ({ id: variant as VariantId, name: variant, boxes: [] })),
+  },
+  page(
+    'b',
+    { origin: 'new', due: '2099-01-01', importance: 1, questions: { q1: QUESTION }, sketch: 's1' as SketchId },
+    'top',
+  ),
   page(
     'c',
     { owner: 'Ines', due: '2020-01-01', readiness: 'ready', oldAddresses: ['/c.html'], goals: ['gone' as GoalId] },
@@ -56,6 +67,8 @@ describe('the filters of the Plan lens', () => {
     [{ plan: ['questions'] }, ['b']],
     [{ plan: ['no-goal'] }, ['top', 'b', 'c']],
     [{ plan: ['old'] }, ['c']],
+    [{ plan: ['open-sketch'] }, ['b']],
+    [{ plan: ['unsketched'] }, ['top', 'a', 'c']],
     [{ plan: ['unowned'], origin: ['new'] }, ['b']],
     [{ importance: ['1'] }, ['b']],
     [{ owner: ['Bram%2C%20Jr'] }, ['a']],

@@ -64,12 +64,16 @@ function BoardFields({ id }: { readonly id: string }) {
     };
   }, [library, site.key]);
   const [chosen, setChosen] = useState<PieceId | null>(null);
+  // A colour that is being picked shows on the board before it is set.
+  const [tried, setTried] = useState<Piece | null>(null);
   if (!board) return null;
   const piece = board.pieces.find((one) => one.id === chosen) ?? null;
-  const put = (next: Piece, above?: PieceId | null) =>
-    store.apply([
-      { name: 'piece.put', board: board.id, piece: next, ...(above !== undefined && { above }) } as Edit,
-    ]) === null;
+  const shown = tried ? { ...board, pieces: board.pieces.map((one) => (one.id === tried.id ? tried : one)) } : board;
+  const put = (next: Piece, above?: PieceId | null): boolean => {
+    setTried(null);
+    const edit = { name: 'piece.put', board: board.id, piece: next, ...(above !== undefined && { above }) } as Edit;
+    return store.apply([edit]) === null;
+  };
   const remove = (gone: PieceId) => {
     setChosen(null);
     store.apply([{ name: 'piece.remove', board: board.id, piece: gone }]);
@@ -85,16 +89,26 @@ function BoardFields({ id }: { readonly id: string }) {
         />
       )}
       <BoardCanvas
-        board={board}
+        board={shown}
         pictureOf={pictureOf}
         chosen={chosen}
         mayEdit={mayEdit}
-        onChoose={setChosen}
+        onChoose={(next) => {
+          if (next !== chosen) setTried(null);
+          setChosen(next);
+        }}
         onPut={put}
         onRemove={remove}
       />
       {piece && mayEdit && (
-        <OnePiece key={piece.id} board={board} piece={piece} onPut={put} onRemove={() => remove(piece.id)} />
+        <OnePiece
+          key={piece.id}
+          board={board}
+          piece={piece}
+          onTry={setTried}
+          onPut={put}
+          onRemove={() => remove(piece.id)}
+        />
       )}
       <BoardComments board={board.id} />
     </div>

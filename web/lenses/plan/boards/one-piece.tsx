@@ -22,11 +22,14 @@ const SWATCH = 120;
 export function OnePiece({
   board,
   piece,
+  onTry,
   onPut,
   onRemove,
 }: {
   readonly board: Board;
   readonly piece: Piece;
+  /** Shows what it would be; null for what it is. */
+  readonly onTry: (piece: Piece | null) => void;
   readonly onPut: (piece: Piece) => boolean;
   readonly onRemove: () => void;
 }) {
@@ -38,7 +41,7 @@ export function OnePiece({
           <ColourField
             label="Colour"
             value={piece.colour}
-            onTry={() => undefined}
+            onTry={(colour) => onTry({ ...piece, colour })}
             onSet={(colour) => onPut({ ...piece, colour })}
           />
           <DraftField
