@@ -7,7 +7,8 @@ import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
 import { type TextDocument, contentIdOf } from '../model/content.ts';
 import type { ContentId, PageId } from '../model/ids.ts';
 import type { FieldId } from '../model/kind-field.ts';
-import type { Settings } from '../model/site.ts';
+import type { SketchId } from '../model/plan.ts';
+import type { Settings, Site } from '../model/site.ts';
 import type { FormId } from '../model/site-form.ts';
 import type { Operation } from '../operations/operation.ts';
 
@@ -18,6 +19,7 @@ import {
   formSettingsOf,
   starterFieldsSchema,
 } from './starter-fields.ts';
+import { type SketchIds, type StarterSketch, addOfSketch } from './starter-sketches.ts';
 import { outlineDocument, starterSectionsSchema } from './starter-sections.ts';
 
 /** How a starter names settings of a site: ids are a site's own. */
@@ -47,8 +49,9 @@ export const starterKindSchema = z.strictObject({
 export type StarterKind = z.infer<typeof starterKindSchema>;
 
 /** The site that a starter's pages go to: its settings, and ids for what they lack. */
-export interface StarterSite {
+export interface StarterSite extends SketchIds {
   readonly settings: Pick<Settings, 'audiences' | 'labels' | 'layouts' | 'menus' | 'forms'>;
+  readonly sketches: Site['sketches'];
   readonly newAudience: () => AudienceId;
   readonly newLabel: () => LabelId;
   readonly newLayout: () => LayoutId;
@@ -61,9 +64,13 @@ export interface Named {
   readonly layouts?: readonly StarterLayout[] | undefined;
   readonly kinds?: readonly StarterKind[] | undefined;
   readonly forms?: readonly StarterForm[] | undefined;
+  readonly sketches?: readonly StarterSketch[] | undefined;
 }
 
-type Addition = Extract<Operation, { name: 'audience.add' | 'label.add' | 'layout.add' | 'field.add' | 'form.add' }>;
+type Addition = Extract<
+  Operation,
+  { name: 'audience.add' | 'label.add' | 'layout.add' | 'field.add' | 'form.add' | 'sketch.add' }
+>;
 
 /** Finds what a starter names among a site's settings, whatever its capitals, and adds what is not there, once. */
 export class NamedSettings {
@@ -74,19 +81,21 @@ export class NamedSettings {
   readonly #layouts: readonly StarterLayout[];
   readonly #kinds: readonly StarterKind[];
   readonly #forms: readonly StarterForm[];
+  readonly #sketches: readonly StarterSketch[];
   readonly #names: NamesOfFields;
   readonly #ids = new Map<string, string>();
 
   /** @param pageTitled the page that the starter brings under a title; null where it brings none */
   constructor(
     site: StarterSite,
-    { layouts = [], kinds = [], forms = [] }: Named,
+    { layouts = [], kinds = [], forms = [], sketches = [] }: Named,
     pageTitled: (title: string) => PageId | null,
   ) {
     this.#site = site;
     this.#layouts = layouts;
     this.#kinds = kinds;
     this.#forms = forms;
+    this.#sketches = sketches;
     this.#names = { kind: (name) => this.kind(name), page: pageTitled, newField: site.newField };
   }
 
@@ -140,6 +149,29 @@ export class NamedSettings {
         id: form,
         operation: { name: 'form.add', form, title: name, settings: formSettingsOf(known!, this.#names) },
       };
+    });
+  }
+
+  /** The sketch that a page names itself; what the starter has for its kind is added as well. Null where it names none that is known. */
+  sketchFor({
+    sketch,
+    kind,
+  }: {
+    readonly sketch?: string | undefined;
+    readonly kind?: string | undefined;
+  }): SketchId | null {
+    for (const { name, kinds = [] } of this.#sketches)
+      if (kind !== undefined && kinds.some((one) => isSame(one, kind))) this.#sketch(name);
+    return sketch === undefined ? null : this.#sketch(sketch);
+  }
+
+  #sketch(name: string): SketchId | null {
+    const { sketches } = this.#site;
+    const known = this.#sketches.find((one) => isSame(one.name, name));
+    if (!known && !sketches.some((one) => isSame(one.name, name))) return null;
+    return this.#named('sketch', name, sketches, () => {
+      const operation = addOfSketch(known!, (kind) => this.kind(kind), this.#site);
+      return { id: operation.sketch, operation };
     });
   }
 

@@ -1,4 +1,6 @@
 import fc from 'fast-check';
+import type { SketchId } from '../model/plan.ts';
+import { type BoxId, type VariantId, sketchOf, variantThatHolds } from '../model/sketch.ts';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import { type PageId, toPageId } from '../model/ids.ts';
@@ -40,6 +42,10 @@ const goingTo = (site: Site = emptySite()): StarterSite => {
     newLayout: () => `l${++count}` as LayoutId,
     newField: () => `f${++count}` as FieldId,
     newForm: () => `m${++count}` as FormId,
+    sketches: site.sketches,
+    newSketch: () => `s${++count}` as SketchId,
+    newVariant: () => `v${++count}` as VariantId,
+    newBox: () => `b${++count}` as BoxId,
   };
 };
 const titlesOf = (starter: Starter) =>
@@ -251,6 +257,46 @@ describe('a starter', () => {
     const again = starterOf(site, null, 'x', '', (id) => texts.get(id));
     expect(again.kinds).toEqual(starter.kinds);
     expect(again.pages.map(({ sections }) => sections)).toEqual([undefined, ['A page of its own']]);
+  });
+
+  it('brings the sketches of its pages along, for a kind as well, and finds those that the site has', () => {
+    const box = { type: 'text' as const, purpose: 'What it costs', words: 80, width: 'half' as const };
+    const starter: Starter = {
+      ...starterOf(siteAfter([]), null, 'x', '', () => undefined),
+      kinds: [{ name: 'Course', about: 'course' }],
+      sketches: [
+        {
+          name: 'Home',
+          variants: [
+            { name: 'A', boxes: [box] },
+            { name: 'B', boxes: [] },
+          ],
+          taken: 1,
+        },
+        { name: 'Course page', kinds: ['Course'], variants: [{ name: 'A', boxes: [box, box] }] },
+        { name: 'Of nobody', variants: [] },
+      ],
+      pages: [
+        { title: 'Home', sketch: 'home' },
+        { title: 'Lofting', kind: 'Course' },
+      ],
+    };
+    const site = siteAfter(begun(starter).operations);
+    expect(site.sketches.map(({ name }) => name).sort()).toEqual(['Course page', 'Home']);
+    const sketches = [...site.nodes.values()].map((node) => sketchOf(site, node));
+    expect(sketches.map((one) => one?.name)).toEqual(['Home', 'Course page']);
+    expect(variantThatHolds(sketches[0]!)?.name).toBe('B');
+    const again = starterOf(site, null, 'x', '', () => undefined);
+    expect(again.pages).toMatchObject([{ sketch: 'Home' }, { kind: 'Course', sketch: undefined }]);
+    expect([...again.sketches!].sort((a, b) => (a.name < b.name ? -1 : 1))).toEqual([
+      starter.sketches![1],
+      starter.sketches![0],
+    ]);
+    expect(
+      pagesOfStarter(starter, all(starter), new Map(), top, 'en', newIds(), goingTo(site)).operations.map(
+        ({ name }) => name,
+      ),
+    ).toEqual(['page.add', 'page.add']);
   });
 
   it('gives its look to a site that begins with it, and to no other', () => {

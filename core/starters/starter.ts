@@ -22,11 +22,14 @@ import {
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import { isSameJson } from '../model/canonical-json.ts';
 import { FIRST_LOOK, lookSchema } from '../model/look.ts';
+import { MAX_SKETCHES, sketchOf } from '../model/sketch.ts';
+import type { SiteNode } from '../model/node.ts';
+import { type StarterSketch, sketchNameSchema, starterSketchOf, starterSketchSchema } from './starter-sketches.ts';
 import { isAsItsKind } from '../model/kind-outline.ts';
 import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
 import { NODE_TYPES } from '../model/page-fields.ts';
 import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
-import { MAX_PURPOSE_LENGTH, planOf } from '../model/plan.ts';
+import { MAX_PURPOSE_LENGTH, type PlanChange, type SketchId, planOf } from '../model/plan.ts';
 import { MAX_DEPTH, type Site, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
 import { MAX_FORMS, MAX_FORM_NAME_LENGTH } from '../model/site-form.ts';
 import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
@@ -84,6 +87,8 @@ export interface Shell {
   readonly layout?: string | undefined;
   /** The name of the form that its text ends with. */
   readonly form?: string | undefined;
+  /** The name of the sketch that it names itself. */
+  readonly sketch?: string | undefined;
   readonly below?: readonly Shell[] | undefined;
 }
 
@@ -100,6 +105,7 @@ const shellSchema: z.ZodType<Shell> = z.strictObject({
   kind: kindNameSchema.optional(),
   layout: layoutNameSchema.optional(),
   form: z.string().trim().min(1).max(MAX_FORM_NAME_LENGTH).optional(),
+  sketch: sketchNameSchema.optional(),
   get below() {
     return z.array(shellSchema).max(MAX_SHELLS).optional();
   },
@@ -116,6 +122,7 @@ export const starterSchema = z.strictObject({
   layouts: z.array(starterLayoutSchema).max(MAX_LAYOUTS).optional(),
   kinds: z.array(starterKindSchema).max(MAX_LABELS).optional(),
   forms: z.array(starterFormSchema).max(MAX_FORMS).optional(),
+  sketches: z.array(starterSketchSchema).max(MAX_SKETCHES).optional(),
   pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MAX_SHELLS),
 });
 export type Starter = z.infer<typeof starterSchema>;
@@ -156,10 +163,10 @@ type Add = Extract<Operation, { name: 'page.add' }>;
 /**
  * The pages of a starter at a place: those that are chosen, by their places in `flatShells`, with the titles that were
  * given on the way. A page whose page above is not chosen is left too. Sections become headings of the page's text.
- * Audiences, kinds, layouts and forms that these pages name and the site does not have are added first.
+ * Audiences, kinds, layouts, forms and sketches that these pages name and the site does not have are added first.
  */
 export function pagesOfStarter(
-  { pages, ...bringing }: Pick<Starter, 'pages' | 'layouts' | 'kinds' | 'forms'>,
+  { pages, ...bringing }: Pick<Starter, 'pages' | 'layouts' | 'kinds' | 'forms' | 'sketches'>,
   chosen: ReadonlySet<number>,
   titles: ReadonlyMap<number, string>,
   place: Pick<DropPlace, 'parent' | 'after'>,
@@ -208,7 +215,7 @@ export function pagesOfStarter(
       description: shell.description ? { [language]: shell.description } : undefined,
       inMenus: shell.inMenus,
       content: content ?? undefined,
-      plan: shell.purpose ? { purpose: shell.purpose } : undefined,
+      plan: planOfShell(shell, type === 'page' ? named.sketchFor(shell) : null),
       access,
       frame: layout === null ? undefined : { layout },
     });
@@ -267,6 +274,15 @@ export function starterOf(
     });
     return kind.name;
   };
+  const sketches = new Map<string, StarterSketch>();
+  /** The sketch that a page names itself; one that it has through its kind goes along, too. */
+  const sketchNamed = (node: SiteNode): string | undefined => {
+    const sketch = sketchOf(site, node);
+    if (!sketch) return undefined;
+    const ofKinds = (kind: LabelId) => labels.find((one) => one.id === kind && kinds.has(one.name))?.name;
+    if (!sketches.has(sketch.name)) sketches.set(sketch.name, starterSketchOf(sketch, ofKinds));
+    return planOf(node).sketch === sketch.id ? sketch.name : undefined;
+  };
   const shellsOf = (ids: readonly PageId[]): Shell[] =>
     ids.flatMap((id): Shell[] => {
       const node = nodeAt(site, id);
@@ -291,6 +307,7 @@ export function starterOf(
           kind: kindNamed(ruleOf(node).labels),
           layout: node.frame?.layout == null ? undefined : layoutNamed(node.frame.layout),
           form: document && formIn(document),
+          sketch: sketchNamed(node),
           below: below.length > 0 ? below : undefined,
         },
       ];
@@ -305,9 +322,14 @@ export function starterOf(
     layouts: layouts.size > 0 ? [...layouts.values()] : undefined,
     kinds: kinds.size > 0 ? [...kinds.values()] : undefined,
     forms: forms.size > 0 ? [...forms.values()] : undefined,
+    sketches: sketches.size > 0 ? [...sketches.values()] : undefined,
     pages,
   };
 }
+
+/** What is planned for a page to be; undefined where that is nothing. */
+const planOfShell = ({ purpose }: Shell, sketch: SketchId | null): PlanChange | undefined =>
+  purpose || sketch !== null ? { ...(purpose && { purpose }), ...(sketch !== null && { sketch }) } : undefined;
 
 function accessOfShell({ access = {}, kind }: Shell, named: NamedSettings): AccessChange | undefined {
   const { only, except, ...rest } = access;

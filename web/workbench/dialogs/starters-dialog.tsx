@@ -9,10 +9,13 @@ import {
   type Edit,
   newAudienceId,
   newFieldId,
+  newBoxId,
   newFormId,
   newLabelId,
   newLayoutId,
   newPageId,
+  newSketchId,
+  newVariantId,
 } from '../../api/site-store.ts';
 import { bringStarter, deleteStarter, saveStarter, useStarters } from '../../api/starters.ts';
 import { listOf, pages } from '../../tree/words.ts';
@@ -86,6 +89,10 @@ function BeginFrom({
           newLayout: newLayoutId,
           newField: newFieldId,
           newForm: newFormId,
+          sketches: site.sketches,
+          newSketch: newSketchId,
+          newVariant: newVariantId,
+          newBox: newBoxId,
         },
       ),
     [starter, taken, titles, parent, site, language],
