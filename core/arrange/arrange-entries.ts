@@ -3,7 +3,9 @@ import { entryIn } from '../model/arranged-entries.ts';
 import { type ArrangedEntry, type Arrangement, type EntryId, type Menu, type MenuId, entryOf } from '../model/menu.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
+import { derivedOf } from '../derive/derived.ts';
 import { arrangedNow, taking } from '../derive/menu-merge.ts';
+import { menuTableOf } from '../derive/menu-table.ts';
 import { applyOperations } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 
@@ -38,11 +40,19 @@ export const setArranged = (menu: Menu, arranged: Arrangement): Operation => ({
   fields: { arranged: arranged as Extract<Operation, { name: 'menu.set' }>['fields']['arranged'] },
 });
 
-/** Puts a page's entry into a menu that is arranged by hand: where the tree has it if that is proposed, else last. */
+/**
+ * Puts a page's entry into a menu that is arranged by hand: where the tree has it if that is proposed, else last. One that stands below an
+ * entry which visitors do not get, as of a page that was removed, comes last too.
+ */
 export function putInMenu(site: Site, menu: Menu, page: PageId): Operation[] {
   const { entries, proposals } = arrangedNow(site, menu);
   const entry = entryOf(page);
-  if (entryIn(entries, entry)) return [];
+  if (entryIn(entries, entry)) {
+    const row = derivedOf(site).outline.rowOf.get(page);
+    if (row === undefined || menuTableOf(site, menu).answerAt(row) !== 'not arranged') return [];
+    const after = entries.at(-1)?.id ?? null;
+    return onArranged(site, menu, [{ name: 'entry.move', menu: menu.id, entry, under: null, after }]);
+  }
   const proposal = proposals.find((one) => one.page === page && one.kind === 'came');
   return proposal
     ? [setArranged(menu, taking(site, menu, [proposal]))]

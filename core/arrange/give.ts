@@ -9,6 +9,7 @@ import { type MenuId, entryOf } from '../model/menu.ts';
 import type { SiteNode } from '../model/node.ts';
 import { derivedOf } from '../derive/derived.ts';
 import { type Site, maybeNodeAt, nodeAt } from '../model/site.ts';
+import { applyOperations } from '../operations/apply.ts';
 import type { Operation } from '../operations/operation.ts';
 import { onEach, putInMenu } from './arrange-entries.ts';
 
@@ -58,7 +59,10 @@ export function giveMenu(site: Site, pages: readonly PageId[], menu: MenuId): Op
     const fromAll: Operation[] = nodeAt(now, page).inMenus
       ? []
       : [{ name: 'page.set', page, fields: { inMenus: true } }];
-    if (found.isByHand) return [...fromAll, ...putInMenu(now, found, page)];
+    if (found.isByHand) {
+      const inMenus = applyOperations(now, fromAll);
+      return [...fromAll, ...putInMenu(inMenus.ok ? inMenus.site : now, found, page)];
+    }
     const isLeftOut = found.exceptions.some((one) => one.page === page && one.isLeftOut);
     return isLeftOut
       ? [...fromAll, { name: 'entry.set', menu, entry: entryOf(page), fields: { isLeftOut: false } }]
