@@ -11,7 +11,7 @@ import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { chooseVariant, useSurround } from '../api/shared-plan.ts';
 import { SketchPicture } from '../sketches/sketch-picture.tsx';
-import { WidthChoice } from '../sketches/width-choice.tsx';
+import { WidthChoice } from '../walk/width-choice.tsx';
 import { Button } from '../ui/button.tsx';
 import { Choice } from '../ui/field.tsx';
 import { useWidth } from '../ui/use-width.ts';
@@ -66,7 +66,7 @@ function OneSketch({
         <h3 id="sketch" className="flex-1 font-display text-large font-semibold">
           What the page will contain
         </h3>
-        <WidthChoice at={at} onChoose={setAt} />
+        <WidthChoice label="Width of the drawings" width={at} onChoose={setAt} />
       </div>
       {variants.length > 1 && (
         <div role="group" aria-label="Variants" className="flex flex-wrap gap-1">

@@ -1,21 +1,16 @@
-import { ArrowLeft, Footprints, type LucideIcon, Monitor, Smartphone, Tablet } from 'lucide-react';
+import { ArrowLeft, Footprints } from 'lucide-react';
 import { type ReactNode, createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { TreeSheet } from '../../tree/tree-sheet.tsx';
-import { Button, IconButton } from '../../ui/button.tsx';
+import { Button } from '../../ui/button.tsx';
 import type { ScreenWidth } from '../../walk/screen-frame.tsx';
+import { WidthChoice } from '../../walk/width-choice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageFrame } from './page-frame.tsx';
 import { TextSection } from './text-section.tsx';
 import { WritingHelp } from './writing-help.tsx';
-
-const WIDTHS: readonly { readonly width: ScreenWidth; readonly words: string; readonly Sign: LucideIcon }[] = [
-  { width: 'desktop', words: 'As on a desktop', Sign: Monitor },
-  { width: 'tablet', words: 'As on a tablet', Sign: Tablet },
-  { width: 'telephone', words: 'As on a telephone', Sign: Smartphone },
-];
 
 interface OnTheDesk {
   readonly page: PageId;
@@ -65,19 +60,7 @@ export function Desk() {
           <h2 className="min-w-0 flex-1 truncate font-display text-large font-semibold">
             {node ? textIn(node.title, site.settings.language) : 'The desk'}
           </h2>
-          <span role="group" aria-label="Width of the page" className="flex max-sm:hidden">
-            {WIDTHS.map(({ width: one, words, Sign }) => (
-              <IconButton
-                key={one}
-                name={words}
-                aria-pressed={one === width}
-                onClick={() => setWidth(one)}
-                className={one === width ? 'bg-accent-soft text-accent' : ''}
-              >
-                <Sign size={16} aria-hidden />
-              </IconButton>
-            ))}
-          </span>
+          <WidthChoice label="Width of the page" width={width} onChoose={setWidth} className="flex max-sm:hidden" />
           <Button look="quiet" isTight onClick={() => run('walk')} title="Walk through the site as a visitor (W)">
             <Footprints size={15} aria-hidden /> Walk
           </Button>

@@ -6,7 +6,7 @@ import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import { newBoxId, newVariantId } from '../../../api/site-store.ts';
 import { SketchPicture } from '../../../sketches/sketch-picture.tsx';
-import { WidthChoice } from '../../../sketches/width-choice.tsx';
+import { WidthChoice } from '../../../walk/width-choice.tsx';
 import { Button } from '../../../ui/button.tsx';
 import { useWidth } from '../../../ui/use-width.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -72,7 +72,7 @@ export function Variants({
         <h3 id="variants" className="flex-1 font-display text-large font-semibold">
           {variants.length > 1 ? 'Variants' : 'The page'}
         </h3>
-        <WidthChoice at={at} onChoose={onWidth} />
+        <WidthChoice label="Width of the drawings" width={at} onChoose={onWidth} />
         <Button
           isTight
           disabled={variants.length >= MAX_VARIANTS}
