@@ -51,6 +51,11 @@ export function SketchPicture({
   const width = Math.max(NARROWEST, room);
   const scale = width / SKETCH_WIDTHS[at];
   const drawn = useMemo(() => drawSketch(boxes, surround, at, LETTER_ON_SCREEN / scale), [boxes, surround, at, scale]);
+  // Pressing, choosing and typing elsewhere leave it as it is.
+  const shapes = useMemo(
+    () => drawn.shapes.map((shape, n) => <Drawn key={n} shape={shape} scale={scale} />),
+    [drawn, scale],
+  );
   return (
     <svg
       role="img"
@@ -60,9 +65,7 @@ export function SketchPicture({
       height={drawn.height * scale}
       className="block bg-(--sketch-paper) font-sans"
     >
-      {drawn.shapes.map((shape, at) => (
-        <Drawn key={at} shape={shape} scale={scale} />
-      ))}
+      {shapes}
       {onPress && <rect width={drawn.width} height={drawn.height} className="fill-transparent" onClick={onPress} />}
       {drawn.boxes.map(({ id, x, y, width: wide, height }) => (
         <rect

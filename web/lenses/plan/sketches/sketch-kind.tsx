@@ -11,9 +11,9 @@ import {
   type VariantId,
   variantThatHolds,
 } from '#core/model/sketch.ts';
-import { surroundOf } from '#core/sketch/surround.ts';
 import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import { type Edit, newSketchId, newVariantId } from '../../../api/site-store.ts';
+import { useSurroundOf } from '../../../sketches/use-surround.ts';
 import type { ListKind } from '../../../settings/settings-kind.ts';
 import { pages } from '../../../tree/words.ts';
 import { Tick } from '../../../ui/field.tsx';
@@ -79,11 +79,11 @@ function SketchFields({ id }: { readonly id: string }) {
   const [at, setAt] = useState<SketchWidth>('desktop');
   const [asked, setAsked] = useState<VariantId | null>(null);
   const [box, setBox] = useState<BoxId | null>(null);
-  if (!sketch) return null;
   const touched = openSetting?.item.id === id ? openSetting.touched : null;
   const { active } = selection;
   const sample = active !== null && touched?.has(active) ? active : ([...(touched?.keys() ?? [])][0] ?? null);
-  const surround = surroundOf(site, sample);
+  const surround = useSurroundOf(site, sample);
+  if (!sketch) return null;
   const shown =
     sketch.variants.find((one) => one.id === asked) ?? variantThatHolds(sketch) ?? sketch.variants[0] ?? null;
   return (
