@@ -1,5 +1,6 @@
 import type { AboutBoard, AboutSketch } from '../model/feedback.ts';
 import type { Piece } from '../model/board.ts';
+import { cutTo } from '../model/cut-text.ts';
 import type { Site } from '../model/site.ts';
 import { BOXES } from '../sketch/box-types.ts';
 
@@ -28,5 +29,5 @@ export function aboutWords({ sketches, boards }: Site, about: AboutSketch | Abou
 /** What tells a piece of a board from others of its kind, where that is said in words. */
 function ofPiece(piece: Piece): string {
   if (piece.kind === 'colour') return `‘${piece.name || piece.colour}’ `;
-  return piece.kind === 'note' && piece.text !== '' ? `‘${piece.text.slice(0, 40)}’ ` : '';
+  return piece.kind === 'note' && piece.text !== '' ? `‘${cutTo(piece.text, 40)}’ ` : '';
 }

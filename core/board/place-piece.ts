@@ -1,11 +1,5 @@
+import type { Rectangle } from '../drawing/rectangle.ts';
 import { BOARD_WIDTH, MAX_BOARD_HEIGHT, MIN_PIECE, type Piece } from '../model/board.ts';
-
-export interface Rectangle {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 /** Pieces lie on a grid of so many pixels. */
 export const GRID = 10;

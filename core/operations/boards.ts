@@ -163,7 +163,7 @@ export const pieceRemove = defineOperation({
   },
 });
 
-const PIECE_WORDS = { picture: 'a picture', colour: 'a colour', type: 'a type', note: 'a note' } as const;
+const PIECE_WORDS = { picture: 'a picture', colour: 'a colour', type: 'a typeface', note: 'a note' } as const;
 
 const become = (site: Site, board: Board, pieces: readonly Piece[], inverse: Operation): Applied => ({
   ok: true,

@@ -1,13 +1,14 @@
+import { SCREEN_WIDTHS, type ScreenWidth } from '../drawing/screen-widths.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { BOX_TYPES, type BoxId } from '../model/sketch.ts';
 import { Draw } from '../testing/draw.ts';
 import { drawBoxes } from '../testing/draw-sketch-edits.ts';
 import { plantSite } from '../testing/random-site.ts';
-import { SKETCH_WIDTHS, type SketchWidth, drawSketch, wrapped } from './draw-sketch.ts';
+import { drawSketch, wrapped } from './draw-sketch.ts';
 import { surroundOf } from './surround.ts';
 
-const WIDTHS = Object.keys(SKETCH_WIDTHS) as SketchWidth[];
+const WIDTHS = Object.keys(SCREEN_WIDTHS) as ScreenWidth[];
 const site = plantSite({ seed: 4, pages: 30, shape: 'mixed' });
 const surround = surroundOf(site, null);
 const one = (type: (typeof BOX_TYPES)[number], words: number | null = null) => ({

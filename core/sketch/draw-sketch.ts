@@ -1,21 +1,12 @@
+import type { Rectangle } from '../drawing/rectangle.ts';
+import { SCREEN_WIDTHS, type ScreenWidth } from '../drawing/screen-widths.ts';
 import type { Box, BoxId } from '../model/sketch.ts';
 import { BOXES, type BoxShape } from './box-types.ts';
 import { rowsOf } from './start-writing.ts';
 import type { Surround } from './surround.ts';
 
-/** The widths at which sketches are drawn, in pixels of the page. */
-export const SKETCH_WIDTHS = { desktop: 1280, tablet: 768, telephone: 390 } as const;
-export type SketchWidth = keyof typeof SKETCH_WIDTHS;
-
 /** How dark a part of a drawing is; each medium has its own colours for these. */
 export type Tone = 'paper' | 'plate' | 'deep' | 'line' | 'quiet' | 'ink';
-
-export interface Rectangle {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 /** What a sketch is drawn with, in pixels of the page. */
 export type SketchShape =
@@ -69,7 +60,7 @@ const MOST_LABELS = 7;
  * Draws a page: what stands around it, and its boxes. Pictures are crossed, text is lines, as many as its words take.
  * @param letter the height of what is written into the drawing, in pixels of the page: more where it is shown smaller
  */
-export function drawSketch(boxes: readonly Box[], surround: Surround, at: SketchWidth, letter: number): DrawnSketch {
+export function drawSketch(boxes: readonly Box[], surround: Surround, at: ScreenWidth, letter: number): DrawnSketch {
   return new Drawing(surround, at, letter).draw(boxes);
 }
 
@@ -82,9 +73,9 @@ class Drawing {
   readonly #shapes: SketchShape[] = [];
   readonly #boxes: ({ id: BoxId } & Rectangle)[] = [];
 
-  constructor(surround: Surround, at: SketchWidth, letter: number) {
+  constructor(surround: Surround, at: ScreenWidth, letter: number) {
     this.#surround = surround;
-    this.#width = SKETCH_WIDTHS[at];
+    this.#width = SCREEN_WIDTHS[at];
     this.#isNarrow = at === 'telephone';
     this.#gutter = this.#isNarrow ? NARROW_GUTTER : GUTTER;
     this.#letter = letter;

@@ -1,3 +1,4 @@
+import { SCREEN_WIDTHS, type ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { derivedOf } from '#core/derive/derived.ts';
@@ -10,7 +11,6 @@ import { useMay } from '../api/session.ts';
 import { useTreeOf } from '../api/sites.ts';
 import { Notice } from '../ui/notice.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
-import { SCREEN_WIDTHS, type ScreenWidth } from '../walk/screen-frame.tsx';
 import { type CarriedLooks, MOST_BESIDE, looksToCompare } from './looks-to-compare.ts';
 import { OneLook } from './one-look.tsx';
 

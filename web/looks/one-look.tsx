@@ -1,3 +1,4 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { useMemo, useRef } from 'react';
 import { leastContrastOfWords } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName } from '#core/look/type-pairs.ts';
@@ -5,7 +6,7 @@ import type { Look, Screen } from '#core/model/look.ts';
 import type { Site } from '#core/model/site.ts';
 import { Button } from '../ui/button.tsx';
 import { Notice } from '../ui/notice.tsx';
-import { ScreenFrame, type ScreenWidth } from '../walk/screen-frame.tsx';
+import { ScreenFrame } from '../walk/screen-frame.tsx';
 import { useStep } from '../walk/use-step.ts';
 import { useWalk } from '../walk/use-walk.ts';
 import type { NamedLook } from './looks-to-compare.ts';

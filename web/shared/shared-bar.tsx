@@ -74,7 +74,7 @@ export function SharedBar({
         </Button>
         {site.boards.length > 0 && (
           <Button look={isOnBoards ? 'chosen' : 'quiet'} isTight aria-pressed={isOnBoards} onClick={onBoards}>
-            <Pin size={16} aria-hidden /> Boards
+            <Pin size={16} aria-hidden /> <span className="max-md:sr-only">Boards</span>
           </Button>
         )}
         <div role="group" aria-label="View" className="mx-1 flex rounded-md border border-edge">

@@ -1,3 +1,4 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -5,7 +6,6 @@ import type { PageId } from '#core/model/ids.ts';
 import { type BoxId, type Sketch, type Variant, type VariantId, sketchOf } from '#core/model/sketch.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { BOXES } from '#core/sketch/box-types.ts';
-import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { wordsOfFault } from '../api/client.ts';
@@ -45,7 +45,7 @@ function OneSketch({
   draft,
   onDraft,
 }: SketchProps & { readonly sketch: Sketch; readonly surround: Surround | undefined }) {
-  const [at, setAt] = useState<SketchWidth>('desktop');
+  const [at, setAt] = useState<ScreenWidth>('desktop');
   const [asked, setAsked] = useState<VariantId | null>(null);
   const { variants, taken } = sketch;
   const mine = plan.feedback.choices.find((one) => one.sketch === sketch.id && one.guest === plan.guest?.id)?.variant;
@@ -129,7 +129,7 @@ function Picture({
 }: {
   readonly variant: Variant;
   readonly surround: Surround;
-  readonly at: SketchWidth;
+  readonly at: ScreenWidth;
   readonly chosen: BoxId | null;
   readonly onBox: (box: BoxId) => void;
 }) {

@@ -1,5 +1,6 @@
+import { SCREEN_WIDTHS, type ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { useMemo } from 'react';
-import { type SketchShape, type SketchWidth, SKETCH_WIDTHS, type Tone, drawSketch } from '#core/sketch/draw-sketch.ts';
+import { type SketchShape, type Tone, drawSketch } from '#core/sketch/draw-sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import type { Box, BoxId } from '#core/model/sketch.ts';
 
@@ -40,7 +41,7 @@ export function SketchPicture({
 }: {
   readonly boxes: readonly Box[];
   readonly surround: Surround;
-  readonly at: SketchWidth;
+  readonly at: ScreenWidth;
   readonly room: number;
   readonly name: string;
   readonly chosen?: BoxId | null;
@@ -49,7 +50,7 @@ export function SketchPicture({
   readonly onPress?: () => void;
 }) {
   const width = Math.max(NARROWEST, room);
-  const scale = width / SKETCH_WIDTHS[at];
+  const scale = width / SCREEN_WIDTHS[at];
   const drawn = useMemo(() => drawSketch(boxes, surround, at, LETTER_ON_SCREEN / scale), [boxes, surround, at, scale]);
   // Pressing, choosing and typing elsewhere leave it as it is.
   const shapes = useMemo(

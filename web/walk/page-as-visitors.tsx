@@ -1,3 +1,4 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { accessReason } from '#core/derive/access.ts';
 import { EVERYONE, closureOf } from '#core/model/audience.ts';
@@ -6,7 +7,7 @@ import { Button } from '../ui/button.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useLookedAt } from '../workbench/use-looked-at.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
-import { ScreenFrame, type ScreenWidth } from './screen-frame.tsx';
+import { ScreenFrame } from './screen-frame.tsx';
 import { useWalk } from './use-walk.ts';
 
 const WIDTHS: readonly { readonly width: ScreenWidth; readonly words: string }[] = [

@@ -1,9 +1,6 @@
 import type { Ref } from 'react';
+import { SCREEN_WIDTHS, type ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { useWidth } from '../ui/use-width.ts';
-
-/** The widths of the screens that visitors have, in pixels. */
-export const SCREEN_WIDTHS = { telephone: 390, tablet: 768, desktop: 1280 } as const;
-export type ScreenWidth = keyof typeof SCREEN_WIDTHS;
 
 /** A page in a screen of a given width; one that is wider than the room for it is seen smaller, as a whole. */
 export function ScreenFrame({

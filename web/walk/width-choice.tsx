@@ -1,6 +1,6 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { type LucideIcon, Monitor, Smartphone, Tablet } from 'lucide-react';
 import { IconButton } from '../ui/button.tsx';
-import type { ScreenWidth } from './screen-frame.tsx';
 
 const WIDTHS: readonly { readonly width: ScreenWidth; readonly words: string; readonly Sign: LucideIcon }[] = [
   { width: 'desktop', words: 'As on a desktop', Sign: Monitor },

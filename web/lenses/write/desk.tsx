@@ -1,3 +1,4 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { ArrowLeft, Footprints } from 'lucide-react';
 import { type ReactNode, createContext, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
@@ -5,7 +6,6 @@ import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { TreeSheet } from '../../tree/tree-sheet.tsx';
 import { Button } from '../../ui/button.tsx';
-import type { ScreenWidth } from '../../walk/screen-frame.tsx';
 import { WidthChoice } from '../../walk/width-choice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageFrame } from './page-frame.tsx';

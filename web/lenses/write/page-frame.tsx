@@ -1,8 +1,8 @@
+import { SCREEN_WIDTHS, type ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { type ReactNode, useEffect, useRef } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { lookVariables } from '#core/look/style.ts';
 import { useLookParts, usePageFrame } from '../../api/frames.ts';
-import { SCREEN_WIDTHS, type ScreenWidth } from '../../walk/screen-frame.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { LookFaces } from '../../fields/look-faces.tsx';
 import { frameLook, textLook } from '../../fields/page-look.ts';

@@ -1,3 +1,4 @@
+import { SCREEN_WIDTHS, type ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { mapNodes } from '#core/drawing/map-nodes.ts';
 import { mapPicture } from '#core/drawing/map-picture.ts';
 import { sketchSheet } from '#core/drawing/sketch-sheet.ts';
@@ -7,7 +8,7 @@ import { planOf } from '#core/model/plan.ts';
 import { type Sketch, type Variant, sketchOf, variantThatHolds } from '#core/model/sketch.ts';
 import { type Site, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
-import { type SketchWidth, SKETCH_WIDTHS, drawSketch } from '#core/sketch/draw-sketch.ts';
+import { drawSketch } from '#core/sketch/draw-sketch.ts';
 import { surroundOf } from '#core/sketch/surround.ts';
 import { signsOf } from '../../../map/export/node-signs.ts';
 import type { PdfPart } from '../../../map/export/write-pdf.ts';
@@ -76,10 +77,10 @@ function sheetPart(site: Site, { sketch, pages }: SketchSheet, hasVariants: bool
   const held = variantThatHolds(sketch);
   const shown = held ? [held] : hasVariants ? sketch.variants : sketch.variants.slice(0, 1);
   const surround = surroundOf(site, page);
-  const drawing = (variant: Variant, at: SketchWidth, width: number, name: string) => ({
+  const drawing = (variant: Variant, at: ScreenWidth, width: number, name: string) => ({
     name,
     width,
-    drawn: drawSketch(variant.boxes, surround, at, (LETTER * SKETCH_WIDTHS[at]) / width),
+    drawn: drawSketch(variant.boxes, surround, at, (LETTER * SCREEN_WIDTHS[at]) / width),
   });
   const drawings = shown.flatMap((variant) => [
     drawing(variant, 'desktop', WIDE, shown.length > 1 ? `Variant ${variant.name}` : 'Desktop'),

@@ -74,7 +74,7 @@ function PlanPdf() {
           </Choice>
           <Tick
             label="All variants of what is still open"
-            hint="Else the first one."
+            hint="Otherwise only the first one."
             checked={hasVariants}
             onChange={(event) => setVariants(event.target.checked)}
           />

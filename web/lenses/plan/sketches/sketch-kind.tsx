@@ -1,3 +1,4 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { LayoutTemplate } from 'lucide-react';
 import { useState, useSyncExternalStore } from 'react';
 import { giveSketch } from '#core/arrange/give.ts';
@@ -11,7 +12,6 @@ import {
   type VariantId,
   variantThatHolds,
 } from '#core/model/sketch.ts';
-import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import { type Edit, newSketchId, newVariantId } from '../../../api/site-store.ts';
 import { useSurroundOf } from '../../../sketches/use-surround.ts';
 import type { ListKind } from '../../../settings/settings-kind.ts';
@@ -76,7 +76,7 @@ function SketchFields({ id }: { readonly id: string }) {
   // The sheet sees the site a moment after an edit; the line of a box has to be there for the next key.
   const now = useSyncExternalStore(store.subscribe, () => store.getShown().site.sketches);
   const sketch = (past ? site.sketches : now).find((one) => one.id === id);
-  const [at, setAt] = useState<SketchWidth>('desktop');
+  const [at, setAt] = useState<ScreenWidth>('desktop');
   const [asked, setAsked] = useState<VariantId | null>(null);
   const [box, setBox] = useState<BoxId | null>(null);
   const touched = openSetting?.item.id === id ? openSetting.touched : null;

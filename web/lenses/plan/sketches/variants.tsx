@@ -1,8 +1,8 @@
+import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { Check, Plus } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { copiedBoxes } from '#core/sketch/arrange-boxes.ts';
 import { type BoxId, MAX_VARIANTS, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
-import type { SketchWidth } from '#core/sketch/draw-sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
 import { newBoxId, newVariantId } from '../../../api/site-store.ts';
 import { SketchPicture } from '../../../sketches/sketch-picture.tsx';
@@ -31,8 +31,8 @@ export function Variants({
 }: {
   readonly sketch: Sketch;
   readonly surround: Surround;
-  readonly at: SketchWidth;
-  readonly onWidth: (at: SketchWidth) => void;
+  readonly at: ScreenWidth;
+  readonly onWidth: (at: ScreenWidth) => void;
   readonly shown: VariantId | null;
   /** The box that is being written. */
   readonly box: BoxId | null;
