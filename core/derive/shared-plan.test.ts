@@ -34,7 +34,8 @@ describe('a shared plan', () => {
   it('says nothing of audiences, rules, labels and fields, menus, layouts and facts', () =>
     holds(
       fc.property(anySite, (site) => {
-        const { settings, liveSettings, nodes, live } = sharedPlan(site);
+        const { settings, liveSettings, nodes, live, sketches } = sharedPlan(site);
+        expect(sketches.flatMap(({ kinds }) => kinds)).toEqual([]);
         for (const one of [settings, liveSettings])
           expect(one && [one.audiences, one.labels, one.menus, one.facts].flat()).toEqual(one && []);
         const saysNothing = ({ access, frame, details }: SiteNode): boolean =>
