@@ -55,7 +55,7 @@ if (
   await migrate(database);
   const account = await makeAccount(
     database,
-    { name: 'Bench', email: EMAIL, password: PASSWORD, role: 'manager' },
+    { name: 'Bench', email: EMAIL, password: PASSWORD, looksAfterAll: true },
     false,
   );
   const site = generateSite(SIZE);

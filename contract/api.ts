@@ -6,26 +6,25 @@ import { boxIdSchema } from '#core/model/sketch.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
-/** The roles of accounts, as sets of permissions. */
-export const PERMISSIONS = ['site.read', 'site.edit', 'site.publish', 'answers.see', 'sites.make'] as const;
-export type Permission = (typeof PERMISSIONS)[number];
-export const ROLES = {
-  manager: ['site.read', 'site.edit', 'site.publish', 'answers.see', 'sites.make'],
-  reader: ['site.read'],
-} as const satisfies Record<string, readonly Permission[]>;
-export type Role = keyof typeof ROLES;
-
 const moment = z.iso.datetime();
 
 export const accountSchema = z.object({
   id: z.uuid(),
   name: z.string(),
   email: z.string(),
-  role: z.enum(['manager', 'reader']),
+  /** Looks after the installation: makes sites, and may do everything on each of them. Others have the roles that sites give them. */
+  looksAfterAll: z.boolean(),
+  /** Signs in with a passkey, or with a one-time code besides the password. */
+  hasSecondStep: z.boolean(),
 });
 export type Account = z.infer<typeof accountSchema>;
 
-export const sessionAnswer = z.object({ account: accountSchema.nullable(), liveOrigin: z.string() });
+export const sessionAnswer = z.object({
+  account: accountSchema.nullable(),
+  /** The password was right, and a one-time code is asked for. */
+  wantsCode: z.boolean(),
+  liveOrigin: z.string(),
+});
 export type SessionAnswer = z.infer<typeof sessionAnswer>;
 export const signInBody = z.strictObject({
   email: z.string().trim().min(1, 'Type your mail address.').max(200),

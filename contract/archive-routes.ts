@@ -6,7 +6,8 @@ export const ARCHIVE_ROUTES = {
   takeArchive: {
     method: 'get',
     path: '/api/sites/:site/archive',
-    permission: 'site.edit',
+    permission: 'everything',
+    exports: 'the site as an archive',
     summary:
       'Take the whole site along with all that became of it, as JSON; with `?files=yes` as a ZIP file with the files of its library',
     sends: 'application/json',
@@ -14,7 +15,7 @@ export const ARCHIVE_ROUTES = {
   restoreArchive: {
     method: 'post',
     path: '/api/archives/:site',
-    permission: 'sites.make',
+    permission: 'installation',
     summary:
       'Make a site of such a file, with its history, under this key; `?name=` is what the file is called, `?called=` another name for the site. It may be packed by gzip, or be a ZIP file with the library',
     takes: 'application/octet-stream',

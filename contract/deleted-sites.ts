@@ -27,7 +27,7 @@ export const DELETED_SITE_ROUTES = {
   deleteSite: {
     method: 'post',
     path: '/api/sites/:site/deletion',
-    permission: 'sites.make',
+    permission: 'installation',
     summary: `Delete a site whose name is given; it is kept for ${DAYS_KEPT} days`,
     body: z.strictObject({ name: z.string().max(300) }),
     answer: deletedSite,
@@ -35,14 +35,14 @@ export const DELETED_SITE_ROUTES = {
   listDeletedSites: {
     method: 'get',
     path: '/api/deleted-sites',
-    permission: 'sites.make',
+    permission: 'installation',
     summary: 'The deleted sites that are still kept, the latest first',
     answer: deletedSitesAnswer,
   },
   bringBackSite: {
     method: 'post',
     path: '/api/deleted-sites/:deleted/return',
-    permission: 'sites.make',
+    permission: 'installation',
     summary: 'Bring a deleted site back under a key, and a name',
     body: z.strictObject({ key: siteKeySchema, name: siteName }),
     answer: siteSummary,
@@ -50,7 +50,7 @@ export const DELETED_SITE_ROUTES = {
   eraseSite: {
     method: 'delete',
     path: '/api/deleted-sites/:deleted',
-    permission: 'sites.make',
+    permission: 'installation',
     summary: 'Delete a deleted site for good',
     answer: okAnswer,
   },

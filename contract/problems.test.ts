@@ -17,7 +17,7 @@ const PARAMS = {
   limit: '100 kB',
   reason: 'Something stands in the way.',
   origin: 'x',
-  permission: 'site.edit',
+  role: 'writer',
   seconds: 9,
   method: 'GET',
   path: '/x',

@@ -70,8 +70,123 @@ export const OF_REQUESTS = {
   'not-allowed': {
     status: 403,
     title: 'Your account may not do this',
+    detail: (p) => `${p.reason}`,
+  },
+  'installation-only': {
+    status: 403,
+    title: 'This is for those who look after the installation',
+    detail: () =>
+      'Sites are made, restored and deleted by people who look after this installation of Spur. Ask one of them.',
+  },
+  'colleague-unknown': {
+    status: 404,
+    title: 'No such colleague',
+    detail: () => 'Nobody with that id works on this site. They may have been removed: look at the list again.',
+  },
+  'colleague-there': {
+    status: 409,
+    title: 'Already a colleague',
+    detail: (p) => `${p.email} is a colleague of this site already. Open them in the list to change their roles.`,
+  },
+  'colleague-self': {
+    status: 409,
+    title: 'Not for yourself',
+    detail: () =>
+      'You cannot change your own roles, suspend or remove yourself, so that nobody locks themselves out. Ask another colleague.',
+  },
+  'colleague-looks-after-all': {
+    status: 409,
+    title: 'They look after the installation',
+    detail: (p) => `${p.name} looks after this installation of Spur, and may do everything on every site.`,
+  },
+  'role-unknown': {
+    status: 404,
+    title: 'No such role',
+    detail: (p) => `This site has no role ‘${p.role}’. Choose one of its roles.`,
+  },
+  'role-shipped': {
+    status: 409,
+    title: 'This role stays as it is',
+    detail: (p) => `‘${p.name}’ is a role of every site. Make a role of your own that does what you need.`,
+  },
+  'role-in-use': {
+    status: 409,
+    title: 'Somebody has this role',
+    detail: (p) => `${p.count} of your colleagues have the role ‘${p.name}’. Give them another one first.`,
+  },
+  'role-too-many': {
+    status: 409,
+    title: 'Too many roles',
+    detail: (p) => `A site has at most ${p.limit} roles of its own. Remove one that nobody has.`,
+  },
+  'role-beyond-own': {
+    status: 403,
+    title: 'The role may do more than you',
     detail: (p) =>
-      `This needs the permission ‘${p.permission}’, which your role does not have. Ask a manager of the site.`,
+      `‘${p.name}’ gives permissions that you do not have there yourself, so you can neither give it nor take it away. Somebody who has them can.`,
+  },
+  'account-link-ended': {
+    status: 404,
+    title: 'The link no longer works',
+    detail: () =>
+      'It was used already, has run out, or a newer one was sent. Ask for another: an invitation from whoever invited you, a new password at the sign-in.',
+  },
+  'password-wrong': {
+    status: 403,
+    title: 'That is not your password',
+    detail: () => 'The current password does not match. Nothing was changed.',
+  },
+  'password-known': {
+    status: 422,
+    title: 'The password is too well known',
+    detail: () => 'This password is among those that are tried first, or has your name in it. Choose another one.',
+  },
+  'code-wrong': {
+    status: 403,
+    title: 'The code does not match',
+    detail: () => 'The code is wrong, has been used or has run out. Wait for the next one and type it.',
+  },
+  'code-not-asked-for': {
+    status: 409,
+    title: 'No code is asked for',
+    detail: () => 'It has been too long since the password was typed. Sign in again.',
+  },
+  'codes-not-begun': {
+    status: 409,
+    title: 'Nothing to confirm',
+    detail: () => 'Begin with one-time codes first, then type the code that your authenticator shows.',
+  },
+  'passkey-refused': {
+    status: 403,
+    title: 'The passkey was not accepted',
+    detail: () =>
+      'This passkey is not known here, or its answer came too late. Try again, or sign in with your password.',
+  },
+  'passkey-unknown': {
+    status: 404,
+    title: 'No such passkey',
+    detail: () => 'It has been removed already. Look at the list again.',
+  },
+  'passkey-too-many': {
+    status: 409,
+    title: 'Too many passkeys',
+    detail: (p) => `An account has at most ${p.limit} passkeys. Remove one that you no longer use.`,
+  },
+  'second-step-needed': {
+    status: 403,
+    title: 'This site asks for a second step',
+    detail: () =>
+      'Colleagues of this site sign in with a passkey, or with a one-time code besides the password. Set one up under ‘Account’, then open the site again.',
+  },
+  'second-step-own': {
+    status: 409,
+    title: 'You have no second step yourself',
+    detail: () => 'You would shut yourself out. Set up a passkey or one-time codes under ‘Account’ first.',
+  },
+  'session-unknown': {
+    status: 404,
+    title: 'No such session',
+    detail: () => 'It has ended already. Look at the list again.',
   },
   'sign-in-failed': {
     status: 401,

@@ -1,3 +1,4 @@
+import type { PlainAccount } from '#server/accounts/account-repository.ts';
 import { randomUUID } from 'node:crypto';
 import { writeFile } from 'node:fs/promises';
 import { addDays } from 'date-fns';
@@ -10,9 +11,11 @@ import { type TextDocument, pageLink } from '#core/model/content.ts';
 import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
-import type { Account, OperationsBody } from '#contract/api.ts';
+import type { OperationsBody } from '#contract/api.ts';
 import { insertAnswer, setAnswer as setKeptAnswer } from '#server/answers/answer-repository.ts';
-import { countAccounts } from '#server/accounts/account-repository.ts';
+import { countAccounts, insertAccount } from '#server/accounts/account-repository.ts';
+import { putColleague, putRole, setSuspended } from '#server/people/people-repository.ts';
+import { noteSecurity } from '#server/security/security-log-repository.ts';
 import { makeAccount } from '#server/accounts/account-service.ts';
 import { acceptContent } from '#server/contents/content-service.ts';
 import { countOldSiteChange, putOldPages } from '#server/old-site/old-site-repository.ts';
@@ -40,6 +43,7 @@ import { pellowCarryOver } from './pellow-carry-over.ts';
 import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { pellowMenus } from './pellow-menus.ts';
+import { PELLOW_COLLEAGUES, PELLOW_ROLE } from './pellow-colleagues.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
 import { pellowBoards } from './pellow-boards.ts';
@@ -61,17 +65,12 @@ export async function loadDemo(
   const [ines, marek] = await Promise.all([
     makeAccount(
       database,
-      { name: 'Ines Carrow', email: 'ines@pellow-quay.example', password: PASSWORD, role: 'manager' },
+      { name: 'Ines Carrow', email: 'ines@pellow-quay.example', password: PASSWORD, looksAfterAll: true },
       true,
     ),
     makeAccount(
       database,
-      { name: 'Marek Holt', email: 'marek@pellow-quay.example', password: PASSWORD, role: 'manager' },
-      true,
-    ),
-    makeAccount(
-      database,
-      { name: 'Oona Trask', email: 'oona@pellow-quay.example', password: PASSWORD, role: 'reader' },
+      { name: 'Marek Holt', email: 'marek@pellow-quay.example', password: PASSWORD, looksAfterAll: true },
       true,
     ),
   ]);
@@ -114,6 +113,7 @@ export async function loadDemo(
     contents: sketches.contents,
   });
   await shareSchool(database, schoolSite.key, ines, now);
+  await makeColleagues(database, schoolSite.key, (title) => school.idOf(title), ines.id, now);
   await missAddresses(database, schoolSite.key, now);
   await sendAnswers(database, schoolSite, school, now);
 
@@ -189,8 +189,35 @@ async function sendAnswers(database: Knex, { key, settings }: Site, school: Demo
   }
 }
 
+/** Who works on the school's site besides those who look after the installation, each with a role where they work. */
+async function makeColleagues(
+  database: Knex,
+  site: SiteKey,
+  idOf: (title: string) => PageId,
+  invitedBy: string,
+  now: Date,
+): Promise<void> {
+  await putRole(database, site, PELLOW_ROLE);
+  for (const { name, email, roles, isInvited = false, isSuspended = false } of PELLOW_COLLEAGUES) {
+    const rolesAt = roles.map(({ role, in: title }) => ({ page: title === null ? null : idOf(title), role }));
+    const account = isInvited
+      ? { id: randomUUID(), name, email, looksAfterAll: false, passwordHash: null }
+      : await makeAccount(database, { name, email, password: PASSWORD, looksAfterAll: false }, true);
+    if ('passwordHash' in account) await insertAccount(database, account, true);
+    await putColleague(database, site, account.id, rolesAt, invitedBy);
+    await setSuspended(database, site, account.id, isSuspended);
+    await noteSecurity(database, {
+      at: now,
+      event: 'invited',
+      site,
+      account: { id: invitedBy, name: 'Ines Carrow' },
+      about: `${name} (${email})`,
+    });
+  }
+}
+
 /** A link for the governors, with what some of them have said by it. */
-async function shareSchool(database: Knex, key: SiteKey, { id, name }: Account, now: Date): Promise<void> {
+async function shareSchool(database: Knex, key: SiteKey, { id, name }: PlainAccount, now: Date): Promise<void> {
   const { site } = (await loadSite(database, key))!;
   const pages = new Map(branchOf(site, null).map((page) => [textIn(nodeAt(site, page).title, 'en'), page]));
   const share = await insertShare(database, {
@@ -240,8 +267,8 @@ async function editSchool(
   edits: EditService,
   releases: ReleaseService,
   school: DemoBuilder,
-  ines: Account,
-  marek: Account,
+  ines: PlainAccount,
+  marek: PlainAccount,
 ): Promise<void> {
   const key = toSiteKey('pellow-quay');
   const id = (title: string): PageId => school.idOf(title);

@@ -154,9 +154,13 @@ async function main() {
   }
   if (workbench.hasDemoAccounts) {
     console.log('\n  Demo accounts, all with the password slipway-42:');
-    console.log('  ines@pellow-quay.example    Ines Carrow, manager');
-    console.log('  marek@pellow-quay.example   Marek Holt, manager');
-    console.log('  oona@pellow-quay.example    Oona Trask, may only read');
+    console.log('  ines@pellow-quay.example    Ines Carrow, looks after the installation');
+    console.log('  marek@pellow-quay.example   Marek Holt, looks after the installation');
+    console.log('  mira@pellow-quay.example    Mira Sand, editor of the courses');
+    console.log('  teo@pellow-quay.example     Teo Brandt, publishes the news');
+    console.log('  lis@pellow-quay.example     Lis Ardern, keeps the menus');
+    console.log('  oona@pellow-quay.example    Oona Trask, reads');
+    console.log('  kofi@words.example          Kofi Marlow, writes about the boats built, and reads nothing else');
   }
   console.log('\n  Ctrl+C stops everything.\n');
   setInterval(revivePostgres, 3000).unref();

@@ -2,9 +2,12 @@ import type { IncomingHttpHeaders } from 'node:http';
 import type { z } from 'zod';
 import { upTo } from '#core/model/cut-text.ts';
 import { faultInJson, isSoundText } from '#core/model/outside-json.ts';
-import { ROLES, type Account, type Permission } from '#contract/api.ts';
+import type { Account } from '#contract/api.ts';
 import type { Route } from '#contract/route.ts';
+import { siteKeySchema } from '#core/model/ids.ts';
+import type { People } from './people/people.ts';
 import { ProblemError } from './problem.ts';
+import { pageOf } from './route-parameters.ts';
 import { isOwnOrigin } from './security/own-origin.ts';
 
 /** Who asks, and with which headers. */
@@ -16,22 +19,38 @@ export interface Asker {
   readonly ownOrigin: string | null;
 }
 
-/** @throws ProblemError where the account's role does not have the permission */
-export function requirePermission(account: Account, permission: Permission): void {
-  if (!mayDo(account, permission)) throw new ProblemError('not-allowed', { permission });
-}
-
 /**
- * Lets a request through to a route, whichever way it came: by its sender's permission, by where it was sent from, and by
- * the type of its body. @throws ProblemError
+ * Lets a request through to a route, whichever way it came: by whether its sender is known, by where it was sent from, and by
+ * the type of its body. What the sender's role allows is for `permit`. @throws ProblemError
  */
 export function admit(route: Route, { account, headers, ownOrigin }: Asker): void {
   // What a link's secret opens the handler itself asks for.
-  if (route.permission !== 'open' && route.permission !== 'link') requirePermission(caller(account), route.permission);
+  if (route.permission !== 'open' && route.permission !== 'link') caller(account);
   // Changes are taken only from the workbench's own pages: browsers say in Origin where a request comes from.
   if (route.method !== 'get' && !isOwnOrigin(headers, ownOrigin))
     throw new ProblemError('wrong-origin', { origin: headers.origin ?? 'nothing' });
   if (route.body && !isJson(headers['content-type'])) throw new ProblemError('body-type');
+}
+
+/** Decides whether an account may use a route, with what its path names. The one place where that is decided. @throws ProblemError */
+export async function permit(
+  route: Pick<Route, 'permission' | 'where'>,
+  people: People,
+  account: Account | undefined,
+  { site, page }: Readonly<Record<string, unknown>>,
+): Promise<void> {
+  const { permission, where = 'site' } = route;
+  if (permission === 'open' || permission === 'link') return;
+  const who = caller(account);
+  if (permission === 'account') return;
+  if (permission === 'installation') {
+    if (who.looksAfterAll) return;
+    throw new ProblemError('installation-only');
+  }
+  const key = siteKeySchema.safeParse(site);
+  if (!key.success) throw new ProblemError('site-unknown', { site: String(site) });
+  const at = where === 'page' ? pageOf(page) : where === 'site' ? null : where;
+  await people.require(key.data, who, permission, at);
 }
 
 /** @throws ProblemError `not-signed-in` where there is none */
@@ -39,9 +58,6 @@ export function caller(account: Account | undefined): Account {
   if (!account) throw new ProblemError('not-signed-in');
   return account;
 }
-
-const mayDo = (account: Account, permission: Permission): boolean =>
-  (ROLES[account.role] as readonly Permission[]).includes(permission);
 
 const isJson = (type = ''): boolean => type.split(';', 1)[0]!.trim().toLowerCase() === 'application/json';
 

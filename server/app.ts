@@ -13,6 +13,9 @@ import { SignedSessions, takeEdit } from './edits/edit-lane.ts';
 import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
 import { mountUploads } from './library/uploads.ts';
+import { placeOf } from './accounts/start-session.ts';
+import { siteOf } from './route-parameters.ts';
+import { noteSecurity } from './security/security-log-repository.ts';
 import { STRICT_TRANSPORT, isSecure } from './security/own-origin.ts';
 import { ProblemError, handleErrors } from './problem.ts';
 import { mountRoutes } from './routing.ts';
@@ -20,6 +23,13 @@ import { mountRoutes } from './routing.ts';
 declare module 'express-session' {
   interface SessionData {
     account: Account;
+    /** When it began, and with which browser, as far as that says. */
+    since: string;
+    browser: string;
+    /** Who has given the password, and is asked for a one-time code. */
+    waiting: { readonly account: string; readonly until: number };
+    /** What an authenticator is to answer, or the secret that is being set up. */
+    asked: { readonly text: string; readonly until: number };
   }
 }
 
@@ -98,7 +108,18 @@ function makeApp(parts: AppParts): Express {
   });
   app.use('/api', withSession);
   mountUploads(app, { ...parts, folder: parts.filesFolder });
-  mountRoutes(app, makeHandlers(parts), parts.ownOrigin);
+  mountRoutes(app, makeHandlers(parts), {
+    ...parts,
+    noteExport: (request, what) =>
+      noteSecurity(parts.database, {
+        at: parts.now(),
+        event: 'site-exported',
+        site: siteOf(request),
+        account: request.session.account ?? null,
+        about: what,
+        place: placeOf(request),
+      }),
+  });
   app.use('/api', (request) => {
     throw new ProblemError('route-unknown', { method: request.method, path: request.originalUrl.split('?')[0]! });
   });

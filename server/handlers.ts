@@ -2,14 +2,17 @@ import type { Request } from 'express';
 import { sharedIdSchema } from '#core/model/shared-section.ts';
 import { formIdSchema } from '#core/model/site-form.ts';
 import { factIdSchema } from '#core/model/fact.ts';
+import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
+import { forbiddenWords } from '#core/people/forbidden.ts';
+import { mayReadText, readableOf } from '#core/people/reading.ts';
 import { makeSite, newSettings } from '#core/model/site.ts';
-import type { Account, SessionAnswer } from '#contract/api.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
 import { type Database, isThere } from './database/connect.ts';
-import { authenticate, makeFirstAccount } from './accounts/account-service.ts';
-import { SESSION_COOKIE } from './accounts/remembered-sessions.ts';
+import { makeAccountHandlers } from './accounts/account-handlers.ts';
+import { makeSignInHandlers } from './accounts/sign-in-handlers.ts';
+import { AccountLinks } from './accounts/account-links.ts';
 import type { Attempts } from './security/attempts.ts';
 import type { EditService } from './edits/edit-service.ts';
 import { streamEdits } from './events/event-stream.ts';
@@ -18,6 +21,9 @@ import type { VisitorsSide } from './events/visitors-side.ts';
 import type { SiteNews } from './events/site-news.ts';
 import { historyBefore, lastRemovals, latestChanges } from './history/history-repository.ts';
 import type { Mailer } from './mail/mailer.ts';
+import { type People, notAllowed } from './people/people.ts';
+import { makePeopleHandlers } from './people/people-handlers.ts';
+import { sitesOfColleague } from './people/people-repository.ts';
 import { makeOpenApi } from './open-api.ts';
 import { exportSite } from './exports/export-site.ts';
 import { ImportService } from './imports/import-service.ts';
@@ -78,6 +84,7 @@ import { tellWriting } from './events/writing.ts';
 export interface Services {
   readonly database: Database;
   readonly cache: SiteCache;
+  readonly people: People;
   readonly edits: EditService;
   readonly releases: ReleaseService;
   readonly schedule: ScheduleService;
@@ -88,6 +95,8 @@ export interface Services {
   /** Hosts that may be read though they are not in the public net. */
   readonly crawlHosts: ReadonlySet<string>;
   readonly mailer: Mailer;
+  /** Told when colleagues or roles of a site have changed. */
+  readonly peopleNews: SiteNews;
   /** Told when something was said of a site's plan. */
   readonly feedbackNews: SiteNews;
   /** Told when visitors have sent forms of a site. */
@@ -114,10 +123,10 @@ const MAX_QUERY_LENGTH = 300;
 
 /** What each route does. */
 export function makeHandlers(services: Services): Handlers {
-  const { database, cache, edits, attempts, liveOrigin, now } = services;
+  const { database, cache, people, edits, liveOrigin, now } = services;
   const imports = new ImportService(cache, edits);
   const trees = new PackedTrees();
-  const sessionOf = (account: Account | undefined): SessionAnswer => ({ account: account ?? null, liveOrigin });
+  const links = new AccountLinks(services);
   let openApi: object | undefined;
 
   return {
@@ -127,29 +136,6 @@ export function makeHandlers(services: Services): Handlers {
     },
     openapi: () => (openApi ??= makeOpenApi()),
 
-    showSession: ({ request }) => sessionOf(request.session.account),
-    signIn: async ({ request, body }) => {
-      const account = await attempts.guard({ place: request.ip, account: body.email }, () =>
-        authenticate(database, body.email, body.password),
-      );
-      await startSession(request, account);
-      return sessionOf(account);
-    },
-    signOut: async ({ request, response }) => {
-      await new Promise<void>((resolve, reject) =>
-        request.session.destroy((fault) => (fault ? reject(fault) : resolve())),
-      );
-      response.clearCookie(SESSION_COOKIE);
-      return sessionOf(undefined);
-    },
-    makeFirstAccount: async ({ request, body }) => {
-      const account = await attempts.guard({ place: request.ip, account: 'first-account', isShared: true }, () =>
-        makeFirstAccount(database, now(), body),
-      );
-      await startSession(request, account);
-      return sessionOf(account);
-    },
-
     showPreferences: async ({ account }) => ({ preferences: await preferencesOf(database, account.id) }),
     setPreference: async ({ request, body, account }) => {
       const name = String(request.params.preference);
@@ -158,7 +144,12 @@ export function makeHandlers(services: Services): Handlers {
       return { ok: true };
     },
 
-    listSites: async () => ({ sites: await listSites(database, liveOrigin) }),
+    listSites: async ({ account }) => {
+      const sites = await listSites(database, liveOrigin);
+      if (account.looksAfterAll) return { sites };
+      const own = new Set(await sitesOfColleague(database, account.id));
+      return { sites: sites.filter(({ key }) => own.has(key)) };
+    },
     makeSite: async ({ body, account }) => {
       const site = makeSite(body.key, newSettings(body.name, body.language), []);
       await asNewSite(body.key, () => insertSite(database, site, account.id));
@@ -229,18 +220,11 @@ export function makeHandlers(services: Services): Handlers {
         at: changes.map((one) => one.at),
       };
     },
-    findTexts: async ({ request }) => {
+    findTexts: async ({ request, account }) => {
       const key = siteOf(request);
-      await cache.current(key);
-      const fact = factIdSchema.safeParse(request.query.fact);
-      if (fact.success) return { pages: await pagesWithFact(database, key, fact.data) };
-      const shared = sharedIdSchema.safeParse(request.query.shared);
-      if (shared.success) return { pages: await pagesWithShared(database, key, shared.data) };
-      const form = formIdSchema.safeParse(request.query.form);
-      if (form.success) return { pages: await pagesWithForm(database, key, form.data) };
-      const asked = String(request.query.text ?? '');
-      const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
-      return { pages: words.length === 0 ? [] : await pagesWithText(database, key, words) };
+      const { site } = await cache.current(key);
+      const found = await pagesWithTexts(database, key, request.query);
+      return { pages: readableOf(site, await people.powersOf(key, account), found) };
     },
     listPlannedTexts: async ({ request }) => {
       const key = siteOf(request);
@@ -263,13 +247,20 @@ export function makeHandlers(services: Services): Handlers {
       };
     },
     showPage: async ({ request }) => describePage(await cache.current(siteOf(request)), pageOf(request.params.page)),
-    showContent: async ({ request }) => {
-      const id = String(request.params.content);
-      const found = await contentAt(database, siteOf(request), id);
+    showContent: async ({ request, account }) => {
+      const id = String(request.params.content) as ContentId;
+      const { site } = await cache.current(siteOf(request));
+      const powers = await people.powersOf(site.key, account);
+      if (!mayReadText(site, powers, id))
+        throw notAllowed(forbiddenWords(powers, { permission: 'read', at: null, site }));
+      const found = await contentAt(database, site.key, id);
       if (!found) throw new ProblemError('content-unknown', { content: id });
       return found;
     },
 
+    ...makeSignInHandlers(services),
+    ...makeAccountHandlers(services, links),
+    ...makePeopleHandlers(services, links),
     ...makeReleaseHandlers(services),
     ...makeRedirectHandlers(services),
     ...makeOldSiteHandlers(services),
@@ -311,10 +302,15 @@ export function makeHandlers(services: Services): Handlers {
   };
 }
 
-/** Starts the session under a new id, so that an id known from before signing in is worth nothing. */
-async function startSession(request: Request, account: Account): Promise<void> {
-  await new Promise<void>((resolve, reject) =>
-    request.session.regenerate((fault) => (fault ? reject(fault) : resolve())),
-  );
-  request.session.account = account;
+/** The pages whose texts hold a fact, a shared section, a form, or words. */
+async function pagesWithTexts(database: Database, key: SiteKey, query: Request['query']): Promise<PageId[]> {
+  const fact = factIdSchema.safeParse(query.fact);
+  if (fact.success) return pagesWithFact(database, key, fact.data);
+  const shared = sharedIdSchema.safeParse(query.shared);
+  if (shared.success) return pagesWithShared(database, key, shared.data);
+  const form = formIdSchema.safeParse(query.form);
+  if (form.success) return pagesWithForm(database, key, form.data);
+  const asked = typeof query.text === 'string' ? query.text : '';
+  const words = asked.slice(0, MAX_QUERY_LENGTH).split(/\s+/).filter(Boolean);
+  return words.length === 0 ? [] : pagesWithText(database, key, words);
 }

@@ -19,6 +19,7 @@ import {
   PROGRESS_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
+  PEOPLE_CHANNEL,
   SESSION_CHANNEL,
   SITE_CHANNEL,
   TAKEN_CHANNEL,
@@ -28,6 +29,7 @@ import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
 import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
+import { People } from './people/people.ts';
 import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
 import { OldTextService } from './old-site/old-text-service.ts';
@@ -69,7 +71,8 @@ await runProcess('workbench', async (ready) => {
   const pool = connectPool(config.databaseUrl);
   const cache = new SiteCache(database);
   const now = () => new Date();
-  const edits = new EditService(database, cache, now);
+  const people = new People(database, cache, now);
+  const edits = new EditService(database, cache, people, now);
   const releases = new ReleaseService(database, cache, edits);
   const schedule = new ScheduleService(database, cache, releases, now, (fault) =>
     log.warn({ err: fault }, 'a scheduled release could not be made'),
@@ -130,6 +133,7 @@ await runProcess('workbench', async (ready) => {
 
   const visitorsSide = new VisitorsSide(database);
   const feedbackNews = new SiteNews();
+  const peopleNews = new SiteNews();
   const answerNews = new SiteNews();
   const releaseNews = new SiteNews<ReleaseProgress>();
   const writingNews = new SiteNews<WritingNews>();
@@ -140,7 +144,14 @@ await runProcess('workbench', async (ready) => {
     {
       [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(warn),
       [SCHEDULE_CHANNEL]: () => void schedule.wake(),
-      [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
+      [SITE_CHANNEL]: (key) => {
+        cache.forget(key as SiteKey);
+        people.forget(key as SiteKey);
+      },
+      [PEOPLE_CHANNEL]: (key) => {
+        people.forget(key as SiteKey);
+        peopleNews.tell(key);
+      },
       [SESSION_CHANNEL]: (id) => sessions.end(id),
       [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
       [ANSWER_CHANNEL]: (told) => passOnAnswer(told, answerNews, library),
@@ -150,6 +161,7 @@ await runProcess('workbench', async (ready) => {
     },
     () => {
       sessions.forgetAll();
+      people.forgetAll();
       void schedule.wake();
       void cache.followAll().catch(warn);
     },
@@ -173,6 +185,7 @@ await runProcess('workbench', async (ready) => {
     database,
     sessions,
     cache,
+    people,
     edits,
     releases,
     schedule,
@@ -186,6 +199,7 @@ await runProcess('workbench', async (ready) => {
     library,
     mailer: outbox,
     feedbackNews,
+    peopleNews,
     answerNews,
     releaseNews,
     writingNews,

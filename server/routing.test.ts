@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { z } from 'zod';
-import { PERMISSIONS } from '#contract/api.ts';
+import { PERMISSIONS } from '#core/model/permission.ts';
 import type { Route } from '#contract/route.ts';
 import { ROUTES } from '#contract/routes.ts';
 import { makeOpenApi } from './open-api.ts';
@@ -9,11 +9,13 @@ import { type Person, type TestServer, startTestServer } from './testing/test-se
 let server: TestServer;
 let manager: Person;
 let reader: Person;
+let stranger: Person;
 beforeAll(async () => {
   server = await startTestServer();
   manager = await server.person('Ines');
-  reader = await server.person('Oona', 'reader');
   await server.site('a-site');
+  reader = await server.colleague('Oona', 'a-site', 'reader');
+  stranger = await server.person('Sibyl', 'colleague');
 });
 afterAll(() => server.close());
 
@@ -23,11 +25,13 @@ function fieldsOf(body: Route['body']): readonly string[] {
   if (body instanceof z.ZodDiscriminatedUnion) return fieldsOf(body.options[0] as z.ZodObject);
   return body instanceof z.ZodObject ? Object.keys(body.shape) : [];
 }
+/** Whether a route is about one site, and asks for a role on it. */
+const isOfSite = ({ permission }: Route) => PERMISSIONS.some((one) => one === permission);
 const pathOf = (route: Route) => route.path.replace(':site', 'a-site').replace(/:\w+/g, 'p1');
 
 describe('every route', () => {
   it.each(routes)('%s states the permission that it needs', (_, route) =>
-    expect([...PERMISSIONS, 'open', 'link']).toContain(route.permission),
+    expect([...PERMISSIONS, 'open', 'link', 'account', 'installation']).toContain(route.permission),
   );
 
   it.each(routes.filter(([, route]) => route.permission === 'link'))(
@@ -52,7 +56,7 @@ describe('every route', () => {
     },
   );
 
-  it.each(routes.filter(([, route]) => PERMISSIONS.some((one) => one === route.permission)))(
+  it.each(routes.filter(([, { permission }]) => permission !== 'open' && permission !== 'link'))(
     '%s asks who it is',
     async (_, route) => {
       const nobody = await server.person('Nobody');
@@ -62,7 +66,7 @@ describe('every route', () => {
     },
   );
 
-  it.each(routes.filter(([, route]) => /edit|publish|make/.test(route.permission)))(
+  it.each(routes.filter(([, route]) => isOfSite(route) && route.permission !== 'read'))(
     '%s is not for readers',
     async (_, route) => {
       const answer = await reader.send(
@@ -71,6 +75,31 @@ describe('every route', () => {
         route.method === 'get' ? undefined : {},
       );
       expect([answer.status, answer.json.code]).toEqual([403, 'not-allowed']);
+      expect(answer.json.detail).toMatch(/your role is Reader/);
+    },
+  );
+
+  it.each(routes.filter(([, route]) => isOfSite(route)))('%s tells nobody else of the site', async (_, route) => {
+    const answer = await stranger.send(route.method.toUpperCase(), pathOf(route), route.body ? {} : undefined);
+    const nowhere = await stranger.send(
+      route.method.toUpperCase(),
+      pathOf(route).replace('a-site', 'no-site'),
+      route.body ? {} : undefined,
+    );
+    expect([answer.status, answer.json.code]).toEqual([404, 'site-unknown']);
+    expect(nowhere.status).toBe(404);
+    expect(answer.text.replaceAll('a-site', 'no-site')).toBe(nowhere.text);
+  });
+
+  it.each(routes.filter(([, route]) => route.permission === 'installation'))(
+    '%s is for those who look after the installation',
+    async (_, route) => {
+      const answer = await reader.send(
+        route.method.toUpperCase(),
+        pathOf(route),
+        route.method === 'get' ? undefined : {},
+      );
+      expect([answer.status, answer.json.code]).toEqual([403, 'installation-only']);
     },
   );
 

@@ -2,6 +2,8 @@ import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { useSession } from './api/session.ts';
 import { FirstAccountPage } from './pages/first-account-page.tsx';
+import { JoinPage } from './pages/join-page.tsx';
+import { NewPasswordPage } from './pages/new-password-page.tsx';
 import { OutboxPage } from './pages/outbox-page.tsx';
 import { SignInPage } from './pages/sign-in-page.tsx';
 import { SitesPage } from './pages/sites-page.tsx';
@@ -12,6 +14,7 @@ const WorkbenchPage = lazy(() =>
 
 const WalkPage = lazy(() => import('./walk/walk-page.tsx').then((file) => ({ default: file.WalkPage })));
 const LooksPage = lazy(() => import('./looks/looks-page.tsx').then((file) => ({ default: file.LooksPage })));
+const AccountPage = lazy(() => import('./account/account-page.tsx').then((file) => ({ default: file.AccountPage })));
 const SharedPage = lazy(() => import('./shared/shared-page.tsx').then((file) => ({ default: file.SharedPage })));
 
 export function App() {
@@ -28,6 +31,7 @@ function Screens() {
     <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
       <Routes>
         <Route path="/shared/:token" element={<SharedPage />} />
+        <Route path="/join" element={<JoinPage />} />
         <Route path="*" element={<WithAccount />} />
       </Routes>
     </Suspense>
@@ -43,6 +47,7 @@ function WithAccount() {
       <Routes>
         <Route path="/welcome" element={<FirstAccountPage />} />
         <Route path="/sign-in" element={<SignInPage />} />
+        <Route path="/password" element={<NewPasswordPage />} />
         <Route
           path="*"
           element={<Navigate to="/sign-in" state={{ from: location.pathname + location.search }} replace />}
@@ -58,6 +63,7 @@ function WithAccount() {
       <Route path="/sites/:site/walk" element={<WalkPage />} />
       <Route path="/sites/:site/looks" element={<LooksPage />} />
       <Route path="/outbox" element={<OutboxPage />} />
+      <Route path="/account" element={<AccountPage />} />
       <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
     </Routes>
   );

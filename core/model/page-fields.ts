@@ -43,6 +43,7 @@ import {
   toKeptPlan,
   withPlan,
 } from './plan.ts';
+import type { Permission } from './permission.ts';
 import { NO_SLUGS, type Slugs, isReservedSlug, sameSlugs, slugsSchema } from './slug.ts';
 import { type Target, targetSchema } from './target.ts';
 import { NO_TEXTS, type Texts, sameTexts, textIn, textsChange, textsSchema, withTexts } from './texts.ts';
@@ -110,6 +111,8 @@ export interface PageField<Value, Change, Kept, InFile> {
   readonly aspect: string | null;
   /** The same, for people. */
   readonly called: string;
+  /** What somebody needs to change it. */
+  readonly permission: Permission;
   /** What was done, after the name of who did it: "changed the description of ‘Visit’". */
   words(change: Change, name: string, language: Language): string;
   /** What of it those see whom the plan is shared with. */
@@ -150,6 +153,7 @@ const texts = <Aspect extends string>(is: {
   longest: number;
   aspect: Aspect;
   called: string;
+  permission: Permission;
   column: string;
   words: Words<Texts>;
 }) => ({
@@ -164,6 +168,7 @@ const texts = <Aspect extends string>(is: {
   fromKept: asItIs<Texts>,
   aspect: is.aspect,
   called: is.called,
+  permission: is.permission,
   words: is.words,
   forGuests: asItIs<Texts>,
   // A site of another language takes the text of the one that it was written for.
@@ -187,6 +192,7 @@ const plain = <Schema extends z.ZodType, Aspect extends string>(is: {
   keptAs: 'word' | 'yes-no' | 'json';
   aspect: Aspect;
   called: string;
+  permission: Permission;
   absent?: z.output<Schema>;
   column: { readonly name: string; readonly cells: Cells } | null;
   words: Words<z.output<Schema>>;
@@ -205,6 +211,7 @@ const plain = <Schema extends z.ZodType, Aspect extends string>(is: {
     fromKept: asItIs<Value>,
     aspect: is.aspect,
     called: is.called,
+    permission: is.permission,
     words: is.words,
     forGuests: asItIs<Value>,
     carried: asItIs<Value> as (value: Value) => Value | undefined,
@@ -239,6 +246,7 @@ const parts = <Value, Change extends object, Kept extends object, Aspect extends
   fromKept: (kept: Kept | null) => Value | null;
   aspect: Aspect;
   called: string;
+  permission: Permission;
   words: Words<Change>;
   forGuests: (value: Value | null) => Value | null;
   carried: (value: Value | null) => Change | undefined;
@@ -257,6 +265,7 @@ const parts = <Value, Change extends object, Kept extends object, Aspect extends
   fromKept: is.fromKept,
   aspect: is.aspect,
   called: is.called,
+  permission: is.permission,
   words: is.words,
   forGuests: is.forGuests,
   carried: is.carried,
@@ -304,6 +313,7 @@ const TITLE = texts({
   longest: MAX_TITLE_LENGTH,
   aspect: 'title',
   called: 'Renamed',
+  permission: 'shape',
   column: 'title',
   words: (title, name, language) => `renamed ${name} to ‘${textIn(title, language)}’`,
 });
@@ -316,6 +326,7 @@ export const PAGE_FIELDS = {
     keptAs: 'word',
     aspect: 'type',
     called: 'Type',
+    permission: 'shape',
     column: { name: 'type', cells: NODE_TYPES },
     words: (type, name) => `made ${name} a ${type}`,
   }),
@@ -333,6 +344,7 @@ export const PAGE_FIELDS = {
     longest: MAX_TITLE_LENGTH,
     aspect: 'label',
     called: 'Menu label',
+    permission: 'menus',
     column: 'menu_label',
     words: (change, name, language) => {
       const label = textIn(change, language);
@@ -351,6 +363,7 @@ export const PAGE_FIELDS = {
     fromKept: asItIs<Slugs>,
     aspect: 'slug',
     called: 'Slug',
+    permission: 'shape',
     words: (change: Slugs, name: string, language: Language) => {
       const slug = change[language];
       if (!slug) return '';
@@ -379,6 +392,7 @@ export const PAGE_FIELDS = {
     longest: MAX_DESCRIPTION_LENGTH,
     aspect: 'description',
     called: 'Description',
+    permission: 'write',
     column: 'description',
     words: (_, name) => `changed the description of ${name}`,
   }),
@@ -386,6 +400,7 @@ export const PAGE_FIELDS = {
     longest: MAX_TITLE_LENGTH,
     aspect: 'searchTitle',
     called: 'Title for search',
+    permission: 'write',
     column: 'search_title',
     words: (change, name, language) => {
       const title = textIn(change, language);
@@ -396,6 +411,7 @@ export const PAGE_FIELDS = {
     keptAs: 'word',
     aspect: 'text',
     called: 'Text',
+    permission: 'write',
     absent: null,
     column: null,
     words: (_, name) => `changed the text of ${name}`,
@@ -405,6 +421,7 @@ export const PAGE_FIELDS = {
       keptAs: 'json',
       aspect: 'target',
       called: 'Target',
+      permission: 'shape',
       column: { name: 'target', cells: 'target' },
       words: (target, name) => (target ? `set where ${name} points` : ''),
     }),
@@ -416,6 +433,7 @@ export const PAGE_FIELDS = {
     keptAs: 'yes-no',
     aspect: 'inMenus',
     called: 'In menus',
+    permission: 'menus',
     column: { name: 'in_menus', cells: 'yes-no' },
     words: (inMenus, name) => `${inMenus ? 'put' : 'took'} ${name} ${inMenus ? 'in' : 'off'} menus`,
   }),
@@ -425,6 +443,7 @@ export const PAGE_FIELDS = {
     keptAs: 'word',
     aspect: 'hidden',
     called: 'Hidden',
+    permission: 'access',
     column: { name: 'hidden', cells: HIDDEN },
     words: (hidden, name) =>
       hidden === 'no' ? `showed ${name} again` : `hid ${name}${hidden === 'branch' ? ' and its branch' : ''}`,
@@ -439,6 +458,7 @@ export const PAGE_FIELDS = {
     fromKept: fromKeptAccess,
     aspect: 'access',
     called: 'Who can open it',
+    permission: 'access',
     words: accessWords,
     forGuests: () => null,
     // Audiences and labels are of the site that it leaves.
@@ -455,6 +475,7 @@ export const PAGE_FIELDS = {
     fromKept: fromKeptFrame,
     aspect: 'frame',
     called: 'Layout or trail',
+    permission: 'menus',
     words: frameWords,
     forGuests: () => null,
     carried: () => undefined,
@@ -466,6 +487,7 @@ export const PAGE_FIELDS = {
     keptAs: 'yes-no',
     aspect: 'inAddress',
     called: 'Step in addresses',
+    permission: 'shape',
     column: null,
     words: (inAddress, name) =>
       `${inAddress ? 'gave' : 'took'} ${name} ${inAddress ? 'a step in' : 'out of'} addresses`,
@@ -482,6 +504,7 @@ export const PAGE_FIELDS = {
     fromKept: asItIs<Details | null>,
     aspect: 'details',
     called: 'Fields',
+    permission: 'write',
     words: (change: DetailsChange, name: string) => {
       const count = Object.keys(change).length;
       return `${count === 1 ? 'changed a field' : `changed ${count} fields`} of ${name}`;
@@ -516,6 +539,7 @@ export const PAGE_FIELDS = {
     fromKept: fromKeptPlan,
     aspect: null,
     called: 'Plan',
+    permission: 'plan',
     words: planWords,
     forGuests: planForGuests,
     carried: carriedPlan,

@@ -1,9 +1,9 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto';
-import type { Account, Role } from '#contract/api.ts';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';
 import { hashOfPassword, isPassword } from '../security/passwords.ts';
 import {
+  type PlainAccount,
   accountByEmail,
   countAccounts,
   insertAccount,
@@ -16,19 +16,27 @@ const LINK_LIVES_MS = 24 * 3600 * 1000;
 const hashOfToken = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 /** The account of that mail address and password. @throws ProblemError where they do not belong together. */
-export async function authenticate(database: Database, email: string, password: string): Promise<Account> {
+export async function authenticate(database: Database, email: string, password: string): Promise<PlainAccount> {
   const account = await accountByEmail(database, email);
-  const matches = await isPassword(account?.passwordHash, password);
+  const matches = await isPassword(account?.passwordHash ?? undefined, password);
   if (!account || !matches) throw new ProblemError('sign-in-failed');
-  return { id: account.id, name: account.name, email: account.email, role: account.role };
+  return plainAccount(account);
 }
+
+/** An account without its password. */
+export const plainAccount = ({ id, name, email, looksAfterAll }: PlainAccount): PlainAccount => ({
+  id,
+  name,
+  email,
+  looksAfterAll,
+});
 
 export async function makeAccount(
   database: Database,
-  given: { name: string; email: string; password: string; role: Role },
+  given: { name: string; email: string; password: string; looksAfterAll: boolean },
   isDemo: boolean,
-): Promise<Account> {
-  const account = { id: randomUUID(), name: given.name, email: given.email, role: given.role };
+): Promise<PlainAccount> {
+  const account = { id: randomUUID(), name: given.name, email: given.email, looksAfterAll: given.looksAfterAll };
   await insertAccount(database, { ...account, passwordHash: await hashOfPassword(given.password) }, isDemo);
   return account;
 }
@@ -41,13 +49,13 @@ export async function offerFirstAccount(database: Database, now: Date): Promise<
   return token;
 }
 
-/** Makes the first account, a manager. @throws ProblemError where the token was used, has expired or never was. */
+/** Makes the first account, which looks after the installation. @throws ProblemError where the token was used, has expired or never was. */
 export async function makeFirstAccount(
   database: Database,
   now: Date,
   given: { token: string; name: string; email: string; password: string },
-): Promise<Account> {
-  const account = { id: randomUUID(), name: given.name, email: given.email, role: 'manager' as const };
+): Promise<PlainAccount> {
+  const account = { id: randomUUID(), name: given.name, email: given.email, looksAfterAll: true };
   const passwordHash = await hashOfPassword(given.password);
   const made = await insertFirstAccount(database, hashOfToken(given.token), now, { ...account, passwordHash });
   if (!made) throw new ProblemError('setup-closed');

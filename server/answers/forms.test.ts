@@ -119,8 +119,8 @@ const NEW_POLICY = textOf(line('We keep what you send for two years.'));
 beforeAll(async () => {
   server = await startTestServer();
   ines = await server.person('Ines');
-  reader = await server.person('Reader', 'reader');
   await server.site(KEY);
+  reader = await server.colleague('Reader', KEY, 'reader');
   const text = textOf(line('Tell us about yourself.'), place('apply'));
   const closed = textOf(place('inner'));
   const other = textOf(place('short'), place('gone'));

@@ -4,6 +4,7 @@ import { toSiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { anyEditStep, drawEdit } from '#core/testing/random-site.ts';
 import type { OperationsBody } from '#contract/api.ts';
+import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
 import { ReleaseService } from '../releases/release-service.ts';
@@ -54,7 +55,7 @@ it('9: every site that exists can be exported with its history and restored', { 
   });
   const tables = fc.sample(anyTable, { numRuns: SITES, seed: SEED });
   const cache = new SiteCache(server.database);
-  const edits = new EditService(server.database, cache, () => new Date());
+  const edits = new EditService(server.database, cache, EVERYBODY_MAY, () => new Date());
   const releases = new ReleaseService(server.database, cache, edits);
   let [pages, made] = [0, 0];
   for (const [at, some] of steps.entries()) {

@@ -237,7 +237,7 @@ describe('an archive that cannot be taken', () => {
   });
 
   it('is for managers to take and to bring', async () => {
-    const reader = await server.person('Rupa', 'reader');
+    const reader = await server.colleague('Rupa', 'quay', 'reader');
     expect((await reader.get('/api/sites/quay/archive')).status).toBe(403);
     expect((await reader.sendFile('/api/archives/mine', Buffer.from('{}'))).status).toBe(403);
   });

@@ -205,7 +205,7 @@ describe('outside addresses', () => {
   });
 
   it('are asked by editors only', async () => {
-    const reader = await server.person('Rupa', 'reader');
+    const reader = await server.colleague('Rupa', 'quay', 'reader');
     expect((await reader.post('/api/sites/quay/link-look', undefined)).status).toBe(403);
   });
 });

@@ -11,6 +11,8 @@ export const RELEASE_CHANNEL = 'spur_release';
 export const SITE_CHANNEL = 'spur_site';
 /** When a session has ended: its id. */
 export const SESSION_CHANNEL = 'spur_session';
+/** When colleagues or roles of a site have changed: the site's key. */
+export const PEOPLE_CHANNEL = 'spur_people';
 /** When a visitor's account has changed or is gone: its id. */
 export const VISITOR_CHANNEL = 'spur_visitor';
 /** When something was said of a shared plan, or settled: the site's key. */

@@ -66,7 +66,6 @@ describe('the migration of undo into the log', () => {
       name: 'Ines',
       email: 'i@quay.example',
       password_hash: '',
-      role: 'manager',
     });
     await insertSite(database, makeSite(toSiteKey('quay'), newSettings('Quay', 'en'), []), account);
     await database.transaction(async (trx) => {

@@ -33,6 +33,8 @@ import * as thirtyThird from './migrations/0033-forms.ts';
 import * as thirtyFourth from './migrations/0034-look.ts';
 import * as thirtyFifth from './migrations/0035-words-of-fields-by-page.ts';
 import * as thirtySixth from './migrations/0036-sketches.ts';
+import * as thirtySeventh from './migrations/0037-people.ts';
+import * as thirtyEighth from './migrations/0038-second-step.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -81,6 +83,8 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0034-look', up: thirtyFourth.up, down: thirtyFourth.down },
   { name: '0035-words-of-fields-by-page', up: thirtyFifth.up, down: thirtyFifth.down },
   { name: '0036-sketches', up: thirtySixth.up, down: thirtySixth.down },
+  { name: '0037-people', up: thirtySeventh.up, down: thirtySeventh.down },
+  { name: '0038-second-step', up: thirtyEighth.up, down: thirtyEighth.down },
 ];
 
 /**

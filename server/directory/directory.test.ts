@@ -125,7 +125,7 @@ describe('the directory', () => {
   it('gives no audience that the site does not have, and is for those who may edit', async () => {
     const wrong = await set({ tutors: 'nobody' });
     expect([wrong.status, wrong.json.code]).toEqual([404, 'audience-unknown']);
-    const reader = await server.person('Rea', 'reader');
+    const reader = await server.colleague('Rea', 'pq', 'reader');
     expect((await reader.get('/api/sites/pq/directory')).status).toBe(403);
     expect((await reader.get('/api/outbox')).status).toBe(403);
   });

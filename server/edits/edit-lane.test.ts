@@ -49,7 +49,7 @@ describe('the lane for edits', () => {
   it('lets nobody in whom Express would not', async () => {
     expect((await ines.post(PATH, add('c'), { Origin: 'http://elsewhere.example' })).status).toBe(403);
     expect((await ines.post('/api/sites/Not%20a%20key/operations', add('c'))).status).toBe(404);
-    const reader = await server.person('Rowan', 'reader');
+    const reader = await server.colleague('Rowan', 'lane', 'reader');
     await reader.get('/api/session');
     expect((await reader.post(PATH, add('c'))).status).toBe(403);
     const signed = ines.cookie;

@@ -10,16 +10,18 @@ import { type Asker, admit, parseBody } from '../admission.ts';
 import { API_HEADERS } from '../api-headers.ts';
 import { ProblemError, answerFault } from '../problem.ts';
 
+import type { People } from '../people/people.ts';
 import type { EditService } from './edit-service.ts';
 
 /**
  * The lane for edits. An edit is what the workbench sends all day, and passing through Express costs as much as the
  * database's work for it. A request with nothing unusual about it is answered here: its sender's session is
- * remembered, it is let in as any other, and its body is JSON of a known, allowed length. Every other one is left to
+ * remembered, it is let in as any other, who they are on the site is known, and its body is JSON of a known, allowed length. Every other one is left to
  * Express, whose answer is the same or says what is wrong.
  */
 interface EditLane {
   readonly edits: EditService;
+  readonly people: People;
   readonly sessions: RememberedSessions;
   readonly signed: SignedSessions;
   readonly log: Logger;
@@ -40,6 +42,7 @@ export function takeEdit(lane: EditLane, request: IncomingMessage, response: Ser
   if (!key.success || !(length <= ROUTE.largest) || headers['content-encoding'] !== undefined) return false;
   const account = rememberedCaller(lane, headers.cookie);
   if (!account || !isAdmitted({ account, headers, ownOrigin: lane.ownOrigin })) return false;
+  if (!lane.people.isKnownColleague(key.data, account)) return false;
 
   readText(request)
     .then((text) => lane.edits.apply(key.data, account, parseBody(ROUTE.body, parseJson(text))))

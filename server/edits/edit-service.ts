@@ -1,3 +1,4 @@
+import type { PlainAccount } from '../accounts/account-repository.ts';
 import { momentWords } from '#core/model/moment-words.ts';
 import { canonicalJson } from '#core/model/canonical-json.ts';
 import { editBack } from '#core/changes/way-back.ts';
@@ -7,11 +8,14 @@ import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
-import type { Account, HistoryEntry, OperationsBody } from '#contract/api.ts';
+import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
+import { type Powers, maySomewhere } from '#core/people/powers.ts';
+import type { HistoryEntry, OperationsBody } from '#contract/api.ts';
 import type { Database } from '../database/connect.ts';
 import { adoptFiles } from '../library/file-repository.ts';
 import { type StoredContent, acceptContent } from '../contents/content-service.ts';
 import { editsBackTo, momentOf } from '../history/history-repository.ts';
+import { type People, notAllowed } from '../people/people.ts';
 import { ProblemError, refusalProblem } from '../problem.ts';
 import { editTeller } from '../events/edit-teller.ts';
 import { progressTeller } from '../events/release-progress.ts';
@@ -51,17 +55,22 @@ export class EditService {
   readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #now: () => Date;
+  readonly #people: Pick<People, 'powersOf'>;
   readonly #tellOthers: ReturnType<typeof editTeller>;
 
-  constructor(database: Database, cache: SiteCache, now: () => Date) {
+  constructor(database: Database, cache: SiteCache, people: Pick<People, 'powersOf'>, now: () => Date) {
     this.#database = database;
     this.#cache = cache;
+    this.#people = people;
     this.#now = now;
     this.#tellOthers = editTeller(database);
   }
 
-  /** Applies the operations of a request. @throws ProblemError with the rule that forbids it; nothing is written then. */
-  apply(key: SiteKey, account: Account, body: OperationsBody): Promise<Done> {
+  /**
+   * Applies the operations of a request.
+   * @throws ProblemError with the rule that forbids it, or `not-allowed`; nothing is written then
+   */
+  apply(key: SiteKey, account: PlainAccount, body: OperationsBody): Promise<Done> {
     const together = checkTogether(body.operations);
     // A request that was made already is found out when it is saved: asking before would cost each edit a journey.
     return this.#cache.inTurn(key, () =>
@@ -96,7 +105,7 @@ export class EditService {
    */
   turn(
     key: SiteKey,
-    account: Account,
+    account: PlainAccount,
     direction: Turn,
     how: { anyway?: boolean; skip?: boolean; request?: string },
   ): Promise<{ revision: number; words: string }> {
@@ -130,7 +139,7 @@ export class EditService {
   }
 
   /** What the person can undo next, and make again, in words; null for nothing. */
-  async turns(key: SiteKey, account: Account): Promise<Record<Turn, string | null>> {
+  async turns(key: SiteKey, account: PlainAccount): Promise<Record<Turn, string | null>> {
     const [undo, redo] = await Promise.all([
       nextUndoStep(this.#database, key, account.id, 'undo'),
       nextUndoStep(this.#database, key, account.id, 'redo'),
@@ -142,7 +151,7 @@ export class EditService {
    * Makes the draft what it was at a revision, as one new edit that can be undone. What is live stays as it is.
    * @throws ProblemError where the log does not have the revision, or nothing differs.
    */
-  goBack(key: SiteKey, account: Account, asked: { revision: number; request?: string }): Promise<Done> {
+  goBack(key: SiteKey, account: PlainAccount, asked: { revision: number; request?: string }): Promise<Done> {
     return this.#cache.inTurn(key, async () => {
       const repeated = await this.repeated(key, asked.request);
       if (repeated) return repeated;
@@ -180,7 +189,7 @@ export class EditService {
    */
   async commit(
     key: SiteKey,
-    account: Account,
+    account: PlainAccount,
     request: string | null,
     wanted: number | undefined,
     draftFor: (site: Site) => Draft,
@@ -216,18 +225,20 @@ export class EditService {
 
   async #commit(
     key: SiteKey,
-    account: Account,
+    account: PlainAccount,
     request: string | null,
     wanted: number | undefined,
     draftFor: (site: Site) => Draft,
   ): Promise<Done> {
+    const powers = await this.#people.powersOf(key, account);
+    if (!maySomewhere(powers, 'read')) throw new ProblemError('site-unknown', { site: key });
     let { site, revision } = await this.#cache.known(key);
     for (;;) {
       if (wanted !== undefined && wanted !== revision) {
         ({ site, revision } = await this.#cache.catchUp(key));
         checkRevision(wanted, revision);
       }
-      const drafted = draftOf(site, draftFor);
+      const drafted = draftOf(site, powers, draftFor);
       if (!drafted.ok) {
         // What forbids it may be that this process is behind.
         const newer = await this.#cache.catchUp(key);
@@ -307,9 +318,11 @@ export class EditService {
 }
 
 /** An edit of a site, applied; or the problem that forbids it on the site as it is known. */
-function draftOf(site: Site, draftFor: (site: Site) => Draft) {
+function draftOf(site: Site, powers: Powers, draftFor: (site: Site) => Draft) {
   try {
     const draft = draftFor(site);
+    const forbidden = forbiddenIn(site, powers, draft.operations, draft.turns !== undefined);
+    if (forbidden) return { ok: false as const, problem: notAllowed(forbiddenWords(powers, forbidden)) };
     const outcome = applyOperations(site, draft.operations);
     return outcome.ok
       ? { ok: true as const, draft, outcome }

@@ -6,6 +6,7 @@ import { type Database, connect } from '../database/connect.ts';
 import { ReleaseService } from '../releases/release-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from './edit-service.ts';
 import { isOutcomeKnown } from './outcome.ts';
 
@@ -61,7 +62,7 @@ function breakAt(moment: 'before' | 'after', times = 1): void {
 }
 
 describe('an edit while the database goes away', () => {
-  const edits = () => new EditService(database, new SiteCache(database), () => new Date());
+  const edits = () => new EditService(database, new SiteCache(database), EVERYBODY_MAY, () => new Date());
   const logged = async (request: string) =>
     Number((await server.database('edit_log').where({ request }).count())[0]!.count);
 
@@ -85,7 +86,11 @@ describe('an edit while the database goes away', () => {
 
   it('is answered the same again where it was a release', async () => {
     const cache = new SiteCache(database);
-    const releases = new ReleaseService(database, cache, new EditService(database, cache, () => new Date()));
+    const releases = new ReleaseService(
+      database,
+      cache,
+      new EditService(database, cache, EVERYBODY_MAY, () => new Date()),
+    );
     const all = { pages: 'all' as const, retire: [], request: 'release-and-break' };
     breakAt('after');
     const first = await releases.make(KEY, ines.account, all);

@@ -12,6 +12,7 @@ import { editsAfter, loadSite } from '../sites/site-repository.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 import { ReleaseService } from '../releases/release-service.ts';
+import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from './edit-service.ts';
 
 let server: TestServer;
@@ -59,7 +60,12 @@ describe('whatever is done to a site', () => {
           const caches = [new SiteCache(server.database), new SiteCache(server.database)];
           // Two processes take turns: each has to catch up with what the other has done.
           const services = caches.map((cache) => {
-            const edits = new EditService(server.database, cache, () => new Date('2026-11-25T09:00:00Z'));
+            const edits = new EditService(
+              server.database,
+              cache,
+              EVERYBODY_MAY,
+              () => new Date('2026-11-25T09:00:00Z'),
+            );
             return { edits, releases: new ReleaseService(server.database, cache, edits) };
           });
           for (const [index, next] of steps.entries()) {
@@ -101,7 +107,7 @@ describe('whatever is done to a site', () => {
     const key = toSiteKey('counted');
     await server.site(key);
     const cache = new SiteCache(server.database);
-    const edits = new EditService(server.database, cache, () => new Date());
+    const edits = new EditService(server.database, cache, EVERYBODY_MAY, () => new Date());
     const releases = new ReleaseService(server.database, cache, edits);
     const add = (page: string, above: string | null) =>
       editSchema.parse({ name: 'page.add', page, place: { parent: above }, title: { en: page } });

@@ -1,5 +1,6 @@
 import type { Request, Response } from 'express';
 import type { SiteKey } from '#core/model/ids.ts';
+import { maySomewhere } from '#core/people/powers.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
 import type { WritingNews } from '#contract/writing.ts';
@@ -7,6 +8,7 @@ import type { Database } from '../database/connect.ts';
 import { editsAfter } from '../sites/site-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { RememberedSessions } from '../accounts/remembered-sessions.ts';
+import type { People } from '../people/people.ts';
 import type { SiteNews } from './site-news.ts';
 
 /** A comment is sent so often, so that nothing between takes the stream for dead. */
@@ -16,6 +18,8 @@ interface Sources {
   readonly sessions: RememberedSessions;
   readonly database: Database;
   readonly cache: SiteCache;
+  readonly people: People;
+  readonly peopleNews: SiteNews;
   readonly feedbackNews: SiteNews;
   readonly answerNews: SiteNews;
   readonly releaseNews: SiteNews<ReleaseProgress>;
@@ -25,12 +29,12 @@ interface Sources {
 /**
  * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
  * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice. Between them it says,
- * without an id, when something was said of the site's plan, who writes in which text, and how far a release is.
+ * without an id, when something was said of the site's plan, who writes in which text, how far a release is, and that colleagues or roles have changed.
  */
 export async function streamEdits(
   request: Request,
   response: Response,
-  { sessions, database, cache, feedbackNews, answerNews, releaseNews, writingNews }: Sources,
+  { sessions, database, cache, people, peopleNews, feedbackNews, answerNews, releaseNews, writingNews }: Sources,
   key: SiteKey,
   since: number,
 ): Promise<void> {
@@ -61,8 +65,17 @@ export async function streamEdits(
       if (!fault && !session?.account) response.end();
     });
   }, BEAT_MS);
+  // Whoever is no colleague any more hears no more of the site.
+  const endIfShutOut = async () => {
+    const { account } = request.session;
+    if (!account || !maySomewhere(await people.powersOf(key, account), 'read')) response.end();
+  };
   const stops = [
     sessions.onEnd(request.sessionID, () => response.end()),
+    peopleNews.on(key, () => {
+      write('event: people\ndata: {}\n\n');
+      void endIfShutOut().catch(() => response.end());
+    }),
     feedbackNews.on(key, () => write('event: feedback\ndata: {}\n\n')),
     answerNews.on(key, () => write('event: answers\ndata: {}\n\n')),
     writingNews.on(key, (writing) => write(`event: writing\ndata: ${JSON.stringify(writing)}\n\n`)),

@@ -13,7 +13,8 @@ import { planSiteFile } from '#core/imports/site-file-plan.ts';
 import type { TextDocument } from '#core/model/content.ts';
 import { type PageId, type SiteKey, toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { type Account, MAX_OPERATIONS, type OperationsBody } from '#contract/api.ts';
+import type { PlainAccount } from '../accounts/account-repository.ts';
+import { MAX_OPERATIONS, type OperationsBody } from '#contract/api.ts';
 import type { ImportAnswer, ImportBody } from '#contract/imports.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { decodeText } from '../old-site/decode-text.ts';
@@ -41,7 +42,7 @@ export class ImportService {
   }
 
   /** @throws ProblemError where the file cannot be read, with lines; then nothing was done. */
-  async bring(key: SiteKey, account: Account, body: ImportBody): Promise<ImportAnswer> {
+  async bring(key: SiteKey, account: PlainAccount, body: ImportBody): Promise<ImportAnswer> {
     const { site, revision } = await this.#cache.current(key);
     const read = await readFile(body, site);
     const newId = idsFrom(body, site);

@@ -156,7 +156,7 @@ describe('the library of a site', () => {
       });
     expect((await patch(0, bytes.subarray(0, 20))).status).toBe(204);
     const marek = await server.person('Marek');
-    const reader = await server.person('Reader', 'reader');
+    const reader = await server.colleague('Reader', 'files', 'reader');
     expect((await patch(20, bytes.subarray(20), marek.cookie)).status).toBe(404);
     expect((await patch(20, bytes.subarray(20), reader.cookie)).status).toBe(403);
     expect((await fetch(where, { headers })).status).toBe(404);

@@ -7,7 +7,8 @@ import { MAX_FILE_LENGTH, fileIdSchema } from '#core/files/file.ts';
 import { nameOfFile } from '#core/files/file-name.ts';
 import { isSoundText } from '#core/model/outside-json.ts';
 import { ROUTES } from '#contract/routes.ts';
-import { caller, requirePermission } from '../admission.ts';
+import { caller, permit } from '../admission.ts';
+import type { People } from '../people/people.ts';
 import { ProblemError, documentOf } from '../problem.ts';
 import { siteOf } from '../route-parameters.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
@@ -22,6 +23,7 @@ const MAX_NAME_LENGTH = 500;
 
 export interface UploadParts {
   readonly library: LibraryService;
+  readonly people: People;
   readonly cache: SiteCache;
   /** Where uploads lie until they are whole: on the same disk for all processes. */
   readonly folder: string;
@@ -33,7 +35,7 @@ export interface UploadParts {
  * Takes files by the tus protocol (1.0.0), in pieces that go on where they were interrupted. A file is acknowledged once it is in the
  * library: the last request is answered with it. Gives what ends it.
  */
-export function mountUploads(app: Express, { library, cache, folder, ownOrigin }: UploadParts): () => void {
+export function mountUploads(app: Express, { library, people, cache, folder, ownOrigin }: UploadParts): () => void {
   const datastore = new Incoming({ directory: join(folder, '.incoming'), expirationPeriodInMilliseconds: KEPT_MS });
   const tus = new Server({
     datastore,
@@ -70,7 +72,7 @@ export function mountUploads(app: Express, { library, cache, folder, ownOrigin }
     const { method, headers, params } = request;
     if (!METHODS.has(method)) throw new ProblemError('route-unknown', { method, path: request.path });
     const account = caller(request.session.account);
-    requirePermission(account, ROUTES.setFile.permission);
+    await permit(ROUTES.setFile, people, account, params);
     if (!isOwnOrigin(headers, ownOrigin))
       throw new ProblemError('wrong-origin', { origin: headers.origin ?? 'nothing' });
     const key = siteOf(request);

@@ -131,7 +131,7 @@ describe('a walk', () => {
   });
 
   it('18: does not give a reader what a passphrase guards', async () => {
-    const reader = await server.person('Rita', 'reader');
+    const reader = await server.colleague('Rita', 'pq', 'reader');
     const walk = { isDraft: true, who: { audiences: ['everyone'] }, at: null };
     expect((await reader.post('/api/sites/pq/walks', { ...walk, hasPassphrases: true })).json.code).toBe('not-allowed');
     expect((await reader.post('/api/sites/pq/walks', walk)).status).toBe(200);

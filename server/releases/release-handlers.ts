@@ -32,13 +32,14 @@ export function makeReleaseHandlers({
   cache,
   releases,
   schedule,
+  people,
   visitorsSide,
   liveOrigin,
   library,
   now,
 }: Pick<
   Services,
-  'database' | 'cache' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'library' | 'now'
+  'database' | 'cache' | 'people' | 'releases' | 'schedule' | 'visitorsSide' | 'liveOrigin' | 'library' | 'now'
 >): Pick<Handlers, Releases> {
   const releaseOf = (text: unknown): number => {
     const number = countIn(text);
@@ -83,6 +84,7 @@ export function makeReleaseHandlers({
     },
     scheduleRelease: async ({ request, body, account }) => {
       const { site } = await cache.current(siteOf(request));
+      await releases.requireAllowed(site.key, await people.powersOf(site.key, account), body);
       await schedule.set(site.key, account, body);
       return { scheduled: await listScheduled(database, site.key) };
     },

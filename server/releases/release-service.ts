@@ -1,3 +1,4 @@
+import type { PlainAccount } from '../accounts/account-repository.ts';
 import { settingsDifferences } from '#core/changes/waiting-settings.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import type { TextNeeds } from '#core/changes/settings-along.ts';
@@ -5,10 +6,12 @@ import { type TakeBackPlan, planTakeBack } from '#core/changes/take-back.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
-import type { Account } from '#contract/api.ts';
+import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
+import type { Powers } from '#core/people/powers.ts';
 import type { ReleaseBody } from '#contract/releases.ts';
 import type { Database } from '../database/connect.ts';
 import type { Done, EditService } from '../edits/edit-service.ts';
+import { notAllowed } from '../people/people.ts';
 import { ProblemError } from '../problem.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
@@ -38,7 +41,7 @@ export class ReleaseService {
    */
   make(
     key: SiteKey,
-    account: Account,
+    account: PlainAccount,
     asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
   ): Promise<Released> {
     return this.#cache.inTurn(key, async () => {
@@ -67,6 +70,18 @@ export class ReleaseService {
     });
   }
 
+  /** Makes sure that somebody may make a release, as the site is now. @throws ProblemError */
+  async requireAllowed(
+    key: SiteKey,
+    powers: Powers,
+    asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
+  ): Promise<void> {
+    const { site } = await this.#cache.current(key);
+    const { operation } = this.#plan(site, asked, await textNeeds(this.#database, site));
+    const forbidden = forbiddenIn(site, powers, [operation]);
+    if (forbidden) throw notAllowed(forbiddenWords(powers, forbidden));
+  }
+
   /** What it is to take back a release as the site is now. @throws ProblemError where there is none of that number */
   async takeBackPlan(key: SiteKey, number: number): Promise<{ plan: TakeBackPlan; revision: number }> {
     const { site, revision } = await this.#cache.current(key);
@@ -79,7 +94,7 @@ export class ReleaseService {
    */
   takeBack(
     key: SiteKey,
-    account: Account,
+    account: PlainAccount,
     number: number,
     { anyway = false, request }: { anyway?: boolean; request?: string },
   ): Promise<Released> {

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { randomUUID } from 'node:crypto';
 import { contentIdOf } from '#core/model/content.ts';
 import { toSiteKey } from '#core/model/ids.ts';
+import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { ReleaseService } from './release-service.ts';
@@ -303,7 +304,11 @@ describe('a release to come', () => {
   const scheduler = () => {
     const cache = new SiteCache(server.database);
     const now = () => new Date();
-    const releases = new ReleaseService(server.database, cache, new EditService(server.database, cache, now));
+    const releases = new ReleaseService(
+      server.database,
+      cache,
+      new EditService(server.database, cache, EVERYBODY_MAY, now),
+    );
     return new ScheduleService(server.database, cache, releases, now, (fault) => {
       throw fault;
     });

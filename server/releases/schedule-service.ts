@@ -1,8 +1,8 @@
 // A release to come: waiting → done, failed or called off. Whoever settles it first has settled it.
+import type { PlainAccount } from '../accounts/account-repository.ts';
 import { randomUUID } from 'node:crypto';
 import { canonicalJson } from '#core/model/canonical-json.ts';
 import type { SiteKey } from '#core/model/ids.ts';
-import type { Account } from '#contract/api.ts';
 import type { ScheduleBody } from '#contract/releases.ts';
 import type { Database } from '../database/connect.ts';
 import { accountById } from '../accounts/account-repository.ts';
@@ -73,7 +73,7 @@ export class ScheduleService {
    * Sets a release for a moment. The pages go live as they are drafted then. The same request sets one release, however often it comes.
    * @throws ProblemError where the moment is past
    */
-  async set(site: SiteKey, account: Account, { at, name, note, request, ...asked }: ScheduleBody): Promise<void> {
+  async set(site: SiteKey, account: PlainAccount, { at, name, note, request, ...asked }: ScheduleBody): Promise<void> {
     const moment = new Date(at);
     const made_at = this.#now();
     if (moment <= made_at) throw new ProblemError('moment-past');

@@ -72,7 +72,7 @@ describe('words that are replaced in all texts', () => {
   });
 
   it('are not replaced by somebody who may only read', async () => {
-    const reader = await server.person('Reader', 'reader');
+    const reader = await server.colleague('Reader', 'words', 'reader');
     expect((await reader.post('/api/sites/words/words/found', asked)).status).toBe(200);
     const body = { ...asked, pages: ['p1'], request: 'replace-by-reader' };
     expect((await reader.post('/api/sites/words/words/replaced', body)).status).toBe(403);

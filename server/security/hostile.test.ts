@@ -5,6 +5,7 @@ import { contentIdOf } from '#core/model/content.ts';
 import { MAX_JSON_DEPTH } from '#core/model/outside-json.ts';
 import type { Route } from '#contract/route.ts';
 import { ROUTES } from '#contract/routes.ts';
+import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { settleReservedSlugs } from '../sites/settle-reserved-slugs.ts';
@@ -234,7 +235,7 @@ it('11: pages whose slugs are reserved since get others with the start, as an ed
       .database('node')
       .where({ site: 'former', id })
       .update({ slug: { en: { text, own: id === 'index' } } });
-  const edits = new EditService(server.database, new SiteCache(server.database), () => new Date());
+  const edits = new EditService(server.database, new SiteCache(server.database), EVERYBODY_MAY, () => new Date());
   await settleReservedSlugs(server.database, edits);
   await settleReservedSlugs(server.database, edits);
   const slugs = await server.database('node').where({ site: 'former' }).whereIn('id', ['con', 'index']).orderBy('id');

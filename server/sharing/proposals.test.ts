@@ -27,7 +27,7 @@ beforeEach(async () => {
   );
   await ines.operations(key, { name: 'page.remove', page: 'secret' });
   ({ path } = (await ines.post(`/api/sites/${key}/shares`, { name: 'Governors', days: 14 })).json);
-  oona = new Person({ id: '', name: '', email: '', role: 'reader' }, server.origin);
+  oona = new Person({ id: '', name: '', email: '', looksAfterAll: false }, server.origin);
   await oona.post(`/api${path}/guest`, { name: 'Oona', email: `${key}@home.example` });
 });
 
@@ -133,7 +133,7 @@ describe('a proposal of a guest', () => {
   it('is accepted by those who may edit alone, and nothing else can be accepted', async () => {
     await propose('fees', { title: 'Prices' });
     const [{ id }] = await said();
-    const reader = await server.person('Rena', 'reader');
+    const reader = await server.colleague('Rena', key, 'reader');
     for (const [person, status] of [
       [reader, 403],
       [oona, 401],

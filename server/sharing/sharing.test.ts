@@ -34,7 +34,7 @@ afterAll(() => server.close());
 const share = async (given: object = {}) =>
   (await ines.post('/api/sites/pq/shares', { name: 'Governors', days: 14, ...given })).json;
 /** Somebody with a browser of their own and no account. */
-const visitor = (origin = server.origin) => new Person({ id: '', name: '', email: '', role: 'reader' }, origin);
+const visitor = (origin = server.origin) => new Person({ id: '', name: '', email: '', looksAfterAll: false }, origin);
 const at = ({ path }: { path: string }, rest = '') => `/api${path}${rest}`;
 const feedback = async () => (await ines.get('/api/sites/pq/feedback')).json;
 const mails = async () => (await ines.get('/api/outbox')).json.mails as { to: string; subject: string; text: string }[];

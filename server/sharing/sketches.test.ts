@@ -42,7 +42,7 @@ beforeAll(async () => {
     { name: 'sketch.add', sketch: 's2', title: 'On no page', variants: [{ id: 'a', name: 'A', boxes: [] }] },
   );
   path = `/api${(await ines.post('/api/sites/pq/shares', { name: 'Governors', days: 14 })).json.path}`;
-  oona = new Person({ id: '', name: '', email: '', role: 'reader' }, server.origin);
+  oona = new Person({ id: '', name: '', email: '', looksAfterAll: false }, server.origin);
   await oona.post(`${path}/guest`, { name: 'Oona' });
 });
 afterAll(() => server.close());
@@ -109,7 +109,7 @@ describe('sketches in a shared plan', () => {
     const tree = async (person: Person) => (await person.get('/api/sites/pq/tree')).json.sketches;
     const here = await tree(ines);
     expect(here).toHaveLength(2);
-    expect(await tree(await server.person('Ansel', 'reader', server.otherOrigin))).toEqual(here);
+    expect(await tree(await server.colleague('Ansel', 'pq', 'reader', server.otherOrigin))).toEqual(here);
     const file = (await ines.get('/api/sites/pq/exports/site.json')).text;
     expect(JSON.parse(file).sketches).toEqual(here);
   });

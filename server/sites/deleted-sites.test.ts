@@ -87,7 +87,7 @@ describe('a site that is deleted', () => {
 
   it('is for those who may make sites; a site that is there is no deleted one', async () => {
     await madeSite('six');
-    const reader = await server.person('Rupa', 'reader');
+    const reader = await server.colleague('Rupa', 'six', 'reader');
     expect((await reader.post('/api/sites/six/deletion', { name: 'The Quay' })).status).toBe(403);
     expect((await reader.get('/api/deleted-sites')).status).toBe(403);
     expect((await ines.send('DELETE', '/api/deleted-sites/six')).status).toBe(404);

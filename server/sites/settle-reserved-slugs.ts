@@ -1,7 +1,7 @@
 import { settleReserved } from '#core/operations/settle-reserved.ts';
 import type { SiteKey } from '#core/model/ids.ts';
-import type { Account } from '#contract/api.ts';
-import { firstManager } from '../accounts/account-repository.ts';
+import type { PlainAccount } from '../accounts/account-repository.ts';
+import { firstToLookAfterAll } from '../accounts/account-repository.ts';
 import type { Database } from '../database/connect.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import { loadSite, sitesWithReservedSlugs } from './site-repository.ts';
@@ -11,7 +11,7 @@ import { loadSite, sitesWithReservedSlugs } from './site-repository.ts';
  * and with the next release the former addresses lead on.
  */
 export async function settleReservedSlugs(database: Database, edits: EditService): Promise<void> {
-  const account = await firstManager(database);
+  const account = await firstToLookAfterAll(database);
   if (account)
     for (const key of await sitesWithReservedSlugs(database)) await settleIn(key, { database, edits, account });
 }
@@ -19,7 +19,7 @@ export async function settleReservedSlugs(database: Database, edits: EditService
 /** The same for one site, as after one was restored from an archive. */
 export async function settleIn(
   key: SiteKey,
-  { database, edits, account }: { database: Database; edits: EditService; account: Account },
+  { database, edits, account }: { database: Database; edits: EditService; account: PlainAccount },
 ): Promise<void> {
   const loaded = await loadSite(database, key);
   const operations = loaded ? settleReserved(loaded.site) : [];

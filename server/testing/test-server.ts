@@ -1,3 +1,4 @@
+import type { PlainAccount } from '../accounts/account-repository.ts';
 import { randomBytes } from 'node:crypto';
 import type { SiteKey } from '#core/model/ids.ts';
 import { mkdtempSync, readFileSync, readdirSync } from 'node:fs';
@@ -8,10 +9,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { toSiteKey } from '#core/model/ids.ts';
+import type { RoleAt } from '#core/people/powers.ts';
+import { roleIdSchema } from '#core/people/role.ts';
 import { type Site, makeSite, newSettings } from '#core/model/site.ts';
-import type { Account, Role } from '#contract/api.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
-import { makeAccount } from '../accounts/account-service.ts';
+import { accountByEmail } from '../accounts/account-repository.ts';
+import { makeAccount, plainAccount } from '../accounts/account-service.ts';
+import { putColleague, tellPeople } from '../people/people-repository.ts';
 import { openSessions } from '../accounts/remembered-sessions.ts';
 import { Attempts } from '../security/attempts.ts';
 import { makeListener } from '../app.ts';
@@ -23,6 +27,7 @@ import {
   PROGRESS_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
+  PEOPLE_CHANNEL,
   SESSION_CHANNEL,
   SITE_CHANNEL,
   TAKEN_CHANNEL,
@@ -32,6 +37,7 @@ import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
 import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.ts';
+import { People } from '../people/people.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
@@ -76,11 +82,11 @@ export interface Answer {
 
 /** A person with a browser's cookie, at one workbench process. */
 export class Person {
-  readonly account: Account;
+  readonly account: PlainAccount;
   readonly #origin: string;
   cookie = '';
 
-  constructor(account: Account, origin: string) {
+  constructor(account: PlainAccount, origin: string) {
     this.account = account;
     this.#origin = origin;
   }
@@ -141,7 +147,15 @@ export interface TestServer {
   readonly otherOrigin: string;
   /** One of the two sides once more, as it is where its outside address was named. */
   readonly listenerWith: (side: 'workbench' | 'visitors', ownOrigin: string) => RequestListener;
-  readonly person: (name: string, role?: Role, origin?: string) => Promise<Person>;
+  /** Somebody who looks after the installation; or, as a `colleague`, somebody with the roles that sites give them. */
+  readonly person: (name: string, kind?: 'manager' | 'colleague', origin?: string) => Promise<Person>;
+  /** A colleague of a site with a role: on all of it, or on branches. */
+  readonly colleague: (
+    name: string,
+    site: string,
+    roles: string | readonly RoleAt[],
+    origin?: string,
+  ) => Promise<Person>;
   readonly site: (key: string, site?: Site, contents?: StoredContent[]) => Promise<void>;
   readonly live: (path: string, headers?: Record<string, string>) => Promise<Answer>;
   readonly close: () => Promise<void>;
@@ -231,7 +245,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       access: { url: `${directoryOrigin}/scim/v2`, token: 'test' },
       now,
     });
-    const edits = new EditService(database, cache, now);
+    const people = new People(database, cache, now);
+    const edits = new EditService(database, cache, people, now);
     const releases = new ReleaseService(database, cache, edits);
     const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
@@ -265,6 +280,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const sessions = openSessions(pool, now);
     const visitorsSide = new VisitorsSide(database);
     const feedbackNews = new SiteNews();
+    const peopleNews = new SiteNews();
     const answerNews = new SiteNews();
     const releaseNews = new SiteNews<ReleaseProgress>();
     const writingNews = new SiteNews<WritingNews>();
@@ -274,7 +290,14 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         {
           [EDIT_CHANNEL]: (told) => void cache.follow(told).catch(() => undefined),
           [SCHEDULE_CHANNEL]: () => void schedule.wake(),
-          [SITE_CHANNEL]: (key) => cache.forget(key as SiteKey),
+          [SITE_CHANNEL]: (key) => {
+            cache.forget(key as SiteKey);
+            people.forget(key as SiteKey);
+          },
+          [PEOPLE_CHANNEL]: (key) => {
+            people.forget(key as SiteKey);
+            peopleNews.tell(key);
+          },
           [SESSION_CHANNEL]: (id) => sessions.end(id),
           [FEEDBACK_CHANNEL]: (key) => feedbackNews.tell(key),
           [ANSWER_CHANNEL]: (told) => passOnAnswer(told, answerNews, library),
@@ -282,13 +305,17 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
           [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
         },
-        () => sessions.forgetAll(),
+        () => {
+          sessions.forgetAll();
+          people.forgetAll();
+        },
       ),
     );
     const parts = {
       database,
       sessions,
       cache,
+      people,
       edits,
       releases,
       schedule,
@@ -303,6 +330,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       library,
       mailer: outbox,
       feedbackNews,
+      peopleNews,
       answerNews,
       releaseNews,
       writingNews,
@@ -323,6 +351,15 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const origin = await startWorkbench();
   const otherOrigin = await startWorkbench();
 
+  const personOf: TestServer['person'] = async (personName, kind = 'manager', at = origin) => {
+    const email = `${personName.toLowerCase()}@school.example`;
+    const given = { name: personName, email, password: PASSWORD, looksAfterAll: kind === 'manager' };
+    const account = (await accountByEmail(database, email)) ?? (await makeAccount(database, given, false));
+    const person = new Person(plainAccount(account), at);
+    await person.signIn();
+    return person;
+  };
+
   return {
     database,
     url,
@@ -334,13 +371,14 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     directoryOrigin,
     otherOrigin,
     listenerWith: (side, ownOrigin) => (side === 'workbench' ? workbench : liveHandler)(ownOrigin),
-    person: async (personName, role = 'manager', at = origin) => {
-      const email = `${personName.toLowerCase()}@school.example`;
-      const given = { name: personName, email, password: PASSWORD, role };
-      const known = await database('account').where({ email }).first();
-      const account: Account = known ?? (await makeAccount(database, given, false));
-      const person = new Person({ id: account.id, name: personName, email, role }, at);
-      await person.signIn();
+    person: personOf,
+    colleague: async (name, site, roles, at) => {
+      const person = await personOf(name, 'colleague', at);
+      const rolesAt = typeof roles === 'string' ? [{ page: null, role: roleIdSchema.parse(roles) }] : roles;
+      await database.transaction(async (trx) => {
+        await putColleague(trx, toSiteKey(site), person.account.id, rolesAt);
+        await tellPeople(trx, toSiteKey(site));
+      });
       return person;
     },
     site: (key, site, contents = []) =>

@@ -1,7 +1,6 @@
 import { audienceNames } from '#core/derive/reason-words.ts';
 import { EVERYONE } from '#core/model/audience.ts';
 import type { Services } from '../handlers.ts';
-import { requirePermission } from '../admission.ts';
 import { ProblemError } from '../problem.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
@@ -14,13 +13,14 @@ const LIVES_MS = 2 * 3600 * 1000;
 export function makeWalkHandlers({
   database,
   cache,
+  people,
   liveOrigin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'liveOrigin' | 'now'>): Pick<Handlers, 'startWalk'> {
+}: Pick<Services, 'database' | 'cache' | 'people' | 'liveOrigin' | 'now'>): Pick<Handlers, 'startWalk'> {
   return {
     startWalk: async ({ request, body, account }) => {
       // Whoever may only read is not given what a passphrase guards.
-      if (body.hasPassphrases) requirePermission(account, 'site.edit');
+      if (body.hasPassphrases) await people.require(siteOf(request), account, 'access', null);
       const { site } = await cache.current(siteOf(request));
       const { who } = body;
       const person =

@@ -1,19 +1,19 @@
 import { UserRound } from 'lucide-react';
 import { useNavigate } from 'react-router';
-import { signOut, useMay, useSession } from '../api/session.ts';
+import { signOut, useSession } from '../api/session.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 
 /** Who is signed in, the mails that were sent, and the way out. */
 export function AccountMenu() {
   const account = useSession()?.account;
   const navigate = useNavigate();
-  const mayRead = useMay('site.edit');
   if (!account) return null;
   return (
     <ActionMenu
       label="Account"
       actions={[
-        ...(mayRead ? [{ words: 'Outbox', run: () => void navigate('/outbox') }, null] : []),
+        { words: 'Account', run: () => void navigate('/account') },
+        ...(account.looksAfterAll ? [{ words: 'Outbox', run: () => void navigate('/outbox') }, null] : []),
         { words: `Sign out ${account.email}`, run: () => void signOut() },
       ]}
       trigger={

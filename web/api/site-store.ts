@@ -21,6 +21,9 @@ import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
+import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
+import type { RoleId } from '#core/people/role.ts';
+import { NO_POWERS, type Powers, powersOf } from '#core/people/powers.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
 import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
@@ -52,6 +55,10 @@ export interface Shown {
   /** Whether changes of this browser are still on their way. */
   readonly isSaving: boolean;
   readonly isConnected: boolean;
+  /** What may be done here: by whoever is signed in, or by the colleague as whom the workbench is seen. */
+  readonly powers: Powers;
+  /** The colleague as whom the workbench is seen; null for oneself. Nothing is changed meanwhile. */
+  readonly seenAs: string | null;
 }
 
 /** A way to have again what was lost; `have` takes it. */
@@ -95,6 +102,8 @@ export class SiteStore {
   #revision: number;
   #pending: Pending[] = [];
   #shown: Shown;
+  #powers: Powers;
+  #seenAs: { readonly name: string; readonly powers: Powers } | null = null;
   /** The requests that the server has taken, with the revision that each made. */
   readonly #accepted = new Map<string, number>();
   #isSending = false;
@@ -107,6 +116,7 @@ export class SiteStore {
   readonly #listeners = new Set<(told: Notice) => void>();
   readonly #feedbackListeners = new Set<() => void>();
   readonly #answerListeners = new Set<() => void>();
+  readonly #peopleListeners = new Set<() => void>();
   /** Who else writes where, tab by tab. */
   readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
   readonly #writingListeners = new Set<() => void>();
@@ -115,22 +125,23 @@ export class SiteStore {
   /** What was done here and confirmed a moment ago. */
   #recent: (Pick<Pending, 'operations' | 'contents'> & { readonly at: number })[] = [];
 
-  private constructor(key: SiteKey, site: Site, revision: number) {
+  private constructor(key: SiteKey, site: Site, revision: number, powers: Powers) {
     this.key = key;
     this.#confirmed = site;
     this.#revision = revision;
-    this.#shown = { site, revision, isSaving: false, isConnected: true };
+    this.#powers = powers;
+    this.#shown = { site, revision, isSaving: false, isConnected: true, powers, seenAs: null };
   }
 
   /** Fetches the tree. @throws ServerProblem, NoAnswer */
   static async open(key: SiteKey): Promise<SiteStore> {
-    const packed = await call('showTree', { site: key });
-    return new SiteStore(key, unpackSite(packed), packed.revision);
+    const [packed, powers] = await Promise.all([call('showTree', { site: key }), ownPowers(key)]);
+    return new SiteStore(key, unpackSite(packed), packed.revision, powers);
   }
 
   /** A site that is looked at and not changed. */
   static still(site: Site, revision: number): SiteStore {
-    return new SiteStore(site.key, site, revision);
+    return new SiteStore(site.key, site, revision, NO_POWERS);
   }
 
   /**
@@ -195,6 +206,18 @@ export class SiteStore {
     return () => this.#answerListeners.delete(listener);
   }
 
+  /** Is called when colleagues or roles of the site have changed. Gives the function that ends it. */
+  onPeople(listener: () => void): () => void {
+    this.#peopleListeners.add(listener);
+    return () => this.#peopleListeners.delete(listener);
+  }
+
+  /** Shows the workbench as a colleague sees it, in which nothing is changed; null for as oneself. */
+  seeAs(seenAs: { readonly name: string; readonly powers: Powers } | null): void {
+    this.#seenAs = seenAs;
+    this.#show(this.#shown.site);
+  }
+
   onWriting = (listener: () => void): (() => void) => {
     this.#writingListeners.add(listener);
     return () => this.#writingListeners.delete(listener);
@@ -229,6 +252,11 @@ export class SiteStore {
     contents?: { id: ContentId; document: TextDocument }[],
   ): string | null {
     if (operations.length === 0) return null;
+    const forbidden = this.#forbidden(operations);
+    if (forbidden !== null) {
+      this.#tell({ kind: 'fault', words: forbidden, again: null });
+      return forbidden;
+    }
     const outcome = applyOperations(this.#shown.site, operations);
     if (!outcome.ok) {
       const words = refusalWords(outcome, this.#shown.site);
@@ -245,6 +273,14 @@ export class SiteStore {
     this.#show(outcome.site);
     void this.#send();
     return null;
+  }
+
+  /** Why an edit may not be made, in words; null where it may. */
+  #forbidden(operations: readonly Operation[]): string | null {
+    const { site, powers } = this.#shown;
+    const forbidden = forbiddenIn(site, powers, operations);
+    if (forbidden) return forbiddenWords(powers, forbidden);
+    return this.#seenAs && `You see the workbench as ${this.#seenAs.name}: nothing was changed.`;
   }
 
   /** Makes again what was lost, as far as it can be. Gives the reason in words where nothing can. */
@@ -365,6 +401,7 @@ export class SiteStore {
       if (stream.readyState === EventSource.CLOSED && this.#stream === stream) void this.#openLater();
     });
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
+    stream.addEventListener('people', () => void this.#readPowers());
     stream.addEventListener('answers', () => this.#answerListeners.forEach((listener) => listener()));
     stream.addEventListener('writing', (event) =>
       this.#hearWriting(writingNews.parse(JSON.parse(event.data as string))),
@@ -376,6 +413,13 @@ export class SiteStore {
       this.#subscribers.forEach((subscriber) => subscriber());
     });
     stream.addEventListener('edit', (event) => this.#receive(JSON.parse(event.data as string) as CommittedEdit));
+  }
+
+  /** Takes over that colleagues or roles have changed. Whoever has no role any more can do nothing. */
+  async #readPowers(): Promise<void> {
+    this.#powers = await ownPowers(this.key).catch(() => NO_POWERS);
+    this.#show(this.#shown.site);
+    this.#peopleListeners.forEach((listener) => listener());
   }
 
   #receive(edit: CommittedEdit): void {
@@ -471,6 +515,8 @@ export class SiteStore {
       revision: this.#revision,
       isSaving: this.#pending.length > 0,
       isConnected: this.#isConnected,
+      powers: this.#seenAs?.powers ?? this.#powers,
+      seenAs: this.#seenAs?.name ?? null,
     };
     for (const subscriber of this.#subscribers) subscriber();
   }
@@ -479,6 +525,12 @@ export class SiteStore {
     for (const listener of this.#listeners) listener(told);
   }
 }
+
+/** What whoever is signed in may do on a site. @throws ServerProblem, NoAnswer */
+const ownPowers = async (site: SiteKey): Promise<Powers> => {
+  const { roles, rolesAt } = await call('showOwnRoles', { site });
+  return powersOf(roles, rolesAt);
+};
 
 /** A refusal of the core in words, with the title of the page that it speaks of. */
 export function refusalWords(refusal: Refusal, site: Site): string {
@@ -505,6 +557,7 @@ export const newFormId = (): FormId => newLetters() as FormId;
 export const newRedirectId = (): RedirectId => newLetters() as RedirectId;
 export const newLabelId = (): LabelId => newLetters() as LabelId;
 export const newFieldId = (): FieldId => newLetters() as FieldId;
+export const newRoleId = (): RoleId => newLetters() as RoleId;
 export const newSketchId = (): SketchId => newLetters() as SketchId;
 export const newVariantId = (): VariantId => newLetters() as VariantId;
 export const newBoardId = (): BoardId => newLetters() as BoardId;

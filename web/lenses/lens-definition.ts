@@ -4,6 +4,7 @@ import type { Derived } from '#core/derive/derived.ts';
 import type { FilterField } from '#core/derive/filters.ts';
 import type { MapNote } from '#core/drawing/map-nodes.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Permission } from '#core/model/permission.ts';
 import type { PlanChange } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Column } from '../tree/columns.tsx';
@@ -44,6 +45,8 @@ export interface ColumnSet {
 /** All that makes a lens: the workbench goes through these and knows no lens by name. */
 export interface LensDefinition {
   readonly name: string;
+  /** What it takes to change what the lens is about at a page. */
+  readonly edits: Permission;
   readonly columns: ColumnSet;
   readonly filters: readonly FilterField[];
   /** What it says of the whole site; on the lens's bar above the tree. */

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { Allowing } from '../workbench/allowing.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The side sheet: the selected page through the lens. */
@@ -6,13 +7,16 @@ export const LensPanel = memo(function LensPanel() {
   const { lensParts, selection, derived } = useWorkbench();
   const { active } = selection;
   const { Panel } = lensParts;
+  const page = active !== null && derived.outline.rowOf.has(active) ? active : null;
   return (
     <aside
       aria-label="Selected page"
       tabIndex={-1}
       className="min-h-0 flex-1 overflow-y-auto border-l border-rule bg-paper p-4 max-md:border-l-0"
     >
-      <Panel page={active !== null && derived.outline.rowOf.has(active) ? active : null} />
+      <Allowing permission={lensParts.edits} at={page} isQuiet={page === null}>
+        <Panel page={page} />
+      </Allowing>
     </aside>
   );
 });

@@ -7,7 +7,7 @@ import { type Look, SCREENS, type Screen } from '#core/model/look.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { wordsOfFault } from '../api/client.ts';
-import { useMay } from '../api/session.ts';
+import { useMayOnSite } from '../api/people.ts';
 import { useTreeOf } from '../api/sites.ts';
 import { Notice } from '../ui/notice.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
@@ -30,7 +30,7 @@ export function LooksPage() {
 function Looks({ site }: { readonly site: Site }) {
   const { state } = useLocation();
   const navigate = useNavigate();
-  const mayEdit = useMay('site.edit');
+  const mayEdit = useMayOnSite(site.key, 'look');
   const [parameters, setParameters] = useSearchParams();
   const all = useMemo(() => looksToCompare(site.settings.look, state), [site.settings.look, state]);
   const path = parameters.get('page') ?? '/';

@@ -25,7 +25,7 @@ export const MapNodeView = memo(
     const { setNodeRef, listeners } = useDraggable({
       id: `map:${page}`,
       data: { page },
-      disabled: !data.mayEdit || data.isRenaming,
+      disabled: !data.mayShape || data.isRenaming,
     });
     return (
       // The map has the focus and names its active node, so nodes take none themselves.
@@ -46,7 +46,7 @@ export const MapNodeView = memo(
             onPoint(event, page);
           }}
           onClick={(event) => onPoint(event, page)}
-          onDoubleClick={() => data.mayEdit && latest().setEditing({ kind: 'rename', page })}
+          onDoubleClick={() => data.mayShape && latest().setEditing({ kind: 'rename', page })}
         >
           <Plate data={data} />
           {data.isRenaming ? (

@@ -1,8 +1,9 @@
+import { has } from '#core/model/permission.ts';
 import type { MapNode } from '#core/drawing/map-nodes.ts';
 import { hasGate } from '#core/derive/audience-signs.ts';
 import type { State } from '#core/derive/state.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
-import { type RowData, markOf } from '../tree/row-data.ts';
+import { type RowData, heldToEdit, markOf } from '../tree/row-data.ts';
 import { STATE_WORDS, pages } from '../tree/words.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import type { DrawnMap } from './use-map-layout.ts';
@@ -35,7 +36,8 @@ export interface NodeData {
   readonly hasGate: boolean;
   readonly hidden: Hidden;
   readonly state: State;
-  readonly mayEdit: boolean;
+  /** Whether it can be moved and renamed. */
+  readonly mayShape: boolean;
 }
 
 /** What a node of the map shows; null where it is no page of the tree, or not any more. */
@@ -74,7 +76,7 @@ export function nodeData(workbench: Workbench, { nodes, layout }: DrawnMap, inde
     hasGate: hasGate(site, page),
     hidden: page.hidden,
     state: derived.states[row]!,
-    mayEdit: workbench.mayEdit,
+    mayShape: has(heldToEdit(workbench, row), 'shape'),
   };
 }
 

@@ -25,8 +25,8 @@ export function OutboxPage() {
         <div>
           <h1 className="font-display text-display leading-tight font-semibold tracking-tight">Outbox</h1>
           <p className="mt-1 text-quiet">
-            This installation has no mail server. Mails that would have been sent appear here, for everyone who is
-            signed in.
+            This installation has no mail server. Mails that would have been sent appear here, for those who look after
+            the installation.
           </p>
         </div>
         {mails === undefined ? (

@@ -1,15 +1,23 @@
 import { zodResolver } from '@hookform/resolvers/zod';
+import { KeyRound } from 'lucide-react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
+import { Link } from 'react-router';
 import { signInBody } from '#contract/api.ts';
+import { codeBody } from '#contract/people.ts';
+import { hasPasskeys } from '../account/passkeys-here.ts';
 import { wordsOfFault } from '../api/client.ts';
-import { signIn } from '../api/session.ts';
+import { giveCode, signIn, signInByPasskey, signOut, useSession } from '../api/session.ts';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { EntryFrame } from './entry-frame.tsx';
 
 export function SignInPage() {
+  return useSession()?.wantsCode ? <CodePage /> : <PasswordPage />;
+}
+
+function PasswordPage() {
   const [fault, setFault] = useState<string | null>(null);
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(signInBody),
@@ -19,6 +27,13 @@ export function SignInPage() {
     setFault(null);
     await signIn(email, password).catch((reason: unknown) => setFault(wordsOfFault(reason)));
   });
+  const byPasskey = () => {
+    setFault(null);
+    // Whoever leaves the browser’s own dialog is told nothing.
+    signInByPasskey().catch((reason: unknown) => {
+      if (!(reason instanceof Error) || reason.name !== 'NotAllowedError') setFault(wordsOfFault(reason));
+    });
+  };
   return (
     <EntryFrame title="Sign in" lead="One page tree. Menus, trails and addresses keep up with it.">
       <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
@@ -26,7 +41,7 @@ export function SignInPage() {
         <TextField
           label="Mail address"
           type="email"
-          autoComplete="username"
+          autoComplete="username webauthn"
           fault={formState.errors.email?.message}
           {...register('email')}
         />
@@ -37,9 +52,60 @@ export function SignInPage() {
           fault={formState.errors.password?.message}
           {...register('password')}
         />
-        <Button type="submit" look="main" disabled={formState.isSubmitting} className="h-10 self-start">
-          Sign in
-        </Button>
+        <div className="flex flex-wrap items-center gap-3">
+          <Button type="submit" look="main" disabled={formState.isSubmitting} className="h-10">
+            Sign in
+          </Button>
+          {hasPasskeys() && (
+            <Button className="h-10" onClick={byPasskey}>
+              <KeyRound size={16} aria-hidden /> Use a passkey
+            </Button>
+          )}
+        </div>
+        <Link to="/password" className="self-start text-small text-accent hover:underline">
+          Choose a new password
+        </Link>
+      </form>
+    </EntryFrame>
+  );
+}
+
+function CodePage() {
+  const [fault, setFault] = useState<string | null>(null);
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(codeBody),
+    defaultValues: { code: '' },
+  });
+  const submit = handleSubmit(async ({ code }) => {
+    setFault(null);
+    await giveCode(code).catch((reason: unknown) => setFault(wordsOfFault(reason)));
+  });
+  return (
+    <EntryFrame
+      title="One more step"
+      lead="Type the code that your authenticator shows, or one of your recovery codes."
+    >
+      <form onSubmit={(event) => void submit(event)} noValidate className="flex flex-col gap-4">
+        {fault && <Notice>{fault}</Notice>}
+        <TextField
+          label="Code"
+          autoComplete="one-time-code"
+          inputMode="text"
+          // The code is all that is asked for here.
+
+          autoFocus
+          className="font-mono"
+          fault={formState.errors.code?.message}
+          {...register('code')}
+        />
+        <div className="flex flex-wrap items-center gap-3">
+          <Button type="submit" look="main" disabled={formState.isSubmitting} className="h-10">
+            Sign in
+          </Button>
+          <Button look="quiet" className="h-10" onClick={() => void signOut()}>
+            Sign in as somebody else
+          </Button>
+        </div>
       </form>
     </EntryFrame>
   );

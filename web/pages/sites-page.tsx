@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { SiteSummary } from '#contract/api.ts';
 import { wordsOfFault } from '../api/client.ts';
-import { useMay } from '../api/session.ts';
+import { useLooksAfterAll } from '../api/session.ts';
 import { useSites } from '../api/sites.ts';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
@@ -19,8 +19,7 @@ import { RestoreSiteDialog } from './restore-site-dialog.tsx';
 
 export function SitesPage() {
   const { sites, fault } = useSites();
-  const mayMake = useMay('sites.make');
-  const mayEdit = useMay('site.edit');
+  const mayMake = useLooksAfterAll();
   const [isMaking, setMaking] = useState(false);
   const [isRestoring, setRestoring] = useState(false);
   const [renamed, setRenamed] = useState<SiteSummary | null>(null);
@@ -53,7 +52,7 @@ export function SitesPage() {
               <SiteItem
                 key={site.key}
                 site={site}
-                onRename={mayEdit ? () => setRenamed(site) : null}
+                onRename={mayMake ? () => setRenamed(site) : null}
                 onDelete={mayMake ? () => setDeleted(site) : null}
               />
             ))}

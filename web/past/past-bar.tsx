@@ -2,9 +2,9 @@ import { Undo2 } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { ancestorsOf } from '#core/model/site.ts';
+import { maySomewhere } from '#core/people/powers.ts';
 import { textIn } from '#core/model/texts.ts';
 import { wordsOfFault } from '../api/client.ts';
-import { useMay } from '../api/session.ts';
 import { pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
@@ -14,8 +14,8 @@ const MAX_NAMED = 3;
 
 /** Says that the past is looked at, and how it differs from now. It shows only then. */
 export function PastBar() {
-  const { past, shown, store, lookAt, select, setOpen, focusTree, run } = useWorkbench();
-  const mayEdit = useMay('site.edit');
+  const { past, shown, powers, store, lookAt, select, setOpen, focusTree, run } = useWorkbench();
+  const mayEdit = maySomewhere(powers, 'shape');
   const [isWorking, setWorking] = useState(false);
   if (!past) return null;
   const { earlier, added } = past.comparison;

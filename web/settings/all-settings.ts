@@ -3,6 +3,9 @@ import { COMPARING } from '../lenses/access/compare-sheet.tsx';
 import { ENGINE } from '../lenses/access/engine-sheet.tsx';
 import { LABELS } from '../lenses/access/label-kind.tsx';
 import { MOMENT } from '../lenses/access/moment-sheet.tsx';
+import { COLLEAGUES } from '../lenses/access/people/colleagues-sheet.tsx';
+import { ROLES } from '../lenses/access/people/roles-sheet.tsx';
+import { SECURITY } from '../lenses/access/people/security-sheet.tsx';
 import { VISITORS } from '../lenses/access/visitors/visitors-sheet.tsx';
 import { FACTS } from '../lenses/menus/fact-kind.tsx';
 import { LAYOUTS } from '../lenses/menus/layout-kind.tsx';
@@ -41,6 +44,9 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   labels: LABELS,
   comparing: COMPARING,
   visitors: VISITORS,
+  colleagues: COLLEAGUES,
+  roles: ROLES,
+  security: SECURITY,
   engine: ENGINE,
   menus: MENUS,
   layouts: LAYOUTS,

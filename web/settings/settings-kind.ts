@@ -2,6 +2,7 @@ import type { LucideIcon } from 'lucide-react';
 import type { ComponentType } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { Touched } from '#core/derive/touched.ts';
+import type { Permission } from '#core/model/permission.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Edit } from '../api/site-store.ts';
@@ -33,8 +34,12 @@ interface Titled {
   readonly title: string;
   readonly Sign: LucideIcon;
   readonly description: string;
-  /** What somebody must be allowed to, to see it at all; left out where everybody may who sees the tree. */
-  readonly needs?: 'edit' | 'publish' | 'answers';
+  /** What somebody must be allowed to, on the whole site, to see it at all; left out where everybody may who sees the tree. */
+  readonly needs?: Permission;
+  /** What it takes to change something there; left out where nothing is changed, or the sheet itself decides. */
+  readonly edits?: Permission;
+  /** Whether it is enough to hold these on some branch. */
+  readonly isForBranches?: true;
 }
 
 /** A sheet that is no list of settings, such as *Make live*. */

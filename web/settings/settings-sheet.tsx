@@ -1,7 +1,8 @@
+import { Allowing, WhyNot } from '../workbench/allowing.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { SETTINGS } from './all-settings.ts';
 import { OneSetting } from './one-setting.tsx';
-import type { AskedKind, ListKind } from './settings-kind.ts';
+import type { AskedKind, ListKind, SettingsKind } from './settings-kind.ts';
 import type { Beside } from './settings-keys.ts';
 import { SettingsList } from './settings-list.tsx';
 import { SheetFrame, useBack } from './sheet-frame.tsx';
@@ -9,24 +10,31 @@ import { useGiveTarget } from './use-give-target.ts';
 
 /** Settings of the site beside its tree: a list of them, then one with its fields. */
 export function SettingsSheet({ beside }: { readonly beside: Beside }) {
-  const { mayEdit, mayPublish, maySeeAnswers } = useWorkbench();
+  const { may, past } = useWorkbench();
   const kind = SETTINGS[beside.kind];
-  const may = { edit: mayEdit, publish: mayPublish, answers: maySeeAnswers };
-  const isClosed = kind.needs !== undefined && !may[kind.needs];
-  if (isClosed)
+  const { needs, edits } = kind;
+  const where = kind.isForBranches ? 'somewhere' : null;
+  const isSeen = needs === undefined || may(needs, where);
+  if (!isSeen)
     return (
       <SheetFrame key={beside.kind} beside={{ kind: beside.kind, id: null }}>
-        <p>
-          {kind.needs === 'answers'
-            ? 'This needs permission to see what visitors have sent.'
-            : `This needs permission to ${kind.needs === 'publish' ? 'publish' : 'edit the site'}, and is closed while you look at an earlier tree.`}
-        </p>
+        {past ? <p>This is closed while you look at an earlier tree.</p> : <WhyNot permission={needs} at={null} />}
       </SheetFrame>
     );
-  if ('List' in kind) return <AskedSheet key={beside.kind} beside={beside} kind={kind} />;
-  if ('Fields' in kind) return <ListSheet key={beside.kind} beside={beside} kind={kind} />;
+  const sheet = <OpenSheet key={beside.kind} beside={beside} kind={kind} />;
+  if (edits === undefined) return sheet;
   return (
-    <SheetFrame key={beside.kind} beside={beside}>
+    <Allowing permission={edits} at={where} isQuiet>
+      {sheet}
+    </Allowing>
+  );
+}
+
+function OpenSheet({ beside, kind }: { readonly beside: Beside; readonly kind: SettingsKind }) {
+  if ('List' in kind) return <AskedSheet beside={beside} kind={kind} />;
+  if ('Fields' in kind) return <ListSheet beside={beside} kind={kind} />;
+  return (
+    <SheetFrame beside={beside}>
       <kind.Whole />
     </SheetFrame>
   );

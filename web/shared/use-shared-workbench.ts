@@ -3,6 +3,7 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { NOTHING_PLANNED } from '#core/derive/sketch-totals.ts';
 import { filterRows, isAsking } from '#core/derive/filters.ts';
 import type { Verdict } from '#core/model/feedback.ts';
+import { NO_POWERS, powersTable } from '#core/people/powers.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { SiteStore } from '../api/site-store.ts';
@@ -52,6 +53,9 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     shown: store.getShown(),
     site,
     derived,
+    powers: NO_POWERS,
+    held: powersTable(derived.outline, NO_POWERS),
+    may: () => false,
     mayEdit: false,
     mayPublish: false,
     maySeeAnswers: false,

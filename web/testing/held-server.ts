@@ -2,6 +2,7 @@ import { vi } from 'vitest';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
+import { MANAGER, SHIPPED_ROLES } from '#core/people/role.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import { packSite } from '#contract/packed-site.ts';
 
@@ -35,6 +36,8 @@ export class HeldServer {
       return this.isAway
         ? Promise.reject(new TypeError('no connection'))
         : Promise.resolve(Response.json(packSite(this.site, this.revision)));
+    if (path.endsWith('/roles/own'))
+      return Promise.resolve(Response.json({ roles: SHIPPED_ROLES, rolesAt: [{ page: null, role: MANAGER.id }] }));
     return new Promise((resolve, reject) => {
       this.asked.push({
         path,

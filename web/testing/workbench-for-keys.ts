@@ -1,6 +1,7 @@
 import { vi } from 'vitest';
 import { derivedOf } from '#core/derive/derived.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
+import { FULL_POWERS, powersTable } from '#core/people/powers.ts';
 import type { Site } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { siteAfter } from '#core/testing/random-site.ts';
@@ -35,6 +36,7 @@ export function workbenchFor(site: Site, active: string | null, open: readonly s
       ...calls,
       site,
       derived: derivedOf(site),
+      held: powersTable(derivedOf(site).outline, FULL_POWERS),
       selection: state.selection,
       open: state.open,
       found: null,

@@ -1,6 +1,7 @@
 import { leadsTo } from '#core/derive/menu.ts';
 import { isShownWhenNeeded, ruleOf } from '#core/model/access.ts';
 import { kindAmong } from '#core/model/page-label.ts';
+import type { Permission } from '#core/model/permission.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { ReactNode } from 'react';
@@ -30,12 +31,15 @@ export interface Column {
   readonly grows?: boolean;
   /** Left out where the sheet is narrow. */
   readonly isMinor?: boolean;
+  /** What it takes to change what it shows; left out where it only shows. */
+  readonly edits?: Permission;
   readonly values: (workbench: Workbench, row: number) => readonly Plain[];
   readonly cell: (values: readonly Plain[], context: CellContext) => ReactNode;
 }
 
 export const inMenus: Column = {
   key: 'in-menus',
+  edits: 'menus',
   name: 'In menus',
   width: 80,
   values: ({ derived }, row) => {
@@ -48,6 +52,7 @@ export const inMenus: Column = {
 };
 export const hidden: Column = {
   key: 'hidden',
+  edits: 'access',
   name: 'Hidden',
   width: 120,
   isMinor: true,
@@ -65,6 +70,7 @@ export const hidden: Column = {
 };
 export const kind: Column = {
   key: 'kind',
+  edits: 'shape',
   name: 'Kind',
   width: 84,
   isMinor: true,

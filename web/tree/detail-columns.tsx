@@ -46,6 +46,7 @@ const WIDTH = 160;
 function detailColumn(kind: LabelId, field: KindField): Column {
   return {
     key: `field.${field.id}`,
+    edits: 'write',
     name: field.name,
     width: WIDTHS[field.type] ?? WIDTH,
     isMinor: true,

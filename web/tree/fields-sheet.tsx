@@ -31,7 +31,8 @@ export const FIELDS: WholeKind = {
   title: 'Set fields',
   Sign: SlidersHorizontal,
   description: 'Of all selected pages at once. Fields you leave alone stay as they are on each page.',
-  needs: 'edit',
+  needs: 'write',
+  isForBranches: true,
   Whole: SetFields,
 };
 

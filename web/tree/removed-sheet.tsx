@@ -14,6 +14,8 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** What was removed, when, by whom and from where; it can be put back, whole or one page of it, or deleted for good. */
 export const REMOVED: WholeKind = {
+  edits: 'shape',
+  isForBranches: true,
   title: 'Removed pages',
   Sign: ArchiveRestore,
   description: 'They are kept until you put them back or delete them for good.',

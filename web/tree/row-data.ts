@@ -1,4 +1,5 @@
 import type { PageId } from '#core/model/ids.ts';
+import { NO_PERMISSION, type PermissionSet } from '#core/model/permission.ts';
 import type { NodeType } from '#core/model/page-fields.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Marks, Workbench } from '../workbench/workbench-context.tsx';
@@ -23,7 +24,8 @@ export interface RowData {
   readonly isCut: boolean;
   readonly isHome: boolean;
   readonly isRenaming: boolean;
-  readonly mayEdit: boolean;
+  /** What may be done at the page; nothing where nothing can be changed. */
+  readonly permissions: PermissionSet;
   /** How it is marked: a column says why. */
   readonly mark: 'none' | 'faint' | 'full';
   readonly rails: RailsData;
@@ -67,13 +69,17 @@ export function rowData(
     isCut: cut.has(node.id),
     isHome: derived.home === node.id,
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
-    mayEdit: workbench.mayEdit,
+    permissions: heldToEdit(workbench, row),
     mark: markOf(marks, node.id),
     rails: railsOf(workbench, row, isOpen),
     columns,
     values: columns.map((column) => column.values(workbench, row)),
   };
 }
+
+/** What is held at a row of the tree for changing it. */
+export const heldToEdit = ({ mayEdit, held }: Pick<Workbench, 'mayEdit' | 'held'>, row: number): PermissionSet =>
+  mayEdit ? held.permissions[row]! : NO_PERMISSION;
 
 export const markOf = (marks: Marks | null, page: PageId): RowData['mark'] =>
   marks?.words.has(page) !== true ? 'none' : marks.isFaint?.(page) ? 'faint' : 'full';

@@ -1,3 +1,4 @@
+import { has } from '#core/model/permission.ts';
 import { useDraggable } from '@dnd-kit/core';
 import { ArrowUpRight, ChevronDown, ChevronRight, House } from 'lucide-react';
 import { type MouseEvent, type ReactNode, memo } from 'react';
@@ -28,7 +29,7 @@ export const TreeRow = memo(
     const { setNodeRef, listeners } = useDraggable({
       id: `row:${page}`,
       data: { page },
-      disabled: !data.mayEdit || data.isRenaming,
+      disabled: !has(data.permissions, 'shape') || data.isRenaming,
     });
     return (
       // The treegrid has the focus and names its active row, so rows take none themselves.
@@ -63,7 +64,12 @@ export const TreeRow = memo(
             isActive={isActive && activeColumn === at + 1}
             className=""
           >
-            {column.cell(data.values[at]!, { page, title, mayEdit: data.mayEdit, latest })}
+            {column.cell(data.values[at]!, {
+              page,
+              title,
+              mayEdit: column.edits !== undefined && has(data.permissions, column.edits),
+              latest,
+            })}
           </Cell>
         ))}
       </div>
@@ -103,7 +109,7 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
         <span
           className={`truncate ${data.type === 'heading' ? 'font-medium tracking-wide text-quiet' : ''} ${data.isQuiet ? 'text-quiet' : ''}`}
           title={title}
-          onDoubleClick={() => data.mayEdit && latest().setEditing({ kind: 'rename', page })}
+          onDoubleClick={() => has(data.permissions, 'shape') && latest().setEditing({ kind: 'rename', page })}
         >
           {title}
         </span>

@@ -14,7 +14,7 @@ export type Adding = Extract<Editing, { kind: 'add' }>;
  * and goes on one level out. While nothing is typed Tab and Shift+Tab only move the place, and Enter ends.
  */
 export function useNewPage(adding: Adding): TitleInputProps {
-  const { site, store, select, setEditing, setOpen, focusTree } = useWorkbench();
+  const { site, store, may, select, setEditing, setOpen, focusTree } = useWorkbench();
   const setPreview = usePreview();
   // What is typed has an id already, so that the strip can tell where it will stand.
   // eslint-disable-next-line react-hooks/exhaustive-deps
@@ -25,6 +25,8 @@ export function useNewPage(adding: Adding): TitleInputProps {
     page,
     place: { parent: adding.parent, after: adding.after },
     title: { [site.settings.language]: title },
+    // Whoever may not put pages in menus makes them off menus.
+    ...(may('menus', adding.parent) ? {} : { inMenus: false }),
   });
   const make = (title: string): boolean => {
     if (title.trim() === '') return false;

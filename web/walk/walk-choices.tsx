@@ -2,7 +2,7 @@ import { MomentField } from '../fields/day-field.tsx';
 import { useMemo } from 'react';
 import { passphrasesIn } from '#core/derive/access.ts';
 import type { Site } from '#core/model/site.ts';
-import { useMay } from '../api/session.ts';
+import { useMayOnSite } from '../api/people.ts';
 import { useVisitors } from '../api/visitors.ts';
 import { audiencesOf } from '../tree/access-of.ts';
 
@@ -35,9 +35,10 @@ export function WalkChoices({
   readonly asked: number | null;
   readonly onSet: (walking: Walking) => void;
 }) {
-  const mayAsk = useMay('site.edit');
+  const mayAsk = useMayOnSite(site.key, 'access');
+  const maySeePeople = useMayOnSite(site.key, 'people');
   const asksForPassphrases = useMemo(() => passphrasesIn(site).size > 0, [site]);
-  const people = useVisitors(mayAsk ? site.key : null) ?? [];
+  const people = useVisitors(maySeePeople ? site.key : null) ?? [];
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-rule bg-paper px-3 py-1.5 text-small">
       <select

@@ -32,8 +32,10 @@ export function SheetBar() {
 
 /** What is done with pages: making them, and what the selected one can have done with it. */
 function usePageActions(): { readonly make: readonly BarAction[]; readonly selected: readonly BarAction[] } {
-  const { chosen, run } = useWorkbench();
-  const isOff = chosen.length === 0;
+  const { site, selection, chosen, may, run } = useWorkbench();
+  const { active } = selection;
+  const isOff = chosen.length === 0 || !chosen.every((page) => may('shape', page));
+  const above = active === null ? null : (site.nodes.get(active)?.parent ?? null);
   const of = (command: CommandName, label: string, Sign: BarAction['Sign']): BarAction => ({
     label,
     words: KEYS[command].words,
@@ -42,7 +44,10 @@ function usePageActions(): { readonly make: readonly BarAction[]; readonly selec
     run: () => run(command),
   });
   return {
-    make: [of('addAfter', 'New page', Plus), of('addInside', 'New inside', CornerDownRight)],
+    make: [
+      { ...of('addAfter', 'New page', Plus), isOff: !may('shape', above) },
+      { ...of('addInside', 'New inside', CornerDownRight), isOff: !may('shape', active) },
+    ],
     selected: [
       { ...of('moveTo', 'Move to…', FolderInput), isOff },
       { ...of('remove', 'Remove', Trash2), isOff },

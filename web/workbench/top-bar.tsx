@@ -161,7 +161,7 @@ function LensMenu({ waiting }: { readonly waiting: readonly Waiting[] }) {
 }
 
 function SiteSwitcher() {
-  const { site, setDialog, mayEdit } = useWorkbench();
+  const { site, setDialog, may } = useWorkbench();
   const { sites } = useSites();
   const navigate = useNavigate();
   return (
@@ -177,7 +177,7 @@ function SiteSwitcher() {
           run: () => void navigate(`/sites/${one.key}`),
         })),
         null,
-        ...(mayEdit ? [{ words: 'Rename this site…', run: () => setDialog('renameSite') }] : []),
+        ...(may('everything', null) ? [{ words: 'Rename this site…', run: () => setDialog('renameSite') }] : []),
         { words: 'All sites', run: () => void navigate('/sites') },
       ]}
       trigger={

@@ -12,11 +12,13 @@ import { entryOf } from '#core/model/menu.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
+import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
 import { refusalWords } from '../api/site-store.ts';
 import { accessOf, answerAt, audiencesOf } from '../tree/access-of.ts';
 import { MENU_WORDS, addresses, menuName, pages } from '../tree/words.ts';
 import { useNow } from '../ui/use-now.ts';
 import { audienceMenuWords, menuChangeWords } from './menu-change-words.ts';
+import { usePeopleChanges } from './people-changes.ts';
 import { useWorkbench } from './workbench-context.tsx';
 
 const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
@@ -32,7 +34,11 @@ function finderWords(name: string, { gains, loses }: FinderChange): string | fal
 
 /** Along the bottom: the selected page as visitors will have it; and what a change does while it is being chosen. */
 export const TrailStrip = memo(function TrailStrip() {
-  const { site, selection, preview } = useWorkbench();
+  const { site, selection, preview, powers, guest } = useWorkbench();
+  const forbidden = useMemo(
+    () => (preview && guest === null ? forbiddenIn(site, powers, preview) : null),
+    [site, powers, preview, guest],
+  );
   const after = useMemo(() => (preview && preview.length > 0 ? applyOperations(site, preview) : null), [site, preview]);
   // What is being typed or dragged is what the strip is about; else the selected page.
   const first = preview?.[0];
@@ -45,6 +51,8 @@ export const TrailStrip = memo(function TrailStrip() {
     >
       {page === null ? (
         <p className="text-quiet">Select a page to see its trail, its address and its place in menus.</p>
+      ) : forbidden ? (
+        <p className="text-danger">{forbiddenWords(powers, forbidden)}</p>
       ) : after === null ? (
         <Now site={site} page={page} />
       ) : after.ok ? (
@@ -167,6 +175,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
     () => (forWhom.length === 0 ? [] : menusForAudiences(before, after, now)),
     [forWhom, before, after, now],
   );
+  const forPeople = usePeopleChanges(before, after);
   const finders = useMemo(() => finderChanges(before, after, now), [before, after, now]);
   const audiences = audiencesOf(after);
   const own = changes.addresses.find((one) => one.page === page);
@@ -193,6 +202,7 @@ function After({ before, after, page }: { readonly before: Site; readonly after:
         .filter(Boolean)
         .join(', ');
     }),
+    ...forPeople,
     finderWords('the sitemap file', finders.engines),
     // Whom search finds for follows from who can open; it is news only where it is held back, or no more.
     forWhom.length === 0 && finderWords('the site’s search', finders.search),

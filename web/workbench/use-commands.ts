@@ -2,7 +2,9 @@ import { selectNextMarked } from '../settings/next-marked.ts';
 import { useEffect, useEffectEvent } from 'react';
 import { toast } from 'sonner';
 import { gestureForAll } from '#core/arrange/arrange.ts';
+import type { PageId } from '#core/model/ids.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
+import { forbiddenWords } from '#core/people/forbidden.ts';
 import { ServerProblem, wordsOfFault } from '../api/client.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { putBackPages } from '../api/sites.ts';
@@ -32,14 +34,8 @@ const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
 /** What each command does, and the keys that ask for it: those with Ctrl anywhere in the workbench, the others in the tree and the map. */
 export function useCommands(workbench: Omit<Workbench, 'run'>): (command: CommandName) => void {
   const run = (command: CommandName): void => {
-    if (NEEDS_EDIT.has(command) && !workbench.mayEdit) {
-      toast(
-        workbench.past
-          ? 'This is how the tree was. Back to now to change it.'
-          : 'Your account may read this site, not change it.',
-      );
-      return;
-    }
+    const obstacle = obstacleTo(workbench, command);
+    if (obstacle !== null) return void toast(obstacle);
     runCommand(workbench, command);
   };
   const onKey = useEffectEvent((event: KeyboardEvent) => {
@@ -70,6 +66,37 @@ export function useCommands(workbench: Omit<Workbench, 'run'>): (command: Comman
     return () => window.removeEventListener('keydown', listener);
   }, []);
   return run;
+}
+
+/** Why a command cannot be carried out by who is at the workbench, in words; null where it can. */
+function obstacleTo(workbench: Omit<Workbench, 'run'>, command: CommandName): string | null {
+  if (!NEEDS_EDIT.has(command)) return null;
+  const { past, mayEdit, may, powers, site, selection, chosen } = workbench;
+  if (past) return 'This is how the tree was. Back to now to change it.';
+  if (command === 'undo' || command === 'redo') return null;
+  const lacking = (at: PageId | null) =>
+    may('shape', at) ? null : forbiddenWords(powers, { permission: 'shape', at, site });
+  if (!mayEdit) return lacking(null);
+  const { active } = selection;
+  switch (command) {
+    case 'addAfter':
+      return lacking(active === null ? null : nodeAt(site, active).parent);
+    case 'addInside':
+    case 'rename':
+      return lacking(active);
+    case 'nest':
+    case 'lift':
+    case 'moveUp':
+    case 'moveDown':
+    case 'moveTo':
+    case 'remove':
+    case 'cut': {
+      const first = chosen.find((page) => !may('shape', page));
+      return first === undefined ? null : lacking(first);
+    }
+    default:
+      return may('shape', 'somewhere') ? null : lacking(null);
+  }
 }
 
 function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): void {

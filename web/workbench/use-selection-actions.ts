@@ -11,6 +11,7 @@ import {
   Trash2,
 } from 'lucide-react';
 import { topmost } from '#core/arrange/arrange.ts';
+import type { Permission } from '#core/model/permission.ts';
 import { branchOf } from '#core/model/site.ts';
 import { pages, withBelow } from '../tree/words.ts';
 import type { BarAction } from './bar-action.ts';
@@ -21,7 +22,7 @@ const none = (): readonly BarAction[] => [];
 
 /** What can be done with several pages at once, also through the lens alone. */
 export function useSelectionActions(): readonly BarAction[] {
-  const { site, store, chosen, run, mayEdit, mayPublish, setBeside, lensParts } = useWorkbench();
+  const { site, store, chosen, run, may, mayPublish, setBeside, lensParts } = useWorkbench();
   const { useSelectionActions: useOfLens = none } = lensParts;
   const ofLens = useOfLens();
   const tops = topmost(site, chosen);
@@ -38,18 +39,25 @@ export function useSelectionActions(): readonly BarAction[] {
   const key = (command: CommandName) => ({ keys: KEYS[command].keys });
   const sign = { shows: 'sign' } as const;
   const some = pages(chosen.length);
+  const mayAll = (permission: Permission) => chosen.every((page) => may(permission, page));
   return [
-    ...(mayEdit
+    ...(mayAll('menus')
       ? [
           of('In menus', ListPlus, set({ inMenus: true }), { words: 'Put them in menus', shows: 'label' }),
           of('Off menus', ListMinus, set({ inMenus: false }), { words: 'Take them off menus', shows: 'label' }),
-          of(`Hide ${some}`, EyeOff, set({ hidden: 'page' }), sign),
-          of(`Show ${some} again`, Eye, set({ hidden: 'no' }), sign),
-          of('Set fields…', SlidersHorizontal, () => setBeside({ kind: 'fields', id: null }), sign),
         ]
       : []),
+    ...(mayAll('access')
+      ? [
+          of(`Hide ${some}`, EyeOff, set({ hidden: 'page' }), sign),
+          of(`Show ${some} again`, Eye, set({ hidden: 'no' }), sign),
+        ]
+      : []),
+    ...(mayAll('write') || mayAll('plan')
+      ? [of('Set fields…', SlidersHorizontal, () => setBeside({ kind: 'fields', id: null }), sign)]
+      : []),
     of(`Copy ${some}`, Copy, () => run('copy'), { ...sign, ...key('copy') }),
-    ...(mayEdit
+    ...(mayAll('shape')
       ? [
           of(`Cut ${some}`, Scissors, () => run('cut'), { ...sign, ...key('cut') }),
           of(`Move ${tops.length} to…`, FolderInput, () => run('moveTo'), { shows: 'label', ...key('moveTo') }),
@@ -60,6 +68,8 @@ export function useSelectionActions(): readonly BarAction[] {
         ]
       : []),
     ...ofLens,
-    ...(mayPublish ? [of('Make live…', Rocket, () => setBeside({ kind: 'going-live', id: null }), sign)] : []),
+    ...(mayPublish && chosen.some((page) => may('publish', page))
+      ? [of('Make live…', Rocket, () => setBeside({ kind: 'going-live', id: null }), sign)]
+      : []),
   ];
 }

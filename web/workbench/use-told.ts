@@ -1,3 +1,4 @@
+import { refreshColleagues } from '../api/people.ts';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { refreshAnswers } from '../api/answers.ts';
@@ -25,6 +26,7 @@ export function useTold(store: SiteStore): void {
       }
     });
   }, [store]);
+  useEffect(() => store.onPeople(() => void refreshColleagues(store.key)), [store]);
   useEffect(() => store.onFeedback(() => void refreshFeedback(store.key)), [store]);
   useEffect(() => store.onAnswers(() => void refreshAnswers(store.key)), [store]);
 }

@@ -115,7 +115,7 @@ export function useHelpActions(): readonly BarAction[] {
 
 /** What the list of commands has from the rest of the screen. */
 export function useOtherActions(): readonly BarAction[] {
-  const { view, mayEdit, mayPublish, chosen, setDialog, setBeside } = useWorkbench();
+  const { view, may, mayEdit, mayPublish, chosen, setDialog, setBeside } = useWorkbench();
   const navigate = useNavigate();
   return [
     ...(isTreeView(view)
@@ -169,7 +169,7 @@ export function useOtherActions(): readonly BarAction[] {
           },
         ]
       : []),
-    ...(mayEdit
+    ...(may('everything', null)
       ? [
           {
             label: 'Rename this site…',

@@ -1,3 +1,4 @@
+import { SeenAsBar } from './seen-as-bar.tsx';
 import { ArrowLeft } from 'lucide-react';
 import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
 import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
@@ -71,6 +72,7 @@ export function Views({ onFocus, later }: ViewsProps) {
         {!isCompact && <LensBar />}
         {Below && <Below />}
         <PastBar />
+        <SeenAsBar />
         {isTree && <FoundBar />}
         {VIEW_PARTS[view]}
       </section>

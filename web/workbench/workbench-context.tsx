@@ -8,6 +8,8 @@ import type { Filter } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { Verdict } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Permission } from '#core/model/permission.ts';
+import type { Powers, PowersTable } from '#core/people/powers.ts';
 import type { Place } from '#core/model/place.ts';
 import type { Site } from '#core/model/site.ts';
 import type { FeedbackAnswer } from '#contract/sharing.ts';
@@ -79,8 +81,15 @@ export interface Workbench {
   /** The site that is looked at: as it is now, or as it was while the past is looked at. */
   readonly site: Site;
   readonly derived: Derived;
-  /** Where the past is looked at nothing can be changed. */
+  /** What may be done: by whoever is signed in, or by the colleague as whom the workbench is seen. */
+  readonly powers: Powers;
+  /** What is held at each row of the tree. */
+  readonly held: PowersTable;
+  /** Whether somebody may do something at a page, on the whole site (`null`), or anywhere. Where the past is looked at nothing can be changed. */
+  readonly may: (permission: Permission, at: PageId | null | 'somewhere') => boolean;
+  /** Whether what is at hand can be changed: anything of the tree at all, what a lens is about at the selected page, a setting. See `Allowing`. */
   readonly mayEdit: boolean;
+  /** Whether anything can be made live. */
   readonly mayPublish: boolean;
   /** Whether what visitors sent by forms can be seen. */
   readonly maySeeAnswers: boolean;

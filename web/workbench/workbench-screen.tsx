@@ -12,9 +12,11 @@ import { derivedOf } from '#core/derive/derived.ts';
 import { sketchTotals } from '#core/derive/sketch-totals.ts';
 import { feedbackTotals } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
+import type { Permission } from '#core/model/permission.ts';
+import { mayAt, maySomewhere, powersTable } from '#core/people/powers.ts';
 import { useLiveChanges } from '../api/find.ts';
 import { useScheduled } from '../api/releases.ts';
-import { useMay, useSession } from '../api/session.ts';
+import { useSession } from '../api/session.ts';
 import { usePlannedTexts } from '../api/sketches.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
 import type { SiteStore } from '../api/site-store.ts';
@@ -41,6 +43,8 @@ import { Views } from './views.tsx';
 import { TREE_VIEW } from './lenses.ts';
 import { type DialogName, type Editing, type Marks, type Workbench, WorkbenchProvider } from './workbench-context.tsx';
 
+/** Whoever holds one of these can change something of the tree. */
+const EDITING = ['plan', 'write', 'shape', 'menus', 'access', 'look'] as const satisfies readonly Permission[];
 const NOTHING_CUT: ReadonlySet<PageId> = new Set();
 
 /** The workbench of one site: the tree always on the screen, seen through a lens. */
@@ -118,7 +122,15 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const changes = useLiveChanges(store.key, lensParts.asksFor === 'changes' ? shown.revision : null) ?? null;
   const releases = useScheduled(store.key);
   const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
-  const may = { edit: useMay('site.edit'), publish: useMay('site.publish'), answers: useMay('answers.see') };
+  const { powers } = shown;
+  const held = useMemo(() => powersTable(derived.outline, powers), [derived.outline, powers]);
+  const may = useCallback<Workbench['may']>(
+    (permission, at) => {
+      if (past !== null && permission !== 'read' && permission !== 'answers') return false;
+      return at === 'somewhere' ? maySomewhere(powers, permission) : mayAt(site, powers, permission, at);
+    },
+    [past, powers, site],
+  );
   const liveOrigin = useSession()?.liveOrigin ?? '';
   const lastTree = useRef<HTMLElement | null>(null);
   const onTreeFocus = useCallback((tree: HTMLElement) => {
@@ -159,9 +171,12 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     shown,
     site,
     derived,
-    mayEdit: may.edit && past === null,
-    mayPublish: may.publish && past === null,
-    maySeeAnswers: may.answers,
+    powers,
+    held,
+    may,
+    mayEdit: past === null && EDITING.some((permission) => maySomewhere(powers, permission)),
+    mayPublish: may('publish', 'somewhere'),
+    maySeeAnswers: may('answers', null),
     liveOrigin,
     ...parameters,
     lensParts,

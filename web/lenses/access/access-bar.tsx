@@ -1,5 +1,15 @@
 import { momentWords } from '#core/model/moment-words.ts';
-import { ArrowLeftRight, Bot, CalendarClock, Footprints, Tag, UserRound, UsersRound } from 'lucide-react';
+import {
+  ArrowLeftRight,
+  Bot,
+  CalendarClock,
+  Footprints,
+  ShieldCheck,
+  Tag,
+  UserRound,
+  UserRoundPen,
+  UsersRound,
+} from 'lucide-react';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';
 
@@ -16,14 +26,14 @@ export function AccessSays() {
 
 /** Who the site is for, and ways to see what each of them gets. */
 export function useAccessActions(): readonly BarAction[] {
-  const { site, moment, mayEdit, setBeside, run } = useWorkbench();
+  const { site, moment, may, setBeside, run } = useWorkbench();
   const { audiences, labels } = site.settings;
   return [
     {
       label: 'Audiences',
       count: audiences.length,
       words: 'Audiences…',
-      also: ['groups', 'roles', 'permissions', 'members', 'who can see'],
+      also: ['groups', 'members', 'who can see'],
       Sign: UsersRound,
       run: () => setBeside({ kind: 'audiences', id: null }),
     },
@@ -67,7 +77,26 @@ export function useAccessActions(): readonly BarAction[] {
       Sign: Bot,
       run: () => setBeside({ kind: 'engine', id: null }),
     },
-    ...(mayEdit
+    {
+      label: 'Colleagues',
+      words: 'Colleagues and their roles…',
+      also: ['team', 'users', 'editors', 'rights', 'permissions', 'invite', 'staff'],
+      Sign: UserRoundPen,
+      run: () => setBeside({ kind: 'colleagues', id: null }),
+    },
+    ...(may('people', null)
+      ? [
+          {
+            label: 'Security',
+            words: 'Security: second step and log…',
+            also: ['sign-ins', 'audit', 'two-factor', 'passkeys'],
+            Sign: ShieldCheck,
+            isListedOnly: true,
+            run: () => setBeside({ kind: 'security', id: null }),
+          },
+        ]
+      : []),
+    ...(may('people', null)
       ? [
           {
             label: 'Visitors',

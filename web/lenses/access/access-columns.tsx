@@ -28,6 +28,7 @@ export function accessColumns(site: Site): readonly Column[] {
 
 const audienceColumn = (id: AudienceId, name: string, bit: number): Column => ({
   key: `audience-${id}`,
+  edits: 'access',
   name,
   width: 96,
   isMinor: bit > 1,
@@ -164,6 +165,7 @@ function finderColumn(finder: Finder): Column {
   const { name, label, yes, no, choice, mask } = FINDERS[finder];
   return {
     key: finder,
+    edits: 'access',
     name,
     width: finder === 'engines' ? 116 : 96,
     isMinor: true,

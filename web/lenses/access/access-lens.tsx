@@ -10,6 +10,7 @@ import { AccessTimeline } from './access-timeline.tsx';
 /** Who can open what. */
 export const ACCESS_LENS: LensDefinition = {
   name: 'Access',
+  edits: 'access',
   columns: { key: 'access', of: accessColumns },
   filters: ACCESS_FILTERS,
   Says: AccessSays,

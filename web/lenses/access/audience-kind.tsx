@@ -17,6 +17,7 @@ const HOME = { value: 'home', words: 'The home page' };
 
 /** The audiences of the site: named sets of visitors, some of which take in others. */
 export const AUDIENCES: ListKind = {
+  edits: 'access',
   title: 'Audiences',
   one: 'audience',
   Sign: UsersRound,

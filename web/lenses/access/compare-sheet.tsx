@@ -10,7 +10,6 @@ import { textIn } from '#core/model/texts.ts';
 import { MarkedRows } from '../../settings/marked-rows.tsx';
 import { useMarkRows } from '../../settings/use-mark-rows.ts';
 import type { WholeKind } from '../../settings/settings-kind.ts';
-import { useMay } from '../../api/session.ts';
 import { useVisitors } from '../../api/visitors.ts';
 import { audiencesOf } from '../../tree/access-of.ts';
 import { pages } from '../../tree/words.ts';
@@ -93,9 +92,8 @@ const useMarksOf = (said: string, left: string, right: string): Marks =>
   );
 
 function usePeople(): Somebody[] {
-  const { site } = useWorkbench();
-  const mayAsk = useMay('site.edit');
-  const visitors = useVisitors(mayAsk ? site.key : null);
+  const { site, may } = useWorkbench();
+  const visitors = useVisitors(may('people', null) ? site.key : null);
   return useMemo(() => (visitors ?? []).map(({ id, name, audiences }) => ({ id, name, audiences })), [visitors]);
 }
 

@@ -20,6 +20,7 @@ const DIFFERENCE_WORDS: Readonly<Record<EngineReport['findings'][number]['differ
 
 /** What a search engine's robot sees of the live site, and where that differs from what is intended. */
 export const ENGINE: WholeKind = {
+  edits: 'access',
   title: 'The search engine’s eye',
   Sign: Bot,
   description:

@@ -26,6 +26,7 @@ const ABOUT_WORDS: Readonly<Record<About, string>> = {
 
 /** The labels of the site, kinds among them: a rule is said once, and holds for all pages that bear the label. */
 export const LABELS: ListKind = {
+  edits: 'access',
   title: 'Labels and kinds',
   one: 'label',
   Sign: Tag,

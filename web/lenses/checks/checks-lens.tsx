@@ -8,6 +8,7 @@ import { checksWaiting } from './checks-waiting.ts';
 /** Links that lead astray, and what pages lack. */
 export const CHECKS_LENS: LensDefinition = {
   name: 'Checks',
+  edits: 'write',
   columns: { key: 'checks', of: () => CHECKS_COLUMNS },
   filters: CHECKS_FILTERS,
   Says: ChecksSays,

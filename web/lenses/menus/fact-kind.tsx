@@ -16,6 +16,7 @@ const MAX_NAMED = 6;
 
 /** The facts of the site: kept once, and said in headers, footers and texts. */
 export const FACTS: ListKind = {
+  edits: 'write',
   title: 'Facts',
   one: 'fact',
   Sign: Info,

@@ -25,6 +25,7 @@ const HEADER_WORDS: Readonly<Record<HeaderStyle, string>> = {
 };
 /** The layouts of the site: what stands in each place, and which pages take it. */
 export const LAYOUTS: ListKind = {
+  edits: 'menus',
   title: 'Layouts',
   one: 'layout',
   Sign: PanelsTopLeft,

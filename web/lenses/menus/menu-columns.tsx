@@ -26,6 +26,7 @@ export function menuColumns(site: Site): readonly Column[] {
 
 const label: Column = {
   key: 'label',
+  edits: 'menus',
   name: 'Menu label',
   width: 130,
   grows: true,
@@ -41,6 +42,7 @@ const label: Column = {
 
 const menuColumn = (menu: Menu, index: number): Column => ({
   key: `menu-${menu.id}`,
+  edits: 'menus',
   name: menuName(menu),
   width: 140,
   isMinor: index > 0,

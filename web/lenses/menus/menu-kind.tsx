@@ -10,6 +10,7 @@ import { MenuSettings } from './menu-settings.tsx';
 
 /** The menus of the site, and where each shows. */
 export const MENUS: ListKind = {
+  edits: 'menus',
   title: 'Menus',
   one: 'menu',
   Sign: ListTree,

@@ -8,6 +8,7 @@ import { menusWaiting } from './menus-waiting.ts';
 /** What stands in which menu. */
 export const MENUS_LENS: LensDefinition = {
   name: 'Menus',
+  edits: 'menus',
   columns: { key: 'menus', of: menuColumns },
   filters: MENUS_FILTERS,
   Says: MenusSays,

@@ -13,6 +13,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** The goals of the site: what it is to achieve, for whom, how one will know, and which pages serve that. */
 export const GOALS: ListKind = {
+  edits: 'plan',
   title: 'Goals of the site',
   one: 'goal',
   Sign: Target,

@@ -23,6 +23,7 @@ const WAYS: readonly { readonly value: Way; readonly words: string }[] = [
 
 /** Brings the addresses of the old site: by a crawl, a sitemap, a file or a list. */
 export const OLD_SITE: WholeKind = {
+  edits: 'plan',
   title: 'The old site',
   Sign: Globe,
   description:

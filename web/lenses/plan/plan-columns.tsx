@@ -42,6 +42,7 @@ export function ownersOf(site: Site): string[] {
 export const PLAN_COLUMNS: readonly Column[] = [
   {
     key: 'origin',
+    edits: 'plan',
     name: 'Origin',
     width: 104,
     isMinor: true,
@@ -70,6 +71,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'owner',
+    edits: 'plan',
     name: 'Owner',
     width: 98,
     isMinor: true,
@@ -90,6 +92,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'due',
+    edits: 'plan',
     name: 'Due',
     width: 82,
     isMinor: true,
@@ -116,6 +119,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'readiness',
+    edits: 'plan',
     name: 'Readiness',
     width: 100,
     values: ({ derived }, row) => {
@@ -229,6 +233,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   feedbackColumn,
   {
     key: 'importance',
+    edits: 'plan',
     name: 'Importance',
     width: 84,
     isMinor: true,
@@ -260,6 +265,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'words',
+    edits: 'plan',
     name: 'Words',
     width: 68,
     isMinor: true,
@@ -281,6 +287,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'purpose',
+    edits: 'plan',
     name: 'Purpose',
     width: 150,
     grows: true,
@@ -301,6 +308,7 @@ export const PLAN_COLUMNS: readonly Column[] = [
   },
   {
     key: 'old-addresses',
+    edits: 'plan',
     name: 'Old addresses',
     width: 150,
     grows: true,

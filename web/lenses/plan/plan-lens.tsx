@@ -11,6 +11,7 @@ import { SetPlanFields } from './set-plan-fields.tsx';
 /** What the pages are for, who writes them by when, and what becomes of the old site. */
 export const PLAN_LENS: LensDefinition = {
   name: 'Plan',
+  edits: 'plan',
   columns: { key: 'plan', of: planColumns },
   filters: PLAN_FILTERS,
   Says: PlanSays,

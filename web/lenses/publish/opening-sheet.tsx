@@ -69,6 +69,7 @@ const POINTS: Readonly<Record<OpeningPoint, PointWords>> = {
 
 /** What the site still needs before visitors come, and whether it is open. */
 export const OPENING: WholeKind = {
+  edits: 'publish',
   title: 'Opening',
   Sign: DoorOpen,
   description: 'What is still missing before visitors come, the site’s time zone, and closing it for a while.',

@@ -11,6 +11,7 @@ import { publishWaiting } from './publish-waiting.ts';
 /** What visitors have, and what waits to go live. */
 export const PUBLISH_LENS: LensDefinition = {
   name: 'Publish',
+  edits: 'publish',
   columns: { key: 'publish', of: () => PUBLISH_COLUMNS },
   filters: PUBLISH_FILTERS,
   Says: PublishSays,

@@ -7,6 +7,7 @@ import { textIn } from '#core/model/texts.ts';
 import { TreeSheet } from '../../tree/tree-sheet.tsx';
 import { Button } from '../../ui/button.tsx';
 import { WidthChoice } from '../../walk/width-choice.tsx';
+import { PermittedFields } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageFrame } from './page-frame.tsx';
 import { TextSection } from './text-section.tsx';
@@ -32,7 +33,7 @@ function ThePage({ children }: { readonly children: ReactNode }) {
 
 /** A page to write on, in its own layout and look: the tree keeps to its titles, and the rest is the page. */
 export function Desk() {
-  const { site, selection, mayEdit, mayPublish, run, setView, setBeside, focusTree } = useWorkbench();
+  const { site, selection, mayPublish, run, setView, setBeside, focusTree } = useWorkbench();
   const text = useRef<HTMLDivElement>(null);
   const node = selection.active === null ? undefined : maybeNodeAt(site, selection.active);
   const page = node?.type === 'page' ? node.id : null;
@@ -73,9 +74,9 @@ export function Desk() {
         ) : (
           <div ref={text} className="min-h-0 flex-1 scroll-pt-40 overflow-y-auto bg-sunken">
             <Shown value={shown}>
-              <fieldset disabled={!mayEdit} className="contents">
+              <PermittedFields permission="write" page={shown.page}>
                 <TextSection key={shown.page} page={shown.page} Around={ThePage} />
-              </fieldset>
+              </PermittedFields>
             </Shown>
             <div className="px-4 pb-6">
               <WritingHelp content={node!.content} />

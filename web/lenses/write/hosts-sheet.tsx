@@ -9,6 +9,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** The hosts whose players, maps and forms pages may show in a frame. */
 export const HOSTS: WholeKind = {
+  edits: 'everything',
   title: 'Hosts of outside frames',
   Sign: AppWindow,
   description:

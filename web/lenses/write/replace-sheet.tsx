@@ -19,10 +19,11 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** Words that are replaced in the texts of all pages: what would change shows in the tree before it is done. */
 export const REPLACING: WholeKind = {
+  edits: 'write',
   title: 'Find and replace',
   Sign: Replace,
   description: 'Looks through the texts of all pages in the tree. Titles, addresses and what is live stay as they are.',
-  needs: 'edit',
+  needs: 'write',
   Whole: FindAndReplace,
 };
 

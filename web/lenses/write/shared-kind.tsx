@@ -9,6 +9,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
 /** Texts that are kept once and shown on many pages. */
 export const SHARED_SECTIONS: ListKind = {
+  edits: 'write',
   title: 'Shared sections',
   one: 'shared section',
   Sign: Repeat2,

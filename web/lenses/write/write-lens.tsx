@@ -1,7 +1,6 @@
 import type { PageId } from '#core/model/ids.ts';
 import { WRITE_VIEWS } from '../../workbench/lenses.ts';
 import { useWriteActions } from './write-bar.ts';
-import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
 import { writeColumns } from './write-columns.tsx';
 import { WRITE_FILTERS } from './write-filters.ts';
@@ -11,6 +10,7 @@ import { writeWaiting } from './write-waiting.ts';
 /** What the pages are called, where they are found, and what they say. */
 export const WRITE_LENS: LensDefinition = {
   name: 'Write',
+  edits: 'write',
   columns: { key: 'write', of: writeColumns },
   filters: WRITE_FILTERS,
   views: WRITE_VIEWS,
@@ -20,11 +20,6 @@ export const WRITE_LENS: LensDefinition = {
 };
 
 function Panel({ page }: { readonly page: PageId | null }) {
-  const { mayEdit } = useWorkbench();
   if (page === null) return <p className="text-quiet">Select a page in the tree to see its fields and text.</p>;
-  return (
-    <fieldset disabled={!mayEdit} className="contents">
-      <WritePanel key={page} page={page} />
-    </fieldset>
-  );
+  return <WritePanel key={page} page={page} />;
 }

@@ -8,6 +8,7 @@ import type { PageChanges } from '#core/model/page-fields.ts';
 import { Button } from '../../ui/button.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { KEYS } from '../../workbench/keys.ts';
+import { PermittedFields } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { usePreview } from '../../workbench/use-preview.ts';
 import { PageHead } from '../page-head.tsx';
@@ -42,107 +43,130 @@ export function WritePanel({ page }: { readonly page: PageId }) {
   return (
     <div className="flex flex-col gap-4">
       <PageHead page={page} />
-      {node.type === 'page' && (
-        <div className="flex flex-col gap-1.5">
-          <TextSection page={page} />
-          <Button look="quiet" isTight className="-ml-2 self-start" onClick={() => run('desk')} title={KEYS.desk.keys}>
-            <NotebookPen size={15} aria-hidden /> Write at the desk
-          </Button>
-        </div>
-      )}
-      {node.type === 'page' && <DetailsPart page={page} />}
-      {node.type === 'link' && <TargetField page={page} />}
+      <PermittedFields permission="write" page={page}>
+        {node.type === 'page' && (
+          <div className="flex flex-col gap-1.5">
+            <TextSection page={page} />
+            <Button
+              look="quiet"
+              isTight
+              className="-ml-2 self-start"
+              onClick={() => run('desk')}
+              title={KEYS.desk.keys}
+            >
+              <NotebookPen size={15} aria-hidden /> Write at the desk
+            </Button>
+          </div>
+        )}
+        {node.type === 'page' && <DetailsPart page={page} />}
+      </PermittedFields>
+      <PermittedFields permission="shape" page={page}>
+        {node.type === 'link' && <TargetField page={page} />}
+      </PermittedFields>
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">Name and address</h3>
-      <DraftField
-        label="Title"
-        saved={textIn(node.title, language)}
-        longest={MAX_TITLE_LENGTH}
-        onSave={(text) => set({ title: { [language]: text } })}
-        onTyping={(text) =>
-          setPreview(
-            text === null || text.trim() === ''
-              ? null
-              : [{ name: 'page.set', page, fields: { title: { [language]: text } } }],
-          )
-        }
-      />
-      <DraftField
-        label="Menu label"
-        saved={textIn(node.label, language)}
-        placeholder={textIn(node.title, language)}
-        longest={MAX_TITLE_LENGTH}
-        hint="Shorter, for menus and trails. Empty: the title."
-        onSave={(text) => set({ label: { [language]: text } })}
-      />
-      {node.type !== 'link' && (node.type === 'page' || node.inAddress) && <SlugField page={page} />}
-      {node.type === 'heading' && (
-        <Tick
-          label="Adds a step to addresses"
-          hint="The addresses of the pages below include its slug."
-          checked={node.inAddress}
-          onChange={(event) => set({ inAddress: event.target.checked })}
-        />
-      )}
-      {node.type === 'page' && (
+      <PermittedFields permission="shape" page={page}>
         <DraftField
-          label="Description"
-          isLong
-          saved={textIn(node.description, language)}
-          longest={2000}
-          hint="One or two sentences, for search results and lists of pages."
-          onSave={(text) => set({ description: { [language]: text } })}
+          label="Title"
+          saved={textIn(node.title, language)}
+          longest={MAX_TITLE_LENGTH}
+          onSave={(text) => set({ title: { [language]: text } })}
+          onTyping={(text) =>
+            setPreview(
+              text === null || text.trim() === ''
+                ? null
+                : [{ name: 'page.set', page, fields: { title: { [language]: text } } }],
+            )
+          }
         />
-      )}
-      {node.type === 'page' && (
+        {node.type !== 'link' && (node.type === 'page' || node.inAddress) && <SlugField page={page} />}
+        {node.type === 'heading' && (
+          <Tick
+            label="Adds a step to addresses"
+            hint="The addresses of the pages below include its slug."
+            checked={node.inAddress}
+            onChange={(event) => set({ inAddress: event.target.checked })}
+          />
+        )}
+      </PermittedFields>
+      <PermittedFields permission="menus" page={page}>
         <DraftField
-          label="Title for search"
-          saved={textIn(node.searchTitle, language)}
+          label="Menu label"
+          saved={textIn(node.label, language)}
           placeholder={textIn(node.title, language)}
           longest={MAX_TITLE_LENGTH}
-          hint="What search engines and browser tabs show. Empty: the title and the site’s name."
-          onSave={(text) => set({ searchTitle: { [language]: text } })}
+          hint="Shorter, for menus and trails. Empty: the title."
+          onSave={(text) => set({ label: { [language]: text } })}
         />
-      )}
+      </PermittedFields>
+      <PermittedFields permission="write" page={page}>
+        {node.type === 'page' && (
+          <DraftField
+            label="Description"
+            isLong
+            saved={textIn(node.description, language)}
+            longest={2000}
+            hint="One or two sentences, for search results and lists of pages."
+            onSave={(text) => set({ description: { [language]: text } })}
+          />
+        )}
+        {node.type === 'page' && (
+          <DraftField
+            label="Title for search"
+            saved={textIn(node.searchTitle, language)}
+            placeholder={textIn(node.title, language)}
+            longest={MAX_TITLE_LENGTH}
+            hint="What search engines and browser tabs show. Empty: the title and the site’s name."
+            onSave={(text) => set({ searchTitle: { [language]: text } })}
+          />
+        )}
+      </PermittedFields>
       <h3 className="-mb-2 border-t border-rule pt-4 font-display text-large font-semibold">In the tree</h3>
-      <Choice
-        label="Type"
-        value={node.type}
-        hint={node.content !== null ? 'Clear the text before changing the type.' : undefined}
-        disabled={node.content !== null}
-        onChange={(event) => changeType(event.target.value as NodeType)}
-      >
-        <option value="page">{TYPE_WORDS.page}</option>
-        <option value="heading">{TYPE_WORDS.heading}</option>
-        <option value="link" disabled={childrenOf(site, page).length > 0}>
-          {TYPE_WORDS.link}
-        </option>
-      </Choice>
-      {node.type === 'page' && <KindChoice site={site} page={page} onSet={set} />}
-      <InMenusTick page={page} />
-      <Choice
-        label="Hidden"
-        value={node.hidden}
-        hint={
-          by !== -1 && by !== row
-            ? `Already hidden by ‘${textIn(derived.outline.nodes[by]!.title, language)}’, which hides its branch.`
-            : undefined
-        }
-        onChange={(event) => set({ hidden: event.target.value as (typeof HIDDEN)[number] })}
-      >
-        {HIDDEN.map((hidden) => (
-          <option key={hidden} value={hidden}>
-            {hidden === 'no' && by !== -1 && by !== row ? 'Not by itself' : HIDDEN_CHOICES[hidden]}
+      <PermittedFields permission="shape" page={page}>
+        <Choice
+          label="Type"
+          value={node.type}
+          hint={node.content !== null ? 'Clear the text before changing the type.' : undefined}
+          disabled={node.content !== null}
+          onChange={(event) => changeType(event.target.value as NodeType)}
+        >
+          <option value="page">{TYPE_WORDS.page}</option>
+          <option value="heading">{TYPE_WORDS.heading}</option>
+          <option value="link" disabled={childrenOf(site, page).length > 0}>
+            {TYPE_WORDS.link}
           </option>
-        ))}
-      </Choice>
+        </Choice>
+        {node.type === 'page' && <KindChoice site={site} page={page} onSet={set} />}
+      </PermittedFields>
+      <PermittedFields permission="menus" page={page}>
+        <InMenusTick page={page} />
+      </PermittedFields>
+      <PermittedFields permission="access" page={page}>
+        <Choice
+          label="Hidden"
+          value={node.hidden}
+          hint={
+            by !== -1 && by !== row
+              ? `Already hidden by ‘${textIn(derived.outline.nodes[by]!.title, language)}’, which hides its branch.`
+              : undefined
+          }
+          onChange={(event) => set({ hidden: event.target.value as (typeof HIDDEN)[number] })}
+        >
+          {HIDDEN.map((hidden) => (
+            <option key={hidden} value={hidden}>
+              {hidden === 'no' && by !== -1 && by !== row ? 'Not by itself' : HIDDEN_CHOICES[hidden]}
+            </option>
+          ))}
+        </Choice>
+      </PermittedFields>
       {node.type === 'page' && <HomeChoice page={page} />}
     </div>
   );
 }
 
 function HomeChoice({ page }: { readonly page: PageId }) {
-  const { site, store, derived } = useWorkbench();
+  const { site, store, derived, may } = useWorkbench();
   const isHome = derived.home === page;
+  const isDisabled = !may('shape', null);
   const isNamed = isHome && site.settings.home === page;
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
@@ -154,12 +178,14 @@ function HomeChoice({ page }: { readonly page: PageId }) {
             : 'Not the home page.'}
       </p>
       {isNamed ? (
-        <Button onClick={() => store.apply([{ name: 'site.set', fields: { home: null } }])}>
+        <Button disabled={isDisabled} onClick={() => store.apply([{ name: 'site.set', fields: { home: null } }])}>
           Let the first page be home
         </Button>
       ) : (
         !isHome && (
-          <Button onClick={() => store.apply([{ name: 'site.set', fields: { home: page } }])}>Make it home</Button>
+          <Button disabled={isDisabled} onClick={() => store.apply([{ name: 'site.set', fields: { home: page } }])}>
+            Make it home
+          </Button>
         )
       )}
     </div>

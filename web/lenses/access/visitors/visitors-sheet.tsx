@@ -24,11 +24,12 @@ const PARTS: readonly { readonly key: string; readonly words: string; readonly p
 
 /** The site's visitors: who has an account, how others join, and a list that is brought. */
 export const VISITORS: AskedKind = {
+  edits: 'people',
   title: 'Visitors',
   one: 'visitor',
   Sign: UserRound,
   description: 'Accounts of the site’s visitors; they give no access to this workbench. Changes take effect at once.',
-  needs: 'edit',
+  needs: 'people',
   useItems: useAccounts,
   List: Visitors,
   One: OneVisitor,

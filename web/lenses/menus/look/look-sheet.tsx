@@ -20,6 +20,7 @@ import { Suggestions } from './suggestions.tsx';
 
 /** How the site appears to its visitors. */
 export const LOOK: WholeKind = {
+  edits: 'look',
   title: 'Look',
   Sign: Palette,
   description:

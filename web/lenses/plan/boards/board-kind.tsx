@@ -14,6 +14,7 @@ import { OnePiece } from './one-piece.tsx';
 
 /** What is collected for the look of the site, before it is decided. */
 export const BOARDS: ListKind = {
+  edits: 'plan',
   title: 'Boards',
   one: 'board',
   Sign: Pin,

@@ -14,11 +14,12 @@ import { NewShare } from './new-share.tsx';
 
 /** The links by which people without an account see the plan and say what they think of it. */
 export const SHARING: WholeKind = {
+  edits: 'people',
   title: 'Share the plan for comment',
   Sign: MessagesSquare,
   description:
     'Anyone with a link sees the tree and the plan without an account. They can give a verdict on each page, comment, and propose another title or place, but change nothing. They do not see your notes and questions.',
-  needs: 'edit',
+  needs: 'people',
   Whole: Shares,
 };
 

@@ -27,6 +27,7 @@ export const FIRST_VARIANT = 'A';
 
 /** What pages will contain, drawn as boxes, in variants until one is taken. */
 export const SKETCHES: ListKind = {
+  edits: 'plan',
   title: 'Sketches',
   one: 'sketch',
   Sign: LayoutTemplate,

@@ -16,6 +16,7 @@ type View = (typeof VIEWS)[number];
 
 /** The addresses that lead elsewhere, those that visitors asked for in vain, and a table of redirects to bring. */
 export const REDIRECTS: AskedKind = {
+  edits: 'shape',
   title: 'Redirects',
   one: 'redirect',
   Sign: CornerUpRight,

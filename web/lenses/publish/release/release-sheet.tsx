@@ -44,6 +44,7 @@ export const GOING_LIVE: WholeKind = {
   description:
     'Visitors get the pages as they are drafted, at their places in the tree. They see all of it at once. What goes live is ticked in the tree.',
   needs: 'publish',
+  isForBranches: true,
   Whole: () => <Release kind="live" />,
 };
 
@@ -53,6 +54,7 @@ export const TAKING_DOWN: WholeKind = {
   Sign: ArchiveX,
   description: 'Visitors no longer find these pages. The drafts stay as they are.',
   needs: 'publish',
+  isForBranches: true,
   Whole: () => <Release kind="retire" />,
 };
 

@@ -17,6 +17,8 @@ import { OneFile } from './one-file.tsx';
 
 /** The files of the site: what pages show besides words. */
 export const FILES: AskedKind = {
+  edits: 'write',
+  isForBranches: true,
   title: 'Files',
   one: 'file',
   Sign: Images,

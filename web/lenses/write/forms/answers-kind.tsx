@@ -25,6 +25,7 @@ import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 
 /** What visitors have sent by forms. */
 export const ANSWERS: AskedKind = {
+  edits: 'answers',
   title: 'Answers',
   one: 'answer',
   Sign: Inbox,

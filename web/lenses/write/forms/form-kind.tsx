@@ -25,6 +25,7 @@ import { FormFields } from './form-fields.tsx';
 
 /** What visitors fill in and send. */
 export const FORMS: ListKind = {
+  edits: 'write',
   title: 'Forms',
   one: 'form',
   Sign: ClipboardList,

@@ -1,0 +1,174 @@
+import type { Request } from 'express';
+import type { Account, SessionAnswer } from '#contract/api.ts';
+import type { Services } from '../handlers.ts';
+import { ProblemError } from '../problem.ts';
+import type { Handlers } from '../routing.ts';
+import { isPassword } from '../security/passwords.ts';
+import { noteSecurity } from '../security/security-log-repository.ts';
+import { accountByEmail, accountById } from './account-repository.ts';
+import { authenticate } from './account-service.ts';
+import { newSecret, startCodes, takeCode } from './one-time-codes.ts';
+import { type Party, addPasskey, askForNewPasskey, askForPasskey, ownerOfAnswer } from './passkeys.ts';
+import { SESSION_COOKIE } from './remembered-sessions.ts';
+import { deleteCodes, deletePasskey, hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
+import { placeOf, renewSession, startSession } from './start-session.ts';
+
+/** After the password, the one-time code is waited for so long; and so long an authenticator's answer. */
+const WAITS_MS = 5 * 60_000;
+
+type Names =
+  | 'showSession'
+  | 'signIn'
+  | 'giveCode'
+  | 'askForPasskey'
+  | 'signInByPasskey'
+  | 'signOut'
+  | 'showSignInWays'
+  | 'beginCodes'
+  | 'confirmCodes'
+  | 'endCodes'
+  | 'beginPasskey'
+  | 'addPasskey'
+  | 'removePasskey';
+
+/** Signing in and out, by password and one-time code or by passkey; and setting these up. */
+export function makeSignInHandlers(
+  services: Pick<Services, 'database' | 'attempts' | 'liveOrigin' | 'now'>,
+): Pick<Handlers, Names> {
+  const { database, attempts, liveOrigin, now } = services;
+  const sessionOf = (account: Account | undefined, wantsCode = false): SessionAnswer => ({
+    account: account ?? null,
+    wantsCode,
+    liveOrigin,
+  });
+
+  /** Notes a failed attempt on an account, and goes on failing. */
+  const noting = async (request: Request, account: Pick<Account, 'id' | 'name'> | undefined, fault: unknown) => {
+    // Of addresses that nobody has nothing is kept: people type their passwords into that field by mistake.
+    if (account && fault instanceof ProblemError && fault.code !== 'too-many-attempts')
+      await noteSecurity(database, { at: now(), event: 'sign-in-failed', account, place: placeOf(request) });
+    throw fault;
+  };
+
+  /** @throws ProblemError `password-wrong` */
+  const requirePassword = (request: Request, account: Account, password: string): Promise<void> =>
+    attempts.guard({ place: request.ip, account: account.email }, async () => {
+      const kept = await accountById(database, account.id);
+      if (!(await isPassword(kept?.passwordHash ?? undefined, password))) throw new ProblemError('password-wrong');
+    });
+
+  /** What was asked for in this session a moment ago; it is used up. @throws ProblemError */
+  const takeAsked = (request: Request, otherwise: 'passkey-refused' | 'codes-not-begun'): string => {
+    const { asked } = request.session;
+    delete request.session.asked;
+    if (!asked || asked.until < now().getTime()) throw new ProblemError(otherwise);
+    return asked.text;
+  };
+  const ask = (request: Request, text: string): void => {
+    request.session.asked = { text, until: now().getTime() + WAITS_MS };
+  };
+
+  /** Whether somebody has a second step may have changed: this session goes on with what is so now. */
+  const waysAfter = async (request: Request, account: Account) => {
+    request.session.account = { ...account, hasSecondStep: await hasSecondStep(database, account.id) };
+    return signInWaysOf(database, account.id);
+  };
+
+  return {
+    showSession: ({ request }) => sessionOf(request.session.account, request.session.waiting !== undefined),
+    signIn: async ({ request, body }) => {
+      const account = await attempts
+        .guard({ place: request.ip, account: body.email }, () => authenticate(database, body.email, body.password))
+        .catch(async (fault: unknown) => noting(request, await accountByEmail(database, body.email), fault));
+      if ((await signInWaysOf(database, account.id)).codesSince === null)
+        return sessionOf(await startSession(services, request, account));
+      await renewSession(request);
+      request.session.waiting = { account: account.id, until: now().getTime() + WAITS_MS };
+      return sessionOf(undefined, true);
+    },
+    giveCode: async ({ request, body }) => {
+      const { waiting } = request.session;
+      const account = waiting && (await accountById(database, waiting.account));
+      if (!account || waiting.until < now().getTime()) throw new ProblemError('code-not-asked-for');
+      await attempts
+        .guard({ place: request.ip, account: `code ${account.email}` }, () =>
+          takeCode(database, account.id, body.code, now()),
+        )
+        .catch((fault: unknown) => noting(request, account, fault));
+      return sessionOf(await startSession(services, request, account));
+    },
+    askForPasskey: async ({ request }) => {
+      const options = await askForPasskey(partyOf(request));
+      ask(request, options.challenge);
+      return options;
+    },
+    signInByPasskey: async ({ request, body: { response } }) => {
+      const challenge = takeAsked(request, 'passkey-refused');
+      const owner = await attempts.guard({ place: request.ip, account: 'passkey', isShared: true }, () =>
+        ownerOfAnswer(database, { response, challenge, party: partyOf(request), at: now() }),
+      );
+      const account = await accountById(database, owner);
+      if (!account) throw new ProblemError('passkey-refused');
+      return sessionOf(await startSession(services, request, account));
+    },
+    signOut: async ({ request, response }) => {
+      await new Promise<void>((resolve, reject) =>
+        request.session.destroy((fault) => (fault ? reject(fault) : resolve())),
+      );
+      response.clearCookie(SESSION_COOKIE);
+      return sessionOf(undefined);
+    },
+
+    showSignInWays: ({ account }) => signInWaysOf(database, account.id),
+    beginCodes: async ({ request, body, account }) => {
+      await requirePassword(request, account, body.password);
+      const begun = newSecret(account.email);
+      ask(request, begun.secret);
+      return begun;
+    },
+    confirmCodes: async ({ request, body, account }) => {
+      const secret = request.session.asked?.text;
+      if (secret === undefined) throw new ProblemError('codes-not-begun');
+      const recoveryCodes = await attempts.guard({ place: request.ip, account: `code ${account.email}` }, () =>
+        startCodes(database, account.id, { secret, code: body.code.replace(/\s/g, ''), at: now() }),
+      );
+      takeAsked(request, 'codes-not-begun');
+      await noteSecurity(database, { at: now(), event: 'second-step-set', account, place: placeOf(request) });
+      await waysAfter(request, account);
+      return { recoveryCodes };
+    },
+    endCodes: async ({ request, body, account }) => {
+      await requirePassword(request, account, body.password);
+      if ((await deleteCodes(database, account.id)) > 0)
+        await noteSecurity(database, { at: now(), event: 'second-step-removed', account, place: placeOf(request) });
+      return waysAfter(request, account);
+    },
+    beginPasskey: async ({ request, body, account }) => {
+      await requirePassword(request, account, body.password);
+      const options = await askForNewPasskey(database, account, partyOf(request));
+      ask(request, options.challenge);
+      return options;
+    },
+    addPasskey: async ({ request, body: { name, response }, account }) => {
+      const challenge = takeAsked(request, 'passkey-refused');
+      await addPasskey(database, account.id, { response, challenge, party: partyOf(request), name, at: now() });
+      await noteSecurity(database, {
+        at: now(),
+        event: 'passkey-added',
+        account,
+        about: name,
+        place: placeOf(request),
+      });
+      return waysAfter(request, account);
+    },
+    removePasskey: async ({ request, account }) => {
+      const removed = await deletePasskey(database, account.id, String(request.params.passkey));
+      if (removed === 0) throw new ProblemError('passkey-unknown');
+      await noteSecurity(database, { at: now(), event: 'passkey-removed', account, place: placeOf(request) });
+      return waysAfter(request, account);
+    },
+  };
+}
+
+/** The workbench as the browser sees it that asks; where the request comes from was looked at before it was let in. */
+const partyOf = (request: Request): Party => ({ host: request.hostname, origin: request.get('origin') ?? '' });

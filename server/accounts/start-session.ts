@@ -1,0 +1,35 @@
+import type { Request } from 'express';
+import type { Account } from '#contract/api.ts';
+import type { Database } from '../database/connect.ts';
+import { noteSecurity } from '../security/security-log-repository.ts';
+import { noteSeen } from './account-repository.ts';
+import { browserWords } from './browser-words.ts';
+import { hasSecondStep } from './sign-in-ways-repository.ts';
+
+/**
+ * Starts the session of somebody who has proved who they are, under a new id, so that an id known from before is worth nothing.
+ * Gives the account as the session has it.
+ */
+export async function startSession(
+  { database, now }: { readonly database: Database; readonly now: () => Date },
+  request: Request,
+  { id, name, email, looksAfterAll }: Omit<Account, 'hasSecondStep'>,
+): Promise<Account> {
+  const account = { id, name, email, looksAfterAll, hasSecondStep: await hasSecondStep(database, id) };
+  await renewSession(request);
+  const at = now();
+  request.session.account = account;
+  request.session.since = at.toISOString();
+  request.session.browser = browserWords(request.get('user-agent'));
+  await noteSeen(database, id, at);
+  const about = request.session.browser;
+  await noteSecurity(database, { at, event: 'signed-in', account, about, place: placeOf(request) });
+  return account;
+}
+
+/** Begins an empty session under a new id. */
+export const renewSession = (request: Request): Promise<void> =>
+  new Promise((resolve, reject) => request.session.regenerate((fault) => (fault ? reject(fault) : resolve())));
+
+/** Where a request comes from, as the log of security says it. */
+export const placeOf = (request: Request): string => request.ip ?? '';

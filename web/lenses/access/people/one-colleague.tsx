@@ -1,0 +1,259 @@
+import { Eye, Mail, Trash2, X } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import type { PageId } from '#core/model/ids.ts';
+import { planOf } from '#core/model/plan.ts';
+import { mayGive } from '#core/people/forbidden.ts';
+import { type RoleAt, powersOf, powersTable } from '#core/people/powers.ts';
+import type { Role, RoleId } from '#core/people/role.ts';
+import type { Colleague } from '#contract/people.ts';
+import { wordsOfFault } from '../../../api/client.ts';
+import { inviteAgain, removeColleague, setColleague, useColleagues } from '../../../api/people.ts';
+import { useSession } from '../../../api/session.ts';
+import { PageField } from '../../../fields/page-field.tsx';
+import { MarkedRows } from '../../../settings/marked-rows.tsx';
+import { ShowRows } from '../../../settings/show-rows.tsx';
+import { useMarkRows } from '../../../settings/use-mark-rows.ts';
+import { dayWords } from '../../../tree/plan-words.tsx';
+import { pages } from '../../../tree/words.ts';
+import { Button, IconButton } from '../../../ui/button.tsx';
+import { Choice } from '../../../ui/field.tsx';
+import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { RoleChoice } from './role-choice.tsx';
+import { branchName } from './role-words.ts';
+
+const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
+
+/** One colleague: the roles, which the tree shows row by row, and what can be done. */
+export function OneColleague({ id, onGone }: { readonly id: string; readonly onGone: () => void }) {
+  const { site } = useWorkbench();
+  const answer = useColleagues(site.key);
+  const colleague = answer?.colleagues.find((one) => one.id === id);
+  return answer && colleague ? (
+    <Opened colleague={colleague} colleagues={answer.colleagues} roles={answer.roles} onGone={onGone} />
+  ) : null;
+}
+
+function Opened({
+  colleague,
+  colleagues,
+  roles,
+  onGone,
+}: {
+  readonly colleague: Colleague;
+  readonly colleagues: readonly Colleague[];
+  readonly roles: readonly Role[];
+  readonly onGone: () => void;
+}) {
+  const { site, store, shown, powers, mayEdit } = useWorkbench();
+  const own = useSession()?.account?.id;
+  const [isAsked, setAsked] = useState(false);
+  const { id, name, email, state, lastSeen, roles: rolesAt } = colleague;
+  const isOwn = id === own;
+  // What somebody gives, they must hold themselves; the server decides the same.
+  const mayChange =
+    mayEdit &&
+    !isOwn &&
+    rolesAt.every(({ page, role }) => {
+      const known = roles.find((one) => one.id === role);
+      return known === undefined || mayGive(site, powers, known, page);
+    });
+  return (
+    <div className="flex flex-col gap-4">
+      <WhereTheyWork colleague={colleague} roles={roles} />
+      <p>
+        {email}
+        <span className="block text-small text-quiet">
+          {state === 'invited'
+            ? 'Has not taken up the invitation yet.'
+            : state === 'suspended'
+              ? 'Suspended: cannot open this site. What they did stays under their name.'
+              : lastSeen !== null
+                ? `Last signed in on ${dayWords(lastSeen)}.`
+                : ''}
+        </span>
+      </p>
+      {isOwn && (
+        <p className="rounded-sm bg-sunken px-2 py-1 text-small text-quiet">Your own roles are changed by others.</p>
+      )}
+      <fieldset disabled={!mayChange} className="flex min-w-0 flex-col gap-3">
+        <Roles colleague={colleague} roles={roles} />
+      </fieldset>
+      <Owned colleague={colleague} colleagues={colleagues} />
+      <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-3">
+        {shown.seenAs === null && (
+          <Button onClick={() => store.seeAs({ name, powers: powersOf(roles, rolesAt) })}>
+            <Eye size={15} aria-hidden /> See the workbench as {name}
+          </Button>
+        )}
+        {mayChange && (
+          <>
+            {state === 'invited' && (
+              <Button
+                onClick={() =>
+                  void inviteAgain(site.key, id).then(() => toast(`A new invitation went to ${email}.`), tell)
+                }
+              >
+                <Mail size={15} aria-hidden /> Invite again
+              </Button>
+            )}
+            <Button onClick={() => void setColleague(site.key, id, { isSuspended: state !== 'suspended' }).catch(tell)}>
+              {state === 'suspended' ? 'Restore access' : 'Suspend'}
+            </Button>
+            {isAsked ? (
+              <Button look="danger" onClick={() => void removeColleague(site.key, id).then(onGone, tell)}>
+                Remove {name}
+              </Button>
+            ) : (
+              <Button look="quiet" onClick={() => setAsked(true)}>
+                <Trash2 size={15} aria-hidden /> Remove…
+              </Button>
+            )}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** Marks each row with the role that holds there and why; what holds on the whole site stands back. */
+function WhereTheyWork({ colleague, roles }: { readonly colleague: Colleague; readonly roles: readonly Role[] }) {
+  const { site, derived } = useWorkbench();
+  const { name, roles: rolesAt } = colleague;
+  const { outline } = derived;
+  const marks = useMemo<Marks>(() => {
+    const powers = powersOf(roles, rolesAt);
+    const { through } = powersTable(outline, powers);
+    const words = new Map<PageId, string>();
+    const faint = new Set<PageId>();
+    for (const [row, node] of outline.nodes.entries()) {
+      const by = through[row]!;
+      if (by === -1) {
+        faint.add(node.id);
+        words.set(node.id, powers.onSite ? `${powers.onSite.role}, on the whole site` : 'No role');
+      } else {
+        const { role } = powers.onBranches.get(outline.nodes[by]!.id)!;
+        words.set(
+          node.id,
+          by === row ? `${role}, given here` : `${role}, through ${branchName(site, outline.nodes[by]!.id)}`,
+        );
+      }
+    }
+    return { name, words, isFaint: (page) => faint.has(page) };
+  }, [roles, rolesAt, outline, name, site]);
+  useMarkRows(marks);
+  const inBranches = [...marks.words.keys()].filter((page) => !marks.isFaint!(page)).length;
+  if (inBranches === 0) return null;
+  return (
+    <MarkedRows count={inBranches}>
+      {pages(inBranches)} in branches with a role of {name}’s own.
+    </MarkedRows>
+  );
+}
+
+function Roles({ colleague, roles }: { readonly colleague: Colleague; readonly roles: readonly Role[] }) {
+  const { site, may, chosen } = useWorkbench();
+  const { id, roles: rolesAt } = colleague;
+  const onSite = rolesAt.find(({ page }) => page === null)?.role ?? null;
+  const inBranches = rolesAt.filter((one): one is RoleAt & { page: PageId } => one.page !== null);
+  const save = (next: readonly RoleAt[]) => {
+    if (next.length === 0) toast('A colleague has at least one role. Remove them instead.');
+    else void setColleague(site.key, id, { roles: [...next] }).catch(tell);
+  };
+  const setOnSite = (role: RoleId | null) => save([...(role === null ? [] : [{ page: null, role }]), ...inBranches]);
+  const setAt = (page: PageId, role: RoleId | null) =>
+    save([...rolesAt.filter((one) => one.page !== page), ...(role === null ? [] : [{ page, role }])]);
+  const isTaken = new Set<PageId>(inBranches.map(({ page }) => page));
+  const offered = chosen.find((page) => !isTaken.has(page) && may('people', page));
+  const writer = roles[1]!.id;
+  return (
+    <>
+      <RoleChoice
+        label="Role on the whole site"
+        roles={roles}
+        page={null}
+        value={onSite}
+        withNone
+        onChoose={setOnSite}
+      />
+      {inBranches.map(({ page, role }) => (
+        <div key={page} role="group" aria-label={`In ${branchName(site, page)}`} className="flex items-start gap-2">
+          <div className="min-w-0 flex-1">
+            <RoleChoice
+              label={`Role in ${branchName(site, page)}`}
+              roles={roles}
+              page={page}
+              value={role}
+              onChoose={(next) => setAt(page, next)}
+            />
+          </div>
+          <IconButton
+            name={`Take away the role in ${branchName(site, page)}`}
+            className="mt-6"
+            onClick={() => setAt(page, null)}
+          >
+            <X size={16} aria-hidden />
+          </IconButton>
+        </div>
+      ))}
+      <PageField
+        label="Give a role in another branch"
+        value=""
+        placeholder="Choose the page at its top"
+        isOffered={(_, page) => !isTaken.has(page) && may('people', page)}
+        onChoose={(page) => setAt(page as PageId, writer)}
+      />
+      {offered !== undefined && (
+        <button
+          type="button"
+          className="self-start text-left text-accent hover:underline disabled:no-underline disabled:opacity-45"
+          onClick={() => setAt(offered, writer)}
+        >
+          Give a role in {branchName(site, offered)}, which is selected
+        </button>
+      )}
+    </>
+  );
+}
+
+/** The pages that name somebody as their owner, and handing them over. */
+function Owned({
+  colleague,
+  colleagues,
+}: {
+  readonly colleague: Colleague;
+  readonly colleagues: readonly Colleague[];
+}) {
+  const { store, derived, may } = useWorkbench();
+  const { name } = colleague;
+  const owned = useMemo(
+    () => derived.outline.nodes.filter((node) => planOf(node).owner === name).map(({ id }) => id),
+    [derived.outline, name],
+  );
+  if (owned.length === 0) return null;
+  const handOver = (owner: string) =>
+    store.apply(owned.map((page) => ({ name: 'page.set', page, fields: { plan: { owner } } })));
+  return (
+    <section aria-label="Pages they own" className="flex flex-col gap-2 border-t border-rule pt-3">
+      <p>
+        <ShowRows pages={owned}>Owner of {pages(owned.length)}</ShowRows>
+      </p>
+      {owned.every((page) => may('plan', page)) && (
+        <Choice
+          label="Hand them over to"
+          value=""
+          onChange={(event) => event.target.value !== '' && handOver(event.target.value)}
+        >
+          <option value="">Choose a colleague</option>
+          {colleagues
+            .filter((one) => one.id !== colleague.id && one.state !== 'suspended')
+            .map((one) => (
+              <option key={one.id} value={one.name}>
+                {one.name}
+              </option>
+            ))}
+        </Choice>
+      )}
+    </section>
+  );
+}
