@@ -270,9 +270,13 @@ describe('settings beside the tree', () => {
     await bench.signIn(spur, 'oona@pellow-quay.example');
     // Who may only look has no button for a new page, which `open` waits for.
     const look = (beside: string) => browser.driver.get(`${spur.workbench}/sites/pellow-quay?beside=${beside}`);
-    for (const beside of ['visitors', 'sharing', 'going-live']) {
+    for (const [beside, permission] of [
+      ['visitors', 'People'],
+      ['sharing', 'People'],
+      ['going-live', 'Publish'],
+    ] as const) {
       await look(beside);
-      await bench.untilText('is closed while you look at an earlier tree.');
+      await bench.untilText(`This needs the permission ‘${permission}’. On the whole site your role is Reader.`);
     }
     await look('layouts');
     await bench.click('button', /^Handbook/);

@@ -236,6 +236,6 @@ describe('a reader', () => {
     for (const name of [/^New page/, /^Make live/, /^Remove$/]) expect(await bench.has('button', name)).toBe(false);
     await bench.focusTree();
     await bench.press(']');
-    await bench.untilText('Your account may read this site, not change it.');
+    await bench.untilText('This needs the permission ‘Shape the tree’. On the whole site your role is Reader.');
   });
 });

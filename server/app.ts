@@ -29,7 +29,7 @@ declare module 'express-session' {
     /** Who has given the password, and is asked for a one-time code. */
     waiting: { readonly account: string; readonly until: number };
     /** What an authenticator is to answer, or the secret that is being set up. */
-    asked: { readonly text: string; readonly until: number };
+    asked: { readonly kind: 'challenge' | 'secret'; readonly text: string; readonly until: number };
   }
 }
 

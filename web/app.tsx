@@ -62,7 +62,7 @@ function WithAccount() {
       <Route path="/sites/:site" element={<WorkbenchPage />} />
       <Route path="/sites/:site/walk" element={<WalkPage />} />
       <Route path="/sites/:site/looks" element={<LooksPage />} />
-      <Route path="/outbox" element={<OutboxPage />} />
+      {session.account.looksAfterAll && <Route path="/outbox" element={<OutboxPage />} />}
       <Route path="/account" element={<AccountPage />} />
       <Route path="*" element={<Navigate to={from && from !== '/sign-in' ? from : '/sites'} replace />} />
     </Routes>

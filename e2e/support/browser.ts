@@ -12,6 +12,8 @@ export interface Browser {
   readonly prefer: (scheme: 'light' | 'dark' | 'forced') => Promise<void>;
   /** Keeps what is downloaded in a folder. */
   readonly keepFilesIn: (folder: string) => Promise<void>;
+  /** Puts an authenticator into the device, which makes and uses passkeys and takes every person for its owner. */
+  readonly addAuthenticator: () => Promise<void>;
   /** Lets pages run their scripts, or not. */
   readonly runScripts: (areRun: boolean) => Promise<void>;
   readonly close: () => Promise<void>;
@@ -52,6 +54,19 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
   return {
     driver,
     resize,
+    addAuthenticator: async () => {
+      await driver.sendDevToolsCommand('WebAuthn.enable', {});
+      await driver.sendDevToolsCommand('WebAuthn.addVirtualAuthenticator', {
+        options: {
+          protocol: 'ctap2',
+          transport: 'internal',
+          hasResidentKey: true,
+          hasUserVerification: true,
+          isUserVerified: true,
+          automaticPresenceSimulation: true,
+        },
+      });
+    },
     keepFilesIn: (folder) =>
       driver.sendDevToolsCommand('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder }),
     prefer: (scheme) =>

@@ -21,6 +21,7 @@ export function newSecret(email: string): { secret: string; address: string } {
 
 /** Which step of the clock a code belongs to; null where it is none of those that are taken at a moment. */
 export function stepOf(secret: string, code: string, at: Date): number | null {
+  if (!/^\d{6}$/.test(code)) return null;
   const timestamp = at.getTime();
   const delta = new TOTP({ ...SHAPE, secret: Secret.fromBase32(secret) }).validate({
     token: code,
@@ -50,7 +51,7 @@ export async function takeCode(database: Database, account: string, code: string
   const kept = await codesOf(database, account);
   const said = code.replace(/[\s-]/g, '').toLowerCase();
   if (kept) {
-    const counter = /^\d{6}$/.test(said) ? stepOf(kept.secret, said, at) : null;
+    const counter = stepOf(kept.secret, said, at);
     if (counter !== null && (await useCode(database, account, counter))) return;
     if (counter === null && (await useRecoveryCode(database, account, hashOf(said)))) return;
   }

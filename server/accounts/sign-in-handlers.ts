@@ -57,15 +57,21 @@ export function makeSignInHandlers(
       if (!(await isPassword(kept?.passwordHash ?? undefined, password))) throw new ProblemError('password-wrong');
     });
 
-  /** What was asked for in this session a moment ago; it is used up. @throws ProblemError */
-  const takeAsked = (request: Request, otherwise: 'passkey-refused' | 'codes-not-begun'): string => {
+  const ask = (request: Request, kind: 'challenge' | 'secret', text: string): void => {
+    request.session.asked = { kind, text, until: now().getTime() + WAITS_MS };
+  };
+  /** What was asked for in this session a moment ago. @throws ProblemError */
+  const askedFor = (request: Request, kind: 'challenge' | 'secret'): string => {
     const { asked } = request.session;
-    delete request.session.asked;
-    if (!asked || asked.until < now().getTime()) throw new ProblemError(otherwise);
+    if (asked?.kind !== kind || asked.until < now().getTime())
+      throw new ProblemError(kind === 'secret' ? 'codes-not-begun' : 'passkey-refused');
     return asked.text;
   };
-  const ask = (request: Request, text: string): void => {
-    request.session.asked = { text, until: now().getTime() + WAITS_MS };
+  /** The same, which is used up by it. @throws ProblemError `passkey-refused` */
+  const takeChallenge = (request: Request): string => {
+    const challenge = askedFor(request, 'challenge');
+    delete request.session.asked;
+    return challenge;
   };
 
   /** Whether somebody has a second step may have changed: this session goes on with what is so now. */
@@ -99,11 +105,11 @@ export function makeSignInHandlers(
     },
     askForPasskey: async ({ request }) => {
       const options = await askForPasskey(partyOf(request));
-      ask(request, options.challenge);
+      ask(request, 'challenge', options.challenge);
       return options;
     },
     signInByPasskey: async ({ request, body: { response } }) => {
-      const challenge = takeAsked(request, 'passkey-refused');
+      const challenge = takeChallenge(request);
       const owner = await attempts.guard({ place: request.ip, account: 'passkey', isShared: true }, () =>
         ownerOfAnswer(database, { response, challenge, party: partyOf(request), at: now() }),
       );
@@ -123,16 +129,15 @@ export function makeSignInHandlers(
     beginCodes: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
       const begun = newSecret(account.email);
-      ask(request, begun.secret);
+      ask(request, 'secret', begun.secret);
       return begun;
     },
     confirmCodes: async ({ request, body, account }) => {
-      const secret = request.session.asked?.text;
-      if (secret === undefined) throw new ProblemError('codes-not-begun');
+      const secret = askedFor(request, 'secret');
       const recoveryCodes = await attempts.guard({ place: request.ip, account: `code ${account.email}` }, () =>
         startCodes(database, account.id, { secret, code: body.code.replace(/\s/g, ''), at: now() }),
       );
-      takeAsked(request, 'codes-not-begun');
+      delete request.session.asked;
       await noteSecurity(database, { at: now(), event: 'second-step-set', account, place: placeOf(request) });
       await waysAfter(request, account);
       return { recoveryCodes };
@@ -146,11 +151,11 @@ export function makeSignInHandlers(
     beginPasskey: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
       const options = await askForNewPasskey(database, account, partyOf(request));
-      ask(request, options.challenge);
+      ask(request, 'challenge', options.challenge);
       return options;
     },
     addPasskey: async ({ request, body: { name, response }, account }) => {
-      const challenge = takeAsked(request, 'passkey-refused');
+      const challenge = takeChallenge(request);
       await addPasskey(database, account.id, { response, challenge, party: partyOf(request), name, at: now() });
       await noteSecurity(database, {
         at: now(),

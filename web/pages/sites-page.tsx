@@ -131,9 +131,13 @@ function SiteItem({ site, onRename, onDelete }: SiteItemProps) {
 function EmptySites({ onMake }: { readonly onMake: (() => void) | null }) {
   return (
     <div className="rounded-lg border border-dashed border-edge px-8 py-12 text-center">
-      <p className="font-display text-large font-semibold">There is no site yet</p>
+      <p className="font-display text-large font-semibold">
+        {onMake ? 'There is no site yet' : 'No site is open to you'}
+      </p>
       <p className="mx-auto mt-1 max-w-md text-quiet">
-        A site is a page tree with its settings. Its menus, addresses and sitemap file follow from the tree.
+        {onMake
+          ? 'A site is a page tree with its settings. Its menus, addresses and sitemap file follow from the tree.'
+          : 'You have an account, and no role on any site. Ask whoever invited you.'}
       </p>
       {onMake && (
         <Button look="main" onClick={onMake} className="mt-4">
