@@ -27,6 +27,9 @@ import { benchPublicFiles } from './public-files.ts';
 import { benchPublish } from './publish.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
+import { putColleague } from '#server/people/people-repository.ts';
+import { SHIPPED_ROLES } from '#core/people/role.ts';
+import { benchPeople, rolesInBranches } from './people.ts';
 import { benchLists } from './lists.ts';
 import { benchWriting } from './writing.ts';
 
@@ -41,6 +44,7 @@ const results: Result[] = [];
 
 if (wants('derive')) results.push(...benchDerive());
 if (wants('access')) results.push(...benchAccess());
+if (wants('people')) results.push(...benchPeople());
 if (wants('lists')) results.push(...benchLists());
 if (wants('menus')) results.push(...benchMenus());
 if (wants('histories')) results.push(...benchHistories());
@@ -70,18 +74,28 @@ if (
     is_suspended: false,
     made_at: new Date(),
   });
+  const editor = await makeAccount(
+    database,
+    { name: 'Editor', email: `editor-${EMAIL}`, password: PASSWORD, looksAfterAll: false },
+    false,
+  );
+  const shaping = SHIPPED_ROLES.slice(2);
+  await putColleague(database, site.key, editor.id, rolesInBranches(site, 50, shaping));
   await database.destroy();
   const env = { DATABASE_URL: url, SPUR_PORT: '4490', SPUR_LIVE_PORT: '4491', SPUR_OLD_SITE_PORT: '4492' };
   const workbench = await startServer('workbench/main.js', env);
   const live = await startServer('live/main.js', env);
   try {
     const origin = `http://127.0.0.1:${workbench.port}`;
-    const signedIn = await fetch(`${origin}/api/session`, {
-      method: 'POST',
-      headers: { Origin: origin, 'Content-Type': 'application/json' },
-      body: JSON.stringify({ email: EMAIL, password: PASSWORD }),
-    });
-    const cookie = signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+    const cookieOf = async (email: string) => {
+      const signedIn = await fetch(`${origin}/api/session`, {
+        method: 'POST',
+        headers: { Origin: origin, 'Content-Type': 'application/json' },
+        body: JSON.stringify({ email, password: PASSWORD }),
+      });
+      return signedIn.headers.getSetCookie()[0]!.split(';')[0]!;
+    };
+    const cookie = await cookieOf(EMAIL);
     const post = async (path: string, body: object) => {
       const answer = await fetch(origin + path, {
         method: 'POST',
@@ -91,7 +105,8 @@ if (
       if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
     };
     if (wants('open')) results.push(...(await benchOpen(workbench.port, cookie, site.key, SIZE)));
-    if (wants('edit')) results.push(...(await benchEdit(url, workbench.port, cookie, site)));
+    if (wants('edit'))
+      results.push(...(await benchEdit(url, workbench.port, cookie, site, await cookieOf(`editor-${EMAIL}`))));
     if (wants('publish')) {
       const again = connect(url);
       results.push(...(await benchPublish(again, account.id, post)));

@@ -218,7 +218,8 @@ export const ROUTES = {
     path: '/api/sites/:site/history',
     permission: 'read',
     where: 'somewhere',
-    summary: 'The log in words, newest first; `?before=` a revision for older ones, `?by=` a name for one person',
+    summary:
+      'The edits, newest first; `?by=` a person, `?of=` a kind of edit, `?page=` a page and all below it, `?before=` a revision',
     answer: historyAnswer,
   },
   goBack: {

@@ -57,6 +57,24 @@ const VIEWS: [string, () => Promise<void>][] = [
     },
   ],
   ['the plan for paper', open('/sites/pellow-quay?lens=plan&beside=plan-pdf')],
+  [
+    'a colleague with roles, and a form for another one',
+    async () => {
+      await open('/sites/pellow-quay?lens=access&beside=colleagues')();
+      await bench.click('button', 'Invite a colleague…');
+      await bench.untilText('Role on the whole site');
+    },
+  ],
+  [
+    'the roles of one colleague',
+    async () => {
+      await open('/sites/pellow-quay?lens=access&beside=colleagues')();
+      await bench.click('button', /^Mira Sand/);
+      await bench.untilText('Role on the whole site');
+    },
+  ],
+  ['the security of a site', open('/sites/pellow-quay?lens=access&beside=security')],
+  ['one’s own account', open('/account')],
   ['a kind with its fields', open('/sites/pellow-quay?lens=access&beside=labels/course')],
   ['fields as columns', open('/sites/pellow-quay?lens=write&kind=course')],
   [

@@ -5,7 +5,8 @@ import { factIdSchema } from '#core/model/fact.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { forbiddenWords } from '#core/people/forbidden.ts';
 import { mayReadText, readableOf } from '#core/people/reading.ts';
-import { makeSite, newSettings } from '#core/model/site.ts';
+import { EDIT_KINDS } from '#core/people/edit-kinds.ts';
+import { branchOf, makeSite, newSettings } from '#core/model/site.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
@@ -197,15 +198,13 @@ export function makeHandlers(services: Services): Handlers {
     },
 
     showHistory: async ({ request }) => {
-      const key = siteOf(request);
-      await cache.current(key);
-      const { by } = request.query;
-      return historyBefore(
-        database,
-        key,
-        countIn(request.query.before) || null,
-        typeof by === 'string' && by !== '' ? by : null,
-      );
+      const { site } = await cache.current(siteOf(request));
+      const { by, of, page } = request.query;
+      return historyBefore(database, site.key, countIn(request.query.before) || null, {
+        by: typeof by === 'string' && by !== '' ? by : null,
+        of: [...EDIT_KINDS, 'release' as const].find((kind) => kind === of) ?? null,
+        pages: page === undefined ? null : branchOf(site, pageOf(page)),
+      });
     },
     goBack: ({ request, body, account }) =>
       edits.goBack(siteOf(request), account, body).then(({ revision, words }) => ({ revision, words })),

@@ -75,17 +75,24 @@ export interface PowersTable {
 }
 
 /** What is held at all rows, in one pass. */
-export function powersTable({ nodes, parent }: Pick<Outline, 'nodes' | 'parent'>, powers: Powers): PowersTable {
-  const permissions = new Uint16Array(nodes.length);
-  const through = new Int32Array(nodes.length).fill(-1);
+export function powersTable({ parent, rowOf }: Pick<Outline, 'parent' | 'rowOf'>, powers: Powers): PowersTable {
+  const count = parent.length;
+  const permissions = new Uint16Array(count);
+  const through = new Int32Array(count).fill(-1);
   const { onSite, onBranches } = powers;
   const onAll = onSite?.permissions ?? NO_PERMISSION;
   if (onBranches.size === 0) return { permissions: permissions.fill(onAll), through };
-  for (let row = 0; row < nodes.length; row++) {
+  for (const [page, held] of onBranches) {
+    const row = rowOf.get(page);
+    if (row === undefined) continue;
+    through[row] = row;
+    permissions[row] = held.permissions;
+  }
+  for (let row = 0; row < count; row++) {
+    if (through[row] === row) continue;
     const above = parent[row]!;
-    const own = onBranches.get(nodes[row]!.id);
-    permissions[row] = own ? own.permissions : above === -1 ? onAll : permissions[above]!;
-    through[row] = own ? row : above === -1 ? -1 : through[above]!;
+    permissions[row] = above === -1 ? onAll : permissions[above]!;
+    through[row] = above === -1 ? -1 : through[above]!;
   }
   return { permissions, through };
 }

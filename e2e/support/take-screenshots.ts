@@ -80,6 +80,10 @@ try {
     if ((await one.getText()) === 'Staff') await one.click();
   await pause(1500);
   await take('walk');
+  await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
+  await bench.click('button', /^Mira Sand/);
+  await bench.untilText('30 pages in branches');
+  await take('colleague');
   await bench.open(spur, 'pellow-quay', '?lens=access&beside=labels/course');
   await bench.click('button', /^Teachers Pages/);
   const fields = await browser.driver.findElement(By.css('#kind-fields'));
@@ -106,8 +110,6 @@ try {
   await browser.prefer('light');
   await browser.driver.get(`${spur.live}/pellow-quay/courses/long-courses/the-year-course`);
   await take('visitors');
-  await browser.driver.get(`${spur.live}/pellow-quay/courses/course-dates`);
-  await take('course-dates');
   await browser.driver.get(`${spur.workbench}/sites/pellow-quay/looks?page=/visit/open-saturdays`);
   await bench.find('button', 'Take this look: Suggestion 2');
   await pause(2500);

@@ -2,17 +2,25 @@ import type { Knex } from 'knex';
 import type { LoggedEdit } from '#core/changes/way-back.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Operation } from '#core/operations/operation.ts';
+import { type EditKind, cellsOfKind } from '#core/people/edit-kinds.ts';
 import type { HistoryEntry } from '#contract/api.ts';
 
 /** So many entries a page of the history. */
 export const HISTORY_PAGE = 100;
+
+/** Which edits are looked for: by whom, of which kind, and of which pages; null for any. */
+export interface HistoryFilter {
+  readonly by: string | null;
+  readonly of: EditKind | 'release' | null;
+  readonly pages: readonly PageId[] | null;
+}
 
 /** The log in words, newest first: from before a revision, and of one person, where these are given. */
 export async function historyBefore(
   database: Knex,
   key: SiteKey,
   before: number | null,
-  by: string | null,
+  { by, of, pages }: HistoryFilter,
 ): Promise<{ entries: HistoryEntry[]; more: boolean }> {
   const query = database('edit_log')
     .leftJoin('account', 'account.id', 'edit_log.account')
@@ -22,6 +30,14 @@ export async function historyBefore(
     .select('revision', 'at', 'account.name as by', 'kind', 'words');
   if (before !== null) void query.andWhere('revision', '<', before);
   if (by !== null) void query.andWhere('account.name', by);
+  if (of === 'release') void query.andWhere('kind', 'release');
+  else if (of !== null)
+    void query.andWhereRaw(`EXISTS (SELECT FROM unnest(cells) AS cell WHERE cell ~ ?)`, [cellsOfKind(of)]);
+  if (pages !== null)
+    void query.andWhereRaw(
+      `EXISTS (SELECT FROM unnest(cells) AS cell WHERE split_part(cell, '.', 1) = ANY(?::text[]))`,
+      [[...pages]],
+    );
   const rows = await query;
   return {
     entries: rows.slice(0, HISTORY_PAGE).map((row) => ({ ...row, at: row.at.toISOString(), by: row.by ?? 'Somebody' })),

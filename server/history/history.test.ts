@@ -57,6 +57,25 @@ describe('looking back', () => {
   });
 });
 
+describe('the history', () => {
+  it('is looked through by person, by kind of edit and by branch, in any combination', async () => {
+    const key = await busySite('looked-through');
+    await ines.operations(key, add('d', 'a', 'Sails'), add('e', null, 'Visit'));
+    await bram.operations(key, { name: 'page.set', page: 'e', fields: { description: { en: 'By boat.' } } });
+    await bram.operations(key, { name: 'goal.add', goal: 'g1', statement: 'More visitors' });
+    const words = async (query: string) =>
+      (await ines.get(`/api/sites/${key}/history?${query}`)).json.entries.map((one: { words: string }) => one.words);
+    expect(await words('of=write')).toEqual(['changed the description of ‘Visit’']);
+    expect(await words('of=plan')).toEqual(['added the goal ‘More visitors’']);
+    expect(await words('page=e')).toHaveLength(2);
+    expect(await words('page=e&of=shape')).toHaveLength(1);
+    expect(await words('page=a&by=Bram')).toEqual([]);
+    expect(await words('page=b')).toHaveLength(3);
+    expect(await words('of=nothing')).toHaveLength(6);
+    expect((await ines.get(`/api/sites/${key}/history?page=%00`)).status).toBe(404);
+  });
+});
+
 describe('going back', () => {
   it('makes the draft what it was, as one step that can be undone, and leaves what is live', async () => {
     const key = await busySite('going-back');

@@ -1,7 +1,15 @@
 import type { Database } from '../database/connect.ts';
 
 /** Tables that change by themselves, or that count what is refused. */
-const VOLATILE = ['session', 'sign_in_attempt', 'familiar_place', 'missed_address', 'redirect_hit', 'walk', 'security_log'];
+const VOLATILE = [
+  'session',
+  'sign_in_attempt',
+  'familiar_place',
+  'missed_address',
+  'redirect_hit',
+  'walk',
+  'security_log',
+];
 
 /** What stands in each table, as a short text that differs where anything does. */
 export async function tablesAsTheyAre(database: Database): Promise<Map<string, string>> {

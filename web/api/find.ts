@@ -17,6 +17,17 @@ export function useLatestChanges(
   return useMemo(() => data && byPage(data), [data]);
 }
 
+/** Who changed each page last in any way, and when; undefined until it is known. */
+export function useAllChanges(
+  key: SiteKey,
+  revision: number,
+): ReadonlyMap<PageId, { by: string; at: string }> | undefined {
+  const { data } = useSWR([`/sites/${key}/latest-changes`, revision], () => call('listLatestChanges', { site: key }), {
+    keepPreviousData: true,
+  });
+  return useMemo(() => data && byPage(data), [data]);
+}
+
 /** Who changed what visitors get of each page last, and when; undefined until it is known. It is not fetched without a revision. */
 export function useLiveChanges(
   key: SiteKey,

@@ -1,3 +1,4 @@
+import type { EditKind } from '#core/people/edit-kinds.ts';
 import useSWR, { mutate } from 'swr';
 import useSWRImmutable from 'swr/immutable';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
@@ -93,11 +94,21 @@ export async function putBackPages(key: SiteKey, pages: readonly PageId[]): Prom
   );
 }
 
-/** The history of a site, newest first, of one person where `by` names one; fetched again at another revision. */
-export function useHistory(key: SiteKey, revision: number, by = ''): HistoryEntry[] | undefined {
+/** Which edits of a history are looked for: by whom, of which kind, in which branch; '' for any. */
+export interface HistoryOf {
+  readonly by: string;
+  readonly of: EditKind | 'release' | '';
+  readonly page: PageId | '';
+}
+
+/** All edits. */
+export const ALL_EDITS: HistoryOf = { by: '', of: '', page: '' };
+
+/** The history of a site, newest first; fetched again at another revision. */
+export function useHistory(key: SiteKey, revision: number, asked: HistoryOf): HistoryEntry[] | undefined {
   return useSWR(
-    [`/sites/${key}/history`, revision, by],
-    () => call('showHistory', { site: key }, undefined, historyQuery(by)).then((answer) => answer.entries),
+    [`/sites/${key}/history`, revision, asked.by, asked.of, asked.page],
+    () => call('showHistory', { site: key }, undefined, historyQuery(asked)).then((answer) => answer.entries),
     { keepPreviousData: true },
   ).data;
 }
@@ -105,13 +116,13 @@ export function useHistory(key: SiteKey, revision: number, by = ''): HistoryEntr
 export const olderHistory = (
   key: SiteKey,
   before: number,
-  by = '',
+  asked: HistoryOf,
 ): Promise<{ entries: HistoryEntry[]; more: boolean }> =>
-  call('showHistory', { site: key }, undefined, historyQuery(by, before));
+  call('showHistory', { site: key }, undefined, historyQuery(asked, before));
 
-function historyQuery(by: string, before?: number): string {
+function historyQuery(asked: HistoryOf, before?: number): string {
   const parameters = new URLSearchParams();
-  if (by !== '') parameters.set('by', by);
+  for (const [name, value] of Object.entries(asked)) if (value !== '') parameters.set(name, value as string);
   if (before !== undefined) parameters.set('before', String(before));
   return parameters.size === 0 ? '' : `?${parameters.toString()}`;
 }

@@ -7,7 +7,7 @@ import { type Outline, outlineOf } from '#core/derive/outline.ts';
 import { openQuestions, planOf } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SiteSummary } from '#contract/api.ts';
-import { fetchSite, useHistory } from '../api/sites.ts';
+import { ALL_EDITS, fetchSite, useHistory } from '../api/sites.ts';
 import { historyLines } from '../past/history-lines.ts';
 import { pages } from '../tree/words.ts';
 
@@ -21,7 +21,7 @@ export function SiteAtAGlance({ site }: { readonly site: SiteSummary }) {
   const { data: tree } = useSWR(isSmall ? [`/sites/${site.key}/glance`, site.changedAt] : null, () =>
     fetchSite(site.key),
   );
-  const entries = useHistory(site.key, Date.parse(site.changedAt)) ?? [];
+  const entries = useHistory(site.key, Date.parse(site.changedAt), ALL_EDITS) ?? [];
   const waits = useMemo(() => (tree ? waitsIn(tree) : []), [tree]);
   return (
     <div className="col-span-full grid gap-x-6 gap-y-2 md:grid-cols-[minmax(0,1fr)_minmax(0,1.2fr)_10rem]">

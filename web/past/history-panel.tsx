@@ -2,19 +2,28 @@ import { X } from 'lucide-react';
 import { memo, useMemo, useState } from 'react';
 import type { HistoryEntry } from '#contract/api.ts';
 import { dayIn, longDayWords, momentWords, timeWords } from '#core/model/moment-words.ts';
-import { useHistory } from '../api/sites.ts';
+import { textIn } from '#core/model/texts.ts';
+import { EDIT_KINDS, EDIT_KIND_WORDS } from '#core/people/edit-kinds.ts';
+import { ALL_EDITS, type HistoryOf, useHistory } from '../api/sites.ts';
 import { Button, IconButton } from '../ui/button.tsx';
+import { Tick } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { historyLines } from './history-lines.ts';
 import { useOlderHistory } from './use-older-history.ts';
 
+const CHOICE = 'h-8 min-w-0 rounded-md border border-edge bg-raised px-2';
+
 /** The log in words, by day and person, and the tree as it was at any point of it. */
 export const HistoryPanel = memo(function HistoryPanel() {
-  const { site, shown, past, lookAt, setHistoryOpen } = useWorkbench();
-  const [by, setBy] = useState('');
-  const newest = useHistory(site.key, shown.revision, by);
-  const older = useOlderHistory(site.key, by, newest);
+  const { site, shown, past, selection, lookAt, setHistoryOpen, setBeside } = useWorkbench();
+  const [asked, setAsked] = useState(ALL_EDITS);
+  const { by, of, page } = asked;
+  const set = (change: Partial<HistoryOf>) => setAsked({ ...asked, ...change });
+  const newest = useHistory(site.key, shown.revision, asked);
+  const older = useOlderHistory(site.key, asked, newest);
   const names = useNames(newest, by);
+  const { active } = selection;
+  const branch = page === '' ? active : page;
   const close = () => {
     lookAt(null);
     setHistoryOpen(false);
@@ -32,26 +41,63 @@ export const HistoryPanel = memo(function HistoryPanel() {
           </IconButton>
         </div>
         <Slider entries={older.entries} />
-        <label className="mt-2 flex items-center gap-2 text-small">
-          <span className="font-medium">By</span>
+        <button
+          type="button"
+          className="mt-1 text-small text-accent hover:underline"
+          onClick={() => {
+            close();
+            setBeside({ kind: 'since', id: null });
+          }}
+        >
+          What has changed since you were last here
+        </button>
+        <div className="mt-2 grid grid-cols-2 gap-2 text-small">
           <select
+            aria-label="By whom"
             value={by}
-            onChange={(event) => setBy(event.target.value)}
-            className="h-8 min-w-0 flex-1 rounded-md border border-edge bg-raised px-2"
+            onChange={(event) => set({ by: event.target.value })}
+            className={CHOICE}
           >
-            <option value="">Everybody</option>
+            <option value="">By everybody</option>
             {names.map((name) => (
-              <option key={name}>{name}</option>
+              <option key={name} value={name}>
+                By {name}
+              </option>
             ))}
           </select>
-        </label>
+          <select
+            aria-label="What kind of edit"
+            value={of}
+            onChange={(event) => set({ of: event.target.value as HistoryOf['of'] })}
+            className={CHOICE}
+          >
+            <option value="">All edits</option>
+            {EDIT_KINDS.map((kind) => (
+              <option key={kind} value={kind}>
+                {EDIT_KIND_WORDS[kind]}
+              </option>
+            ))}
+            <option value="release">Releases</option>
+          </select>
+        </div>
+        {branch !== null && (
+          <div className="mt-2 text-small">
+            <Tick
+              label={`Only ‘${textIn(site.nodes.get(branch)?.title ?? {}, site.settings.language)}’ and below`}
+              checked={page !== ''}
+              onChange={() => set({ page: page === '' ? branch : '' })}
+            />
+          </div>
+        )}
       </header>
       {/* It may scroll, so the keyboard must be able to reach it. */}
       {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
       <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 pb-4">
         {newest?.length === 0 && (
           <p className="pt-3 text-quiet">
-            Nothing has been changed yet. Each change appears here, with who made it and when.
+            {by === '' && of === '' && page === ''
+              ? 'Nothing has been changed yet. Each change appears here, with who made it and when.'
+              : 'No edit is like that.'}
           </p>
         )}
         <Days entries={older.entries} lookedAt={past?.revision ?? null} onLook={lookAt} />

@@ -28,6 +28,7 @@ import { FORMS } from '../lenses/write/forms/form-kind.tsx';
 import { SHARED_SECTIONS } from '../lenses/write/shared-kind.tsx';
 import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
+import { SINCE } from '../past/since-sheet.tsx';
 import { FIELDS } from '../tree/fields-sheet.tsx';
 import { REMOVED } from '../tree/removed-sheet.tsx';
 import type { SettingsKey } from './settings-keys.ts';
@@ -64,6 +65,7 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   texts: TEXTS,
   moment: MOMENT,
   removed: REMOVED,
+  since: SINCE,
   fields: FIELDS,
   'old-site': OLD_SITE,
   files: FILES,

@@ -29,6 +29,7 @@ export const SETTINGS_KEYS = [
   'texts',
   'moment',
   'removed',
+  'since',
   'fields',
   'old-site',
   'files',

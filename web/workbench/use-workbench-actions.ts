@@ -1,4 +1,5 @@
 import {
+  BellDot,
   ArchiveRestore,
   CircleHelp,
   Columns2,
@@ -71,6 +72,14 @@ export function useSheetActions() {
     isOn: isHistoryOpen,
     run: () => setHistoryOpen(!isHistoryOpen),
   };
+  const since: BarAction = {
+    label: 'Since you were last here',
+    words: 'Since you were last here: what others have changed…',
+    also: ['news', 'changes', 'new', 'what happened'],
+    Sign: BellDot,
+    shows: 'sign',
+    run: () => setBeside({ kind: 'since', id: null }),
+  };
   const sideSheet: BarAction = {
     label: sideWords,
     words: sideWords,
@@ -88,7 +97,7 @@ export function useSheetActions() {
         run: () => setBeside({ kind: 'going-live', id: null }),
       }
     : null;
-  return { removed, history, sideSheet, live };
+  return { removed, history, since, sideSheet, live };
 }
 
 /** The list of keys, and the list of all commands. */

@@ -27,6 +27,7 @@ import { useFind } from '../find/use-find.ts';
 import { NOTHING_SCHEDULED, scheduledPages } from '../tree/scheduled-pages.ts';
 import { foundAmong, useOpenSetting } from '../settings/use-touched.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
+import { useNoteVisit } from '../past/use-last-here.ts';
 import { usePast } from '../past/use-past.ts';
 import { Dialogs } from './dialogs/dialogs.tsx';
 import { TopBar } from './top-bar.tsx';
@@ -157,6 +158,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     [clip, store.key],
   );
   useTold(store);
+  useNoteVisit(store.key);
   useEffect(() => {
     if (active !== null) rememberPage(active);
   }, [active, rememberPage]);
