@@ -233,10 +233,11 @@ export const PEOPLE_ROUTES = {
     answer: signInWaysAnswer,
   },
   removePasskey: {
-    method: 'delete',
-    path: '/api/account/passkeys/:passkey',
+    method: 'post',
+    path: '/api/account/passkeys/:passkey/end',
     permission: 'account',
     summary: 'Remove a passkey',
+    body: againPasswordBody,
     answer: signInWaysAnswer,
   },
   showSiteSecurity: {

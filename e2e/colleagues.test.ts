@@ -153,6 +153,8 @@ describe('an account', () => {
     await bench.find('button', /^Mira Sand/);
     await browser.driver.get(`${named()}/account`);
     await bench.click('button', /^Remove Desk in the loft/);
+    await bench.fill('Your password', DEMO_PASSWORD);
+    await bench.press(Key.ENTER);
     await bench.until('it is gone', async () => !(await bench.has('button', /^Remove Desk/)));
     await signOut();
     await bench.click('button', 'Use a passkey');

@@ -13,7 +13,8 @@ import { accountById, setName, setPassword } from './account-repository.ts';
 import { makeFirstAccount } from './account-service.ts';
 import { requireGoodPassword } from './password-rules.ts';
 import { sessionsOf } from './session-repository.ts';
-import { placeOf, startSession } from './start-session.ts';
+import { placeOf, startSession, waitForCode } from './start-session.ts';
+import { tellOwner } from './tell-owner.ts';
 
 type Names =
   | 'makeFirstAccount'
@@ -28,7 +29,7 @@ type Names =
 
 /** What somebody does with their own account, and the ways to it: the first account, an invitation, a new password. */
 export function makeAccountHandlers(
-  services: Pick<Services, 'database' | 'sessions' | 'attempts' | 'liveOrigin' | 'now'>,
+  services: Pick<Services, 'database' | 'sessions' | 'attempts' | 'mailer' | 'origin' | 'liveOrigin' | 'now'>,
   links: AccountLinks,
 ): Pick<Handlers, Names> {
   const { database, sessions, attempts, liveOrigin, now } = services;
@@ -67,6 +68,8 @@ export function makeAccountHandlers(
       );
       // Whoever has a session by the former password is out.
       for (const { id } of await sessionsOf(database, account.id, now())) await end(id);
+      // The mailbox stands for the password, and for nothing more.
+      if (await waitForCode(services, request, account.id)) return { account: null, wantsCode: true, liveOrigin };
       return sessionOf(await startSession(services, request, account));
     },
     askForPassword: async ({ request, body }) => {
@@ -89,7 +92,7 @@ export function makeAccountHandlers(
       });
       requireGoodPassword(body.password, [account.name, account.email]);
       await setPassword(database, account.id, await hashOfPassword(body.password));
-      await noteSecurity(database, { at: now(), event: 'password-changed', account, place: placeOf(request) });
+      await tellOwner(services, request, account, 'password-changed');
       await endOthers(request, account);
       return { ok: true };
     },

@@ -11,10 +11,8 @@ import { newSecret, startCodes, takeCode } from './one-time-codes.ts';
 import { type Party, addPasskey, askForNewPasskey, askForPasskey, ownerOfAnswer } from './passkeys.ts';
 import { SESSION_COOKIE } from './remembered-sessions.ts';
 import { deleteCodes, deletePasskey, hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
-import { placeOf, renewSession, startSession } from './start-session.ts';
-
-/** After the password, the one-time code is waited for so long; and so long an authenticator's answer. */
-const WAITS_MS = 5 * 60_000;
+import { ANSWERED_WITHIN_MS, placeOf, startSession, waitForCode } from './start-session.ts';
+import { tellOwner } from './tell-owner.ts';
 
 type Names =
   | 'showSession'
@@ -33,7 +31,7 @@ type Names =
 
 /** Signing in and out, by password and one-time code or by passkey; and setting these up. */
 export function makeSignInHandlers(
-  services: Pick<Services, 'database' | 'attempts' | 'liveOrigin' | 'now'>,
+  services: Pick<Services, 'database' | 'attempts' | 'mailer' | 'origin' | 'liveOrigin' | 'now'>,
 ): Pick<Handlers, Names> {
   const { database, attempts, liveOrigin, now } = services;
   const sessionOf = (account: Account | undefined, wantsCode = false): SessionAnswer => ({
@@ -58,7 +56,7 @@ export function makeSignInHandlers(
     });
 
   const ask = (request: Request, kind: 'challenge' | 'secret', text: string): void => {
-    request.session.asked = { kind, text, until: now().getTime() + WAITS_MS };
+    request.session.asked = { kind, text, until: now().getTime() + ANSWERED_WITHIN_MS };
   };
   /** What was asked for in this session a moment ago. @throws ProblemError */
   const askedFor = (request: Request, kind: 'challenge' | 'secret'): string => {
@@ -86,11 +84,8 @@ export function makeSignInHandlers(
       const account = await attempts
         .guard({ place: request.ip, account: body.email }, () => authenticate(database, body.email, body.password))
         .catch(async (fault: unknown) => noting(request, await accountByEmail(database, body.email), fault));
-      if ((await signInWaysOf(database, account.id)).codesSince === null)
-        return sessionOf(await startSession(services, request, account));
-      await renewSession(request);
-      request.session.waiting = { account: account.id, until: now().getTime() + WAITS_MS };
-      return sessionOf(undefined, true);
+      if (await waitForCode(services, request, account.id)) return sessionOf(undefined, true);
+      return sessionOf(await startSession(services, request, account));
     },
     giveCode: async ({ request, body }) => {
       const { waiting } = request.session;
@@ -138,14 +133,14 @@ export function makeSignInHandlers(
         startCodes(database, account.id, { secret, code: body.code.replace(/\s/g, ''), at: now() }),
       );
       delete request.session.asked;
-      await noteSecurity(database, { at: now(), event: 'second-step-set', account, place: placeOf(request) });
+      await tellOwner(services, request, account, 'second-step-set');
       await waysAfter(request, account);
       return { recoveryCodes };
     },
     endCodes: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
       if ((await deleteCodes(database, account.id)) > 0)
-        await noteSecurity(database, { at: now(), event: 'second-step-removed', account, place: placeOf(request) });
+        await tellOwner(services, request, account, 'second-step-removed');
       return waysAfter(request, account);
     },
     beginPasskey: async ({ request, body, account }) => {
@@ -157,19 +152,14 @@ export function makeSignInHandlers(
     addPasskey: async ({ request, body: { name, response }, account }) => {
       const challenge = takeChallenge(request);
       await addPasskey(database, account.id, { response, challenge, party: partyOf(request), name, at: now() });
-      await noteSecurity(database, {
-        at: now(),
-        event: 'passkey-added',
-        account,
-        about: name,
-        place: placeOf(request),
-      });
+      await tellOwner(services, request, account, 'passkey-added', name);
       return waysAfter(request, account);
     },
-    removePasskey: async ({ request, account }) => {
+    removePasskey: async ({ request, body, account }) => {
+      await requirePassword(request, account, body.password);
       const removed = await deletePasskey(database, account.id, String(request.params.passkey));
       if (removed === 0) throw new ProblemError('passkey-unknown');
-      await noteSecurity(database, { at: now(), event: 'passkey-removed', account, place: placeOf(request) });
+      await tellOwner(services, request, account, 'passkey-removed');
       return waysAfter(request, account);
     },
   };

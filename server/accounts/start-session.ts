@@ -4,7 +4,7 @@ import type { Database } from '../database/connect.ts';
 import { noteSecurity } from '../security/security-log-repository.ts';
 import { noteSeen } from './account-repository.ts';
 import { browserWords } from './browser-words.ts';
-import { hasSecondStep } from './sign-in-ways-repository.ts';
+import { hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
 
 /**
  * Starts the session of somebody who has proved who they are, under a new id, so that an id known from before is worth nothing.
@@ -27,8 +27,26 @@ export async function startSession(
   return account;
 }
 
+/** After the password, a one-time code is waited for so long; and so long an authenticator's answer. */
+export const ANSWERED_WITHIN_MS = 5 * 60_000;
+
+/**
+ * Where an account asks for one-time codes: begins a session in which one is waited for, of somebody who has proved that they have the
+ * password or its mailbox. False where it asks for none.
+ */
+export async function waitForCode(
+  { database, now }: { readonly database: Database; readonly now: () => Date },
+  request: Request,
+  account: string,
+): Promise<boolean> {
+  if ((await signInWaysOf(database, account)).codesSince === null) return false;
+  await renewSession(request);
+  request.session.waiting = { account, until: now().getTime() + ANSWERED_WITHIN_MS };
+  return true;
+}
+
 /** Begins an empty session under a new id. */
-export const renewSession = (request: Request): Promise<void> =>
+const renewSession = (request: Request): Promise<void> =>
   new Promise((resolve, reject) => request.session.regenerate((fault) => (fault ? reject(fault) : resolve())));
 
 /** Where a request comes from, as the log of security says it. */

@@ -2,7 +2,6 @@ import { KeyRound } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { addPasskey, removePasskey, useSignInWays } from '../api/account.ts';
-import { wordsOfFault } from '../api/client.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { Button } from '../ui/button.tsx';
 import { TextField } from '../ui/field.tsx';
@@ -15,6 +14,7 @@ export function Passkeys() {
   const ways = useSignInWays();
   const [name, setName] = useState('');
   const [isAsking, setAsking] = useState(false);
+  const [leaving, setLeaving] = useState<string | null>(null);
   if (!ways) return null;
   const add = async (password: string) => {
     try {
@@ -44,16 +44,22 @@ export function Passkeys() {
                   {passkey.lastUsedAt === null ? 'Not used yet' : `Last used on ${dayWords(passkey.lastUsedAt)}`}
                 </span>
               </span>
-              <Button
-                onClick={() =>
-                  void removePasskey(passkey.id).catch((fault: unknown) => toast.error(wordsOfFault(fault)))
-                }
-              >
-                Remove <span className="sr-only">{passkey.name}</span>
+              <Button onClick={() => setLeaving(passkey.id)}>
+                Remove <span className="sr-only">{passkey.name}</span>…
               </Button>
             </li>
           ))}
         </ul>
+      )}
+      {leaving !== null && (
+        <AskPassword
+          words="Remove the passkey"
+          onLeave={() => setLeaving(null)}
+          onGiven={async (password) => {
+            await removePasskey(leaving, password);
+            setLeaving(null);
+          }}
+        />
       )}
       {!hasPasskeys() ? (
         <p className="text-small text-quiet">

@@ -57,5 +57,5 @@ export async function addPasskey(name: string, password: string): Promise<void> 
 }
 
 /** @throws ServerProblem, NoAnswer */
-export const removePasskey = async (passkey: string): Promise<void> =>
-  takeWays(await call('removePasskey', { passkey }));
+export const removePasskey = async (passkey: string, password: string): Promise<void> =>
+  takeWays(await call('removePasskey', { passkey }, { password }));

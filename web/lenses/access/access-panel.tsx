@@ -11,6 +11,7 @@ import { Button } from '../../ui/button.tsx';
 import { AudienceTicks } from '../../ui/audience-ticks.tsx';
 import { Choice, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { PageColleagues } from './people/page-colleagues.tsx';
 import { PageHead } from '../page-head.tsx';
 import { PageAnswers } from './page-answers.tsx';
 import { PassphraseField } from './passphrase-field.tsx';
@@ -21,15 +22,16 @@ export function AccessPanel({ page }: { readonly page: PageId | null }) {
   const { mayEdit } = useWorkbench();
   if (page === null) return <p className="text-quiet">Select a page in the tree to see who can open it.</p>;
   return (
-    <fieldset disabled={!mayEdit} className="contents">
-      <div className="flex flex-col gap-4">
+    <div className="flex flex-col gap-4">
+      <fieldset disabled={!mayEdit} className="contents">
         <PageHead page={page} />
         <PageAnswers page={page} />
         <OwnRule page={page} />
         <Labels page={page} />
         <RulesBelow page={page} />
-      </div>
-    </fieldset>
+      </fieldset>
+      <PageColleagues page={page} />
+    </div>
   );
 }
 
