@@ -86,7 +86,8 @@ export const OF_REQUESTS = {
   'colleague-there': {
     status: 409,
     title: 'Already a colleague',
-    detail: (p) => `${p.email} is a colleague of this site already. Open them in the list to change their roles.`,
+    detail: (p) =>
+      `Somebody with the address ${p.email} is a colleague of this site already. Open them in the list to change their roles.`,
   },
   'colleague-self': {
     status: 409,
@@ -97,7 +98,7 @@ export const OF_REQUESTS = {
   'colleague-looks-after-all': {
     status: 409,
     title: 'They look after the installation',
-    detail: (p) => `${p.name} looks after this installation of Spur, and may do everything on every site.`,
+    detail: (p) => `‘${p.name}’ looks after this installation of Spur, and may do everything on every site.`,
   },
   'role-unknown': {
     status: 404,
@@ -112,7 +113,8 @@ export const OF_REQUESTS = {
   'role-in-use': {
     status: 409,
     title: 'Somebody has this role',
-    detail: (p) => `${p.count} of your colleagues have the role ‘${p.name}’. Give them another one first.`,
+    detail: (p) =>
+      `The role ‘${p.name}’ is held by ${p.count} ${p.count === 1 ? 'colleague' : 'colleagues'}. Give them another one first.`,
   },
   'role-too-many': {
     status: 409,

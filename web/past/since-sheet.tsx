@@ -46,7 +46,7 @@ function Since() {
     }),
     [changed, timeZone],
   );
-  useMarkRows(marks);
+  useMarkRows(changed.length > 0 ? marks : null);
   if (!changes) return <p className="text-quiet">Loading …</p>;
   if (since === null) return <p>This is your first visit. When you come back, what others have changed shows here.</p>;
   return (

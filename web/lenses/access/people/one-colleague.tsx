@@ -188,7 +188,7 @@ function Roles({ colleague, roles }: { readonly colleague: Colleague; readonly r
             />
           </div>
           <IconButton
-            name={`Take away the role in ${branchName(site, page)}`}
+            name={`Remove the role in ${branchName(site, page)}`}
             className="mt-6"
             onClick={() => setAt(page, null)}
           >
