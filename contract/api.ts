@@ -23,6 +23,8 @@ export const sessionAnswer = z.object({
   account: accountSchema.nullable(),
   /** The password was right, and a one-time code is asked for. */
   wantsCode: z.boolean(),
+  /** What the provider of the organisation is called, by which one can sign in; null where there is none. */
+  provider: z.string().nullable(),
   liveOrigin: z.string(),
 });
 export type SessionAnswer = z.infer<typeof sessionAnswer>;

@@ -185,6 +185,18 @@ export const PEOPLE_ROUTES = {
     body: usePasskeyBody,
     answer: sessionAnswer,
   },
+  startProvider: {
+    method: 'get',
+    path: '/api/session/provider',
+    permission: 'open',
+    summary: 'Go to the provider of the organisation, to sign in there',
+  },
+  finishProvider: {
+    method: 'get',
+    path: '/api/session/provider/answer',
+    permission: 'open',
+    summary: 'Come back from the provider, signed in, or with the reason why not',
+  },
   showSignInWays: {
     method: 'get',
     path: '/api/account/sign-in',

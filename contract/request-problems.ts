@@ -185,6 +185,29 @@ export const OF_REQUESTS = {
     title: 'You have no second step yourself',
     detail: () => 'You would shut yourself out. Set up a passkey or one-time codes under ‘Account’ first.',
   },
+  'provider-none': {
+    status: 404,
+    title: 'No provider of identities',
+    detail: () => 'This installation has no provider by which people sign in. Sign in with your password or a passkey.',
+  },
+  'provider-away': {
+    status: 503,
+    title: 'The provider does not answer',
+    detail: (p) =>
+      `Signing in with ‘${p.name}’ does not work just now. Try again later, or sign in with your password.`,
+  },
+  'provider-refused': {
+    status: 403,
+    title: 'The provider did not confirm who you are',
+    detail: () =>
+      'What came back does not answer what was asked, came too late, or has no mail address that was confirmed. Try again.',
+  },
+  'provider-unknown-person': {
+    status: 403,
+    title: 'You are no colleague here yet',
+    detail: () =>
+      'Nobody here has the mail address that your organisation gives for you. Ask for an invitation to a site.',
+  },
   'session-unknown': {
     status: 404,
     title: 'No such session',

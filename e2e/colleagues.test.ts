@@ -190,4 +190,23 @@ describe('an account', () => {
     await bench.untilText('9 recovery codes are left.');
     await bench.untilText('You failed to sign in.');
   });
+
+  it('signs in through the organisation, where it was invited', async () => {
+    await browser.driver.get(`${spur.workbench}/account`);
+    await signOut();
+    await bench.click('link', /^Sign in with the school/);
+    await bench.untilText('Who are you?');
+    await bench.fill('Mail address', 'teo@pellow-quay.example');
+    await bench.click('button', 'Go on');
+    await bench.untilText('111 live');
+    await bench.find('button', /^Teo Brandt/);
+    // The provider knows for a minute who was there.
+    await browser.driver.manage().deleteAllCookies();
+    await browser.driver.get(`${spur.workbench}/sign-in`);
+    await bench.click('link', /^Sign in with the school/);
+    await bench.untilText('Who are you?');
+    await bench.fill('Mail address', 'nobody@elsewhere.example');
+    await bench.click('button', 'Go on');
+    await bench.untilText('Ask for an invitation to a site.');
+  });
 });

@@ -14,6 +14,7 @@ import { type Services, makeHandlers } from './handlers.ts';
 import { API_HEADERS } from './api-headers.ts';
 import { mountUploads } from './library/uploads.ts';
 import { placeOf } from './accounts/start-session.ts';
+import type { AskedOfProvider } from './accounts/provider-handlers.ts';
 import { siteOf } from './route-parameters.ts';
 import { noteSecurity } from './security/security-log-repository.ts';
 import { STRICT_TRANSPORT, isSecure } from './security/own-origin.ts';
@@ -28,6 +29,8 @@ declare module 'express-session' {
     browser: string;
     /** Who has given the password, and is asked for a one-time code. */
     waiting: { readonly account: string; readonly until: number };
+    /** Who is at the provider of the organisation to sign in. */
+    provider: AskedOfProvider;
     /** What an authenticator is to answer, or the secret that is being set up. */
     asked: { readonly kind: 'challenge' | 'secret'; readonly text: string; readonly until: number };
   }
@@ -35,8 +38,6 @@ declare module 'express-session' {
 
 export interface AppParts extends Services {
   readonly sessionSecret: string;
-  /** The workbench's outside address; null where none was named. */
-  readonly ownOrigin: string | null;
   /** The proxies in front that are believed when they say for whom they ask, as Express takes them. */
   readonly proxies: readonly string[];
   readonly log: Logger;

@@ -25,6 +25,7 @@ describe('the settings', () => {
       oldSitePort: 4402,
       directory: null,
       directoryPort: 4403,
+      identityProvider: null,
     }));
   it('name the directory of the organisation, without the slash at its end', () =>
     expect(

@@ -1,6 +1,7 @@
 import { withoutTrailing } from '#core/model/cut-text.ts';
 import { join, resolve } from 'node:path';
 import { z } from 'zod';
+import type { ProviderAccess } from './accounts/identity-provider.ts';
 import type { StoreService } from './library/service-store.ts';
 
 const port = (usual: number) =>
@@ -61,6 +62,11 @@ const configSchema = z.object({
     .transform((url) => withoutTrailing(url, '/'))
     .optional(),
   SPUR_DIRECTORY_TOKEN: z.string().default(''),
+  /** The organisation's provider of identities (OpenID Connect): its issuer, what Spur is called there, what opens it, and its name at the sign-in. */
+  SPUR_OIDC_ISSUER: z.url({ protocol: /^https?$/ }).optional(),
+  SPUR_OIDC_CLIENT: z.string().default('spur'),
+  SPUR_OIDC_SECRET: z.string().default(''),
+  SPUR_OIDC_NAME: z.string().trim().min(1).max(40).default('your organisation'),
   /** The port of the demo's stand-in for a directory. */
   SPUR_DIRECTORY_PORT: port(4403),
   /** Which demo data to make where there are no sites yet. */
@@ -93,6 +99,7 @@ export interface Config {
   /** Null where none is named; the demo then has its stand-in. */
   readonly directory: { readonly url: string; readonly token: string } | null;
   readonly directoryPort: number;
+  readonly identityProvider: ProviderAccess | null;
 }
 
 /** Reads the settings. @throws Error with a sentence that names each setting that cannot be used. */
@@ -132,6 +139,15 @@ export function readConfig(environment: Readonly<Record<string, string | undefin
     directory:
       env.SPUR_DIRECTORY_URL === undefined ? null : { url: env.SPUR_DIRECTORY_URL, token: env.SPUR_DIRECTORY_TOKEN },
     directoryPort: env.SPUR_DIRECTORY_PORT,
+    identityProvider:
+      env.SPUR_OIDC_ISSUER === undefined
+        ? null
+        : {
+            name: env.SPUR_OIDC_NAME,
+            issuer: env.SPUR_OIDC_ISSUER,
+            clientId: env.SPUR_OIDC_CLIENT,
+            secret: env.SPUR_OIDC_SECRET,
+          },
   };
 }
 

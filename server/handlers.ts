@@ -12,6 +12,8 @@ import { packSite } from '#contract/packed-site.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
 import { type Database, isThere } from './database/connect.ts';
 import { makeAccountHandlers } from './accounts/account-handlers.ts';
+import type { IdentityProvider } from './accounts/identity-provider.ts';
+import { makeProviderHandlers } from './accounts/provider-handlers.ts';
 import { makeSignInHandlers } from './accounts/sign-in-handlers.ts';
 import { AccountLinks } from './accounts/account-links.ts';
 import type { Attempts } from './security/attempts.ts';
@@ -96,6 +98,10 @@ export interface Services {
   /** Hosts that may be read though they are not in the public net. */
   readonly crawlHosts: ReadonlySet<string>;
   readonly mailer: Mailer;
+  /** By which people sign in besides; null where there is none. */
+  readonly identityProvider: IdentityProvider | null;
+  /** The workbench's outside address; null where none was named. */
+  readonly ownOrigin: string | null;
   /** Told when colleagues or roles of a site have changed. */
   readonly peopleNews: SiteNews;
   /** Told when something was said of a site's plan. */
@@ -258,6 +264,7 @@ export function makeHandlers(services: Services): Handlers {
     },
 
     ...makeSignInHandlers(services),
+    ...makeProviderHandlers(services),
     ...makeAccountHandlers(services, links),
     ...makePeopleHandlers(services, links),
     ...makeReleaseHandlers(services),

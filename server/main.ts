@@ -46,6 +46,8 @@ import { ScheduleService } from './releases/schedule-service.ts';
 import { VisitorsSide } from './events/visitors-side.ts';
 import { SiteNews } from './events/site-news.ts';
 import { serveDirectory } from './standins/directory.ts';
+import { STAND_IN_CLIENT } from './standins/provider.ts';
+import { IdentityProvider } from './accounts/identity-provider.ts';
 import { serveFormerSite } from './standins/former-site.ts';
 import { outbox } from './standins/outbox-repository.ts';
 import { CarryOverService } from './carry-over/carry-over-service.ts';
@@ -98,6 +100,14 @@ await runProcess('workbench', async (ready) => {
   const standIn =
     config.withDemo && config.directory === null ? { token: randomBytes(24).toString('base64url') } : null;
   const standInServer = standIn && (await serveDirectory(database, standIn.token, config.directoryPort));
+  const providerAccess =
+    config.identityProvider ??
+    (standIn && {
+      name: 'the school’s account',
+      issuer: `http://127.0.0.1:${config.directoryPort}/oidc`,
+      clientId: STAND_IN_CLIENT.id,
+      secret: STAND_IN_CLIENT.secret,
+    });
   const directory = new DirectoryService({
     database,
     cache,
@@ -194,6 +204,7 @@ await runProcess('workbench', async (ready) => {
     crawlHosts,
     carryOver,
     directory,
+    identityProvider: providerAccess && new IdentityProvider(providerAccess),
     engine,
     links,
     library,

@@ -33,7 +33,7 @@ export function makeAccountHandlers(
   links: AccountLinks,
 ): Pick<Handlers, Names> {
   const { database, sessions, attempts, liveOrigin, now } = services;
-  const sessionOf = (account: Account): SessionAnswer => ({ account, wantsCode: false, liveOrigin });
+  const sessionOf = (account: Account): SessionAnswer => ({ account, wantsCode: false, provider: null, liveOrigin });
 
   const end = (id: string): Promise<void> =>
     new Promise((resolve, reject) => sessions.destroy(id, (fault) => (fault ? reject(fault) : resolve())));
@@ -69,7 +69,8 @@ export function makeAccountHandlers(
       // Whoever has a session by the former password is out.
       for (const { id } of await sessionsOf(database, account.id, now())) await end(id);
       // The mailbox stands for the password, and for nothing more.
-      if (await waitForCode(services, request, account.id)) return { account: null, wantsCode: true, liveOrigin };
+      if (await waitForCode(services, request, account.id))
+        return { account: null, wantsCode: true, provider: null, liveOrigin };
       return sessionOf(await startSession(services, request, account));
     },
     askForPassword: async ({ request, body }) => {

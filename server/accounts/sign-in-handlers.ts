@@ -31,12 +31,13 @@ type Names =
 
 /** Signing in and out, by password and one-time code or by passkey; and setting these up. */
 export function makeSignInHandlers(
-  services: Pick<Services, 'database' | 'attempts' | 'mailer' | 'origin' | 'liveOrigin' | 'now'>,
+  services: Pick<Services, 'database' | 'attempts' | 'mailer' | 'identityProvider' | 'origin' | 'liveOrigin' | 'now'>,
 ): Pick<Handlers, Names> {
   const { database, attempts, liveOrigin, now } = services;
   const sessionOf = (account: Account | undefined, wantsCode = false): SessionAnswer => ({
     account: account ?? null,
     wantsCode,
+    provider: services.identityProvider?.name ?? null,
     liveOrigin,
   });
 

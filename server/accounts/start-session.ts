@@ -9,13 +9,21 @@ import { hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
 /**
  * Starts the session of somebody who has proved who they are, under a new id, so that an id known from before is worth nothing.
  * Gives the account as the session has it.
+ * @param hasSecondStepElsewhere whether the provider of the organisation asked for more than a password
  */
 export async function startSession(
   { database, now }: { readonly database: Database; readonly now: () => Date },
   request: Request,
   { id, name, email, looksAfterAll }: Omit<Account, 'hasSecondStep'>,
+  hasSecondStepElsewhere = false,
 ): Promise<Account> {
-  const account = { id, name, email, looksAfterAll, hasSecondStep: await hasSecondStep(database, id) };
+  const account = {
+    id,
+    name,
+    email,
+    looksAfterAll,
+    hasSecondStep: hasSecondStepElsewhere || (await hasSecondStep(database, id)),
+  };
   await renewSession(request);
   const at = now();
   request.session.account = account;

@@ -35,6 +35,7 @@ import * as thirtyFifth from './migrations/0035-words-of-fields-by-page.ts';
 import * as thirtySixth from './migrations/0036-sketches.ts';
 import * as thirtySeventh from './migrations/0037-people.ts';
 import * as thirtyEighth from './migrations/0038-second-step.ts';
+import * as thirtyNinth from './migrations/0039-identities.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -85,6 +86,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0036-sketches', up: thirtySixth.up, down: thirtySixth.down },
   { name: '0037-people', up: thirtySeventh.up, down: thirtySeventh.down },
   { name: '0038-second-step', up: thirtyEighth.up, down: thirtyEighth.down },
+  { name: '0039-identities', up: thirtyNinth.up, down: thirtyNinth.down },
 ];
 
 /**

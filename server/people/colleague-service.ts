@@ -135,7 +135,7 @@ export class ColleagueService {
       await this.#requireGivable(site, powers, colleague.roles);
       await deleteColleague(trx, key, id);
       // Whoever never took an invitation up leaves nothing behind.
-      if (!colleague.hasPassword && (await sitesOfColleague(trx, id)).length === 0) await deleteAccount(trx, id);
+      if (!colleague.isHere && (await sitesOfColleague(trx, id)).length === 0) await deleteAccount(trx, id);
       return { event: 'colleague-removed', about: colleague.name };
     });
   }
@@ -247,7 +247,7 @@ const asTold = (one: StoredColleague, isTold: boolean): Colleague => ({
   id: one.account,
   name: one.name,
   email: isTold ? one.email : '',
-  state: one.isSuspended ? 'suspended' : one.hasPassword ? 'here' : 'invited',
+  state: one.isSuspended ? 'suspended' : one.isHere ? 'here' : 'invited',
   lastSeen: isTold ? (one.lastSeen?.toISOString() ?? null) : null,
   roles: [...one.roles],
 });

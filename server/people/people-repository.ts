@@ -10,7 +10,8 @@ export interface StoredColleague {
   readonly account: string;
   readonly name: string;
   readonly email: string;
-  readonly hasPassword: boolean;
+  /** Whether they have ever come: by a password that they chose, or by the provider of the organisation. */
+  readonly isHere: boolean;
   readonly isSuspended: boolean;
   readonly lastSeen: Date | null;
   readonly roles: readonly RoleAt[];
@@ -66,13 +67,13 @@ export async function colleaguesOf(database: Knex, site: SiteKey, account?: stri
     .orderBy('account.name')
     .orderBy('account.id')
     .select('account.id', 'account.name', 'account.email', 'account.last_seen_at', 'colleague.is_suspended')
-    .select(database.raw('account.password_hash IS NOT NULL AS has_password'));
+    .select(database.raw('(account.password_hash IS NOT NULL OR account.last_seen_at IS NOT NULL) AS is_here'));
   const roles = await rolesAt(database, site, account);
   return rows.map((row) => ({
     account: row.id,
     name: row.name,
     email: row.email,
-    hasPassword: row.has_password,
+    isHere: row.is_here,
     isSuspended: row.is_suspended,
     lastSeen: row.last_seen_at,
     roles: roles.get(row.id) ?? [],

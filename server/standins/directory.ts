@@ -3,6 +3,7 @@ import { type Server, createServer } from 'node:http';
 import express, { type Express, type Request } from 'express';
 import type { Database } from '../database/connect.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
+import { mountProvider } from './provider.ts';
 import { directoryPage } from './directory-page.ts';
 import { putStandInPerson, removeStandInPerson, standInGroups, standInPeople } from './directory-repository.ts';
 
@@ -13,7 +14,8 @@ const MAX_AT_ONCE = 100;
 
 /**
  * A stand-in for an organisation's directory: it answers in SCIM 2.0 (RFC 7643, RFC 7644) to whoever has the token, for
- * reading, and has a page on which its people are changed by hand, so that there is something to synchronise.
+ * reading, and has a page on which its people are changed by hand, so that there is something to synchronise. Beside it stands a provider of
+ * identities, by which these people sign in.
  */
 export function makeDirectory(database: Database, token: string): Express {
   const app = express();
@@ -42,6 +44,7 @@ export function makeDirectory(database: Database, token: string): Express {
     response.type('application/scim+json').send(JSON.stringify(partOf(request, groups)));
   });
   app.use('/scim/v2', scim);
+  mountProvider(app, database);
 
   app.get('/', async (_, response) => {
     response

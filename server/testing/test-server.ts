@@ -59,6 +59,8 @@ import { passOnProgress } from '../events/release-progress.ts';
 import { VisitorsSide } from '../events/visitors-side.ts';
 import { SiteNews } from '../events/site-news.ts';
 import { makeDirectory } from '../standins/directory.ts';
+import { STAND_IN_CLIENT } from '../standins/provider.ts';
+import { IdentityProvider } from '../accounts/identity-provider.ts';
 import { outbox } from '../standins/outbox-repository.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
@@ -325,6 +327,12 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       crawlHosts,
       carryOver,
       directory,
+      identityProvider: new IdentityProvider({
+        name: 'the school',
+        issuer: `${directoryOrigin}/oidc`,
+        clientId: STAND_IN_CLIENT.id,
+        secret: STAND_IN_CLIENT.secret,
+      }),
       engine,
       links,
       library,

@@ -2,9 +2,10 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import { KeyRound } from 'lucide-react';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { signInBody } from '#contract/api.ts';
 import { codeBody } from '#contract/people.ts';
+import { PROBLEMS, type ProblemCode, problemSentence } from '#contract/problems.ts';
 import { hasPasskeys } from '../account/passkeys-here.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { giveCode, signIn, signInByPasskey, signOut, useSession } from '../api/session.ts';
@@ -18,7 +19,9 @@ export function SignInPage() {
 }
 
 function PasswordPage() {
-  const [fault, setFault] = useState<string | null>(null);
+  const provider = useSession()?.provider ?? null;
+  const [parameters] = useSearchParams();
+  const [fault, setFault] = useState<string | null>(() => refusedWords(parameters.get('refused'), provider));
   const { register, handleSubmit, formState } = useForm({
     resolver: zodResolver(signInBody),
     defaultValues: { email: '', password: '' },
@@ -62,12 +65,24 @@ function PasswordPage() {
             </Button>
           )}
         </div>
+        {provider !== null && (
+          <a href="/api/session/provider" className="self-start text-accent hover:underline">
+            Sign in with {provider}
+          </a>
+        )}
         <Link to="/password" className="self-start text-small text-accent hover:underline">
           Choose a new password
         </Link>
       </form>
     </EntryFrame>
   );
+}
+
+/** Why the provider of the organisation did not sign somebody in, in words; null where nothing is said. */
+function refusedWords(code: string | null, provider: string | null): string | null {
+  return code !== null && code in PROBLEMS
+    ? problemSentence(code as ProblemCode, { name: provider ?? 'the provider' })
+    : null;
 }
 
 function CodePage() {
