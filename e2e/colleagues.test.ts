@@ -127,6 +127,8 @@ describe('an account', () => {
   /** Passkeys belong to hosts with a name. */
   const named = () => spur.workbench.replace('127.0.0.1', 'localhost');
   const signInAt = async (origin: string, email: string) => {
+    await browser.driver.get(origin);
+    await browser.driver.manage().deleteAllCookies();
     await browser.driver.get(`${origin}/sign-in`);
     await bench.fill('Mail address', email);
     await bench.fill('Password', DEMO_PASSWORD);
