@@ -35,6 +35,10 @@ export function makeAccountHandlers(
   const { database, sessions, attempts, liveOrigin, now } = services;
   const sessionOf = (account: Account): SessionAnswer => ({ account, wantsCode: false, provider: null, liveOrigin });
 
+  /** Attempts are counted for each link, by a hash: nobody shuts others out by guessing. */
+  const guardLink = <Result>(request: Request, token: string, work: () => Promise<Result>): Promise<Result> =>
+    attempts.guard({ place: request.ip, account: `link ${nameOf(token)}` }, work);
+
   const end = (id: string): Promise<void> =>
     new Promise((resolve, reject) => sessions.destroy(id, (fault) => (fault ? reject(fault) : resolve())));
 
@@ -60,12 +64,9 @@ export function makeAccountHandlers(
       return sessionOf(await startSession(services, request, account));
     },
 
-    openAccountLink: ({ request, body }) =>
-      attempts.guard({ place: request.ip, account: 'account-link', isShared: true }, () => links.open(body.token)),
+    openAccountLink: ({ request, body }) => guardLink(request, body.token, () => links.open(body.token)),
     useAccountLink: async ({ request, body }) => {
-      const account = await attempts.guard({ place: request.ip, account: 'account-link', isShared: true }, () =>
-        links.use(body.token, body, placeOf(request)),
-      );
+      const account = await guardLink(request, body.token, () => links.use(body.token, body, placeOf(request)));
       // Whoever has a session by the former password is out.
       for (const { id } of await sessionsOf(database, account.id, now())) await end(id);
       // The mailbox stands for the password, and for nothing more.

@@ -106,7 +106,7 @@ export function makeSignInHandlers(
     },
     signInByPasskey: async ({ request, body: { response } }) => {
       const challenge = takeChallenge(request);
-      const owner = await attempts.guard({ place: request.ip, account: 'passkey', isShared: true }, () =>
+      const owner = await attempts.guard({ place: request.ip, account: `passkey ${response.id}` }, () =>
         ownerOfAnswer(database, { response, challenge, party: partyOf(request), at: now() }),
       );
       const account = await accountById(database, owner);

@@ -100,6 +100,10 @@ export async function listFiles(database: Knex, site: SiteKey, id?: FileId): Pro
   }));
 }
 
+/** The files that somebody has brought to a site, removed ones too. */
+export const filesAddedBy = async (database: Knex, site: SiteKey, added_by: string): Promise<ReadonlySet<FileId>> =>
+  new Set(await database('file').where({ site, added_by }).pluck('id'));
+
 export const fileAt = (database: Knex, site: SiteKey, id: FileId): Promise<FileRow | undefined> =>
   database('file').where({ site, id }).first();
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { FileStore as Incoming } from '@tus/file-store';
 import { Server, type ServerOptions, type Upload } from '@tus/server';
 import type { Express, Request } from 'express';
-import { MAX_FILE_LENGTH, fileIdSchema } from '#core/files/file.ts';
+import { type FileId, MAX_FILE_LENGTH, fileIdSchema } from '#core/files/file.ts';
 import { nameOfFile } from '#core/files/file-name.ts';
 import { isSoundText } from '#core/model/outside-json.ts';
 import { ROUTES } from '#contract/routes.ts';
@@ -12,6 +12,8 @@ import type { People } from '../people/people.ts';
 import { ProblemError, documentOf } from '../problem.ts';
 import { siteOf } from '../route-parameters.ts';
 import { isOwnOrigin } from '../security/own-origin.ts';
+import type { Database } from '../database/connect.ts';
+import { FileRights } from './file-rights.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
 import type { LibraryService } from './library-service.ts';
 
@@ -25,6 +27,7 @@ export interface UploadParts {
   readonly library: LibraryService;
   readonly people: People;
   readonly cache: SiteCache;
+  readonly database: Database;
   /** Where uploads lie until they are whole: on the same disk for all processes. */
   readonly folder: string;
   /** The workbench's outside address; null where none was named. */
@@ -35,7 +38,9 @@ export interface UploadParts {
  * Takes files by the tus protocol (1.0.0), in pieces that go on where they were interrupted. A file is acknowledged once it is in the
  * library: the last request is answered with it. Gives what ends it.
  */
-export function mountUploads(app: Express, { library, people, cache, folder, ownOrigin }: UploadParts): () => void {
+export function mountUploads(app: Express, parts: UploadParts): () => void {
+  const { library, people, cache, folder, ownOrigin } = parts;
+  const rights = new FileRights(parts);
   const datastore = new Incoming({ directory: join(folder, '.incoming'), expirationPeriodInMilliseconds: KEPT_MS });
   const tus = new Server({
     datastore,
@@ -45,7 +50,16 @@ export function mountUploads(app: Express, { library, people, cache, folder, own
     generateUrl: (request, { id }) => `${asExpress(request).path.replace(/\/$/, '')}/${id}`,
     getFileIdFromRequest: (request) => asExpress(request).params.upload as string | undefined,
     onUploadCreate: (request, upload) =>
-      asProblem(async () => ({ metadata: await metadataOf(asExpress(request), upload) })),
+      asProblem(async () => {
+        const metadata = await metadataOf(asExpress(request), upload);
+        if (metadata?.replaces)
+          await rights.requireChange(
+            siteOf(asExpress(request)),
+            metadata.replaces as FileId,
+            caller(asExpress(request).session.account),
+          );
+        return { metadata };
+      }),
     onUploadFinish: (_, upload) =>
       asProblem(async () => {
         const { site, name, replaces, account } = upload.metadata!;

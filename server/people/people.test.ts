@@ -1,10 +1,13 @@
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { contentIdOf } from '#core/model/content.ts';
 import { toPageId, toSiteKey } from '#core/model/ids.ts';
 import { PERMISSIONS, has } from '#core/model/permission.ts';
 import { SHIPPED_ROLES, permissionsOf, roleIdSchema } from '#core/people/role.ts';
 import type { Route } from '#contract/route.ts';
 import { ROUTES } from '#contract/routes.ts';
 import { latestMails } from '../standins/outbox-repository.ts';
+import { type Uploaded, upload } from '../testing/upload.ts';
 import { Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 const KEY = 'crew';
@@ -92,7 +95,6 @@ describe('a role in a branch', () => {
       type: 'doc',
       content: [{ type: 'paragraph', content: [{ type: 'text', text }] }],
     });
-    const { contentIdOf } = await import('#core/model/content.ts');
     const texts = ['Keel laid', 'Governors only'].map((text) => ({ document: document(text) }));
     const contents = texts.map(({ document: one }) => ({ id: contentIdOf(one as never), document: one }));
     const done = await ines.post(path('operations'), {
@@ -125,6 +127,69 @@ describe('a role in a branch', () => {
     expect(await codeOf(pia.post(path('scheduled-releases'), { pages: ['visit'], retire: [], settings: [], at }))).toBe(
       'not-allowed',
     );
+  });
+});
+
+describe('files', () => {
+  const picture = (background: string) =>
+    sharp({ create: { width: 40, height: 30, channels: 3, background } })
+      .png()
+      .toBuffer();
+
+  it('are seen by whose pages show them, and changed by whose pages alone do', async () => {
+    const bring = (by: Person, bytes: Buffer, replaces?: string) =>
+      upload(by, server.origin, KEY, 'keel.png', bytes, replaces);
+    const idOf = (uploaded: Uploaded) => ('answer' in uploaded ? uploaded.answer.file.id : '') as string;
+    const inside = idOf(await bring(ines, await picture('navy')));
+    const both = idOf(await bring(ines, await picture('white')));
+    const show = (...files: string[]) => {
+      const document = {
+        type: 'doc',
+        content: files.map((file) => ({ type: 'picture', attrs: { file } })),
+      };
+      return { id: contentIdOf(document as never), document };
+    };
+    const [ofBoats, ofVisit] = [show(inside, both), show(both)];
+    const shown = await ines.post(path('operations'), {
+      operations: [
+        { name: 'page.set', page: 'boats', fields: { content: ofBoats.id } },
+        { name: 'page.set', page: 'visit', fields: { content: ofVisit.id } },
+      ],
+      contents: [ofBoats, ofVisit],
+    });
+    expect(shown.json).toMatchObject({ revision: expect.any(Number) });
+    const wim = await colleague([role('writer', 'courses')]);
+    const away = await colleague([role('writer', 'home')]);
+    const ids = async (who: Person) =>
+      (await who.get(path('files'))).json.files.map(({ id }: { id: string }) => id).sort();
+    expect(await ids(wim)).toEqual([inside, both].sort());
+    expect(await ids(away)).toEqual([]);
+    expect((await away.get(path(`files/${inside}/bytes`))).json.code).toBe('not-allowed');
+    expect((await wim.get(path(`files/${inside}/bytes`))).status).toBe(200);
+    const describeFile = (who: Person, file: string) =>
+      codeOf(who.send('PUT', path(`files/${file}`), { alternative: 'A keel' }));
+    expect(await describeFile(wim, inside)).toBe('ok');
+    expect(await describeFile(wim, both)).toBe('not-allowed');
+    expect(await describeFile(away, inside)).toBe('not-allowed');
+    expect(await bring(wim, await picture('red'), both)).toMatchObject({ problem: { code: 'not-allowed' } });
+    expect((await bring(wim, await picture('red'), inside)).status).toBe(200);
+    const brought = idOf(await bring(away, await picture('teal')));
+    expect(await describeFile(away, brought)).toBe('ok');
+    expect(await ids(away)).toEqual([brought]);
+    expect(await codeOf(wim.send('DELETE', path(`files/${inside}`)))).toBe('not-allowed');
+  });
+});
+
+describe('what was set for later', () => {
+  it('is called off by who set it, or by who publishes on the whole site', async () => {
+    const pia = await colleague([role('publisher', 'courses')]);
+    const pol = await colleague([role('publisher', 'visit')]);
+    const at = new Date(Date.now() + 3_600_000).toISOString();
+    const set = await pia.post(path('scheduled-releases'), { pages: ['long'], retire: [], settings: [], at });
+    expect(set.status).toBe(200);
+    const { id } = set.json.scheduled.at(-1);
+    expect(await codeOf(pol.send('DELETE', path(`scheduled-releases/${id}`)))).toBe('not-allowed');
+    expect(await codeOf(pia.send('DELETE', path(`scheduled-releases/${id}`)))).toBe('ok');
   });
 });
 

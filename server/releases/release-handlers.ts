@@ -11,7 +11,7 @@ import { countIn, pageOf, siteOf, uuidOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';
 import { setWorks, worksOf } from '../sites/site-repository.ts';
 import { listReleases } from './release-repository.ts';
-import { listScheduled } from './schedule-repository.ts';
+import { listScheduled, waitingRelease } from './schedule-repository.ts';
 
 type Releases =
   | 'showReleasePlan'
@@ -88,9 +88,14 @@ export function makeReleaseHandlers({
       await schedule.set(site.key, account, body);
       return { scheduled: await listScheduled(database, site.key) };
     },
-    callOffRelease: async ({ request }) => {
+    callOffRelease: async ({ request, account }) => {
       const { site } = await cache.current(siteOf(request));
-      await schedule.callOff(site.key, uuidOf(request.params.scheduled, 'schedule-unknown'));
+      const id = uuidOf(request.params.scheduled, 'schedule-unknown');
+      // Whoever publishes in a branch calls off what they have set themselves.
+      const set = await waitingRelease(database, id);
+      if (set?.site === site.key && set.account !== account.id)
+        await people.require(site.key, account, 'publish', null);
+      await schedule.callOff(site.key, id);
       return { scheduled: await listScheduled(database, site.key) };
     },
 

@@ -44,11 +44,12 @@ type Sharing =
 export function makeSharingHandlers({
   database,
   cache,
+  people,
   edits,
   mailer,
   origin,
   now,
-}: Pick<Services, 'database' | 'cache' | 'edits' | 'mailer' | 'origin' | 'now'>): Pick<Handlers, Sharing> {
+}: Pick<Services, 'database' | 'cache' | 'people' | 'edits' | 'mailer' | 'origin' | 'now'>): Pick<Handlers, Sharing> {
   const invitations = async (
     share: Share,
     { invite, letter }: { readonly invite: readonly string[]; readonly letter: string },
@@ -121,6 +122,7 @@ export function makeSharingHandlers({
     settleFeedback: async ({ request, body, account }) => {
       const key = siteOf(request);
       await cache.current(key);
+      for (const page of body.pages) await people.require(key, account, 'comment', page);
       await database.transaction(async (trx) => {
         await setSettled(trx, key, body.pages, body.isSettled ? account.name : null);
         await tellFeedback(trx, key);
@@ -135,6 +137,7 @@ export function makeSharingHandlers({
         const found = await commentForAnswer(trx, key, id);
         if (!found) throw new ProblemError('comment-unknown');
         const { comment, email } = found;
+        await people.require(key, account, 'comment', comment.page);
         const isNew = body.answer !== '' && body.answer !== comment.answer;
         await setAnswer(trx, id, {
           answer: body.answer,
