@@ -24,6 +24,12 @@ const signOut = async () => {
   await bench.click('menuitem', /^Sign out/);
   await bench.find('button', 'Sign in');
 };
+/** Signs in where somebody else may be signed in. */
+const signInAs = async (email?: string) => {
+  await browser.driver.get(spur.workbench);
+  await browser.driver.manage().deleteAllCookies();
+  await bench.signIn(spur, email);
+};
 const isEnabled = async (name: string | RegExp) => (await bench.find('textbox', name)).isEnabled();
 
 describe('a colleague', () => {
@@ -109,17 +115,32 @@ describe('a colleague', () => {
   });
 });
 
+describe('somebody with a role in a branch alone', () => {
+  it('reads what stands there, and sees the tree around it', async () => {
+    await signInAs('kofi@words.example');
+    await browser.driver.get(`${spur.workbench}/sites/pellow-quay?lens=write`);
+    await bench.untilText('Workshops');
+    await bench.select('Apply');
+    await bench.untilText('This needs the permission ‘Read’. At ‘Apply’ you have no role.');
+    expect(await bench.text()).not.toContain('Applying takes an hour');
+    await bench.fill('Find by title, address or text', 'Boats built');
+    await bench.select('Boats built');
+    await bench.find('textbox', 'Text');
+    await browser.driver.get(`${spur.workbench}/sites/pellow-quay?beside=files`);
+    await bench.untilText('Find by name');
+    expect(await bench.text()).not.toContain('Application form');
+  });
+});
+
 describe('what a move does to colleagues', () => {
   it('is said before it is made', async () => {
-    await bench.signIn(spur);
+    await signInAs();
     await bench.open(spur, 'pellow-quay');
     await bench.select('Course dates');
     await bench.click('button', 'Move to…');
     await bench.fill('Find a place by title', 'Apply');
     await bench.untilText('Mira Sand may do less on 1 page');
     await bench.press(Key.ESCAPE);
-    await browser.driver.get(`${spur.workbench}/sites`);
-    await signOut();
   });
 });
 

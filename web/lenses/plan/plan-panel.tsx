@@ -16,6 +16,7 @@ import { RichText } from '../../fields/rich-text.tsx';
 import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS } from '../../tree/plan-words.tsx';
 import { DayField } from '../../fields/day-field.tsx';
 import { Choice } from '../../ui/field.tsx';
+import { WhyNot } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
 import { BranchTotals } from './branch-totals.tsx';
@@ -39,7 +40,7 @@ export function PlanPanel({ page }: { readonly page: PageId | null }) {
 }
 
 function PagePlanFields({ page }: { readonly page: PageId }) {
-  const { site, store, mayEdit } = useWorkbench();
+  const { site, store, may, mayEdit } = useWorkbench();
   const node = nodeAt(site, page);
   const plan = planOf(node);
   const set = (change: PlanChange) => store.apply([{ name: 'page.set', page, fields: { plan: change } }]);
@@ -116,16 +117,23 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
       <QuestionList page={page} />
       <section className="flex flex-col gap-2 border-t border-rule pt-4">
         <h3 className="font-display text-large font-semibold">Notes</h3>
-        <RichText
-          site={site.key}
-          content={plan.notes}
-          name="Notes"
-          mayEdit={mayEdit}
-          isShort
-          onSave={(text) =>
-            store.apply([{ name: 'page.set', page, fields: { plan: { notes: text?.id ?? null } } }], text ? [text] : [])
-          }
-        />
+        {plan.notes === null || may('read', page) ? (
+          <RichText
+            site={site.key}
+            content={plan.notes}
+            name="Notes"
+            mayEdit={mayEdit}
+            isShort
+            onSave={(text) =>
+              store.apply(
+                [{ name: 'page.set', page, fields: { plan: { notes: text?.id ?? null } } }],
+                text ? [text] : [],
+              )
+            }
+          />
+        ) : (
+          <WhyNot permission="read" at={page} />
+        )}
       </section>
       <References page={page} />
     </div>

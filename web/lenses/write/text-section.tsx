@@ -12,17 +12,28 @@ import type { Edit } from '../../api/site-store.ts';
 import { type BoxHints, NO_HINTS } from '../../fields/sections/box-hints.ts';
 import { RichText } from '../../fields/rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
+import { WhyNot } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
-/** The page's text, in the editor; saved by itself. */
-export function TextSection({
-  page,
-  Around,
-}: {
+interface TextSectionProps {
   readonly page: PageId;
   /** What stands around the text where it is written in its place on the page. */
   readonly Around?: ComponentType<{ readonly children: ReactNode }>;
-}) {
+}
+
+/** The page's text, in the editor; saved by itself. */
+export function TextSection(props: TextSectionProps) {
+  const { may, site } = useWorkbench();
+  const { page } = props;
+  // Whoever may not read it is told why, and the server keeps it.
+  return may('read', page) || nodeAt(site, page).content === null ? (
+    <OpenText {...props} />
+  ) : (
+    <WhyNot permission="read" at={page} />
+  );
+}
+
+function OpenText({ page, Around }: TextSectionProps) {
   const { site, store, mayEdit } = useWorkbench();
   const writer = useWriter(store, page);
   const { onWrite, onLeave } = useTellWriting(store, page);
