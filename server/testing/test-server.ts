@@ -387,6 +387,11 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         await putColleague(trx, toSiteKey(site), person.account.id, rolesAt);
         await tellPeople(trx, toSiteKey(site));
       });
+      // Processes hear of it a moment later.
+      await until(
+        'the process knows of them',
+        async () => (await person.get(`/api/sites/${site}/roles/own`)).status === 200,
+      );
       return person;
     },
     site: (key, site, contents = []) =>
