@@ -4,6 +4,7 @@ import { MENU_ANSWERS } from '#core/derive/menu-table.ts';
 import { menuIdSchema } from '#core/model/menu.ts';
 import { boxIdSchema } from '#core/model/sketch.ts';
 import type { TextDocument } from '#core/model/content.ts';
+import { newPassword } from './people.ts';
 import { editSchema, wayBackSchema } from '#core/operations/operation.ts';
 
 const moment = z.iso.datetime();
@@ -14,7 +15,7 @@ export const accountSchema = z.object({
   email: z.string(),
   /** Looks after the installation: makes sites, and may do everything on each of them. Others have the roles that sites give them. */
   looksAfterAll: z.boolean(),
-  /** Signs in with a passkey, or with a one-time code besides the password. */
+  /** Has signed in, this time, with a passkey, or with a one-time code besides the password. */
   hasSecondStep: z.boolean(),
 });
 export type Account = z.infer<typeof accountSchema>;
@@ -36,7 +37,7 @@ export const firstAccountBody = z.strictObject({
   token: z.string().min(1).max(100),
   name: z.string().trim().min(1, 'Type your name.').max(100),
   email: z.email('Type a mail address, such as you@school.example.').max(200),
-  password: z.string().min(10, 'Use at least 10 characters.').max(200),
+  password: newPassword,
 });
 
 export const siteSummary = z.object({

@@ -178,12 +178,13 @@ export const OF_REQUESTS = {
     status: 403,
     title: 'This site asks for a second step',
     detail: () =>
-      'Colleagues of this site sign in with a passkey, or with a one-time code besides the password. Set one up under ‘Account’, then open the site again.',
+      'This site opens to those who have signed in with a passkey, or with a one-time code besides the password. Set one up under ‘Account’, or sign in again with the one that you have.',
   },
   'second-step-own': {
     status: 409,
-    title: 'You have no second step yourself',
-    detail: () => 'You would shut yourself out. Set up a passkey or one-time codes under ‘Account’ first.',
+    title: 'You signed in without a second step',
+    detail: () =>
+      'You would shut yourself out. Set up a passkey or one-time codes under ‘Account’ first, or sign in again with the one that you have.',
   },
   'provider-none': {
     status: 404,
@@ -199,8 +200,7 @@ export const OF_REQUESTS = {
   'provider-refused': {
     status: 403,
     title: 'The provider did not confirm who you are',
-    detail: () =>
-      'What came back does not answer what was asked, came too late, or has no mail address that was confirmed. Try again.',
+    detail: () => 'Its answer was incomplete, came too late, or had no confirmed mail address in it. Try again.',
   },
   'provider-unknown-person': {
     status: 403,

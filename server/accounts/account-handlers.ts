@@ -61,7 +61,7 @@ export function makeAccountHandlers(
         requireGoodPassword(body.password, [body.name, body.email]);
         return makeFirstAccount(database, now(), body);
       });
-      return sessionOf(await startSession(services, request, account));
+      return sessionOf(await startSession(services, request, account, false));
     },
 
     openAccountLink: ({ request, body }) => guardLink(request, body.token, () => links.open(body.token)),
@@ -72,7 +72,7 @@ export function makeAccountHandlers(
       // The mailbox stands for the password, and for nothing more.
       if (await waitForCode(services, request, account.id))
         return { account: null, wantsCode: true, provider: null, liveOrigin };
-      return sessionOf(await startSession(services, request, account));
+      return sessionOf(await startSession(services, request, account, false));
     },
     askForPassword: async ({ request, body }) => {
       await attempts.guard({ place: request.ip, account: `letter ${body.email}` }, () =>

@@ -100,6 +100,32 @@ describe('one-time codes', () => {
   });
 });
 
+describe('a site that asks for a second step', () => {
+  it('opens to who has used one this time, and not to who merely has one', async () => {
+    await server.site('strict');
+    const { person, recoveryCodes } = await withCodes('Kaja');
+    expect(await codeOf(person.send('PUT', '/api/sites/strict/security', { needsSecondStep: true }))).toBe('ok');
+    expect((await person.get('/api/sites/strict/tree')).status).toBe(200);
+    await server.database('passkey').insert({
+      id: 'a-key',
+      account: (await server.person('Lars')).account.id,
+      name: 'Key',
+      public_key: Buffer.from('x'),
+      counter: 0,
+      added_at: new Date(),
+    });
+    const lars = await server.person('Lars');
+    expect((await lars.get('/api/session')).json.account.hasSecondStep).toBe(false);
+    expect((await lars.get('/api/sites/strict/tree')).json.code).toBe('second-step-needed');
+    const there = at(person);
+    await there.signIn();
+    await there.send('PUT', '/api/session/code', { code: recoveryCodes[5] });
+    expect((await there.get('/api/sites/strict/tree')).status).toBe(200);
+    await there.post('/api/account/codes/end', { password: PASSWORD });
+    expect((await there.get('/api/sites/strict/tree')).json.code).toBe('second-step-needed');
+  });
+});
+
 describe('sessions', () => {
   it('are listed by names that open nothing, and ended one by one or all but this', async () => {
     const hal = await server.person('Hal');

@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import type { Account, SessionAnswer } from '#contract/api.ts';
+import type { SignInWays } from '#contract/people.ts';
 import type { Services } from '../handlers.ts';
 import { ProblemError } from '../problem.ts';
 import type { Handlers } from '../routing.ts';
@@ -10,7 +11,7 @@ import { authenticate } from './account-service.ts';
 import { newSecret, startCodes, takeCode } from './one-time-codes.ts';
 import { type Party, addPasskey, askForNewPasskey, askForPasskey, ownerOfAnswer } from './passkeys.ts';
 import { SESSION_COOKIE } from './remembered-sessions.ts';
-import { deleteCodes, deletePasskey, hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
+import { deleteCodes, deletePasskey, signInWaysOf } from './sign-in-ways-repository.ts';
 import { ANSWERED_WITHIN_MS, placeOf, startSession, waitForCode } from './start-session.ts';
 import { tellOwner } from './tell-owner.ts';
 
@@ -73,10 +74,12 @@ export function makeSignInHandlers(
     return challenge;
   };
 
-  /** Whether somebody has a second step may have changed: this session goes on with what is so now. */
-  const waysAfter = async (request: Request, account: Account) => {
-    request.session.account = { ...account, hasSecondStep: await hasSecondStep(database, account.id) };
-    return signInWaysOf(database, account.id);
+  /** How somebody signs in from now on. Whoever has just proved a second step has it in this session; without any, nobody has. */
+  const waysAfter = async (request: Request, account: Account, isProved: boolean): Promise<SignInWays> => {
+    const ways = await signInWaysOf(database, account.id);
+    const isThere = ways.codesSince !== null || ways.passkeys.length > 0;
+    request.session.account = { ...account, hasSecondStep: isThere && (isProved || account.hasSecondStep) };
+    return ways;
   };
 
   return {
@@ -86,7 +89,7 @@ export function makeSignInHandlers(
         .guard({ place: request.ip, account: body.email }, () => authenticate(database, body.email, body.password))
         .catch(async (fault: unknown) => noting(request, await accountByEmail(database, body.email), fault));
       if (await waitForCode(services, request, account.id)) return sessionOf(undefined, true);
-      return sessionOf(await startSession(services, request, account));
+      return sessionOf(await startSession(services, request, account, false));
     },
     giveCode: async ({ request, body }) => {
       const { waiting } = request.session;
@@ -97,7 +100,7 @@ export function makeSignInHandlers(
           takeCode(database, account.id, body.code, now()),
         )
         .catch((fault: unknown) => noting(request, account, fault));
-      return sessionOf(await startSession(services, request, account));
+      return sessionOf(await startSession(services, request, account, true));
     },
     askForPasskey: async ({ request }) => {
       const options = await askForPasskey(partyOf(request));
@@ -111,7 +114,7 @@ export function makeSignInHandlers(
       );
       const account = await accountById(database, owner);
       if (!account) throw new ProblemError('passkey-refused');
-      return sessionOf(await startSession(services, request, account));
+      return sessionOf(await startSession(services, request, account, true));
     },
     signOut: async ({ request, response }) => {
       await new Promise<void>((resolve, reject) =>
@@ -135,14 +138,14 @@ export function makeSignInHandlers(
       );
       delete request.session.asked;
       await tellOwner(services, request, account, 'second-step-set');
-      await waysAfter(request, account);
+      await waysAfter(request, account, true);
       return { recoveryCodes };
     },
     endCodes: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
       if ((await deleteCodes(database, account.id)) > 0)
         await tellOwner(services, request, account, 'second-step-removed');
-      return waysAfter(request, account);
+      return waysAfter(request, account, false);
     },
     beginPasskey: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
@@ -154,14 +157,14 @@ export function makeSignInHandlers(
       const challenge = takeChallenge(request);
       await addPasskey(database, account.id, { response, challenge, party: partyOf(request), name, at: now() });
       await tellOwner(services, request, account, 'passkey-added', name);
-      return waysAfter(request, account);
+      return waysAfter(request, account, true);
     },
     removePasskey: async ({ request, body, account }) => {
       await requirePassword(request, account, body.password);
       const removed = await deletePasskey(database, account.id, String(request.params.passkey));
       if (removed === 0) throw new ProblemError('passkey-unknown');
       await tellOwner(services, request, account, 'passkey-removed');
-      return waysAfter(request, account);
+      return waysAfter(request, account, false);
     },
   };
 }

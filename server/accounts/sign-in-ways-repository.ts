@@ -91,9 +91,3 @@ export const notePasskeyUse = (database: Knex, id: string, counter: number, last
 
 export const deletePasskey = (database: Knex, account: string, id: string): Promise<number> =>
   database('passkey').where({ account, id }).delete();
-
-/** Whether somebody signs in with more than a password. */
-export async function hasSecondStep(database: Knex, account: string): Promise<boolean> {
-  const { codesSince, passkeys } = await signInWaysOf(database, account);
-  return codesSince !== null || passkeys.length > 0;
-}

@@ -4,26 +4,21 @@ import type { Database } from '../database/connect.ts';
 import { noteSecurity } from '../security/security-log-repository.ts';
 import { noteSeen } from './account-repository.ts';
 import { browserWords } from './browser-words.ts';
-import { hasSecondStep, signInWaysOf } from './sign-in-ways-repository.ts';
+import { signInWaysOf } from './sign-in-ways-repository.ts';
 
 /**
  * Starts the session of somebody who has proved who they are, under a new id, so that an id known from before is worth nothing.
  * Gives the account as the session has it.
- * @param hasSecondStepElsewhere whether the provider of the organisation asked for more than a password
+ * @param hasSecondStep whether more than a password proved it this time: a passkey, a one-time code, or what the provider of the
+ *   organisation asked for. That the account could have been asked for more does not count.
  */
 export async function startSession(
   { database, now }: { readonly database: Database; readonly now: () => Date },
   request: Request,
   { id, name, email, looksAfterAll }: Omit<Account, 'hasSecondStep'>,
-  hasSecondStepElsewhere = false,
+  hasSecondStep: boolean,
 ): Promise<Account> {
-  const account = {
-    id,
-    name,
-    email,
-    looksAfterAll,
-    hasSecondStep: hasSecondStepElsewhere || (await hasSecondStep(database, id)),
-  };
+  const account = { id, name, email, looksAfterAll, hasSecondStep };
   await renewSession(request);
   const at = now();
   request.session.account = account;

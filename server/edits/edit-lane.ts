@@ -16,8 +16,8 @@ import type { EditService } from './edit-service.ts';
 /**
  * The lane for edits. An edit is what the workbench sends all day, and passing through Express costs as much as the
  * database's work for it. A request with nothing unusual about it is answered here: its sender's session is
- * remembered, it is let in as any other, who they are on the site is known, and its body is JSON of a known, allowed length. Every other one is left to
- * Express, whose answer is the same or says what is wrong.
+ * remembered, it is let in as any other, who they are on the site is known, and its body is JSON of a known, allowed length.
+ * Every other one is left to Express, whose answer is the same or says what is wrong.
  */
 interface EditLane {
   readonly edits: EditService;

@@ -1,9 +1,8 @@
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { type Permission, has } from '#core/model/permission.ts';
 import { forbiddenWords } from '#core/people/forbidden.ts';
 import { FULL_POWERS, NO_POWERS, type Powers, mayAt, maySomewhere, powersOf } from '#core/people/powers.ts';
 import { type Role, SHIPPED_ROLES } from '#core/people/role.ts';
-import type { PageId } from '#core/model/ids.ts';
 import type { Account } from '#contract/api.ts';
 import type { Database } from '../database/connect.ts';
 import { ProblemError } from '../problem.ts';

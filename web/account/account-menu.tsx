@@ -14,10 +14,7 @@ export function AccountMenu() {
       actions={[
         { words: 'Account', run: () => void navigate('/account') },
         ...(account.looksAfterAll ? [{ words: 'Outbox', run: () => void navigate('/outbox') }, null] : []),
-        {
-          words: `Sign out ${account.email}`,
-          run: () => void signOut(),
-        },
+        { words: `Sign out ${account.email}`, run: () => void signOut() },
       ]}
       trigger={
         <button type="button" className="inline-flex h-8 items-center gap-1.5 rounded-md px-2 hover:bg-sunken">

@@ -78,7 +78,7 @@ function Password() {
       () => {
         setCurrent('');
         setPassword('');
-        toast('The password is changed.');
+        toast('Password changed.');
       },
       (reason: unknown) => setFault(wordsOfFault(reason)),
     );

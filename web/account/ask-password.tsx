@@ -34,7 +34,6 @@ export function AskPassword({
         type="password"
         autoComplete="current-password"
         // It was asked for a moment ago.
-
         autoFocus
         value={password}
         onChange={(event) => setPassword(event.target.value)}

@@ -20,7 +20,7 @@ import { Button, IconButton } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { RoleChoice } from './role-choice.tsx';
-import { branchName } from './role-words.ts';
+import { branchName, heldWords } from './role-words.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 
@@ -126,18 +126,11 @@ function WhereTheyWork({ colleague, roles }: { readonly colleague: Colleague; re
     const { through } = powersTable(outline, powers);
     const words = new Map<PageId, string>();
     const faint = new Set<PageId>();
-    for (const [row, node] of outline.nodes.entries()) {
-      const by = through[row]!;
-      if (by === -1) {
-        faint.add(node.id);
-        words.set(node.id, powers.onSite ? `${powers.onSite.role}, on the whole site` : 'No role');
-      } else {
-        const { role } = powers.onBranches.get(outline.nodes[by]!.id)!;
-        words.set(
-          node.id,
-          by === row ? `${role}, given here` : `${role}, through ${branchName(site, outline.nodes[by]!.id)}`,
-        );
-      }
+    for (const [row, { id }] of outline.nodes.entries()) {
+      const by = through[row]! === -1 ? null : outline.nodes[through[row]!]!.id;
+      const held = by === null ? powers.onSite : powers.onBranches.get(by)!;
+      words.set(id, held ? heldWords(site, held, by, id) : 'No role');
+      if (by === null) faint.add(id);
     }
     return { name, words, isFaint: (page) => faint.has(page) };
   }, [roles, rolesAt, outline, name, site]);

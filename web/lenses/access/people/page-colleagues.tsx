@@ -3,7 +3,7 @@ import type { PageId } from '#core/model/ids.ts';
 import { heldAt, powersOf } from '#core/people/powers.ts';
 import { useColleagues } from '../../../api/people.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { branchName } from './role-words.ts';
+import { heldWords } from './role-words.ts';
 
 /** Which colleague has which role at a page, and through which branch. */
 export function PageColleagues({ page }: { readonly page: PageId }) {
@@ -15,13 +15,7 @@ export function PageColleagues({ page }: { readonly page: PageId }) {
         if (!answer || state === 'suspended') return [];
         const { held, through } = heldAt(site, powersOf(answer.roles, roles), page);
         if (!held) return [];
-        const why =
-          through === null
-            ? 'on the whole site'
-            : through === page
-              ? 'given here'
-              : `through ${branchName(site, through)}`;
-        return [{ id, name, words: `${held.role}, ${why}`, isNear: through !== null }];
+        return [{ id, name, words: heldWords(site, held, through, page), isNear: through !== null }];
       }),
     [answer, site, page],
   );
