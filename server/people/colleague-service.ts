@@ -27,6 +27,7 @@ import {
   countWithRole,
   deleteColleague,
   deleteRole,
+  isColleagueAnywhere,
   lockColleagues,
   needsSecondStepAt,
   putColleague,
@@ -34,7 +35,6 @@ import {
   rolesMadeFor,
   setNeedsSecondStep,
   setSuspended,
-  sitesOfColleague,
   tellPeople,
   withoutSecondStep,
 } from './people-repository.ts';
@@ -135,7 +135,7 @@ export class ColleagueService {
       await this.#requireGivable(site, powers, colleague.roles);
       await deleteColleague(trx, key, id);
       // Whoever never took an invitation up leaves nothing behind.
-      if (!colleague.isHere && (await sitesOfColleague(trx, id)).length === 0) await deleteAccount(trx, id);
+      if (!colleague.isHere && !(await isColleagueAnywhere(trx, id))) await deleteAccount(trx, id);
       return { event: 'colleague-removed', about: colleague.name };
     });
   }

@@ -104,6 +104,10 @@ export async function rolesInForce(database: Knex, site: SiteKey): Promise<Map<s
 export const sitesOfColleague = (database: Knex, account: string): Promise<SiteKey[]> =>
   database('colleague').where({ account, is_suspended: false }).pluck('site');
 
+/** Whether somebody is a colleague of any site, suspended or not. */
+export const isColleagueAnywhere = async (database: Knex, account: string): Promise<boolean> =>
+  (await database('colleague').where({ account }).first('site')) !== undefined;
+
 /** Makes somebody a colleague with roles, or gives a colleague these roles in place of those before. */
 export async function putColleague(
   trx: Knex,
