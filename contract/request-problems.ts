@@ -308,6 +308,21 @@ export const OF_REQUESTS = {
     title: 'The comment has an answer',
     detail: (p) => `${p.by} has answered it, so it stays. Add another comment if you think otherwise now.`,
   },
+  'thread-unknown': {
+    status: 404,
+    title: 'There is no such comment',
+    detail: () => 'It was deleted, or it stands on a page that you may not read. Look at the page’s comments again.',
+  },
+  'comment-of-another': {
+    status: 403,
+    title: 'This comment is not yours',
+    detail: (p) => `${p.by} wrote it. Answer it, or settle it.`,
+  },
+  'talk-full': {
+    status: 422,
+    title: 'There is no room for more',
+    detail: (p) => `${p.limit} is the most. Settle what is done, or go on in a comment of its own.`,
+  },
   'proposal-changes-nothing': {
     status: 409,
     title: 'It is so already',

@@ -67,6 +67,7 @@ import { LINK_ROUTES } from './link-routes.ts';
 import { ANSWER_ROUTES } from './answer-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { PEOPLE_ROUTES } from './people-routes.ts';
+import { TALK_ROUTES } from './talk-routes.ts';
 import { z as zod } from 'zod';
 import { writingAnswer, writingBody } from './writing.ts';
 
@@ -591,6 +592,7 @@ export const ROUTES = {
   ...LINK_ROUTES,
   ...VISITOR_ROUTES,
   ...PEOPLE_ROUTES,
+  ...TALK_ROUTES,
   ...ANSWER_ROUTES,
   ...FILE_ROUTES,
   listOutbox: {

@@ -44,6 +44,10 @@ import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-d
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_COLLEAGUES, PELLOW_ROLE } from './pellow-colleagues.ts';
+import { PELLOW_FOLLOWS, PELLOW_TALK } from './pellow-talk.ts';
+import type { Account } from '#contract/api.ts';
+import { talkersOf } from '#server/talk/concern-repository.ts';
+import type { TalkService } from '#server/talk/talk-service.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
 import { pellowBoards } from './pellow-boards.ts';
@@ -55,9 +59,17 @@ const PASSWORD = 'slipway-42';
 /** Makes the demo accounts and sites, where there is no account yet. */
 export async function loadDemo(
   database: Knex,
-  edits: EditService,
-  releases: ReleaseService,
-  library: LibraryService,
+  {
+    edits,
+    releases,
+    library,
+    talk,
+  }: {
+    readonly edits: EditService;
+    readonly releases: ReleaseService;
+    readonly library: LibraryService;
+    readonly talk: TalkService;
+  },
   formerOrigin: string,
   now = new Date(),
 ): Promise<void> {
@@ -114,6 +126,7 @@ export async function loadDemo(
   });
   await shareSchool(database, schoolSite.key, ines, now);
   await makeColleagues(database, schoolSite.key, (title) => school.idOf(title), ines.id, now);
+  await sayOnPages(database, talk, schoolSite.key, (title) => school.idOf(title));
   await missAddresses(database, schoolSite.key, now);
   await sendAnswers(database, schoolSite, school, now);
 
@@ -214,6 +227,28 @@ async function makeColleagues(
       about: `${name} (${email})`,
     });
   }
+}
+
+/** What colleagues say of pages, and what they follow. */
+async function sayOnPages(
+  database: Knex,
+  talk: TalkService,
+  site: SiteKey,
+  idOf: (title: string) => PageId,
+): Promise<void> {
+  const accounts = new Map<string, Account>(
+    (await talkersOf(database, site)).map((one) => [one.name, { ...one, hasSecondStep: false }]),
+  );
+  for (const { page: title, about, comments, isSettled = false } of PELLOW_TALK) {
+    const [page, thread] = [idOf(title), randomUUID()];
+    for (const [at, [name, text]] of comments.entries()) {
+      const account = accounts.get(name)!;
+      if (at === 0) await talk.start(site, account, page, { id: thread, about, text });
+      else await talk.answer(site, account, thread, { id: randomUUID(), text });
+    }
+    if (isSettled) await talk.settle(site, accounts.get(comments.at(-1)![0])!, thread, true);
+  }
+  for (const [name, title] of PELLOW_FOLLOWS) await talk.follow(site, accounts.get(name)!, idOf(title), true);
 }
 
 /** A link for the governors, with what some of them have said by it. */

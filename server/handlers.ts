@@ -43,6 +43,7 @@ import { countIn, pageOf, siteOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
+import { makeTalkHandlers } from './talk/talk-handlers.ts';
 import { storedAddresses } from './redirects/redirect-repository.ts';
 import { liveRedirects, makeRedirectHandlers } from './redirects/redirect-handlers.ts';
 import { makeReleaseHandlers } from './releases/release-handlers.ts';
@@ -274,6 +275,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeStarterHandlers(services),
     ...makeSharingHandlers(services),
     ...makeGuestHandlers(services),
+    ...makeTalkHandlers(services),
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
     ...makeAnswerHandlers(services),

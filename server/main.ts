@@ -29,6 +29,8 @@ import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
 import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
+import { DAILY_MAILS, DailyMails } from './talk/daily-mails.ts';
+import { TalkService } from './talk/talk-service.ts';
 import { People } from './people/people.ts';
 import { EditService } from './edits/edit-service.ts';
 import { PostgresQueue } from './jobs/job-queue.ts';
@@ -93,7 +95,11 @@ await runProcess('workbench', async (ready) => {
       )
     : null;
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
-  if (config.withDemo) await loadDemo(database, edits, releases, library, formerOrigin);
+  if (config.withDemo) {
+    // What people of the demo say to each other goes to nobody's mail.
+    const talk = new TalkService({ database, cache, people, mailer: { send: async () => {} }, origin: '', now });
+    await loadDemo(database, { edits, releases, library, talk }, formerOrigin);
+  }
   await settleReservedSlugs(database, edits);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);
   const crawls = new CrawlService(database, library, now, crawlHosts);
@@ -119,6 +125,7 @@ await runProcess('workbench', async (ready) => {
     now,
   });
   const engine = new EngineService(database, config.liveOrigin, now);
+  const dailyMails = new DailyMails({ database, cache, people, mailer: outbox, origin: config.origin, now });
   const links = new LinkService(database, cache, now, crawlHosts);
   const queue = new PostgresQueue(
     config.databaseUrl,
@@ -128,6 +135,7 @@ await runProcess('workbench', async (ready) => {
       [links.look.job]: links.look.run,
       [NIGHTLY_LINKS]: () => links.askAtNight(),
       [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+      [DAILY_MAILS]: () => dailyMails.send(),
       [PREPARE_FILE]: library.prepare,
     },
     (fault) => log.warn({ fault }, 'a job failed'),
@@ -136,6 +144,7 @@ await runProcess('workbench', async (ready) => {
   engine.look.useQueue(queue);
   await links.useQueue(queue);
   await directory.useQueue(queue);
+  await dailyMails.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
   await library.takeUp();

@@ -37,6 +37,7 @@ import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
 import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.ts';
+import { DailyMails } from '../talk/daily-mails.ts';
 import { People } from '../people/people.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
@@ -134,6 +135,8 @@ async function answerOf(response: Response): Promise<Answer> {
 
 export interface TestServer {
   readonly database: Database;
+  /** Sends the mails of the morning. */
+  readonly dailyMails: DailyMails;
   /** The database's address. */
   readonly url: string;
   readonly origin: string;
@@ -368,8 +371,18 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     return person;
   };
 
+  const cache = new SiteCache(database);
+  const dailyMails = new DailyMails({
+    database,
+    cache,
+    people: new People(database, cache, () => new Date()),
+    mailer: outbox,
+    origin: 'https://work.example',
+    now: () => new Date(),
+  });
   return {
     database,
+    dailyMails,
     url,
     origin,
     liveOrigin,

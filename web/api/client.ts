@@ -85,7 +85,7 @@ export async function call<Name extends RouteName>(
 export async function callUntilKnown<Name extends RouteName>(
   name: Name,
   parameters: Readonly<Record<string, string>>,
-  body: InputOf<Name> & { readonly request: string },
+  body: InputOf<Name> & ({ readonly request: string } | { readonly id: string }),
 ): Promise<AnswerOf<Name>> {
   for (let repeats = 0; ; repeats += 1) {
     try {

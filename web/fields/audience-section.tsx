@@ -11,6 +11,7 @@ import { Button } from '../ui/button.tsx';
 import { detailExtension } from './detail-in-text.tsx';
 import { factExtension } from './fact-in-text.tsx';
 import { BoxHintsExtension } from './sections/box-hints.ts';
+import { TalkedAboutExtension } from './talk/talked-about.ts';
 import { inEditor } from './sections/editor-parts.ts';
 import { OF_THE_DESK } from './page-look.ts';
 import { Popover } from '../ui/popover.tsx';
@@ -30,6 +31,7 @@ export const editorExtensions = [
   factExtension,
   detailExtension,
   BoxHintsExtension,
+  TalkedAboutExtension,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];
 

@@ -8,6 +8,7 @@ import {
   Info,
   Italic,
   Link2,
+  MessageSquarePlus,
   List,
   ListOrdered,
   Quote,
@@ -27,6 +28,7 @@ import { AUDIENCE_SECTION, type TextDocument, contentIdOf, headingsOf, pageLink 
 import { isBlank } from '#core/sections/blank.ts';
 import { withoutEmptyBoxes } from '#core/sketch/planned-boxes.ts';
 import type { Fact } from '#core/model/fact.ts';
+import type { About } from '#core/talk/thread.ts';
 import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { rememberContent, useContent } from '../api/content.ts';
 import {
@@ -52,6 +54,8 @@ import { ShownText } from './shown-text.tsx';
 import { SectionBar } from './sections/section-bar.tsx';
 import { InsertValue } from './detail-in-text.tsx';
 import { TextFacts, insertFact } from './fact-in-text.tsx';
+import { aboutSection, aboutSelection } from './talk/about-in-text.ts';
+import { NOTHING_SAID, type TalkedAbout, showTalk, threadAt } from './talk/talked-about.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
@@ -86,6 +90,12 @@ interface RichTextProps {
   readonly isShared?: boolean;
   /** Whether it is saved only when it is left, since much is set with it. */
   readonly isSavedOnLeaving?: boolean;
+  /** What colleagues say about parts of it, and what shows one of these or begins another; left out where nobody talks about it. */
+  readonly talk?: {
+    readonly said: readonly TalkedAbout[];
+    readonly onShow: (thread: string) => void;
+    readonly onBegin: ((about: About) => void) | null;
+  };
   /** Is told that somebody writes in it, and that they have left it. */
   readonly onWriting?: (isWriting: boolean) => void;
   /** Is given the new text, which the server has to be told, or null where nothing is left of it. */
@@ -147,11 +157,13 @@ function TextEditor({
   hints = NO_HINTS,
   isShared = false,
   isSavedOnLeaving = false,
+  talk,
   onWriting,
   onSave,
 }: RichTextProps & { readonly document: TextDocument }) {
   const [base, setBase] = useState<Base>({ id: content, over: NOTHING_SAVED });
   const written = useRef<Editor | null>(null);
+  const talking = useLatest(talk);
   const editor = useEditor({
     onCreate: ({ editor: made }) => {
       written.current = made;
@@ -170,6 +182,11 @@ function TextEditor({
         const words = pastedWords(pasted);
         if (words !== null) toast(words, { duration: 10_000 });
         return pasted.html;
+      },
+      handleClick: (_view, _place, event) => {
+        const thread = threadAt(event.target as Element);
+        if (thread !== null) talking()?.onShow(thread);
+        return false;
       },
       handlePaste: (_, event) => {
         const files = [...(event.clipboardData?.files ?? [])];
@@ -246,6 +263,9 @@ function TextEditor({
     };
   }, [editor, writing, isSavedOnLeaving]);
   useEffect(() => showHints(editor, hints), [editor, hints]);
+  const said = talk?.said ?? NOTHING_SAID;
+  useEffect(() => showTalk(editor, said), [editor, said, base.id]);
+  const begin = talk?.onBegin ?? null;
   // Somebody else's text comes in only while nobody is writing here.
   const isOthers = content !== base.id && content !== base.over;
   const isBehind = isOthers && isFocused;
@@ -288,8 +308,15 @@ function TextEditor({
           isInserting={isInserting}
           onInserting={setInserting}
           isShared={isShared}
+          onComment={begin}
         />
-        {mayEdit && <SectionBar editor={editor} hasShared={!isShared} />}
+        {mayEdit && (
+          <SectionBar
+            editor={editor}
+            hasShared={!isShared}
+            onComment={begin && ((type) => begin(aboutSection(editor, type)))}
+          />
+        )}
       </div>
       {isLinking && <LinkDialog editor={editor} onClose={() => setLinking(false)} />}
       {other !== null && <OtherVersion site={site} content={other} editor={editor} onDone={() => setOther(null)} />}
@@ -318,6 +345,7 @@ function EditorToolbar({
   isInserting,
   onInserting,
   isShared,
+  onComment,
 }: {
   readonly editor: Editor;
   readonly audiences: readonly NamedAudience[];
@@ -326,6 +354,8 @@ function EditorToolbar({
   readonly isInserting: boolean;
   readonly onInserting: (isOpen: boolean) => void;
   readonly isShared: boolean;
+  /** Begins a comment on what is selected; null where none can be made. */
+  readonly onComment: ((about: About) => void) | null;
 }) {
   const is = useEditorState({
     editor,
@@ -340,6 +370,7 @@ function EditorToolbar({
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
       section: now.isActive(AUDIENCE_SECTION),
+      words: !now.state.selection.empty,
     }),
   });
   const chain = () => editor.chain().focus();
@@ -410,6 +441,18 @@ function EditorToolbar({
         />
       )}
       {editor.isEditable && <InsertValue editor={editor} />}
+      {onComment && (
+        <IconButton
+          name={is.words ? 'Comment on the selected words' : 'Comment: select words first'}
+          disabled={!is.words}
+          onClick={() => {
+            const about = aboutSelection(editor);
+            if (about !== null) onComment(about);
+          }}
+        >
+          <MessageSquarePlus size={16} aria-hidden />
+        </IconButton>
+      )}
     </div>
   );
 }

@@ -29,6 +29,8 @@ import { SHARED_SECTIONS } from '../lenses/write/shared-kind.tsx';
 import { REPLACING } from '../lenses/write/replace-sheet.tsx';
 import { FILES } from '../lenses/write/files/files-sheet.tsx';
 import { SINCE } from '../past/since-sheet.tsx';
+import { COMMENTS } from '../talk/comments-kind.tsx';
+import { FOR_YOU } from '../talk/for-you-sheet.tsx';
 import { FIELDS } from '../tree/fields-sheet.tsx';
 import { REMOVED } from '../tree/removed-sheet.tsx';
 import type { SettingsKey } from './settings-keys.ts';
@@ -66,6 +68,8 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   moment: MOMENT,
   removed: REMOVED,
   since: SINCE,
+  'for-you': FOR_YOU,
+  comments: COMMENTS,
   fields: FIELDS,
   'old-site': OLD_SITE,
   files: FILES,

@@ -30,6 +30,8 @@ export const SETTINGS_KEYS = [
   'moment',
   'removed',
   'since',
+  'for-you',
+  'comments',
   'fields',
   'old-site',
   'files',

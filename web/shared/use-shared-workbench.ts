@@ -65,6 +65,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lens: 'plan',
     lensParts: GUEST_LENS,
     feedback: null,
+    talk: null,
     planned: NOTHING_PLANNED,
     sketched: null,
     findings: NOTHING_FOUND,

@@ -26,6 +26,9 @@ export interface RowData {
   readonly isRenaming: boolean;
   /** What may be done at the page; nothing where nothing can be changed. */
   readonly permissions: PermissionSet;
+  /** How many comments wait here; for a closed branch also how many below. */
+  readonly talk: number;
+  readonly talkBelow: number;
   /** How it is marked: a column says why. */
   readonly mark: 'none' | 'faint' | 'full';
   readonly rails: RailsData;
@@ -70,6 +73,8 @@ export function rowData(
     isHome: derived.home === node.id,
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     permissions: heldToEdit(workbench, row),
+    talk: workbench.talk?.open[row] ?? 0,
+    talkBelow: isOpen ? 0 : (workbench.talk?.openInBranch[row] ?? 0) - (workbench.talk?.open[row] ?? 0),
     mark: markOf(marks, node.id),
     rails: railsOf(workbench, row, isOpen),
     columns,

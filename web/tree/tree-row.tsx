@@ -1,6 +1,6 @@
 import { has } from '#core/model/permission.ts';
 import { useDraggable } from '@dnd-kit/core';
-import { ArrowUpRight, ChevronDown, ChevronRight, House } from 'lucide-react';
+import { ArrowUpRight, ChevronDown, ChevronRight, House, MessageSquare } from 'lucide-react';
 import { type MouseEvent, type ReactNode, memo } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
@@ -122,6 +122,7 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
         <span className="ml-2 shrink-0 rounded-sm border border-rule px-1 text-tiny text-quiet">heading</span>
       )}
       {rails.passing.length > 0 && <Passing signs={rails.passing} />}
+      {data.talk + data.talkBelow > 0 && <Talk here={data.talk} below={data.talkBelow} />}
     </>
   );
 }
@@ -142,6 +143,22 @@ function Passing({ signs }: { readonly signs: RowData['rails']['passing'] }) {
         </span>
       ))}
       {signs.length > 3 && <span className="text-quiet">+{signs.length - 3}</span>}
+    </span>
+  );
+}
+
+/** How many comments wait: on the page, and in its branch where that is closed. */
+function Talk({ here, below }: { readonly here: number; readonly below: number }) {
+  const all = here + below;
+  const words = `${all === 1 ? 'One open comment' : `${all} open comments`}${here === 0 ? ' below' : below === 0 ? '' : `, ${below} of them below`}`;
+  return (
+    <span
+      role="img"
+      aria-label={words}
+      title={words}
+      className={`ml-2 flex shrink-0 items-center gap-0.5 text-tiny font-medium ${here > 0 ? 'text-attention' : 'text-quiet'}`}
+    >
+      <MessageSquare size={13} aria-hidden /> {all}
     </span>
   );
 }

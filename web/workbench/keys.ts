@@ -25,6 +25,7 @@ export const KEYS = {
   lensMenus: { keys: '4', words: 'The Menus lens' },
   lensPublish: { keys: '5', words: 'The Publish lens' },
   lensChecks: { keys: '6', words: 'The Checks lens' },
+  comment: { keys: 'C', words: 'Comment on the selected page' },
   desk: { keys: 'D', words: 'The desk, to write on the page, and back' },
   map: { keys: 'M', words: 'The map, and back to the rows' },
   history: { keys: 'H', words: 'History' },
@@ -92,6 +93,8 @@ export function commandOf(event: KeyboardEvent): CommandName | null {
       return 'remove';
     case 'l':
       return 'pasteList';
+    case 'c':
+      return 'comment';
     case 'd':
       return 'desk';
     case 'm':

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
+import { ForYouButton } from '../talk/for-you-button.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
 import { numberWords } from '../ui/number-words.ts';
@@ -69,6 +70,7 @@ export function TopBar() {
         <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="compact:hidden">
           <CircleHelp size={17} aria-hidden />
         </IconButton>
+        <ForYouButton />
         <AccountMenu />
       </div>
     </header>

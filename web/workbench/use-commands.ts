@@ -1,5 +1,6 @@
 import { selectNextMarked } from '../settings/next-marked.ts';
 import { useEffect, useEffectEvent } from 'react';
+import { beginComment } from '../talk/begun-comment.ts';
 import { toast } from 'sonner';
 import { gestureForAll } from '#core/arrange/arrange.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -150,6 +151,11 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
       return;
     case 'map':
       workbench.setView(workbench.view === 'map' ? 'sheet' : 'map');
+      return;
+    case 'comment':
+      if (active === null) return;
+      workbench.setBeside({ kind: 'comments', id: active });
+      beginComment(active, null);
       return;
     case 'desk':
       if (workbench.lens !== 'write') setLens('write');

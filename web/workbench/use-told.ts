@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { refreshAnswers } from '../api/answers.ts';
 import { refreshFeedback } from '../api/sharing.ts';
+import { refreshTalk } from '../api/talk.ts';
 import type { Again, SiteStore } from '../api/site-store.ts';
 
 /** So long somebody has to read that something was lost, and to take it back. */
@@ -27,6 +28,13 @@ export function useTold(store: SiteStore): void {
     });
   }, [store]);
   useEffect(() => store.onPeople(() => void refreshColleagues(store.key)), [store]);
-  useEffect(() => store.onFeedback(() => void refreshFeedback(store.key)), [store]);
+  useEffect(
+    () =>
+      store.onFeedback(() => {
+        void refreshFeedback(store.key);
+        void refreshTalk(store.key);
+      }),
+    [store],
+  );
   useEffect(() => store.onAnswers(() => void refreshAnswers(store.key)), [store]);
 }

@@ -4,6 +4,7 @@ import type { Derived } from '#core/derive/derived.ts';
 import type { SettingsFinding } from '#core/checks/settings-links.ts';
 import type { PlannedInTexts, SketchTotals } from '#core/derive/sketch-totals.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
+import type { TalkTotals } from '#core/derive/talk-totals.ts';
 import type { Filter } from '#core/derive/filters.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { Verdict } from '#core/model/feedback.ts';
@@ -100,6 +101,8 @@ export interface Workbench {
   readonly lensParts: LensDefinition;
   /** Null until it is known. */
   readonly feedback: Said | null;
+  /** How many comments wait at each row, of colleagues and of guests; null until it is known. */
+  readonly talk: TalkTotals | null;
   /** The boxes of sketches that have a place in the texts, and where something is said. */
   readonly planned: PlannedInTexts;
   /** How far the sections of sketches are; null where the site has no sketches. */

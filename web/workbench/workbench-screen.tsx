@@ -11,6 +11,7 @@ import {
 import { derivedOf } from '#core/derive/derived.ts';
 import { sketchTotals } from '#core/derive/sketch-totals.ts';
 import { feedbackTotals } from '#core/derive/feedback-totals.ts';
+import { talkTotals } from '#core/derive/talk-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Permission } from '#core/model/permission.ts';
 import { mayAt, maySomewhere, powersTable } from '#core/people/powers.ts';
@@ -19,6 +20,7 @@ import { useScheduled } from '../api/releases.ts';
 import { useSession } from '../api/session.ts';
 import { usePlannedTexts } from '../api/sketches.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
+import { useOpenThreads } from '../api/talk.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { type Clip, keepClip } from '../clipboard/clip.ts';
 import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
@@ -86,6 +88,11 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const feedback = useMemo(
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
+  );
+  const threads = useOpenThreads(store.key)?.threads;
+  const talk = useMemo(
+    () => (threads ? talkTotals(derived.outline, threads, feedback?.totals ?? null) : null),
+    [threads, derived.outline, feedback],
   );
   const planned = usePlannedTexts(store.key, shown.revision, site.sketches.length > 0);
   const sketched = useMemo(
@@ -186,6 +193,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     marks,
     setSheetMarks,
     feedback,
+    talk,
     planned,
     sketched,
     findings,

@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core';
 import { useEditorState } from '@tiptap/react';
-import { ArrowDown, ArrowUp, ChevronDown, GripVertical, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, ChevronDown, GripVertical, MessageSquarePlus, Trash2 } from 'lucide-react';
 import { nameOfSection } from '#core/sections/all-sections.ts';
 import { TURNS, type Turn } from '#core/sections/turn.ts';
 import { ActionMenu } from '../../ui/action-menu.tsx';
@@ -15,10 +15,13 @@ import { moveSection, removeSection } from './insert-section.ts';
 export function SectionBar({
   editor,
   hasShared,
+  onComment,
 }: {
   readonly editor: Editor;
   /** Whether shared sections can stand in the text. */
   readonly hasShared: boolean;
+  /** Begins a comment on the section; null where none can be made. */
+  readonly onComment: ((type: string) => void) | null;
 }) {
   const share = useShareSection(editor);
   const at = useEditorState({
@@ -85,6 +88,11 @@ export function SectionBar({
         <IconButton name="Move it down" keys="Alt+Down" onClick={() => moveSection(editor, 1)}>
           <ArrowDown size={15} aria-hidden />
         </IconButton>
+        {onComment && (
+          <IconButton name="Comment on the section" onClick={() => onComment(type)}>
+            <MessageSquarePlus size={15} aria-hidden />
+          </IconButton>
+        )}
         <IconButton name="Remove the section" onClick={() => removeSection(editor, type)}>
           <Trash2 size={15} aria-hidden />
         </IconButton>

@@ -26,7 +26,6 @@ import { OwnerField } from './owner-field.tsx';
 import { QuestionList } from './question-list.tsx';
 import { References } from './references.tsx';
 import { PageSketch } from './sketches/page-sketch.tsx';
-import { PageFeedback } from './sharing/page-feedback.tsx';
 
 /** The Plan lens: what the page is for, where it comes from, who writes it by when, and what is still asked. */
 export function PlanPanel({ page }: { readonly page: PageId | null }) {
@@ -113,7 +112,6 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
         </Choice>
       )}
       {isPage && <PageSketch page={page} onSet={set} />}
-      <PageFeedback page={page} />
       <QuestionList page={page} />
       <section className="flex flex-col gap-2 border-t border-rule pt-4">
         <h3 className="font-display text-large font-semibold">Notes</h3>

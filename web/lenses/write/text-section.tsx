@@ -12,6 +12,7 @@ import type { Edit } from '../../api/site-store.ts';
 import { type BoxHints, NO_HINTS } from '../../fields/sections/box-hints.ts';
 import { RichText } from '../../fields/rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
+import { useTalkOnPage } from '../../talk/use-talk-on-page.ts';
 import { WhyNot } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 
@@ -37,6 +38,7 @@ function OpenText({ page, Around }: TextSectionProps) {
   const { site, store, mayEdit } = useWorkbench();
   const writer = useWriter(store, page);
   const { onWrite, onLeave } = useTellWriting(store, page);
+  const talk = useTalkOnPage(page, Around !== undefined);
   const sketch = sketchOf(site, nodeAt(site, page));
   const hints = useMemo(() => (sketch ? hintsOf(sketch) : NO_HINTS), [sketch]);
   return (
@@ -57,6 +59,7 @@ function OpenText({ page, Around }: TextSectionProps) {
         audiences={site.settings.audiences}
         facts={site.settings.facts}
         hints={hints}
+        talk={talk}
         onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
         onSave={(text) =>
           store.apply([{ name: 'page.set', page, fields: { content: text?.id ?? null } }], text ? [text] : [])

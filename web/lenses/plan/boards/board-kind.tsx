@@ -7,7 +7,7 @@ import { type Edit, newBoardId } from '../../../api/site-store.ts';
 import type { PictureOf } from '../../../boards/board-faces.tsx';
 import type { ListKind } from '../../../settings/settings-kind.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { OneComment } from '../sharing/one-comment.tsx';
+import { GuestComment } from '../../../talk/guest-comment.tsx';
 import { AddPieces } from './add-pieces.tsx';
 import { BoardCanvas } from './board-canvas.tsx';
 import { OnePiece } from './one-piece.tsx';
@@ -129,7 +129,7 @@ function BoardComments({ board }: { readonly board: BoardId }) {
         What others say
       </h3>
       {comments.map((one) => (
-        <OneComment key={one.id} comment={one} />
+        <GuestComment key={one.id} comment={one} />
       ))}
     </section>
   );

@@ -6,19 +6,19 @@ import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { CommentAnswer } from '#contract/sharing.ts';
-import { wordsOfFault } from '../../../api/client.ts';
-import { acceptProposal, answerComment } from '../../../api/sharing.ts';
-import { type Edit, refusalWords } from '../../../api/site-store.ts';
-import { DraftField } from '../../../fields/draft-field.tsx';
-import { SAID_WORDS } from '../../../tree/feedback-words.tsx';
-import { dayWords } from '../../../tree/plan-words.tsx';
+import { wordsOfFault } from '../api/client.ts';
+import { acceptProposal, answerComment } from '../api/sharing.ts';
+import { type Edit, refusalWords } from '../api/site-store.ts';
+import { DraftField } from '../fields/draft-field.tsx';
+import { SAID_WORDS } from '../tree/feedback-words.tsx';
+import { dayWords } from '../tree/plan-words.tsx';
 import { aboutWords } from '#core/board/about-words.ts';
-import { Button } from '../../../ui/button.tsx';
-import { usePreview } from '../../../workbench/use-preview.ts';
-import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { Button } from '../ui/button.tsx';
+import { usePreview } from '../workbench/use-preview.ts';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** A comment, a question or a proposal of somebody whom the plan is shared with, and what its manager does about it. */
-export function OneComment({ comment }: { readonly comment: CommentAnswer }) {
+export function GuestComment({ comment }: { readonly comment: CommentAnswer }) {
   const { site } = useWorkbench();
   const { id, kind, text, proposes, about, isAccepted, by, at, answer, settledBy } = comment;
   const save = (answered: string, isSettled: boolean) =>

@@ -3,30 +3,32 @@ import { STANDINGS } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf } from '#core/model/site.ts';
 import type { VerdictAnswer } from '#contract/sharing.ts';
-import { wordsOfFault } from '../../../api/client.ts';
-import { settleFeedback } from '../../../api/sharing.ts';
-import { STANDING_WORDS, VERDICT_WORDS, VerdictSign } from '../../../tree/feedback-words.tsx';
-import { dayWords } from '../../../tree/plan-words.tsx';
-import { Button } from '../../../ui/button.tsx';
-import { useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { OneComment } from './one-comment.tsx';
+import { wordsOfFault } from '../api/client.ts';
+import { settleFeedback } from '../api/sharing.ts';
+import { STANDING_WORDS, VERDICT_WORDS, VerdictSign } from '../tree/feedback-words.tsx';
+import { dayWords } from '../tree/plan-words.tsx';
+import { Button } from '../ui/button.tsx';
+import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { GuestComment } from './guest-comment.tsx';
 
 /** What those whom the plan is shared with say of the page and its branch; nothing while nobody has said anything. */
-export function PageFeedback({ page }: { readonly page: PageId }) {
+export function GuestsSay({ page }: { readonly page: PageId }) {
   const { site, derived, feedback } = useWorkbench();
   if (feedback === null || feedback.said.verdicts.length + feedback.said.comments.length === 0) return null;
   const { said, totals } = feedback;
-  const row = derived.outline.rowOf.get(page)!;
+  const row = derived.outline.rowOf.get(page);
+  if (row === undefined) return null;
   const verdicts = said.verdicts.filter((one) => one.page === page);
   const comments = said.comments.filter((one) => one.page === page);
   const open = totals.open[row]!;
   const hasBelow = derived.outline.end[row]! > row + 1;
+  if (verdicts.length + comments.length === 0 && !hasBelow) return null;
   const settle = (pages: PageId[], isSettled: boolean) =>
     void settleFeedback(site.key, pages, isSettled).catch((fault: unknown) => toast.error(wordsOfFault(fault)));
   return (
-    <section aria-label="What others say" className="flex flex-col gap-2 border-t border-rule pt-4">
-      <h3 className="font-display text-large font-semibold">What others say</h3>
-      {verdicts.length + comments.length === 0 && <p className="text-quiet">No comments on this page yet.</p>}
+    <section aria-label="What guests say" className="flex flex-col gap-2 border-t border-rule pt-3">
+      <h4 className="font-medium">What guests of the plan say</h4>
+      {verdicts.length + comments.length === 0 && <p className="text-quiet">Nothing on this page yet.</p>}
       {verdicts.length > 0 && (
         <ul className="flex flex-col gap-1">
           {verdicts.map((one) => (
@@ -35,7 +37,7 @@ export function PageFeedback({ page }: { readonly page: PageId }) {
         </ul>
       )}
       {comments.map((one) => (
-        <OneComment key={one.id} comment={one} />
+        <GuestComment key={one.id} comment={one} />
       ))}
       {(open > 0 || verdicts.some(({ settledBy }) => settledBy !== null)) && (
         <div className="flex flex-wrap gap-2">

@@ -1,0 +1,117 @@
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { Workbench } from './support/workbench.ts';
+
+let spur: Spur;
+let browser: Browser;
+let bench: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browser = await openBrowser();
+  bench = new Workbench(browser.driver);
+  await bench.signIn(spur);
+});
+afterAll(async () => {
+  await browser?.close();
+  await spur?.stop();
+});
+
+const signInAs = async (email: string) => {
+  await browser.driver.get(spur.workbench);
+  await browser.driver.manage().deleteAllCookies();
+  await bench.signIn(spur, email);
+};
+
+/** That of the latest edit. */
+const revision = () =>
+  browser.driver.executeScript<number>(
+    `return fetch('/api/sites/pellow-quay/history').then((answer) => answer.json()).then(({ entries }) => entries[0].revision)`,
+  );
+
+describe('colleagues talk', () => {
+  it('about a page, by a key, and letters in what they say are no commands', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.select('Course dates');
+    await bench.focusTree();
+    const before = await revision();
+    await bench.press('c');
+    await bench.find('combobox', 'Comment on ‘Course dates’');
+    await browser.driver.actions().sendKeys('New parents ask about this weekly, @mi').perform();
+    await bench.find('option', 'Mira Sand');
+    await browser.driver.actions().sendKeys(Key.TAB, 'and').perform();
+    expect(await revision()).toBe(before);
+    await bench.chord(Key.CONTROL, Key.ENTER);
+    await bench.untilText('New parents ask about this weekly, @Mira Sand and');
+    await bench.find('button', 'In the Access lens');
+    await bench.untilRow('Course dates', /^Course dates 1/);
+  });
+
+  it('and whoever is mentioned finds it among what concerns them, answers and settles it', async () => {
+    await signInAs('mira@pellow-quay.example');
+    await bench.open(spur, 'pellow-quay');
+    await bench.click('button', /^For you: /);
+    await bench.untilText('Ines Carrow mentions you');
+    await bench.click('button', 'Read and answer');
+    await bench.untilText('Settle it');
+    const answer = await bench.find('combobox', 'Answer');
+    await answer.sendKeys('It is in the questions now.');
+    await bench.click('button', 'Answer');
+    await bench.until('the answer is there', () => bench.has('button', 'Delete your comment'));
+    await bench.click('button', 'Settle it');
+    await bench.untilText('Settled by Mira Sand.');
+    await bench.click('button', /^For you: /);
+    await bench.untilText('One is new.');
+    await bench.click('button', 'Mark all as read');
+    await bench.untilText('You have read everything.');
+    await signInAs('ines@pellow-quay.example');
+    await bench.open(spur, 'pellow-quay', '?beside=for-you');
+    await bench.untilText('Mira Sand answers');
+  });
+
+  it('about words of a text, which stay marked as the text changes', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    await bench.select('Apply');
+    await bench.until('the text is there', () =>
+      browser.driver.executeScript<boolean>(`return document.querySelector('.text-of-page p') !== null`),
+    );
+    await browser.driver.executeScript(`
+      const [text] = document.querySelectorAll('.text-of-page');
+      const first = text.querySelector('p').firstChild;
+      text.focus();
+      document.getSelection().setBaseAndExtent(first, 0, first, 6);`);
+    await bench.click('button', 'Comment on the selected words');
+    await bench.untilText('Comments');
+    const field = await bench.find('combobox', 'Comment on ‘Apply’');
+    await field.sendKeys('Is this the right word?');
+    await bench.chord(Key.CONTROL, Key.ENTER);
+    await bench.until('the words are marked', async () =>
+      browser.driver.executeScript<boolean>(
+        `return document.querySelector('.talked-about')?.title.includes('right word')`,
+      ),
+    );
+    const marked = () =>
+      browser.driver.executeScript<string>(`return document.querySelector('.talked-about').textContent`);
+    const words = await marked();
+    await browser.driver.executeScript(`
+      const text = document.querySelector('.text-of-page p').firstChild;
+      document.querySelector('.text-of-page').focus();
+      document.getSelection().collapse(text, 0);`);
+    await browser.driver.actions().sendKeys('Today: ').perform();
+    await bench.saved();
+    expect(await marked()).toBe(words);
+    await browser.driver.navigate().refresh();
+    await bench.until('the words are marked again', async () => (await marked().catch(() => '')) === words);
+  });
+
+  it('only where they may read', async () => {
+    await signInAs('kofi@words.example');
+    await bench.open(spur, 'pellow-quay', '?find=Boats%20built');
+    await bench.select('Boats built');
+    await bench.find('combobox', 'Comment on ‘Boats built’');
+    await bench.open(spur, 'pellow-quay');
+    await bench.select('Visit');
+    await bench.untilText('They are for those who may read the page.');
+  });
+});
