@@ -94,10 +94,8 @@ describe('colleagues talk', () => {
     const marked = () =>
       browser.driver.executeScript<string>(`return document.querySelector('.talked-about').textContent`);
     const words = await marked();
-    await browser.driver.executeScript(`
-      const text = document.querySelector('.text-of-page p').firstChild;
-      document.querySelector('.text-of-page').focus();
-      document.getSelection().collapse(text, 0);`);
+    await browser.driver.executeScript(`document.querySelector('.text-of-page').focus()`);
+    await bench.chord(Key.CONTROL, Key.HOME);
     await browser.driver.actions().sendKeys('Today: ').perform();
     await bench.saved();
     expect(await marked()).toBe(words);
