@@ -20,6 +20,8 @@ const askedShape = {
   leadsTo: leadsToByPageSchema.optional(),
   name: z.string().trim().max(120, 'At most 120 characters.').default(''),
   note: z.string().trim().max(2000, 'At most 2,000 characters.').default(''),
+  /** Why it is made without the approval that it needs. */
+  override: z.string().trim().min(1, 'Say why.').max(2000, 'At most 2,000 characters.').optional(),
 };
 export const releaseBody = z.strictObject({ ...askedShape, request: requestId.optional() });
 export type ReleaseBody = z.infer<typeof releaseBody>;
@@ -64,6 +66,8 @@ const release = releaseAnswer.extend({
   by: z.string(),
   name: z.string(),
   note: z.string(),
+  /** Why it was made without the approval that it needs; empty where it needs none, or has it. */
+  override: z.string(),
   settings: parts,
   /** The release that it takes back, or null. */
   takesBack: z.number().int().nullable(),

@@ -321,7 +321,43 @@ export const OF_REQUESTS = {
   'talk-full': {
     status: 422,
     title: 'There is no room for more',
-    detail: (p) => `${p.limit} is the most. Settle what is done, or go on in a comment of its own.`,
+    detail: (p) => `The most is ${p.limit}. Settle what is done, or go on in a comment of its own.`,
+  },
+  'approval-missing': {
+    status: 409,
+    title: 'Not everything is approved',
+    detail: (p) =>
+      `${p.count === 1 ? `‘${p.pageTitle}’ needs approval before it goes live` : `‘${p.pageTitle}’ and ${Number(p.count) - 1} more need approval before they go live`}. Propose what is missing, leave it out, or let a manager make it live with a reason.`,
+  },
+  'approval-unknown-person': {
+    status: 422,
+    title: 'Somebody is no colleague here',
+    detail: () => 'Those who decide are colleagues of this site. Look at the list of colleagues again.',
+  },
+  'proposal-unknown': {
+    status: 404,
+    title: 'There is no such proposal',
+    detail: () => 'It belongs to another site. Look at the proposals again.',
+  },
+  'proposal-closed': {
+    status: 409,
+    title: 'The proposal is closed',
+    detail: () => 'It was returned, withdrawn or made live meanwhile. Look at the proposals again.',
+  },
+  'proposal-not-yours': {
+    status: 403,
+    title: 'This proposal is not yours to decide',
+    detail: (p) => `${p.reason}`,
+  },
+  'proposal-changed': {
+    status: 409,
+    title: 'It was changed while you looked',
+    detail: (p) => `‘${p.pageTitle}’ is not as you saw it any more. Look at it again, and decide then.`,
+  },
+  'proposal-nothing': {
+    status: 422,
+    title: 'There is nothing to propose',
+    detail: () => 'Visitors have these pages as they are drafted. Choose pages that differ from what is live.',
   },
   'proposal-changes-nothing': {
     status: 409,

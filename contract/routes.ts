@@ -68,6 +68,7 @@ import { ANSWER_ROUTES } from './answer-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
 import { PEOPLE_ROUTES } from './people-routes.ts';
 import { TALK_ROUTES } from './talk-routes.ts';
+import { APPROVAL_ROUTES } from './approval-routes.ts';
 import { z as zod } from 'zod';
 import { writingAnswer, writingBody } from './writing.ts';
 
@@ -593,6 +594,7 @@ export const ROUTES = {
   ...VISITOR_ROUTES,
   ...PEOPLE_ROUTES,
   ...TALK_ROUTES,
+  ...APPROVAL_ROUTES,
   ...ANSWER_ROUTES,
   ...FILE_ROUTES,
   listOutbox: {

@@ -52,6 +52,7 @@ const saidConcern = z.object({
   kind: z.enum(CONCERN_KINDS),
   page: pageIdSchema,
   thread: z.uuid().nullable(),
+  proposal: z.uuid().nullable(),
   by: z.string(),
   words: z.string(),
   at: moment,

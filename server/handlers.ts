@@ -43,6 +43,8 @@ import { countIn, pageOf, siteOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
+import { makeApprovalHandlers } from './approval/approval-handlers.ts';
+import type { ApprovalService } from './approval/approval-service.ts';
 import { makeTalkHandlers } from './talk/talk-handlers.ts';
 import { storedAddresses } from './redirects/redirect-repository.ts';
 import { liveRedirects, makeRedirectHandlers } from './redirects/redirect-handlers.ts';
@@ -91,6 +93,7 @@ export interface Services {
   readonly people: People;
   readonly edits: EditService;
   readonly releases: ReleaseService;
+  readonly approval: ApprovalService;
   readonly schedule: ScheduleService;
   readonly attempts: Attempts;
   readonly crawls: CrawlService;
@@ -276,6 +279,7 @@ export function makeHandlers(services: Services): Handlers {
     ...makeSharingHandlers(services),
     ...makeGuestHandlers(services),
     ...makeTalkHandlers(services),
+    ...makeApprovalHandlers(services),
     ...makeVisitorHandlers(services),
     ...makeJoiningHandlers(services),
     ...makeAnswerHandlers(services),

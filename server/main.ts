@@ -30,6 +30,7 @@ import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
 import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
 import { DAILY_MAILS, DailyMails } from './talk/daily-mails.ts';
+import { ApprovalService } from './approval/approval-service.ts';
 import { TalkService } from './talk/talk-service.ts';
 import { People } from './people/people.ts';
 import { EditService } from './edits/edit-service.ts';
@@ -77,7 +78,8 @@ await runProcess('workbench', async (ready) => {
   const now = () => new Date();
   const people = new People(database, cache, now);
   const edits = new EditService(database, cache, people, now);
-  const releases = new ReleaseService(database, cache, edits);
+  const approval = new ApprovalService({ database, cache, people, edits, mailer: outbox, origin: config.origin, now });
+  const releases = new ReleaseService(database, cache, edits, approval);
   const schedule = new ScheduleService(database, cache, releases, now, (fault) =>
     log.warn({ err: fault }, 'a scheduled release could not be made'),
   );
@@ -207,6 +209,7 @@ await runProcess('workbench', async (ready) => {
     people,
     edits,
     releases,
+    approval,
     schedule,
     crawls,
     oldTexts: new OldTextService(database, library, crawlHosts),

@@ -7,7 +7,7 @@ import type { OperationsBody } from '#contract/api.ts';
 import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { ProblemError } from '../problem.ts';
-import { ReleaseService } from '../releases/release-service.ts';
+import { OPEN_GATE, ReleaseService } from '../releases/release-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 
@@ -56,7 +56,7 @@ it('9: every site that exists can be exported with its history and restored', { 
   const tables = fc.sample(anyTable, { numRuns: SITES, seed: SEED });
   const cache = new SiteCache(server.database);
   const edits = new EditService(server.database, cache, EVERYBODY_MAY, () => new Date());
-  const releases = new ReleaseService(server.database, cache, edits);
+  const releases = new ReleaseService(server.database, cache, edits, OPEN_GATE);
   let [pages, made] = [0, 0];
   for (const [at, some] of steps.entries()) {
     const key = toSiteKey(`law-${at}`);

@@ -33,6 +33,8 @@ import { TURN_AFTER, type Turn, firstWords } from './turn.ts';
 export interface ReleaseToSave {
   readonly name: string;
   readonly note: string;
+  /** Why it was made without the approval that it needs; empty where it needs none, or has it. */
+  readonly override: string;
   readonly pages: number;
   readonly retired: number;
   /** The parts of the settings that went live with it. */
@@ -137,9 +139,9 @@ export async function saveEdit(
   if (edit.release) {
     statement.part(
       'released',
-      `INSERT INTO release (site, number, revision, at, account, pages, retired, name, note, settings, takes_back)
+      `INSERT INTO release (site, number, revision, at, account, pages, retired, name, note, override, settings, takes_back)
        SELECT ${site}, release, revision, ${at}, ${account}, ${statement.value(edit.release.pages)}, ${statement.value(edit.release.retired)},
-       ${statement.value(edit.release.name)}, ${statement.value(edit.release.note)}, ${statement.value([...edit.release.settings])}::text[],
+       ${statement.value(edit.release.name)}, ${statement.value(edit.release.note)}, ${statement.value(edit.release.override)}, ${statement.value([...edit.release.settings])}::text[],
        ${statement.value(edit.release.takesBack)}::bigint FROM bumped`,
     );
   }

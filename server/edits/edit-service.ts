@@ -43,6 +43,8 @@ export interface Draft {
   readonly words?: string;
   readonly kind: HistoryEntry['kind'];
   readonly contents?: readonly StoredContent[];
+  /** Whether it follows from something that was permitted, so that nobody's permissions are asked. */
+  readonly follows?: true;
   /** For an undo and for making again: the revision of the edit that it turns round. */
   readonly turns?: number;
   readonly release?: ReleaseToSave;
@@ -321,7 +323,7 @@ export class EditService {
 function draftOf(site: Site, powers: Powers, draftFor: (site: Site) => Draft) {
   try {
     const draft = draftFor(site);
-    const forbidden = forbiddenIn(site, powers, draft.operations, draft.turns !== undefined);
+    const forbidden = draft.follows ? null : forbiddenIn(site, powers, draft.operations, draft.turns !== undefined);
     if (forbidden) return { ok: false as const, problem: notAllowed(forbiddenWords(powers, forbidden)) };
     const outcome = applyOperations(site, draft.operations);
     return outcome.ok

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { toSiteKey } from '#core/model/ids.ts';
 import type { OperationsBody } from '#contract/api.ts';
 import { type Database, connect } from '../database/connect.ts';
-import { ReleaseService } from '../releases/release-service.ts';
+import { OPEN_GATE, ReleaseService } from '../releases/release-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
@@ -90,6 +90,7 @@ describe('an edit while the database goes away', () => {
       database,
       cache,
       new EditService(database, cache, EVERYBODY_MAY, () => new Date()),
+      OPEN_GATE,
     );
     const all = { pages: 'all' as const, retire: [], request: 'release-and-break' };
     breakAt('after');

@@ -11,7 +11,7 @@ import { contentIdOf } from '#core/model/content.ts';
 import { editsAfter, loadSite } from '../sites/site-repository.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
-import { ReleaseService } from '../releases/release-service.ts';
+import { OPEN_GATE, ReleaseService } from '../releases/release-service.ts';
 import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from './edit-service.ts';
 
@@ -66,7 +66,7 @@ describe('whatever is done to a site', () => {
               EVERYBODY_MAY,
               () => new Date('2026-11-25T09:00:00Z'),
             );
-            return { edits, releases: new ReleaseService(server.database, cache, edits) };
+            return { edits, releases: new ReleaseService(server.database, cache, edits, OPEN_GATE) };
           });
           for (const [index, next] of steps.entries()) {
             const { edits, releases } = services[index % 2]!;
@@ -108,7 +108,7 @@ describe('whatever is done to a site', () => {
     await server.site(key);
     const cache = new SiteCache(server.database);
     const edits = new EditService(server.database, cache, EVERYBODY_MAY, () => new Date());
-    const releases = new ReleaseService(server.database, cache, edits);
+    const releases = new ReleaseService(server.database, cache, edits, OPEN_GATE);
     const add = (page: string, above: string | null) =>
       editSchema.parse({ name: 'page.add', page, place: { parent: above }, title: { en: page } });
     await edits.apply(key, ines.account, { operations: [add('a', null), add('b', 'a'), add('c', 'b')] });

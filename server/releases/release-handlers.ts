@@ -84,7 +84,7 @@ export function makeReleaseHandlers({
     },
     scheduleRelease: async ({ request, body, account }) => {
       const { site } = await cache.current(siteOf(request));
-      await releases.requireAllowed(site.key, await people.powersOf(site.key, account), body);
+      await releases.requireAllowed(site.key, account, await people.powersOf(site.key, account), body);
       await schedule.set(site.key, account, body);
       return { scheduled: await listScheduled(database, site.key) };
     },

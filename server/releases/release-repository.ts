@@ -26,6 +26,7 @@ export async function listReleases(database: Knex, key: SiteKey): Promise<Releas
       'retired',
       'release.name',
       'note',
+      'override',
       'settings',
       'takes_back as takesBack',
     );

@@ -23,13 +23,32 @@ export interface Released extends ReleaseCounts {
   readonly revision: number;
 }
 
+/** What is asked before a release is made, and told after it. */
+export interface ReleaseGate {
+  /** Gives what refuses, for the site as it is when the release is made, what lacks approval. @param site as it is known */
+  gate(
+    site: Site,
+    account: PlainAccount,
+    override: string | undefined,
+  ): Promise<(site: Site, operation: Extract<Operation, { name: 'release.make' }>) => void>;
+  closeLive(site: Site): Promise<void>;
+}
+
+/** Where nothing ever needs approval. */
+export const OPEN_GATE: ReleaseGate = {
+  gate: () => Promise.resolve(() => undefined),
+  closeLive: () => Promise.resolve(),
+};
+
 /** Makes releases and takes them back. */
 export class ReleaseService {
   readonly #database: Database;
   readonly #cache: SiteCache;
   readonly #edits: EditService;
+  readonly #gate: ReleaseGate;
 
-  constructor(database: Database, cache: SiteCache, edits: EditService) {
+  constructor(database: Database, cache: SiteCache, edits: EditService, gate: ReleaseGate) {
+    this.#gate = gate;
     this.#database = database;
     this.#cache = cache;
     this.#edits = edits;
@@ -45,12 +64,15 @@ export class ReleaseService {
     asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
   ): Promise<Released> {
     return this.#cache.inTurn(key, async () => {
-      const needs = await textNeeds(this.#database, (await this.#cache.catchUp(key)).site);
+      const { site: known } = await this.#cache.catchUp(key);
+      const needs = await textNeeds(this.#database, known);
+      const refuse = await this.#gate.gate(known, account, asked.override);
       const done =
         (await this.#edits.repeated(key, asked.request)) ??
         (await this.#edits.commit(key, account, asked.request ?? null, undefined, (site) => {
           const { operation, after } = this.#plan(site, asked, needs);
           const settings = partsOf(site, after);
+          refuse(site, operation);
           if (after === site) throw new ProblemError('nothing-to-release');
           return {
             operations: [operation],
@@ -59,6 +81,7 @@ export class ReleaseService {
             release: {
               name: asked.name ?? '',
               note: asked.note ?? '',
+              override: asked.override ?? '',
               pages: operation.pages.length,
               retired: operation.retire.length,
               settings,
@@ -66,6 +89,7 @@ export class ReleaseService {
             },
           };
         }));
+      await this.#gate.closeLive(done.site);
       return releasedBy(done);
     });
   }
@@ -73,6 +97,7 @@ export class ReleaseService {
   /** Makes sure that somebody may make a release, as the site is now. @throws ProblemError */
   async requireAllowed(
     key: SiteKey,
+    account: PlainAccount,
     powers: Powers,
     asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
   ): Promise<void> {
@@ -80,6 +105,7 @@ export class ReleaseService {
     const { operation } = this.#plan(site, asked, await textNeeds(this.#database, site));
     const forbidden = forbiddenIn(site, powers, [operation]);
     if (forbidden) throw notAllowed(forbiddenWords(powers, forbidden));
+    (await this.#gate.gate(site, account, asked.override))(site, operation);
   }
 
   /** What it is to take back a release as the site is now. @throws ProblemError where there is none of that number */
@@ -117,6 +143,7 @@ export class ReleaseService {
             release: {
               name: `Release ${number} taken back`,
               note: '',
+              override: '',
               pages: plan.madeLive,
               retired: plan.takenDown,
               settings: plan.settings,

@@ -5,7 +5,7 @@ import { toSiteKey } from '#core/model/ids.ts';
 import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { SiteCache } from '../sites/site-cache.ts';
-import { ReleaseService } from './release-service.ts';
+import { OPEN_GATE, ReleaseService } from './release-service.ts';
 import { sitesWithDue } from './schedule-repository.ts';
 import { ScheduleService } from './schedule-service.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
@@ -308,6 +308,7 @@ describe('a release to come', () => {
       server.database,
       cache,
       new EditService(server.database, cache, EVERYBODY_MAY, now),
+      OPEN_GATE,
     );
     return new ScheduleService(server.database, cache, releases, now, (fault) => {
       throw fault;

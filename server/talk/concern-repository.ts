@@ -71,6 +71,7 @@ export interface Told {
   readonly page: PageId;
   readonly thread: string | null;
   readonly comment: string | null;
+  readonly proposal?: string;
   readonly by_name: string;
   readonly words?: string;
 }
@@ -111,6 +112,7 @@ export async function saidTo(
     kind: row.kind,
     page: row.page,
     thread: row.thread,
+    proposal: row.proposal,
     by: row.by_name,
     words: row.shown,
     at: row.at.toISOString(),

@@ -8,7 +8,9 @@ import type { Mail } from '../mail/mailer.ts';
 
 const DID: Readonly<Record<ConcernKind, string>> = {
   mention: 'mentioned you on',
-  review: 'asks you to look at',
+  review: 'asks for your approval of',
+  returned: 'returned',
+  approved: 'approved',
   answer: 'answered on',
   comment: 'commented on',
 };

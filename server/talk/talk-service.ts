@@ -95,7 +95,7 @@ export class TalkService {
     if (!site.nodes.has(page)) throw new ProblemError('page-unknown', { page });
     return database.transaction(async (trx) => {
       if ((await countThreads(trx, key, page)) >= MAX_THREADS)
-        throw new ProblemError('talk-full', { limit: `A page with ${MAX_THREADS} comments` });
+        throw new ProblemError('talk-full', { limit: `${MAX_THREADS} comments on a page` });
       const at = now();
       if (await insertThread(trx, { id, site: key, page, about: about as About }, at))
         await this.#say(trx, site, account, { thread: { id, page }, comment: id, text, earlier: [] }, at);
@@ -110,7 +110,7 @@ export class TalkService {
   async answer(key: SiteKey, account: Account, thread: string, { id, text }: BodyOf<'answerThread'>): Promise<Thread> {
     return this.#change(key, account, thread, async (trx, site, before, at) => {
       if (before.comments.length >= MAX_COMMENTS)
-        throw new ProblemError('talk-full', { limit: `A comment with ${MAX_COMMENTS} answers` });
+        throw new ProblemError('talk-full', { limit: `${MAX_COMMENTS} answers to a comment` });
       const earlier = before.comments.flatMap((one) => one.account ?? []);
       const isNew = await this.#say(trx, site, account, { thread: before, comment: id, text, earlier }, at);
       if (isNew && before.settledBy !== null) await setSettled(trx, thread, null, at);
@@ -164,7 +164,7 @@ export class TalkService {
     const { site } = await cache.current(key);
     if (isFollowing && site.nodes.get(page)?.removedWith !== null) throw new ProblemError('page-unknown', { page });
     if (isFollowing && (await countFollows(database, key, account.id)) >= MAX_FOLLOWS)
-      throw new ProblemError('talk-full', { limit: `Following ${MAX_FOLLOWS} pages` });
+      throw new ProblemError('talk-full', { limit: `${MAX_FOLLOWS} pages that one follows` });
     await setFollow(database, key, account.id, page, isFollowing ? now() : null);
   }
 

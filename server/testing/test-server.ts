@@ -38,6 +38,7 @@ import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
 import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.ts';
 import { DailyMails } from '../talk/daily-mails.ts';
+import { ApprovalService } from '../approval/approval-service.ts';
 import { People } from '../people/people.ts';
 import { EditService } from '../edits/edit-service.ts';
 import { Assets } from '../live/assets.ts';
@@ -252,7 +253,16 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     });
     const people = new People(database, cache, now);
     const edits = new EditService(database, cache, people, now);
-    const releases = new ReleaseService(database, cache, edits);
+    const approval = new ApprovalService({
+      database,
+      cache,
+      people,
+      edits,
+      mailer: outbox,
+      origin: 'https://work.example',
+      now,
+    });
+    const releases = new ReleaseService(database, cache, edits, approval);
     const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
     const links = new LinkService(database, cache, now, crawlHosts);
@@ -323,6 +333,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       people,
       edits,
       releases,
+      approval,
       schedule,
       attempts,
       crawls,

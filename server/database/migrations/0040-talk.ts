@@ -37,7 +37,7 @@ export async function up(knex: Knex): Promise<void> {
       id uuid PRIMARY KEY,
       site text NOT NULL REFERENCES site (key) ON UPDATE CASCADE ON DELETE CASCADE,
       account uuid NOT NULL REFERENCES account (id) ON DELETE CASCADE,
-      kind text NOT NULL CHECK (kind IN ('mention', 'review', 'answer', 'comment')),
+      kind text NOT NULL CHECK (kind IN ('mention', 'review', 'returned', 'approved', 'answer', 'comment')),
       page text NOT NULL,
       thread uuid REFERENCES thread (id) ON DELETE CASCADE,
       comment uuid REFERENCES thread_comment (id) ON DELETE CASCADE,
