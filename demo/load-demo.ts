@@ -44,9 +44,11 @@ import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-d
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_COLLEAGUES, PELLOW_ROLE } from './pellow-colleagues.ts';
-import { PELLOW_FOLLOWS, PELLOW_TALK } from './pellow-talk.ts';
+import { PELLOW_APPROVAL, PELLOW_FOLLOWS, PELLOW_TALK } from './pellow-talk.ts';
 import type { Account } from '#contract/api.ts';
 import { talkersOf } from '#server/talk/concern-repository.ts';
+import { roleIdSchema } from '#core/people/role.ts';
+import type { ApprovalService } from '#server/approval/approval-service.ts';
 import type { TalkService } from '#server/talk/talk-service.ts';
 import { PELLOW_GUESTS, PELLOW_SHARE } from './pellow-feedback.ts';
 import { pellowPlan } from './pellow-plan.ts';
@@ -64,11 +66,13 @@ export async function loadDemo(
     releases,
     library,
     talk,
+    approval,
   }: {
     readonly edits: EditService;
     readonly releases: ReleaseService;
     readonly library: LibraryService;
     readonly talk: TalkService;
+    readonly approval: ApprovalService;
   },
   formerOrigin: string,
   now = new Date(),
@@ -126,7 +130,7 @@ export async function loadDemo(
   });
   await shareSchool(database, schoolSite.key, ines, now);
   await makeColleagues(database, schoolSite.key, (title) => school.idOf(title), ines.id, now);
-  await sayOnPages(database, talk, schoolSite.key, (title) => school.idOf(title));
+  await sayOnPages(database, { talk, approval }, schoolSite.key, (title) => school.idOf(title));
   await missAddresses(database, schoolSite.key, now);
   await sendAnswers(database, schoolSite, school, now);
 
@@ -229,10 +233,10 @@ async function makeColleagues(
   }
 }
 
-/** What colleagues say of pages, and what they follow. */
+/** What colleagues say of pages, what they follow, and what they wait for. */
 async function sayOnPages(
   database: Knex,
-  talk: TalkService,
+  { talk, approval }: { readonly talk: TalkService; readonly approval: ApprovalService },
   site: SiteKey,
   idOf: (title: string) => PageId,
 ): Promise<void> {
@@ -248,6 +252,10 @@ async function sayOnPages(
     }
     if (isSettled) await talk.settle(site, accounts.get(comments.at(-1)![0])!, thread, true);
   }
+  const { branch, role, count, proposal } = PELLOW_APPROVAL;
+  await approval.setRule(site, { page: idOf(branch), by: { role: roleIdSchema.parse(role) }, count });
+  const proposed = { id: randomUUID(), pages: proposal.pages.map(idOf), note: proposal.note };
+  await approval.propose(site, accounts.get(proposal.by)!, proposed);
   for (const [name, title] of PELLOW_FOLLOWS) await talk.follow(site, accounts.get(name)!, idOf(title), true);
 }
 

@@ -49,3 +49,15 @@ export const PELLOW_FOLLOWS: readonly (readonly [name: string, page: string])[] 
   ['Ines Carrow', 'News'],
   ['Mira Sand', 'Courses'],
 ];
+
+/** Which branch needs approval, by whom, and what waits for it there. */
+export const PELLOW_APPROVAL = {
+  branch: 'Online talks',
+  role: 'publisher',
+  count: 1,
+  proposal: {
+    by: 'Mira Sand',
+    pages: ['Online talks', 'Reading a boat', 'Woods of the coast'],
+    note: 'The talks begin on 12 January. The text about the woods is still short; is that enough for now?',
+  },
+} as const;

@@ -99,8 +99,9 @@ await runProcess('workbench', async (ready) => {
   const formerOrigin = `http://127.0.0.1:${config.oldSitePort}`;
   if (config.withDemo) {
     // What people of the demo say to each other goes to nobody's mail.
-    const talk = new TalkService({ database, cache, people, mailer: { send: async () => {} }, origin: '', now });
-    await loadDemo(database, { edits, releases, library, talk }, formerOrigin);
+    const parts = { database, cache, people, edits, mailer: { send: async () => {} }, origin: '', now };
+    const demo = { edits, releases, library, talk: new TalkService(parts), approval: new ApprovalService(parts) };
+    await loadDemo(database, demo, formerOrigin);
   }
   await settleReservedSlugs(database, edits);
   const crawlHosts = new Set([...config.crawlHosts, ...(formerSite ? [`127.0.0.1:${config.oldSitePort}`] : [])]);

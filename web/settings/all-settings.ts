@@ -17,6 +17,9 @@ import { BOARDS } from '../lenses/plan/boards/board-kind.tsx';
 import { PLAN_PDF } from '../lenses/plan/paper/plan-pdf-sheet.tsx';
 import { SKETCHES } from '../lenses/plan/sketches/sketch-kind.tsx';
 import { SHARING } from '../lenses/plan/sharing/share-sheet.tsx';
+import { APPROVAL } from '../lenses/publish/approval/approval-sheet.tsx';
+import { PROPOSALS } from '../lenses/publish/approval/proposals-kind.tsx';
+import { PROPOSING } from '../lenses/publish/approval/proposing-sheet.tsx';
 import { OPENING } from '../lenses/publish/opening-sheet.tsx';
 import { REDIRECTS } from '../lenses/publish/redirects/redirects-sheet.tsx';
 import { GOING_LIVE, TAKING_DOWN } from '../lenses/publish/release/release-sheet.tsx';
@@ -62,6 +65,9 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   'going-live': GOING_LIVE,
   'taking-down': TAKING_DOWN,
   releases: RELEASES,
+  proposals: PROPOSALS,
+  proposing: PROPOSING,
+  approval: APPROVAL,
   redirects: REDIRECTS,
   opening: OPENING,
   texts: TEXTS,

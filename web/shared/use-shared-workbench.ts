@@ -66,6 +66,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     lensParts: GUEST_LENS,
     feedback: null,
     talk: null,
+    approvals: null,
     planned: NOTHING_PLANNED,
     sketched: null,
     findings: NOTHING_FOUND,

@@ -6,6 +6,7 @@ import {
   MessagesSquare,
   PencilLine,
   SearchCheck,
+  Undo2,
   UserCheck,
 } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
@@ -44,10 +45,19 @@ const MAIL_WORDS: Readonly<Record<MailWish, string>> = { 'at-once': 'At once', d
 const KIND_WORDS: Readonly<Record<ConcernKind, string>> = {
   mention: 'mentions you',
   review: 'asks for your approval',
+  returned: 'returns your proposal',
+  approved: 'approves your proposal',
   answer: 'answers',
   comment: 'comments',
 };
-const KIND_SIGNS = { mention: AtSign, review: UserCheck, answer: MessagesSquare, comment: MessageSquare };
+const KIND_SIGNS = {
+  mention: AtSign,
+  review: UserCheck,
+  returned: Undo2,
+  approved: CircleCheck,
+  answer: MessagesSquare,
+  comment: MessageSquare,
+};
 
 /** What is marked as read. */
 type Read = Partial<Pick<BodyOf<'readConcerns'>, 'said' | 'edits' | 'others'>>;
@@ -60,7 +70,7 @@ function Whole() {
 function Everything({ forYou }: { readonly forYou: ForYou }) {
   const { site, setBeside } = useWorkbench();
   const [isAll, setAll] = useState(false);
-  const { answer, said, edits, due, findings, unread } = forYou;
+  const { answer, said, edits, due, findings, reviews, unread } = forYou;
   const shows = (one: { readonly isRead: boolean }) => isAll || !one.isRead;
   const marks = useMemo<Marks>(() => ({ name: 'For you', words: marksOf(forYou) }), [forYou]);
   useMarkRows(marks.words.size > 0 ? marks : null);
@@ -95,6 +105,20 @@ function Everything({ forYou }: { readonly forYou: ForYou }) {
       {marks.words.size > 0 && (
         <MarkedRows count={marks.words.size}>{pages(marks.words.size)} marked in the tree.</MarkedRows>
       )}
+      <Part title="Waiting for your approval" isEmpty={reviews.length === 0}>
+        {reviews.map(({ id, by, pages: [page], note, at, count }) => (
+          <One
+            key={id}
+            page={page!}
+            isRead={false}
+            sign={<UserCheck size={15} aria-hidden />}
+            head={`${by} proposes ${pages(count)}`}
+            says={note}
+            foot={momentWords(at, timeZone)}
+            onOpen={() => setBeside({ kind: 'proposals', id })}
+          />
+        ))}
+      </Part>
       <Part title="Said to you and on your pages" isEmpty={!said.some(shows)}>
         {said.filter(shows).map((one) => {
           const Sign = KIND_SIGNS[one.kind];
@@ -110,9 +134,9 @@ function Everything({ forYou }: { readonly forYou: ForYou }) {
               onRead={(isRead) => read(isRead, { said: [one.id] })}
               onOpen={() => {
                 if (!one.isRead) read(true, { said: [one.id] });
-                if (one.thread === null) return;
+                if (one.proposal !== null) return setBeside({ kind: 'proposals', id: one.proposal });
                 setBeside({ kind: 'comments', id: one.page });
-                showThread(one.page, one.thread);
+                if (one.thread !== null) showThread(one.page, one.thread);
               }}
             />
           );
@@ -178,7 +202,7 @@ function Everything({ forYou }: { readonly forYou: ForYou }) {
 }
 
 /** The pages that something unread is about, each with what it is. */
-function marksOf({ said, edits, due, findings }: ForYou): ReadonlyMap<PageId, string> {
+function marksOf({ said, edits, due, findings, reviews }: ForYou): ReadonlyMap<PageId, string> {
   const words = new Map<PageId, string>();
   const add = (page: PageId, word: string) =>
     words.set(page, [words.get(page), word].filter((one) => one !== undefined).join(', '));
@@ -189,6 +213,7 @@ function marksOf({ said, edits, due, findings }: ForYou): ReadonlyMap<PageId, st
     [findings, 'a finding'],
   ] as const)
     for (const page of new Set(list.filter(({ isRead }) => !isRead).map((one) => one.page))) add(page, word);
+  for (const { pages: of } of reviews) for (const page of of) add(page, 'to approve');
   return words;
 }
 
@@ -229,7 +254,8 @@ function One({
   readonly says?: string;
   readonly foot?: string;
   readonly isUrgent?: boolean;
-  readonly onRead: (isRead: boolean) => void;
+  /** Left out for what stays until it is done. */
+  readonly onRead?: (isRead: boolean) => void;
   readonly onOpen?: () => void;
 }) {
   const { site } = useWorkbench();
@@ -245,22 +271,24 @@ function One({
           {foot !== '' && <span>{foot}</span>}
           {onOpen && (
             <button type="button" className="text-accent hover:underline" onClick={onOpen}>
-              Read and answer
+              {onRead ? 'Read and answer' : 'Look and decide'}
             </button>
           )}
         </p>
       </div>
-      <IconButton
-        name={isRead ? `Mark as unread: ${title}` : `Mark as read: ${title}`}
-        className="size-7 shrink-0"
-        onClick={() => onRead(!isRead)}
-      >
-        {isRead ? (
-          <CircleCheck size={15} aria-hidden />
-        ) : (
-          <span aria-hidden className="size-2.5 rounded-full bg-accent" />
-        )}
-      </IconButton>
+      {onRead && (
+        <IconButton
+          name={isRead ? `Mark as unread: ${title}` : `Mark as read: ${title}`}
+          className="size-7 shrink-0"
+          onClick={() => onRead(!isRead)}
+        >
+          {isRead ? (
+            <CircleCheck size={15} aria-hidden />
+          ) : (
+            <span aria-hidden className="size-2.5 rounded-full bg-accent" />
+          )}
+        </IconButton>
+      )}
     </li>
   );
 }

@@ -7,6 +7,7 @@ import { dueFor } from '#core/talk/due.ts';
 import type { ConcernsAnswer, EditConcern, SaidConcern } from '#contract/talk.ts';
 import { useSession } from '../api/session.ts';
 import { useConcerns } from '../api/talk.ts';
+import type { Approvals } from '../workbench/approvals.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 interface OfTheTree {
@@ -23,6 +24,15 @@ export interface FindingConcern extends OfTheTree {
   readonly finding: PageFinding;
 }
 
+export interface Review {
+  readonly id: string;
+  readonly by: string;
+  readonly note: string;
+  readonly at: string;
+  readonly pages: readonly PageId[];
+  readonly count: number;
+}
+
 /** All that concerns whoever is signed in. */
 export interface ForYou {
   readonly answer: ConcernsAnswer;
@@ -30,15 +40,18 @@ export interface ForYou {
   readonly edits: readonly EditConcern[];
   readonly due: readonly DueConcern[];
   readonly findings: readonly FindingConcern[];
+  /** Proposals about which they have something to decide: these stay until it is decided. */
+  readonly reviews: readonly Review[];
   readonly unread: number;
 }
 
 /** What concerns whoever is signed in: what the server tells, and what follows from the tree; null until it is known. */
 export function useForYou(): ForYou | null {
-  const { store, shown, derived, findings } = useWorkbench();
+  const { store, shown, derived, findings, approvals } = useWorkbench();
   const { site } = shown;
   const answer = useConcerns(store.key);
-  const name = useSession()?.account?.name;
+  const account = useSession()?.account;
+  const name = account?.name;
   const { ofPages } = findings;
   const own = useMemo(
     () =>
@@ -61,9 +74,22 @@ export function useForYou(): ForYou | null {
         return { name: named, page, finding, isRead: read.has(named) };
       }),
     );
-    const said = answer.said.filter(({ page }) => site.nodes.has(page));
+    const said = answer.said.filter(({ page, kind }) => kind !== 'review' && site.nodes.has(page));
+    const reviews = reviewsOf(approvals, account?.id);
     const edits = answer.edits.filter(({ page }) => site.nodes.has(page));
-    const unread = [...said, ...edits, ...due, ...found].filter(({ isRead }) => !isRead).length;
-    return { answer, said, edits, due, findings: found, unread };
-  }, [answer, own, name, ofPages, site]);
+    const unread = reviews.length + [...said, ...edits, ...due, ...found].filter(({ isRead }) => !isRead).length;
+    return { answer, said, edits, due, findings: found, reviews, unread };
+  }, [answer, own, name, ofPages, site, approvals, account?.id]);
+}
+
+/** The open proposals with a page that waits for somebody's approval. */
+function reviewsOf(approvals: Approvals | null, account: string | undefined): Review[] {
+  if (approvals === null || account === undefined) return [];
+  return approvals.answer.proposals.flatMap(({ toDecide, pages, id, by, note, at }) => {
+    const waits = toDecide.filter((page) => {
+      const { standing, by: approved } = approvals.standing(page);
+      return standing !== 'approved' && !approved.includes(account);
+    });
+    return waits.length === 0 ? [] : [{ id, by, note, at, pages: waits, count: pages.length }];
+  });
 }

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { toast } from 'sonner';
 import { refreshAnswers } from '../api/answers.ts';
 import { refreshFeedback } from '../api/sharing.ts';
+import { refreshApproval } from '../api/approval.ts';
 import { refreshTalk } from '../api/talk.ts';
 import type { Again, SiteStore } from '../api/site-store.ts';
 
@@ -33,6 +34,7 @@ export function useTold(store: SiteStore): void {
       store.onFeedback(() => {
         void refreshFeedback(store.key);
         void refreshTalk(store.key);
+        void refreshApproval(store.key);
       }),
     [store],
   );

@@ -14,6 +14,7 @@ import {
   Rows3,
   SlidersHorizontal,
   SquareTerminal,
+  UserCheck,
 } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import type { BarAction } from './bar-action.ts';
@@ -51,7 +52,7 @@ const press = (id: string) => () => afterwards(() => document.getElementById(id)
 
 /** What opens beside the tree or over it. */
 export function useSheetActions() {
-  const { setBeside, mayPublish, isHistoryOpen, setHistoryOpen } = useWorkbench();
+  const { setBeside, isHistoryOpen, setHistoryOpen } = useWorkbench();
   const side = useSideSheet();
   const sideWords = side.isOpen ? 'Close the side sheet' : 'Open the side sheet';
   const removed: BarAction = {
@@ -88,15 +89,7 @@ export function useSheetActions() {
     shows: 'sign',
     run: () => side.setOpen(!side.isOpen),
   };
-  const live: BarAction | null = mayPublish
-    ? {
-        label: 'Make live…',
-        words: 'Make live…',
-        also: ['publish', 'release', 'schedule', 'go live'],
-        Sign: Rocket,
-        run: () => setBeside({ kind: 'going-live', id: null }),
-      }
-    : null;
+  const live = useGoingLive();
   return { removed, history, since, sideSheet, live };
 }
 
@@ -197,4 +190,25 @@ export function useOtherActions(): readonly BarAction[] {
       run: () => void navigate('/sites'),
     },
   ];
+}
+
+/** Making pages live, for whoever may; proposing them for whoever writes where that needs approval; null for others. */
+export function useGoingLive(): BarAction | null {
+  const { mayPublish, may, approvals, setBeside } = useWorkbench();
+  if (mayPublish)
+    return {
+      label: 'Make live…',
+      words: 'Make live…',
+      also: ['publish', 'release', 'schedule', 'go live'],
+      Sign: Rocket,
+      run: () => setBeside({ kind: 'going-live', id: null }),
+    };
+  if (approvals === null || approvals.answer.rules.length === 0 || !may('write', 'somewhere')) return null;
+  return {
+    label: 'Propose…',
+    words: 'Propose pages for approval…',
+    also: ['publish', 'release', 'review', 'go live'],
+    Sign: UserCheck,
+    run: () => setBeside({ kind: 'proposing', id: null }),
+  };
 }

@@ -22,6 +22,7 @@ import type { Beside } from '../settings/settings-keys.ts';
 import type { OpenSetting } from '../settings/use-touched.ts';
 import type { LensDefinition } from '../lenses/lens-definition.ts';
 import type { Lens, View } from './lenses.ts';
+import type { Approvals } from './approvals.ts';
 import type { Findings } from './use-findings.ts';
 
 /** Rows of the tree that are marked, with what that is about and why each is. */
@@ -101,6 +102,8 @@ export interface Workbench {
   readonly lensParts: LensDefinition;
   /** Null until it is known. */
   readonly feedback: Said | null;
+  /** Which pages need approval, and how they stand; null until it is known, and where there is none. */
+  readonly approvals: Approvals | null;
   /** How many comments wait at each row, of colleagues and of guests; null until it is known. */
   readonly talk: TalkTotals | null;
   /** The boxes of sketches that have a place in the texts, and where something is said. */

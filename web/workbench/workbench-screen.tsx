@@ -20,6 +20,8 @@ import { useScheduled } from '../api/releases.ts';
 import { useSession } from '../api/session.ts';
 import { usePlannedTexts } from '../api/sketches.ts';
 import { useCountable, useFeedback } from '../api/sharing.ts';
+import { useApproval } from '../api/approval.ts';
+import { approvalsOf } from './approvals.ts';
 import { useOpenThreads } from '../api/talk.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { type Clip, keepClip } from '../clipboard/clip.ts';
@@ -89,6 +91,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
   );
+  const agreed = useApproval(store.key);
+  const approvals = useMemo(() => (agreed ? approvalsOf(site, agreed) : null), [agreed, site]);
   const threads = useOpenThreads(store.key)?.threads;
   const talk = useMemo(
     () => (threads ? talkTotals(derived.outline, threads, feedback?.totals ?? null) : null),
@@ -193,6 +197,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     marks,
     setSheetMarks,
     feedback,
+    approvals,
     talk,
     planned,
     sketched,

@@ -1,4 +1,4 @@
-import { CornerUpRight, DoorOpen, Layers } from 'lucide-react';
+import { CornerUpRight, DoorOpen, Layers, UserCheck } from 'lucide-react';
 import { settingsItems } from '#core/changes/settings-items.ts';
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import type { SettingsPart } from '#core/model/settings-parts.ts';
@@ -32,7 +32,8 @@ const OPEN_IT = 'Open the site';
 
 /** Releases, redirects, and whether the site is open. */
 export function usePublishActions(): readonly BarAction[] {
-  const { site, setBeside } = useWorkbench();
+  const { site, setBeside, approvals } = useWorkbench();
+  const toDecide = approvals?.answer.proposals.filter((one) => one.toDecide.length > 0).length ?? 0;
   const works = useWorks(site.key);
   const opening = site.liveSettings === null ? OPEN_IT : works ? 'Closed for works' : 'Open to visitors';
   const missed = toSettle(useMissed(site.key) ?? [], site).length;
@@ -43,6 +44,14 @@ export function usePublishActions(): readonly BarAction[] {
       also: ['versions', 'revert', 'roll back', 'later', 'planned'],
       Sign: Layers,
       run: () => setBeside({ kind: 'releases', id: null }),
+    },
+    {
+      label: 'Proposals',
+      words: 'Proposals and approval…',
+      also: ['review', 'sign off', 'workflow', 'agree'],
+      ...(toDecide > 0 && { attention: `${toDecide} for you` }),
+      Sign: UserCheck,
+      run: () => setBeside({ kind: 'proposals', id: null }),
     },
     {
       label: 'Redirects',

@@ -1,6 +1,8 @@
 import { shortDayWords } from '#core/model/moment-words.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import { Address, type Column, stateColumn } from '../../tree/columns.tsx';
+import type { ApprovalStanding } from '#core/approval/standing.ts';
+import { STANDING_WORDS } from './approval/approval-words.ts';
 import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS } from '../../tree/words.ts';
 
@@ -20,6 +22,24 @@ export const PUBLISH_COLUMNS: readonly Column[] = [
             .join(', '),
     ],
     cell: ([words]) => <span className="truncate">{words}</span>,
+  },
+  {
+    key: 'approval',
+    name: 'Approval',
+    width: 108,
+    isMinor: true,
+    values: ({ approvals, derived }, row) => [
+      approvals === null || approvals.answer.rules.length === 0 || derived.states[row] === 'live'
+        ? 'free'
+        : approvals.standing(derived.outline.nodes[row]!.id).standing,
+    ],
+    cell: ([standing]) => (
+      <span
+        className={`truncate ${standing === 'approved' ? 'text-accent' : standing === 'free' ? 'text-quiet' : 'text-attention'}`}
+      >
+        {STANDING_WORDS[standing as ApprovalStanding]}
+      </span>
+    ),
   },
   {
     key: 'last-change',

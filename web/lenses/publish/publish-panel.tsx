@@ -5,6 +5,7 @@ import { momentWords } from '#core/model/moment-words.ts';
 import { liveAddress } from '../../tree/live-address.ts';
 import { DIFFERENCE_WORDS, pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
+import { PageApproval } from './approval/page-approval.tsx';
 import { differs, removedButLive } from './publish-waiting.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageHead } from '../page-head.tsx';
@@ -35,6 +36,7 @@ export function PublishPanel({ page }: { readonly page: PageId | null }) {
           )}
         </div>
       )}
+      {page !== null && chosen.length <= 1 && <PageApproval page={page} />}
       {removed.length > 0 && (
         <section aria-labelledby="removed-but-live" className="border-t border-rule pt-4">
           <h3 id="removed-but-live" className="font-display text-large font-semibold">

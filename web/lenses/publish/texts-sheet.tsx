@@ -25,20 +25,37 @@ function OfSelected() {
   return (
     <>
       {page !== null && <h3 className="mb-1 font-medium">{titleIn(site, page)}</h3>}
-      <Texts before={before} after={after} />
+      <ComparedTexts before={before} after={after} heads={['Live', 'Draft']} />
     </>
   );
 }
 
-function Texts({ before, after }: { readonly before: ContentId | null; readonly after: ContentId | null }) {
+/** Two texts beside each other, with the words marked that differ. */
+export function ComparedTexts({
+  before,
+  after,
+  heads,
+}: {
+  readonly before: ContentId | null;
+  readonly after: ContentId | null;
+  readonly heads: readonly [before: string, after: string];
+}) {
   const { site } = useWorkbench();
   const was = useContent(site.key, before);
   const is = useContent(site.key, after);
   if (was === undefined || is === undefined) return <p className="text-quiet">Loading …</p>;
-  return <Rows before={was} after={is} />;
+  return <Rows before={was} after={is} heads={heads} />;
 }
 
-function Rows({ before, after }: { readonly before: TextDocument; readonly after: TextDocument }) {
+function Rows({
+  before,
+  after,
+  heads,
+}: {
+  readonly before: TextDocument;
+  readonly after: TextDocument;
+  readonly heads: readonly [before: string, after: string];
+}) {
   const { site } = useWorkbench();
   const library = useLibrary(site.key);
   const rows = useMemo(() => {
@@ -65,10 +82,10 @@ function Rows({ before, after }: { readonly before: TextDocument; readonly after
         <thead>
           <tr className="border-b border-edge text-left text-small">
             <th scope="col" className="w-1/2 py-1 pr-4 font-medium">
-              Live
+              {heads[0]}
             </th>
             <th scope="col" className="w-1/2 py-1 pl-4 font-medium">
-              Draft
+              {heads[1]}
             </th>
           </tr>
         </thead>

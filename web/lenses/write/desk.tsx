@@ -8,6 +8,7 @@ import { TreeSheet } from '../../tree/tree-sheet.tsx';
 import { Button } from '../../ui/button.tsx';
 import { WidthChoice } from '../../walk/width-choice.tsx';
 import { PermittedFields } from '../../workbench/allowing.tsx';
+import { useGoingLive } from '../../workbench/use-workbench-actions.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { PageFrame } from './page-frame.tsx';
 import { TextSection } from './text-section.tsx';
@@ -33,7 +34,8 @@ function ThePage({ children }: { readonly children: ReactNode }) {
 
 /** A page to write on, in its own layout and look: the tree keeps to its titles, and the rest is the page. */
 export function Desk() {
-  const { site, selection, mayPublish, run, setView, setBeside, focusTree } = useWorkbench();
+  const { site, selection, run, setView, focusTree } = useWorkbench();
+  const live = useGoingLive();
   const text = useRef<HTMLDivElement>(null);
   const node = selection.active === null ? undefined : maybeNodeAt(site, selection.active);
   const page = node?.type === 'page' ? node.id : null;
@@ -65,7 +67,7 @@ export function Desk() {
           <Button look="quiet" isTight onClick={() => run('walk')} title="Walk through the site as a visitor (W)">
             <Footprints size={15} aria-hidden /> Walk
           </Button>
-          {mayPublish && <Button onClick={() => setBeside({ kind: 'going-live', id: null })}>Make live…</Button>}
+          {live && <Button onClick={live.run}>{live.label}</Button>}
         </div>
         {shown === null ? (
           <p className="p-4 text-quiet">

@@ -28,6 +28,8 @@ export interface Scopes {
   readonly asked: readonly PageId[];
   /** Takes a page in or leaves it out: from then on the release is of those that are ticked. */
   readonly pick: (page: PageId) => void;
+  /** Leaves pages out, as unticking them does. */
+  readonly leaveOut: (pages: readonly PageId[]) => void;
   /** The parts of the settings that wait. */
   readonly settings: readonly SettingsPart[];
 }
@@ -70,6 +72,13 @@ export function useScopes(kind: 'live' | 'retire', chosen: readonly PageId[]): S
     },
     [asked],
   );
+  const leaveOut = useCallback(
+    (pages: readonly PageId[]) => {
+      setPicked(asked.filter((one) => !pages.includes(one)));
+      setScope('picked');
+    },
+    [asked],
+  );
   return {
     chosen,
     scope,
@@ -80,6 +89,7 @@ export function useScopes(kind: 'live' | 'retire', chosen: readonly PageId[]): S
     pagesOf,
     asked,
     pick,
+    leaveOut,
     settings: waitingSettings(site),
   };
 }

@@ -31,6 +31,7 @@ import { useCloseSheet } from '../../../settings/use-close-sheet.ts';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { SETTINGS_WORDS } from '../publish-words.ts';
 import { warnOfUnconfirmed } from '../unconfirmed.ts';
+import { Lacking } from './lacking.tsx';
 import { Along, PageList, alongWords } from './along.tsx';
 import { HomeChoice } from './home-choice.tsx';
 import { Effects } from './effects.tsx';
@@ -60,7 +61,7 @@ export const TAKING_DOWN: WholeKind = {
 
 /** Makes pages and settings live or takes pages down, now or at a moment, after saying what comes along and what visitors notice. */
 function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
-  const { site, store, chosen: selected, shown } = useWorkbench();
+  const { site, store, chosen: selected, shown, approvals, may } = useWorkbench();
   // Looking at other rows meanwhile changes nothing of what is about to be done.
   const [chosen, setChosen] = useState(selected);
   const onClose = useCloseSheet();
@@ -127,7 +128,11 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
         .join(' and ');
   const at = when === 'later' ? momentOfField(moment, timeZone) : null;
   const isHomeOpen = home?.kind === 'not-chosen' && home.isParent;
-  const isReady = doing !== '' && !isRunning && !isHomeOpen && (when === 'now' || (at !== null && at.getTime() > now));
+  const lacking = useMemo(() => approvals?.lacking([...made, ...retire]) ?? [], [approvals, made, retire]);
+  const [reason, setReason] = useState('');
+  const isAgreed = lacking.length === 0 || (may('everything', null) && reason.trim() !== '');
+  const isReady =
+    isAgreed && doing !== '' && !isRunning && !isHomeOpen && (when === 'now' || (at !== null && at.getTime() > now));
   const run = async () => {
     setRunning(true);
     setFault(null);
@@ -138,6 +143,7 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
       leadsTo: { ...leadsTo },
       name,
       note,
+      ...(lacking.length > 0 && { override: reason.trim() }),
     };
     try {
       if (at) {
@@ -182,6 +188,14 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
       />
       {plan.along.length > 0 && <Along along={plan.along} />}
       {kind === 'live' && <PageList heading="Removed from the tree, so taken down" ids={retire} />}
+      {lacking.length > 0 && (
+        <Lacking
+          pages={lacking}
+          onLeaveOut={lacking.every((page) => asked.includes(page)) ? () => scopes.leaveOut(lacking) : null}
+          reason={reason}
+          onReason={setReason}
+        />
+      )}
       {retire.length > 0 && (
         <TakeDownChoices pages={retire} after={plan.after} chosen={leadsTo} onChoose={setLeadsTo} />
       )}

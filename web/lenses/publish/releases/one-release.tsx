@@ -16,7 +16,7 @@ export function OneRelease({ id }: { readonly id: string }) {
   const release = useReleases(site.key, shown.revision)?.find(({ number }) => String(number) === id);
   const [isTaking, setTaking] = useState(false);
   if (!release) return null;
-  const { number, name, at, by, note } = release;
+  const { number, name, at, by, note, override } = release;
   return (
     <div className="flex flex-col gap-4">
       <div>
@@ -25,6 +25,9 @@ export function OneRelease({ id }: { readonly id: string }) {
           {momentWords(at, site.settings.timeZone)} · {by}
         </p>
         {note !== '' && <p className="mt-1 whitespace-pre-line">{note}</p>}
+        {override !== '' && (
+          <p className="mt-1 whitespace-pre-line text-attention">Made live without approval: {override}</p>
+        )}
       </div>
       {!isTaking && (
         <div className="flex flex-wrap gap-2">
