@@ -36,7 +36,7 @@ export function benchPeople(): Result[] {
     }
     return held;
   };
-  const [ours, limit] = timeByTurns(9, [() => powersTable(outline, powers), bare]) as [number, number];
+  const [ours, limit] = timeByTurns(9, [() => powersTable(outline, powers, null), bare]) as [number, number];
   return [
     {
       what: `What a colleague with roles in ${BRANCHES} branches may do at each of ${SIZE.toLocaleString('en')} pages`,

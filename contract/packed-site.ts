@@ -91,6 +91,8 @@ export const packedSiteSchema = z.object({
   settings: settingsWire,
   liveSettings: settingsWire.nullable(),
   goals: z.array(z.object({ id: goalIdSchema, statement: z.string(), audience: z.string(), measure: z.string() })),
+  /** A site that was archived before there were practice pages has none. */
+  practice: pageIdSchema.nullable().default(null),
   /** A site that was archived before there were sketches and boards has none. */
   sketches: z.array(sketchSchema).default([]),
   boards: z.array(boardSchema).default([]),
@@ -130,6 +132,7 @@ export function packSite(site: Site, revision: number): PackedSite {
     settings: packSettings(site.settings),
     liveSettings: site.liveSettings && packSettings(site.liveSettings),
     goals: [...site.goals],
+    practice: site.practice,
     sketches: [...site.sketches],
     boards: [...site.boards],
     oldPages: [...site.oldPages],
@@ -157,6 +160,7 @@ export function unpackSite(packed: PackedSite): Site {
   }
   return makeSite(packed.key, packed.settings, nodes, live, packed.liveSettings, {
     goals: packed.goals,
+    practice: packed.practice,
     sketches: packed.sketches,
     boards: packed.boards,
     oldPages: packed.oldPages,

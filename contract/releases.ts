@@ -86,6 +86,7 @@ export const takeBackPlanAnswer = z.object({
       z.object({ page: pageIdSchema, because: z.literal('parent'), of: pageIdSchema }),
       z.object({ page: pageIdSchema, because: z.literal('address'), of: pageIdSchema }),
       z.object({ page: pageIdSchema, because: z.literal('home') }),
+      z.object({ page: pageIdSchema, because: z.literal('practice') }),
       z.object({ page: pageIdSchema, because: z.literal('setting'), part: z.enum(SETTINGS_PARTS) }),
     ]),
   ),

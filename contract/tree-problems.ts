@@ -92,6 +92,22 @@ export const OF_THE_TREE = {
     title: 'Home must be a page',
     detail: (p) => `${sentence(page(p))} is a heading or a link. Choose a page as home.`,
   },
+  'practice-link': {
+    status: 422,
+    title: 'A link is no practice page',
+    detail: (p) => `${sentence(page(p))} is a link. Choose a page or a heading.`,
+  },
+  'practice-home': {
+    status: 409,
+    title: 'The home page is not for practice',
+    detail: (p) => `${sentence(page(p))} is the home page of the site. Choose another home page first.`,
+  },
+  'practice-live': {
+    status: 409,
+    title: 'Nothing in the practice branch is live',
+    detail: (p) =>
+      `${sentence(page(p))} would be live in the practice branch, which never goes live. Take it down first, or leave it where it is.`,
+  },
   'two-homes': {
     status: 422,
     title: 'A site has one home page',

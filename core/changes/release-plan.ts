@@ -4,6 +4,7 @@ import { differencesOf } from '../derive/state.ts';
 import type { PageId } from '../model/ids.ts';
 import type { LeadsTo } from '../model/redirect.ts';
 import { SETTINGS_PARTS, type SettingsPart } from '../model/settings-parts.ts';
+import { isPractice } from '../model/practice.ts';
 import { withLive } from '../model/site-edit.ts';
 import type { LiveNode, Site } from '../model/site.ts';
 import { branchOf, homeOf, maybeNodeAt } from '../model/site.ts';
@@ -52,10 +53,11 @@ export interface AddressChange {
   readonly after: string | null;
 }
 
-/** Every node whose draft differs from what visitors have; those that were removed but are still live among them. */
+/** Every node whose draft differs from what visitors have, without the practice branch; those that were removed but are still live among them. */
 export function waitingPages(site: Site): PageId[] {
   const waiting: PageId[] = [];
-  for (const id of branchOf(site, null)) if (differencesOf(site, id).length > 0) waiting.push(id);
+  for (const id of branchOf(site, null))
+    if (differencesOf(site, id).length > 0 && !isPractice(site, id)) waiting.push(id);
   site.live.forEach((entry, id) => {
     if (!entry.retired && !maybeNodeAt(site, id)) waiting.push(id);
   });
@@ -65,7 +67,7 @@ export function waitingPages(site: Site): PageId[] {
 /**
  * What a release of these pages is, with all that must come along: a page needs its ancestors live at their drafted
  * places; an address that somebody else still has is freed by releasing that page too; a page that is taken down takes
- * the live pages below it along; what its pages name of the settings has to be there for visitors.
+ * the live pages below it along; what is for practice stays out; what its pages name of the settings has to be there for visitors.
  */
 export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   const along = new Map<PageId, Omit<PageAlong, 'page'>>();
@@ -81,6 +83,7 @@ export function planRelease(site: Site, asked: AskedRelease): ReleasePlan {
   const take = (id: PageId, of: PageId | null, because: AlongReason) => {
     const node = maybeNodeAt(site, id);
     if (!node) return takeDown(id, of, because);
+    if (isPractice(site, id)) return;
     if (make.has(id)) return;
     make.add(id);
     down.delete(id);

@@ -2,6 +2,7 @@ import { derivedOf } from '../derive/derived.ts';
 import { liveSiteOf } from '../derive/live-site.ts';
 import type { PageId } from '../model/ids.ts';
 import { type SettingsPart, withParts } from '../model/settings-parts.ts';
+import { isPractice } from '../model/practice.ts';
 import { withLive } from '../model/site-edit.ts';
 import type { LiveNode, Settings, Site } from '../model/site.ts';
 import type { Operation } from '../operations/operation.ts';
@@ -29,6 +30,8 @@ export type InTheWay =
   | { readonly because: 'parent'; readonly of: PageId }
   /** It names an audience, a label or a layout that visitors no longer have. */
   | { readonly because: 'setting'; readonly part: SettingsPart }
+  /** It stands in the practice branch by now. */
+  | { readonly because: 'practice' }
   /** It is the home page of what stays live. */
   | { readonly because: 'home' }
   /** Another live page has the address by now that it would have again. */
@@ -73,6 +76,7 @@ export function planTakeBack(site: Site, done: ReleaseDone, later: readonly Late
     const release = since.get(id);
     const now = site.live.get(id);
     if (release !== undefined) left.set(id, { because: 'changed since', release });
+    else if (was?.retired === false && isPractice(site, id)) left.set(id, { because: 'practice' });
     else if (was !== null) changed.set(id, was);
     else if (now && !now.retired) changed.set(id, { node: now.node, retired: true });
   }
@@ -92,7 +96,7 @@ export function planTakeBack(site: Site, done: ReleaseDone, later: readonly Late
   };
   const former = leaveBlocked(taken.settings);
   // Visitors keep the home page that they have where the former one would be none, or would take an address from a page.
-  const isHome = canBeHome(site, changed, former);
+  const isHome = canBeHome(site, changed, former) && !(later.length > 0 && losesHome(site, changed, former));
   if (!isHome) leftSettings.push({ part: 'home', release: null });
   const settings = isHome ? former : leaveBlocked({ ...former!, home: site.liveSettings!.home });
   if (later.length > 0 && leaveHome(site, changed, settings, left)) leaveBlocked(settings);
@@ -122,6 +126,13 @@ function canBeHome(site: Site, changed: ReadonlyMap<PageId, LiveNode>, settings:
   const addresses = derivedOf(live).addresses.filter((address) => address !== null);
   return (home === null || live.nodes.get(home)?.type === 'page') && new Set(addresses).size === addresses.length;
 }
+
+/** Whether pages stay live without a home page, where there is one now. */
+const losesHome = (site: Site, changed: ReadonlyMap<PageId, LiveNode>, settings: Settings | null): boolean =>
+  settings !== null &&
+  settings.home === null &&
+  (site.liveSettings?.home ?? null) !== null &&
+  liveSiteOf(withLive(site, changed, settings)).nodes.size > 0;
 
 /** Leaves the home page live while other pages stay so: else nothing would be at the site's address. Gives whether it did. */
 function leaveHome(

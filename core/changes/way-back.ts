@@ -141,8 +141,8 @@ function applied(site: Site, operations: readonly Operation[]): { site: Site; ma
 }
 
 function isSameDraft(a: Site, b: Site): boolean {
-  const others = ({ settings, goals, sketches, boards, oldPages }: Site) =>
-    canonicalJson([settings, goals, sketches, boards, [...oldPages]]);
+  const others = ({ settings, goals, sketches, boards, practice, oldPages }: Site) =>
+    canonicalJson([settings, goals, sketches, boards, practice, [...oldPages]]);
   return (
     a.nodes.size === b.nodes.size &&
     a.nodes.every((node, id) => {

@@ -1,4 +1,5 @@
 import { scopeBelow } from './address-scope.ts';
+import { liveInPractice } from './practice.ts';
 import { isOrderKey } from './place.ts';
 import { MAX_DEPTH, type Site, addsStep, ancestorsOf, childrenOf, homeOf, isWithin, nodeAt } from './site.ts';
 import { RESERVED_AT_ROOT } from './slug.ts';
@@ -50,6 +51,8 @@ export function checkSite(site: Site): string[] {
         faults.push(`${id}: stands out of order`);
     });
   });
+  const practised = liveInPractice(site);
+  if (practised !== undefined) faults.push(`${practised}: is live in the practice branch`);
   site.live.forEach((entry, id) => {
     const parent = entry.node.parent === null ? null : site.live.get(entry.node.parent);
     if (!entry.retired && parent !== null && (parent === undefined || parent.retired))

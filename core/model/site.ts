@@ -95,6 +95,8 @@ export interface Site {
   readonly sketches: readonly Sketch[];
   /** What is collected for its look, in the order of the list. */
   readonly boards: readonly Board[];
+  /** The page below which colleagues practise and nothing ever goes live; null where there is none. */
+  readonly practice: PageId | null;
   /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
   readonly oldPages: PersistentMap<string, OldPageDecision>;
   /** Set where this is the tree as visitors have it (`liveSiteOf`): no page is home there but the one that is named. */
@@ -114,6 +116,7 @@ export interface PlanOfSite {
   readonly goals?: readonly Goal[];
   readonly sketches?: readonly Sketch[];
   readonly boards?: readonly Board[];
+  readonly practice?: PageId | null;
   readonly oldPages?: Iterable<readonly [string, OldPageDecision]>;
 }
 
@@ -124,7 +127,7 @@ export function makeSite(
   nodes: Iterable<SiteNode>,
   live: Iterable<LiveNode> = [],
   liveSettings: Settings | null = null,
-  { goals = [], sketches = [], boards = [], oldPages = [] }: PlanOfSite = {},
+  { goals = [], sketches = [], boards = [], practice = null, oldPages = [] }: PlanOfSite = {},
 ): Site {
   const all = [...nodes];
   const byParent = new Map<PageId | null, SiteNode[]>();
@@ -146,6 +149,7 @@ export function makeSite(
     goals,
     sketches,
     boards,
+    practice,
     oldPages: PersistentMap<string, OldPageDecision>(oldPages),
   };
 }
@@ -198,7 +202,7 @@ export function isWithin(site: Site, id: PageId, top: PageId): boolean {
 }
 
 /**
- * The home page: the one that is named, where it stands in the tree as a page; else the first page of a drafted tree. A
+ * The home page: the one that is named, where it stands in the tree as a page; else the first page of a drafted tree that is not for practice. A
  * release names the home page that the draft has: while that one is not live, visitors have none, and no other page takes its address.
  */
 export function homeOf(site: Site): PageId | null {
@@ -209,6 +213,7 @@ export function homeOf(site: Site): PageId | null {
 
 function firstPage(site: Site, parent: PageId | null): PageId | null {
   for (const id of childrenOf(site, parent)) {
+    if (id === site.practice) continue;
     if (nodeAt(site, id).type === 'page') return id;
     const below = firstPage(site, id);
     if (below !== null) return below;

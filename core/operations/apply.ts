@@ -1,10 +1,12 @@
 import type { PageId } from '../model/ids.ts';
+import { isPractice, liveInPractice } from '../model/practice.ts';
 import { type Refusal, refuse } from '../model/refusal.ts';
-import type { Site } from '../model/site.ts';
+import { type Site, maybeNodeAt } from '../model/site.ts';
 import { noteStep } from '../model/steps.ts';
 import type { Outcome } from './definition.ts';
 import type { Operation, OperationName } from './operation.ts';
 import { audienceAdd, audienceRemove, audienceSet } from './audiences.ts';
+import { practiceSet } from './practice-set.ts';
 import { goalAdd, goalRemove, goalSet } from './goals.ts';
 import { boardAdd, boardRemove, boardSet, piecePut, pieceRemove } from './boards.ts';
 import { boxPut, boxRemove } from './boxes.ts';
@@ -74,6 +76,7 @@ export const OPERATIONS = {
   'redirect.add': redirectAdd,
   'redirect.set': redirectSet,
   'redirect.remove': redirectRemove,
+  'practice.set': practiceSet,
   'goal.add': goalAdd,
   'goal.set': goalSet,
   'goal.remove': goalRemove,
@@ -95,6 +98,17 @@ export const OPERATIONS = {
   'release.takeBack': releaseTakeBack,
 } as const satisfies Record<OperationName, unknown>;
 
+/** What can bring a live page, or the home page, into the practice branch, or make a page live that stands there: it is refused. */
+const CAN_MEET_PRACTICE: ReadonlySet<OperationName> = new Set([
+  'practice.set',
+  'site.set',
+  'page.move',
+  'page.putBack',
+  'page.recall',
+  'release.make',
+  'release.takeBack',
+]);
+
 /**
  * Applies one operation. Laws, tested over all of them: the inverse gives back the identical site; a refusal leaves
  * the site as it was; the result passes `checkSite`; where nothing changes the same site comes back.
@@ -102,6 +116,13 @@ export const OPERATIONS = {
  */
 export function applyOperation(site: Site, operation: Operation): Outcome {
   const outcome = definitionOf(operation).apply(site, operation);
+  if (outcome.ok && CAN_MEET_PRACTICE.has(operation.name)) {
+    const page = liveInPractice(outcome.site);
+    if (page !== undefined) return refuse('practice-live', { page });
+    const { home } = outcome.site.settings;
+    if (home !== null && maybeNodeAt(outcome.site, home) && isPractice(outcome.site, home))
+      return refuse('practice-home', { page: home });
+  }
   if (outcome.ok) noteStep(outcome.site, site, outcome.touched);
   return outcome;
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { audienceAddSchema, audienceRemoveSchema, audienceSetSchema } from './audiences.ts';
 import { fieldAddSchema, fieldMoveSchema, fieldRemoveSchema, fieldSetSchema } from './fields.ts';
+import { practiceSetSchema } from './practice-set.ts';
 import { goalAddSchema, goalRemoveSchema, goalSetSchema } from './goals.ts';
 import { entryAddSchema, entryMoveSchema, entryRemoveSchema, entrySetSchema } from './entries.ts';
 import { labelAddSchema, labelRemoveSchema, labelSetSchema } from './labels.ts';
@@ -67,6 +68,7 @@ const EDITS = [
   redirectAddSchema,
   redirectSetSchema,
   redirectRemoveSchema,
+  practiceSetSchema,
   goalAddSchema,
   goalSetSchema,
   goalRemoveSchema,

@@ -107,6 +107,7 @@ const NEEDS: NeedsOf = {
   'redirect.add': onSite('shape'),
   'redirect.set': onSite('shape'),
   'redirect.remove': onSite('shape'),
+  'practice.set': onSite('everything'),
   'goal.add': onSite('plan'),
   'goal.set': onSite('plan'),
   'goal.remove': onSite('plan'),

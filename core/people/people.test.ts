@@ -36,11 +36,20 @@ function powersIn(site: Site, { onSite, branches }: Drawn): Powers {
 }
 
 /** What is held at a page, by the words of the rule: the nearest role above it, the page itself included. */
-function slowlyHeld(nodes: ReadonlyMap<PageId, SiteNode> | Site['nodes'], powers: Powers, page: PageId): number {
+function slowlyHeld(
+  nodes: ReadonlyMap<PageId, SiteNode> | Site['nodes'],
+  powers: Powers,
+  page: PageId,
+  practice: PageId | null,
+): number {
   const chain: PageId[] = [];
   for (let at: PageId | null = page; at !== null; at = nodes.get(at)?.parent ?? null) chain.push(at);
   const nearest = chain.find((id) => powers.onBranches.has(id));
-  return (nearest === undefined ? powers.onSite : powers.onBranches.get(nearest)!)?.permissions ?? 0;
+  const held = (nearest === undefined ? powers.onSite : powers.onBranches.get(nearest)!)?.permissions ?? 0;
+  // Whoever writes anywhere may do all that concerns pages where one practises.
+  const writes = [powers.onSite, ...powers.onBranches.values()].some((one) => one && has(one.permissions, 'write'));
+  const isForPractice = practice !== null && chain.includes(practice) && writes;
+  return isForPractice ? held | setOf(['read', 'comment', 'plan', 'write', 'shape', 'menus']) : held;
 }
 
 describe('what somebody may do at each page', () => {
@@ -49,9 +58,9 @@ describe('what somebody may do at each page', () => {
       fc.property(anySite, anyPowers, (site, drawn) => {
         const powers = powersIn(site, drawn);
         const outline = outlineOf(site);
-        const table = powersTable(outline, powers);
+        const table = powersTable(outline, powers, site.practice);
         for (const [row, { id }] of outline.nodes.entries()) {
-          expect(table.permissions[row]).toBe(slowlyHeld(site.nodes, powers, id));
+          expect(table.permissions[row]).toBe(slowlyHeld(site.nodes, powers, id, site.practice));
           const { held, through } = heldAt(site, powers, id);
           expect(held?.permissions ?? 0).toBe(table.permissions[row]);
           const by = table.through[row]!;
@@ -67,7 +76,9 @@ describe('what somebody may do at each page', () => {
       fc.property(anySite, anyPowers, (site, drawn) => {
         const powers = powersIn(site, drawn);
         for (const { id } of site.nodes.values())
-          expect(heldAt(site, powers, id).held?.permissions ?? 0).toBe(slowlyHeld(site.nodes, powers, id));
+          expect(heldAt(site, powers, id).held?.permissions ?? 0).toBe(
+            slowlyHeld(site.nodes, powers, id, site.practice),
+          );
       }),
       { numRuns: 50 },
     );
@@ -78,7 +89,10 @@ describe('what somebody may do at each page', () => {
 function overstepped(before: Site, after: Site, powers: Powers): string[] {
   const faults: string[] = [];
   const held = (site: Site, page: PageId | null, permission: Permission) =>
-    has(page === null ? (powers.onSite?.permissions ?? 0) : slowlyHeld(site.nodes, powers, page), permission);
+    has(
+      page === null ? (powers.onSite?.permissions ?? 0) : slowlyHeld(site.nodes, powers, page, site.practice),
+      permission,
+    );
   for (const [id, node] of after.nodes) {
     const was = before.nodes.get(id);
     if (node === was) continue;
@@ -235,7 +249,10 @@ describe('an edit that moves pages', () => {
         }
         const expected = branchOf(after, null).flatMap((page) => {
           if (before.nodes.get(page)?.removedWith !== null) return [];
-          const [was, is] = [slowlyHeld(before.nodes, powers, page), slowlyHeld(after.nodes, powers, page)];
+          const [was, is] = [
+            slowlyHeld(before.nodes, powers, page, before.practice),
+            slowlyHeld(after.nodes, powers, page, after.practice),
+          ];
           return was === is ? [] : [{ page, gained: is & ~was, lost: was & ~is }];
         });
         found += expected.length;
@@ -272,7 +289,8 @@ describe('roles', () => {
         const pages = [null, ...site.nodes.keys()];
         const page = pages[at % pages.length]!;
         const may = mayGive(site, powers, role, page);
-        const held = page === null ? (powers.onSite?.permissions ?? 0) : slowlyHeld(site.nodes, powers, page);
+        const held =
+          page === null ? (powers.onSite?.permissions ?? 0) : slowlyHeld(site.nodes, powers, page, site.practice);
         expect(may).toBe(has(held, 'people') && hasAllOf(held, permissionsOf(role)));
         expect(mayGive(site, FULL_POWERS, role, page)).toBe(true);
       }),

@@ -13,12 +13,17 @@ export interface PowerChange {
 
 /**
  * The pages at which an edit changes what somebody may do, in tree order: those that it moved into a branch where they have a
- * role, or out of one. Pages that stand in one of the two trees only are left out.
+ * role, or out of one, or where one practises. Pages that stand in one of the two trees only are left out.
  */
 export function powerChanges(before: Site, after: Site, powers: Powers): PowerChange[] {
-  if (powers.onBranches.size === 0 || before.children === after.children) return [];
+  const isSame = before.children === after.children && before.practice === after.practice;
+  const isEven = powers.onBranches.size === 0 && before.practice === null && after.practice === null;
+  if (isSame || isEven) return [];
   const [was, is] = [outlineOf(before), outlineOf(after)];
-  const [wasHeld, isHeld] = [powersTable(was, powers).permissions, powersTable(is, powers).permissions];
+  const [wasHeld, isHeld] = [
+    powersTable(was, powers, before.practice).permissions,
+    powersTable(is, powers, after.practice).permissions,
+  ];
   const changes: PowerChange[] = [];
   for (const [row, { id }] of is.nodes.entries()) {
     const rowBefore = was.rowOf.get(id);

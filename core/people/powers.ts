@@ -1,7 +1,8 @@
 import type { Outline } from '../derive/outline.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { NO_PERMISSION, type Permission, type PermissionSet, has } from '../model/permission.ts';
+import { NO_PERMISSION, type Permission, type PermissionSet, has, setOf } from '../model/permission.ts';
+import { isPractice } from '../model/practice.ts';
 import { MANAGER, type Role, type RoleId, permissionsOf } from './role.ts';
 
 /** A role that somebody has: on a branch, or on the whole site for `null`. */
@@ -50,8 +51,16 @@ export interface HeldThere {
   readonly through: PageId | null;
 }
 
+/** In the practice branch, whoever writes anywhere may do all that concerns pages alone. */
+const FOR_PRACTICE = setOf(['read', 'comment', 'plan', 'write', 'shape', 'menus']);
+
 /** What is held at a page, whether it stands in the tree or was removed; for `null` on the whole site. */
-export function heldAt(site: Site, { onSite, onBranches }: Powers, page: PageId | null): HeldThere {
+export function heldAt(site: Site, powers: Powers, page: PageId | null): HeldThere {
+  const there = heldByRole(site, powers, page);
+  return page !== null && isPractice(site, page) && maySomewhere(powers, 'write') ? withPractice(there) : there;
+}
+
+function heldByRole(site: Site, { onSite, onBranches }: Powers, page: PageId | null): HeldThere {
   if (onBranches.size > 0)
     for (let at = page; at !== null; at = site.nodes.get(at)?.parent ?? null) {
       const held = onBranches.get(at);
@@ -59,6 +68,14 @@ export function heldAt(site: Site, { onSite, onBranches }: Powers, page: PageId 
     }
   return { held: onSite, through: null };
 }
+
+const withPractice = ({ held, through }: HeldThere): HeldThere => ({
+  held: {
+    role: held?.role ?? 'for practice',
+    permissions: (held?.permissions ?? NO_PERMISSION) | FOR_PRACTICE,
+  },
+  through,
+});
 
 export const mayAt = (site: Site, powers: Powers, permission: Permission, page: PageId | null): boolean =>
   has(heldAt(site, powers, page).held?.permissions ?? NO_PERMISSION, permission);
@@ -74,8 +91,20 @@ export interface PowersTable {
   readonly through: Int32Array;
 }
 
-/** What is held at all rows, in one pass. */
-export function powersTable({ parent, rowOf }: Pick<Outline, 'parent' | 'rowOf'>, powers: Powers): PowersTable {
+/** What is held at all rows, in one pass. @param practice the practice page, or null where there is none */
+export function powersTable(
+  outline: Pick<Outline, 'parent' | 'rowOf' | 'end'>,
+  powers: Powers,
+  practice: PageId | null,
+): PowersTable {
+  const table = tableByRoles(outline, powers);
+  const first = practice === null ? undefined : outline.rowOf.get(practice);
+  if (first !== undefined && maySomewhere(powers, 'write'))
+    for (let row = first; row < outline.end[first]!; row++) table.permissions[row]! |= FOR_PRACTICE;
+  return table;
+}
+
+function tableByRoles({ parent, rowOf }: Pick<Outline, 'parent' | 'rowOf'>, powers: Powers): PowersTable {
   const count = parent.length;
   const permissions = new Uint16Array(count);
   const through = new Int32Array(count).fill(-1);

@@ -58,6 +58,7 @@ export const DRAWS: OperationDraws = {
   'redirect.add': settings.drawRedirectAdd,
   'redirect.set': settings.drawRedirectSet,
   'redirect.remove': settings.drawRedirectRemove,
+  'practice.set': pages.drawPracticeSet,
   'goal.add': settings.drawGoalAdd,
   'goal.set': settings.drawGoalSet,
   'goal.remove': settings.drawGoalRemove,

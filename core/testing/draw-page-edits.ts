@@ -77,6 +77,20 @@ export const drawPageMove: OperationDraws['page.move'] = (site, draw) => {
   return { name: 'page.move', page, place: drawPlace(site, draw, page) };
 };
 
+/** A page with nothing live below it, or none at all. */
+export const drawPracticeSet: OperationDraws['practice.set'] = (site, draw) => {
+  const free = [...site.nodes.values()].filter(
+    ({ id, type, removedWith }) =>
+      removedWith === null &&
+      type !== 'link' &&
+      !branchOf(site, id).some((one) => site.live.get(one)?.retired === false || one === site.settings.home),
+  );
+  const { home } = site.settings;
+  if (draw.odd() && home !== null && draw.chance(0.5)) return { name: 'practice.set', page: home };
+  const page = draw.odd() || free.length === 0 ? drawNode(site, draw) : draw.of(free).id;
+  return { name: 'practice.set', page: site.practice !== null && draw.chance(0.3) ? null : page };
+};
+
 /** What a field can be set to, other than it is where there is a choice; undefined where the node has no such field. */
 type FieldDraw<Name extends PageFieldName> = (node: SiteNode, site: Site, draw: Draw) => PageChanges[Name];
 type FieldDraws<Names extends PageFieldName> = { readonly [Name in Names]: FieldDraw<Name> };

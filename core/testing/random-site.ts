@@ -161,6 +161,7 @@ export function plain(site: Site): unknown {
       settings: site.settings,
       liveSettings: site.liveSettings,
       goals: site.goals,
+      practice: site.practice,
       sketches: site.sketches,
       boards: site.boards,
       oldPages: sorted(site.oldPages.entries()),
@@ -181,6 +182,7 @@ export function differencesBetween(one: Site, other: Site): string[] {
   compare('settings', one.settings, other.settings);
   compare('live settings', one.liveSettings, other.liveSettings);
   compare('goals', one.goals, other.goals);
+  compare('practice', one.practice, other.practice);
   compare('sketches', one.sketches, other.sketches);
   compare('boards', one.boards, other.boards);
   for (const part of ['nodes', 'children', 'live', 'oldPages'] as const) {

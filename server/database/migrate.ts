@@ -38,6 +38,7 @@ import * as thirtyEighth from './migrations/0038-second-step.ts';
 import * as thirtyNinth from './migrations/0039-identities.ts';
 import * as fortieth from './migrations/0040-talk.ts';
 import * as fortyFirst from './migrations/0041-approval.ts';
+import * as fortySecond from './migrations/0042-practice.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -91,6 +92,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0039-identities', up: thirtyNinth.up, down: thirtyNinth.down },
   { name: '0040-talk', up: fortieth.up, down: fortieth.down },
   { name: '0041-approval', up: fortyFirst.up, down: fortyFirst.down },
+  { name: '0042-practice', up: fortySecond.up, down: fortySecond.down },
 ];
 
 /**

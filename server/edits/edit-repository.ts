@@ -99,6 +99,7 @@ export async function saveEdit(
     `UPDATE site SET revision = revision + 1, changed_at = ${at}, changed_by = ${account}
      ${settingsSql(statement, '', changedSettings(before.settings, after.settings))}
      ${live === before.liveSettings ? '' : settingsSql(statement, 'live_', live ? changedSettings(before.liveSettings, live) : NEVER_LIVE)}
+     ${after.practice === before.practice ? '' : `, practice = ${statement.value(after.practice)}`}
      ${after.goals === before.goals ? '' : `, goals = ${statement.value(JSON.stringify(after.goals))}::jsonb`}
      ${after.sketches === before.sketches ? '' : `, sketches = ${statement.value(JSON.stringify(after.sketches))}::jsonb`}
      ${after.boards === before.boards ? '' : `, boards = ${statement.value(JSON.stringify(after.boards))}::jsonb`}

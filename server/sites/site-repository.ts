@@ -48,6 +48,7 @@ interface SiteRow extends SettingsRow {
   key: SiteKey;
   revision: number;
   goals: Goal[];
+  practice: PageId | null;
   sketches: Sketch[];
   boards: Board[];
 }
@@ -63,6 +64,7 @@ export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite
       const decisions = await trx('old_page_decision').where({ site: key });
       const site = makeSite(key, settingsOf(row), nodes.map(fromDraftRow), live.map(fromLiveRow), liveSettingsOf(row), {
         goals: row.goals,
+        practice: row.practice,
         sketches: row.sketches,
         boards: row.boards,
         oldPages: decisions.map((one): [string, OldPageDecision] => [
@@ -140,6 +142,7 @@ export async function insertSite(
       release: site.liveSettings ? 1 : 0,
       changed_by: account,
       goals: JSON.stringify(site.goals),
+      practice: site.practice,
       sketches: JSON.stringify(site.sketches),
       boards: JSON.stringify(site.boards),
     });

@@ -54,7 +54,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     site,
     derived,
     powers: NO_POWERS,
-    held: powersTable(derived.outline, NO_POWERS),
+    held: powersTable(derived.outline, NO_POWERS, null),
     may: () => false,
     mayEdit: false,
     mayPublish: false,

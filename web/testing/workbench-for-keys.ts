@@ -36,7 +36,7 @@ export function workbenchFor(site: Site, active: string | null, open: readonly s
       ...calls,
       site,
       derived: derivedOf(site),
-      held: powersTable(derivedOf(site).outline, FULL_POWERS),
+      held: powersTable(derivedOf(site).outline, FULL_POWERS, null),
       selection: state.selection,
       open: state.open,
       found: null,

@@ -123,7 +123,7 @@ function WhereTheyWork({ colleague, roles }: { readonly colleague: Colleague; re
   const { outline } = derived;
   const marks = useMemo<Marks>(() => {
     const powers = powersOf(roles, rolesAt);
-    const { through } = powersTable(outline, powers);
+    const { through } = powersTable(outline, powers, site.practice);
     const words = new Map<PageId, string>();
     const faint = new Set<PageId>();
     for (const [row, { id }] of outline.nodes.entries()) {

@@ -106,7 +106,7 @@ function useTakeBackMarks(plan: TakeBackAnswer | undefined): Marks | null {
 }
 
 function leftSettingWords({ part, release }: TakeBackAnswer['leftSettings'][number]): string {
-  if (release === null) return 'The home page: the former one is not live, or another page has its address.';
+  if (release === null) return 'The home page: there was none before, it is not live, or another page has its address.';
   const what = part === 'home' ? 'Which page is home' : `The ${SETTINGS_WORDS[part]}`;
   return `${what}: changed again with release ${release}. Take that one back first.`;
 }
@@ -120,6 +120,8 @@ function leftWords(site: Site, left: TakeBackAnswer['left'][number]): string {
       return `${title}: ‘${titleIn(site, left.of)}’ stands above or below it and would not be live with it.`;
     case 'home':
       return `${title} is the home page, and other pages stay live.`;
+    case 'practice':
+      return `${title} is for practice now, which never goes live.`;
     case 'setting':
       return `${title} names something that the ${SETTINGS_WORDS[left.part]} no longer have.`;
     case 'address':
