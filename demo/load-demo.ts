@@ -6,7 +6,7 @@ import type { Knex } from 'knex';
 import { unreadPage } from '#core/carryover/inventory.ts';
 import { FIRST_LOOK } from '#core/model/look.ts';
 import { redirectIdSchema } from '#core/model/redirect.ts';
-import { type ContentId, type PageId, type SiteKey, toSiteKey } from '#core/model/ids.ts';
+import { type ContentId, type PageId, type SiteKey, toPageId, toSiteKey } from '#core/model/ids.ts';
 import { type TextDocument, pageLink } from '#core/model/content.ts';
 import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -47,6 +47,7 @@ import { PELLOW_COLLEAGUES, PELLOW_ROLE } from './pellow-colleagues.ts';
 import { PELLOW_APPROVAL, PELLOW_FOLLOWS, PELLOW_TALK } from './pellow-talk.ts';
 import type { Account } from '#contract/api.ts';
 import { talkersOf } from '#server/talk/concern-repository.ts';
+import { clearedPractice } from '#core/practice/practice-pages.ts';
 import { roleIdSchema } from '#core/people/role.ts';
 import type { ApprovalService } from '#server/approval/approval-service.ts';
 import type { TalkService } from '#server/talk/talk-service.ts';
@@ -105,6 +106,8 @@ export async function loadDemo(
       ...pellowShared(contentOf),
       ...pellowAccess(idOf, now, contentOf),
       ...pellowForms(idOf),
+      { name: 'practice.set', page: idOf('Practice page') },
+      ...practiceIn(school, idOf('Practice page')),
       ...pellowMenus(idOf, site),
     ],
   );
@@ -140,6 +143,14 @@ export async function loadDemo(
   ]);
   await insertSite(database, ferrySite, marek.id, stored(ferries.documents));
 }
+
+/** The exercises of the practice page. */
+const practiceIn = (builder: DemoBuilder, page: PageId): readonly Operation[] => {
+  let next = 0;
+  const { operations, contents } = clearedPractice('en', page, [], () => toPageId(`practice${(next += 1)}`));
+  for (const { id, document } of contents) builder.documents.set(id, document);
+  return operations;
+};
 
 /** Puts the files that the pages show into the library, ready to be seen. */
 async function fillLibrary(library: LibraryService, site: SiteKey, account: string): Promise<void> {

@@ -541,7 +541,7 @@ export const PELLOW_QUAY: readonly DemoNode[] = withSections([
     { description: 'Shown for addresses that lead nowhere.', offMenus: true },
     'There is no page at this address. It may have moved; the menu shows what there is.',
   ),
-  page('Practice page', { description: 'Try things out here: it never goes live.', hidden: 'page', offMenus: true }),
+  page('Practice page', { description: 'Try things out here: it never goes live.', hidden: 'branch', offMenus: true }),
   page(
     'Signing in',
     { description: 'For students, staff and governors.', offMenus: true },

@@ -6,7 +6,7 @@ import type { ContentId, PageId, SiteKey } from '#core/model/ids.ts';
 import { forbiddenWords } from '#core/people/forbidden.ts';
 import { mayReadText, readableOf } from '#core/people/reading.ts';
 import { EDIT_KINDS } from '#core/people/edit-kinds.ts';
-import { branchOf, makeSite, newSettings } from '#core/model/site.ts';
+import { branchOf } from '#core/model/site.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
 import { packSite } from '#contract/packed-site.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
@@ -83,7 +83,7 @@ import {
   pagesWithShared,
   pagesWithText,
 } from './sites/site-repository.ts';
-import { asNewSite } from './sites/new-site.ts';
+import { asNewSite, siteToBegin } from './sites/new-site.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { tellWriting } from './events/writing.ts';
 
@@ -162,8 +162,8 @@ export function makeHandlers(services: Services): Handlers {
       return { sites: sites.filter(({ key }) => own.has(key)) };
     },
     makeSite: async ({ body, account }) => {
-      const site = makeSite(body.key, newSettings(body.name, body.language), []);
-      await asNewSite(body.key, () => insertSite(database, site, account.id));
+      const { site, contents } = siteToBegin(body);
+      await asNewSite(body.key, () => insertSite(database, site, account.id, contents));
       return (await listSites(database, liveOrigin, body.key))[0];
     },
     showSite: async ({ request }) => {

@@ -4,7 +4,8 @@ import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { scheduledWords } from '../tree/scheduled-pages.ts';
-import { STATE_MEANING, STATE_WORDS } from '../tree/words.ts';
+import { PracticeActions } from './practice-actions.tsx';
+import { STATE_MEANING, STATE_WORDS, standingOf } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The title of the selected page, its state with what that means, and the way to it as visitors have it. */
@@ -13,6 +14,7 @@ export function PageHead({ page }: { readonly page: PageId }) {
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
+  const standing = standingOf(site, page, state);
   const set = scheduledWords(scheduled, page, state, site.settings.timeZone);
   const address = openLiveAddress(site, page);
   return (
@@ -21,9 +23,10 @@ export function PageHead({ page }: { readonly page: PageId }) {
         {textIn(node.title, site.settings.language)}
       </h2>
       <p className="mt-1 text-small text-quiet">
-        <span className="font-medium text-ink">{STATE_WORDS[state]}.</span> {STATE_MEANING[state]}
+        <span className="font-medium text-ink">{STATE_WORDS[standing]}.</span> {STATE_MEANING[standing]}
         {set !== null && <span className="font-medium text-accent"> {set}, by a release that waits.</span>}
       </p>
+      {page === site.practice && <PracticeActions page={page} />}
       {chosen.length > 1 && (
         <p className="mt-1 rounded-sm bg-attention-soft px-2 py-1 text-small text-attention">
           {chosen.length} are selected. The fields here are for this page only.

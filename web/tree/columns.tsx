@@ -8,7 +8,7 @@ import type { ReactNode } from 'react';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { HiddenCell, InMenusCell, KindCell } from './cells.tsx';
 import { scheduledWords } from './scheduled-pages.ts';
-import { STATE_WORDS } from './words.ts';
+import { STATE_WORDS, standingOf } from './words.ts';
 
 export type Plain = string | number | boolean | null;
 
@@ -90,7 +90,10 @@ export const stateColumn = (width: number): Column => ({
   isMinor: width < 100,
   values: ({ site, derived, scheduled }, row) => {
     const state = derived.states[row]!;
-    return [state, scheduledWords(scheduled, derived.outline.nodes[row]!.id, state, site.settings.timeZone)];
+    return [
+      standingOf(site, derived.outline.nodes[row]!.id, state),
+      scheduledWords(scheduled, derived.outline.nodes[row]!.id, state, site.settings.timeZone),
+    ];
   },
   cell: ([state, set]) => <StateWord state={state as keyof typeof STATE_WORDS} set={set as string | null} />,
 });

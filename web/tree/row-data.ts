@@ -23,6 +23,7 @@ export interface RowData {
   readonly isQuiet: boolean;
   readonly isCut: boolean;
   readonly isHome: boolean;
+  readonly isPractice: boolean;
   readonly isRenaming: boolean;
   /** What may be done at the page; nothing where nothing can be changed. */
   readonly permissions: PermissionSet;
@@ -71,6 +72,7 @@ export function rowData(
     isQuiet: isContext || derived.hiddenBy[row] !== -1,
     isCut: cut.has(node.id),
     isHome: derived.home === node.id,
+    isPractice: site.practice === node.id,
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     permissions: heldToEdit(workbench, row),
     talk: workbench.talk?.open[row] ?? 0,

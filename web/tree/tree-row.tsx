@@ -121,6 +121,14 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
       {data.type === 'heading' && (
         <span className="ml-2 shrink-0 rounded-sm border border-rule px-1 text-tiny text-quiet">heading</span>
       )}
+      {data.isPractice && (
+        <span
+          title="Nothing here ever goes live"
+          className="ml-2 shrink-0 rounded-sm border border-dashed border-accent px-1 text-tiny text-accent"
+        >
+          practice
+        </span>
+      )}
       {rails.passing.length > 0 && <Passing signs={rails.passing} />}
       {data.talk + data.talkBelow > 0 && <Talk here={data.talk} below={data.talkBelow} />}
     </>

@@ -19,6 +19,7 @@ import { Button } from '../ui/button.tsx';
 import { type Editing, type Workbench, useWorkbench } from '../workbench/workbench-context.tsx';
 import { isTyping } from '../workbench/keys.ts';
 import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
+import { practiceBranch } from '#core/model/practice.ts';
 import { EmptyTree } from './empty-tree.tsx';
 import { HeaderRow } from './header-row.tsx';
 import { markColumn } from './mark-column.tsx';
@@ -33,7 +34,7 @@ import { useWidth } from '../ui/use-width.ts';
 /** The tree as rows with the lens's columns: a WAI-ARIA treegrid with one tab stop, drawn as far as it shows. */
 export function TreeSheet() {
   const workbench = useWorkbench();
-  const { derived, lensParts, selection, open, found, isFlat, editing, latest } = workbench;
+  const { site, derived, lensParts, selection, open, found, isFlat, editing, latest } = workbench;
   const { outline } = derived;
   const [column, setColumn] = useState(-1);
   const scroller = useRef<HTMLDivElement>(null);
@@ -122,7 +123,8 @@ export function TreeSheet() {
         : cellDomId(selection.active, column)
       : undefined;
 
-  if (outline.nodes.length === 0 && editing === null) return <EmptyTree />;
+  // A place to practise is no page of the site yet.
+  if (practiceBranch(site).length === outline.nodes.length && editing === null) return <EmptyTree />;
   return (
     <div
       ref={measureWidth}

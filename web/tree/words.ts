@@ -4,18 +4,26 @@ import type { EntryOrder, Menu } from '#core/model/menu.ts';
 import type { Side } from '#core/model/place.ts';
 import { ASPECT_WORDS } from '#core/model/node.ts';
 import type { Difference, State } from '#core/derive/state.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { isPractice } from '#core/model/practice.ts';
 import type { Site } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { numberWords } from '../ui/number-words.ts';
 
 /** The words for what the core derives. */
-export const STATE_WORDS: Readonly<Record<State, string>> = {
+/** How a page stands: what visitors have of it, or that it is for practice, so that they never have it. */
+export type Standing = State | 'practice';
+export const standingOf = (site: Site, page: PageId, state: State): Standing =>
+  isPractice(site, page) ? 'practice' : state;
+export const STATE_WORDS: Readonly<Record<Standing, string>> = {
+  practice: 'Practice',
   draft: 'Draft',
   live: 'Live',
   edited: 'Live, edited',
   retired: 'Retired',
 };
-export const STATE_MEANING: Readonly<Record<State, string>> = {
+export const STATE_MEANING: Readonly<Record<Standing, string>> = {
+  practice: 'It never goes live, and whoever writes on the site may change it.',
   draft: 'It has never been live.',
   live: 'Visitors have it as it is drafted.',
   edited: 'Visitors have an earlier version; the edits wait for a release.',

@@ -4,6 +4,8 @@ import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useSites } from '../api/sites.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
+import { practiceBranch } from '#core/model/practice.ts';
+import { addPractice } from '../lenses/practice-actions.tsx';
 import { ForYouButton } from '../talk/for-you-button.tsx';
 import { Button, IconButton } from '../ui/button.tsx';
 import { Wordmark } from '../ui/wordmark.tsx';
@@ -163,7 +165,7 @@ function LensMenu({ waiting }: { readonly waiting: readonly Waiting[] }) {
 }
 
 function SiteSwitcher() {
-  const { site, setDialog, may } = useWorkbench();
+  const { site, store, setDialog, may } = useWorkbench();
   const { sites } = useSites();
   const navigate = useNavigate();
   return (
@@ -180,6 +182,9 @@ function SiteSwitcher() {
         })),
         null,
         ...(may('everything', null) ? [{ words: 'Rename this site…', run: () => setDialog('renameSite') }] : []),
+        ...(may('everything', null) && practiceBranch(site).length === 0
+          ? [{ words: 'Add a practice page', run: () => addPractice(store) }]
+          : []),
         { words: 'All sites', run: () => void navigate('/sites') },
       ]}
       trigger={

@@ -115,7 +115,9 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
         return;
       }
       if (active !== null) setOpen(active, true);
-      setEditing({ kind: 'add', parent: active, after: childrenOf(site, active).at(-1) ?? null });
+      // The place to practise stays last.
+      const others = childrenOf(site, active).filter((page) => page !== site.practice);
+      setEditing({ kind: 'add', parent: active, after: others.at(-1) ?? null });
       return;
     }
     case 'rename':

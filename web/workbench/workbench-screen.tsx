@@ -135,7 +135,10 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const releases = useScheduled(store.key);
   const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
   const { powers } = shown;
-  const held = useMemo(() => powersTable(derived.outline, powers, site.practice), [derived.outline, powers, site.practice]);
+  const held = useMemo(
+    () => powersTable(derived.outline, powers, site.practice),
+    [derived.outline, powers, site.practice],
+  );
   const may = useCallback<Workbench['may']>(
     (permission, at) => {
       if (past !== null && permission !== 'read' && permission !== 'answers') return false;

@@ -1,6 +1,7 @@
 import { waitingSettings } from '#core/changes/waiting-settings.ts';
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { isPractice } from '#core/model/practice.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import type { Waiting, WaitingFacts } from '../lens-definition.ts';
 
@@ -8,8 +9,8 @@ import type { Waiting, WaitingFacts } from '../lens-definition.ts';
 export function publishWaiting({ site, derived }: WaitingFacts): Waiting {
   let differing = 0;
   let liveHere = 0;
-  for (const state of derived.states) {
-    if (state === 'draft' || state === 'edited') differing++;
+  for (const [row, state] of derived.states.entries()) {
+    if ((state === 'draft' || state === 'edited') && !isPractice(site, derived.outline.nodes[row]!.id)) differing++;
     if (state === 'live' || state === 'edited') liveHere++;
   }
   // What is live and does not stand in the tree was removed from it.
@@ -36,4 +37,4 @@ export function removedButLive(site: Site): PageId[] {
 }
 
 /** Whether a release would do something for the node. */
-export const differs = (site: Site, id: PageId): boolean => differencesOf(site, id).length > 0;
+export const differs = (site: Site, id: PageId): boolean => !isPractice(site, id) && differencesOf(site, id).length > 0;

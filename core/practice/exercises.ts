@@ -1,0 +1,25 @@
+/** What is to be tried with each type of section, in the order in which they are offered when one writes. */
+export const EXERCISES: Readonly<Record<string, string>> = {
+  picture:
+    'Drop a picture from your computer onto this paragraph. Then say in words what it shows, for those who do not see it.',
+  download: 'Insert a document. Its size and its type appear by themselves.',
+  button: 'Insert a button that leads to the page ‘Move me’. What should it say so that people know where it leads?',
+  note: 'Insert a note that the office is shut at noon. Then make a warning of it.',
+  band: 'Put this paragraph on a band, and try its four schemes.',
+  fold: 'Write a question that people ask you often, and put the answer into its fold.',
+  table: 'Insert a table with three columns. Add a row with the Tab key in its last cell.',
+  pageList: 'Insert a list of the pages below this one. Then make a new page there, and watch the list.',
+  form: 'Insert a form, if the site has one. What visitors send by it is kept with the site.',
+  columns: 'Put two paragraphs beside each other. See what becomes of them on a telephone.',
+  beside: 'Set a few words beside the main text, such as opening hours.',
+  gallery: 'Insert a gallery with three pictures, and change their order.',
+  film: 'Insert a film, with subtitles for those who do not hear it.',
+  sound: 'Insert a recording. Where do its words stand for those who do not hear it?',
+  frame: 'Show a map or a calendar from somewhere else. Visitors see it only when they ask for it.',
+  shared: 'Insert a shared section. It says the same on every page that shows it.',
+  pageFields: 'Give the page a kind with fields, and show here what they say.',
+  quotation: 'Quote what somebody said of you, and say who it was.',
+  horizontalRule: 'Part two paragraphs by a line.',
+  codeBlock: 'Type something that has to stay letter by letter, such as a timetable.',
+  ownHtml: 'Paste a piece of HTML, and see what of it is kept.',
+};
