@@ -66,6 +66,7 @@ import { DELETED_SITE_ROUTES } from './deleted-sites.ts';
 import { LINK_ROUTES } from './link-routes.ts';
 import { ANSWER_ROUTES } from './answer-routes.ts';
 import { VISITOR_ROUTES } from './visitor-routes.ts';
+import { hereAnswer, hereBody } from './presence.ts';
 import { PEOPLE_ROUTES } from './people-routes.ts';
 import { TALK_ROUTES } from './talk-routes.ts';
 import { APPROVAL_ROUTES } from './approval-routes.ts';
@@ -206,6 +207,15 @@ export const ROUTES = {
     summary: 'Tell the others that you write in a text, or have left it; nothing of it is kept',
     body: writingBody,
     answer: writingAnswer,
+  },
+  tellHere: {
+    method: 'post',
+    path: '/api/sites/:site/here',
+    permission: 'read',
+    where: 'somewhere',
+    summary: 'Tell the others which page you have selected; nothing of it is kept',
+    body: hereBody,
+    answer: hereAnswer,
   },
   streamEvents: {
     method: 'get',

@@ -86,6 +86,7 @@ import {
 import { asNewSite, siteToBegin } from './sites/new-site.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { tellWriting } from './events/writing.ts';
+import { type Presence, tellHere } from './events/presence.ts';
 
 export interface Services {
   readonly database: Database;
@@ -116,6 +117,8 @@ export interface Services {
   readonly releaseNews: SiteNews<ReleaseProgress>;
   /** Told who writes in which text. */
   readonly writingNews: SiteNews<WritingNews>;
+  /** Who is on which page. */
+  readonly presence: Presence;
   readonly visitorsSide: VisitorsSide;
   readonly sessions: RememberedSessions;
   /** What walks are signed with. */
@@ -198,6 +201,10 @@ export function makeHandlers(services: Services): Handlers {
     },
     tellWriting: async ({ request, body, account }) => {
       await tellWriting(database, siteOf(request), { ...body, by: account.name });
+      return {};
+    },
+    tellHere: async ({ request, body, account }) => {
+      await tellHere(database, siteOf(request), { ...body, by: account.name, isHere: true });
       return {};
     },
     streamEvents: async ({ request, response }) => {

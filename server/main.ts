@@ -17,6 +17,7 @@ import {
   ANSWER_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
+  HERE_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   PEOPLE_CHANNEL,
@@ -62,6 +63,7 @@ import { LOOK_EVERY_MS, SiteCache } from './sites/site-cache.ts';
 import { Letters } from './visitors/letters.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { passOnAnswer } from './answers/answer-news.ts';
+import { Presence } from './events/presence.ts';
 import { passOnWriting } from './events/writing.ts';
 
 /** So often it is looked for sites that were deleted long enough ago, and for answers that were kept long enough. */
@@ -159,6 +161,7 @@ await runProcess('workbench', async (ready) => {
   const answerNews = new SiteNews();
   const releaseNews = new SiteNews<ReleaseProgress>();
   const writingNews = new SiteNews<WritingNews>();
+  const presence = new Presence(now);
   const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
   const stopListening = await listen(
@@ -180,6 +183,7 @@ await runProcess('workbench', async (ready) => {
       [TAKEN_CHANNEL]: visitorsSide.hear,
       [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
       [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
+      [HERE_CHANNEL]: (told) => presence.hear(told),
     },
     () => {
       sessions.forgetAll();
@@ -227,6 +231,7 @@ await runProcess('workbench', async (ready) => {
     answerNews,
     releaseNews,
     writingNews,
+    presence,
     visitorsSide,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,

@@ -1,6 +1,7 @@
 import { accessTable, membershipsOf } from '../derive/access.ts';
 import { derivedOf } from '../derive/derived.ts';
 import type { PageId } from '../model/ids.ts';
+import { practiceBranch } from '../model/practice.ts';
 import type { Site } from '../model/site.ts';
 import { requiredField, unreadField } from './field-checks.ts';
 import { noDescription } from './no-description.ts';
@@ -72,10 +73,12 @@ export function pageFindings(
   const derived = derivedOf(site);
   const { outline, addresses } = derived;
   const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
+  // What is for practice lacks nothing that anybody reads.
+  const practice = new Set(practiceBranch(site));
   const read: number[] = [];
   for (let row = 0; row < outline.nodes.length; row++) {
     const isForm = (outline.nodes[row]!.access?.standsIn ?? null) !== null;
-    if (addresses[row] !== null && open[row] !== 0 && !isForm) read.push(row);
+    if (addresses[row] !== null && open[row] !== 0 && !isForm && !practice.has(outline.nodes[row]!.id)) read.push(row);
   }
   // Everyone is the first of the audiences.
   const isPublic = (row: number) => (open[row]! & 1) === 1;

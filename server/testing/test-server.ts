@@ -25,6 +25,7 @@ import {
   ANSWER_CHANNEL,
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
+  HERE_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   PEOPLE_CHANNEL,
@@ -70,6 +71,7 @@ import { SiteCache } from '../sites/site-cache.ts';
 import { insertSite } from '../sites/site-repository.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { passOnAnswer } from '../answers/answer-news.ts';
+import { Presence } from '../events/presence.ts';
 import { passOnWriting } from '../events/writing.ts';
 
 const PASSWORD = 'a-long-test-password';
@@ -299,6 +301,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const answerNews = new SiteNews();
     const releaseNews = new SiteNews<ReleaseProgress>();
     const writingNews = new SiteNews<WritingNews>();
+    const presence = new Presence(now);
     ends.push(
       await listen(
         url,
@@ -319,6 +322,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [TAKEN_CHANNEL]: visitorsSide.hear,
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
           [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
+          [HERE_CHANNEL]: (told) => presence.hear(told),
         },
         () => {
           sessions.forgetAll();
@@ -356,6 +360,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       answerNews,
       releaseNews,
       writingNews,
+      presence,
       visitorsSide,
       sessionSecret: 'test',
       ownOrigin: null,

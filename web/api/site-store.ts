@@ -26,6 +26,7 @@ import type { RoleId } from '#core/people/role.ts';
 import { NO_POWERS, type Powers, powersOf } from '#core/people/powers.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
+import { HERE_FOR_MS, type HereNews, hereNews } from '#contract/presence.ts';
 import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
@@ -78,6 +79,7 @@ export type Notice =
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
 /** This tab, to know what it told itself. */
 const TAB = nanoid();
+const NOBODY_HERE: ReadonlyMap<PageId, string> = new Map();
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
 /** So many of all pages of a release are written. */
@@ -120,6 +122,11 @@ export class SiteStore {
   /** Who else writes where, tab by tab. */
   readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
   readonly #writingListeners = new Set<() => void>();
+  /** Who else is on which page, tab by tab. */
+  readonly #others = new Map<string, { readonly page: PageId | null; readonly by: string; readonly forget: number }>();
+  readonly #hereListeners = new Set<() => void>();
+  #here: ReadonlyMap<PageId, string> = NOBODY_HERE;
+  #ownPage: PageId | null = null;
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
@@ -232,6 +239,39 @@ export class SiteStore {
   /** Tells the others that somebody writes in a text here, or has left it. What cannot be told is left out. */
   tellWriting(page: PageId, isWriting: boolean): void {
     void call('tellWriting', { site: this.key }, { page, tab: TAB, isWriting }).catch(() => undefined);
+  }
+
+  onHere = (listener: () => void): (() => void) => {
+    this.#hereListeners.add(listener);
+    return () => this.#hereListeners.delete(listener);
+  };
+  /** Who else has which page selected: their names, a line each. The same map while nothing changes. */
+  getHere = (): ReadonlyMap<PageId, string> => this.#here;
+
+  /** Tells the others which page is selected here. What cannot be told is left out. */
+  tellHere(page: PageId | null): void {
+    this.#ownPage = page;
+    void call('tellHere', { site: this.key }, { page, tab: TAB }).catch(() => undefined);
+  }
+
+  #hearHere({ tab, by, page, isHere }: HereNews): void {
+    if (tab === TAB) return;
+    window.clearTimeout(this.#others.get(tab)?.forget);
+    const forget = () => {
+      this.#others.delete(tab);
+      this.#showHere();
+    };
+    if (!isHere) return forget();
+    this.#others.set(tab, { page, by, forget: window.setTimeout(forget, HERE_FOR_MS) });
+    this.#showHere();
+  }
+
+  #showHere(): void {
+    const names = new Map<PageId, Set<string>>();
+    for (const { page, by } of this.#others.values())
+      if (page !== null) names.set(page, (names.get(page) ?? new Set()).add(by));
+    this.#here = new Map([...names].map(([page, of]) => [page, [...of].sort().join('\n')]));
+    this.#hereListeners.forEach((listener) => listener());
   }
 
   #hearWriting({ page, tab, isWriting, by }: WritingNews): void {
@@ -392,9 +432,15 @@ export class SiteStore {
 
   #openStream(): void {
     this.#stream?.close();
-    const stream = new EventSource(`/api/sites/${encodeURIComponent(this.key)}/events?since=${this.#revision}`);
+    const stream = new EventSource(
+      `/api/sites/${encodeURIComponent(this.key)}/events?since=${this.#revision}&tab=${TAB}`,
+    );
     this.#stream = stream;
-    stream.addEventListener('open', () => this.#setConnected(true));
+    stream.addEventListener('open', () => {
+      this.#setConnected(true);
+      if (this.#ownPage !== null) this.tellHere(this.#ownPage);
+    });
+    stream.addEventListener('here', (event) => this.#hearHere(hereNews.parse(JSON.parse(event.data as string))));
     stream.addEventListener('error', () => {
       this.#setConnected(false);
       // The browser tries again by itself, but not where it was answered that something is wrong.

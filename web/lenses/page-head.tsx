@@ -4,13 +4,14 @@ import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { scheduledWords } from '../tree/scheduled-pages.ts';
+import { hereWords } from '../tree/here-sign.tsx';
 import { PracticeActions } from './practice-actions.tsx';
 import { STATE_MEANING, STATE_WORDS, standingOf } from '../tree/words.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 
 /** The title of the selected page, its state with what that means, and the way to it as visitors have it. */
 export function PageHead({ page }: { readonly page: PageId }) {
-  const { site, derived, liveOrigin, chosen, scheduled } = useWorkbench();
+  const { site, derived, liveOrigin, chosen, scheduled, here } = useWorkbench();
   const node = nodeAt(site, page);
   const row = derived.outline.rowOf.get(page)!;
   const state = derived.states[row]!;
@@ -26,6 +27,9 @@ export function PageHead({ page }: { readonly page: PageId }) {
         <span className="font-medium text-ink">{STATE_WORDS[standing]}.</span> {STATE_MEANING[standing]}
         {set !== null && <span className="font-medium text-accent"> {set}, by a release that waits.</span>}
       </p>
+      {here.has(page) && (
+        <p className="mt-1 text-small font-medium text-accent">{hereWords(here.get(page)!.split('\n'))}.</p>
+      )}
       {page === site.practice && <PracticeActions page={page} />}
       {chosen.length > 1 && (
         <p className="mt-1 rounded-sm bg-attention-soft px-2 py-1 text-small text-attention">

@@ -1,3 +1,4 @@
+import type { PageId } from '#core/model/ids.ts';
 import { useCallback, useEffect, useInsertionEffect, useMemo, useRef } from 'react';
 import { derivedOf } from '#core/derive/derived.ts';
 import { NOTHING_PLANNED } from '#core/derive/sketch-totals.ts';
@@ -17,6 +18,8 @@ import type { GuestWork, Workbench } from '../workbench/workbench-context.tsx';
 const nothing = (): void => undefined;
 
 /** The workbench as a guest has it: the tree to look through, and nothing that changes it. */
+const NOBODY_HERE: ReadonlyMap<PageId, string> = new Map();
+
 export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: GuestWork['give']): Workbench {
   const derived = derivedOf(site);
   const store = useMemo(() => SiteStore.still(site, plan.revision), [site, plan.revision]);
@@ -67,6 +70,7 @@ export function useSharedWorkbench(site: Site, plan: SharedPlanAnswer, give: Gue
     feedback: null,
     talk: null,
     approvals: null,
+    here: NOBODY_HERE,
     planned: NOTHING_PLANNED,
     sketched: null,
     findings: NOTHING_FOUND,

@@ -11,13 +11,13 @@ interface FirstStep {
 
 /** What stands in place of a tree that has no page yet: the ways to begin it. */
 export function EmptyTree() {
-  const { site, run, mayEdit, setDialog, setBeside } = useWorkbench();
+  const { site, run, mayEdit, setDialog, setBeside, setEditing } = useWorkbench();
   const steps: readonly FirstStep[] = [
     {
       name: 'Add the first page',
       says: 'Type a title, press Enter and type the next. The first page becomes the home page.',
       Sign: Plus,
-      take: () => run('addInside'),
+      take: () => setEditing({ kind: 'add', parent: null, after: null }),
     },
     {
       name: 'Begin from a starter…',

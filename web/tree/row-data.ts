@@ -24,6 +24,8 @@ export interface RowData {
   readonly isCut: boolean;
   readonly isHome: boolean;
   readonly isPractice: boolean;
+  /** Who else has it selected: their names, a line each; empty for nobody. */
+  readonly here: string;
   readonly isRenaming: boolean;
   /** What may be done at the page; nothing where nothing can be changed. */
   readonly permissions: PermissionSet;
@@ -73,6 +75,7 @@ export function rowData(
     isCut: cut.has(node.id),
     isHome: derived.home === node.id,
     isPractice: site.practice === node.id,
+    here: workbench.here.get(node.id) ?? '',
     isRenaming: editing?.kind === 'rename' && editing.page === node.id,
     permissions: heldToEdit(workbench, row),
     talk: workbench.talk?.open[row] ?? 0,

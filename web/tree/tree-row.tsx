@@ -5,6 +5,7 @@ import { type MouseEvent, type ReactNode, memo } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { railColor } from './access-of.ts';
+import { HereSign } from './here-sign.tsx';
 import { Rails } from './rails.tsx';
 import { RenameInput } from './rename-input.tsx';
 import { type RowData, sameRow } from './row-data.ts';
@@ -121,6 +122,7 @@ function TitleCell({ data, latest }: Pick<TreeRowProps, 'data' | 'latest'>) {
       {data.type === 'heading' && (
         <span className="ml-2 shrink-0 rounded-sm border border-rule px-1 text-tiny text-quiet">heading</span>
       )}
+      {data.here !== '' && <HereSign names={data.here} />}
       {data.isPractice && (
         <span
           title="Nothing here ever goes live"

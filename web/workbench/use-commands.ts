@@ -106,7 +106,12 @@ function runCommand(workbench: Omit<Workbench, 'run'>, command: CommandName): vo
   switch (command) {
     case 'addAfter': {
       // After a page that stands open the new one would land out of sight: it comes right below that branch.
-      setEditing({ kind: 'add', parent: active === null ? null : nodeAt(site, active).parent, after: active });
+      const parent = active === null ? null : nodeAt(site, active).parent;
+      const siblings = childrenOf(site, parent);
+      // The place to practise stays last.
+      const after =
+        active !== null && active === site.practice ? (siblings[siblings.indexOf(active) - 1] ?? null) : active;
+      setEditing({ kind: 'add', parent, after });
       return;
     }
     case 'addInside': {

@@ -104,6 +104,8 @@ export interface Workbench {
   readonly feedback: Said | null;
   /** Which pages need approval, and how they stand; null until it is known, and where there is none. */
   readonly approvals: Approvals | null;
+  /** Who else has which page selected: their names, a line each. */
+  readonly here: ReadonlyMap<PageId, string>;
   /** How many comments wait at each row, of colleagues and of guests; null until it is known. */
   readonly talk: TalkTotals | null;
   /** The boxes of sketches that have a place in the texts, and where something is said. */

@@ -41,6 +41,7 @@ import { useCompact } from './use-compact.ts';
 import { faultsOf, useFindings, useSettingsFindings } from './use-findings.ts';
 import { useConsidered } from './use-preview.ts';
 import { useSelection } from './use-selection.ts';
+import { useTellHere } from './use-here.ts';
 import { useTold } from './use-told.ts';
 import { useView } from './use-view.ts';
 import { useViewParameters } from './view-parameters.ts';
@@ -91,6 +92,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
   );
+  const here = useSyncExternalStore(store.onHere, store.getHere);
   const agreed = useApproval(store.key);
   const approvals = useMemo(() => (agreed ? approvalsOf(site, agreed) : null), [agreed, site]);
   const threads = useOpenThreads(store.key)?.threads;
@@ -173,6 +175,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   );
   useTold(store);
   useNoteVisit(store.key);
+  useTellHere(store, active);
   useEffect(() => {
     if (active !== null) rememberPage(active);
   }, [active, rememberPage]);
@@ -201,6 +204,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     setSheetMarks,
     feedback,
     approvals,
+    here,
     talk,
     planned,
     sketched,
