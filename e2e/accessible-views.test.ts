@@ -73,6 +73,25 @@ const VIEWS: [string, () => Promise<void>][] = [
       await bench.untilText('Role on the whole site');
     },
   ],
+  ['what concerns somebody', open('/sites/pellow-quay?beside=for-you')],
+  [
+    'comments on a page',
+    async () => {
+      await open('/sites/pellow-quay?beside=comments')();
+      await bench.click('button', /^The year course/);
+      await bench.untilText('Settle it');
+    },
+  ],
+  ['which branches need approval', open('/sites/pellow-quay?lens=publish&beside=approval')],
+  [
+    'a proposal',
+    async () => {
+      await open('/sites/pellow-quay?lens=publish&beside=proposals')();
+      await bench.click('button', /^Online talks/);
+      await bench.untilText('What visitors would notice');
+    },
+  ],
+  ['pages to propose', open('/sites/pellow-quay?lens=publish&beside=proposing')],
   ['the security of a site', open('/sites/pellow-quay?lens=access&beside=security')],
   ['one’s own account', open('/account')],
   ['a kind with its fields', open('/sites/pellow-quay?lens=access&beside=labels/course')],

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
 const { spur, browser, bench } = await signedIn();
+await bench.askNoApproval('pellow-quay');
 
 const MENU = 'section[aria-label="One menu"]';
 /** The entries of the arranged menu as they stand in the side sheet, two spaces a level. */

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
 const { spur, bench } = await signedIn();
+await bench.askNoApproval('pellow-quay');
 
 /** What visitors get at an address of the school: the status, and where it leads. */
 async function visit(path: string): Promise<string> {

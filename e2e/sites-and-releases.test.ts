@@ -6,6 +6,7 @@ import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
 const { spur, bench } = await signedIn();
+await bench.askNoApproval('pellow-quay');
 
 const status = async (path: string): Promise<number> =>
   (await fetch(`${spur.live}${path}`, { redirect: 'manual' })).status;

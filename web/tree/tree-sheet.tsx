@@ -101,6 +101,8 @@ export function TreeSheet() {
   const onKeyDown = (event: KeyboardEvent) => {
     // While something is carried Escape is for that.
     if (isTyping(event.target) || drag !== null) return;
+    // What a cell has opened, such as a menu, stands elsewhere in the document: its keys are its own.
+    if (!event.currentTarget.contains(event.target as Node)) return;
     const isOurs = treeKey(event, {
       workbench,
       items,
