@@ -42,7 +42,9 @@ it('a site manager makes the first account and a site, builds the tree by keyboa
   await bench.press('n');
   for (const title of ['Welcome', 'Books', 'Opening hours', 'Staff room']) await bench.press(title, Key.ENTER);
   await bench.press(Key.ESCAPE);
-  await bench.untilTree('four pages stand there', (tree) => tree.join().startsWith('Welcome,Books,Opening hours,Staff room,Practice page'));
+  await bench.untilTree('four pages stand there', (tree) =>
+    tree.join().startsWith('Welcome,Books,Opening hours,Staff room,Practice page'),
+  );
 
   await bench.press(Key.ARROW_UP, Key.ARROW_UP, 'N');
   for (const title of ['New books', 'Lending']) await bench.press(title, Key.ENTER);
@@ -58,7 +60,14 @@ it('a site manager makes the first account and a site, builds the tree by keyboa
 
   // The staff room is hidden with its branch, in the column, by keys.
   // Below it stands the practice page with four others.
-  await bench.press(Key.END, ...Array.from({ length: 5 }, () => Key.ARROW_UP), Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ARROW_RIGHT, Key.ENTER);
+  await bench.press(
+    Key.END,
+    ...Array.from({ length: 5 }, () => Key.ARROW_UP),
+    Key.ARROW_RIGHT,
+    Key.ARROW_RIGHT,
+    Key.ARROW_RIGHT,
+    Key.ENTER,
+  );
   await bench.find('menuitem', 'Hide the branch');
   await bench.press(Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ARROW_DOWN, Key.ENTER);
   await bench.until('the strip says so', async () => (await bench.strip()).includes('Hidden: nobody can open it'));
