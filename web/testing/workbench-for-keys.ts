@@ -41,6 +41,8 @@ export function workbenchFor(site: Site, active: string | null, open: readonly s
       open: state.open,
       found: null,
       cut: new Set(),
+      here: new Map(),
+      talk: null,
       select: (next: Selection) => void (state.selection = next),
       setOpen: (page: PageId, isOpen: boolean) => void (isOpen ? state.open.add(page) : state.open.delete(page)),
     }) as unknown as Workbench;
