@@ -29,7 +29,8 @@ describe('a site that is deleted', () => {
     expect([wrong.status, wrong.json.code]).toEqual([409, 'name-differs']);
     expect((await ines.get('/api/sites/one/tree')).status).toBe(200);
     const { json } = await remove('one');
-    expect(json).toMatchObject({ key: 'one', name: 'The Quay', pages: 2, deletedBy: 'Ines' });
+    // Two of its own, and the six of its practice page.
+    expect(json).toMatchObject({ key: 'one', name: 'The Quay', pages: 8, deletedBy: 'Ines' });
     expect((await server.live('/one/visit')).status).toBe(404);
     expect((await ines.get('/api/sites/one/tree')).status).toBe(404);
     expect((await ines.operations('one', add('later'))).status).toBe(404);
