@@ -70,6 +70,28 @@ describe('the stream of edits', () => {
     stream.stop();
   });
 
+  it('says in every process who is on which page, also to who comes later, until they go', async () => {
+    await server.site('stream-h');
+    await ines.operations('stream-h', add('p1'));
+    const early = await follow(marek, server.otherOrigin, '/api/sites/stream-h/events');
+    const own = await follow(ines, server.origin, '/api/sites/stream-h/events?tab=one');
+    expect((await ines.post('/api/sites/stream-h/here', { page: 'p1', tab: 'one' })).status).toBe(200);
+    const here = { tab: 'one', by: 'Ines', page: 'p1', isHere: true };
+    await until('it has come', () => early.edits.length > 0);
+    expect(early.edits).toEqual([here]);
+    const late = await follow(marek, server.otherOrigin, '/api/sites/stream-h/events');
+    await until('who comes is told', () => late.edits.length > 0);
+    expect(late.edits).toEqual([here]);
+    own.stop();
+    await until('they have gone', () => late.edits.length > 1);
+    expect(late.edits[1]).toMatchObject({ tab: 'one', isHere: false });
+    const nobody = await follow(marek, server.otherOrigin, '/api/sites/stream-h/events');
+    await ines.operations('stream-h', add('p2'));
+    await until('the edit has come', () => nobody.edits.length > 0);
+    expect(nobody.edits[0]).toMatchObject({ revision: 2 });
+    for (const stream of [early, late, nobody]) stream.stop();
+  });
+
   it.each(['this process', 'another process'])('18: ends when its reader signs out, by %s', async (by) => {
     await server.site(`stream-${by.length}`);
     const nora = await server.person('Nora');
