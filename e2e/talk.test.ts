@@ -37,7 +37,7 @@ describe('colleagues talk', () => {
     await bench.focusTree();
     const before = await revision();
     await bench.press('c');
-    await bench.find('combobox', 'Comment on ‘Course dates’');
+    await bench.find('textbox', 'Comment on ‘Course dates’');
     await browser.driver.actions().sendKeys('New parents ask about this weekly, @mi').perform();
     await bench.find('option', 'Mira Sand');
     await browser.driver.actions().sendKeys(Key.TAB, 'and').perform();
@@ -55,7 +55,7 @@ describe('colleagues talk', () => {
     await bench.untilText('Ines Carrow mentions you');
     await bench.click('button', 'Read and answer');
     await bench.untilText('Settle it');
-    const answer = await bench.find('combobox', 'Answer');
+    const answer = await bench.find('textbox', 'Answer');
     await answer.sendKeys('It is in the questions now.');
     await bench.click('button', 'Answer');
     await bench.until('the answer is there', () => bench.has('button', 'Delete your comment'));
@@ -83,7 +83,7 @@ describe('colleagues talk', () => {
       document.getSelection().setBaseAndExtent(first, 0, first, 6);`);
     await bench.click('button', 'Comment on the selected words');
     await bench.untilText('Comments');
-    const field = await bench.find('combobox', 'Comment on ‘Apply’');
+    const field = await bench.find('textbox', 'Comment on ‘Apply’');
     await field.sendKeys('Is this the right word?');
     await bench.chord(Key.CONTROL, Key.ENTER);
     await bench.until('the words are marked', async () =>
@@ -107,7 +107,7 @@ describe('colleagues talk', () => {
     await signInAs('kofi@words.example');
     await bench.open(spur, 'pellow-quay', '?find=Boats%20built');
     await bench.select('Boats built');
-    await bench.find('combobox', 'Comment on ‘Boats built’');
+    await bench.find('textbox', 'Comment on ‘Boats built’');
     await bench.open(spur, 'pellow-quay');
     await bench.select('Visit');
     await bench.untilText('They are for those who may read the page.');

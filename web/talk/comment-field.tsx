@@ -81,9 +81,8 @@ export function CommentField({
       <textarea
         ref={area}
         id={id}
-        role="combobox"
         aria-autocomplete="list"
-        aria-expanded={isOpen}
+        aria-haspopup="listbox"
         aria-controls={isOpen ? `${id}-names` : undefined}
         aria-activedescendant={isOpen ? `${id}-${chosen}` : undefined}
         rows={value === '' ? 1 : Math.min(8, Math.max(3, value.split('\n').length))}

@@ -270,7 +270,7 @@ function One({
           <ShowRows pages={[page]}>{title}</ShowRows>
           {foot !== '' && <span>{foot}</span>}
           {onOpen && (
-            <button type="button" className="text-accent hover:underline" onClick={onOpen}>
+            <button type="button" className="min-h-6 text-accent hover:underline" onClick={onOpen}>
               {onRead ? 'Read and answer' : 'Look and decide'}
             </button>
           )}
