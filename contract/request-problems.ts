@@ -321,13 +321,13 @@ export const OF_REQUESTS = {
   'talk-full': {
     status: 422,
     title: 'There is no room for more',
-    detail: (p) => `The most is ${p.limit}. Settle what is done, or go on in a comment of its own.`,
+    detail: (p) => `The most is ${p.limit}. Settle, withdraw or remove some of them first.`,
   },
   'approval-missing': {
     status: 409,
     title: 'Not everything is approved',
     detail: (p) =>
-      `${p.count === 1 ? `‘${p.pageTitle}’ needs approval before it goes live` : `‘${p.pageTitle}’ and ${Number(p.count) - 1} more need approval before they go live`}. Propose what is missing, leave it out, or let a manager make it live with a reason.`,
+      `${p.count === 1 ? `‘${p.pageTitle}’ needs approval first` : `‘${p.pageTitle}’ and ${Number(p.count) - 1} more need approval first`}. Propose what is missing, leave it out, or let a manager do it with a reason.`,
   },
   'approval-unknown-person': {
     status: 422,

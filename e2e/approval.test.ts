@@ -1,27 +1,8 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
+const { spur, bench } = await signedIn();
 
-const signInAs = async (email: string) => {
-  await browser.driver.get(spur.workbench);
-  await browser.driver.manage().deleteAllCookies();
-  await bench.signIn(spur, email);
-};
 const [INES, MIRA] = ['ines@pellow-quay.example', 'mira@pellow-quay.example'];
 
 describe('a branch that needs approval', () => {
@@ -37,7 +18,7 @@ describe('a branch that needs approval', () => {
   });
 
   it('goes live only when it was proposed, and approved as it is', async () => {
-    await signInAs(MIRA);
+    await bench.signInAs(spur, MIRA);
     await bench.open(spur, 'pellow-quay', '?lens=write');
     await bench.select('Evening classes');
     await bench.fill('Description', 'From seven to nine, by the stove.');
@@ -47,9 +28,9 @@ describe('a branch that needs approval', () => {
     await bench.untilText('Approved by one Publisher.');
     await bench.fill('Note (optional)', 'For the autumn leaflet');
     await bench.click('button', 'Propose 1 page');
-    await bench.untilText('0 of 1 approval, by one Publisher');
+    await bench.untilText('Approvals: 0 of 1, from one Publisher');
 
-    await signInAs(INES);
+    await bench.signInAs(spur, INES);
     await bench.open(spur, 'pellow-quay', '?lens=publish');
     await bench.select('Evening classes');
     await bench.click('button', 'Make this page live…');
@@ -64,7 +45,7 @@ describe('a branch that needs approval', () => {
   });
 
   it('is returned with reasons, proposed again, approved, and made live', async () => {
-    await signInAs(MIRA);
+    await bench.signInAs(spur, MIRA);
     await bench.open(spur, 'pellow-quay', '?lens=write&beside=for-you');
     await bench.untilText('Ines Carrow returns your proposal');
     await bench.untilText('Say which months.');
@@ -73,14 +54,14 @@ describe('a branch that needs approval', () => {
     await bench.click('button', 'Propose it again');
     await bench.untilText('Proposed again.');
 
-    await signInAs(INES);
+    await bench.signInAs(spur, INES);
     await bench.open(spur, 'pellow-quay', '?beside=for-you');
     await bench.untilText('Waiting for your approval');
     await bench.open(spur, 'pellow-quay', '?lens=publish&beside=proposals');
     await bench.click('button', /^Evening classes Waits for you/);
     await bench.untilText('What visitors would notice');
     await bench.click('button', 'Approve 1 page');
-    await bench.untilText('1 of 1 approval');
+    await bench.untilText('Approvals: 1 of 1');
     await bench.click('button', 'Make this page live…');
     await bench.click('button', 'Make 1 page live');
     await bench.untilText('1 page made live.');

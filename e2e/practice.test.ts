@@ -1,25 +1,12 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
+const { spur, browser, bench } = await signedIn();
 
 describe('the practice page', () => {
   it('is where somebody who writes in another branch may make, move and rename pages', async () => {
-    await bench.signIn(spur, 'kofi@words.example');
+    await bench.signInAs(spur, 'kofi@words.example');
     await bench.open(spur, 'pellow-quay', '?lens=publish&find=Write%20and%20arrange');
     await bench.select('Write and arrange');
     await bench.untilRow('Write and arrange', /Practice/);
@@ -48,9 +35,7 @@ describe('the practice page', () => {
   });
 
   it('never goes live, however it is asked for', async () => {
-    await browser.driver.get(spur.workbench);
-    await browser.driver.manage().deleteAllCookies();
-    await bench.signIn(spur);
+    await bench.signInAs(spur);
     await bench.open(spur, 'pellow-quay', '?lens=publish&find=Practice%20page');
     await bench.select('Practice page');
     expect(await bench.has('button', 'Make this page live…')).toBe(false);

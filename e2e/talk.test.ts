@@ -1,28 +1,8 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
-
-const signInAs = async (email: string) => {
-  await browser.driver.get(spur.workbench);
-  await browser.driver.manage().deleteAllCookies();
-  await bench.signIn(spur, email);
-};
+const { spur, browser, bench } = await signedIn();
 
 /** That of the latest edit. */
 const revision = () =>
@@ -49,7 +29,7 @@ describe('colleagues talk', () => {
   });
 
   it('and whoever is mentioned finds it among what concerns them, answers and settles it', async () => {
-    await signInAs('mira@pellow-quay.example');
+    await bench.signInAs(spur, 'mira@pellow-quay.example');
     await bench.open(spur, 'pellow-quay');
     await bench.click('button', /^For you: /);
     await bench.untilText('Ines Carrow mentions you');
@@ -65,7 +45,7 @@ describe('colleagues talk', () => {
     await bench.untilText('One is new.');
     await bench.click('button', 'Mark all as read');
     await bench.untilText('You have read everything.');
-    await signInAs('ines@pellow-quay.example');
+    await bench.signInAs(spur, 'ines@pellow-quay.example');
     await bench.open(spur, 'pellow-quay', '?beside=for-you');
     await bench.untilText('Mira Sand answers');
   });
@@ -104,7 +84,7 @@ describe('colleagues talk', () => {
   });
 
   it('only where they may read', async () => {
-    await signInAs('kofi@words.example');
+    await bench.signInAs(spur, 'kofi@words.example');
     await bench.open(spur, 'pellow-quay', '?find=Boats%20built');
     await bench.select('Boats built');
     await bench.find('textbox', 'Comment on ‘Boats built’');

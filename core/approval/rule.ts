@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { PageId } from '../model/ids.ts';
 import { type PermissionSet, hasAllOf } from '../model/permission.ts';
+import { isPractice } from '../model/practice.ts';
 import type { Site } from '../model/site.ts';
 import { type Role, type RoleId, permissionsOf, roleIdSchema } from '../people/role.ts';
 
@@ -27,10 +28,10 @@ export interface ApprovalRule {
 
 /**
  * The rule that holds for a page: the nearest at it or above in the draft. Where there is none, the nearest above where visitors have it, so
- * that no page gets around its rule by being moved; else that of the whole site; null where there is none.
+ * that no page gets around its rule by being moved; else that of the whole site; null where there is none, and for what is for practice.
  */
 export function ruleAt(site: Site, rules: readonly ApprovalRule[], page: PageId): ApprovalRule | null {
-  if (rules.length === 0) return null;
+  if (rules.length === 0 || isPractice(site, page)) return null;
   const nearest = (above: (at: PageId) => PageId | null): ApprovalRule | undefined => {
     for (let at: PageId | null = page; at !== null; at = above(at)) {
       const rule = rules.find((one) => one.page === at);

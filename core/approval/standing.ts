@@ -1,5 +1,5 @@
 import type { PageId } from '../model/ids.ts';
-import type { Site } from '../model/site.ts';
+import { type Site, maybeNodeAt } from '../model/site.ts';
 import { printOf } from './print.ts';
 import { type ApprovalRule, ruleAt } from './rule.ts';
 
@@ -61,17 +61,21 @@ export function standingOf(
   return { standing: wasApproved ? 'changed' : 'waiting', rule, by };
 }
 
-/** The pages of a release that lack an approval, in its order. */
+/**
+ * The pages of a release that lack an approval, in its order. That a page is taken down which stands in the tree is in no proposal: an approval of what
+ * it says does not cover it.
+ */
 export const lackingApproval = (
   site: Site,
   rules: readonly ApprovalRule[],
   proposals: readonly ProposedPages[],
-  pages: readonly PageId[],
+  { pages, retire }: { readonly pages: readonly PageId[]; readonly retire: readonly PageId[] },
   decides: Decides,
 ): PageId[] =>
   rules.length === 0
     ? []
-    : pages.filter((page) => {
+    : [...pages, ...retire].filter((page, at) => {
         const { standing } = standingOf(site, rules, proposals, page, decides);
-        return standing !== 'free' && standing !== 'approved';
+        if (standing === 'free') return false;
+        return standing !== 'approved' || (at >= pages.length && maybeNodeAt(site, page) !== undefined);
       });

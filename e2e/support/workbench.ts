@@ -14,6 +14,13 @@ export class Workbench extends Screen {
     await this.untilText('Sites');
   }
 
+  /** Signs in where somebody else may be signed in. */
+  async signInAs(spur: Spur, email?: string): Promise<void> {
+    await this.driver.get(spur.workbench);
+    await this.driver.manage().deleteAllCookies();
+    await this.signIn(spur, email);
+  }
+
   /** Lets pages of a site go live without approval. */
   async askNoApproval(site: string): Promise<void> {
     await this.driver.executeScript(`

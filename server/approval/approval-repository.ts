@@ -43,6 +43,10 @@ export async function putRule(trx: Knex, site: SiteKey, { page, by, count }: App
   await trx('approval_rule').insert({ site, page, decided_by: JSON.stringify(by), count });
 }
 
+/** Locks the rules of a site until the transaction ends, so that two changes do not decide on the same state. */
+export const lockRules = (trx: Knex, site: SiteKey): Promise<unknown> =>
+  trx.raw('SELECT pg_advisory_xact_lock(hashtext(?))', [`approval ${site}`]);
+
 export const deleteRule = (trx: Knex, site: SiteKey, page: PageId | null): Promise<number> =>
   trx('approval_rule').where({ site, page }).delete();
 

@@ -4,6 +4,7 @@ import { type ProposedPages, lackingApproval } from '#core/approval/standing.ts'
 import { differencesOf } from '#core/derive/state.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { nodeDifferences } from '#core/model/node.ts';
+import { isPractice } from '#core/model/practice.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { Operation } from '#core/operations/operation.ts';
@@ -19,13 +20,11 @@ import type { Database } from '../database/connect.ts';
 import type { EditService } from '../edits/edit-service.ts';
 import type { ReleaseGate } from '../releases/release-service.ts';
 import { siteAt } from '../history/site-at.ts';
-import type { Mailer } from '../mail/mailer.ts';
-import { type People, notAllowed } from '../people/people.ts';
+import { notAllowed } from '../people/people.ts';
 import { ProblemError } from '../problem.ts';
 import { tellFeedback } from '../sharing/feedback-repository.ts';
-import type { SiteCache } from '../sites/site-cache.ts';
-import { type Talker, insertConcerns, talkersOf } from '../talk/concern-repository.ts';
-import { concernMail } from '../talk/talk-mails.ts';
+import { type Talker, talkersOf } from '../talk/concern-repository.ts';
+import { type TellingParts, tellConcerned } from '../talk/tell-concerned.ts';
 import type { ConcernKind } from '#core/talk/thread.ts';
 import {
   type StoredDecision,
@@ -36,6 +35,7 @@ import {
   insertDecision,
   insertProposal,
   lockProposal,
+  lockRules,
   proposalsOf,
   putRule,
   rulesOf,
@@ -45,14 +45,8 @@ import {
 const MAX_OPEN = 500;
 const MAX_RULES = 200;
 
-interface Parts {
-  readonly database: Database;
-  readonly cache: SiteCache;
-  readonly people: People;
+interface Parts extends TellingParts {
   readonly edits: EditService;
-  readonly mailer: Mailer;
-  readonly origin: string;
-  readonly now: () => Date;
 }
 
 /** Somebody with what they may do. */
@@ -79,7 +73,10 @@ export class ApprovalService implements ReleaseGate {
     ]);
     const self = { id: account.id, powers: await people.powersOf(key, account) };
     const proposals: Proposal[] = [];
-    for (const { at, closedAt, decisions, ...one } of stored) {
+    // What is proposed and decided is for who may read one of the pages.
+    const isReadable = ({ pages, account: from }: StoredProposal) =>
+      from === account.id || pages.some((page) => mayAt(site, self.powers, 'read', page));
+    for (const { at, closedAt, decisions, ...one } of stored.filter(isReadable)) {
       const counted = await this.#counted(site, rules, roles, { at, closedAt, decisions, ...one });
       proposals.push({
         ...one,
@@ -118,6 +115,7 @@ export class ApprovalService implements ReleaseGate {
       if (by.people.some((id) => !known.has(id))) throw new ProblemError('approval-unknown-person');
     }
     await database.transaction(async (trx) => {
+      await lockRules(trx, key);
       const others = (await rulesOf(trx, key)).filter(({ page }) => page !== rule.page);
       if (others.length >= MAX_RULES)
         throw new ProblemError('talk-full', { limit: `${MAX_RULES} branches with approval` });
@@ -141,15 +139,18 @@ export class ApprovalService implements ReleaseGate {
     const unknown = pages.find((page) => !site.nodes.has(page));
     if (unknown !== undefined) throw new ProblemError('page-unknown', { page: unknown });
     for (const page of pages) await people.require(key, account, 'write', page);
-    const waiting = [...new Set(pages)].filter((page) => differencesOf(site, page).length > 0);
+    const waiting = [...new Set(pages)].filter(
+      (page) => differencesOf(site, page).length > 0 && !isPractice(site, page),
+    );
     if (waiting.length === 0) throw new ProblemError('proposal-nothing');
     const [rules, roles] = await Promise.all([rulesOf(database, key), people.rolesOf(key)]);
-    const isNew = await database.transaction(async (trx) => {
+    const isOpen = await database.transaction(async (trx) => {
       if ((await countOpen(trx, key)) >= MAX_OPEN)
         throw new ProblemError('talk-full', { limit: `${MAX_OPEN} open proposals` });
       const at = now();
       const row = { id, site: key, account: account.id, by_name: account.name, note, pages: waiting };
-      if (!(await insertProposal(trx, row, at))) return false;
+      // Sent again, it is told to nobody twice; the plan follows it, should that have been cut short.
+      if (!(await insertProposal(trx, row, at))) return (await proposalsOf(trx, key, { id }))[0]?.state === 'open';
       // Who proposes a page anew means this proposal, and not an earlier one of theirs.
       for (const earlier of await proposalsOf(trx, key, 'open'))
         if (
@@ -170,7 +171,7 @@ export class ApprovalService implements ReleaseGate {
       await tellFeedback(trx, key);
       return true;
     });
-    if (isNew) await this.#setReadiness(key, account, waiting, 'in-review');
+    if (isOpen) await this.#setReadiness(key, account, waiting, 'in-review');
   }
 
   /** Approves pages as they were seen, or returns the proposal. @throws ProblemError */
@@ -230,6 +231,7 @@ export class ApprovalService implements ReleaseGate {
     const now = await cache.current(key);
     const powers = await people.powersOf(key, account);
     const found = await this.#found(database, key, proposal);
+    if (!found.pages.some((page) => mayAt(now.site, powers, 'read', page))) throw new ProblemError('proposal-unknown');
     const approvals = found.decisions.filter(({ kind }) => kind === 'approved');
     const earlier = new Map<number, Site>();
     const pages: ChangedSince['pages'] = [];
@@ -267,7 +269,7 @@ export class ApprovalService implements ReleaseGate {
     const powers = await people.powersOf(known.key, account);
     const proposals = await this.#countedOpen(known, rules);
     return (site, { pages, retire }) => {
-      const lacking = lackingApproval(site, rules, proposals, [...pages, ...retire], () => true);
+      const lacking = lackingApproval(site, rules, proposals, { pages, retire }, () => true);
       if (lacking.length === 0) return;
       if (override === undefined)
         throw new ProblemError('approval-missing', { count: lacking.length, pageTitle: titleOf(site, lacking[0]!) });
@@ -290,7 +292,9 @@ export class ApprovalService implements ReleaseGate {
     const { database, cache } = this.#parts;
     const { site } = await cache.current(key);
     const rules = await rulesOf(database, key);
-    const lacking = new Set(lackingApproval(site, rules, await this.#countedOpen(site, rules), pages, () => true));
+    const lacking = new Set(
+      lackingApproval(site, rules, await this.#countedOpen(site, rules), { pages, retire: [] }, () => true),
+    );
     return pages.filter((page) => !lacking.has(page));
   }
 
@@ -355,7 +359,7 @@ export class ApprovalService implements ReleaseGate {
     return found;
   }
 
-  async #tell(
+  #tell(
     trx: Database,
     site: Site,
     by: Account,
@@ -363,12 +367,9 @@ export class ApprovalService implements ReleaseGate {
     people: readonly Talker[],
     at: Date,
   ): Promise<void> {
-    const told = { site: site.key, page, thread: null, comment: null, proposal, by_name: by.name, words };
-    await insertConcerns(trx, told, new Map(people.map(({ id }) => [id, kind])), at);
-    const mails = people
-      .filter(({ mails: wish }) => wish === 'at-once')
-      .map(({ email }) => concernMail(email, { site, origin: this.#parts.origin, by: by.name, page, kind, words }));
-    await this.#parts.mailer.send(trx, mails, at);
+    const told = { page, thread: null, comment: null, proposal, by_name: by.name, words };
+    const concerned = people.map((one) => ({ ...one, kind }));
+    return tellConcerned(trx, this.#parts, site, told, words, concerned, at);
   }
 
   /** What the plan says follows what was decided, whatever whoever decided may plan. */

@@ -74,6 +74,8 @@ describe('a branch that needs approval', () => {
     expect((await release(teo, { pages: ['fees'] })).json.code).toBe('approval-missing');
     expect((await decide(teo, 'approved', 'Good.', proposal)).status).toBe(200);
     expect(await readiness('fees')).toBe('ready');
+    // What follows in the plan is no step of theirs: their own last change is what they would undo.
+    expect((await teo.get('/api/sites/pq/turns')).json).toMatchObject({ undo: null });
 
     // What is changed after it asks again, and only what is new is shown.
     await describeAs(mira, 'fees', 'What it costs, and how to pay');
@@ -130,6 +132,14 @@ describe('a branch that needs approval', () => {
 
   it('is needed for what comes along and for what is taken down, and at its moment', async () => {
     expect((await release(teo, { pages: [], retire: ['fees'] })).json.code).toBe('approval-missing');
+    // An approval of what a page says does not cover that it is taken down; its removal can be proposed.
+    const seen = await latest(oona);
+    await decide(oona, 'approved', '', seen);
+    await decide(teo, 'approved', '', seen);
+    expect((await release(teo, { pages: [], retire: ['fees'] })).json.code).toBe('approval-missing');
+    await ines.operations('pq', { name: 'page.remove', page: 'fees' });
+    expect((await release(teo, { pages: ['fees'] })).json.code).toBe('approval-missing');
+    await ines.operations('pq', { name: 'page.putBack', page: 'fees' });
     await ines.operations('pq', {
       name: 'page.add',
       page: 'dates',
@@ -142,6 +152,7 @@ describe('a branch that needs approval', () => {
     await ines.operations('pq', { name: 'page.move', page: 'fees', place: { parent: 'news' } });
     expect((await release(teo, { pages: ['fees'] })).json.code).toBe('approval-missing');
     await ines.operations('pq', { name: 'page.move', page: 'fees', place: { parent: 'courses' } });
+    await describeAs(mira, 'fees', 'Seen by nobody yet');
     const later = { at: new Date(Date.now() + 3600_000).toISOString(), pages: ['fees'], settings: [] };
     expect((await teo.post('/api/sites/pq/scheduled-releases', later)).json.code).toBe('approval-missing');
   });
@@ -162,9 +173,13 @@ describe('a branch that needs approval', () => {
       (await teo.send('PUT', '/api/sites/pq/approval/rules', { page: null, by: { role: 'reader' }, count: 1 })).json
         .code,
     ).toBe('not-allowed');
+    const kofi = await server.colleague('Kofi Reed', 'pq', [at('news', 'editor')]);
     await describeAs(mira, 'fees', 'By persons');
     await propose(mira, 'fees');
     const proposal = await latest(oona);
+    // Whoever may read none of its pages does not hear of it.
+    expect((await approval(kofi)).proposals).toEqual([]);
+    expect((await kofi.get(`/api/sites/pq/proposals/${proposal.id}/changes`)).json.code).toBe('proposal-unknown');
     expect((await decide(teo, 'approved', '', proposal)).json.code).toBe('proposal-not-yours');
     await decide(oona, 'approved', '', proposal);
     await ines.send('PUT', `/api/sites/pq/colleagues/${oona.account.id}`, { isSuspended: true });

@@ -59,6 +59,8 @@ export interface EditToSave {
   readonly contents: readonly StoredContent[];
   /** For an undo and for making again: the revision of the edit that it turns round. */
   readonly turns: number | null;
+  /** Whether whoever made it can undo it by itself. */
+  readonly isUndoable: boolean;
   /** For a release: what is kept of it. */
   readonly release: ReleaseToSave | null;
   /** The revision whose tree it goes back to. */
@@ -130,7 +132,7 @@ export async function saveEdit(
     `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn${edit.wentBackTo === null ? '' : ', went_back_to'})
      SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${statement.value(edit.words)},
      ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${statement.value(JSON.stringify(edit.inverse))}::jsonb,
-     ${statement.value([...edit.cells])}::text[], ${statement.value(TURN_AFTER[edit.kind])}${edit.wentBackTo === null ? '' : `, ${statement.value(edit.wentBackTo)}::bigint`} FROM bumped`,
+     ${statement.value([...edit.cells])}::text[], ${statement.value(edit.isUndoable ? TURN_AFTER[edit.kind] : null)}${edit.wentBackTo === null ? '' : `, ${statement.value(edit.wentBackTo)}::bigint`} FROM bumped`,
   );
   if (edit.turns !== null)
     statement.part(

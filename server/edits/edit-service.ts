@@ -43,7 +43,7 @@ export interface Draft {
   readonly words?: string;
   readonly kind: HistoryEntry['kind'];
   readonly contents?: readonly StoredContent[];
-  /** Whether it follows from something that was permitted, so that nobody's permissions are asked. */
+  /** Whether it follows from something that was permitted, so that nobody's permissions are asked, and nobody undoes it by itself. */
   readonly follows?: true;
   /** For an undo and for making again: the revision of the edit that it turns round. */
   readonly turns?: number;
@@ -269,6 +269,7 @@ export class EditService {
           at,
           contents: draft.contents ?? [],
           turns: draft.turns ?? null,
+          isUndoable: !draft.follows,
           release: draft.release ?? null,
           wentBackTo: draft.wentBackTo ?? null,
         },

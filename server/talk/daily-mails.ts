@@ -7,9 +7,6 @@ import { dueFor } from '#core/talk/due.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
-import type { Mailer } from '../mail/mailer.ts';
-import type { People } from '../people/people.ts';
-import type { SiteCache } from '../sites/site-cache.ts';
 import {
   type Talker,
   editsTo,
@@ -21,6 +18,7 @@ import {
   sitesWithPeople,
   talkersOf,
 } from './concern-repository.ts';
+import type { TellingParts } from './tell-concerned.ts';
 import { type DailyNews, dailyMail } from './talk-mails.ts';
 
 /** The name of the work in the queue, and when it is done: at six in the morning, by UTC. */
@@ -29,20 +27,11 @@ const IN_THE_MORNING = '0 6 * * *';
 /** What is older is no news, should no mails have been sent for a while. */
 const MOST_DAYS = 3;
 
-interface Parts {
-  readonly database: Database;
-  readonly cache: SiteCache;
-  readonly people: People;
-  readonly mailer: Mailer;
-  readonly origin: string;
-  readonly now: () => Date;
-}
-
 /** The mails of each morning: one for each site and person, where there is something new for them. */
 export class DailyMails {
-  readonly #parts: Parts;
+  readonly #parts: TellingParts;
 
-  constructor(parts: Parts) {
+  constructor(parts: TellingParts) {
     this.#parts = parts;
   }
 

@@ -9,17 +9,13 @@ import type { Account } from '#contract/api.ts';
 import type { BodyOf } from '#contract/routes.ts';
 import type { ConcernsAnswer, Thread, ThreadsAnswer } from '#contract/talk.ts';
 import type { Database } from '../database/connect.ts';
-import type { Mailer } from '../mail/mailer.ts';
-import type { People } from '../people/people.ts';
 import { ProblemError } from '../problem.ts';
 import { tellFeedback } from '../sharing/feedback-repository.ts';
-import type { SiteCache } from '../sites/site-cache.ts';
 import {
   type Talker,
   countFollows,
   editsTo,
   followsOf,
-  insertConcerns,
   mailsOf,
   readBy,
   saidTo,
@@ -29,7 +25,7 @@ import {
   talkersOf,
   toldOf,
 } from './concern-repository.ts';
-import { concernMail } from './talk-mails.ts';
+import { type TellingParts, tellConcerned } from './tell-concerned.ts';
 import {
   type StoredThread,
   countSettled,
@@ -51,21 +47,11 @@ const MAX_FOLLOWS = 500;
 /** Edits to somebody's pages concern them for so many days. */
 const EDITS_FOR_DAYS = 30;
 
-interface Parts {
-  readonly database: Database;
-  readonly cache: SiteCache;
-  readonly people: People;
-  readonly mailer: Mailer;
-  /** Where links to the workbench lead. */
-  readonly origin: string;
-  readonly now: () => Date;
-}
-
 /** What colleagues say of pages, and whom it concerns. What is said of a page is for those who may read it. */
 export class TalkService {
-  readonly #parts: Parts;
+  readonly #parts: TellingParts;
 
-  constructor(parts: Parts) {
+  constructor(parts: TellingParts) {
     this.#parts = parts;
   }
 
@@ -264,7 +250,7 @@ export class TalkService {
     isTold: (kind: string, id: string) => boolean = () => true,
   ): Promise<void> {
     const { page } = thread;
-    const readers = await this.readersOf(trx, site, page);
+    const readers = await this.#readersOf(trx, site, page);
     const concerned = concernedBy(site, {
       page,
       by: account.id,
@@ -273,25 +259,16 @@ export class TalkService {
       follows: await followsOf(trx, site.key),
       readers,
     });
-    const told = new Map([...concerned].filter(([id, kind]) => isTold(kind, id)));
-    await insertConcerns(trx, { site: site.key, page, thread: thread.id, comment, by_name: account.name }, told, at);
-    const mails = readers
-      .filter(({ id, mails }) => mails === 'at-once' && told.has(id))
-      .map(({ id, email }) =>
-        concernMail(email, {
-          site,
-          origin: this.#parts.origin,
-          by: account.name,
-          page,
-          kind: told.get(id)!,
-          words: text,
-        }),
-      );
-    await this.#parts.mailer.send(trx, mails, at);
+    const told = readers.flatMap((one) => {
+      const kind = concerned.get(one.id);
+      return kind !== undefined && isTold(kind, one.id) ? [{ ...one, kind }] : [];
+    });
+    const said = { page, thread: thread.id, comment, by_name: account.name };
+    await tellConcerned(trx, this.#parts, site, said, text, told, at);
   }
 
   /** Those who may read a page, so that something said there can concern them. */
-  async readersOf(trx: Database, site: Site, page: PageId): Promise<Talker[]> {
+  async #readersOf(trx: Database, site: Site, page: PageId): Promise<Talker[]> {
     const talkers = await talkersOf(trx, site.key);
     const powers = await Promise.all(talkers.map((one) => this.#parts.people.powersOf(site.key, one)));
     return talkers.filter((_, at) => mayAt(site, powers[at]!, 'read', page));

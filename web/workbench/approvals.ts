@@ -1,4 +1,4 @@
-import { type PageStanding, type ProposedPages, standingOf } from '#core/approval/standing.ts';
+import { type PageStanding, type ProposedPages, lackingApproval, standingOf } from '#core/approval/standing.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { ApprovalAnswer } from '#contract/approval.ts';
@@ -8,9 +8,12 @@ export interface Approvals {
   readonly answer: ApprovalAnswer;
   /** How a page stands; worked out when it is asked for. */
   readonly standing: (page: PageId) => PageStanding;
-  /** Those of some pages that lack an approval. */
-  readonly lacking: (pages: readonly PageId[]) => PageId[];
+  /** Those of the pages that a release makes live or takes down which lack an approval. */
+  readonly lacking: (pages: readonly PageId[], retire?: readonly PageId[]) => PageId[];
 }
+
+/** The server leaves of each decision the pages alone about which whoever made it decides. */
+const everyDecisionCounts = () => true;
 
 /** @param site as it is now */
 export function approvalsOf(site: Site, answer: ApprovalAnswer): Approvals {
@@ -25,18 +28,16 @@ export function approvalsOf(site: Site, answer: ApprovalAnswer): Approvals {
       ),
     }));
   const known = new Map<PageId, PageStanding>();
-  // The server leaves of each decision the pages alone about which whoever made it decides.
   const standing = (page: PageId): PageStanding => {
     const before = known.get(page);
     if (before) return before;
-    const now = standingOf(site, rules, open, page, () => true);
+    const now = standingOf(site, rules, open, page, everyDecisionCounts);
     known.set(page, now);
     return now;
   };
   return {
     answer,
     standing,
-    lacking: (pages) =>
-      rules.length === 0 ? [] : pages.filter((page) => !['free', 'approved'].includes(standing(page).standing)),
+    lacking: (pages, retire = []) => lackingApproval(site, rules, open, { pages, retire }, everyDecisionCounts),
   };
 }

@@ -211,8 +211,7 @@ function ProposedPage({
       </p>
       {isOpen && rule && (
         <p className="text-small text-quiet">
-          {by.length} of {rule.count} {rule.count === 1 ? 'approval' : 'approvals'}, by{' '}
-          {decidersWords(rule.by, rule.count, people)}
+          Approvals: {by.length} of {rule.count}, from {decidersWords(rule.by, rule.count, people)}
         </p>
       )}
       <p className="text-small">

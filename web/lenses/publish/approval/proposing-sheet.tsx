@@ -1,7 +1,8 @@
 import { UserCheck } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { waitingPages } from '#core/changes/release-plan.ts';
 import type { PageId } from '#core/model/ids.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import { propose } from '../../../api/approval.ts';
 import { wordsOfFault } from '../../../api/client.ts';
@@ -14,7 +15,7 @@ import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { ShowRows } from '../../../settings/show-rows.tsx';
 import { pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
-import { TextArea } from '../../../ui/field.tsx';
+import { TextArea, Tick } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { decidersWords } from './approval-words.ts';
@@ -44,6 +45,11 @@ function Proposing() {
   const [note, setNote] = useKept(`proposal.${site.key}`);
   const [fault, setFault] = useState<string | null>(null);
   const [isSending, setSending] = useState(false);
+  const pick = useCallback(
+    (page: PageId) =>
+      setPicked((before) => new Set(before.has(page) ? [...before].filter((one) => one !== page) : [...before, page])),
+    [],
+  );
   const marks = useMemo<Marks>(
     () => ({
       name: 'Propose',
@@ -51,13 +57,10 @@ function Proposing() {
       ticks: {
         on: picked,
         of: offered,
-        pick: (page) =>
-          setPicked(
-            (before) => new Set(before.has(page) ? [...before].filter((one) => one !== page) : [...before, page]),
-          ),
+        pick,
       },
     }),
-    [picked, offered],
+    [picked, offered, pick],
   );
   useMarkRows(marks);
   const list = [...picked].filter((page) => offered.has(page));
@@ -100,6 +103,7 @@ function Proposing() {
           </p>
         </section>
       )}
+      <RemovedPages pages={[...offered].filter((page) => !maybeNodeAt(site, page))} picked={picked} onPick={pick} />
       <TextArea
         label="Note (optional)"
         hint="What it is about, for those who decide."
@@ -115,5 +119,32 @@ function Proposing() {
         </Button>
       </SheetFoot>
     </div>
+  );
+}
+
+/** Pages that no row stands for any more, and that visitors still have. */
+function RemovedPages({
+  pages: removed,
+  picked,
+  onPick,
+}: {
+  readonly pages: readonly PageId[];
+  readonly picked: ReadonlySet<PageId>;
+  readonly onPick: (page: PageId) => void;
+}) {
+  const { site } = useWorkbench();
+  if (removed.length === 0) return null;
+  return (
+    <fieldset>
+      <legend className="mb-1 text-small font-medium">Removed from the tree, still live</legend>
+      {removed.map((page) => (
+        <Tick
+          key={page}
+          label={textIn(site.nodes.get(page)!.title, site.settings.language)}
+          checked={picked.has(page)}
+          onChange={() => onPick(page)}
+        />
+      ))}
+    </fieldset>
   );
 }

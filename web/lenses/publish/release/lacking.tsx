@@ -10,11 +10,14 @@ import { titleIn } from '../publish-words.ts';
 /** What of a release lacks approval, and the ways on. */
 export function Lacking({
   pages,
+  isTakingDown,
   onLeaveOut,
   reason,
   onReason,
 }: {
   readonly pages: readonly PageId[];
+  /** Nobody proposes that: it takes a manager, or removing the page and proposing the removal. */
+  readonly isTakingDown: boolean;
   /** Makes the rest live; null where these come along. */
   readonly onLeaveOut: (() => void) | null;
   readonly reason: string;
@@ -35,9 +38,14 @@ export function Lacking({
         ))}
         {pages.length > 30 && <li className="text-quiet">and {pages.length - 30} more</li>}
       </ul>
+      {isTakingDown && (
+        <p className="mt-1 text-small text-quiet">
+          Remove a page from the tree to propose its removal; a manager can take it down as it is.
+        </p>
+      )}
       <p className="mt-2 flex flex-wrap gap-2">
         {onLeaveOut && <Button onClick={onLeaveOut}>{pages.length === 1 ? 'Leave it out' : 'Leave them out'}</Button>}
-        {may('write', 'somewhere') && (
+        {!isTakingDown && may('write', 'somewhere') && (
           <Button onClick={() => setBeside({ kind: 'proposing', id: null })}>Propose them…</Button>
         )}
         <Button look="quiet" onClick={() => setBeside({ kind: 'proposals', id: null })}>
@@ -47,7 +55,7 @@ export function Lacking({
       {may('everything', null) && (
         <div className="mt-3">
           <TextArea
-            label="Or make them live without it. Why?"
+            label={isTakingDown ? 'Or take them down without it. Why?' : 'Or make them live without it. Why?'}
             hint="Kept with the release."
             rows={2}
             maxLength={2000}

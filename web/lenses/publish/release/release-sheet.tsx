@@ -128,7 +128,7 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
         .join(' and ');
   const at = when === 'later' ? momentOfField(moment, timeZone) : null;
   const isHomeOpen = home?.kind === 'not-chosen' && home.isParent;
-  const lacking = useMemo(() => approvals?.lacking([...made, ...retire]) ?? [], [approvals, made, retire]);
+  const lacking = useMemo(() => approvals?.lacking(made, retire) ?? [], [approvals, made, retire]);
   const [reason, setReason] = useState('');
   const isAgreed = lacking.length === 0 || (may('everything', null) && reason.trim() !== '');
   const isReady =
@@ -191,6 +191,7 @@ function Release({ kind }: { readonly kind: 'live' | 'retire' }) {
       {lacking.length > 0 && (
         <Lacking
           pages={lacking}
+          isTakingDown={kind === 'retire'}
           onLeaveOut={lacking.every((page) => asked.includes(page)) ? () => scopes.leaveOut(lacking) : null}
           reason={reason}
           onReason={setReason}
