@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { signedIn } from './support/signed-in.ts';
 
 const { spur, bench } = await signedIn();
+await bench.askNoApproval('pellow-quay');
 
 const valueOf = async (name: string): Promise<string> =>
   (await (await bench.find('textbox', name)).getAttribute('value')) ?? '';

@@ -177,6 +177,7 @@ describe('a place on a side of a page', () => {
   it('is the end of the top level where no page is', () => {
     expect(placeOn(site, null, 'inside')).toEqual({ parent: null, after: 'e' });
     expect(placeOn(site, id('gone'), 'before')).toEqual({ parent: null, after: 'e' });
+    expect(placeOn({ ...site, practice: id('e') }, null, 'after')).toEqual({ parent: null, after: 'a' });
   });
 
   it('follows nothing of what is moved', () => {

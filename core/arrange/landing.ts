@@ -105,8 +105,8 @@ export function movedRows(outline: Outline, moved: readonly PageId[]): (row: num
 }
 
 /**
- * The place on a side of a node; at the end of the top level where there is no such node. The sibling that it would
- * follow is none of `without`: of what is moved there.
+ * The place on a side of a node; at the end of the top level, before the page to practise on, where there is no such
+ * node. The sibling that it would follow is none of `without`: of what is moved there.
  */
 export function placeOn(
   site: Site,
@@ -116,7 +116,7 @@ export function placeOn(
 ): Pick<DropPlace, 'parent' | 'after'> {
   const lastOf = (siblings: readonly PageId[]) => siblings.findLast((one) => !without.includes(one)) ?? null;
   const node = id === null ? undefined : maybeNodeAt(site, id);
-  if (!node) return { parent: null, after: lastOf(childrenOf(site, null)) };
+  if (!node) return { parent: null, after: lastOf(childrenOf(site, null).filter((one) => one !== site.practice)) };
   if (side === 'inside') return { parent: node.id, after: lastOf(childrenOf(site, node.id)) };
   const siblings = childrenOf(site, node.parent);
   const upTo = siblings.indexOf(node.id) + (side === 'after' ? 1 : 0);

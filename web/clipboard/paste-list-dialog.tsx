@@ -33,7 +33,7 @@ export function PasteListDialog({ text: pasted, onClose }: { readonly text: stri
   const setPreview = usePreview();
   const [text, setText] = useKept(`list ${site.key}`, pasted);
   const shown = useDeferredValue(text);
-  const [beside, setBeside] = useState(selection.active);
+  const [beside, setBeside] = useState(selection.active === site.practice ? null : selection.active);
   const [side, setSide] = useState<Side>('after');
   const list = useMemo(() => readIndentedList(shown), [shown]);
   const place = placeOn(site, beside, side);

@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { placeOn } from '#core/arrange/landing.ts';
 import { type Starter, flatShells, lookOfStarter, pagesOfStarter, starterSchema } from '#core/starters/starter.ts';
-import { childrenOf, nodeAt } from '#core/model/site.ts';
+import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
 import { wordsOfFault } from '../../api/client.ts';
@@ -70,32 +71,24 @@ function BeginFrom({
   const [titles, setTitles] = useState<ReadonlyMap<number, string>>(new Map());
   const { language } = site.settings;
   const { active } = selection;
-  const mayHold = active !== null && nodeAt(site, active).type !== 'link';
-  const [where, setWhere] = useState<'inside' | 'end'>(mayHold && childrenOf(site, null).length > 0 ? 'inside' : 'end');
-  const parent = where === 'inside' && mayHold ? active : null;
+  const mayHold = active !== null && active !== site.practice && nodeAt(site, active).type !== 'link';
+  const [where, setWhere] = useState<'inside' | 'end'>(mayHold ? 'inside' : 'end');
+  const { parent, after } = placeOn(site, where === 'inside' && mayHold ? active : null, 'inside');
   const made = useMemo(
     () =>
-      pagesOfStarter(
-        starter,
-        taken,
-        titles,
-        { parent, after: childrenOf(site, parent).at(-1) ?? null },
-        language,
-        newPageId,
-        {
-          settings: site.settings,
-          newAudience: newAudienceId,
-          newLabel: newLabelId,
-          newLayout: newLayoutId,
-          newField: newFieldId,
-          newForm: newFormId,
-          sketches: site.sketches,
-          newSketch: newSketchId,
-          newVariant: newVariantId,
-          newBox: newBoxId,
-        },
-      ),
-    [starter, taken, titles, parent, site, language],
+      pagesOfStarter(starter, taken, titles, { parent, after }, language, newPageId, {
+        settings: site.settings,
+        newAudience: newAudienceId,
+        newLabel: newLabelId,
+        newLayout: newLayoutId,
+        newField: newFieldId,
+        newForm: newFormId,
+        sketches: site.sketches,
+        newSketch: newSketchId,
+        newVariant: newVariantId,
+        newBox: newBoxId,
+      }),
+    [starter, taken, titles, parent, after, site, language],
   );
   const toggle = (at: number, isOn: boolean) => {
     const next = new Set(taken);
@@ -162,13 +155,11 @@ function BeginFrom({
         {along.length > 0 && (
           <p className="text-small text-quiet">It adds {listOf(along)} which this site does not have yet.</p>
         )}
-        {childrenOf(site, null).length > 0 && (
+        {mayHold && (
           <Radios
             legend="Where to"
             choices={[
-              ...(mayHold
-                ? [{ value: 'inside' as const, words: `Inside ‘${textIn(nodeAt(site, active).title, language)}’` }]
-                : []),
+              { value: 'inside', words: `Inside ‘${textIn(nodeAt(site, active).title, language)}’` },
               { value: 'end', words: 'At the end of the top level' },
             ]}
             value={where}
