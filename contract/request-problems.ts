@@ -35,6 +35,18 @@ export const OF_REQUESTS = {
     title: 'No such upload',
     detail: () => 'This upload was begun by somebody else, or too long ago. Send the file again.',
   },
+  'text-began-anew': {
+    status: 409,
+    title: 'The text began anew',
+    detail: () =>
+      'What is written here belongs to an older version of the text. Open the text again, and insert what is missing in it.',
+  },
+  'update-invalid': {
+    status: 422,
+    title: 'Nothing could be taken from this',
+    detail: () =>
+      'What was sent is no change of this text, or builds on one that is not there. Open the text again, and write it there.',
+  },
   'body-invalid': {
     status: 422,
     title: 'The request has values that cannot be used',

@@ -71,6 +71,7 @@ import { PEOPLE_ROUTES } from './people-routes.ts';
 import { TALK_ROUTES } from './talk-routes.ts';
 import { APPROVAL_ROUTES } from './approval-routes.ts';
 import { z as zod } from 'zod';
+import { LARGEST_JOINT_BODY, jointAnswer, jointBody } from './joint-text.ts';
 import { writingAnswer, writingBody } from './writing.ts';
 
 /** Every route of the API. The server mounts exactly these, and the OpenAPI document is made from them. */
@@ -207,6 +208,17 @@ export const ROUTES = {
     summary: 'Tell the others that you write in a text, or have left it; nothing of it is kept',
     body: writingBody,
     answer: writingAnswer,
+  },
+  writeTogether: {
+    method: 'post',
+    path: '/api/sites/:site/pages/:page/joint',
+    permission: 'read',
+    where: 'page',
+    summary:
+      'Write in the text of a page, which others may write in at the same time, and get what they have written; to write takes the permission to write',
+    body: jointBody,
+    answer: jointAnswer,
+    largest: LARGEST_JOINT_BODY,
   },
   tellHere: {
     method: 'post',

@@ -87,6 +87,7 @@ import { asNewSite, siteToBegin } from './sites/new-site.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { tellWriting } from './events/writing.ts';
 import { type Presence, tellHere } from './events/presence.ts';
+import type { JointTexts } from './joint/joint-texts.ts';
 
 export interface Services {
   readonly database: Database;
@@ -119,6 +120,7 @@ export interface Services {
   readonly writingNews: SiteNews<WritingNews>;
   /** Who is on which page. */
   readonly presence: Presence;
+  readonly jointTexts: JointTexts;
   readonly visitorsSide: VisitorsSide;
   readonly sessions: RememberedSessions;
   /** What walks are signed with. */
@@ -137,7 +139,7 @@ const MAX_QUERY_LENGTH = 300;
 
 /** What each route does. */
 export function makeHandlers(services: Services): Handlers {
-  const { database, cache, people, edits, liveOrigin, now } = services;
+  const { database, cache, people, edits, jointTexts, liveOrigin, now } = services;
   const imports = new ImportService(cache, edits);
   const trees = new PackedTrees();
   const links = new AccountLinks(services);
@@ -203,6 +205,8 @@ export function makeHandlers(services: Services): Handlers {
       await tellWriting(database, siteOf(request), { ...body, by: account.name });
       return {};
     },
+    writeTogether: ({ request, body, account }) =>
+      jointTexts.exchange(siteOf(request), account, pageOf(request.params.page), body),
     tellHere: async ({ request, body, account }) => {
       await tellHere(database, siteOf(request), { ...body, by: account.name, isHere: true });
       return {};

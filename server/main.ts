@@ -18,6 +18,7 @@ import {
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
   HERE_CHANNEL,
+  JOINT_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   PEOPLE_CHANNEL,
@@ -64,6 +65,7 @@ import { Letters } from './visitors/letters.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { passOnAnswer } from './answers/answer-news.ts';
 import { Presence } from './events/presence.ts';
+import { JointTexts } from './joint/joint-texts.ts';
 import { passOnWriting } from './events/writing.ts';
 
 /** So often it is looked for sites that were deleted long enough ago, and for answers that were kept long enough. */
@@ -164,6 +166,7 @@ await runProcess('workbench', async (ready) => {
   const presence = new Presence(now);
   const sessions = openSessions(pool, now);
   const warn = (fault: unknown) => log.warn({ fault }, 'could not follow an edit');
+  const jointTexts = new JointTexts({ database, cache, people, edits, now }, warn);
   const stopListening = await listen(
     config.databaseUrl,
     {
@@ -184,6 +187,7 @@ await runProcess('workbench', async (ready) => {
       [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
       [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
       [HERE_CHANNEL]: (told) => presence.hear(told),
+      [JOINT_CHANNEL]: (told) => jointTexts.hear(told),
     },
     () => {
       sessions.forgetAll();
@@ -201,6 +205,7 @@ await runProcess('workbench', async (ready) => {
   const erase = () => {
     void eraseOldSites(database, now()).catch(warn);
     void deleteOldAnswers(database, now()).catch(warn);
+    void jointTexts.forgetQuiet().catch(warn);
   };
   erase();
   const erasing = setInterval(erase, ERASE_EVERY_MS);
@@ -232,6 +237,7 @@ await runProcess('workbench', async (ready) => {
     releaseNews,
     writingNews,
     presence,
+    jointTexts,
     visitorsSide,
     attempts: await Attempts.open(pool),
     sessionSecret: secret,
@@ -262,6 +268,7 @@ await runProcess('workbench', async (ready) => {
     standInServer?.close();
     clearInterval(looking);
     clearInterval(erasing);
+    await jointTexts.close();
     await schedule.stop();
     await queue.stop();
     await carryOver.close();

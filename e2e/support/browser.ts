@@ -16,6 +16,8 @@ export interface Browser {
   readonly addAuthenticator: () => Promise<void>;
   /** Lets pages run their scripts, or not. */
   readonly runScripts: (areRun: boolean) => Promise<void>;
+  /** Cuts the browser off from the net, or connects it again. */
+  readonly connect: (isConnected: boolean) => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -77,6 +79,11 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
         ],
       }),
     runScripts: (areRun) => driver.sendDevToolsCommand('Emulation.setScriptExecutionDisabled', { value: !areRun }),
+    connect: async (isConnected) => {
+      await driver.sendDevToolsCommand('Network.enable', {});
+      const conditions = { offline: !isConnected, latency: 0, downloadThroughput: -1, uploadThroughput: -1 };
+      await driver.sendDevToolsCommand('Network.emulateNetworkConditions', conditions);
+    },
     close: async () => {
       await driver.quit();
       rmSync(profile, { recursive: true, force: true, maxRetries: 5 });

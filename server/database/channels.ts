@@ -23,6 +23,8 @@ export const ANSWER_CHANNEL = 'spur_answer';
 export const PROGRESS_CHANNEL = 'spur_progress';
 /** Somebody writes in a text, or has left it: `WritingNews` with the site's key, as JSON. */
 export const WRITING_CHANNEL = 'spur_writing';
+/** Something was written in a text that several write in, or its page has it now: `JointNews` with the site's key, as JSON. */
+export const JOINT_CHANNEL = 'spur_joint';
 /** Somebody is on a page, or has gone: `HereNews` with the site's key, as JSON. */
 export const HERE_CHANNEL = 'spur_here';
 /** A release was set for a moment to come. The payload is the site's key. */

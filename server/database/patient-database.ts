@@ -29,7 +29,7 @@ export class PatientDatabase {
       } catch (fault) {
         const { code = '', message } = fault as { code?: string; message: string };
         const isGone = IS_GONE.test(code) || message.startsWith('Connection terminated');
-        if (this.#ending.aborted && isGone) return { rows: [] };
+        if (this.#ending.aborted) return { rows: [] };
         if (!isGone || Date.now() > end) throw fault;
         await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
       }

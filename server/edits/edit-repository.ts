@@ -65,6 +65,8 @@ export interface EditToSave {
   readonly release: ReleaseToSave | null;
   /** The revision whose tree it goes back to. */
   readonly wentBackTo: number | null;
+  /** The accounts of those who made it with whose edit it is. */
+  readonly beside: readonly string[];
 }
 
 /** What was saved: the revision that it made, and what is counted of a release. */
@@ -129,10 +131,10 @@ export async function saveEdit(
   }
   statement.part(
     'logged',
-    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn${edit.wentBackTo === null ? '' : ', went_back_to'})
+    `INSERT INTO edit_log (site, revision, at, account, kind, request, words, operations, inverse, cells, turn${edit.wentBackTo === null ? '' : ', went_back_to'}${edit.beside.length === 0 ? '' : ', beside'})
      SELECT ${site}, revision, ${at}, ${account}, ${statement.value(edit.kind)}, ${statement.value(edit.request)}, ${statement.value(edit.words)},
      ${statement.value(JSON.stringify(edit.operations))}::jsonb, ${statement.value(JSON.stringify(edit.inverse))}::jsonb,
-     ${statement.value([...edit.cells])}::text[], ${statement.value(edit.isUndoable ? TURN_AFTER[edit.kind] : null)}${edit.wentBackTo === null ? '' : `, ${statement.value(edit.wentBackTo)}::bigint`} FROM bumped`,
+     ${statement.value([...edit.cells])}::text[], ${statement.value(edit.isUndoable ? TURN_AFTER[edit.kind] : null)}${edit.wentBackTo === null ? '' : `, ${statement.value(edit.wentBackTo)}::bigint`}${edit.beside.length === 0 ? '' : `, ${statement.value([...edit.beside])}::uuid[]`} FROM bumped`,
   );
   if (edit.turns !== null)
     statement.part(

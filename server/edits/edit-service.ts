@@ -50,6 +50,8 @@ export interface Draft {
   readonly release?: ReleaseToSave;
   /** The revision whose tree it goes back to. */
   readonly wentBackTo?: number;
+  /** The accounts of those who made it with whose edit it is. */
+  readonly beside?: readonly string[];
 }
 
 /** Decides on edits: applies them to the site as it is committed, and saves them whole or not at all. */
@@ -272,6 +274,7 @@ export class EditService {
           isUndoable: !draft.follows,
           release: draft.release ?? null,
           wentBackTo: draft.wentBackTo ?? null,
+          beside: draft.beside ?? [],
         },
         progress,
       );

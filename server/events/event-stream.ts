@@ -11,6 +11,7 @@ import type { SiteCache } from '../sites/site-cache.ts';
 import type { RememberedSessions } from '../accounts/remembered-sessions.ts';
 import type { People } from '../people/people.ts';
 import { type Presence, tellHere } from './presence.ts';
+import type { JointTexts } from '../joint/joint-texts.ts';
 import type { SiteNews } from './site-news.ts';
 
 /** A comment is sent so often, so that nothing between takes the stream for dead. */
@@ -27,12 +28,13 @@ interface Sources {
   readonly releaseNews: SiteNews<ReleaseProgress>;
   readonly writingNews: SiteNews<WritingNews>;
   readonly presence: Presence;
+  readonly jointTexts: Pick<JointTexts, 'news'>;
 }
 
 /**
  * Sends the edits of a site to one browser as they are committed: first those after the revision that it has, then
  * each new one. The id of an event is its revision. Nothing is left out and nothing comes twice. Between them it says,
- * without an id, when something was said of the site's plan, who is where, who writes in which text, how far a release is, and that colleagues or roles have changed.
+ * without an id, when something was said of the site's plan, who is where, who writes in which text and what is new in it, how far a release is, and that colleagues or roles have changed.
  */
 export async function streamEdits(
   request: Request,
@@ -48,6 +50,7 @@ export async function streamEdits(
     releaseNews,
     writingNews,
     presence,
+    jointTexts,
   }: Sources,
   key: SiteKey,
   since: number,
@@ -102,6 +105,7 @@ export async function streamEdits(
     answerNews.on(key, () => write('event: answers\ndata: {}\n\n')),
     writingNews.on(key, (writing) => write(`event: writing\ndata: ${JSON.stringify(writing)}\n\n`)),
     presence.news.on(key, sendHere),
+    jointTexts.news.on(key, (joint) => write(`event: joint\ndata: ${JSON.stringify(joint)}\n\n`)),
     releaseNews.on(key, (progress) => write(`event: release\ndata: ${JSON.stringify(progress)}\n\n`)),
   ];
   response.on('close', () => {

@@ -29,7 +29,12 @@ export async function historyBefore(
     .limit(HISTORY_PAGE + 1)
     .select('revision', 'at', 'account.name as by', 'kind', 'words');
   if (before !== null) void query.andWhere('revision', '<', before);
-  if (by !== null) void query.andWhere('account.name', by);
+  // Who wrote in a text with somebody else made that edit too.
+  if (by !== null)
+    void query.andWhereRaw(
+      '(account.name = :by OR EXISTS (SELECT FROM account AS one WHERE one.id = ANY(beside) AND one.name = :by))',
+      { by },
+    );
   if (of === 'release') void query.andWhere('kind', 'release');
   else if (of !== null)
     void query.andWhereRaw(`EXISTS (SELECT FROM unnest(cells) AS cell WHERE cell ~ ?)`, [cellsOfKind(of)]);

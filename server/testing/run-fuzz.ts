@@ -15,7 +15,7 @@ interface Target {
   readonly headers: Readonly<Record<string, string>>;
 }
 
-const LONGEST_MS = 2000;
+const LONGEST_MS = 10_000;
 
 /**
  * Sends requests one after the other. Wrong is an answer with a status of 500 and above, one that takes more than two seconds, and one

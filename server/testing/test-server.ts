@@ -26,6 +26,7 @@ import {
   FEEDBACK_CHANNEL,
   PROGRESS_CHANNEL,
   HERE_CHANNEL,
+  JOINT_CHANNEL,
   WRITING_CHANNEL,
   SCHEDULE_CHANNEL,
   PEOPLE_CHANNEL,
@@ -72,6 +73,7 @@ import { insertSite } from '../sites/site-repository.ts';
 import type { WritingNews } from '#contract/writing.ts';
 import { passOnAnswer } from '../answers/answer-news.ts';
 import { Presence } from '../events/presence.ts';
+import { JointTexts } from '../joint/joint-texts.ts';
 import { passOnWriting } from '../events/writing.ts';
 
 const PASSWORD = 'a-long-test-password';
@@ -302,6 +304,10 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     const releaseNews = new SiteNews<ReleaseProgress>();
     const writingNews = new SiteNews<WritingNews>();
     const presence = new Presence(now);
+    const jointTexts = new JointTexts({ database, cache, people, edits, now }, (fault) =>
+      log.warn({ fault }, 'joint text'),
+    );
+    ends.push(() => jointTexts.close());
     ends.push(
       await listen(
         url,
@@ -323,6 +329,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
           [PROGRESS_CHANNEL]: (told) => passOnProgress(told, releaseNews),
           [WRITING_CHANNEL]: (told) => passOnWriting(told, writingNews),
           [HERE_CHANNEL]: (told) => presence.hear(told),
+          [JOINT_CHANNEL]: (told) => jointTexts.hear(told),
         },
         () => {
           sessions.forgetAll();
@@ -361,6 +368,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       releaseNews,
       writingNews,
       presence,
+      jointTexts,
       visitorsSide,
       sessionSecret: 'test',
       ownOrigin: null,

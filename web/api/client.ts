@@ -43,6 +43,8 @@ type InputOf<Name extends RouteName> = (typeof ROUTES)[Name] extends { body: inf
 
 const isFile = (body: unknown): body is Blob => body instanceof Blob;
 
+/** What somebody did arrives though they close the page. */
+const KEPT_ALIVE: readonly RouteName[] = ['applyOperations', 'writeTogether'];
 /** So many characters are at most as many bytes as browsers send on when a page is closed: 64 KiB (Fetch, 4.6). */
 const MOST_KEPT_ALIVE = 20_000;
 export const outlivesPage = (text = ''): boolean => text.length <= MOST_KEPT_ALIVE;
@@ -63,7 +65,7 @@ export async function call<Name extends RouteName>(
       method: route.method.toUpperCase(),
       headers: body === undefined ? {} : { 'Content-Type': route.takes ?? 'application/json' },
       body: isFile(body) ? body : text,
-      keepalive: name === 'applyOperations' && outlivesPage(text),
+      keepalive: KEPT_ALIVE.includes(name) && outlivesPage(text),
       credentials: 'same-origin',
     });
   } catch {

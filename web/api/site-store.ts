@@ -27,9 +27,11 @@ import { NO_POWERS, type Powers, powersOf } from '#core/people/powers.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
 import { HERE_FOR_MS, type HereNews, hereNews } from '#contract/presence.ts';
+import { jointNews } from '#contract/joint-text.ts';
 import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
+import { type OpenText, TAB } from './open-text.ts';
 import {
   AGAIN_AFTER_MS,
   ServerProblem,
@@ -77,8 +79,6 @@ export type Notice =
 
 /** What can be saved where it is refused because what it builds on is gone. */
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
-/** This tab, to know what it told itself. */
-const TAB = nanoid();
 const NOBODY_HERE: ReadonlyMap<PageId, string> = new Map();
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
@@ -126,6 +126,8 @@ export class SiteStore {
   readonly #others = new Map<string, { readonly page: PageId | null; readonly by: string; readonly forget: number }>();
   readonly #hereListeners = new Set<() => void>();
   #here: ReadonlyMap<PageId, string> = NOBODY_HERE;
+  /** The texts that are written here. */
+  readonly #texts = new Set<OpenText>();
   #ownPage: PageId | null = null;
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
@@ -184,6 +186,7 @@ export class SiteStore {
 
   /** Whether all that was done here arrives though the page is closed: one request goes on by itself, where it is short. */
   #isSafeToLeave(): boolean {
+    if (![...this.#texts].every((text) => text.sendBeforeLeaving())) return false;
     const [next, ...more] = this.#pending.filter(({ request }) => !this.#accepted.has(request));
     return more.length === 0 && (!next || outlivesPage(JSON.stringify([next.operations, next.contents])));
   }
@@ -281,7 +284,10 @@ export class SiteStore {
       this.#writingListeners.forEach((listener) => listener());
     };
     window.clearTimeout(this.#writers.get(tab)?.forget);
-    if (!isWriting) return forget();
+    if (!isWriting) {
+      this.#texts.forEach((text) => text.forget(tab));
+      return forget();
+    }
     this.#writers.set(tab, { page, by, forget: window.setTimeout(forget, FORGOTTEN_AFTER_MS) });
     this.#writingListeners.forEach((listener) => listener());
   }
@@ -384,8 +390,33 @@ export class SiteStore {
 
   /** Waits until nothing of this browser is on its way. */
   async settled(): Promise<void> {
-    while (this.#pending.length > 0) await new Promise((resolve) => setTimeout(resolve, 20));
+    while (this.#isSaving) {
+      this.#texts.forEach((text) => text.settle());
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
   }
+
+  get #isSaving(): boolean {
+    return this.#pending.length > 0 || [...this.#texts].some(({ isSettled }) => !isSettled);
+  }
+
+  getRevision = (): number => this.#revision;
+
+  /** Takes up a text that is written here. Gives the function that ends it. */
+  openText = (text: OpenText): (() => void) => {
+    this.#texts.add(text);
+    return () => {
+      this.#texts.delete(text);
+      this.textChanged();
+    };
+  };
+
+  /** Is told when a text that is written here has waited for something, or is saved. */
+  textChanged = (): void => {
+    if (this.#shown.isSaving !== this.#isSaving) this.#show(this.#shown.site);
+  };
+
+  setConnected = (isConnected: boolean): void => this.#setConnected(isConnected);
 
   /** Waits until an edit has come by the stream; not for ever, since it may be cut off. */
   async #reached(revision: number): Promise<void> {
@@ -439,6 +470,7 @@ export class SiteStore {
     stream.addEventListener('open', () => {
       this.#setConnected(true);
       if (this.#ownPage !== null) this.tellHere(this.#ownPage);
+      this.#texts.forEach((text) => text.catchUp());
     });
     stream.addEventListener('here', (event) => this.#hearHere(hereNews.parse(JSON.parse(event.data as string))));
     stream.addEventListener('error', () => {
@@ -452,6 +484,10 @@ export class SiteStore {
     stream.addEventListener('writing', (event) =>
       this.#hearWriting(writingNews.parse(JSON.parse(event.data as string))),
     );
+    stream.addEventListener('joint', (event) => {
+      const news = jointNews.parse(JSON.parse(event.data as string));
+      for (const text of this.#texts) if (text.page === news.page) text.hear(news);
+    });
     stream.addEventListener('release', (event) => {
       const { request, done, total } = releaseProgress.parse(JSON.parse(event.data as string));
       if (request === null || this.#releasing?.request !== request) return;
@@ -489,6 +525,14 @@ export class SiteStore {
     this.#revision = edit.revision;
     this.#pending = this.#pending.filter((one) => one.request !== edit.request);
     this.#rebase();
+    const isOfOpenText = operations.every(
+      (one) =>
+        one.name === 'page.set' &&
+        Object.keys(one.fields).join() === 'content' &&
+        [...this.#texts].some(({ page }) => page === one.page),
+    );
+    // What is written together stands on the screen already.
+    if (isOfOpenText && edit.kind === 'edit') return this.#texts.forEach((text) => text.catchUp());
     if (edit.request === null || !this.#ownRequests.has(edit.request))
       this.#tell({ kind: 'others', by: edit.by, words: edit.words, again: this.#lostBy(operations) });
   }
@@ -559,7 +603,7 @@ export class SiteStore {
     this.#shown = {
       site,
       revision: this.#revision,
-      isSaving: this.#pending.length > 0,
+      isSaving: this.#isSaving,
       isConnected: this.#isConnected,
       powers: this.#seenAs?.powers ?? this.#powers,
       seenAs: this.#seenAs?.name ?? null,

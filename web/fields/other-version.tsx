@@ -1,5 +1,5 @@
 import type { Editor } from '@tiptap/core';
-import type { MouseEvent } from 'react';
+import type { MouseEvent, ReactNode } from 'react';
 import { plainTextOf } from '#core/model/content.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { useContent } from '../api/content.ts';
@@ -14,18 +14,20 @@ interface OtherVersionProps {
   /** The editor that paragraphs are inserted into, at the cursor. */
   readonly editor: Editor;
   readonly onDone: () => void;
+  /** What it is; left out for what somebody else has saved. */
+  readonly children?: ReactNode;
 }
 
-/** What somebody else wrote in the same text at the same time, paragraph by paragraph, until it is put away. */
-export function OtherVersion({ site, content, editor, onDone }: OtherVersionProps) {
+/** Another version of a text, paragraph by paragraph, until it is put away. */
+export function OtherVersion({ site, content, editor, onDone, children }: OtherVersionProps) {
   const document = useContent(site, content);
   const blocks = (document?.content ?? []).filter((block) => plainTextOf({ type: 'doc', content: [block] }) !== '');
   return (
     <section aria-label="The other version" className="border-b border-rule bg-attention-soft px-3 py-2 text-small">
       <div className="flex items-start gap-2">
         <p role="status" className="flex-1 text-attention">
-          Somebody else is writing here too, and has saved this text. If you go on, yours replaces it; theirs is kept
-          here.
+          {children ??
+            'Somebody else is writing here too, and has saved this text. If you go on, yours replaces it; theirs is kept here.'}
         </p>
         <Button isTight onMouseDown={stayInText} onClick={onDone}>
           Put it away

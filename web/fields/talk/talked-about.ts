@@ -3,6 +3,7 @@ import type { Node } from '@tiptap/pm/model';
 import { Plugin, PluginKey, type Transaction } from '@tiptap/pm/state';
 import { Decoration, DecorationSet } from '@tiptap/pm/view';
 import type { About } from '#core/talk/thread.ts';
+import { isFromOthers } from '../from-others.ts';
 import { placeOfAbout } from './about-in-text.ts';
 import { flatText } from './flat-text.ts';
 
@@ -34,6 +35,7 @@ export const TalkedAboutExtension = Extension.create({
           if (told) return { talk: told, decorations: decorationsOf(change.doc, told) };
           if (!change.docChanged || before.talk.length === 0) return before;
           // While somebody writes the marks move along; they are looked for again when a text comes from elsewhere.
+          if (isFromOthers(change)) return { ...before, decorations: decorationsOf(change.doc, before.talk) };
           return { ...before, decorations: before.decorations.map(change.mapping, change.doc) };
         },
       },

@@ -11,6 +11,7 @@ import { BOXES } from '#core/sketch/box-types.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { type BoxHints, NO_HINTS } from '../../fields/sections/box-hints.ts';
 import { RichText } from '../../fields/rich-text.tsx';
+import { JointRichText } from '../../joint/joint-rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useTalkOnPage } from '../../talk/use-talk-on-page.ts';
 import { WhyNot } from '../../workbench/allowing.tsx';
@@ -34,6 +35,9 @@ export function TextSection(props: TextSectionProps) {
   );
 }
 
+/** What is only read is never saved. */
+const NOT_SAVED = () => undefined;
+
 function OpenText({ page, Around }: TextSectionProps) {
   const { site, store, mayEdit } = useWorkbench();
   const writer = useWriter(store, page);
@@ -41,6 +45,17 @@ function OpenText({ page, Around }: TextSectionProps) {
   const talk = useTalkOnPage(page, Around !== undefined);
   const sketch = sketchOf(site, nodeAt(site, page));
   const hints = useMemo(() => (sketch ? hintsOf(sketch) : NO_HINTS), [sketch]);
+  const text = {
+    site: site.key,
+    content: nodeAt(site, page).content,
+    name: 'Text',
+    Around,
+    mayEdit,
+    audiences: site.settings.audiences,
+    facts: site.settings.facts,
+    hints,
+    talk,
+  };
   return (
     <div className="flex flex-col gap-1.5">
       <p
@@ -50,21 +65,16 @@ function OpenText({ page, Around }: TextSectionProps) {
         {writer !== '' && `${writer} is writing in this text now. What each of you writes is kept.`}
       </p>
       <OfItsKind page={page} isOnDesk={Around !== undefined} />
-      <RichText
-        site={site.key}
-        content={nodeAt(site, page).content}
-        name="Text"
-        Around={Around}
-        mayEdit={mayEdit}
-        audiences={site.settings.audiences}
-        facts={site.settings.facts}
-        hints={hints}
-        talk={talk}
-        onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
-        onSave={(text) =>
-          store.apply([{ name: 'page.set', page, fields: { content: text?.id ?? null } }], text ? [text] : [])
-        }
-      />
+      {mayEdit ? (
+        <JointRichText
+          {...text}
+          store={store}
+          page={page}
+          onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
+        />
+      ) : (
+        <RichText {...text} onSave={NOT_SAVED} />
+      )}
     </div>
   );
 }

@@ -1,0 +1,456 @@
+import { subDays, subSeconds } from 'date-fns';
+import * as Y from 'yjs';
+import { contentIdOf } from '#core/model/content.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import { maybeNodeAt } from '#core/model/site.ts';
+import type { Operation } from '#core/operations/operation.ts';
+import type { Account } from '#contract/api.ts';
+import { type JointAnswer, type JointBody, type JointNews, jointNews } from '#contract/joint-text.ts';
+import { accountById } from '../accounts/account-repository.ts';
+import { type StoredContent, acceptContent } from '../contents/content-service.ts';
+import type { Database } from '../database/connect.ts';
+import { type Done, type EditService, wordsOfAll } from '../edits/edit-service.ts';
+import { SiteNews } from '../events/site-news.ts';
+import { adoptFiles } from '../library/file-repository.ts';
+import type { People } from '../people/people.ts';
+import { ProblemError } from '../problem.ts';
+import type { SiteCache } from '../sites/site-cache.ts';
+import { documentIn, isSameText, isSound, seedOf, sharedOf, updateTo } from './joint-document.ts';
+import {
+  type JointRow,
+  type Place,
+  addUpdate,
+  contentOnPage,
+  deleteJoint,
+  deleteQuiet,
+  documentAt,
+  insertJoint,
+  jointAt,
+  lastSaveAfter,
+  lockJoint,
+  requestOf,
+  setSaved,
+  tellJoint,
+  unsavedBefore,
+  updatesAfter,
+  writersBetween,
+} from './joint-repository.ts';
+
+/** So long after the last letter the page takes what was written; while somebody writes on and on, so often. */
+const PAUSE_MS = 900;
+const AT_LEAST_EVERY_MS = 5_000;
+/** What another process took and did not save within this time is saved by whichever looks next: it may have ended. */
+const LEFT_AFTER_S = 10;
+const LOOK_EVERY_MS = 5_000;
+/** A document in which nobody has written for so long is forgotten; the next one begins with the page's text. */
+const QUIET_FOR_DAYS = 30;
+/** A document of more bytes, most of them of what was deleted since, begins anew once the page has all of it. */
+const MAX_STATE = 3_000_000;
+/** So many documents are kept ready. */
+const MAX_READY = 50;
+/** So often it is tried to save over what the page was given meanwhile. */
+const MAX_TRIES = 5;
+
+interface Ready {
+  readonly begun: string;
+  readonly shared: Y.Doc;
+  /** The number of the last update in it. */
+  seq: number;
+}
+
+/** What the page is about to have. */
+interface ToSave {
+  readonly begun: string;
+  /** The number of the last update in it. */
+  readonly seq: number;
+  /** The text that the page has before. */
+  readonly expected: string;
+  readonly content: StoredContent | null;
+  readonly writers: readonly string[];
+}
+
+interface Parts {
+  readonly database: Database;
+  readonly cache: SiteCache;
+  readonly people: People;
+  readonly edits: EditService;
+  readonly now: () => Date;
+}
+
+/**
+ * Texts that several people write in at once: a shared document each, in which nothing that was taken is ever lost, whoever writes
+ * at the same time, and whatever process ends. What is written goes to the page after a pause, as an edit of who wrote last; what the page
+ * is given otherwise goes into the document.
+ *
+ *   update ──taken──▶ joint_update ──told──▶ the others
+ *                          └──after a pause──▶ an edit of the page
+ */
+export class JointTexts {
+  readonly news = new SiteNews<JointNews>();
+  readonly #parts: Parts;
+  readonly #onFault: (fault: unknown) => void;
+  readonly #ready = new Map<string, Ready>();
+  readonly #due = new Map<string, { readonly timer: NodeJS.Timeout; readonly first: number }>();
+  /** What is being saved, text by text. */
+  readonly #saving = new Map<string, Promise<string | null>>();
+  /** Texts that their pages do not take, with the reason and the number of the last update then. */
+  readonly #refused = new Map<string, { readonly seq: number; readonly words: string }>();
+  readonly #looking: NodeJS.Timeout;
+
+  constructor(parts: Parts, onFault: (fault: unknown) => void) {
+    this.#parts = parts;
+    this.#onFault = onFault;
+    this.#looking = setInterval(() => void this.saveLeft().catch(onFault), LOOK_EVERY_MS);
+    this.#looking.unref();
+  }
+
+  /** Takes what another process, or this one, told. */
+  hear(told: string): void {
+    const { site, ...news } = JSON.parse(told) as JointNews & { site: SiteKey };
+    this.news.tell(site, jointNews.parse(news));
+  }
+
+  /**
+   * Takes what somebody has written in the text of a page, and gives what they lack.
+   * @throws ProblemError `page-unknown`, `not-allowed`, `update-invalid`; `text-began-anew` where theirs is another document
+   */
+  async exchange(key: SiteKey, account: Account, page: PageId, body: JointBody): Promise<JointAnswer> {
+    const { database, cache, people } = this.#parts;
+    const { site } = await cache.current(key);
+    if (maybeNodeAt(site, page)?.type !== 'page') throw new ProblemError('page-unknown', { page });
+    const place = { site: key, page };
+    if (body.update !== null || body.caret !== null) await people.require(key, account, 'write', page);
+    if (body.update !== null) {
+      await this.#take(place, account, body, Buffer.from(body.update, 'base64'));
+      this.#saveSoon(place);
+    }
+    if (body.save) await this.save(place);
+    const answer = await this.#answer(place, body);
+    if (body.update === null && body.caret !== null) {
+      const { seq, savedSeq } = answer;
+      await tellJoint(database, key, { page, tab: body.tab, by: account.name, seq, savedSeq, caret: body.caret });
+    }
+    return answer;
+  }
+
+  /** Saves what is written in a text. Gives the reason, in words, where its page does not take it. */
+  save(place: Place): Promise<string | null> {
+    const key = keyOf(place);
+    clearTimeout(this.#due.get(key)?.timer);
+    this.#due.delete(key);
+    const before = this.#saving.get(key) ?? Promise.resolve(null);
+    const saving = before
+      .catch(() => null)
+      .then(() => this.#save(place))
+      .finally(() => {
+        if (this.#saving.get(key) === saving) this.#saving.delete(key);
+      });
+    this.#saving.set(key, saving);
+    return saving;
+  }
+
+  /** Saves what was written some time ago and is not on its page: whoever took it is gone. */
+  async saveLeft(): Promise<void> {
+    const { database, now } = this.#parts;
+    for (const place of await unsavedBefore(database, subSeconds(now(), LEFT_AFTER_S)))
+      if (!this.#refused.has(keyOf(place))) await this.save(place);
+  }
+
+  forgetQuiet(): Promise<number> {
+    const { database, now } = this.#parts;
+    return deleteQuiet(database, subDays(now(), QUIET_FOR_DAYS));
+  }
+
+  /** Saves what is due, before the process ends. */
+  async close(): Promise<void> {
+    clearInterval(this.#looking);
+    const due = [...this.#due.keys()].map(placeOf);
+    await Promise.allSettled([...due.map((place) => this.save(place)), ...this.#saving.values()]);
+  }
+
+  #saveSoon(place: Place): void {
+    const key = keyOf(place);
+    const now = Date.now();
+    const due = this.#due.get(key);
+    clearTimeout(due?.timer);
+    const first = due?.first ?? now;
+    const wait = Math.max(0, Math.min(PAUSE_MS, first + AT_LEAST_EVERY_MS - now));
+    const timer = setTimeout(() => void this.save(place).catch(this.#onFault), wait);
+    timer.unref();
+    this.#due.set(key, { timer, first });
+  }
+
+  async #take(place: Place, account: Account, body: JointBody, update: Uint8Array): Promise<void> {
+    const { database, now } = this.#parts;
+    const key = keyOf(place);
+    try {
+      for (;;) {
+        const isTaken = await database.transaction(async (trx) => {
+          const row = (await lockJoint(trx, place)) ?? (await this.#begin(trx, place, body.base));
+          // Somebody else began it in the same moment.
+          if (row === null) return false;
+          if (body.base !== row.base) throw new ProblemError('text-began-anew');
+          const ready = await this.#readyAt(trx, place, row);
+          try {
+            Y.applyUpdate(ready.shared, update);
+          } catch {
+            throw new ProblemError('update-invalid');
+          }
+          if (!isSound(ready.shared)) throw new ProblemError('update-invalid');
+          ready.seq = row.seq + 1;
+          await addUpdate(trx, place, { seq: ready.seq, update, account: account.id }, now());
+          const { tab, caret } = body;
+          const { page } = place;
+          await tellJoint(trx, place.site, {
+            page,
+            tab,
+            by: account.name,
+            seq: ready.seq,
+            savedSeq: row.savedSeq,
+            caret,
+          });
+          return true;
+        });
+        if (isTaken) return;
+      }
+    } catch (fault) {
+      // What is ready may hold what was not taken.
+      this.#ready.delete(key);
+      throw fault;
+    }
+  }
+
+  /** Begins the document with the text that the page has. Null where somebody else did. @throws ProblemError where the browser's began with another text */
+  async #begin(trx: Database, place: Place, wanted: string | null): Promise<JointRow | null> {
+    const base = await contentOnPage(trx, place);
+    if (wanted !== base) throw new ProblemError('text-began-anew');
+    const state = seedOf(await documentAt(trx, place.site, base));
+    await insertJoint(trx, place, { base, state }, this.#parts.now());
+    return lockJoint(trx, place);
+  }
+
+  /** The document up to the last update of the row. */
+  async #readyAt(database: Database, place: Place, row: JointRow): Promise<Ready> {
+    const key = keyOf(place);
+    const known = this.#ready.get(key);
+    const isUsable = known?.begun === row.begun && known.seq <= row.seq;
+    const ready = isUsable ? known : { begun: row.begun, shared: sharedOf(row.state), seq: row.savedSeq };
+    // Those that were asked for longest ago stand first.
+    this.#ready.delete(key);
+    this.#ready.set(key, ready);
+    for (const [oldest] of this.#ready) {
+      if (this.#ready.size <= MAX_READY) break;
+      this.#ready.delete(oldest);
+    }
+    for (const { seq, update } of await updatesAfter(database, place, ready.seq, row.seq)) {
+      Y.applyUpdate(ready.shared, update);
+      ready.seq = seq;
+    }
+    return ready;
+  }
+
+  async #answer(place: Place, { base, after }: JointBody): Promise<JointAnswer> {
+    const { database } = this.#parts;
+    const row = await this.#inStep(place);
+    if (row === null) {
+      const content = await contentOnPage(database, place);
+      if (base !== null && base !== content) throw new ProblemError('text-began-anew');
+      const update = base === null ? base64(seedOf(await documentAt(database, place.site, content))) : null;
+      return { base: content, seq: 0, savedSeq: 0, savedRevision: 0, update, problem: null };
+    }
+    if (base !== null && base !== row.base) throw new ProblemError('text-began-anew');
+    const { seq, savedSeq } = row;
+    const refused = this.#refused.get(keyOf(place));
+    return {
+      base: row.base,
+      seq,
+      savedSeq,
+      savedRevision: row.savedRevision,
+      update:
+        base !== null && after >= seq ? null : base64(await this.#lacking(place, row, base === null ? null : after)),
+      problem: refused !== undefined && seq > savedSeq ? refused.words : null,
+    };
+  }
+
+  /** The updates after a number as one; the whole document for null, and where they are not kept any more. */
+  async #lacking(place: Place, row: JointRow, after: number | null): Promise<Uint8Array> {
+    const { database } = this.#parts;
+    if (after !== null) {
+      const updates = await updatesAfter(database, place, after, row.seq);
+      if (updates[0]?.seq === after + 1) return Y.mergeUpdates(updates.map(({ update }) => update));
+    }
+    return database.transaction(async (trx) => {
+      const locked = await lockJoint(trx, place);
+      if (locked === null) throw new ProblemError('text-began-anew');
+      return Y.encodeStateAsUpdate((await this.#readyAt(trx, place, locked)).shared);
+    });
+  }
+
+  /** The row of a text, with what the page was given otherwise in its document; null where there is none. */
+  async #inStep(place: Place): Promise<JointRow | null> {
+    const row = await jointAt(this.#parts.database, place);
+    if (row === null || row.onPage === row.content) return row;
+    return this.#parts.database.transaction(async (trx) => {
+      const locked = await lockJoint(trx, place);
+      return locked && this.#reconcile(trx, place, locked);
+    });
+  }
+
+  /** Takes in what the page has now: what was saved of the document, and what the page was given otherwise. The row is locked. */
+  async #reconcile(trx: Database, place: Place, row: JointRow): Promise<JointRow> {
+    if (row.onPage === row.content) return row;
+    const saved = await lastSaveAfter(trx, place, row);
+    const inStep = saved && saved.seq > row.savedSeq ? await this.#adopt(trx, place, row, saved) : row;
+    if (inStep.onPage === inStep.content) return inStep;
+    const update = updateTo(inStep.state, await documentAt(trx, place.site, inStep.onPage));
+    const seq = inStep.seq + 1;
+    await addUpdate(trx, place, { seq, update, account: null }, this.#parts.now());
+    const savedSeq = inStep.seq === inStep.savedSeq ? seq : inStep.savedSeq;
+    const state = Y.mergeUpdates([inStep.state, update]);
+    await setSaved(trx, place, { content: inStep.onPage, seq: savedSeq, state, revision: inStep.savedRevision });
+    await this.#tellSaved(trx, place, seq, savedSeq);
+    return (await jointAt(trx, place))!;
+  }
+
+  /** Notes that the page was given what the document said with an update. The row is locked. */
+  async #adopt(
+    trx: Database,
+    place: Place,
+    row: JointRow,
+    { seq, content, revision }: { readonly seq: number; readonly content: string; readonly revision: number },
+  ): Promise<JointRow> {
+    const updates = await updatesAfter(trx, place, row.savedSeq, seq);
+    const state = Y.mergeUpdates([row.state, ...updates.map(({ update }) => update)]);
+    await setSaved(trx, place, { content, seq, state, revision });
+    await this.#tellSaved(trx, place, row.seq, seq);
+    return (await jointAt(trx, place))!;
+  }
+
+  #tellSaved(trx: Database, { site, page }: Place, seq: number, savedSeq: number): Promise<unknown> {
+    return tellJoint(trx, site, { page, tab: '', by: '', seq, savedSeq, caret: null });
+  }
+
+  async #save(place: Place): Promise<string | null> {
+    const key = keyOf(place);
+    for (let tries = 0; tries < MAX_TRIES; tries++) {
+      const toSave = await this.#toSave(place);
+      if (toSave === null) {
+        this.#refused.delete(key);
+        return null;
+      }
+      if (typeof toSave === 'string') return toSave;
+      const outcome = await this.#edit(place, toSave);
+      if (outcome === 'moved') continue;
+      if (typeof outcome === 'string') return this.#refuse(place, outcome);
+      await this.#noteSaved(place, toSave, outcome);
+    }
+    return null;
+  }
+
+  /** What is to be saved, and said to be; null for nothing, and the reason in words where it is no text that a page takes. */
+  async #toSave(place: Place): Promise<ToSave | string | null> {
+    const { database } = this.#parts;
+    return database.transaction(async (trx) => {
+      const locked = await lockJoint(trx, place);
+      if (locked === null) return null;
+      const row = await this.#reconcile(trx, place, locked);
+      if (row.seq === row.savedSeq) return null;
+      const { shared } = await this.#readyAt(trx, place, row);
+      let document;
+      try {
+        document = documentIn(shared);
+      } catch {
+        // What somebody sent is no text at all: those who write go on from what the page has.
+        await deleteJoint(trx, place);
+        await this.#tellSaved(trx, place, row.seq + 1, row.seq + 1);
+        return null;
+      }
+      if (isSameText(document, await documentAt(trx, place.site, row.content))) {
+        const state = Y.encodeStateAsUpdate(shared);
+        await setSaved(trx, place, { content: row.content, seq: row.seq, state, revision: row.savedRevision });
+        await this.#tellSaved(trx, place, row.seq, row.seq);
+        return null;
+      }
+      let content: StoredContent | null;
+      try {
+        content = document && acceptContent({ id: contentIdOf(document), document });
+      } catch (fault) {
+        if (!(fault instanceof ProblemError)) throw fault;
+        this.#refused.set(keyOf(place), { seq: row.seq, words: fault.message });
+        return fault.message;
+      }
+      const writers = await writersBetween(trx, place, row.savedSeq, row.seq);
+      return { begun: row.begun, seq: row.seq, expected: row.content, content, writers };
+    });
+  }
+
+  /** Makes the edit, as one of whoever wrote last and still may. Gives the reason in words where nobody may, or it cannot be. */
+  async #edit(place: Place, { begun, seq, expected, content, writers }: ToSave): Promise<string | 'moved' | Done> {
+    const { database, cache, edits } = this.#parts;
+    const accounts = (await Promise.all(writers.map((id) => accountById(database, id)))).filter(
+      (one) => one !== undefined,
+    );
+    const operations: Operation[] = [{ name: 'page.set', page: place.page, fields: { content: content?.id ?? null } }];
+    let reason = '';
+    for (const account of accounts) {
+      const beside = accounts.filter((one) => one !== account);
+      const names = beside.map(({ name }) => name);
+      try {
+        return await cache.inTurn(place.site, async () => {
+          if (content) await adoptFiles(database, place.site, content.files);
+          return edits.commit(place.site, account, requestOf(begun, seq), undefined, (site) => {
+            if ((maybeNodeAt(site, place.page)?.content ?? '') !== expected) throw new TextMoved();
+            return {
+              operations,
+              words: `${wordsOfAll(operations, site)}${names.length === 0 ? '' : ` with ${listed(names)}`}`,
+              kind: 'edit',
+              contents: content ? [content] : [],
+              beside: beside.map(({ id }) => id),
+            };
+          });
+        });
+      } catch (fault) {
+        if (fault instanceof TextMoved) return 'moved';
+        if (!(fault instanceof ProblemError) || fault.code === 'outcome-unknown') throw fault;
+        reason = fault.message;
+      }
+    }
+    return reason;
+  }
+
+  async #refuse(place: Place, words: string): Promise<string> {
+    const row = await jointAt(this.#parts.database, place);
+    this.#refused.set(keyOf(place), { seq: row?.seq ?? 0, words });
+    return words;
+  }
+
+  /** A document that has grown too large begins anew, where the page has all of it. */
+  async #noteSaved(place: Place, { begun, seq, content }: ToSave, { revision }: Done): Promise<void> {
+    const isTooLarge = await this.#parts.database.transaction(async (trx) => {
+      const row = await lockJoint(trx, place);
+      if (row?.begun !== begun) return false;
+      const saved = { seq, content: content?.id ?? '', revision };
+      const inStep = await this.#reconcile(
+        trx,
+        place,
+        seq > row.savedSeq ? await this.#adopt(trx, place, row, saved) : row,
+      );
+      if (inStep.state.length <= MAX_STATE || inStep.seq > inStep.savedSeq) return false;
+      await deleteJoint(trx, place);
+      await this.#tellSaved(trx, place, inStep.seq + 1, inStep.seq + 1);
+      return true;
+    });
+    if (isTooLarge) this.#ready.delete(keyOf(place));
+  }
+}
+
+/** The page was given another text since its document was last in step with it. */
+class TextMoved extends Error {}
+
+const keyOf = ({ site, page }: Place): string => `${site} ${page}`;
+const placeOf = (key: string): Place => {
+  const [site, page] = key.split(' ');
+  return { site: site as SiteKey, page: page as PageId };
+};
+const base64 = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
+const listed = (names: readonly string[]): string => new Intl.ListFormat('en').format(names);

@@ -1,0 +1,19 @@
+import { nanoid } from 'nanoid';
+import type { PageId } from '#core/model/ids.ts';
+import type { JointNews } from '#contract/joint-text.ts';
+
+/** This tab, to know what it told itself. */
+export const TAB = nanoid();
+
+/** A text that is written here and perhaps by others, as the site sees it. */
+export interface OpenText {
+  readonly page: PageId;
+  /** Whether all that was written here is in the page. */
+  readonly isSettled: boolean;
+  readonly settle: () => void;
+  /** Sends what waits at once. Whether all of it arrives though the page is closed. */
+  readonly sendBeforeLeaving: () => boolean;
+  readonly catchUp: () => void;
+  readonly hear: (news: JointNews) => void;
+  readonly forget: (tab: string) => void;
+}
