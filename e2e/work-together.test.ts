@@ -56,6 +56,17 @@ describe('two people on one site', () => {
     await marek.until('she has left it', async () => !(await marek.text()).includes('is writing in this text'));
   });
 
+  it('see which field the other is changing, until it is left', async () => {
+    await ines.open(spur, 'pellow-quay', '?page=pq012');
+    await marek.open(spur, 'pellow-quay', '?page=pq012');
+    await (await marek.find('textbox', 'Menu label')).sendKeys('Short');
+    await ines.untilText('Marek Holt is changing this');
+    expect(await marek.text()).not.toContain('is changing this');
+    await marek.press(Key.ESCAPE);
+    await marek.focusTree();
+    await ines.until('he has left it', async () => !(await ines.text()).includes('is changing this'));
+  });
+
   it('undo their own changes only, and are told when somebody’s later change stands in the way', async () => {
     await ines.open(spur, 'tern-sound');
     await marek.open(spur, 'tern-sound');

@@ -5,12 +5,15 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { ensureDatabase, startPostgres } from '#scripts/postgres.mjs';
+import { type Answered, JointWriter } from '#server/testing/joint-writer.ts';
 import { freePort } from './spur.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const EMAIL = 'ines@pellow-quay.example';
 const PASSWORD = 'slipway-42';
 const SITE = 'pellow-quay';
+/** The page whose text several write in. */
+const TEXT = 'pair';
 
 /** What happened in some rounds of killing. */
 export interface FaultReport {
@@ -29,6 +32,10 @@ export interface FaultReport {
   readonly leadsBack: boolean;
   /** Processes that ended though nobody killed them. */
   readonly diedAlone: string[];
+  /** Words that were taken of those who write in one text, those of them that are not in it once, and whether all copies end equal. */
+  readonly words: number;
+  readonly lostWords: string[];
+  readonly isOneText: boolean;
 }
 
 /**
@@ -174,7 +181,20 @@ async function run(
   };
 
   const beginning = await preparePair(origins[0]!);
-  const working = [...Array.from({ length: clients }, (_, number) => client(number)), crawler()];
+  const writers = Array.from({ length: clients }, (_, number) => new TextWriter(number, origins));
+  const write = async (writer: TextWriter) => {
+    while (!isEnding) {
+      writer.write();
+      // Now and then somebody is cut off for a while, and writes on.
+      if (Math.random() < 0.9) await writer.exchange();
+      await pause(60);
+    }
+  };
+  const working = [
+    ...Array.from({ length: clients }, (_, number) => client(number)),
+    ...writers.map((writer) => write(writer)),
+    crawler(),
+  ];
   const victims = ['one', 'other', 'live', 'postgres'] as const;
   for (let round = 0; round < rounds; round++) {
     await pause(300 + random() * 700);
@@ -189,6 +209,8 @@ async function run(
   await pause(3500);
   isEnding = true;
   await Promise.all(working);
+  // All send what is left, and hear of what the others sent.
+  for (const isLast of [false, true]) for (const writer of writers) await writer.settle(isLast);
   const database = new pg.Client({ connectionString: url });
   await database.connect();
   const there = new Set(
@@ -211,6 +233,16 @@ async function run(
     const isRight = state === 'failed' ? times === 0 : state === 'done' && times === 1;
     return isRight ? [] : [`${title}: ${state}${fault === null ? '' : ` (${fault})`}, made ${times} times`];
   });
+  const { document } = (
+    await database.query(
+      'SELECT document FROM content JOIN node ON node.site = content.site AND node.content = content.id WHERE node.site = $1 AND node.id = $2',
+      [SITE, TEXT],
+    )
+  ).rows[0];
+  const onPage = JSON.stringify(document);
+  const taken = writers.flatMap((writer) => writer.taken);
+  const lostWords = taken.filter((word) => onPage.split(`[${word}]`).length !== 2);
+  const isOneText = new Set(writers.map(({ text }) => text)).size === 1;
   const releases = Number((await database.query('SELECT count(*) FROM release')).rows[0].count);
   await database.end();
   const treeAgain = await beginning.tree(origins[0]!);
@@ -232,7 +264,71 @@ async function run(
     notOnce,
     leadsBack: treeAgain === beginning.before,
     diedAlone,
+    words: taken.length,
+    lostWords,
+    isOneText,
   };
+}
+
+/** One of several who write in one text, through one process or the other. */
+class TextWriter {
+  /** The words that some process has acknowledged. */
+  readonly taken: string[] = [];
+  readonly #number: number;
+  readonly #origins: readonly string[];
+  readonly #writer: JointWriter;
+  #cookie = '';
+  #count = 0;
+  #sent = 0;
+  #waiting: string[] = [];
+
+  constructor(number: number, origins: readonly string[]) {
+    this.#number = number;
+    this.#origins = origins;
+    this.#writer = new JointWriter((body) => this.#post(`/api/sites/${SITE}/pages/${TEXT}/joint`, body));
+  }
+
+  get text(): string {
+    return this.#writer.text;
+  }
+
+  write(): void {
+    if (this.#writer.base === null) return;
+    const word = `${this.#number}-${++this.#count}`;
+    this.#writer.insert(word, Math.random());
+    this.#waiting.push(word);
+  }
+
+  async exchange(save = false): Promise<boolean> {
+    const count = this.#waiting.length;
+    const answer = await this.#writer.exchange({ save });
+    if (answer?.status === 401) this.#cookie = '';
+    if (answer?.status !== 200) return false;
+    this.taken.push(...this.#waiting.splice(0, count));
+    return true;
+  }
+
+  /** Sends what waits until it is taken. */
+  async settle(isLast: boolean): Promise<void> {
+    while (!(await this.exchange(isLast))) await pause(100);
+  }
+
+  async #post(path: string, body: object): Promise<Answered | null> {
+    const origin = this.#origins[this.#sent++ % this.#origins.length]!;
+    const post = async (to: string, what: object) =>
+      fetch(origin + to, {
+        method: 'POST',
+        headers: { Origin: origin, 'Content-Type': 'application/json', ...(this.#cookie && { Cookie: this.#cookie }) },
+        body: JSON.stringify(what),
+        signal: AbortSignal.timeout(10_000),
+      }).catch(() => null);
+    if (this.#cookie === '') {
+      const signedIn = await post('/api/session', { email: EMAIL, password: PASSWORD });
+      this.#cookie = signedIn?.ok ? signedIn.headers.getSetCookie()[0]!.split(';')[0]! : '';
+    }
+    const answer = this.#cookie === '' ? null : await post(path, body);
+    return answer && { status: answer.status, json: await answer.json().catch(() => null) };
+  }
 }
 
 /** Two pages below one that lists them with their descriptions, live. */

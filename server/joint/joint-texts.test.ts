@@ -6,6 +6,7 @@ import { type TextDocument, contentIdOf, plainTextOf } from '#core/model/content
 import { toPageId } from '#core/model/ids.ts';
 import { JOINT_FRAGMENT, type JointAnswer } from '#contract/joint-text.ts';
 import { textSchema } from '#contract/rich-text.ts';
+import { type Answered, JointWriter } from '../testing/joint-writer.ts';
 import { type Person, type TestServer, startTestServer, until } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -41,54 +42,17 @@ const textOf = (...lines: string[]): TextDocument => ({
   content: lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
 });
 
-/** A browser in which somebody writes in the text of a page. */
-class Writer {
-  readonly shared = new Y.Doc();
-  readonly waiting: Uint8Array[] = [];
-  readonly #who: Person;
-  readonly #page: string;
-  base: string | null = null;
-  seq = 0;
-  constructor(who: Person, page: string) {
-    this.#who = who;
-    this.#page = page;
-    this.shared.on('update', (update: Uint8Array, origin: unknown) => {
-      if (origin !== 'server') this.waiting.push(update);
-    });
-  }
+const writerAt = (who: Person, page: string) =>
+  new JointWriter((body) => who.post(`/api/sites/jt/pages/${page}/joint`, body));
 
-  get text(): string {
-    return this.shared
-      .getXmlFragment(JOINT_FRAGMENT)
-      .toArray()
-      .map((part) => plainText(part))
-      .filter(Boolean)
-      .join(' / ');
-  }
-
-  write(...lines: string[]): void {
-    const node = textSchema.nodeFromJSON(textOf(...lines));
-    updateYFragment(this.shared, this.shared.getXmlFragment(JOINT_FRAGMENT), node, {
-      mapping: new Map(),
-      isOMark: new Map(),
-    });
-  }
-
-  async exchange(save = false, sent: object = {}) {
-    const taken = this.waiting.splice(0);
-    const update = taken.length === 0 ? null : Buffer.from(Y.mergeUpdates(taken)).toString('base64');
-    const body = { tab: 'a', base: this.base, after: this.seq, update, caret: null, save, ...sent };
-    const answer = await this.#who.post(`/api/sites/jt/pages/${this.#page}/joint`, body);
-    if (answer.status === 200) {
-      const joint = answer.json as JointAnswer;
-      this.base = joint.base;
-      this.seq = joint.seq;
-      if (joint.update) Y.applyUpdate(this.shared, Buffer.from(joint.update, 'base64'), 'server');
-    }
-    return answer;
-  }
+/** Makes a text these lines, as the editor would. */
+function write({ shared, fragment }: JointWriter, ...lines: string[]): void {
+  updateYFragment(shared, fragment, textSchema.nodeFromJSON(textOf(...lines)), {
+    mapping: new Map(),
+    isOMark: new Map(),
+  });
 }
-const plainText = (part: unknown): string => (part as Y.XmlElement).toString().replaceAll(/<[^>]*>/g, '');
+const told = (answer: Answered | null) => answer!.json as JointAnswer & { readonly code: string };
 
 const contentOf = async (page: string): Promise<string | null> =>
   (await server.database('node').where({ site: 'jt', id: page }).first('content')).content;
@@ -109,15 +73,15 @@ async function give(page: string, ...lines: string[]): Promise<void> {
 describe('a text that two write at once', () => {
   it('has the letters of both, through two processes, and is saved as an edit of both', async () => {
     await give('one', 'Boats', 'Oars');
-    const [her, him] = [new Writer(mira, 'one'), new Writer(teo, 'one')];
+    const [her, him] = [writerAt(mira, 'one'), writerAt(teo, 'one')];
     await Promise.all([her.exchange(), him.exchange()]);
     expect(her.text).toBe('Boats / Oars');
-    her.write('Boats by Mira', 'Oars');
-    him.write('Boats', 'Oars by Teo');
+    write(her, 'Boats by Mira', 'Oars');
+    write(him, 'Boats', 'Oars by Teo');
     // Neither has heard of the other.
     await Promise.all([her.exchange(), him.exchange()]);
     await her.exchange();
-    await him.exchange(true);
+    await him.exchange({ save: true });
     expect(her.text).toBe('Boats by Mira / Oars by Teo');
     expect(him.text).toBe(her.text);
     await until('it is so', async () => (await textOn('one')).includes('by Teo'));
@@ -130,13 +94,13 @@ describe('a text that two write at once', () => {
   });
 
   it('is saved by itself after a pause, and told to everybody', async () => {
-    const writer = new Writer(mira, 'two');
+    const writer = writerAt(mira, 'two');
     await writer.exchange();
-    writer.write('By itself');
+    write(writer, 'By itself');
     await writer.exchange();
     expect(await contentOf('two')).toBeNull();
     await until('it is so', async () => (await textOn('two')) === 'By itself');
-    await until('it is so', async () => ((await writer.exchange()).json as JointAnswer).savedSeq === writer.seq);
+    await until('it is so', async () => told(await writer.exchange()).savedSeq === writer.seq);
     // It is a step of undo of who wrote it.
     expect((await mira.post('/api/sites/jt/undo', {})).status).toBe(200);
     expect(await contentOf('two')).toBeNull();
@@ -146,30 +110,30 @@ describe('a text that two write at once', () => {
 
   it('takes in what the page is given otherwise, without losing what is not saved yet', async () => {
     await give('three', 'First', 'Second');
-    const writer = new Writer(mira, 'three');
+    const writer = writerAt(mira, 'three');
     await writer.exchange();
-    writer.write('First', 'Second, by hand');
+    write(writer, 'First', 'Second, by hand');
     await writer.exchange();
     await give('three', 'Zero', 'First', 'Second');
-    await writer.exchange(true);
+    await writer.exchange({ save: true });
     expect(writer.text).toBe('Zero / First / Second, by hand');
     expect(await textOn('three')).toBe('Zero First Second, by hand');
   });
 
   it('keeps what was taken, though the process that took it never saves it', async () => {
     await give('four', 'Start');
-    const writer = new Writer(mira, 'four');
+    const writer = writerAt(mira, 'four');
     await writer.exchange();
-    writer.write('Start and more');
+    write(writer, 'Start and more');
     await writer.exchange();
     const row = { site: 'jt', page: 'four' };
     await until('it is so', async () => (await textOn('four')) === 'Start and more');
     // As if it had ended between the edit and the note that it was made.
     await server.database('joint_text').where(row).update({ saved_seq: 0, content: writer.base, saved_revision: 0 });
-    writer.write('Start and more and more');
-    await writer.exchange(true);
+    write(writer, 'Start and more and more');
+    await writer.exchange({ save: true });
     expect(await textOn('four')).toBe('Start and more and more');
-    const again = new Writer(mira, 'four');
+    const again = writerAt(mira, 'four');
     await again.exchange();
     expect(again.text).toBe('Start and more and more');
   });
@@ -177,20 +141,20 @@ describe('a text that two write at once', () => {
   it('is for who may write there; who may read it sees it, and the others nothing', async () => {
     await give('five', 'Look');
     const reader = await server.colleague('Oona Bell', 'jt', 'reader');
-    const looking = new Writer(reader, 'five');
-    expect((await looking.exchange()).status).toBe(200);
-    looking.write('Look, changed');
-    expect((await looking.exchange()).json.code).toBe('not-allowed');
-    const elsewhere = new Writer(teo, 'five');
-    expect((await elsewhere.exchange()).json.code).toBe('not-allowed');
+    const looking = writerAt(reader, 'five');
+    expect((await looking.exchange())!.status).toBe(200);
+    write(looking, 'Look, changed');
+    expect(told(await looking.exchange()).code).toBe('not-allowed');
+    const elsewhere = writerAt(teo, 'five');
+    expect(told(await elsewhere.exchange()).code).toBe('not-allowed');
     const caret = { anchor: '{}', head: '{}' };
-    expect((await looking.exchange(false, { update: null, caret })).json.code).toBe('not-allowed');
+    expect(told(await looking.exchange({ update: null, caret })).code).toBe('not-allowed');
     expect(await textOn('five')).toBe('Look');
   });
 
   it('takes nothing that is no change of it, and goes on', async () => {
     await give('six', 'Sound');
-    const writer = new Writer(mira, 'six');
+    const writer = writerAt(mira, 'six');
     await writer.exchange();
     const other = new Y.Doc();
     other.getXmlFragment(JOINT_FRAGMENT).insert(0, [new Y.XmlText('loose')]);
@@ -203,20 +167,19 @@ describe('a text that two write at once', () => {
       Buffer.from(Y.encodeStateAsUpdate(other)),
       Buffer.from(Y.encodeStateAsUpdate(half, before)),
     ]) {
-      const refused = await writer.exchange(false, { update: bytes.toString('base64') });
-      expect(refused.json.code).toBe('update-invalid');
+      const refused = await writer.exchange({ update: bytes.toString('base64') });
+      expect(told(refused).code).toBe('update-invalid');
     }
-    const stale = await writer.exchange(false, { base: 'another', update: Buffer.from([0, 0]).toString('base64') });
-    expect(stale.json.code).toBe('text-began-anew');
-    writer.write('Sound and whole');
-    await writer.exchange(true);
+    const stale = await writer.exchange({ base: 'another', update: Buffer.from([0, 0]).toString('base64') });
+    expect(told(stale).code).toBe('text-began-anew');
+    write(writer, 'Sound and whole');
+    await writer.exchange({ save: true });
     expect(await textOn('six')).toBe('Sound and whole');
     // A text that is too long is not saved, and who writes it is told.
-    writer.write('x'.repeat(500_000));
-    const told = await writer.exchange(true);
-    expect((told.json as JointAnswer).problem).toMatch(/400000|400,000/);
-    writer.write('Short again');
-    expect(((await writer.exchange(true)).json as JointAnswer).problem).toBeNull();
+    write(writer, 'x'.repeat(500_000));
+    expect(told(await writer.exchange({ save: true })).problem).toMatch(/400000|400,000/);
+    write(writer, 'Short again');
+    expect(told(await writer.exchange({ save: true })).problem).toBeNull();
     expect(await textOn('six')).toBe('Short again');
   });
 });

@@ -80,6 +80,7 @@ export type Notice =
 /** What can be saved where it is refused because what it builds on is gone. */
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
 const NOBODY_HERE: ReadonlyMap<PageId, string> = new Map();
+const NO_FIELDS: ReadonlyMap<PageId, ReadonlyMap<string, string>> = new Map();
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
 /** So many of all pages of a release are written. */
@@ -123,12 +124,14 @@ export class SiteStore {
   readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
   readonly #writingListeners = new Set<() => void>();
   /** Who else is on which page, tab by tab. */
-  readonly #others = new Map<string, { readonly page: PageId | null; readonly by: string; readonly forget: number }>();
+  readonly #others = new Map<string, Pick<HereNews, 'page' | 'field' | 'by'> & { readonly forget: number }>();
   readonly #hereListeners = new Set<() => void>();
   #here: ReadonlyMap<PageId, string> = NOBODY_HERE;
   /** The texts that are written here. */
   readonly #texts = new Set<OpenText>();
+  #fieldsInUse: ReadonlyMap<PageId, ReadonlyMap<string, string>> = NO_FIELDS;
   #ownPage: PageId | null = null;
+  #ownField: string | null = null;
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
@@ -253,11 +256,22 @@ export class SiteStore {
 
   /** Tells the others which page is selected here. What cannot be told is left out. */
   tellHere(page: PageId | null): void {
+    if (page !== this.#ownPage) this.#ownField = null;
     this.#ownPage = page;
-    void call('tellHere', { site: this.key }, { page, tab: TAB }).catch(() => undefined);
+    void call('tellHere', { site: this.key }, { page, field: this.#ownField, tab: TAB }).catch(() => undefined);
   }
 
-  #hearHere({ tab, by, page, isHere }: HereNews): void {
+  /** Tells the others which field of a page is being changed here, by its label; null for none. */
+  tellField(page: PageId, field: string | null): void {
+    if (field === this.#ownField) return;
+    this.#ownPage = page;
+    this.#ownField = field;
+    this.tellHere(page);
+  }
+  /** Who else is changing which field of a page, by its label. The same map while nothing changes. */
+  getFieldsInUse = (): ReadonlyMap<PageId, ReadonlyMap<string, string>> => this.#fieldsInUse;
+
+  #hearHere({ tab, by, page, field, isHere }: HereNews): void {
     if (tab === TAB) return;
     window.clearTimeout(this.#others.get(tab)?.forget);
     const forget = () => {
@@ -265,7 +279,7 @@ export class SiteStore {
       this.#showHere();
     };
     if (!isHere) return forget();
-    this.#others.set(tab, { page, by, forget: window.setTimeout(forget, HERE_FOR_MS) });
+    this.#others.set(tab, { page, field, by, forget: window.setTimeout(forget, HERE_FOR_MS) });
     this.#showHere();
   }
 
@@ -273,6 +287,10 @@ export class SiteStore {
     const names = new Map<PageId, Set<string>>();
     for (const { page, by } of this.#others.values())
       if (page !== null) names.set(page, (names.get(page) ?? new Set()).add(by));
+    const fields = new Map<PageId, Map<string, string>>();
+    for (const { page, field, by } of this.#others.values())
+      if (page !== null && field !== null) fields.set(page, (fields.get(page) ?? new Map()).set(field, by));
+    this.#fieldsInUse = fields.size === 0 ? NO_FIELDS : fields;
     this.#here = new Map([...names].map(([page, of]) => [page, [...of].sort().join('\n')]));
     this.#hereListeners.forEach((listener) => listener());
   }

@@ -1,4 +1,5 @@
 import { type ComponentProps, type ReactNode, useId } from 'react';
+import { useFieldsInUse } from './being-changed.tsx';
 
 export const BOX =
   'w-full rounded-md border border-edge bg-raised px-2.5 py-1.5 placeholder:text-quiet disabled:opacity-60 aria-invalid:border-danger';
@@ -64,12 +65,22 @@ export function Labelled({
   isBare = false,
   children,
 }: FieldProps & { readonly id: string; readonly isBare?: boolean; readonly children: ReactNode }) {
+  const { others, tell } = useFieldsInUse();
+  const by = others.get(label);
   return (
     // A label that is not seen stands in its field's place, so that it makes nothing around it longer.
-    <div className="relative flex flex-col gap-1">
+    <div className="relative flex flex-col gap-1" onInput={() => tell(label)} onBlur={() => tell(null)}>
       <label htmlFor={id} className={isBare ? 'sr-only' : 'text-small font-medium'}>
         {label}
       </label>
+      {by !== undefined && (
+        <p
+          role="status"
+          className="pointer-events-none absolute top-0 right-0 max-w-[70%] truncate rounded-sm bg-attention-soft px-1.5 text-small text-attention"
+        >
+          {by} is changing this
+        </p>
+      )}
       {children}
       {(hint || fault) && (
         <p id={`${id}-more`} className={`text-small ${fault ? 'text-danger' : 'text-quiet'}`}>

@@ -1,7 +1,8 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { HERE_EVERY_MS } from '#contract/presence.ts';
 import type { SiteStore } from '../api/site-store.ts';
+import type { FieldsInUse } from '../ui/being-changed.tsx';
 
 /** Somebody who only passes a row with the keys is not there. */
 const SETTLES_MS = 1200;
@@ -19,4 +20,16 @@ export function useTellHere(store: SiteStore, page: PageId | null): void {
       document.removeEventListener('visibilitychange', tell);
     };
   }, [store, page]);
+}
+
+const NONE: ReadonlyMap<string, string> = new Map();
+
+/** The fields of a page that others are changing, and the way to tell them of one's own. */
+export function useFieldsOf(store: SiteStore, page: PageId | null): FieldsInUse {
+  const fields = useSyncExternalStore(store.onHere, store.getFieldsInUse);
+  const others = (page === null ? undefined : fields.get(page)) ?? NONE;
+  return useMemo(
+    () => ({ others, tell: (label) => void (page !== null && store.tellField(page, label)) }),
+    [store, page, others],
+  );
 }

@@ -13,8 +13,10 @@ import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
 import { SettingsSheet } from '../settings/settings-sheet.tsx';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
+import { MarksFieldsInUse } from '../ui/being-changed.tsx';
 import { Button } from '../ui/button.tsx';
 import { SideEdge } from './side-edge.tsx';
+import { useFieldsOf } from './use-here.ts';
 import { SheetBar } from './sheet-bar.tsx';
 import { TREE_VIEW, type View, isTreeView } from './lenses.ts';
 import { useCompact, useNarrow } from './use-compact.ts';
@@ -39,7 +41,8 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
 
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
-  const { site, lensParts, view, isHistoryOpen, setHistoryOpen, beside, focusTree } = useWorkbench();
+  const { site, lensParts, view, isHistoryOpen, setHistoryOpen, beside, focusTree, store, selection } = useWorkbench();
+  const fieldsInUse = useFieldsOf(store, selection.active);
   const [arrangement, keep] = useArrangement();
   const { Below } = lensParts;
   const isCompact = useCompact();
@@ -98,7 +101,15 @@ export function Views({ onFocus, later }: ViewsProps) {
             </Button>
           )}
           <WorkbenchProvider value={later}>
-            {beside ? <SettingsSheet beside={beside} /> : isHistoryOpen ? <HistoryPanel /> : <LensPanel />}
+            {beside ? (
+              <SettingsSheet beside={beside} />
+            ) : isHistoryOpen ? (
+              <HistoryPanel />
+            ) : (
+              <MarksFieldsInUse value={fieldsInUse}>
+                <LensPanel />
+              </MarksFieldsInUse>
+            )}
           </WorkbenchProvider>
         </div>
       )}
