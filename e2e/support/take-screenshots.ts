@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { openBrowser } from './browser.ts';
 import { pause } from './screen.ts';
 import { startSpur } from './spur.ts';
@@ -17,6 +17,21 @@ async function take(name: string): Promise<void> {
   console.log(`docs/screenshots/${name}.png`);
 }
 
+/** Has a colleague write in the text of a page, in a browser of their own. */
+async function writeBeside(page: string): Promise<{ endsHere: () => Promise<void> }> {
+  const other = await openBrowser();
+  const colleague = new Workbench(other.driver);
+  await colleague.signIn(spur, 'marek@pellow-quay.example');
+  await other.driver.get(page);
+  await colleague.find('textbox', 'Text');
+  await pause(1500);
+  await (await other.driver.findElement(By.css('.text-of-page p'))).click();
+  // What is typed and taken back leaves the page as it was.
+  await colleague.press(Key.END, 's', Key.BACK_SPACE);
+  await pause(1500);
+  return { endsHere: other.close };
+}
+
 try {
   await browser.driver.get(`${spur.workbench}/sign-in`);
   await bench.find('textbox', 'Password');
@@ -29,7 +44,9 @@ try {
   await bench.click('button', 'Write at the desk');
   await bench.untilText('minute to read');
   await pause(2500);
+  const { endsHere } = await writeBeside(await browser.driver.getCurrentUrl());
   await take('desk');
+  await endsHere();
   await bench.open(spur, 'pellow-quay', '?lens=write&beside=files');
   await bench.click('button', /^Frames on the stocks/);
   await bench.untilText('Everyone can open it');
