@@ -93,7 +93,8 @@ export async function streamEdits(
   const tab = tabIn(request);
   const leave = () => {
     const by = request.session.account?.name ?? '';
-    if (tab !== null) void tellHere(database, key, { tab, by, page: null, field: null, isHere: false }).catch(() => undefined);
+    if (tab !== null)
+      void tellHere(database, key, { tab, by, page: null, field: null, isHere: false }).catch(() => undefined);
   };
   const stops = [
     sessions.onEnd(request.sessionID, () => response.end()),
