@@ -30,6 +30,7 @@ import { benchVisitors } from './visitors.ts';
 import { putColleague } from '#server/people/people-repository.ts';
 import { SHIPPED_ROLES } from '#core/people/role.ts';
 import { benchPeople, rolesInBranches } from './people.ts';
+import { benchTogether } from './together.ts';
 import { benchLists } from './lists.ts';
 import { benchWriting } from './writing.ts';
 
@@ -52,7 +53,20 @@ if (wants('histories')) results.push(...benchHistories());
 if (values.only === 'faults') results.push(...(await benchFaults()));
 if (wants('carry-over')) results.push(...benchCarryOver());
 if (
-  ['edit', 'publish', 'visitors', 'nginx', 'search', 'open', 'browser', 'writing', 'large', 'files', 'fuzz'].some(wants)
+  [
+    'edit',
+    'publish',
+    'visitors',
+    'nginx',
+    'search',
+    'open',
+    'browser',
+    'writing',
+    'large',
+    'files',
+    'fuzz',
+    'together',
+  ].some(wants)
 ) {
   const url = process.env.DATABASE_URL!;
   const database = connect(url);
@@ -107,6 +121,12 @@ if (
     if (wants('open')) results.push(...(await benchOpen(workbench.port, cookie, site.key, SIZE)));
     if (wants('edit'))
       results.push(...(await benchEdit(url, workbench.port, cookie, site, await cookieOf(`editor-${EMAIL}`))));
+    if (wants('together')) {
+      const other = await startServer('workbench/main.js', { ...env, SPUR_PORT: '4494' });
+      const origins = [origin, `http://127.0.0.1:${other.port}`] as const;
+      results.push(...(await benchTogether({ url, origins, cookie, site })));
+      await other.stop();
+    }
     if (wants('publish')) {
       const again = connect(url);
       results.push(...(await benchPublish(again, account.id, post)));

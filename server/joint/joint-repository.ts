@@ -22,6 +22,8 @@ export interface JointRow {
   readonly state: Buffer;
   readonly savedSeq: number;
   readonly seq: number;
+  /** How many bytes of updates have come since it was saved last. */
+  readonly bytes: number;
   /** The revision of the site when it was saved last. */
   readonly savedRevision: number;
   /** The text that the page has now. */
@@ -29,7 +31,7 @@ export interface JointRow {
 }
 
 /** The columns of a row of `joint_text`, with the text of the page as the database has it in this moment. */
-const COLUMNS = `joint.begun, joint.base, joint.content, joint.state, joint.saved_seq, joint.seq, joint.saved_revision,
+const COLUMNS = `joint.begun, joint.base, joint.content, joint.state, joint.saved_seq, joint.seq, joint.bytes, joint.saved_revision,
   coalesce((SELECT node.content FROM node WHERE node.site = joint.site AND node.id = joint.page), '') AS on_page`;
 
 /** The shared document of a text, with a lock until the transaction ends; null where there is none. */
@@ -51,6 +53,7 @@ export async function jointAt(database: Knex, { site, page }: Place): Promise<Jo
     state: row.state,
     savedSeq: Number(row.saved_seq),
     seq: Number(row.seq),
+    bytes: Number(row.bytes),
     savedRevision: Number(row.saved_revision),
     onPage: row.on_page,
   };
@@ -107,7 +110,9 @@ export async function addUpdate(
   at: Date,
 ): Promise<void> {
   await trx('joint_update').insert({ site, page, seq, update: Buffer.from(update), account });
-  await trx('joint_text').where({ site, page }).update({ seq, written_at: at });
+  await trx('joint_text')
+    .where({ site, page })
+    .update({ seq, written_at: at, bytes: trx.raw('bytes + ?', [update.length]) });
 }
 
 /** So many updates that the page has are kept, for who has not heard of them yet. */
@@ -126,6 +131,7 @@ export async function setSaved(
       saved_seq: saved.seq,
       state: Buffer.from(saved.state),
       saved_revision: saved.revision,
+      bytes: 0,
     });
   await trx('joint_update')
     .where({ site, page })
@@ -177,9 +183,14 @@ export async function unsavedBefore(database: Knex, moment: Date): Promise<Place
     .select('site', 'page');
 }
 
-/** Forgets the shared documents that nobody has written in since a moment, and whose pages have all of them. */
+/** Forgets the shared documents that nobody has written in since a moment, and whose pages have all of them, or are gone. */
 export const deleteQuiet = (database: Knex, moment: Date): Promise<number> =>
-  database('joint_text').whereRaw('seq = saved_seq').andWhere('written_at', '<', moment).delete();
+  database('joint_text')
+    .whereRaw(
+      '(seq = saved_seq OR NOT EXISTS (SELECT FROM node WHERE node.site = joint_text.site AND node.id = joint_text.page))',
+    )
+    .andWhere('written_at', '<', moment)
+    .delete();
 
 /** A text by its id; null for '', which is none. */
 export async function documentAt(database: Knex, site: SiteKey, content: string): Promise<TextDocument | null> {

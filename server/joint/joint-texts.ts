@@ -46,6 +46,8 @@ const LOOK_EVERY_MS = 5_000;
 const QUIET_FOR_DAYS = 30;
 /** A document of more bytes, most of them of what was deleted since, begins anew once the page has all of it. */
 const MAX_STATE = 3_000_000;
+/** A document of so many bytes with what its page does not have yet ends: no text is as long. */
+const MAX_UNSAVED = 12_000_000;
 /** So many documents are kept ready. */
 const MAX_READY = 50;
 /** So often it is tried to save over what the page was given meanwhile. */
@@ -189,7 +191,12 @@ export class JointTexts {
           const row = (await lockJoint(trx, place)) ?? (await this.#begin(trx, place, body.base));
           // Somebody else began it in the same moment.
           if (row === null) return false;
-          if (body.base !== row.base) throw new ProblemError('text-began-anew');
+          if (body.base !== row.base || body.after > row.seq) throw new ProblemError('text-began-anew');
+          if (row.state.length + row.bytes + update.length > MAX_UNSAVED) {
+            // Its page will not take it, or much of it is no text: who writes goes on from what the page has.
+            await this.#end(trx, place, row);
+            return true;
+          }
           const ready = await this.#readyAt(trx, place, row);
           try {
             Y.applyUpdate(ready.shared, update);
@@ -254,11 +261,11 @@ export class JointTexts {
     const row = await this.#inStep(place);
     if (row === null) {
       const content = await contentOnPage(database, place);
-      if (base !== null && base !== content) throw new ProblemError('text-began-anew');
+      if (base !== null && (base !== content || after > 0)) throw new ProblemError('text-began-anew');
       const update = base === null ? base64(seedOf(await documentAt(database, place.site, content))) : null;
       return { base: content, seq: 0, savedSeq: 0, savedRevision: 0, update, problem: null };
     }
-    if (base !== null && base !== row.base) throw new ProblemError('text-began-anew');
+    if (base !== null && (base !== row.base || after > row.seq)) throw new ProblemError('text-began-anew');
     const { seq, savedSeq } = row;
     const refused = this.#refused.get(keyOf(place));
     return {
@@ -361,14 +368,14 @@ export class JointTexts {
         document = documentIn(shared);
       } catch {
         // What somebody sent is no text at all: those who write go on from what the page has.
-        await deleteJoint(trx, place);
-        await this.#tellSaved(trx, place, row.seq + 1, row.seq + 1);
+        await this.#end(trx, place, row);
         return null;
       }
       if (isSameText(document, await documentAt(trx, place.site, row.content))) {
         const state = Y.encodeStateAsUpdate(shared);
         await setSaved(trx, place, { content: row.content, seq: row.seq, state, revision: row.savedRevision });
-        await this.#tellSaved(trx, place, row.seq, row.seq);
+        if (state.length > MAX_STATE) await this.#end(trx, place, { ...row, savedSeq: row.seq });
+        else await this.#tellSaved(trx, place, row.seq, row.seq);
         return null;
       }
       let content: StoredContent | null;
@@ -399,7 +406,9 @@ export class JointTexts {
         return await cache.inTurn(place.site, async () => {
           if (content) await adoptFiles(database, place.site, content.files);
           return edits.commit(place.site, account, requestOf(begun, seq), undefined, (site) => {
-            if ((maybeNodeAt(site, place.page)?.content ?? '') !== expected) throw new TextMoved();
+            const node = maybeNodeAt(site, place.page);
+            if (!node) throw new ProblemError('page-unknown', { page: place.page });
+            if ((node.content ?? '') !== expected) throw new TextMoved();
             return {
               operations,
               words: `${wordsOfAll(operations, site)}${names.length === 0 ? '' : ` with ${listed(names)}`}`,
@@ -426,21 +435,24 @@ export class JointTexts {
 
   /** A document that has grown too large begins anew, where the page has all of it. */
   async #noteSaved(place: Place, { begun, seq, content }: ToSave, { revision }: Done): Promise<void> {
-    const isTooLarge = await this.#parts.database.transaction(async (trx) => {
+    await this.#parts.database.transaction(async (trx) => {
       const row = await lockJoint(trx, place);
-      if (row?.begun !== begun) return false;
+      if (row?.begun !== begun) return;
       const saved = { seq, content: content?.id ?? '', revision };
       const inStep = await this.#reconcile(
         trx,
         place,
         seq > row.savedSeq ? await this.#adopt(trx, place, row, saved) : row,
       );
-      if (inStep.state.length <= MAX_STATE || inStep.seq > inStep.savedSeq) return false;
-      await deleteJoint(trx, place);
-      await this.#tellSaved(trx, place, inStep.seq + 1, inStep.seq + 1);
-      return true;
+      if (inStep.state.length > MAX_STATE && inStep.seq === inStep.savedSeq) await this.#end(trx, place, inStep);
     });
-    if (isTooLarge) this.#ready.delete(keyOf(place));
+  }
+
+  /** Ends a document, and tells those who write in it, who begin anew with what the page has. The row is locked. */
+  async #end(trx: Database, place: Place, { seq, savedSeq }: JointRow): Promise<void> {
+    await deleteJoint(trx, place);
+    await this.#tellSaved(trx, place, seq + 1, savedSeq);
+    this.#refused.delete(keyOf(place));
   }
 }
 

@@ -15,6 +15,8 @@ export async function up(knex: Knex): Promise<void> {
       state bytea NOT NULL,
       saved_seq bigint NOT NULL DEFAULT 0,
       seq bigint NOT NULL DEFAULT 0,
+      -- How many bytes of updates have come since.
+      bytes bigint NOT NULL DEFAULT 0,
       -- The revision of the site since which the page may have been given another text.
       saved_revision bigint NOT NULL,
       written_at timestamptz NOT NULL,
