@@ -11,7 +11,8 @@ import { SHIPPED_ROLES, permissionsOf } from '../people/role.ts';
 import { holds } from '../testing/holds.ts';
 import { anyEditStep, anySite, siteAfter, siteAfterSteps } from '../testing/random-site.ts';
 import { printOf } from './print.ts';
-import { type ApprovalRule, decides, ruleAt } from './rule.ts';
+import type { RoleId } from '../people/role.ts';
+import { type ApprovalRule, decides, handedOver, ruleAt, rulesNaming } from './rule.ts';
 import { lackingApproval, standingOf } from './standing.ts';
 
 const PEOPLE = ['ada', 'ben', 'cy', 'dee'];
@@ -43,6 +44,23 @@ function liveAbove(site: Site, page: PageId): PageId[] {
   const entry = site.live.get(page);
   return entry ? [page, ...(entry.node.parent === null ? [] : liveAbove(site, entry.node.parent))] : [];
 }
+
+describe('a rule that names somebody', () => {
+  const [mira, teo, kofi] = ['a', 'b', 'c'] as const;
+  const rule = (people: readonly string[], count: number): ApprovalRule => ({
+    page: null,
+    by: { people: [...people] },
+    count,
+  });
+
+  it('is handed over in their place, and wants no more approvals than there are persons', () => {
+    expect(handedOver(rule([mira, kofi], 2), mira, teo)).toEqual(rule([teo, kofi], 2));
+    expect(handedOver(rule([mira, teo], 2), mira, teo)).toEqual(rule([teo], 1));
+    const ofRole: ApprovalRule = { page: null, by: { role: 'publisher' as RoleId }, count: 2 };
+    expect(handedOver(ofRole, mira, teo)).toBe(ofRole);
+    expect(rulesNaming([rule([mira], 1), rule([kofi], 1), ofRole], mira)).toEqual([rule([mira], 1)]);
+  });
+});
 
 describe('the rule of a page', () => {
   it('is the nearest one above it, in the draft or else where visitors have it', () => {

@@ -26,6 +26,17 @@ export interface ApprovalRule {
   readonly count: number;
 }
 
+/** The rules that name somebody among those who decide. */
+export const rulesNaming = (rules: readonly ApprovalRule[], person: string): ApprovalRule[] =>
+  rules.filter(({ by }) => 'people' in by && by.people.includes(person));
+
+/** A rule that names somebody, with somebody else in their place; it wants no more approvals than there are persons then. */
+export function handedOver(rule: ApprovalRule, from: string, to: string): ApprovalRule {
+  if (!('people' in rule.by)) return rule;
+  const people = [...new Set(rule.by.people.map((one) => (one === from ? to : one)))];
+  return { ...rule, by: { people }, count: Math.min(rule.count, people.length) };
+}
+
 /**
  * The rule that holds for a page: the nearest at it or above in the draft. Where there is none, the nearest above where visitors have it, so
  * that no page gets around its rule by being moved; else that of the whole site; null where there is none, and for what is for practice.

@@ -1,12 +1,14 @@
 import { Eye, Mail, Trash2, X } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { handedOver, rulesNaming } from '#core/approval/rule.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
 import { mayGive } from '#core/people/forbidden.ts';
 import { type RoleAt, powersOf, powersTable } from '#core/people/powers.ts';
 import type { Role, RoleId } from '#core/people/role.ts';
 import type { Colleague } from '#contract/people.ts';
+import { setApprovalRule, useApproval } from '../../../api/approval.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { inviteAgain, removeColleague, setColleague, useColleagues } from '../../../api/people.ts';
 import { useSession } from '../../../api/session.ts';
@@ -15,7 +17,7 @@ import { MarkedRows } from '../../../settings/marked-rows.tsx';
 import { ShowRows } from '../../../settings/show-rows.tsx';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { dayWords } from '../../../tree/plan-words.tsx';
-import { pages } from '../../../tree/words.ts';
+import { listOf, pages } from '../../../tree/words.ts';
 import { Button, IconButton } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
@@ -79,7 +81,7 @@ function Opened({
       <fieldset disabled={!mayChange} className="flex min-w-0 flex-col gap-3">
         <Roles colleague={colleague} roles={roles} />
       </fieldset>
-      <Owned colleague={colleague} colleagues={colleagues} />
+      <InTheirHands colleague={colleague} colleagues={colleagues} />
       <div className="flex flex-wrap items-center gap-2 border-t border-rule pt-3">
         {shown.seenAs === null && (
           <Button onClick={() => store.seeAs({ name, powers: powersOf(roles, rolesAt) })}>
@@ -209,39 +211,59 @@ function Roles({ colleague, roles }: { readonly colleague: Colleague; readonly r
   );
 }
 
-/** The pages that name somebody as their owner, and handing them over. */
-function Owned({
+/** What is in somebody's hands: pages that they own, and branches where they decide what goes live; and handing it over. */
+function InTheirHands({
   colleague,
   colleagues,
 }: {
   readonly colleague: Colleague;
   readonly colleagues: readonly Colleague[];
 }) {
-  const { store, derived, may } = useWorkbench();
-  const { name } = colleague;
+  const { site, store, derived, may } = useWorkbench();
+  const { id, name } = colleague;
   const owned = useMemo(
     () => derived.outline.nodes.filter((node) => planOf(node).owner === name).map(({ id }) => id),
     [derived.outline, name],
   );
-  if (owned.length === 0) return null;
-  const handOver = (owner: string) =>
-    store.apply(owned.map((page) => ({ name: 'page.set', page, fields: { plan: { owner } } })));
+  const approval = useApproval(site.key);
+  const rules = useMemo(() => rulesNaming(approval?.rules ?? [], id), [approval, id]);
+  if (owned.length === 0 && rules.length === 0) return null;
+  const handOver = async (to: Colleague) => {
+    const { name: owner } = to;
+    const refusal =
+      owned.length > 0 && store.apply(owned.map((page) => ({ name: 'page.set', page, fields: { plan: { owner } } })));
+    if (refusal) return;
+    for (const { page, by, count } of rules.map((rule) => handedOver(rule, id, to.id)))
+      if ('people' in by) await setApprovalRule(site.key, { page, by: { people: [...by.people] }, count });
+    toast(`Handed over to ${owner}.`);
+  };
   return (
-    <section aria-label="Pages they own" className="flex flex-col gap-2 border-t border-rule pt-3">
-      <p>
-        <ShowRows pages={owned}>Owner of {pages(owned.length)}</ShowRows>
-      </p>
-      {owned.every((page) => may('plan', page)) && (
+    <section aria-label="In their hands" className="flex flex-col gap-2 border-t border-rule pt-3">
+      {owned.length > 0 && (
+        <p>
+          <ShowRows pages={owned}>Owner of {pages(owned.length)}</ShowRows>
+        </p>
+      )}
+      {rules.length > 0 && (
+        <p>
+          Decides what goes live{' '}
+          {listOf(rules.map(({ page }) => (page === null ? 'on the whole site' : `in ${branchName(site, page)}`)))}
+        </p>
+      )}
+      {owned.every((page) => may('plan', page)) && rules.every(({ page }) => may('everything', page)) && (
         <Choice
-          label="Hand them over to"
+          label="Hand it over to"
           value=""
-          onChange={(event) => event.target.value !== '' && handOver(event.target.value)}
+          onChange={(event) => {
+            const to = colleagues.find((one) => one.id === event.target.value);
+            if (to) void handOver(to).catch(tell);
+          }}
         >
           <option value="">Choose a colleague</option>
           {colleagues
-            .filter((one) => one.id !== colleague.id && one.state !== 'suspended')
+            .filter((one) => one.id !== id && one.state !== 'suspended')
             .map((one) => (
-              <option key={one.id} value={one.name}>
+              <option key={one.id} value={one.id}>
                 {one.name}
               </option>
             ))}
