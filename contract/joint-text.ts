@@ -4,6 +4,9 @@ import { pageIdSchema } from '#core/model/ids.ts';
 /** The part of the shared document that is the text. */
 export const JOINT_FRAGMENT = 'text';
 
+/** How the request begins of an edit that gives a page what is written in its text. */
+export const JOINT_REQUEST = 'text ';
+
 /** The largest update that is sent at once, in characters of Base64: a pasted text of the greatest length, and its markup. */
 const MAX_UPDATE_LENGTH = 1_500_000;
 /** In bytes. */

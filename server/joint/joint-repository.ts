@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { JointNews } from '#contract/joint-text.ts';
+import { JOINT_REQUEST, type JointNews } from '#contract/joint-text.ts';
 import { JOINT_CHANNEL } from '../database/channels.ts';
 
 /** The text of a page as several write it. */
@@ -157,7 +157,7 @@ export async function writersBetween(
 }
 
 /** The request of the edit that gives a page what its document says with the update of that number. */
-export const requestOf = (begun: string, seq: number): string => `text ${begun} ${seq}`;
+export const requestOf = (begun: string, seq: number): string => `${JOINT_REQUEST}${begun} ${seq}`;
 
 /** The last edit that gave the page what this document said, after the revision at which it is known to be saved. */
 export async function lastSaveAfter(

@@ -309,7 +309,16 @@ export class JointTexts {
     const saved = await lastSaveAfter(trx, place, row);
     const inStep = saved && saved.seq > row.savedSeq ? await this.#adopt(trx, place, row, saved) : row;
     if (inStep.onPage === inStep.content) return inStep;
-    const update = updateTo(inStep.state, await documentAt(trx, place.site, inStep.onPage));
+    const { shared } = await this.#readyAt(trx, place, inStep);
+    const given = await documentAt(trx, place.site, inStep.onPage);
+    if (isSound(shared) && isSameText(documentIn(shared), given)) {
+      // Somebody gave it what is written here.
+      const whole = { content: inStep.onPage, seq: inStep.seq, state: Y.encodeStateAsUpdate(shared) };
+      await setSaved(trx, place, { ...whole, revision: inStep.savedRevision });
+      await this.#tellSaved(trx, place, inStep.seq, inStep.seq);
+      return (await jointAt(trx, place))!;
+    }
+    const update = updateTo(inStep.state, given);
     const seq = inStep.seq + 1;
     await addUpdate(trx, place, { seq, update, account: null }, this.#parts.now());
     const savedSeq = inStep.seq === inStep.savedSeq ? seq : inStep.savedSeq;
@@ -348,6 +357,7 @@ export class JointTexts {
       if (typeof toSave === 'string') return toSave;
       const outcome = await this.#edit(place, toSave);
       if (outcome === 'moved') continue;
+      if (outcome === 'gone') return null;
       if (typeof outcome === 'string') return this.#refuse(place, outcome);
       await this.#noteSaved(place, toSave, outcome);
     }
@@ -392,7 +402,7 @@ export class JointTexts {
   }
 
   /** Makes the edit, as one of whoever wrote last and still may. Gives the reason in words where nobody may, or it cannot be. */
-  async #edit(place: Place, { begun, seq, expected, content, writers }: ToSave): Promise<string | 'moved' | Done> {
+  async #edit(place: Place, { begun, seq, expected, content, writers }: ToSave): Promise<string | Done> {
     const { database, cache, edits } = this.#parts;
     const accounts = (await Promise.all(writers.map((id) => accountById(database, id)))).filter(
       (one) => one !== undefined,
@@ -421,6 +431,8 @@ export class JointTexts {
       } catch (fault) {
         if (fault instanceof TextMoved) return 'moved';
         if (!(fault instanceof ProblemError) || fault.code === 'outcome-unknown') throw fault;
+        // It may come back, and what is written in it is saved then.
+        if (fault.code === 'page-unknown') return 'gone';
         reason = fault.message;
       }
     }

@@ -27,7 +27,7 @@ import { NO_POWERS, type Powers, powersOf } from '#core/people/powers.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
 import { HERE_FOR_MS, type HereNews, hereNews } from '#contract/presence.ts';
-import { jointNews } from '#contract/joint-text.ts';
+import { JOINT_REQUEST, jointNews } from '#contract/joint-text.ts';
 import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
@@ -436,6 +436,16 @@ export class SiteStore {
 
   setConnected = (isConnected: boolean): void => this.#setConnected(isConnected);
 
+  tellPageGone = (page: PageId): void => {
+    // The text itself comes with the page: it is kept beside it.
+    const content = this.#confirmed.nodes.get(page)?.content ?? null;
+    this.#tell({
+      kind: 'fault',
+      words: 'The page was removed while you wrote in it.',
+      again: { operations: [{ name: 'page.set', page, fields: { content } }], contents: [], wasRefused: true },
+    });
+  };
+
   /** Waits until an edit has come by the stream; not for ever, since it may be cut off. */
   async #reached(revision: number): Promise<void> {
     for (let waited = 0; this.#revision < revision && waited < ARRIVES_WITHIN_MS; waited += 20)
@@ -543,14 +553,12 @@ export class SiteStore {
     this.#revision = edit.revision;
     this.#pending = this.#pending.filter((one) => one.request !== edit.request);
     this.#rebase();
-    const isOfOpenText = operations.every(
-      (one) =>
-        one.name === 'page.set' &&
-        Object.keys(one.fields).join() === 'content' &&
-        [...this.#texts].some(({ page }) => page === one.page),
-    );
-    // What is written together stands on the screen already.
-    if (isOfOpenText && edit.kind === 'edit') return this.#texts.forEach((text) => text.catchUp());
+    const isJoint = edit.request?.startsWith(JOINT_REQUEST) === true;
+    if (isJoint && [...this.#texts].some(({ page }) => operations.some((one) => 'page' in one && one.page === page))) {
+      // What is written together stands on the screen already.
+      this.#recent.push({ operations: operations as Pending['operations'], contents: [], at: Date.now() });
+      return;
+    }
     if (edit.request === null || !this.#ownRequests.has(edit.request))
       this.#tell({ kind: 'others', by: edit.by, words: edit.words, again: this.#lostBy(operations) });
   }

@@ -6,6 +6,7 @@ import {
   type Caret,
   JOINT_FRAGMENT,
   type JointAnswer,
+  type JointBody,
   type JointNews,
 } from '#contract/joint-text.ts';
 import { AGAIN_AFTER_MS, ServerProblem, call, isUnknown, outlivesPage } from '../api/client.ts';
@@ -39,6 +40,8 @@ interface Around {
   readonly openText: (text: OpenText) => () => void;
   readonly textChanged: () => void;
   readonly setConnected: (isConnected: boolean) => void;
+  /** Offers to put a page back that was removed while something was written in its text. */
+  readonly tellPageGone: (page: PageId) => void;
 }
 
 /**
@@ -62,6 +65,8 @@ export class JointText implements OpenText {
   #waiting: Uint8Array[] = [];
   #isExchanging = false;
   #isDueAgain = false;
+  /** Whether the page was removed while something here was not in it. */
+  #isPageGone = false;
   #wantsSave = false;
   #timer: number | undefined;
   #dueAt = Infinity;
@@ -122,7 +127,7 @@ export class JointText implements OpenText {
 
   /** Whether all that was written here is in the page, as far as it is known here. */
   get isSettled(): boolean {
-    if (this.#shown.state !== 'open' || this.#shown.words !== '') return true;
+    if (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPageGone) return true;
     return !this.hasUnsaved && this.#around.getRevision() >= this.#savedRevision;
   }
   /** Whether something was written here that the page does not have. */
@@ -138,10 +143,11 @@ export class JointText implements OpenText {
   }
 
   sendBeforeLeaving(): boolean {
-    if (this.#shown.state !== 'open' || this.#waiting.length === 0) return true;
-    const isAlone = !this.#isExchanging && outlivesPage(toBase64(Y.mergeUpdates(this.#waiting)));
-    void this.#exchange();
-    return isAlone;
+    if (this.#shown.state !== 'open' || this.#isPageGone || this.#waiting.length === 0) return true;
+    // All that nobody has acknowledged, also what is on its way: taken twice it is the same.
+    const body = this.#body(this.#waiting.length, false);
+    void call('writeTogether', { site: this.#around.key, page: this.page }, body).catch(() => undefined);
+    return outlivesPage(body.update!);
   }
 
   /** Asks what was written elsewhere, as after a time without news. */
@@ -176,7 +182,7 @@ export class JointText implements OpenText {
   async leave(): Promise<void> {
     this.#caret = null;
     window.clearInterval(this.#telling);
-    while (!this.isSettled) {
+    while (!this.isSettled || this.#isPageGone) {
       this.settle();
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
@@ -211,6 +217,11 @@ export class JointText implements OpenText {
     }, wait);
   }
 
+  #body(count: number, save: boolean): JointBody {
+    const update = count === 0 ? null : toBase64(Y.mergeUpdates(this.#waiting.slice(0, count)));
+    return { tab: TAB, base: this.#base, after: this.#seq, update, caret: this.#caret, save };
+  }
+
   async #exchange(): Promise<void> {
     if (this.#isExchanging) {
       this.#isDueAgain = true;
@@ -222,18 +233,8 @@ export class JointText implements OpenText {
     const save = this.#wantsSave;
     this.#wantsSave = false;
     try {
-      const answer = await call(
-        'writeTogether',
-        { site: this.#around.key, page: this.page },
-        {
-          tab: TAB,
-          base: this.#base,
-          after: this.#seq,
-          update: count === 0 ? null : toBase64(Y.mergeUpdates(this.#waiting)),
-          caret: this.#caret,
-          save,
-        },
-      );
+      const answer = await call('writeTogether', { site: this.#around.key, page: this.page }, this.#body(count, save));
+      this.#isPageGone = false;
       this.#waiting = this.#waiting.slice(count);
       if (count > 0) this.#ownSeq = answer.seq;
       this.#seq = answer.seq;
@@ -250,6 +251,16 @@ export class JointText implements OpenText {
         this.#wantsSave ||= save;
         this.#isExchanging = false;
         this.#soon(AGAIN_AFTER_MS);
+        return;
+      }
+      if (fault instanceof ServerProblem && fault.problem.code === 'page-unknown' && this.hasUnsaved) {
+        // Should the page come back, what was written comes with it.
+        if (!this.#isPageGone) this.#around.tellPageGone(this.page);
+        this.#isPageGone = true;
+        this.#wantsSave = true;
+        this.#isExchanging = false;
+        this.#around.textChanged();
+        this.#soon(LOOK_MS);
         return;
       }
       const isAnew = fault instanceof ServerProblem && fault.problem.code === 'text-began-anew';
