@@ -39,13 +39,13 @@ export const OF_REQUESTS = {
     status: 409,
     title: 'The text began anew',
     detail: () =>
-      'What is written here belongs to an older version of the text. Open the text again, and insert what is missing in it.',
+      'What is written here belongs to an older version of the text. Open the text again and put in what is missing.',
   },
   'update-invalid': {
     status: 422,
-    title: 'Nothing could be taken from this',
+    title: 'Not a change of this text',
     detail: () =>
-      'What was sent is no change of this text, or builds on one that is not there. Open the text again, and write it there.',
+      'What was sent cannot be read as a change of this text, or builds on a change that is missing. Open the text again and write it there.',
   },
   'body-invalid': {
     status: 422,

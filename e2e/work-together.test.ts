@@ -1,24 +1,9 @@
 import { By, Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { bothSignedIn } from './support/signed-in.ts';
+import type { Workbench } from './support/workbench.ts';
 
-let spur: Spur;
-let browsers: Browser[];
-let ines: Workbench;
-let marek: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browsers = [await openBrowser(), await openBrowser()];
-  [ines, marek] = browsers.map((browser) => new Workbench(browser.driver)) as [Workbench, Workbench];
-  await ines.signIn(spur);
-  await marek.signIn(spur, 'marek@pellow-quay.example');
-});
-afterAll(async () => {
-  for (const browser of browsers ?? []) await browser.close();
-  await spur?.stop();
-});
+const { spur, ines, marek } = await bothSignedIn();
 
 describe('two people on one site', () => {
   it('see each other’s edits without reloading, and neither loses the selection or what is being typed', async () => {

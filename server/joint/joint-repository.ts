@@ -174,13 +174,15 @@ export async function lastSaveAfter(
   return row && { seq: Number(row.request.split(' ')[2]), content: row.content ?? '', revision: Number(row.revision) };
 }
 
-/** The texts in which something is written that their pages do not have, and was not written since a moment. */
+/** The texts of pages in the tree in which something is written that these do not have, and was not written since a moment. */
 export async function unsavedBefore(database: Knex, moment: Date): Promise<Place[]> {
   return database('joint_text')
+    .join('node', { 'node.site': 'joint_text.site', 'node.id': 'joint_text.page' })
     .whereRaw('seq > saved_seq')
+    .whereNull('node.removed_with')
     .andWhere('written_at', '<', moment)
     .limit(100)
-    .select('site', 'page');
+    .select('joint_text.site', 'joint_text.page');
 }
 
 /** Forgets the shared documents that nobody has written in since a moment, and whose pages have all of them, or are gone. */

@@ -94,9 +94,9 @@ export class JointTexts {
   readonly #ready = new Map<string, Ready>();
   readonly #due = new Map<string, { readonly timer: NodeJS.Timeout; readonly first: number }>();
   /** What is being saved, text by text. */
-  readonly #saving = new Map<string, Promise<string | null>>();
-  /** Texts that their pages do not take, with the reason and the number of the last update then. */
-  readonly #refused = new Map<string, { readonly seq: number; readonly words: string }>();
+  readonly #saving = new Map<string, Promise<void>>();
+  /** Why pages do not take what is written in their texts, in words. */
+  readonly #refused = new Map<string, string>();
   readonly #looking: NodeJS.Timeout;
 
   constructor(parts: Parts, onFault: (fault: unknown) => void) {
@@ -135,14 +135,14 @@ export class JointTexts {
     return answer;
   }
 
-  /** Saves what is written in a text. Gives the reason, in words, where its page does not take it. */
-  save(place: Place): Promise<string | null> {
+  /** Saves what is written in a text, as far as its page takes it. */
+  save(place: Place): Promise<void> {
     const key = keyOf(place);
     clearTimeout(this.#due.get(key)?.timer);
     this.#due.delete(key);
-    const before = this.#saving.get(key) ?? Promise.resolve(null);
+    const before = this.#saving.get(key) ?? Promise.resolve();
     const saving = before
-      .catch(() => null)
+      .catch(() => undefined)
       .then(() => this.#save(place))
       .finally(() => {
         if (this.#saving.get(key) === saving) this.#saving.delete(key);
@@ -275,7 +275,7 @@ export class JointTexts {
       savedRevision: row.savedRevision,
       update:
         base !== null && after >= seq ? null : base64(await this.#lacking(place, row, base === null ? null : after)),
-      problem: refused !== undefined && seq > savedSeq ? refused.words : null,
+      problem: refused !== undefined && seq > savedSeq ? refused : null,
     };
   }
 
@@ -346,22 +346,18 @@ export class JointTexts {
     return tellJoint(trx, site, { page, tab: '', by: '', seq, savedSeq, caret: null });
   }
 
-  async #save(place: Place): Promise<string | null> {
+  async #save(place: Place): Promise<void> {
     const key = keyOf(place);
     for (let tries = 0; tries < MAX_TRIES; tries++) {
       const toSave = await this.#toSave(place);
-      if (toSave === null) {
-        this.#refused.delete(key);
-        return null;
-      }
-      if (typeof toSave === 'string') return toSave;
-      const outcome = await this.#edit(place, toSave);
-      if (outcome === 'moved') continue;
-      if (outcome === 'gone') return null;
-      if (typeof outcome === 'string') return this.#refuse(place, outcome);
-      await this.#noteSaved(place, toSave, outcome);
+      const outcome = toSave === null || typeof toSave === 'string' ? toSave : await this.#edit(place, toSave);
+      if (outcome === MOVED) continue;
+      if (typeof outcome === 'string') this.#refused.set(key, outcome);
+      else this.#refused.delete(key);
+      // What is written meanwhile has its own time.
+      if (outcome !== null && typeof outcome === 'object') await this.#noteSaved(place, toSave as ToSave, outcome);
+      return;
     }
-    return null;
   }
 
   /** What is to be saved, and said to be; null for nothing, and the reason in words where it is no text that a page takes. */
@@ -393,7 +389,6 @@ export class JointTexts {
         content = document && acceptContent({ id: contentIdOf(document), document });
       } catch (fault) {
         if (!(fault instanceof ProblemError)) throw fault;
-        this.#refused.set(keyOf(place), { seq: row.seq, words: fault.message });
         return fault.message;
       }
       const writers = await writersBetween(trx, place, row.savedSeq, row.seq);
@@ -401,8 +396,14 @@ export class JointTexts {
     });
   }
 
-  /** Makes the edit, as one of whoever wrote last and still may. Gives the reason in words where nobody may, or it cannot be. */
-  async #edit(place: Place, { begun, seq, expected, content, writers }: ToSave): Promise<string | Done> {
+  /**
+   * Makes the edit, as one of whoever wrote last and still may. Gives the reason in words where nobody may, or it cannot be; null where the
+   * page is not in the tree: what is written in it is saved should it come back.
+   */
+  async #edit(
+    place: Place,
+    { begun, seq, expected, content, writers }: ToSave,
+  ): Promise<Done | string | typeof MOVED | null> {
     const { database, cache, edits } = this.#parts;
     const accounts = (await Promise.all(writers.map((id) => accountById(database, id)))).filter(
       (one) => one !== undefined,
@@ -429,23 +430,16 @@ export class JointTexts {
           });
         });
       } catch (fault) {
-        if (fault instanceof TextMoved) return 'moved';
+        if (fault instanceof TextMoved) return MOVED;
         if (!(fault instanceof ProblemError) || fault.code === 'outcome-unknown') throw fault;
-        // It may come back, and what is written in it is saved then.
-        if (fault.code === 'page-unknown') return 'gone';
+        if (fault.code === 'page-unknown') return null;
         reason = fault.message;
       }
     }
     return reason;
   }
 
-  async #refuse(place: Place, words: string): Promise<string> {
-    const row = await jointAt(this.#parts.database, place);
-    this.#refused.set(keyOf(place), { seq: row?.seq ?? 0, words });
-    return words;
-  }
-
-  /** A document that has grown too large begins anew, where the page has all of it. */
+  /** Notes that the page has what was saved. A document that has grown too large begins anew, where the page has all of it. */
   async #noteSaved(place: Place, { begun, seq, content }: ToSave, { revision }: Done): Promise<void> {
     await this.#parts.database.transaction(async (trx) => {
       const row = await lockJoint(trx, place);
@@ -470,6 +464,7 @@ export class JointTexts {
 
 /** The page was given another text since its document was last in step with it. */
 class TextMoved extends Error {}
+const MOVED = Symbol('the page was given another text');
 
 const keyOf = ({ site, page }: Place): string => `${site} ${page}`;
 const placeOf = (key: string): Place => {

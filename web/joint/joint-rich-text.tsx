@@ -85,7 +85,11 @@ function JointEditor({
     };
   }, [text]);
   // What the page was given otherwise comes in too.
-  useEffect(() => text.catchUp(), [text, content]);
+  const known = useRef(content);
+  useEffect(() => {
+    if (known.current !== content) text.catchUp();
+    known.current = content;
+  }, [text, content]);
   const beginAnew = useEffectEvent(() => {
     const document = editor.getJSON() as TextDocument;
     onAnew(text.hasUnsaved && !isBlank(document) ? document : null);
