@@ -95,6 +95,32 @@ describe('a colleague', () => {
     await bench.untilNoText('The workbench as Mira Sand sees it');
   });
 
+  it('hands over the pages that they own, and the branches where they decide', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
+    const rules = `fetch('/api/sites/pellow-quay/approval').then((answer) => answer.json()).then(({ rules }) => rules)`;
+    const idOf = (name: string): Promise<string> =>
+      browser.driver.executeScript(`return fetch('/api/sites/pellow-quay/colleagues').then((answer) => answer.json())
+        .then(({ colleagues }) => colleagues.find(({ name }) => name === '${name}').id);`);
+    const [oona, mira] = [await idOf('Oona Trask'), await idOf('Mira Sand')];
+    await browser.driver.executeScript(`return fetch('/api/sites/pellow-quay/approval/rules', {
+      method: 'PUT', headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ page: 'pq012', by: { people: ['${oona}'] }, count: 1 }) });`);
+    await bench.click('button', /^Oona Trask/);
+    await bench.untilText('Decides what goes live in ‘Short courses’');
+    await bench.untilText('Owner of');
+    await bench.choose('Hand it over to', /^Mira Sand$/);
+    await bench.untilText('Handed over to Mira Sand.');
+    await bench.untilNoText('Owner of');
+    await bench.saved();
+    const [rule] = await browser.driver.executeScript<{ by: unknown }[]>(
+      `return ${rules}.then((all) => all.filter(({ page }) => page === 'pq012'));`,
+    );
+    expect(rule!.by).toEqual({ people: [mira] });
+    await bench.click('button', 'All colleagues');
+    await bench.click('button', /^Mira Sand/);
+    await bench.untilText('Decides what goes live in ‘Short courses’');
+  });
+
   it('is suspended, and out at once', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
     await bench.click('button', /^Nora Field/);

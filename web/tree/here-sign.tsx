@@ -20,7 +20,7 @@ export function HereSign({ names }: { readonly names: string }) {
         <span
           key={name}
           aria-hidden
-          className="inline-flex h-5 min-w-5 items-center justify-center rounded-full bg-accent-soft px-1 text-tiny font-medium text-accent"
+          className="inline-flex h-5 min-w-5 items-center justify-center rounded-full bg-accent-soft px-1 text-tiny font-medium text-accent forced-colors:bg-transparent forced-colors:text-inherit"
         >
           {initialsOf(name)}
         </span>
