@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { audienceIdSchema } from '#core/model/audience.ts';
-import { SYNC_KINDS } from '#core/visitors/directory-sync.ts';
+import { SYNC_KINDS } from '#core/directory/directory-person.ts';
+import { pageIdSchema } from '#core/model/ids.ts';
+import { roleIdSchema } from '#core/people/role.ts';
+import { roleAtSchema } from './people.ts';
 
 /** How a synchronisation ended. */
 export const lastSync = z.object({
@@ -16,14 +19,18 @@ export const lastSync = z.object({
 });
 export type LastSync = z.infer<typeof lastSync>;
 
-const groupAudiences = z.record(z.string().min(1).max(200), audienceIdSchema);
+/** A group of the directory, and how many are in it. */
+const groupOfDirectory = z.object({ id: z.string(), name: z.string(), members: z.number() });
+const groupId = z.string().min(1).max(200);
+
+const groupAudiences = z.record(groupId, audienceIdSchema);
 
 /** What a site takes from the organisation's directory. */
 export const directoryAnswer = z.object({
   isConnected: z.boolean(),
   /** Why it could not be read, as a sentence. */
   fault: z.string().nullable(),
-  groups: z.array(z.object({ id: z.string(), name: z.string(), members: z.number() })),
+  groups: z.array(groupOfDirectory),
   /** The audience of each group that has one. */
   groupAudiences,
   isNightly: z.boolean(),
@@ -48,3 +55,44 @@ export const syncAnswer = z.object({
   ),
 });
 export type SyncAnswer = z.infer<typeof syncAnswer>;
+
+export const MAX_GROUP_ROLES = 50;
+/** The role that the members of a group have: on a branch, or on the whole site for `null`. */
+export const groupRoleSchema = z.strictObject({ group: groupId, page: pageIdSchema.nullable(), role: roleIdSchema });
+
+/** What a site takes from the directory for its colleagues. */
+export const colleagueDirectoryAnswer = z.object({
+  isConnected: z.boolean(),
+  /** Why it could not be read, as a sentence. */
+  fault: z.string().nullable(),
+  groups: z.array(groupOfDirectory),
+  groupRoles: z.array(groupRoleSchema),
+  isNightly: z.boolean(),
+  last: lastSync.nullable(),
+});
+export type ColleagueDirectoryAnswer = z.infer<typeof colleagueDirectoryAnswer>;
+
+export const setColleagueDirectoryBody = z.strictObject({
+  groupRoles: z
+    .array(groupRoleSchema)
+    .max(MAX_GROUP_ROLES, `At most ${MAX_GROUP_ROLES} roles of groups.`)
+    .refine(
+      (all) => new Set(all.map(({ group, page }) => JSON.stringify([group, page]))).size === all.length,
+      'One role for each group and place.',
+    ),
+  isNightly: z.boolean(),
+});
+
+export const colleagueSyncAnswer = z.object({
+  items: z.array(
+    z.object({
+      kind: z.enum(SYNC_KINDS),
+      name: z.string(),
+      email: z.string(),
+      gains: z.array(roleAtSchema),
+      loses: z.array(roleAtSchema),
+      isTakenOver: z.boolean(),
+    }),
+  ),
+});
+export type ColleagueSyncAnswer = z.infer<typeof colleagueSyncAnswer>;

@@ -1,4 +1,5 @@
 import { sessionAnswer } from './api.ts';
+import { colleagueDirectoryAnswer, colleagueSyncAnswer, setColleagueDirectoryBody, syncBody } from './directory.ts';
 import {
   accountLinkAnswer,
   addPasskeyBody,
@@ -78,6 +79,30 @@ export const PEOPLE_ROUTES = {
     where: 'somewhere',
     summary: 'Send an invitation once more; the link of the earlier one ends',
     answer: okAnswer,
+  },
+  showColleagueDirectory: {
+    method: 'get',
+    path: '/api/sites/:site/colleague-directory',
+    permission: 'people',
+    summary: 'The groups of the organisation’s directory, which roles they give, and how it was synchronised last',
+    answer: colleagueDirectoryAnswer,
+  },
+  setColleagueDirectory: {
+    method: 'put',
+    path: '/api/sites/:site/colleague-directory',
+    permission: 'people',
+    summary: 'Say which groups of the directory give which roles, and whether it is synchronised at night',
+    body: setColleagueDirectoryBody,
+    answer: okAnswer,
+  },
+  syncColleagues: {
+    method: 'post',
+    path: '/api/sites/:site/colleague-directory/syncs',
+    permission: 'people',
+    summary:
+      'Say what a synchronisation with the directory would change for colleagues, or do it; all of it or nothing',
+    body: syncBody,
+    answer: colleagueSyncAnswer,
   },
   setRole: {
     method: 'put',

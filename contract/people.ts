@@ -30,6 +30,8 @@ export const colleagueSchema = z.object({
   /** Null: never, or not for who may not look after colleagues. */
   lastSeen: moment.nullable(),
   roles: z.array(roleAtSchema),
+  /** The places, of those above, whose role comes from the organisation's directory; null where it looks after nothing of theirs. */
+  placesFromDirectory: z.array(pageIdSchema.nullable()).nullable(),
 });
 export type Colleague = z.infer<typeof colleagueSchema>;
 
@@ -111,6 +113,7 @@ export const SECURITY_EVENTS = [
   'invited',
   'invitation-taken-up',
   'roles-changed',
+  'groups-changed',
   'colleague-suspended',
   'colleague-back',
   'colleague-removed',

@@ -128,6 +128,18 @@ export const OF_REQUESTS = {
     detail: (p) =>
       `The role ‘${p.name}’ is held by ${p.count} ${p.count === 1 ? 'colleague' : 'colleagues'}. Give them another one first.`,
   },
+  'role-of-group': {
+    status: 409,
+    title: 'A group has this role',
+    detail: (p) =>
+      `The role ‘${p.name}’ is given to members of a group in the organisation’s directory. Give that group another role first, under Colleagues.`,
+  },
+  'role-from-directory': {
+    status: 409,
+    title: 'The role comes from the directory',
+    detail: (p) =>
+      `The role ${p.place} comes from a group of the organisation’s directory and would come back. Choose another role for that place, or change what the group gives, under Colleagues.`,
+  },
   'role-too-many': {
     status: 409,
     title: 'Too many roles',

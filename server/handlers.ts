@@ -69,6 +69,7 @@ import type { EngineService } from './engine/engine-service.ts';
 import { makeAnswerHandlers } from './answers/answer-handlers.ts';
 import { makeJoiningHandlers } from './visitors/joining-handlers.ts';
 import { makeDirectoryHandlers } from './directory/directory-handlers.ts';
+import type { ColleagueSync } from './directory/colleague-sync.ts';
 import type { DirectoryService } from './directory/directory-service.ts';
 import { makePassphraseHandlers } from './visitors/passphrase-handlers.ts';
 import { makeVisitorHandlers } from './visitors/visitor-handlers.ts';
@@ -125,6 +126,7 @@ export interface Services {
   readonly sessions: RememberedSessions;
   /** What walks are signed with. */
   readonly directory: DirectoryService;
+  readonly colleagueSync: ColleagueSync;
   readonly engine: EngineService;
   readonly links: LinkService;
   readonly library: LibraryService;

@@ -30,6 +30,8 @@ import { connect, connectPool } from './database/connect.ts';
 import { listen } from './database/listen.ts';
 import { migrate } from './database/migrate.ts';
 import { sessionSecret } from './database/session-secret.ts';
+import { AccountLinks } from './accounts/account-links.ts';
+import { ColleagueSync } from './directory/colleague-sync.ts';
 import { DirectoryService, NIGHTLY_SYNC } from './directory/directory-service.ts';
 import { DAILY_MAILS, DailyMails } from './talk/daily-mails.ts';
 import { ApprovalService } from './approval/approval-service.ts';
@@ -131,6 +133,8 @@ await runProcess('workbench', async (ready) => {
       : config.directory,
     now,
   });
+  const accountLinks = new AccountLinks({ database, mailer: outbox, origin: config.origin, now });
+  const colleagueSync = new ColleagueSync({ database, cache, people, links: accountLinks, directory, now });
   const engine = new EngineService(database, config.liveOrigin, now);
   const dailyMails = new DailyMails({ database, cache, people, mailer: outbox, origin: config.origin, now });
   const links = new LinkService(database, cache, now, crawlHosts);
@@ -141,7 +145,10 @@ await runProcess('workbench', async (ready) => {
       [engine.look.job]: engine.look.run,
       [links.look.job]: links.look.run,
       [NIGHTLY_LINKS]: () => links.askAtNight(),
-      [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+      [NIGHTLY_SYNC]: async () => {
+        await directory.syncAtNight();
+        await colleagueSync.syncAtNight();
+      },
       [DAILY_MAILS]: () => dailyMails.send(),
       [PREPARE_FILE]: library.prepare,
     },
@@ -151,6 +158,7 @@ await runProcess('workbench', async (ready) => {
   engine.look.useQueue(queue);
   await links.useQueue(queue);
   await directory.useQueue(queue);
+  await colleagueSync.useQueue(queue);
   await dailyMails.useQueue(queue);
   crawls.useQueue(queue);
   await crawls.takeUp();
@@ -226,6 +234,7 @@ await runProcess('workbench', async (ready) => {
     crawlHosts,
     carryOver,
     directory,
+    colleagueSync,
     identityProvider: providerAccess && new IdentityProvider(providerAccess),
     engine,
     links,

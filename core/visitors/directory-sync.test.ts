@@ -1,15 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
+import { type DirectoryPerson, mostSuspendedUnseen } from '../directory/directory-person.ts';
 import type { AudienceId } from '../model/audience.ts';
-import {
-  type DirectoryPerson,
-  type GroupAudiences,
-  type SyncItem,
-  type SyncedAccount,
-  mostSuspendedUnseen,
-  planSync,
-} from './directory-sync.ts';
+import { type GroupAudiences, type SyncItem, type SyncedAccount, planSync } from './directory-sync.ts';
 
 const [STAFF, STUDENTS, GOVERNORS] = ['staff', 'students', 'governors'] as [AudienceId, AudienceId, AudienceId];
 const GROUPS: GroupAudiences = { tutors: STAFF, office: STAFF, year: STUDENTS };

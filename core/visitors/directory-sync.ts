@@ -1,15 +1,5 @@
+import { type DirectoryPerson, type SyncKind, accountsOf } from '../directory/directory-person.ts';
 import type { AudienceId } from '../model/audience.ts';
-
-/** Somebody in the organisation's directory. */
-export interface DirectoryPerson {
-  readonly id: string;
-  readonly name: string;
-  readonly email: string;
-  /** Whoever has left the organisation is kept by directories as not active. */
-  readonly isActive: boolean;
-  /** The ids of the groups that they are in. */
-  readonly groups: readonly string[];
-}
 
 /** An account of a visitor, as far as the directory matters to it. */
 export interface SyncedAccount {
@@ -29,10 +19,7 @@ export interface SyncedAccount {
 /** The audience of the members of a group, by the id of the group; groups that are not in it count for nothing. */
 export type GroupAudiences = Readonly<Record<string, AudienceId>>;
 
-export const SYNC_KINDS = ['made', 'changed', 'suspended', 'restored', 'in the way'] as const;
-export type SyncKind = (typeof SYNC_KINDS)[number];
-
-/** One thing that a synchronisation does; `in the way` is one that it cannot do, and leaves. */
+/** One thing that a synchronisation does. */
 export interface SyncItem {
   readonly kind: SyncKind;
   /** The account; null where one is made. */
@@ -79,26 +66,6 @@ export function planSync(
     if (item) items.push(item);
   }
   return items;
-}
-
-/** Whose account is whose: by the directory's id, else by the mail address where the account is nobody else's. */
-function accountsOf(
-  people: readonly DirectoryPerson[],
-  accounts: readonly SyncedAccount[],
-): Map<string, SyncedAccount> {
-  const present = new Set(people.map(({ id }) => id));
-  const free = new Map<string, SyncedAccount>();
-  const found = new Map<string, SyncedAccount>();
-  for (const account of accounts)
-    if (account.directoryId !== null && present.has(account.directoryId)) found.set(account.directoryId, account);
-    else free.set(account.email.toLowerCase(), account);
-  for (const { id, email } of people) {
-    const account = found.has(id) ? undefined : free.get(email.toLowerCase());
-    if (!account) continue;
-    found.set(id, account);
-    free.delete(email.toLowerCase());
-  }
-  return found;
 }
 
 function newAccount(person: DirectoryPerson, audiences: readonly AudienceId[], taken: Set<string>): SyncItem {
@@ -181,7 +148,3 @@ const sameAccount = (a: Omit<SyncedAccount, 'id'>, b: Omit<SyncedAccount, 'id'>)
 
 const sameSet = (a: readonly string[], b: readonly string[]): boolean =>
   a.length === b.length && a.every((one) => b.includes(one));
-
-/** How many suspensions are let through while nobody looks: a directory that is empty by mistake must not shut everybody out. */
-export const mostSuspendedUnseen = (accounts: readonly SyncedAccount[]): number =>
-  Math.max(5, Math.floor(accounts.filter(({ directoryId, hasLeft }) => directoryId !== null && !hasLeft).length / 5));

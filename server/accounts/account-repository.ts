@@ -43,6 +43,9 @@ export async function firstToLookAfterAll(database: Knex): Promise<PlainAccount 
 export const namesOfThoseWhoLookAfterAll = (database: Knex): Promise<string[]> =>
   database('account').where({ looks_after_all: true }).orderBy('name').pluck('name');
 
+export const addressesOfThoseWhoLookAfterAll = (database: Knex): Promise<string[]> =>
+  database('account').where({ looks_after_all: true }).pluck('email');
+
 /** Adds an account. SQLSTATE 23505 where the mail address has one. */
 export const insertAccount = (database: Knex, account: StoredAccount, isDemo: boolean): Promise<unknown> =>
   database('account').insert({

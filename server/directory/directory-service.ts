@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { SiteKey } from '#core/model/ids.ts';
-import { type SyncItem, mostSuspendedUnseen, planSync } from '#core/visitors/directory-sync.ts';
+import { type SyncKind, mostSuspendedUnseen } from '#core/directory/directory-person.ts';
+import { type SyncItem, planSync } from '#core/visitors/directory-sync.ts';
 import type { LastSync } from '#contract/directory.ts';
 import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
@@ -22,7 +23,7 @@ import { type DirectoryAccess, type DirectoryContents, readDirectory } from './s
 
 /** The name of the work in the queue, and when it is done: at half past two at night, by UTC. */
 export const NIGHTLY_SYNC = 'directory-sync';
-const AT_NIGHT = '30 2 * * *';
+export const AT_NIGHT = '30 2 * * *';
 
 /** Keeps accounts of visitors in step with the organisation's directory: looked at first, then done; or by itself at night. */
 export class DirectoryService {
@@ -96,7 +97,7 @@ export class DirectoryService {
         await this.#sync(site, 'the night', mostSuspendedUnseen(accounts));
       } catch (fault) {
         if (!(fault instanceof ProblemError)) throw fault;
-        await putLastSync(this.#database, site, { ...this.#told([], 'the night'), fault: fault.message });
+        await putLastSync(this.#database, site, toldSync([], this.#now(), 'the night', fault.message));
       }
     }
   }
@@ -116,21 +117,27 @@ export class DirectoryService {
         throw new ProblemError('directory-doubtful', { count: suspended, limit: mostSuspended });
       await applySync(trx, site, items, passwordHash, this.#now());
       for (const { kind, email } of items) if (kind === 'made') await this.#letters.welcome(trx, place, email);
-      await putLastSync(trx, site, this.#told(items, by));
+      await putLastSync(trx, site, toldSync(items, this.#now(), by, null));
       return items;
     });
   }
+}
 
-  #told(items: readonly SyncItem[], by: string): LastSync {
-    const count = (wanted: SyncItem['kind']) => items.filter(({ kind }) => kind === wanted).length;
-    return {
-      at: this.#now().toISOString(),
-      by,
-      made: count('made'),
-      changed: count('changed') + count('restored'),
-      suspended: count('suspended'),
-      inTheWay: count('in the way'),
-      fault: null,
-    };
-  }
+/** How a synchronisation ended, as it is told afterwards. @param fault why nothing was done, as a sentence */
+export function toldSync(
+  items: readonly { readonly kind: SyncKind }[],
+  at: Date,
+  by: string,
+  fault: string | null,
+): LastSync {
+  const count = (wanted: SyncKind) => items.filter(({ kind }) => kind === wanted).length;
+  return {
+    at: at.toISOString(),
+    by,
+    made: count('made'),
+    changed: count('changed') + count('restored'),
+    suspended: count('suspended'),
+    inTheWay: count('in the way'),
+    fault,
+  };
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { DirectoryPerson } from '#core/visitors/directory-sync.ts';
+import type { DirectoryPerson } from '#core/directory/directory-person.ts';
 import { ProblemError } from '../problem.ts';
 
 /** Where a directory is, and what opens it. */

@@ -1,11 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { hasAllOf } from '#core/model/permission.ts';
-import type { Site } from '#core/model/site.ts';
-import { mayGive } from '#core/people/forbidden.ts';
+import { type Site, nodeAt } from '#core/model/site.ts';
+import { textIn } from '#core/model/texts.ts';
+import { without } from '#core/people/colleague-sync.ts';
 import { type Powers, type RoleAt, maySomewhere } from '#core/people/powers.ts';
 import { MAX_ROLES, type Role, type RoleId, SHIPPED_ROLES, isShipped, permissionsOf } from '#core/people/role.ts';
-import { canonicalJson } from '#core/model/canonical-json.ts';
 import type { Account } from '#contract/api.ts';
 import type { Colleague, ColleaguesAnswer, SiteSecurity } from '#contract/people.ts';
 import {
@@ -17,9 +17,11 @@ import {
 } from '../accounts/account-repository.ts';
 import { type AccountLinks } from '../accounts/account-links.ts';
 import type { Database } from '../database/connect.ts';
+import { colleagueDirectory } from '../directory/colleague-directory-repository.ts';
 import { ProblemError } from '../problem.ts';
 import { noteSecurity } from '../security/security-log-repository.ts';
 import type { SiteCache } from '../sites/site-cache.ts';
+import { requireGivable } from './givable.ts';
 import type { People } from './people.ts';
 import {
   type StoredColleague,
@@ -113,7 +115,11 @@ export class ColleagueService {
       const before = await this.#theirs(trx, key, by, id);
       const differing = [...without(before.roles, roles), ...without(roles, before.roles)];
       await this.#requireGivable(site, powers, differing);
-      await putColleague(trx, key, id, roles);
+      const gone = before.placesFromDirectory.find((place) => !roles.some(({ page }) => page === place));
+      if (gone !== undefined) throw new ProblemError('role-from-directory', { place: placeWords(site, gone) });
+      const given = without(roles, before.roles).map(({ page }) => page);
+      const fromDirectory = before.placesFromDirectory.filter((place) => !given.includes(place));
+      await putColleague(trx, key, id, roles, null, fromDirectory);
       return { event: 'roles-changed', about: before.name };
     });
   }
@@ -164,6 +170,8 @@ export class ColleagueService {
       requireWithin(powers, role);
       const count = await countWithRole(trx, key, id);
       if (count > 0) throw new ProblemError('role-in-use', { count, name: role.name });
+      if ((await colleagueDirectory(trx, key)).groupRoles.some((one) => one.role === id))
+        throw new ProblemError('role-of-group', { name: role.name });
       await deleteRole(trx, key, id);
       return { event: 'role-removed', about: role.name };
     });
@@ -219,15 +227,8 @@ export class ColleagueService {
     return found;
   }
 
-  /** @throws ProblemError where a role is not of the site, a page is not in its tree, or the role may do more than who gives it */
   async #requireGivable(site: Site, powers: Powers, roles: readonly RoleAt[]): Promise<void> {
-    const known = await this.#parts.people.rolesOf(site.key);
-    for (const { page, role: id } of roles) {
-      const role = known.find((one) => one.id === id);
-      if (!role) throw new ProblemError('role-unknown', { role: id });
-      if (page !== null && !site.nodes.has(page)) throw new ProblemError('page-unknown', { page });
-      if (!mayGive(site, powers, role, page)) throw new ProblemError('role-beyond-own', { name: role.name });
-    }
+    requireGivable(site, await this.#parts.people.rolesOf(site.key), powers, roles);
   }
 }
 
@@ -237,11 +238,8 @@ function requireWithin({ onSite }: Powers, role: Role): void {
     throw new ProblemError('role-beyond-own', { name: role.name });
 }
 
-/** The roles that are not among others. */
-function without(roles: readonly RoleAt[], others: readonly RoleAt[]): RoleAt[] {
-  const those = new Set(others.map((one) => canonicalJson(one)));
-  return roles.filter((one) => !those.has(canonicalJson(one)));
-}
+const placeWords = (site: Site, page: PageId | null): string =>
+  page === null ? 'on the whole site' : `in ‘${textIn(nodeAt(site, page).title, site.settings.language)}’`;
 
 const asTold = (one: StoredColleague, isTold: boolean): Colleague => ({
   id: one.account,
@@ -250,4 +248,5 @@ const asTold = (one: StoredColleague, isTold: boolean): Colleague => ({
   state: one.isSuspended ? 'suspended' : one.isHere ? 'here' : 'invited',
   lastSeen: isTold ? (one.lastSeen?.toISOString() ?? null) : null,
   roles: [...one.roles],
+  placesFromDirectory: one.directoryId === null ? null : [...one.placesFromDirectory],
 });

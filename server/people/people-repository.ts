@@ -15,6 +15,12 @@ export interface StoredColleague {
   readonly isSuspended: boolean;
   readonly lastSeen: Date | null;
   readonly roles: readonly RoleAt[];
+  /** Who it is in the organisation's directory; null where that looks after nothing of theirs. */
+  readonly directoryId: string | null;
+  /** The places, of those above, whose role the directory gave. */
+  readonly placesFromDirectory: readonly (PageId | null)[];
+  /** Whether they are suspended because the directory has them no more. */
+  readonly hasLeft: boolean;
 }
 
 /** Whether a site asks its colleagues for a second step; a site that is not there asks for nothing. */
@@ -67,8 +73,9 @@ export async function colleaguesOf(database: Knex, site: SiteKey, account?: stri
     .orderBy('account.name')
     .orderBy('account.id')
     .select('account.id', 'account.name', 'account.email', 'account.last_seen_at', 'colleague.is_suspended')
+    .select('colleague.directory_id', 'colleague.has_left')
     .select(database.raw('(account.password_hash IS NOT NULL OR account.last_seen_at IS NOT NULL) AS is_here'));
-  const roles = await rolesAt(database, site, account);
+  const roles = await keptRoles(database, site, account);
   return rows.map((row) => ({
     account: row.id,
     name: row.name,
@@ -76,25 +83,33 @@ export async function colleaguesOf(database: Knex, site: SiteKey, account?: stri
     isHere: row.is_here,
     isSuspended: row.is_suspended,
     lastSeen: row.last_seen_at,
-    roles: roles.get(row.id) ?? [],
+    roles: (roles.get(row.id) ?? []).map(({ page, role }) => ({ page, role })),
+    directoryId: row.directory_id,
+    placesFromDirectory: (roles.get(row.id) ?? []).filter((one) => one.isFromDirectory).map(({ page }) => page),
+    hasLeft: row.has_left,
   }));
 }
 
-async function rolesAt(database: Knex, site: SiteKey, account?: string): Promise<Map<string, RoleAt[]>> {
+interface KeptRole extends RoleAt {
+  readonly isFromDirectory: boolean;
+}
+
+/** The roles of each colleague, by their accounts. */
+async function keptRoles(database: Knex, site: SiteKey, account?: string): Promise<Map<string, KeptRole[]>> {
   const rows = await database('colleague_role')
     .where({ site, ...(account !== undefined && { account }) })
     .orderByRaw('page NULLS FIRST');
-  const found = new Map<string, RoleAt[]>();
-  for (const row of rows) {
-    const roles = found.get(row.account) ?? [];
-    found.set(row.account, [...roles, { page: row.page as PageId | null, role: row.role as RoleId }]);
+  const found = new Map<string, KeptRole[]>();
+  for (const { account: of, page, role, is_from_directory: isFromDirectory } of rows) {
+    const roles = found.get(of) ?? [];
+    found.set(of, [...roles, { page: page as PageId | null, role: role as RoleId, isFromDirectory }]);
   }
   return found;
 }
 
 /** The roles of all colleagues of a site who are not suspended, by their accounts. */
 export async function rolesInForce(database: Knex, site: SiteKey): Promise<Map<string, RoleAt[]>> {
-  const roles = await rolesAt(database, site);
+  const roles: Map<string, RoleAt[]> = await keptRoles(database, site);
   for (const account of await database('colleague').where({ site, is_suspended: true }).pluck('account'))
     roles.delete(account);
   return roles;
@@ -108,21 +123,51 @@ export const sitesOfColleague = (database: Knex, account: string): Promise<SiteK
 export const isColleagueAnywhere = async (database: Knex, account: string): Promise<boolean> =>
   (await database('colleague').where({ account }).first('site')) !== undefined;
 
-/** Makes somebody a colleague with roles, or gives a colleague these roles in place of those before. */
+/**
+ * Makes somebody a colleague with roles, or gives a colleague these roles in place of those before.
+ * @param fromDirectory the places whose role the directory gave
+ */
 export async function putColleague(
   trx: Knex,
   site: SiteKey,
   account: string,
   roles: readonly RoleAt[],
   invitedBy: string | null = null,
+  fromDirectory: readonly (PageId | null)[] = [],
 ): Promise<void> {
   await trx('colleague').insert({ site, account, invited_by: invitedBy }).onConflict(['site', 'account']).ignore();
   await trx('colleague_role').where({ site, account }).delete();
-  await trx('colleague_role').insert(roles.map(({ page, role }) => ({ site, account, page, role })));
+  const isFromDirectory = new Set(fromDirectory);
+  const rows = roles.map(({ page, role }) => ({
+    site,
+    account,
+    page,
+    role,
+    is_from_directory: isFromDirectory.has(page),
+  }));
+  await trx('colleague_role').insert(rows);
 }
 
-export const setSuspended = (trx: Knex, site: SiteKey, account: string, is_suspended: boolean): Promise<number> =>
-  trx('colleague').where({ site, account }).update({ is_suspended });
+/** Shuts a colleague out, or lets them in again: whoever is let in by hand is nobody of the directory's any more. */
+export async function setSuspended(trx: Knex, site: SiteKey, account: string, is_suspended: boolean): Promise<void> {
+  await trx('colleague').where({ site, account }).update({ is_suspended });
+  if (is_suspended) return;
+  const left = await trx('colleague')
+    .where({ site, account, has_left: true })
+    .update({ directory_id: null, has_left: false });
+  if (left > 0) await trx('colleague_role').where({ site, account }).update({ is_from_directory: false });
+}
+
+/** How the directory has a colleague. */
+export const setOfDirectory = (
+  trx: Knex,
+  site: SiteKey,
+  account: string,
+  { directoryId, isSuspended, hasLeft }: Pick<StoredColleague, 'directoryId' | 'isSuspended' | 'hasLeft'>,
+): Promise<number> =>
+  trx('colleague')
+    .where({ site, account })
+    .update({ directory_id: directoryId, is_suspended: isSuspended, has_left: hasLeft });
 
 export const deleteColleague = (trx: Knex, site: SiteKey, account: string): Promise<number> =>
   trx('colleague').where({ site, account }).delete();

@@ -38,6 +38,8 @@ import {
 import { type Database, connect, connectPool } from '../database/connect.ts';
 import { listen } from '../database/listen.ts';
 import { migrate } from '../database/migrate.ts';
+import { AccountLinks } from '../accounts/account-links.ts';
+import { ColleagueSync } from '../directory/colleague-sync.ts';
 import { DirectoryService, NIGHTLY_SYNC } from '../directory/directory-service.ts';
 import { DailyMails } from '../talk/daily-mails.ts';
 import { ApprovalService } from '../approval/approval-service.ts';
@@ -266,6 +268,8 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       origin: 'https://work.example',
       now,
     });
+    const accountLinks = new AccountLinks({ database, mailer: outbox, origin: 'https://work.example', now });
+    const colleagueSync = new ColleagueSync({ database, cache, people, links: accountLinks, directory, now });
     const releases = new ReleaseService(database, cache, edits, approval);
     const schedule = new ScheduleService(database, cache, releases, now, () => undefined);
     const engine = new EngineService(database, liveOrigin, now);
@@ -277,7 +281,10 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
         [engine.look.job]: engine.look.run,
         [links.look.job]: links.look.run,
         [NIGHTLY_LINKS]: () => links.askAtNight(),
-        [NIGHTLY_SYNC]: () => directory.syncAtNight(),
+        [NIGHTLY_SYNC]: async () => {
+          await directory.syncAtNight();
+          await colleagueSync.syncAtNight();
+        },
         [PREPARE_FILE]: library.prepare,
       },
       (fault) => {
@@ -288,6 +295,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
     engine.look.useQueue(queue);
     await links.useQueue(queue);
     await directory.useQueue(queue);
+    await colleagueSync.useQueue(queue);
     crawls.useQueue(queue);
     const carryOver = new CarryOverService(database, cache);
     ends.push(
@@ -352,6 +360,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
       crawlHosts,
       carryOver,
       directory,
+      colleagueSync,
       identityProvider: new IdentityProvider({
         name: 'the school',
         issuer: `${directoryOrigin}/oidc`,

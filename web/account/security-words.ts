@@ -13,6 +13,7 @@ const WORDS: Readonly<Record<SecurityEvent, (about: string) => string>> = {
   'session-ended': () => 'ended a session',
   invited: (whom) => `invited ${whom}`,
   'invitation-taken-up': () => 'took up the invitation',
+  'groups-changed': () => 'changed which groups of the directory give roles',
   'roles-changed': (whom) => `changed the roles of ${whom}`,
   'colleague-suspended': (whom) => `suspended ${whom}`,
   'colleague-back': (whom) => `let ${whom} back in`,

@@ -3,6 +3,7 @@ import { COMPARING } from '../lenses/access/compare-sheet.tsx';
 import { ENGINE } from '../lenses/access/engine-sheet.tsx';
 import { LABELS } from '../lenses/access/label-kind.tsx';
 import { MOMENT } from '../lenses/access/moment-sheet.tsx';
+import { COLLEAGUE_DIRECTORY } from '../lenses/access/people/colleague-directory-sheet.tsx';
 import { COLLEAGUES } from '../lenses/access/people/colleagues-sheet.tsx';
 import { ROLES } from '../lenses/access/people/roles-sheet.tsx';
 import { SECURITY } from '../lenses/access/people/security-sheet.tsx';
@@ -51,6 +52,7 @@ export const SETTINGS: Readonly<Record<SettingsKey, SettingsKind>> = {
   comparing: COMPARING,
   visitors: VISITORS,
   colleagues: COLLEAGUES,
+  'colleague-directory': COLLEAGUE_DIRECTORY,
   roles: ROLES,
   security: SECURITY,
   engine: ENGINE,

@@ -10,6 +10,7 @@ export const SETTINGS_KEYS = [
   'comparing',
   'visitors',
   'colleagues',
+  'colleague-directory',
   'roles',
   'security',
   'engine',

@@ -65,7 +65,9 @@ function Colleagues() {
               to={{ kind: 'colleagues', id: one.id }}
               sign={<UserRoundPen size={16} aria-hidden />}
               name={<span className={one.state === 'suspended' ? 'text-quiet line-through' : ''}>{one.name}</span>}
-              says={rolesWords(site, roles, one.roles)}
+              says={[rolesWords(site, roles, one.roles), one.placesFromDirectory && 'from the directory']
+                .filter(Boolean)
+                .join(' · ')}
               waits={
                 one.state === 'invited'
                   ? 'Invited, not here yet'
@@ -92,13 +94,22 @@ function Colleagues() {
           What each role may do
         </button>
         {may('people', null) && (
-          <button
-            type="button"
-            className="text-accent hover:underline"
-            onClick={() => setBeside({ kind: 'security', id: null })}
-          >
-            Security: second step and log
-          </button>
+          <>
+            <button
+              type="button"
+              className="text-accent hover:underline"
+              onClick={() => setBeside({ kind: 'colleague-directory', id: null })}
+            >
+              From the organisation’s directory
+            </button>
+            <button
+              type="button"
+              className="text-accent hover:underline"
+              onClick={() => setBeside({ kind: 'security', id: null })}
+            >
+              Security: second step and log
+            </button>
+          </>
         )}
       </p>
     </div>

@@ -78,6 +78,7 @@ function Opened({
       {isOwn && (
         <p className="rounded-sm bg-sunken px-2 py-1 text-small text-quiet">Your own roles are changed by others.</p>
       )}
+      <FromDirectory colleague={colleague} />
       <fieldset disabled={!mayChange} className="flex min-w-0 flex-col gap-3">
         <Roles colleague={colleague} roles={roles} />
       </fieldset>
@@ -115,6 +116,19 @@ function Opened({
         )}
       </div>
     </div>
+  );
+}
+
+/** What of somebody's roles comes from the organisation's directory, and what follows from it. */
+function FromDirectory({ colleague: { placesFromDirectory } }: { readonly colleague: Colleague }) {
+  const { site } = useWorkbench();
+  if (placesFromDirectory === null) return null;
+  const places = placesFromDirectory.map((page) => (page === null ? 'the whole site' : branchName(site, page)));
+  return (
+    <p className="rounded-sm bg-sunken px-2 py-1 text-small text-quiet">
+      From the organisation’s directory
+      {places.length === 0 ? '.' : `: the role for ${listOf(places)}. Another one chosen here holds in its place.`}
+    </p>
   );
 }
 
