@@ -27,6 +27,7 @@ import { addMisses } from '#server/live/visit-repository.ts';
 import type { ReleaseService } from '#server/releases/release-service.ts';
 import { insertPassphrase } from '#server/security/passphrase-repository.ts';
 import { putStandInGroups, putStandInPerson } from '#server/standins/directory-repository.ts';
+import { putColleagueDirectory } from '#server/directory/colleague-directory-repository.ts';
 import { putSiteDirectory } from '#server/directory/directory-repository.ts';
 import { hashOfPassword } from '#server/security/passwords.ts';
 import { insertVisitor } from '#server/visitors/visitor-repository.ts';
@@ -40,7 +41,7 @@ import { keptSaid, pellowAnswers, pellowForms, sentAt } from './pellow-forms.ts'
 import { OPEN_DAYS, pellowShared } from './pellow-sections.ts';
 import { PELLOW_QUAY, PELLOW_QUAY_DRAFTS } from './pellow-quay.ts';
 import { pellowCarryOver } from './pellow-carry-over.ts';
-import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_PEOPLE } from './pellow-directory.ts';
+import { PELLOW_GROUPS, PELLOW_GROUP_AUDIENCES, PELLOW_GROUP_ROLES, PELLOW_PEOPLE } from './pellow-directory.ts';
 import { PELLOW_PASSPHRASE, PELLOW_VISITORS, pellowAccess } from './pellow-access.ts';
 import { pellowMenus } from './pellow-menus.ts';
 import { PELLOW_COLLEAGUES, PELLOW_ROLE } from './pellow-colleagues.ts';
@@ -116,6 +117,14 @@ export async function loadDemo(
   await putStandInGroups(database, PELLOW_GROUPS);
   for (const person of PELLOW_PEOPLE) await putStandInPerson(database, person);
   await putSiteDirectory(database, schoolSite.key, { groupAudiences: PELLOW_GROUP_AUDIENCES, isNightly: false });
+  await putColleagueDirectory(database, schoolSite.key, {
+    groupRoles: PELLOW_GROUP_ROLES.map(({ group, role, in: title }) => ({
+      group,
+      role,
+      page: title === null ? null : school.idOf(title),
+    })),
+    isNightly: false,
+  });
   await insertPassphrase(database, schoolSite.key, PELLOW_PASSPHRASE.id, await hashOfPassword(PELLOW_PASSPHRASE.words));
   await makeVisitors(database, schoolSite.key, now);
   await editSchool(edits, releases, school, ines, marek);

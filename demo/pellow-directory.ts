@@ -1,4 +1,5 @@
 import type { AudienceId } from '#core/model/audience.ts';
+import { type RoleId, roleIdSchema } from '#core/people/role.ts';
 import type { GroupAudiences } from '#core/visitors/directory-sync.ts';
 import type { StandInGroup, StandInPerson } from '#server/standins/directory-repository.ts';
 
@@ -18,6 +19,16 @@ export const PELLOW_GROUP_AUDIENCES: GroupAudiences = {
   'g-year': 'students' as AudienceId,
   'g-governors': 'governors' as AudienceId,
 };
+
+/** Which roles the groups give on the school's site, in the branch below a page by its title or on the whole site for `null`. */
+export const PELLOW_GROUP_ROLES: readonly {
+  readonly group: string;
+  readonly role: RoleId;
+  readonly in: string | null;
+}[] = [
+  { group: 'g-instructors', role: roleIdSchema.parse('writer'), in: 'Courses' },
+  { group: 'g-office', role: roleIdSchema.parse('editor'), in: 'News' },
+];
 
 const person = (name: string, groups: readonly string[], isActive = true): StandInPerson => ({
   id: `d-${name.toLowerCase().replace(' ', '-')}`,

@@ -95,6 +95,26 @@ describe('a colleague', () => {
     await bench.untilNoText('The workbench as Mira Sand sees it');
   });
 
+  it('comes from the organisation’s directory, with the role of a group', async () => {
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
+    await bench.click('button', 'From the organisation’s directory');
+    await bench.untilText('Writer in ‘Courses’');
+    await bench.click('button', /^Governors/);
+    await bench.choose('Role on the whole site', /^Reader$/);
+    await bench.click('button', 'See what changes');
+    await bench.untilText('petra@pellow-quay.example');
+    expect(await bench.text()).toMatch(/Sunniva Pell sunniva@pellow-quay\.example\s+becomes Writer in ‘Courses’/);
+    expect(await bench.text()).toMatch(/Petra Vane petra@pellow-quay\.example\s+becomes Reader on the whole site/);
+    await bench.untilText('the directory looks after them from now on');
+    await bench.click('button', /^Synchronise \d+ colleagues$/);
+    await bench.untilText('by Ines Carrow: 4 new, 1 changed.');
+    await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
+    await bench.click('button', /^Tobias Wren/);
+    await bench.untilText('From the organisation’s directory: the role for the whole site and ‘Courses’.');
+    await bench.click('button', 'Remove the role in ‘Courses’');
+    await bench.untilText('comes from a group of the organisation’s directory and would come back');
+  });
+
   it('hands over the pages that they own, and the branches where they decide', async () => {
     await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
     const rules = `fetch('/api/sites/pellow-quay/approval').then((answer) => answer.json()).then(({ rules }) => rules)`;

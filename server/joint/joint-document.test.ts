@@ -42,7 +42,9 @@ describe('a shared document', () => {
       }),
       { numRuns: 100 },
     );
-    expect(documentIn(sharedOf(seedOf(null)))).toBeNull();
+    const bare: TextDocument = { type: 'doc', content: [{ type: 'heading', attrs: { level: 2 } }] };
+    for (const nothing of [null, bare]) expect(documentIn(sharedOf(seedOf(nothing)))).toBeNull();
+    expect(isSameText(bare, null)).toBe(true);
   });
 
   it('ends equal in all copies and keeps each letter, in whatever order what was written arrives', () => {

@@ -91,12 +91,12 @@ export function updateTo(saved: Uint8Array, document: TextDocument | null): Uint
   return update;
 }
 
-/** Whether two texts are one: as the editor writes them out, without empty lines at the end. */
+/** Whether two texts are one: as the editor writes them out, without empty lines at the end. Where nothing is written, nothing else counts. */
 export const isSameText = (one: TextDocument | null, other: TextDocument | null): boolean =>
   JSON.stringify(written(one)) === JSON.stringify(written(other));
 
 const written = (document: TextDocument | null): unknown =>
-  withoutEmptyEnd(textSchema.nodeFromJSON(document ?? EMPTY)).toJSON();
+  withoutEmptyEnd(textSchema.nodeFromJSON(document && !isBlank(document) ? document : EMPTY)).toJSON();
 
 /** The editor keeps an empty line at the end to write on: with it in the document no editor has to add one of its own. */
 function withLineBehind(document: TextDocument | null): Node {
