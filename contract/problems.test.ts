@@ -56,6 +56,7 @@ const PARAMS = {
   redirect: 'r1',
   timeZone: 'Quay/Side',
   release: 4,
+  place: 'in ‘Courses’',
 };
 
 describe('the table of problems', () => {

@@ -4,6 +4,8 @@ import {
   changeCommentBody,
   concernsAnswer,
   followBody,
+  handOverAnswer,
+  handOverBody,
   mailsBody,
   readConcernsBody,
   settleThreadBody,
@@ -66,6 +68,14 @@ export const TALK_ROUTES = {
     summary: 'Settle a comment with its answers, or reopen it',
     body: settleThreadBody,
     answer: threadAnswer,
+  },
+  handOverTalk: {
+    method: 'post',
+    path: '/api/sites/:site/colleagues/:colleague/handed-over',
+    permission: 'people',
+    summary: 'Hand over to another colleague the open conversations that one began, or is mentioned in',
+    body: handOverBody,
+    answer: handOverAnswer,
   },
   followPage: {
     method: 'put',

@@ -22,6 +22,8 @@ export const threadSchema = z.object({
   page: pageIdSchema,
   about: aboutSchema,
   comments: z.array(threadCommentSchema).min(1),
+  /** To whom it was handed over, and by whom, by their names. */
+  handed: z.array(z.object({ to: z.string(), by: z.string() })),
   settledBy: z.string().nullable(),
   settledAt: moment.nullable(),
 });
@@ -44,6 +46,13 @@ export const startThreadBody = z.strictObject({
 export const answerThreadBody = z.strictObject({ id: z.uuid(), text: commentTextSchema });
 export const changeCommentBody = z.strictObject({ text: commentTextSchema });
 export const settleThreadBody = z.strictObject({ isSettled: z.boolean() });
+/** Whose conversations go to whom. */
+export const handOverBody = z.strictObject({ to: z.uuid() });
+export const handOverAnswer = z.object({
+  handedOver: z.number().int(),
+  /** How many stay, as whoever they would go to may not read their pages. */
+  left: z.number().int(),
+});
 export const followBody = z.strictObject({ isFollowing: z.boolean() });
 
 /** Something that was said and concerns the caller. */

@@ -99,7 +99,7 @@ describe('a colleague', () => {
     await bench.open(spur, 'pellow-quay', '?lens=access&beside=colleagues');
     await bench.click('button', 'From the organisation’s directory');
     await bench.untilText('Writer in ‘Courses’');
-    await bench.click('button', /^Governors/);
+    await bench.click('button', /^Governors \d+ people/);
     await bench.choose('Role on the whole site', /^Reader$/);
     await bench.click('button', 'See what changes');
     await bench.untilText('petra@pellow-quay.example');
@@ -125,12 +125,17 @@ describe('a colleague', () => {
     await browser.driver.executeScript(`return fetch('/api/sites/pellow-quay/approval/rules', {
       method: 'PUT', headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ page: 'pq012', by: { people: ['${oona}'] }, count: 1 }) });`);
+    await browser.driver.executeScript(`return fetch('/api/sites/pellow-quay/pages/pq012/threads', {
+      method: 'POST', headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ id: crypto.randomUUID(), text: 'Is the price right, @Oona Trask?', about: null }) });`);
     await bench.click('button', /^Oona Trask/);
+    await bench.untilText('Asked, or is asked, in');
     await bench.untilText('Decides what goes live in ‘Short courses’');
     await bench.untilText('Owner of');
     await bench.choose('Hand it over to', /^Mira Sand$/);
     await bench.untilText('Handed over to Mira Sand.');
     await bench.untilNoText('Owner of');
+    await bench.untilNoText('Asked, or is asked, in');
     await bench.saved();
     const [rule] = await browser.driver.executeScript<{ by: unknown }[]>(
       `return ${rules}.then((all) => all.filter(({ page }) => page === 'pq012'));`,
@@ -139,6 +144,7 @@ describe('a colleague', () => {
     await bench.click('button', 'All colleagues');
     await bench.click('button', /^Mira Sand/);
     await bench.untilText('Decides what goes live in ‘Short courses’');
+    await bench.untilText('Asked, or is asked, in');
   });
 
   it('is suspended, and out at once', async () => {

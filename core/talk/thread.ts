@@ -47,7 +47,7 @@ export const commentTextSchema = z
   .max(MAX_COMMENT_LENGTH, `At most ${MAX_COMMENT_LENGTH} characters.`);
 
 /** Why something concerns somebody, the strongest reason first. */
-export const CONCERN_KINDS = ['mention', 'review', 'returned', 'approved', 'answer', 'comment'] as const;
+export const CONCERN_KINDS = ['mention', 'review', 'returned', 'approved', 'answer', 'comment', 'handed over'] as const;
 export type ConcernKind = (typeof CONCERN_KINDS)[number];
 
 /** How somebody wants to hear by mail of what concerns them. */

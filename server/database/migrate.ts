@@ -41,6 +41,7 @@ import * as fortyFirst from './migrations/0041-approval.ts';
 import * as fortySecond from './migrations/0042-practice.ts';
 import * as fortyThird from './migrations/0043-joint-text.ts';
 import * as fortyFourth from './migrations/0044-colleague-directory.ts';
+import * as fortyFifth from './migrations/0045-handed-over.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -97,6 +98,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0042-practice', up: fortySecond.up, down: fortySecond.down },
   { name: '0043-joint-text', up: fortyThird.up, down: fortyThird.down },
   { name: '0044-colleague-directory', up: fortyFourth.up, down: fortyFourth.down },
+  { name: '0045-handed-over', up: fortyFifth.up, down: fortyFifth.down },
 ];
 
 /**

@@ -11,6 +11,7 @@ type Names =
   | 'changeThreadComment'
   | 'deleteThreadComment'
   | 'settleThread'
+  | 'handOverTalk'
   | 'followPage'
   | 'showConcerns'
   | 'readConcerns'
@@ -37,6 +38,8 @@ export function makeTalkHandlers(
     answerThread: async ({ request, body, account }) => ({
       thread: await talk.answer(siteOf(request), account, threadIn(request), body),
     }),
+    handOverTalk: ({ request, body }) =>
+      talk.handOver(siteOf(request), uuidOf(request.params.colleague, 'colleague-unknown'), body.to),
     changeThreadComment: async ({ request, body, account }) => ({
       thread: await talk.changeComment(siteOf(request), account, threadIn(request), commentIn(request), body.text),
     }),

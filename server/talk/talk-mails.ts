@@ -13,6 +13,7 @@ const DID: Readonly<Record<ConcernKind, string>> = {
   approved: 'approved',
   answer: 'answered on',
   comment: 'commented on',
+  'handed over': 'hands over to you what is said of',
 };
 
 interface At {
@@ -39,6 +40,27 @@ export function concernMail(
     to,
     subject: `${at.by} ${DID[at.kind]} ‘${titleOf(at.site, at.page)}’`,
     text: [at.words.replace(/^/gm, '> '), linkTo(at, at.page), footOf(at)].join('\n\n'),
+  };
+}
+
+/** Tells somebody at once that conversations are theirs from now on. @param pages those that they are about, each once */
+export function handedOverMail(
+  to: string,
+  at: At & { readonly from: string; readonly count: number; readonly pages: readonly PageId[] },
+): Mail {
+  const { site, origin, from, count, pages } = at;
+  const what = count === 1 ? 'a conversation' : `${count} conversations`;
+  return {
+    to,
+    subject: `${from} hands over to you ${what} on ${site.settings.name}`,
+    text: [
+      ...listed(
+        'They are about',
+        pages.map((page) => `‘${titleOf(site, page)}’`),
+      ),
+      `${origin}/sites/${site.key}?beside=for-you`,
+      footOf(at),
+    ].join('\n\n'),
   };
 }
 

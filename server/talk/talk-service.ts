@@ -3,12 +3,14 @@ import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import { mayAt } from '#core/people/powers.ts';
 import { concernedBy, pagesOf } from '#core/talk/concerned.ts';
+import { isInHands } from '#core/talk/in-hands.ts';
 import { mentionedIn } from '#core/talk/mentions.ts';
 import type { About } from '#core/talk/thread.ts';
 import type { Account } from '#contract/api.ts';
 import type { BodyOf } from '#contract/routes.ts';
 import type { ConcernsAnswer, Thread, ThreadsAnswer } from '#contract/talk.ts';
 import type { Database } from '../database/connect.ts';
+import { colleaguesOf } from '../people/people-repository.ts';
 import { ProblemError } from '../problem.ts';
 import { tellFeedback } from '../sharing/feedback-repository.ts';
 import {
@@ -16,6 +18,7 @@ import {
   countFollows,
   editsTo,
   followsOf,
+  insertConcerns,
   mailsOf,
   readBy,
   saidTo,
@@ -25,6 +28,7 @@ import {
   talkersOf,
   toldOf,
 } from './concern-repository.ts';
+import { handedOverMail } from './talk-mails.ts';
 import { type TellingParts, tellConcerned } from './tell-concerned.ts';
 import {
   type StoredThread,
@@ -32,6 +36,7 @@ import {
   countThreads,
   deleteComment,
   deleteThread,
+  handThreads,
   insertComment,
   insertThread,
   lockThread,
@@ -97,7 +102,7 @@ export class TalkService {
     return this.#change(key, account, thread, async (trx, site, before, at) => {
       if (before.comments.length >= MAX_COMMENTS)
         throw new ProblemError('talk-full', { limit: `${MAX_COMMENTS} answers to a comment` });
-      const earlier = before.comments.flatMap((one) => one.account ?? []);
+      const earlier = [...before.comments.flatMap((one) => one.account ?? []), ...before.handed.map((one) => one.to)];
       const isNew = await this.#say(trx, site, account, { thread: before, comment: id, text, earlier }, at);
       if (isNew && before.settledBy !== null) await setSettled(trx, thread, null, at);
     });
@@ -141,6 +146,50 @@ export class TalkService {
   settle(key: SiteKey, account: Account, thread: string, isSettled: boolean): Promise<Thread> {
     return this.#change(key, account, thread, async (trx, _site, before, at) => {
       if ((before.settledBy !== null) !== isSettled) await setSettled(trx, thread, isSettled ? account.name : null, at);
+    });
+  }
+
+  /**
+   * Puts the open conversations that are in somebody's hands into another's, who is told of them from now on. What they may not
+   * read stays where it is. @throws ProblemError `colleague-unknown`
+   */
+  async handOver(key: SiteKey, from: string, to: string): Promise<{ handedOver: number; left: number }> {
+    const { database, people, mailer, origin, now } = this.#parts;
+    const { site } = await this.#parts.cache.current(key);
+    return database.transaction(async (trx) => {
+      const [talkers, [leaver]] = [await talkersOf(trx, key), await colleaguesOf(trx, key, from)];
+      const heir = talkers.find(({ id }) => id === to);
+      if (!leaver || !heir || from === to) throw new ProblemError('colleague-unknown');
+      const mentionable = [...talkers.filter(({ id }) => id !== from), { id: from, name: leaver.name }];
+      const theirs = (await threadsOf(trx, key, 'open')).filter(({ comments, handed }) =>
+        isInHands(
+          {
+            isBegunByThem: comments[0]!.account === from,
+            isHandedToThem: handed.some((one) => one.to === from),
+            isHandedByThem: handed.some((one) => one.by === from),
+            texts: comments.map(({ text }) => text),
+          },
+          from,
+          mentionable,
+        ),
+      );
+      const powers = await people.powersOf(key, heir);
+      const going = theirs.filter(({ page }) => mayAt(site, powers, 'read', page));
+      const isNew = going.filter(({ handed }) => !handed.some((one) => one.to === to));
+      const ids = going.map(({ id }) => id);
+      await handThreads(trx, ids, from, to);
+      const at = now();
+      for (const { id, page, comments } of isNew) {
+        const told = { site: key, page, thread: id, comment: comments[0]!.id, by_name: leaver.name };
+        await insertConcerns(trx, told, new Map([[to, 'handed over']]), at);
+      }
+      if (isNew.length > 0 && heir.mails === 'at-once') {
+        const pages = [...new Set(isNew.map(({ page }) => page))];
+        const about = { site, origin, from: leaver.name, count: isNew.length, pages };
+        await mailer.send(trx, [handedOverMail(heir.email, about)], at);
+      }
+      await tellFeedback(trx, key);
+      return { handedOver: going.length, left: theirs.length - going.length };
     });
   }
 
@@ -283,8 +332,9 @@ interface Said {
   readonly earlier: readonly string[];
 }
 
-const threadFor = ({ comments, settledAt, ...thread }: StoredThread, account: Account): Thread => ({
+const threadFor = ({ comments, settledAt, handed, ...thread }: StoredThread, account: Account): Thread => ({
   ...thread,
+  handed: handed.map(({ toName, byName }) => ({ to: toName, by: byName })),
   settledAt: settledAt?.toISOString() ?? null,
   comments: comments.map(({ id, account: by, at, editedAt, ...comment }) => ({
     ...comment,

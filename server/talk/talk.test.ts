@@ -175,3 +175,54 @@ describe('the mails of the morning', () => {
     expect(await mailsTo(mira)).toHaveLength(count + 1);
   });
 });
+
+describe('conversations that are handed over', () => {
+  const handOver = (from: Person, to: Person, by = ines) =>
+    by.post(`/api/sites/pq/colleagues/${from.account.id}/handed-over`, { to: to.account.id });
+
+  it('are those that one began or is mentioned in; the other hears of them from then on', async () => {
+    const tess = await server.colleague('Tess Orme', 'pq', 'writer');
+    const ulf = await server.colleague('Ulf Berg', 'pq', [{ page: toPageId('courses'), role: 'writer' as RoleId }]);
+    const begin = async (who: Person, page: string, text: string) =>
+      ((await start(who, page, text)).json.thread as Thread).id;
+    const asked = await begin(tess, 'fees', 'Who knows the fees?');
+    const mentioned = await begin(kofi, 'courses', 'Can @Tess Orme look?');
+    const elsewhere = await begin(tess, 'staff', 'For the staff?');
+    const settled = await begin(tess, 'fees', 'Done?');
+    await tess.send('PUT', `/api/sites/pq/threads/${settled}/settled`, { isSettled: true });
+    await begin(kofi, 'fees', 'None of theirs.');
+    expect((await handOver(tess, ulf)).json).toEqual({ handedOver: 2, left: 1 });
+    const told = async () =>
+      (await concerns(ulf)).said.filter(({ kind }) => kind === 'handed over').map(({ thread, by }) => [thread, by]);
+    expect((await told()).sort()).toEqual([asked, mentioned].map((id) => [id, 'Tess Orme']).sort());
+    const [mail] = await mailsTo(ulf);
+    expect(mail!.subject).toMatch(/^Tess Orme hands over to you 2 conversations on /);
+    expect(mail!.text).toContain('‘Fees’');
+    await kofi.post(`/api/sites/pq/threads/${asked}/comments`, { id: randomUUID(), text: 'I do.' });
+    expect((await concerns(ulf)).said[0]).toMatchObject({ kind: 'answer', thread: asked, words: 'I do.' });
+    // Once more, there is nothing left; what was handed over goes on from hand to hand, and back.
+    expect((await handOver(tess, ulf)).json).toEqual({ handedOver: 0, left: 1 });
+    expect(await told()).toHaveLength(2);
+    expect((await handOver(ulf, mira)).json).toEqual({ handedOver: 2, left: 0 });
+    const handed = async (thread: string) => (await threads(mira)).find(({ id }) => id === thread)!.handed;
+    expect(await handed(asked)).toEqual(
+      expect.arrayContaining(['Tess Orme', 'Ulf Berg'].map((by) => ({ to: 'Mira Sand', by }))),
+    );
+    expect((await handOver(tess, mira)).json).toEqual({ handedOver: 1, left: 0 });
+    expect(await handed(elsewhere)).toEqual([{ to: 'Mira Sand', by: 'Tess Orme' }]);
+    await handOver(mira, tess);
+    expect(await handed(elsewhere)).toEqual([{ to: 'Tess Orme', by: 'Mira Sand' }]);
+    expect((await handOver(tess, mira)).json.handedOver).toBeGreaterThanOrEqual(3);
+  });
+
+  it('go to colleagues of the site alone, by who looks after them', async () => {
+    const stranger = await server.colleague('Sol Vane', 'other', 'writer');
+    for (const [from, to] of [
+      [kofi, stranger],
+      [stranger, kofi],
+      [kofi, kofi],
+    ] as const)
+      expect((await handOver(from, to)).json.code).toBe('colleague-unknown');
+    expect((await handOver(kofi, mira, mira)).status).toBe(403);
+  });
+});

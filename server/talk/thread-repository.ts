@@ -12,6 +12,14 @@ export interface StoredComment {
   readonly editedAt: Date | null;
 }
 
+/** Somebody to whom a thread was handed over, and in whose hands it was. */
+export interface StoredHand {
+  readonly to: string;
+  readonly toName: string;
+  readonly by: string;
+  readonly byName: string;
+}
+
 /** What colleagues said of one thing, the first comment first. */
 export interface StoredThread {
   readonly id: string;
@@ -19,6 +27,8 @@ export interface StoredThread {
   readonly about: About;
   readonly settledBy: string | null;
   readonly settledAt: Date | null;
+  /** To whom it was handed over, and by whom. */
+  readonly handed: readonly StoredHand[];
   readonly comments: readonly StoredComment[];
 }
 
@@ -33,7 +43,15 @@ export async function threadsOf(
     .where({ 'thread.site': site })
     .orderBy(['thread.made_at', 'thread.id', 'said.made_at', 'said.id'])
     .select('thread.id as thread', 'thread.page', 'thread.about', 'thread.settled_by', 'thread.settled_at')
-    .select('said.id', 'said.account', 'said.by_name', 'said.text', 'said.made_at', 'said.edited_at');
+    .select('said.id', 'said.account', 'said.by_name', 'said.text', 'said.made_at', 'said.edited_at')
+    .select(
+      database.raw(`(SELECT coalesce(json_agg(json_build_object('to', heir.id, 'toName', heir.name, 'by', giver.id, 'byName', giver.name)
+                                              ORDER BY heir.name, heir.id, giver.id), '[]')
+                     FROM thread_hand
+                     JOIN account AS heir ON heir.id = thread_hand.account
+                     JOIN account AS giver ON giver.id = thread_hand.handed_by
+                     WHERE thread_hand.thread = thread.id) AS handed`),
+    );
   if (which === 'open') void query.whereNull('thread.settled_by');
   else if ('page' in which) void query.where({ 'thread.page': which.page });
   else void query.where({ 'thread.id': which.id });
@@ -45,6 +63,7 @@ export async function threadsOf(
       about: row.about,
       settledBy: row.settled_by,
       settledAt: row.settled_at,
+      handed: row.handed,
       comments: [] as StoredComment[],
     };
     threads.set(row.thread, thread);
@@ -58,6 +77,24 @@ export async function threadsOf(
     });
   }
   return [...threads.values()];
+}
+
+/** Puts threads into somebody's hands, and out of another's. */
+export async function handThreads(trx: Knex, ids: readonly string[], from: string, to: string): Promise<void> {
+  if (ids.length === 0) return;
+  const passedOn = await trx('thread_hand')
+    .where({ account: from })
+    .whereIn('thread', [...ids])
+    .delete(['thread', 'handed_by']);
+  const hands = [...passedOn, ...ids.map((thread) => ({ thread, handed_by: from }))]
+    .filter((one) => one.handed_by !== to)
+    .map((one) => ({ ...one, account: to }));
+  await trx('thread_hand').insert(hands).onConflict().ignore();
+  // What comes back to somebody was never given away.
+  await trx('thread_hand')
+    .where({ handed_by: to })
+    .whereIn('thread', [...ids])
+    .delete();
 }
 
 /** How many threads are settled on which page. */

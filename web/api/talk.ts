@@ -1,7 +1,7 @@
 import useSWR, { mutate } from 'swr';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { About, MailWish } from '#core/talk/thread.ts';
-import type { BodyOf } from '#contract/routes.ts';
+import type { AnswerOf, BodyOf } from '#contract/routes.ts';
 import type { ConcernsAnswer, Thread, ThreadsAnswer } from '#contract/talk.ts';
 import { call, callUntilKnown } from './client.ts';
 
@@ -41,6 +41,13 @@ export async function startThread(site: SiteKey, page: PageId, about: About, tex
 export async function answerThread(site: SiteKey, thread: string, text: string): Promise<void> {
   await callUntilKnown('answerThread', { site, thread }, { id: crypto.randomUUID(), text });
   await refreshTalk(site);
+}
+
+/** Hands over somebody's open conversations, and gives how many. @throws ServerProblem, NoAnswer */
+export async function handOverTalk(site: SiteKey, colleague: string, to: string): Promise<AnswerOf<'handOverTalk'>> {
+  const answer = await call('handOverTalk', { site, colleague }, { to });
+  await refreshTalk(site);
+  return answer;
 }
 
 /** @throws ServerProblem, NoAnswer */

@@ -2,6 +2,7 @@ import {
   AtSign,
   CalendarClock,
   CircleCheck,
+  Forward,
   MessageSquare,
   MessagesSquare,
   PencilLine,
@@ -49,6 +50,7 @@ const KIND_WORDS: Readonly<Record<ConcernKind, string>> = {
   approved: 'approves your proposal',
   answer: 'answers',
   comment: 'comments',
+  'handed over': 'hands this over to you',
 };
 const KIND_SIGNS = {
   mention: AtSign,
@@ -57,6 +59,7 @@ const KIND_SIGNS = {
   approved: CircleCheck,
   answer: MessagesSquare,
   comment: MessageSquare,
+  'handed over': Forward,
 };
 
 /** What is marked as read. */

@@ -6,6 +6,7 @@ import type { Thread, ThreadComment } from '#contract/talk.ts';
 import { answerThread, changeThreadComment, deleteThreadComment, settleThread } from '../api/talk.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { useKept } from '../fields/use-kept.ts';
+import { listOf } from '../tree/words.ts';
 import { Button, IconButton } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { aboutWords } from './about-words.ts';
@@ -28,7 +29,8 @@ function showInText(thread: string): void {
 /** What colleagues say of one thing: the first comment, the answers, and what can be done about it. */
 export function OneThread({ thread, isShown }: { readonly thread: Thread; readonly isShown: boolean }) {
   const { site, setLens, past, mayEdit } = useWorkbench();
-  const { id, about, comments, settledBy } = thread;
+  const { id, about, comments, handed, settledBy } = thread;
+  const handedTo = [...new Set(handed.map(({ to }) => to))];
   const whole = useRef<HTMLElement>(null);
   useEffect(() => {
     if (!isShown) return;
@@ -72,6 +74,7 @@ export function OneThread({ thread, isShown }: { readonly thread: Thread; readon
           />
         ))}
       </ol>
+      {handedTo.length > 0 && <p className="text-small text-quiet">Handed over to {listOf(handedTo)}.</p>}
       {settledBy === null ? (
         mayEdit && <Answering thread={id} onSettle={() => settle(true)} />
       ) : (

@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { handedOver, rulesNaming } from '#core/approval/rule.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
+import { isInHands } from '#core/talk/in-hands.ts';
 import { mayGive } from '#core/people/forbidden.ts';
 import { type RoleAt, powersOf, powersTable } from '#core/people/powers.ts';
 import type { Role, RoleId } from '#core/people/role.ts';
@@ -11,6 +12,7 @@ import type { Colleague } from '#contract/people.ts';
 import { setApprovalRule, useApproval } from '../../../api/approval.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { inviteAgain, removeColleague, setColleague, useColleagues } from '../../../api/people.ts';
+import { handOverTalk, useOpenThreads } from '../../../api/talk.ts';
 import { useSession } from '../../../api/session.ts';
 import { PageField } from '../../../fields/page-field.tsx';
 import { MarkedRows } from '../../../settings/marked-rows.tsx';
@@ -225,7 +227,7 @@ function Roles({ colleague, roles }: { readonly colleague: Colleague; readonly r
   );
 }
 
-/** What is in somebody's hands: pages that they own, and branches where they decide what goes live; and handing it over. */
+/** What is in somebody's hands: pages that they own, branches where they decide what goes live, open conversations; and handing it over. */
 function InTheirHands({
   colleague,
   colleagues,
@@ -241,7 +243,28 @@ function InTheirHands({
   );
   const approval = useApproval(site.key);
   const rules = useMemo(() => rulesNaming(approval?.rules ?? [], id), [approval, id]);
-  if (owned.length === 0 && rules.length === 0) return null;
+  const open = useOpenThreads(site.key);
+  const asked = useMemo(
+    () =>
+      (open?.threads ?? []).filter(({ comments, handed }) =>
+        isInHands(
+          {
+            isBegunByThem: comments[0]!.by === name,
+            isHandedToThem: handed.some(({ to }) => to === name),
+            isHandedByThem: handed.some(({ by }) => by === name),
+            texts: comments.map(({ text }) => text),
+          },
+          id,
+          colleagues,
+        ),
+      ),
+    [open, id, name, colleagues],
+  );
+  if (owned.length === 0 && rules.length === 0 && asked.length === 0) return null;
+  const mayHandOver =
+    owned.every((page) => may('plan', page)) &&
+    rules.every(({ page }) => may('everything', page)) &&
+    (asked.length === 0 || may('people', null));
   const handOver = async (to: Colleague) => {
     const { name: owner } = to;
     const refusal =
@@ -249,7 +272,12 @@ function InTheirHands({
     if (refusal) return;
     for (const { page, by, count } of rules.map((rule) => handedOver(rule, id, to.id)))
       if ('people' in by) await setApprovalRule(site.key, { page, by: { people: [...by.people] }, count });
-    toast(`Handed over to ${owner}.`);
+    const { left } = asked.length > 0 ? await handOverTalk(site.key, id, to.id) : { left: 0 };
+    toast(
+      left === 0
+        ? `Handed over to ${owner}.`
+        : `Handed over to ${owner}, but for ${left === 1 ? 'a conversation' : `${left} conversations`} on pages that ${owner} may not read.`,
+    );
   };
   return (
     <section aria-label="In their hands" className="flex flex-col gap-2 border-t border-rule pt-3">
@@ -264,7 +292,14 @@ function InTheirHands({
           {listOf(rules.map(({ page }) => (page === null ? 'on the whole site' : `in ${branchName(site, page)}`)))}
         </p>
       )}
-      {owned.every((page) => may('plan', page)) && rules.every(({ page }) => may('everything', page)) && (
+      {asked.length > 0 && (
+        <p>
+          <ShowRows pages={[...new Set(asked.map(({ page }) => page))]}>
+            Asked, or is asked, in {asked.length === 1 ? 'an open conversation' : `${asked.length} open conversations`}
+          </ShowRows>
+        </p>
+      )}
+      {mayHandOver && (
         <Choice
           label="Hand it over to"
           value=""
