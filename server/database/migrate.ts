@@ -42,6 +42,7 @@ import * as fortySecond from './migrations/0042-practice.ts';
 import * as fortyThird from './migrations/0043-joint-text.ts';
 import * as fortyFourth from './migrations/0044-colleague-directory.ts';
 import * as fortyFifth from './migrations/0045-handed-over.ts';
+import * as fortySixth from './migrations/0046-findings-told.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -99,6 +100,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0043-joint-text', up: fortyThird.up, down: fortyThird.down },
   { name: '0044-colleague-directory', up: fortyFourth.up, down: fortyFourth.down },
   { name: '0045-handed-over', up: fortyFifth.up, down: fortyFifth.down },
+  { name: '0046-findings-told', up: fortySixth.up, down: fortySixth.down },
 ];
 
 /**

@@ -201,9 +201,18 @@ export const hasColleagues = async (database: Knex): Promise<boolean> =>
 export const sitesWithPeople = (database: Knex): Promise<SiteKey[]> =>
   database('colleague').distinct('site').orderBy('site').pluck('site');
 
-/** Up to when the last daily mail about a site told somebody; null before the first. The row is locked until the transaction ends. */
-export const mailedUntil = async (trx: Knex, site: SiteKey, account: string): Promise<Date | null> =>
-  (await trx('daily_mail').where({ site, account }).forUpdate().first('until'))?.until ?? null;
+/** Up to when the last daily mail about a site told somebody, and which findings stood then, by their names. */
+export interface Mailed {
+  readonly until: Date;
+  readonly findings: readonly string[];
+}
 
-export const setMailedUntil = (trx: Knex, site: SiteKey, account: string, until: Date): Promise<unknown> =>
-  trx('daily_mail').insert({ site, account, until }).onConflict(['site', 'account']).merge();
+/** Null before the first mail. The row is locked until the transaction ends. */
+export const lastMailed = async (trx: Knex, site: SiteKey, account: string): Promise<Mailed | null> =>
+  (await trx('daily_mail').where({ site, account }).forUpdate().first('until', 'findings')) ?? null;
+
+export const setMailed = (trx: Knex, site: SiteKey, account: string, { until, findings }: Mailed): Promise<unknown> =>
+  trx('daily_mail')
+    .insert({ site, account, until, findings: [...findings] })
+    .onConflict(['site', 'account'])
+    .merge();

@@ -1,10 +1,13 @@
 import { subDays } from 'date-fns';
+import { type PageFinding, pageFindings } from '#core/checks/page-checks.ts';
 import { dayIn } from '#core/model/moment-words.ts';
-import { branchOf, nodeAt } from '#core/model/site.ts';
-import { mayAt } from '#core/people/powers.ts';
-import { pagesOf } from '#core/talk/concerned.ts';
+import { type Site, branchOf, nodeAt } from '#core/model/site.ts';
+import { type Powers, mayAt } from '#core/people/powers.ts';
+import { pagesOf, sameName } from '#core/talk/concerned.ts';
 import { dueFor } from '#core/talk/due.ts';
-import type { SiteKey } from '#core/model/ids.ts';
+import type { PageId, SiteKey } from '#core/model/ids.ts';
+import { textLinks } from '../checks/link-repository.ts';
+import { textFaults } from '../checks/text-fault-repository.ts';
 import type { Database } from '../database/connect.ts';
 import type { JobQueue } from '../jobs/job-queue.ts';
 import {
@@ -12,9 +15,10 @@ import {
   editsTo,
   followsOf,
   hasColleagues,
-  mailedUntil,
+  lastMailed,
+  readBy,
   saidTo,
-  setMailedUntil,
+  setMailed,
   sitesWithPeople,
   talkersOf,
 } from './concern-repository.ts';
@@ -41,28 +45,60 @@ export class DailyMails {
   }
 
   async send(): Promise<void> {
-    for (const key of await sitesWithPeople(this.#parts.database))
+    for (const key of await sitesWithPeople(this.#parts.database)) {
+      // The same for all, and looked for where somebody owns pages.
+      let found: Promise<readonly PageFinding[]> | null = null;
       for (const talker of await talkersOf(this.#parts.database, key))
-        if (talker.mails !== 'never') await this.#sendTo(key, talker);
+        if (talker.mails !== 'never') await this.#sendTo(key, talker, () => (found ??= this.#findings(key)));
+    }
+  }
+
+  async #findings(key: SiteKey): Promise<readonly PageFinding[]> {
+    const { database, cache, now } = this.#parts;
+    const { site } = await cache.current(key);
+    const [links, faults] = [await textLinks(database, key, 'node'), await textFaults(database, key, 'node')];
+    return pageFindings(site, now().getTime(), links, faults);
   }
 
   /** The mail and up to when it tells are kept in one transaction: who was told is not told again. */
-  async #sendTo(key: SiteKey, talker: Talker): Promise<void> {
-    const { database, cache, mailer, origin, now } = this.#parts;
+  async #sendTo(key: SiteKey, talker: Talker, findings: () => Promise<readonly PageFinding[]>): Promise<void> {
+    const { database, cache, people, mailer, origin, now } = this.#parts;
     const { site } = await cache.current(key);
     await database.transaction(async (trx) => {
       const asOf = now();
-      const last = await mailedUntil(trx, key, talker.id);
+      const last = await lastMailed(trx, key, talker.id);
       const earliest = subDays(asOf, MOST_DAYS);
-      const since = last !== null && last > earliest ? last : earliest;
-      const news = await this.#newsFor(trx, key, talker, since, asOf);
-      await setMailedUntil(trx, key, talker.id, asOf);
+      const since = last !== null && last.until > earliest ? last.until : earliest;
+      const isTheirs = this.#isOwnedBy(site, talker, await people.powersOf(key, talker));
+      const lacking = branchOf(site, null).some(isTheirs)
+        ? (await findings()).filter(({ page }) => isTheirs(page))
+        : [];
+      const known = new Set([...(last?.findings ?? []), ...(await readBy(trx, key, talker.id))]);
+      const news = {
+        ...(await this.#newsFor(trx, key, talker, since, asOf)),
+        findings: lacking.filter((one) => !known.has(findingName(one))),
+      };
+      await setMailed(trx, key, talker.id, { until: asOf, findings: lacking.map(findingName) });
       if (isWorthAMail(news, dayIn(site.settings.timeZone, asOf)))
         await mailer.send(trx, [dailyMail(talker.email, { site, origin }, news)], asOf);
     });
   }
 
-  async #newsFor(trx: Database, key: SiteKey, talker: Talker, since: Date, asOf: Date): Promise<DailyNews> {
+  /** Whether a page names somebody as its owner, who may read it. */
+  #isOwnedBy(site: Site, { name }: Talker, powers: Powers): (page: PageId) => boolean {
+    return (page) => {
+      const owner = site.nodes.get(page)?.plan?.owner ?? '';
+      return owner !== '' && sameName(owner, name) && mayAt(site, powers, 'read', page);
+    };
+  }
+
+  async #newsFor(
+    trx: Database,
+    key: SiteKey,
+    talker: Talker,
+    since: Date,
+    asOf: Date,
+  ): Promise<Omit<DailyNews, 'findings'>> {
     const { cache, people } = this.#parts;
     const { site } = await cache.current(key);
     const powers = await people.powersOf(key, talker);
@@ -81,6 +117,9 @@ export class DailyMails {
   }
 }
 
+/** The name under which the browser keeps that a finding was read. */
+const findingName = ({ page, fault }: PageFinding): string => `finding ${page} ${fault}`;
+
 /** What is due is told with all else, and by itself on the day it is due. */
-const isWorthAMail = ({ said, edits, due }: DailyNews, today: string): boolean =>
-  said.length + edits.length > 0 || due.some((one) => one.due === today);
+const isWorthAMail = ({ said, edits, due, findings }: DailyNews, today: string): boolean =>
+  said.length + edits.length + findings.length > 0 || due.some((one) => one.due === today);

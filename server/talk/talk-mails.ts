@@ -1,3 +1,4 @@
+import { PAGE_CHECKS, type PageFinding } from '#core/checks/page-checks.ts';
 import { type Site, maybeNodeAt } from '#core/model/site.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -68,10 +69,12 @@ export interface DailyNews {
   readonly said: readonly SaidConcern[];
   readonly edits: readonly EditConcern[];
   readonly due: readonly DuePage[];
+  /** What their pages lack since the last mail. */
+  readonly findings: readonly PageFinding[];
 }
 
 /** Tells somebody once a day of all that is new. */
-export function dailyMail(to: string, at: At, { said, edits, due }: DailyNews): Mail {
+export function dailyMail(to: string, at: At, { said, edits, due, findings }: DailyNews): Mail {
   const parts = [
     ...listed(
       'What was said',
@@ -85,8 +88,15 @@ export function dailyMail(to: string, at: At, { said, edits, due }: DailyNews): 
       'Your pages that are due',
       due.map((one) => `‘${titleOf(at.site, one.page)}’, due on ${one.due}`),
     ),
+    ...listed(
+      'What your pages lack',
+      findings.map(({ page, fault, other }) => {
+        const { called, words } = PAGE_CHECKS[fault];
+        return `‘${titleOf(at.site, page)}’: ${called}. ${words(other === null ? null : titleOf(at.site, other))}`;
+      }),
+    ),
   ];
-  const count = said.length + edits.length + due.length;
+  const count = said.length + edits.length + due.length + findings.length;
   return {
     to,
     subject: `${at.site.settings.name}: ${count === 1 ? 'one thing concerns' : `${count} things concern`} you`,

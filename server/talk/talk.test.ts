@@ -171,8 +171,18 @@ describe('the mails of the morning', () => {
     expect(mails[0]!.text).toContain('Kofi Reed mentioned you on ‘Fees’: @Mira Sand, once a day');
     expect(mails[0]!.text).toContain('‘All courses’, by Ines Farrow');
     expect((await mailsTo(reader))[0]!.text).toContain(`‘Staff’, due on ${day}`);
+    // What her page lacks stands in it once, as long as it lacks it.
+    expect(mails[0]!.text).toMatch(/What your pages lack:\n(- .*\n)*- ‘All courses’: No description\./);
+    expect(mails[0]!.text).not.toContain('‘Staff only’:');
     await server.dailyMails.send();
     expect(await mailsTo(mira)).toHaveLength(count + 1);
+    const describe = (description: object) =>
+      ines.operations('pq', { name: 'page.set', page: 'courses', fields: { description } });
+    await describe({ en: 'All of them' });
+    await server.dailyMails.send();
+    await describe({ en: '' });
+    await server.dailyMails.send();
+    expect((await mailsTo(mira))[0]!.text).toContain('‘All courses’: No description.');
   });
 });
 
