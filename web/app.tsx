@@ -1,17 +1,21 @@
 import { Suspense, lazy } from 'react';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { useSession } from './api/session.ts';
-import { FirstAccountPage } from './pages/first-account-page.tsx';
-import { JoinPage } from './pages/join-page.tsx';
-import { NewPasswordPage } from './pages/new-password-page.tsx';
-import { OutboxPage } from './pages/outbox-page.tsx';
-import { SignInPage } from './pages/sign-in-page.tsx';
-import { SitesPage } from './pages/sites-page.tsx';
 
 const WorkbenchPage = lazy(() =>
   import('./workbench/workbench-page.tsx').then((file) => ({ default: file.WorkbenchPage })),
 );
 
+const FirstAccountPage = lazy(() =>
+  import('./pages/first-account-page.tsx').then((file) => ({ default: file.FirstAccountPage })),
+);
+const JoinPage = lazy(() => import('./pages/join-page.tsx').then((file) => ({ default: file.JoinPage })));
+const NewPasswordPage = lazy(() =>
+  import('./pages/new-password-page.tsx').then((file) => ({ default: file.NewPasswordPage })),
+);
+const OutboxPage = lazy(() => import('./pages/outbox-page.tsx').then((file) => ({ default: file.OutboxPage })));
+const SignInPage = lazy(() => import('./pages/sign-in-page.tsx').then((file) => ({ default: file.SignInPage })));
+const SitesPage = lazy(() => import('./pages/sites-page.tsx').then((file) => ({ default: file.SitesPage })));
 const WalkPage = lazy(() => import('./walk/walk-page.tsx').then((file) => ({ default: file.WalkPage })));
 const LooksPage = lazy(() => import('./looks/looks-page.tsx').then((file) => ({ default: file.LooksPage })));
 const AccountPage = lazy(() => import('./account/account-page.tsx').then((file) => ({ default: file.AccountPage })));

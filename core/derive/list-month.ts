@@ -1,7 +1,7 @@
 import { saysWhen } from '../fields/all-types.ts';
 import { daysOfPeriod } from '../fields/date-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
-import { daysFrom, lastDayBefore } from '../fields/repeats.ts';
+import { daysFrom, lastDayBefore } from '../fields/repeat-days.ts';
 import { type FieldOfSite, detailIn, maybeUsedField } from '../fields/values.ts';
 import type { FieldTypeName } from '../model/kind-field.ts';
 import type { Site } from '../model/site.ts';

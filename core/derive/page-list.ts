@@ -1,7 +1,7 @@
 import { FIELD_TYPE, saysWhen } from '../fields/all-types.ts';
 import type { FieldContext } from '../fields/field-type.ts';
 import { daysOfPeriod } from '../fields/date-types.ts';
-import { daysFrom, firstDay, isOnDay } from '../fields/repeats.ts';
+import { daysFrom, firstDay, isOnDay } from '../fields/repeat-days.ts';
 import { detailIn, detailOf, isOfKindWith, maybeField, maybeUsedField } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
 import type { PageId } from '../model/ids.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { daysFrom, firstDay, isOnDay, readRepetition, repetitionWords, writeRepetition } from './repeats.ts';
+import { daysFrom, firstDay, isOnDay } from './repeat-days.ts';
+import { readRepetition, repetitionWords, writeRepetition } from './repeats.ts';
 
 /** Cases of RFC 5545, 3.8.5.3, as far as their rules are of the parts that are taken: how they are called there, start, rule, days. */
 const CASES: readonly (readonly [string, string, string, string])[] = [

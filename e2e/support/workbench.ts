@@ -34,9 +34,10 @@ export class Workbench extends Screen {
   async open(spur: Spur, site: string, query = ''): Promise<void> {
     await this.driver.get(`${spur.workbench}/sites/${site}${query}`);
     // On small screens the bar shows its signs alone.
-    await this.until('the tree is there', () =>
+    await this.until('the tree is there, and all that is fetched after it', () =>
       this.driver.executeScript<boolean>(
-        `return document.body.innerText.includes('New page') || document.querySelector('[aria-label="New page"]') !== null`,
+        `return document.documentElement.dataset.rest === 'here' &&
+          (document.body.innerText.includes('New page') || document.querySelector('[aria-label="New page"]') !== null)`,
       ),
     );
   }

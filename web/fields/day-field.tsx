@@ -2,10 +2,12 @@ import { format, parseISO } from 'date-fns';
 import { CalendarDays } from 'lucide-react';
 import { Popover as Radix } from 'radix-ui';
 import { type ReactNode, useId, useState } from 'react';
-import { DayPicker } from 'react-day-picker';
 import { readTime } from '#core/model/typed-day.ts';
 import { BOX, Labelled } from '../ui/field.tsx';
+import { later } from '../ui/later.tsx';
 import { readOwnDay, writtenDay } from './own-days.ts';
+
+const Calendar = later(() => import('./calendar.tsx').then((file) => file.Calendar));
 
 interface FieldProps {
   readonly label: string;
@@ -88,7 +90,6 @@ interface DayInputProps {
 
 function DayInput({ id, label, value, onSet, onWrong, isWrong }: DayInputProps) {
   const [isOpen, setOpen] = useState(false);
-  const day = value === '' ? undefined : parseISO(value);
   return (
     <div className="relative min-w-0 flex-1">
       <Typed
@@ -115,18 +116,13 @@ function DayInput({ id, label, value, onSet, onWrong, isWrong }: DayInputProps) 
             aria-label="Calendar"
             className="z-50 rounded-lg border border-rule bg-raised p-3 shadow-sheet"
           >
-            <DayPicker
-              mode="single"
-              selected={day}
-              {...(day && { defaultMonth: day })}
-              autoFocus
-              weekStartsOn={1}
+            <Calendar
+              day={value === '' ? undefined : parseISO(value)}
               onSelect={(next) => {
                 onWrong(false);
                 onSet(next ? format(next, 'yyyy-MM-dd') : '');
                 setOpen(false);
               }}
-              classNames={CALENDAR}
             />
           </Radix.Content>
         </Radix.Portal>
@@ -134,23 +130,6 @@ function DayInput({ id, label, value, onSet, onWrong, isWrong }: DayInputProps) 
     </div>
   );
 }
-
-const STEP = 'inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken disabled:opacity-40';
-/** The parts of the calendar in the colours of Spur. */
-const CALENDAR = {
-  months: 'relative',
-  month_caption: 'flex h-8 items-center font-medium',
-  nav: 'absolute top-0 right-0 flex gap-1',
-  button_previous: STEP,
-  button_next: STEP,
-  chevron: 'size-4 fill-current',
-  weekday: 'size-9 text-small font-normal text-quiet',
-  day: 'size-9 p-0 text-center',
-  day_button: 'size-9 rounded-md hover:bg-sunken',
-  today: 'font-bold text-accent',
-  selected: '[&>button]:bg-accent [&>button]:text-on-accent',
-  outside: 'text-quiet',
-} as const;
 
 interface TypedProps {
   readonly saved: string;

@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { ALL_FILTERS } from '../lenses/lens-filters.ts';
 import { settingsNamed } from '../settings/settings-named.ts';
+import { useSettings } from '../settings/use-settings.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { numberWords } from '../ui/number-words.ts';
@@ -10,6 +11,7 @@ export function FoundBar() {
   const { found, isFinding, site, derived, query, filter, setFilter, isFlat, setFlat, clearFind, setBeside } =
     useWorkbench();
   const { isOnlyMarked, setOnlyMarked, marks } = useWorkbench();
+  const kinds = useSettings();
   if (!found) return null;
   const chips = ALL_FILTERS.flatMap((field) =>
     (filter[field.key] ?? []).map((value) => ({
@@ -24,7 +26,7 @@ export function FoundBar() {
     setFilter(left.length === 0 ? others : { ...others, [key]: left });
   };
   const total = derived.outline.nodes.length;
-  const settings = settingsNamed(site, query);
+  const settings = settingsNamed(kinds, site, query);
   return (
     <div className="flex min-h-9 flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-accent-soft/60 px-4 py-1 text-small">
       <p role="status" className="font-medium">

@@ -1,16 +1,20 @@
 import type { Site } from '#core/model/site.ts';
-import { SETTINGS } from './all-settings.ts';
-import { type Beside, SETTINGS_KEYS } from './settings-keys.ts';
+import { type Beside, SETTINGS_KEYS, type SettingsKey } from './settings-keys.ts';
+import type { SettingsKind } from './settings-kind.ts';
 
 const LEAST_LETTERS = 2;
 const MOST = 4;
 
 /** The settings whose names hold the words that are looked for, each as it stands in the bar: "Layout ‘Handbook’". */
-export function settingsNamed(site: Site, query: string): { readonly beside: Beside; readonly words: string }[] {
+export function settingsNamed(
+  settings: Readonly<Record<SettingsKey, SettingsKind>> | null,
+  site: Site,
+  query: string,
+): { readonly beside: Beside; readonly words: string }[] {
   const wanted = query.trim().toLowerCase();
-  if (wanted.length < LEAST_LETTERS) return [];
+  if (settings === null || wanted.length < LEAST_LETTERS) return [];
   const found = SETTINGS_KEYS.flatMap((key) => {
-    const kind = SETTINGS[key];
+    const kind = settings[key];
     if (!('items' in kind)) return [];
     return kind
       .items(site)

@@ -7,8 +7,8 @@ import type { Site } from '#core/model/site.ts';
 import { type NamedInTexts, useTextUses } from '../api/find.ts';
 import { useNow } from '../ui/use-now.ts';
 import type { Marks } from '../workbench/workbench-context.tsx';
-import { SETTINGS } from './all-settings.ts';
 import type { Beside, SettingsKey } from './settings-keys.ts';
+import { useSettings } from './use-settings.ts';
 import type { Named } from './settings-kind.ts';
 import { marksOfTouched } from './through-words.ts';
 
@@ -36,7 +36,8 @@ export function useOpenSetting(
   revision: number,
   moment: number | null,
 ): OpenSetting | null {
-  const open = beside && SETTINGS[beside.kind];
+  const settings = useSettings();
+  const open = beside && settings?.[beside.kind];
   const kind = open && 'Fields' in open ? open : null;
   const id = beside?.id ?? null;
   const named = beside === null ? undefined : NAMED_IN_TEXTS[beside.kind];

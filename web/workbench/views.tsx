@@ -1,20 +1,13 @@
 import { SeenAsBar } from './seen-as-bar.tsx';
 import { ArrowLeft } from 'lucide-react';
-import { type FocusEvent, type ReactNode, useEffect, useRef } from 'react';
-import { Group, type GroupImperativeHandle, Panel, Separator } from 'react-resizable-panels';
+import type { FocusEvent, ReactNode } from 'react';
 import { FoundBar } from '../find/found-bar.tsx';
 import { LensBar } from '../lenses/lens-bar.tsx';
-import { LensPanel } from '../lenses/lens-panel.tsx';
-import { CarryOverView } from '../lenses/plan/carry-over/carry-over-view.tsx';
-import { Desk } from '../lenses/write/desk.tsx';
-import { ScheduleView } from '../lenses/plan/schedule/schedule-view.tsx';
-import { PageMap } from '../map/page-map.tsx';
-import { HistoryPanel } from '../past/history-panel.tsx';
 import { PastBar } from '../past/past-bar.tsx';
-import { SettingsSheet } from '../settings/settings-sheet.tsx';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { MarksFieldsInUse } from '../ui/being-changed.tsx';
 import { Button } from '../ui/button.tsx';
+import { later as fetchedLater } from '../ui/later.tsx';
 import { SideEdge } from './side-edge.tsx';
 import { useFieldsOf } from './use-here.ts';
 import { SheetBar } from './sheet-bar.tsx';
@@ -29,6 +22,19 @@ interface ViewsProps {
   /** The workbench as the side sheet sees it, which may lag behind the tree by a moment. */
   readonly later: Workbench;
 }
+
+const LensPanel = fetchedLater(() => import('../lenses/lens-panel.tsx').then((file) => file.LensPanel));
+const SettingsSheet = fetchedLater(() => import('../settings/settings-sheet.tsx').then((file) => file.SettingsSheet));
+const HistoryPanel = fetchedLater(() => import('../past/history-panel.tsx').then((file) => file.HistoryPanel));
+const PageMap = fetchedLater(() => import('../map/page-map.tsx').then((file) => file.PageMap));
+const Split = fetchedLater(() => import('./split-view.tsx').then((file) => file.SplitView));
+const ScheduleView = fetchedLater(() =>
+  import('../lenses/plan/schedule/schedule-view.tsx').then((file) => file.ScheduleView),
+);
+const Desk = fetchedLater(() => import('../lenses/write/desk.tsx').then((file) => file.Desk));
+const CarryOverView = fetchedLater(() =>
+  import('../lenses/plan/carry-over/carry-over-view.tsx').then((file) => file.CarryOverView),
+);
 
 const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
   sheet: <TreeSheet />,
@@ -114,39 +120,5 @@ export function Views({ onFocus, later }: ViewsProps) {
         </div>
       )}
     </main>
-  );
-}
-
-/** Sheet and map beside each other; the bar between them is dragged, and stays where it was put. */
-function Split() {
-  const isNarrow = useNarrow();
-  const [arrangement, keep] = useArrangement();
-  const group = useRef<GroupImperativeHandle>(null);
-  const { split } = arrangement;
-  useEffect(() => {
-    const now = group.current?.getLayout().sheet;
-    if (now !== undefined && Math.abs(now - split) > 0.5) group.current?.setLayout({ sheet: split, map: 100 - split });
-  }, [split]);
-  return (
-    <Group
-      groupRef={group}
-      orientation={isNarrow ? 'vertical' : 'horizontal'}
-      className="min-h-0 flex-1"
-      defaultLayout={{ sheet: split, map: 100 - split }}
-      onLayoutChanged={({ sheet }, { isUserInteraction }) => {
-        if (isUserInteraction && sheet !== undefined) keep({ ...arrangement, split: Math.max(5, Math.min(95, sheet)) });
-      }}
-    >
-      <Panel id="sheet" minSize="20%" className="flex min-h-0 min-w-0 flex-col">
-        <TreeSheet />
-      </Panel>
-      <Separator
-        aria-label="Between sheet and map"
-        className="relative flex items-center justify-center bg-rule outline-accent before:absolute md:before:-inset-x-2.5 md:before:inset-y-0 max-md:before:-inset-y-2.5 max-md:before:inset-x-0 hover:bg-accent data-[separator=active]:bg-accent md:w-1.5 max-md:h-1.5"
-      />
-      <Panel id="map" minSize="20%" className="flex min-h-0 min-w-0 flex-col">
-        <PageMap />
-      </Panel>
-    </Group>
   );
 }

@@ -29,6 +29,7 @@ import { type Pasted, useClipboard } from '../clipboard/use-clipboard.ts';
 import { DragLayer } from '../drag/drag-layer.tsx';
 import { useFind } from '../find/use-find.ts';
 import { NOTHING_SCHEDULED, scheduledPages } from '../tree/scheduled-pages.ts';
+import { fetchTheRest } from '../ui/later.tsx';
 import { foundAmong, useOpenSetting } from '../settings/use-touched.ts';
 import { ALL_LENSES } from '../lenses/all-lenses.ts';
 import { useNoteVisit } from '../past/use-last-here.ts';
@@ -173,6 +174,11 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     () => (clip?.kind === 'cut' && clip.site === store.key ? new Set(clip.pages) : NOTHING_CUT),
     [clip, store.key],
   );
+  useEffect(() => {
+    // The rows are painted when the browser has time again.
+    const id = window.setTimeout(() => void fetchTheRest(), 0);
+    return () => window.clearTimeout(id);
+  }, []);
   useTold(store);
   useNoteVisit(store.key);
   useTellHere(store, active);

@@ -1,8 +1,8 @@
+import { later } from '../../ui/later.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
 import { ChecksSays, useChecksActions } from './checks-bar.tsx';
 import { CHECKS_COLUMNS } from './checks-columns.tsx';
 import { CHECKS_FILTERS } from './checks-filters.ts';
-import { ChecksPanel } from './checks-panel.tsx';
 import { checksWaiting } from './checks-waiting.ts';
 
 /** Links that lead astray, and what pages lack. */
@@ -13,7 +13,7 @@ export const CHECKS_LENS: LensDefinition = {
   filters: CHECKS_FILTERS,
   Says: ChecksSays,
   useActions: useChecksActions,
-  Panel: ChecksPanel,
+  Panel: later(() => import('./checks-panel.tsx').then(({ ChecksPanel }) => ChecksPanel)),
   waiting: checksWaiting,
   asksFor: 'findings',
 };

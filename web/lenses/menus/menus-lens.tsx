@@ -1,8 +1,8 @@
+import { later } from '../../ui/later.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
 import { menuColumns } from './menu-columns.tsx';
 import { MenusSays, useMenusActions } from './menus-bar.tsx';
 import { MENUS_FILTERS } from './menus-filters.ts';
-import { MenusPanel } from './menus-panel.tsx';
 import { menusWaiting } from './menus-waiting.ts';
 
 /** What stands in which menu. */
@@ -13,7 +13,7 @@ export const MENUS_LENS: LensDefinition = {
   filters: MENUS_FILTERS,
   Says: MenusSays,
   useActions: useMenusActions,
-  Panel: MenusPanel,
+  Panel: later(() => import('./menus-panel.tsx').then(({ MenusPanel }) => MenusPanel)),
   waiting: menusWaiting,
   dragNote: 'moves the page',
 };

@@ -1,12 +1,11 @@
+import { later } from '../../ui/later.tsx';
 import { PLAN_VIEWS } from '../../workbench/lenses.ts';
 import type { LensDefinition } from '../lens-definition.ts';
 import { PlanSays, usePlanActions } from './plan-bar.tsx';
 import { planColumns } from './plan-columns.tsx';
 import { PLAN_FILTERS } from './plan-filters.ts';
 import { planNotes } from './plan-map-notes.ts';
-import { PlanPanel } from './plan-panel.tsx';
 import { planWaiting } from './plan-waiting.ts';
-import { SetPlanFields } from './set-plan-fields.tsx';
 
 /** What the pages are for, who writes them by when, and what becomes of the old site. */
 export const PLAN_LENS: LensDefinition = {
@@ -16,9 +15,9 @@ export const PLAN_LENS: LensDefinition = {
   filters: PLAN_FILTERS,
   Says: PlanSays,
   useActions: usePlanActions,
-  Panel: PlanPanel,
+  Panel: later(() => import('./plan-panel.tsx').then(({ PlanPanel }) => PlanPanel)),
   waiting: planWaiting,
   notesOf: planNotes,
   views: PLAN_VIEWS,
-  SetFields: SetPlanFields,
+  SetFields: later(() => import('./set-plan-fields.tsx').then(({ SetPlanFields }) => SetPlanFields)),
 };

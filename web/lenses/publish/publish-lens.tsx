@@ -1,11 +1,11 @@
 import { ArchiveX } from 'lucide-react';
 import type { BarAction } from '../../workbench/bar-action.ts';
+import { later } from '../../ui/later.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { LensDefinition } from '../lens-definition.ts';
 import { PublishSays, SettingsThatDiffer, usePublishActions } from './publish-bar.tsx';
 import { PUBLISH_COLUMNS } from './publish-columns.tsx';
 import { PUBLISH_FILTERS } from './publish-filters.ts';
-import { PublishPanel } from './publish-panel.tsx';
 import { publishWaiting } from './publish-waiting.ts';
 
 /** What visitors have, and what waits to go live. */
@@ -17,7 +17,7 @@ export const PUBLISH_LENS: LensDefinition = {
   Says: PublishSays,
   useActions: usePublishActions,
   Below: SettingsThatDiffer,
-  Panel: PublishPanel,
+  Panel: later(() => import('./publish-panel.tsx').then(({ PublishPanel }) => PublishPanel)),
   waiting: publishWaiting,
   asksFor: 'changes',
   useSelectionActions: useTakeDown,

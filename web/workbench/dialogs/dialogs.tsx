@@ -1,13 +1,21 @@
-import { PasteListDialog } from '../../clipboard/paste-list-dialog.tsx';
-import { PastePagesDialog } from '../../clipboard/paste-pages-dialog.tsx';
-import { RenameSiteDialog } from '../../pages/rename-site-dialog.tsx';
+import { later } from '../../ui/later.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
-import { CommandsDialog } from './commands-dialog.tsx';
-import { ImportDialog } from './import-dialog.tsx';
-import { KeysDialog } from './keys-dialog.tsx';
-import { MoveDialog } from './move-dialog.tsx';
-import { RemoveDialog } from './remove-dialog.tsx';
-import { StartersDialog } from './starters-dialog.tsx';
+
+const CommandsDialog = later(() => import('./commands-dialog.tsx').then((file) => file.CommandsDialog));
+const MoveDialog = later(() => import('./move-dialog.tsx').then((file) => file.MoveDialog));
+const RemoveDialog = later(() => import('./remove-dialog.tsx').then((file) => file.RemoveDialog));
+const KeysDialog = later(() => import('./keys-dialog.tsx').then((file) => file.KeysDialog));
+const PasteListDialog = later(() =>
+  import('../../clipboard/paste-list-dialog.tsx').then((file) => file.PasteListDialog),
+);
+const PastePagesDialog = later(() =>
+  import('../../clipboard/paste-pages-dialog.tsx').then((file) => file.PastePagesDialog),
+);
+const ImportDialog = later(() => import('./import-dialog.tsx').then((file) => file.ImportDialog));
+const StartersDialog = later(() => import('./starters-dialog.tsx').then((file) => file.StartersDialog));
+const RenameSiteDialog = later(() =>
+  import('../../pages/rename-site-dialog.tsx').then((file) => file.RenameSiteDialog),
+);
 
 /** The one dialog that is open, if any. */
 export function Dialogs() {

@@ -1,0 +1,58 @@
+import { type ComponentType, Suspense, lazy, useState, useSyncExternalStore } from 'react';
+
+/** What is fetched when the first rows stand on the screen, in the order in which it was named. */
+const rest: (() => Promise<unknown>)[] = [];
+
+/**
+ * A part of the screen that the first rows do not need: its script is fetched after them, or as soon as it is asked for.
+ * Until it is here its place is empty and said to be busy.
+ */
+export function later<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
+  let loaded: ComponentType<Props> | null = null;
+  const fetched = () =>
+    load().then((part) => {
+      loaded = part;
+      return { default: part };
+    });
+  rest.push(fetched);
+  const Waited = lazy(fetched);
+  return function Later(props: Props) {
+    // What is here already is drawn at once: nothing flickers, and the focus can go there.
+    const [Part] = useState<ComponentType<Props>>(() => loaded ?? Waited);
+    return (
+      <Suspense fallback={<div aria-busy="true" className="min-h-0 flex-1" />}>
+        <Part {...props} />
+      </Suspense>
+    );
+  };
+}
+
+/** Something that is no part of the screen, fetched like one. @returns a hook that gives it, or null until it is here */
+export function laterValue<Value>(load: () => Promise<Value>): () => Value | null {
+  let value: Value | null = null;
+  let asked: Promise<void> | null = null;
+  const listeners = new Set<() => void>();
+  const fetched = () =>
+    (asked ??= load().then((given) => {
+      value = given;
+      for (const tell of listeners) tell();
+    }));
+  rest.push(fetched);
+  const subscribe = (tell: () => void) => {
+    listeners.add(tell);
+    void fetched();
+    return () => listeners.delete(tell);
+  };
+  return function useLaterValue() {
+    return useSyncExternalStore(subscribe, () => value);
+  };
+}
+
+/**
+ * Fetches everything that was left for later, one after the other, so that nothing that is asked for meanwhile waits long. The
+ * document says when all of it is here (`data-rest`).
+ */
+export async function fetchTheRest(): Promise<void> {
+  for (const fetched of rest) await fetched().catch(() => undefined);
+  document.documentElement.dataset.rest = 'here';
+}
