@@ -5,6 +5,13 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss()],
-  build: { outDir: '../dist/web', emptyOutDir: true, target: 'es2023', sourcemap: false, chunkSizeWarningLimit: 1500 },
+  build: {
+    outDir: '../dist/web',
+    emptyOutDir: true,
+    target: 'es2023',
+    sourcemap: false,
+    manifest: true,
+    chunkSizeWarningLimit: 1500,
+  },
   server: { port: 5173, proxy: { '/api': { target: 'http://127.0.0.1:4400' } } },
 });

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import express, { type Express } from 'express';
 import session from 'express-session';
+import expressStaticGzip from 'express-static-gzip';
 import { Assets } from './live/assets.ts';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -141,7 +142,12 @@ function serveWeb(app: Express, folder: string): void {
   });
   app.use(
     '/assets',
-    express.static(join(folder, 'assets'), { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false }),
+    expressStaticGzip(join(folder, 'assets'), {
+      enableBrotli: true,
+      orderPreference: ['br', 'gz'],
+      index: false,
+      serveStatic: { immutable: true, maxAge: YEAR_S * 1000, fallthrough: false },
+    }),
   );
   app.use(express.static(folder, { index: false, maxAge: 0 }));
   app.get('/{*splat}', (_request, response) => response.set('Cache-Control', 'no-cache').sendFile(page));

@@ -36,29 +36,24 @@ const EVENTS: Readonly<Record<ColleagueSyncItem['kind'], SecurityEvent>> = {
   'in the way': 'roles-changed',
 };
 
+interface Parts {
+  readonly database: Database;
+  readonly cache: SiteCache;
+  readonly people: People;
+  readonly links: AccountLinks;
+  readonly directory: DirectoryService;
+  readonly now: () => Date;
+}
+
 /**
  * Keeps the colleagues of a site in step with the organisation's directory: looked at first, then done; or by itself at night.
  * Who says which role a group gives must hold all of it there; the groups decide from then on who has it.
  */
 export class ColleagueSync {
-  readonly #parts: {
-    readonly database: Database;
-    readonly cache: SiteCache;
-    readonly people: People;
-    readonly links: AccountLinks;
-    readonly directory: DirectoryService;
-    readonly now: () => Date;
-  };
+  readonly #parts: Parts;
   #queue: JobQueue | null = null;
 
-  constructor(parts: {
-    readonly database: Database;
-    readonly cache: SiteCache;
-    readonly people: People;
-    readonly links: AccountLinks;
-    readonly directory: DirectoryService;
-    readonly now: () => Date;
-  }) {
+  constructor(parts: Parts) {
     this.#parts = parts;
   }
 

@@ -1,4 +1,5 @@
 import { type ComponentType, Suspense, lazy, useState, useSyncExternalStore } from 'react';
+import { NotFetched, Unfetched } from './unfetched.tsx';
 
 /** What is fetched when the first rows stand on the screen, in the order in which it was named. */
 const rest: (() => Promise<unknown>)[] = [];
@@ -10,19 +11,25 @@ const rest: (() => Promise<unknown>)[] = [];
 export function later<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
   let loaded: ComponentType<Props> | null = null;
   const fetched = () =>
-    load().then((part) => {
-      loaded = part;
-      return { default: part };
-    });
+    load().then(
+      (part) => {
+        loaded = part;
+        return { default: part };
+      },
+      (fault: unknown) => {
+        throw new NotFetched('A part of the screen could not be fetched.', { cause: fault });
+      },
+    );
   rest.push(fetched);
-  const Waited = lazy(fetched);
   return function Later(props: Props) {
     // What is here already is drawn at once: nothing flickers, and the focus can go there.
-    const [Part] = useState<ComponentType<Props>>(() => loaded ?? Waited);
+    const [Part] = useState<ComponentType<Props>>(() => loaded ?? lazy(fetched));
     return (
-      <Suspense fallback={<div aria-busy="true" className="min-h-0 flex-1" />}>
-        <Part {...props} />
-      </Suspense>
+      <Unfetched>
+        <Suspense fallback={<div aria-busy="true" className="min-h-0 flex-1" />}>
+          <Part {...props} />
+        </Suspense>
+      </Unfetched>
     );
   };
 }
@@ -33,10 +40,16 @@ export function laterValue<Value>(load: () => Promise<Value>): () => Value | nul
   let asked: Promise<void> | null = null;
   const listeners = new Set<() => void>();
   const fetched = () =>
-    (asked ??= load().then((given) => {
-      value = given;
-      for (const tell of listeners) tell();
-    }));
+    (asked ??= load().then(
+      (given) => {
+        value = given;
+        for (const tell of listeners) tell();
+      },
+      // It is asked for again by who comes next.
+      () => {
+        asked = null;
+      },
+    ));
   rest.push(fetched);
   const subscribe = (tell: () => void) => {
     listeners.add(tell);

@@ -1,4 +1,4 @@
-import { Building2, ChevronDown, ChevronRight, X } from 'lucide-react';
+import { Building2, ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { GroupRole } from '#core/people/colleague-sync.ts';
@@ -9,11 +9,10 @@ import { setColleagueDirectory, syncColleagues, useColleagueDirectory } from '..
 import { useColleagues } from '../../../api/people.ts';
 import { PageField } from '../../../fields/page-field.tsx';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
-import { IconButton } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { DirectoryFrame } from '../directory/directory-frame.tsx';
-import { RoleChoice } from './role-choice.tsx';
-import { branchName, rolesWords } from './role-words.ts';
+import { BranchRole, RoleChoice } from './role-choice.tsx';
+import { rolesWords } from './role-words.ts';
 
 /** Which groups of the organisation's directory work on the site, and as what. */
 export const COLLEAGUE_DIRECTORY: WholeKind = {
@@ -149,24 +148,7 @@ function Group({
             onChoose={(role) => setAt(null, role)}
           />
           {branches.map(({ page, role }) => (
-            <div key={page} className="flex items-start gap-2">
-              <div className="min-w-0 flex-1">
-                <RoleChoice
-                  label={`Role in ${branchName(site, page)}`}
-                  roles={roles}
-                  page={page}
-                  value={role}
-                  onChoose={(next) => setAt(page, next)}
-                />
-              </div>
-              <IconButton
-                name={`Remove the role in ${branchName(site, page)}`}
-                className="mt-6"
-                onClick={() => setAt(page, null)}
-              >
-                <X size={16} aria-hidden />
-              </IconButton>
-            </div>
+            <BranchRole key={page} roles={roles} page={page} value={role} onChoose={(next) => setAt(page, next)} />
           ))}
           <PageField
             label="Give a role in a branch"

@@ -1,4 +1,4 @@
-import { Eye, Mail, Trash2, X } from 'lucide-react';
+import { Eye, Mail, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { handedOver, rulesNaming } from '#core/approval/rule.ts';
@@ -20,10 +20,10 @@ import { ShowRows } from '../../../settings/show-rows.tsx';
 import { useMarkRows } from '../../../settings/use-mark-rows.ts';
 import { dayWords } from '../../../tree/plan-words.tsx';
 import { listOf, pages } from '../../../tree/words.ts';
-import { Button, IconButton } from '../../../ui/button.tsx';
+import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
-import { RoleChoice } from './role-choice.tsx';
+import { BranchRole, RoleChoice } from './role-choice.tsx';
 import { branchName, heldWords } from './role-words.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
@@ -188,24 +188,7 @@ function Roles({ colleague, roles }: { readonly colleague: Colleague; readonly r
         onChoose={setOnSite}
       />
       {inBranches.map(({ page, role }) => (
-        <div key={page} role="group" aria-label={`In ${branchName(site, page)}`} className="flex items-start gap-2">
-          <div className="min-w-0 flex-1">
-            <RoleChoice
-              label={`Role in ${branchName(site, page)}`}
-              roles={roles}
-              page={page}
-              value={role}
-              onChoose={(next) => setAt(page, next)}
-            />
-          </div>
-          <IconButton
-            name={`Remove the role in ${branchName(site, page)}`}
-            className="mt-6"
-            onClick={() => setAt(page, null)}
-          >
-            <X size={16} aria-hidden />
-          </IconButton>
-        </div>
+        <BranchRole key={page} roles={roles} page={page} value={role} onChoose={(next) => setAt(page, next)} />
       ))}
       <PageField
         label="Give a role in another branch"
