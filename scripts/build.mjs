@@ -72,12 +72,17 @@ export async function ensureBuilt() {
   });
   for (const folder of ['live', 'workbench'])
     cpSync(join(ROOT, 'server/live/assets'), join(fresh, folder, 'assets'), { recursive: true });
+  // Whatever it is otherwise: with another one the interface would have React's slower build, for developing.
+  const { NODE_ENV = '' } = process.env;
+  process.env.NODE_ENV = 'production';
   await vite.build({
     root: join(ROOT, 'web'),
     configFile: join(ROOT, 'vite.config.ts'),
     build: { outDir: join(fresh, 'web') },
     logLevel: 'warn',
   });
+  if (NODE_ENV === '') delete process.env.NODE_ENV;
+  else process.env.NODE_ENV = NODE_ENV;
   await compressAssets(join(fresh, 'web', 'assets'));
   writeFileSync(join(fresh, '.built-from'), wanted);
   const [built, former] = [join(ROOT, 'dist'), join(ROOT, 'dist.old')];

@@ -1,25 +1,24 @@
-import { Suspense, lazy } from 'react';
+import { Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
 import { useSession } from './api/session.ts';
+import { screen } from './ui/later.tsx';
+import { Unfetched } from './ui/unfetched.tsx';
 
-const WorkbenchPage = lazy(() =>
-  import('./workbench/workbench-page.tsx').then((file) => ({ default: file.WorkbenchPage })),
-);
+const fetchWorkbench = () => import('./workbench/workbench-page.tsx');
+const WorkbenchPage = screen(() => fetchWorkbench().then((file) => file.WorkbenchPage));
+const FirstAccountPage = screen(() => import('./pages/first-account-page.tsx').then((file) => file.FirstAccountPage));
+const JoinPage = screen(() => import('./pages/join-page.tsx').then((file) => file.JoinPage));
+const NewPasswordPage = screen(() => import('./pages/new-password-page.tsx').then((file) => file.NewPasswordPage));
+const OutboxPage = screen(() => import('./pages/outbox-page.tsx').then((file) => file.OutboxPage));
+const SignInPage = screen(() => import('./pages/sign-in-page.tsx').then((file) => file.SignInPage));
+const SitesPage = screen(() => import('./pages/sites-page.tsx').then((file) => file.SitesPage));
+const WalkPage = screen(() => import('./walk/walk-page.tsx').then((file) => file.WalkPage));
+const LooksPage = screen(() => import('./looks/looks-page.tsx').then((file) => file.LooksPage));
+const AccountPage = screen(() => import('./account/account-page.tsx').then((file) => file.AccountPage));
+const SharedPage = screen(() => import('./shared/shared-page.tsx').then((file) => file.SharedPage));
 
-const FirstAccountPage = lazy(() =>
-  import('./pages/first-account-page.tsx').then((file) => ({ default: file.FirstAccountPage })),
-);
-const JoinPage = lazy(() => import('./pages/join-page.tsx').then((file) => ({ default: file.JoinPage })));
-const NewPasswordPage = lazy(() =>
-  import('./pages/new-password-page.tsx').then((file) => ({ default: file.NewPasswordPage })),
-);
-const OutboxPage = lazy(() => import('./pages/outbox-page.tsx').then((file) => ({ default: file.OutboxPage })));
-const SignInPage = lazy(() => import('./pages/sign-in-page.tsx').then((file) => ({ default: file.SignInPage })));
-const SitesPage = lazy(() => import('./pages/sites-page.tsx').then((file) => ({ default: file.SitesPage })));
-const WalkPage = lazy(() => import('./walk/walk-page.tsx').then((file) => ({ default: file.WalkPage })));
-const LooksPage = lazy(() => import('./looks/looks-page.tsx').then((file) => ({ default: file.LooksPage })));
-const AccountPage = lazy(() => import('./account/account-page.tsx').then((file) => ({ default: file.AccountPage })));
-const SharedPage = lazy(() => import('./shared/shared-page.tsx').then((file) => ({ default: file.SharedPage })));
+// Whoever opens a site by its address needs the workbench: its scripts come while it is asked who they are.
+if (/^\/sites\/[^/]+$/.test(window.location.pathname)) void fetchWorkbench().catch(() => undefined);
 
 export function App() {
   return (
@@ -32,13 +31,15 @@ export function App() {
 /** What somebody may open who has no account; it comes before the question who is signed in. */
 function Screens() {
   return (
-    <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
-      <Routes>
-        <Route path="/shared/:token" element={<SharedPage />} />
-        <Route path="/join" element={<JoinPage />} />
-        <Route path="*" element={<WithAccount />} />
-      </Routes>
-    </Suspense>
+    <Unfetched>
+      <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
+        <Routes>
+          <Route path="/shared/:token" element={<SharedPage />} />
+          <Route path="/join" element={<JoinPage />} />
+          <Route path="*" element={<WithAccount />} />
+        </Routes>
+      </Suspense>
+    </Unfetched>
   );
 }
 

@@ -18,6 +18,8 @@ export interface Browser {
   readonly runScripts: (areRun: boolean) => Promise<void>;
   /** Cuts the browser off from the net, or connects it again. */
   readonly connect: (isConnected: boolean) => Promise<void>;
+  /** Keeps the browser from fetching what stands at some addresses, `*` for anything; nothing where none is named. */
+  readonly block: (...addresses: string[]) => Promise<void>;
   readonly close: () => Promise<void>;
 }
 
@@ -79,6 +81,10 @@ export async function openBrowser(width = 1280, height = 800): Promise<Browser> 
         ],
       }),
     runScripts: (areRun) => driver.sendDevToolsCommand('Emulation.setScriptExecutionDisabled', { value: !areRun }),
+    block: async (...urls) => {
+      await driver.sendDevToolsCommand('Network.enable', {});
+      await driver.sendDevToolsCommand('Network.setBlockedURLs', { urls });
+    },
     connect: async (isConnected) => {
       await driver.sendDevToolsCommand('Network.enable', {});
       const conditions = { offline: !isConnected, latency: 0, downloadThroughput: -1, uploadThroughput: -1 };

@@ -4,6 +4,14 @@ import { NotFetched, Unfetched } from './unfetched.tsx';
 /** What is fetched when the first rows stand on the screen, in the order in which it was named. */
 const rest: (() => Promise<unknown>)[] = [];
 
+const notFetched = (fault: unknown): never => {
+  throw new NotFetched('A part of the screen could not be fetched.', { cause: fault });
+};
+
+/** A whole screen, fetched when somebody goes to it. */
+export const screen = <Props extends object>(load: () => Promise<ComponentType<Props>>) =>
+  lazy(() => load().then((part) => ({ default: part }), notFetched));
+
 /**
  * A part of the screen that the first rows do not need: its script is fetched after them, or as soon as it is asked for.
  * Until it is here its place is empty and said to be busy.
@@ -11,15 +19,10 @@ const rest: (() => Promise<unknown>)[] = [];
 export function later<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
   let loaded: ComponentType<Props> | null = null;
   const fetched = () =>
-    load().then(
-      (part) => {
-        loaded = part;
-        return { default: part };
-      },
-      (fault: unknown) => {
-        throw new NotFetched('A part of the screen could not be fetched.', { cause: fault });
-      },
-    );
+    load().then((part) => {
+      loaded = part;
+      return { default: part };
+    }, notFetched);
   rest.push(fetched);
   return function Later(props: Props) {
     // What is here already is drawn at once: nothing flickers, and the focus can go there.

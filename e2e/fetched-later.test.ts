@@ -1,0 +1,42 @@
+import { Key } from 'selenium-webdriver';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type Browser, openBrowser } from './support/browser.ts';
+import { type Spur, startSpur } from './support/spur.ts';
+import { Workbench } from './support/workbench.ts';
+
+let spur: Spur;
+let browser: Browser;
+let bench: Workbench;
+beforeAll(async () => {
+  spur = await startSpur({ withDemo: true });
+  browser = await openBrowser();
+  bench = new Workbench(browser.driver);
+  await bench.signIn(spur);
+});
+afterAll(async () => {
+  await browser?.close();
+  await spur?.stop();
+});
+
+describe('a part of the screen that cannot be fetched', () => {
+  it('says so in its place; the tree goes on, and once it can be fetched a reload brings it', async () => {
+    await browser.block('*/access-panel-*');
+    await bench.open(spur, 'pellow-quay', '?lens=access');
+    await bench.select('Visit');
+    await bench.untilText('This part of the screen could not be fetched.');
+    expect(await bench.has('button', 'Reload the page')).toBe(true);
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press(...'Quay walk', Key.ENTER, Key.ESCAPE);
+    await bench.until('the page is in the tree', async () =>
+      (await bench.tree()).some((row) => row.includes('Quay walk')),
+    );
+    await bench.saved();
+    await browser.block();
+    await browser.driver.navigate().refresh();
+    await bench.until('the tree is back', async () => (await bench.tree()).length > 3);
+    await bench.select('Visit');
+    await bench.untilText('It stands alone');
+    expect((await bench.tree()).some((row) => row.includes('Quay walk'))).toBe(true);
+  });
+});
