@@ -49,7 +49,14 @@ describe('two people on one site', () => {
     expect(await marek.text()).not.toContain('is changing this');
     await marek.press(Key.ESCAPE);
     await marek.focusTree();
-    await ines.until('he has left it', async () => !(await ines.text()).includes('is changing this'));
+    const hasLeft = () => ines.until('he has left it', async () => !(await ines.text()).includes('is changing this'));
+    await hasLeft();
+    // A title that is typed in the tree is the field of the side sheet.
+    await ines.open(spur, 'pellow-quay', '?lens=write&page=pq012');
+    await marek.press(Key.F2);
+    await ines.untilText('Marek Holt is changing this');
+    await marek.press(Key.ESCAPE);
+    await hasLeft();
   });
 
   it('undo their own changes only, and are told when somebody’s later change stands in the way', async () => {

@@ -22,6 +22,15 @@ export function useTellHere(store: SiteStore, page: PageId | null): void {
   }, [store, page]);
 }
 
+/** Tells the others that the title of a page is being changed in the tree, under the label that its field has in the side sheet. */
+export function useTellRename(store: SiteStore, renamed: PageId | null): void {
+  useEffect(() => {
+    if (renamed === null) return;
+    store.tellField(renamed, 'Title');
+    return () => store.tellField(renamed, null);
+  }, [store, renamed]);
+}
+
 const NONE: ReadonlyMap<string, string> = new Map();
 
 /** The fields of a page that others are changing, and the way to tell them of one's own. */

@@ -42,7 +42,7 @@ import { useCompact } from './use-compact.ts';
 import { faultsOf, useFindings, useSettingsFindings } from './use-findings.ts';
 import { useConsidered } from './use-preview.ts';
 import { useSelection } from './use-selection.ts';
-import { useTellHere } from './use-here.ts';
+import { useTellHere, useTellRename } from './use-here.ts';
 import { useTold } from './use-told.ts';
 import { useView } from './use-view.ts';
 import { useViewParameters } from './view-parameters.ts';
@@ -182,6 +182,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   useTold(store);
   useNoteVisit(store.key);
   useTellHere(store, active);
+  useTellRename(store, editing?.kind === 'rename' ? editing.page : null);
   useEffect(() => {
     if (active !== null) rememberPage(active);
   }, [active, rememberPage]);
