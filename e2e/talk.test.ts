@@ -17,14 +17,14 @@ describe('colleagues talk', () => {
     await bench.focusTree();
     const before = await revision();
     await bench.press('c');
-    await bench.find('textbox', 'Comment on ‘Course dates’');
+    await bench.until('there is a field for it', () => bench.has('textbox', 'Comment on ‘Course dates’'));
     await browser.driver.actions().sendKeys('New parents ask about this weekly, @mi').perform();
-    await bench.find('option', 'Mira Sand');
+    await bench.until('her name is offered', () => bench.has('option', 'Mira Sand'));
     await browser.driver.actions().sendKeys(Key.TAB, 'and').perform();
     expect(await revision()).toBe(before);
     await bench.chord(Key.CONTROL, Key.ENTER);
     await bench.untilText('New parents ask about this weekly, @Mira Sand and');
-    await bench.find('button', 'In the Access lens');
+    await bench.until('it says what it is about', () => bench.has('button', 'In the Access lens'));
     await bench.untilRow('Course dates', /^Course dates 1/);
   });
 
@@ -61,8 +61,10 @@ describe('colleagues talk', () => {
       const first = text.querySelector('p').firstChild;
       text.focus();
       document.getSelection().setBaseAndExtent(first, 0, first, 6);`);
+    await bench.until('the words can be talked about', () => bench.has('button', 'Comment on the selected words'));
     await bench.click('button', 'Comment on the selected words');
     await bench.untilText('Comments');
+    await bench.until('there is a field for it', () => bench.has('textbox', 'Comment on ‘Apply’'));
     const field = await bench.find('textbox', 'Comment on ‘Apply’');
     await field.sendKeys('Is this the right word?');
     await bench.chord(Key.CONTROL, Key.ENTER);

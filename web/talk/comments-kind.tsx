@@ -25,16 +25,20 @@ export const COMMENTS: AskedKind = {
 
 const waitWords = (count: number): string => (count === 1 ? '1 open comment' : `${count} open comments`);
 
-/** The pages on which something waits in the tree's order, and the selected one, on which something can be said. */
+/**
+ * The pages on which something waits in the tree's order, the selected one, on which something can be said, and the one that is open,
+ * which stays when what waited there is settled.
+ */
 function usePagesInTalk(): readonly Named[] | undefined {
-  const { site, derived, talk, selection } = useWorkbench();
+  const { site, derived, talk, selection, beside } = useWorkbench();
+  const open = beside?.kind === 'comments' ? beside.id : null;
   return useMemo(() => {
     if (talk === null) return undefined;
     const { nodes } = derived.outline;
     return nodes
-      .filter(({ id }, row) => talk.open[row]! > 0 || id === selection.active)
+      .filter(({ id }, row) => talk.open[row]! > 0 || id === selection.active || id === open)
       .map(({ id, title }) => ({ id, name: textIn(title, site.settings.language) }));
-  }, [site, derived, talk, selection.active]);
+  }, [site, derived, talk, selection.active, open]);
 }
 
 function Pages() {
