@@ -1,22 +1,8 @@
 import { Key } from 'selenium-webdriver';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type Browser, openBrowser } from './support/browser.ts';
-import { type Spur, startSpur } from './support/spur.ts';
-import { Workbench } from './support/workbench.ts';
+import { describe, expect, it } from 'vitest';
+import { signedIn } from './support/signed-in.ts';
 
-let spur: Spur;
-let browser: Browser;
-let bench: Workbench;
-beforeAll(async () => {
-  spur = await startSpur({ withDemo: true });
-  browser = await openBrowser();
-  bench = new Workbench(browser.driver);
-  await bench.signIn(spur);
-});
-afterAll(async () => {
-  await browser?.close();
-  await spur?.stop();
-});
+const { spur, browser, bench } = await signedIn();
 
 describe('a part of the screen that cannot be fetched', () => {
   it('says so in its place; the tree goes on, and once it can be fetched a reload brings it', async () => {
