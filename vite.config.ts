@@ -2,6 +2,24 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
+/**
+ * The scripts in few files, in the order in which they are needed: what parts share is in the file of the first of them. Left
+ * alone the build makes a file for every set of parts that share something, 140 in all, and a browser asks for each.
+ */
+const SCRIPTS = [
+  { name: 'base', test: /\/web\/main\.tsx$/ },
+  { name: 'entry', test: /\/web\/pages\/(sign-in|join|new-password|first-account)-page\.tsx$/ },
+  { name: 'workbench', test: /\/web\/workbench\/workbench-page\.tsx$/ },
+  {
+    name: 'beside',
+    test: /\/web\/(lenses\/(lens-panel|(access|menus|plan|publish|checks)\/[a-z-]+-(panel|fields|timeline))|past\/history-panel)\.tsx$/,
+  },
+  { name: 'writing', test: /\/web\/lenses\/write\/(write-panel|desk)\.tsx$/ },
+  { name: 'views', test: /\/web\/(map\/page-map|workbench\/split-view|lenses\/plan\/[a-z-]+\/[a-z-]+-view)\.tsx$/ },
+  { name: 'dialogs', test: /\/web\/workbench\/dialogs\/[a-z-]+-dialog\.tsx$/ },
+  { name: 'settings', test: /\/web\/settings\/(settings-sheet\.tsx|all-settings\.ts)$/ },
+];
+
 export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss()],
@@ -12,6 +30,13 @@ export default defineConfig({
     sourcemap: false,
     manifest: true,
     chunkSizeWarningLimit: 1500,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: SCRIPTS.map((script, at) => ({ ...script, priority: SCRIPTS.length - at })),
+        },
+      },
+    },
   },
   server: { port: 5173, proxy: { '/api': { target: 'http://127.0.0.1:4400' } } },
 });

@@ -6,7 +6,7 @@ const { spur, browser, bench } = await signedIn();
 
 describe('a part of the screen that cannot be fetched', () => {
   it('says so in its place; the tree goes on, and once it can be fetched a reload brings it', async () => {
-    await browser.block('*/access-panel-*');
+    await browser.block('*/beside-*');
     await bench.open(spur, 'pellow-quay', '?lens=access');
     await bench.select('Visit');
     await bench.untilText('This part of the screen could not be fetched.');

@@ -176,7 +176,7 @@ export class Screen {
         // Between two pages there is nothing to be found, and what was found before is gone, not quite there, or on its way.
         const { name, message } = fault as Error;
         const isBetween =
-          /^(StaleElementReference|NoSuchElement|ElementNotInteractable)Error$/.test(name) ||
+          /^(StaleElementReference|NoSuchElement|NoSuchFrame|ElementNotInteractable)Error$/.test(name) ||
           message.includes('does not belong to the document');
         if (!isBetween) throw fault;
       }
