@@ -2,6 +2,7 @@ import type { IncomingMessage } from 'node:http';
 import { pino } from 'pino';
 import { connect } from '#server/database/connect.ts';
 import { Askers } from '#server/live/asking.ts';
+import { LiveReading } from '#server/live/live-reading.ts';
 import { LiveSites } from '#server/live/live-sites.ts';
 import { ReadyAnswer } from '#server/live/ready-answer.ts';
 import { Visits } from '#server/live/visits.ts';
@@ -25,7 +26,7 @@ export async function benchAccessCheck(url: string, paths: readonly string[], co
   const database = connect(url);
   const now = () => new Date();
   const sites = new LiveSites(
-    database,
+    new LiveReading(database),
     'http://bench.example',
     await Assets.load(),
     new Visits(database, pino({ level: 'silent' }), now),

@@ -25,6 +25,7 @@ import { benchOpen } from './open.ts';
 import { startServer } from './processes.ts';
 import { benchPublicFiles } from './public-files.ts';
 import { benchPublish } from './publish.ts';
+import { benchScale } from './scale.ts';
 import { benchSearch, searchTexts } from './search.ts';
 import { benchVisitors } from './visitors.ts';
 import { putColleague } from '#server/people/people-repository.ts';
@@ -66,6 +67,7 @@ if (
     'files',
     'fuzz',
     'together',
+    'scale',
   ].some(wants)
 ) {
   const url = process.env.DATABASE_URL!;
@@ -127,6 +129,7 @@ if (
       results.push(...(await benchTogether({ url, origins, cookie, site })));
       await other.stop();
     }
+    if (wants('scale')) results.push(...(await benchScale({ url, env, cookie, account: account.id })));
     if (wants('publish')) {
       const again = connect(url);
       results.push(...(await benchPublish(again, account.id, post)));

@@ -59,6 +59,21 @@ describe('two people on one site', () => {
     await hasLeft();
   });
 
+  it('see that of the settings too, where both have the same one open, and not in another', async () => {
+    await ines.open(spur, 'pellow-quay', '?lens=menus&beside=layouts/handbook');
+    await marek.open(spur, 'pellow-quay', '?lens=menus&beside=layouts/handbook');
+    await (await marek.find('textbox', 'Name')).sendKeys(' of all');
+    await ines.untilText('Marek Holt is changing this');
+    await ines.open(spur, 'pellow-quay', '?lens=menus&beside=layouts/bare');
+    await ines.find('textbox', 'Name');
+    await marek.press('!');
+    expect(await ines.text()).not.toContain('is changing this');
+    await ines.open(spur, 'pellow-quay', '?lens=menus&beside=layouts/handbook');
+    await ines.untilText('Marek Holt is changing this');
+    await marek.press(Key.ESCAPE);
+    await ines.until('he has left it', async () => !(await ines.text()).includes('is changing this'));
+  });
+
   it('undo their own changes only, and are told when somebody’s later change stands in the way', async () => {
     await ines.open(spur, 'tern-sound');
     await marek.open(spur, 'tern-sound');

@@ -87,26 +87,7 @@ export async function startPostgres(dataFolder, { isForTests = false } = {}) {
   const password = readFileSync(secretFile, 'utf8').trim();
 
   const status = () => ownerCan(join(bin, 'pg_ctl'), ['-D', cluster, 'status']);
-  const start = (/** @type {number | string} */ port) => {
-    const options = [
-      '-c listen_addresses=127.0.0.1',
-      `-c port=${port}`,
-      '-c unix_socket_directories=',
-      ...(isForTests ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : []),
-    ];
-    asOwner(join(bin, 'pg_ctl'), [
-      '-D',
-      cluster,
-      '-w',
-      '-t',
-      '120',
-      '-l',
-      join(cluster, 'server.log'),
-      '-o',
-      options.join(' '),
-      'start',
-    ]);
-  };
+  const start = (/** @type {number | string} */ port) => startCluster(bin, cluster, port, isForTests);
   // It comes back at the port that it had: processes that were started by themselves find it again.
   const portFile = join(dataFolder, 'postgres-port');
   if (!status()) {
@@ -129,6 +110,51 @@ export async function startPostgres(dataFolder, { isForTests = false } = {}) {
     stop: () => {
       if (status()) asOwner(join(bin, 'pg_ctl'), ['-D', cluster, '-m', 'fast', '-w', 'stop']);
     },
+  };
+}
+
+function startCluster(
+  /** @type {string} */ bin,
+  /** @type {string} */ cluster,
+  /** @type {number | string} */ port,
+  /** @type {boolean} */ isForTests,
+) {
+  const options = [
+    '-c listen_addresses=127.0.0.1',
+    `-c port=${port}`,
+    '-c unix_socket_directories=',
+    ...(isForTests ? ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off'] : []),
+  ];
+  const given = ['-D', cluster, '-w', '-t', '120', '-l', join(cluster, 'server.log'), '-o', options.join(' ')];
+  asOwner(join(bin, 'pg_ctl'), [...given, 'start']);
+}
+
+/**
+ * A standby that follows a cluster by streaming, on loopback at a port of its own; for tests and the bench.
+ * @param {{ url: (database: string) => string }} primary @param {string} folder where it is made; nothing is there yet
+ * @returns {Promise<{ url: (database: string) => string, start: () => void, stop: () => void }>}
+ */
+export async function startStandby(primary, folder) {
+  const bin = programs();
+  const cluster = clusterFolder(folder);
+  asOwner(join(bin, 'pg_basebackup'), [
+    '-D',
+    cluster,
+    '-d',
+    primary.url('postgres'),
+    '-R',
+    '-X',
+    'stream',
+    '-c',
+    'fast',
+  ]);
+  const port = await freePort();
+  const start = () => startCluster(bin, cluster, port, true);
+  start();
+  return {
+    url: (database) => primary.url(database).replace(/:\d+\/(?=[^/]*$)/, `:${port}/`),
+    start,
+    stop: () => void asOwner(join(bin, 'pg_ctl'), ['-D', cluster, '-m', 'fast', '-w', 'stop']),
   };
 }
 

@@ -16,6 +16,7 @@ Settings, from the environment: SPUR_PORT (4400), SPUR_LIVE_PORT (4401), SPUR_HO
 SPUR_LIVE_ORIGIN, SPUR_DATA (.spur), DATABASE_URL (use that server instead), SPUR_LOG (warn),
 SPUR_FILES (.spur/files, where uploaded files lie),
 SPUR_FILES_SERVICE, _BUCKET (spur), _REGION (us-east-1), _KEY and _SECRET (an S3-compatible service for them),
+SPUR_LIVE_DATABASE_URL (a standby that visitors' pages are read from),
 SPUR_PUBLIC_FILES (a folder of files for nginx), SPUR_PROXIES (proxies in front that are believed),
 SPUR_OLD_SITE_PORT (4402, the demo's former website), SPUR_DIRECTORY_PORT (4403, the demo's directory), SPUR_OIDC_ISSUER (the organisation's sign-in), SPUR_CRAWL_ALLOW (hosts outside of the public net).`;
 

@@ -14,6 +14,17 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number);
 export const connect = (url: string): Database =>
   knex({ client: 'pg', connection: url, pool: { min: 1, max: 10 }, acquireConnectionTimeout: 15_000 });
 
+/** A standby to read from: what it does not answer soon the primary does, so that nobody waits for it long. */
+export const connectStandby = (url: string): Database =>
+  knex({
+    client: 'pg',
+    connection: { connectionString: url, connectionTimeoutMillis: 1000, query_timeout: 5000 },
+    pool: { min: 1, max: 10 },
+    acquireConnectionTimeout: 2000,
+    // Whoever reads from it says once that it is away; Knex would say so of each try.
+    log: { warn: () => undefined, error: () => undefined },
+  });
+
 /** A pool beside Knex's, for packages that bring their own statements: sessions and the limits of attempts. */
 export function connectPool(url: string): pg.Pool {
   const pool = new pg.Pool({ connectionString: url, max: 6 });

@@ -75,8 +75,11 @@ describe('the stream of edits', () => {
     await ines.operations('stream-h', add('p1'));
     const early = await follow(marek, server.otherOrigin, '/api/sites/stream-h/events');
     const own = await follow(ines, server.origin, '/api/sites/stream-h/events?tab=one');
-    expect((await ines.post('/api/sites/stream-h/here', { page: 'p1', field: 'Slug', tab: 'one' })).status).toBe(200);
-    const here = { tab: 'one', by: 'Ines', page: 'p1', field: 'Slug', isHere: true };
+    expect(
+      (await ines.post('/api/sites/stream-h/here', { page: 'p1', setting: 'layouts/wide', field: 'Name', tab: 'one' }))
+        .status,
+    ).toBe(200);
+    const here = { tab: 'one', by: 'Ines', page: 'p1', setting: 'layouts/wide', field: 'Name', isHere: true };
     await until('it has come', () => early.edits.length > 0);
     expect(early.edits).toEqual([here]);
     const late = await follow(marek, server.otherOrigin, '/api/sites/stream-h/events');

@@ -8,6 +8,7 @@ import { type Person, type TestServer, startTestServer } from '../testing/test-s
 import { ANYBODY } from './asking.ts';
 import { type Release, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import { LiveSite } from './live-site.ts';
+import { LiveReading } from './live-reading.ts';
 import { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { Assets } from './assets.ts';
@@ -105,7 +106,7 @@ async function answers(sites: LiveSites): Promise<string[]> {
 it('a process that has taken releases over answers as one that begins anew', async () => {
   const begin = () =>
     new LiveSites(
-      server.database,
+      new LiveReading(server.database),
       'https://www.example',
       assets,
       new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
@@ -137,9 +138,30 @@ it('a process that has taken releases over answers as one that begins anew', asy
   expect(taking.ready(`/${KEY}/visit`)).not.toBe(touched);
 });
 
+it('a site that nobody asks for leaves memory, and the next visitor gets it as it is by then', async () => {
+  const visits = new Visits(server.database, pino({ level: 'silent' }), () => new Date());
+  const sites = new LiveSites(new LiveReading(server.database), 'https://www.example', assets, visits);
+  await sites.answer(KEY, '/shop');
+  sites.forgetUnasked();
+  expect(sites.ready(`/${KEY}/shop`)).toBeDefined();
+  // That was a visitor again.
+  sites.forgetUnasked();
+  expect(sites.ready(`/${KEY}/shop`)).toBeDefined();
+  sites.forgetUnasked();
+  sites.forgetUnasked();
+  expect(sites.ready(`/${KEY}/shop`)).toBeUndefined();
+  await edit(set('shop', { hidden: 'page' }));
+  await release();
+  sites.renew(KEY);
+  expect(sites.ready(`/${KEY}/shop`)).toBeUndefined();
+  expect((await sites.answer(KEY, '/shop'))!.status).toBe(404);
+  await edit(set('shop', { hidden: 'no' }));
+  await release();
+});
+
 it('a release that takes a page from somebody is told from one that takes none', async () => {
   const parts = {
-    database: server.database,
+    reading: new LiveReading(server.database),
     visits: new Visits(server.database, pino({ level: 'silent' }), () => new Date()),
     now: Date.now,
     secret: () => Promise.resolve('test'),

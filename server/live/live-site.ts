@@ -10,7 +10,6 @@ import type { PageId } from '#core/model/ids.ts';
 import type { AudienceId } from '#core/model/audience.ts';
 import { logosOf } from '#core/model/look.ts';
 import type { FormId } from '#core/model/site-form.ts';
-import type { Database } from '../database/connect.ts';
 import { HTML, NO_INDEX, NO_STORE, cachingOf } from './answer-headers.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
@@ -23,6 +22,7 @@ import { makeStamp } from './form-stamp.ts';
 import type { PostedForm } from './given-answer.ts';
 import { asksForState } from './list-states.ts';
 import { type Lead, decoded, ownPath, whereTo } from './leads.ts';
+import type { LiveReading } from './live-reading.ts';
 import { type Release, htmlOf, htmlOfAll } from './live-repository.ts';
 import {
   type FormsOnPage,
@@ -73,7 +73,7 @@ export interface PlainPage {
 }
 
 export interface LiveParts {
-  readonly database: Database;
+  readonly reading: LiveReading;
   readonly visits: Visits;
   readonly now: () => number;
   /** What forms are signed with. */
@@ -92,6 +92,8 @@ const PLAIN_OCCASION: Occasion = { asking: ANYBODY, given: null, query: '' };
 /** One site as it was released: what visitors get of it, by path. Answers are made when they are first asked for. */
 export class LiveSite {
   readonly release: Release;
+  /** Whether somebody has asked for something of it lately. */
+  wasAsked = false;
   readonly #parts: LiveParts;
   readonly #classes: VisitorClasses;
   /** Files that were asked for, by their contents, with where they are shown. */
@@ -142,7 +144,12 @@ export class LiveSite {
     const { site, files, filesByContent } = this.release;
     const found = filesOfContent(files, filesByContent, content);
     const [file] = found;
-    return file && { file, uses: await usesOfAll(this.#parts.database, site, found, 'live_node') };
+    return (
+      file && {
+        file,
+        uses: await this.#parts.reading.read((database) => usesOfAll(database, site, found, 'live_node')),
+      }
+    );
   }
 
   /** What a class of visitors has of it now. */
@@ -187,7 +194,8 @@ export class LiveSite {
       end,
       now: this.#parts.now,
       classOf: (asking) => this.#classes.of(asking),
-      textsOf: (view, contents) => htmlOfAll(this.#parts.database, view.site, contents, view.visitor),
+      textsOf: (view, contents) =>
+        this.#parts.reading.read((database) => htmlOfAll(database, view.site, contents, view.visitor)),
       pageOf: (visitors, row, rest, texts) => this.#page(visitors, row, rest, texts),
     });
   }
@@ -302,7 +310,7 @@ export class LiveSite {
   }
 
   async #search({ view }: VisitorClass, query: string): Promise<ReadyAnswer> {
-    const html = await renderSearch(this.#parts.database, view, false, questionIn(query));
+    const html = await this.#parts.reading.read((database) => renderSearch(database, view, false, questionIn(query)));
     return new ReadyAnswer(200, HTML, html.text, [...cachingOf(view), ...NO_INDEX]);
   }
 
@@ -371,7 +379,7 @@ export class LiveSite {
     let made = await make(watched);
     const visitor =
       asking.visitor !== null && given === null && this.#asksForKnown(shown)
-        ? await visitorNamed(this.#parts.database, site.key, asking.visitor)
+        ? await visitorNamed(this.#parts.reading.primary, site.key, asking.visitor)
         : undefined;
     if (visitor) {
       lists = [];
@@ -417,7 +425,9 @@ export class LiveSite {
 
   #textOf(view: LiveView, texts?: ReadonlyMap<string, string>): TextOf {
     return async (content) => {
-      const html = texts?.get(content) ?? (await htmlOf(this.#parts.database, view.site, content, view.visitor));
+      const html =
+        texts?.get(content) ??
+        (await this.#parts.reading.read((database) => htmlOf(database, view.site, content, view.visitor)));
       return textFor(html, view);
     };
   }

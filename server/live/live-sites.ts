@@ -2,11 +2,11 @@ import type { AudienceId } from '#core/model/audience.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import { type SiteKey, siteKeySchema } from '#core/model/ids.ts';
 import type { FormId } from '#core/model/site-form.ts';
-import type { Database } from '../database/connect.ts';
 import { sessionSecret } from '../database/session-secret.ts';
 import { ANYBODY, type Asking } from './asking.ts';
 import type { FoundFile } from './file-answers.ts';
 import type { PostedForm } from './given-answer.ts';
+import type { LiveReading } from './live-reading.ts';
 import { type Release, liveSiteKeys, loadRelease, loadReleaseAfter } from './live-repository.ts';
 import type { Assets } from './assets.ts';
 import { LiveSite, type Moved, type PlainPage } from './live-site.ts';
@@ -25,12 +25,14 @@ const MAX_PREPARING_MS = 5000;
  * The live sites by key, each as its latest release has it:
  *
  *   unknown ── asked for ──▶ read ── a release ──▶ read, the next one being prepared ──▶ read
+ *      ▲                       │
+ *      └── not asked for ──────┘
  *
  * While the next one is prepared visitors get what they had; then all of the new one, at once. One that takes a page from somebody does
  * not wait.
  */
 export class LiveSites {
-  readonly #database: Database;
+  readonly #reading: LiveReading;
   readonly origin: string;
   readonly #assets: Assets;
   readonly #visits: Visits;
@@ -43,8 +45,8 @@ export class LiveSites {
   #robots: Promise<ReadyAnswer> | null = null;
   #secret: Promise<string> | null = null;
 
-  constructor(database: Database, origin: string, assets: Assets, visits: Visits, now = () => Date.now()) {
-    this.#database = database;
+  constructor(reading: LiveReading, origin: string, assets: Assets, visits: Visits, now = () => Date.now()) {
+    this.#reading = reading;
     this.origin = origin;
     this.#assets = assets;
     this.#visits = visits;
@@ -54,11 +56,16 @@ export class LiveSites {
   /** The answer to a path (with any query taken off), if it is ready in memory. */
   ready(path: string, asking: Asking = ANYBODY): ReadyAnswer | undefined {
     const end = path.indexOf('/', 1);
-    return end === -1 ? undefined : this.#ready.get(path.slice(1, end))?.ready(path, asking);
+    if (end === -1) return undefined;
+    const live = this.#ready.get(path.slice(1, end));
+    if (!live) return undefined;
+    live.wasAsked = true;
+    return live.ready(path, asking);
   }
 
   /** Takes over the release of a site that is live now, or whether it is closed for works; one that nobody has asked for is read when somebody does. */
   renew(key: string): void {
+    this.#reading.heard();
     this.#robots = null;
     if (this.#renewals.has(key)) return void this.#again.add(key);
     const before = this.#ready.get(key);
@@ -76,14 +83,27 @@ export class LiveSites {
   }
 
   renewAll(): void {
+    this.#reading.heard();
     for (const key of [...this.#sites.keys()]) this.renew(key);
     this.#robots = null;
   }
 
+  /** Forgets the sites that nobody has asked for since it was called before; whoever asks for one has it read again. */
+  forgetUnasked(): void {
+    for (const [key, live] of this.#ready) {
+      if (!live.wasAsked && !this.#renewals.has(key)) {
+        this.#ready.delete(key);
+        this.#sites.delete(key);
+      }
+      live.wasAsked = false;
+    }
+  }
+
   async #takeOver(key: string, before: LiveSite): Promise<void> {
     try {
-      const next = await loadReleaseAfter(this.#database, before.release);
+      const next = await this.#reading.read((database) => loadReleaseAfter(database, before.release));
       const live = next && this.#siteOf(next);
+      if (live) live.wasAsked = before.wasAsked;
       const mayWait = live && !live.release.works && !before.release.works && !live.closesPages(before);
       // What changed of files stands in pages that no release has touched.
       if (mayWait && live.hasFilesOf(before)) await live.prepare(before, MAX_PREPARING_MS);
@@ -99,7 +119,7 @@ export class LiveSites {
 
   /** The sites that have something live. */
   keys(): Promise<SiteKey[]> {
-    return liveSiteKeys(this.#database);
+    return this.#reading.read(liveSiteKeys);
   }
 
   /** What nobody who is known gets of a site, by the latest release that was heard of; undefined where there is no such site, or it is closed for works. */
@@ -136,12 +156,12 @@ export class LiveSites {
     asking: Asking = ANYBODY,
     referrer?: string,
   ): Promise<ReadyAnswer | Moved | undefined> {
-    return (await this.#site(key))?.answer(rest, query, asking, referrer);
+    return (await this.#asked(key))?.answer(rest, query, asking, referrer);
   }
 
   /** A file of the site, where whoever asks may have it; undefined else, and while the site is closed. */
   async file(key: SiteKey, content: string, asking: Asking): Promise<FoundFile | undefined> {
-    return (await this.#site(key))?.file(content, asking);
+    return (await this.#asked(key))?.file(content, asking);
   }
 
   /** Holds a form that was sent against what visitors have, as `LiveSite.takeForm` does. */
@@ -152,34 +172,34 @@ export class LiveSites {
     asking: Asking,
     tooMany: number | null,
   ): Promise<TakenForm | undefined> {
-    return (await this.#site(key))?.takeForm(form, posted, asking, tooMany);
+    return (await this.#asked(key))?.takeForm(form, posted, asking, tooMany);
   }
 
   /** The sign-in page; undefined where there is no such site. */
   async signInPage(key: string, asking: Asking, given: Omit<SignIn, 'page'>): Promise<ReadyAnswer | undefined> {
-    return (await this.#site(key))?.signInPage(asking, given);
+    return (await this.#asked(key))?.signInPage(asking, given);
   }
 
   /** The passphrase that a visitor is to give next for the page at an address; null where they are asked for none. */
   async passphraseAt(key: SiteKey, asking: Asking, address: string): Promise<PassphraseId | null> {
-    const site = await this.#site(key);
+    const site = await this.#asked(key);
     return site?.passphraseAt(asking, address) ?? null;
   }
 
   /** The form for the passphrase of the page at an address, for somebody who gave a wrong one; undefined where none is asked for. */
   async askAgain(key: SiteKey, asking: Asking, address: string): Promise<ReadyAnswer | undefined> {
-    const site = await this.#site(key);
+    const site = await this.#asked(key);
     return site?.askAgain(asking, address);
   }
 
   /** What visitors get wherever they go while the site is closed for works; undefined while it is open. */
   async closed(key: string): Promise<ReadyAnswer | undefined> {
-    return (await this.#site(key))?.closed();
+    return (await this.#asked(key))?.closed();
   }
 
   /** The stylesheet of a site at a path below it; the one of now where that is of an earlier look. Undefined where there is no such site. */
   async sheet(key: string, path: string): Promise<ReadyAnswer | undefined> {
-    const site = await this.#site(key);
+    const site = await this.#asked(key);
     if (!site) return undefined;
     const sheet = this.#assets.sheetOf(site.release.site.settings.look);
     return path === sheet.path ? sheet.answer : sheet.renewed;
@@ -187,27 +207,34 @@ export class LiveSites {
 
   /** What the preview picture of a page is made of; undefined where there is none. */
   async preview(key: string, page: string): Promise<Preview | undefined> {
-    return (await this.#site(key))?.preview(page);
+    return (await this.#asked(key))?.preview(page);
   }
 
   /** The name of a site that is live, and the language that it is in. */
   async named(key: SiteKey): Promise<{ readonly name: string; readonly language: string } | undefined> {
-    return (await this.#site(key))?.release.site.settings;
+    return (await this.#asked(key))?.release.site.settings;
   }
 
   /** What an audience of a site is called; undefined where there is none. */
   async audienceName(key: SiteKey, audience: AudienceId): Promise<string | undefined> {
-    return (await this.#site(key))?.release.site.settings.audiences.find(({ id }) => id === audience)?.name;
+    return (await this.#asked(key))?.release.site.settings.audiences.find(({ id }) => id === audience)?.name;
   }
 
   /** Where somebody goes on to after signing in. */
   async landing(key: SiteKey, audiences: readonly AudienceId[]): Promise<string> {
-    return (await this.#site(key))?.landing(audiences) ?? '/';
+    return (await this.#asked(key))?.landing(audiences) ?? '/';
   }
 
   /** A page that is not in the tree, in the frame that whoever asks has. */
   async plainPage(key: string, asking: Asking, page: PlainPage): Promise<ReadyAnswer | undefined> {
-    return (await this.#site(key))?.plainPage(asking, page);
+    return (await this.#asked(key))?.plainPage(asking, page);
+  }
+
+  /** A site that a visitor asks for, which keeps it in memory. */
+  async #asked(key: string): Promise<LiveSite | undefined> {
+    const live = await this.#site(key);
+    if (live) live.wasAsked = true;
+    return live;
   }
 
   #site(key: string): Promise<LiveSite | undefined> {
@@ -231,7 +258,7 @@ export class LiveSites {
   }
 
   async #load(key: SiteKey): Promise<LiveSite | undefined> {
-    const release = await loadRelease(this.#database, key);
+    const release = await this.#reading.read((database) => loadRelease(database, key));
     return release && this.#siteOf(release);
   }
 
@@ -244,10 +271,10 @@ export class LiveSites {
       fonts: sheet.fonts,
     };
     return new LiveSite(release, place, {
-      database: this.#database,
+      reading: this.#reading,
       visits: this.#visits,
       now: this.#now,
-      secret: () => (this.#secret ??= sessionSecret(this.#database)),
+      secret: () => (this.#secret ??= sessionSecret(this.#reading.primary)),
     });
   }
 }

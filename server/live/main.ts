@@ -1,7 +1,7 @@
 import { createServer } from 'node:http';
 import { pino } from 'pino';
 import { readConfig } from '../config.ts';
-import { connect, connectPool } from '../database/connect.ts';
+import { connect, connectPool, connectStandby } from '../database/connect.ts';
 import { sessionSecret } from '../database/session-secret.ts';
 import { listen } from '../database/listen.ts';
 import { VISITORS_SIDE } from '../database/channels.ts';
@@ -15,9 +15,13 @@ import { storeOf } from '../library/store-of.ts';
 import { LibraryService } from '../library/library-service.ts';
 import { Letters } from '../visitors/letters.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
+import { LiveReading } from './live-reading.ts';
 import { LiveSites } from './live-sites.ts';
 import { workbenchNews } from './workbench-news.ts';
 import { Visits } from './visits.ts';
+
+/** A site that nobody asks for in such a time leaves memory with the end of the next one. */
+const KEPT_UNASKED_MS = 10 * 60_000;
 
 /** The visitors' process: it reads releases, and signs visitors in and out. */
 await runProcess('live', async (ready) => {
@@ -26,7 +30,10 @@ await runProcess('live', async (ready) => {
   const database = connect(config.databaseUrl);
   const assets = await Assets.load();
   const visits = new Visits(database, log, () => new Date());
-  const sites = new LiveSites(database, config.liveOrigin, assets, visits);
+  const standby = config.standbyUrl === null ? null : connectStandby(config.standbyUrl);
+  const reading = new LiveReading(database, standby, log);
+  const sites = new LiveSites(reading, config.liveOrigin, assets, visits);
+  const forgetting = setInterval(() => sites.forgetUnasked(), KEPT_UNASKED_MS).unref();
   const files = config.publicFiles
     ? await PublicFiles.start(config.publicFiles, `${config.host}:${config.livePort}`, sites, log)
     : null;
@@ -70,7 +77,10 @@ await runProcess('live', async (ready) => {
     server.closeAllConnections();
     await files?.end();
     await visits.flush();
+    clearInterval(forgetting);
     await stopListening();
+    reading.end();
+    await standby?.destroy();
     await database.destroy();
     await pool.end();
   };

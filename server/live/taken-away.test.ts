@@ -7,6 +7,7 @@ import { listen } from '../database/listen.ts';
 import { VisitorsSide } from '../events/visitors-side.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 import { VisitorSessions } from '../visitors/visitor-sessions.ts';
+import { LiveReading } from './live-reading.ts';
 import { LiveSites } from './live-sites.ts';
 import { ReadyAnswer } from './ready-answer.ts';
 import { Visits } from './visits.ts';
@@ -24,7 +25,7 @@ beforeAll(async () => {
   const { database } = server;
   const now = () => new Date();
   other = new LiveSites(
-    database,
+    new LiveReading(database),
     'https://www.example',
     await Assets.load(),
     new Visits(database, pino({ level: 'silent' }), now),

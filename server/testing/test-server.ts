@@ -49,6 +49,7 @@ import { Assets } from '../live/assets.ts';
 import { makeLiveHandler } from '../live/handler.ts';
 import { Visits } from '../live/visits.ts';
 import { workbenchNews } from '../live/workbench-news.ts';
+import { LiveReading } from '../live/live-reading.ts';
 import { LiveSites } from '../live/live-sites.ts';
 import { PostgresQueue } from '../jobs/job-queue.ts';
 import { CarryOverService } from '../carry-over/carry-over-service.ts';
@@ -181,9 +182,14 @@ const migrationsAsWritten = (): string =>
     .map((name) => readFileSync(new URL(name, MIGRATIONS), 'utf8'))
     .join('\n');
 
-/** Two workbench processes and the visitors' side, on a database of their own, in this process. */
-export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set()): Promise<TestServer> {
-  const base = process.env.SPUR_TEST_DATABASE;
+/**
+ * Two workbench processes and the visitors' side, on a database of their own, in this process.
+ * @param base the PostgreSQL server that the database is made in
+ */
+export async function startTestServer(
+  crawlHosts: ReadonlySet<string> = new Set(),
+  base = process.env.SPUR_TEST_DATABASE,
+): Promise<TestServer> {
   if (!base) throw new Error('The tests of the server need PostgreSQL: run them by `npm test -- --project server`.');
   const name = `spur_test_${randomBytes(6).toString('hex')}`;
   const { url, drop } = await copyOfTemplate(base, name, migrationsAsWritten(), async (template) => {
@@ -209,7 +215,7 @@ export async function startTestServer(crawlHosts: ReadonlySet<string> = new Set(
   const assets = await Assets.load();
   const log = pino({ level: 'silent' });
   const visits = new Visits(database, log, () => new Date());
-  const sites = new LiveSites(database, 'https://www.example', assets, visits);
+  const sites = new LiveSites(new LiveReading(database), 'https://www.example', assets, visits);
   const sessionsOfVisitors = new VisitorSessions(database, () => new Date());
   const attemptsOfVisitors = await Attempts.open(pool);
   const liveHandler = (ownOrigin: string | null) =>

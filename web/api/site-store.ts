@@ -26,12 +26,13 @@ import type { RoleId } from '#core/people/role.ts';
 import { NO_POWERS, type Powers, powersOf } from '#core/people/powers.ts';
 import type { CommittedEdit, OperationsBody } from '#contract/api.ts';
 import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/releases.ts';
-import { HERE_FOR_MS, type HereNews, hereNews } from '#contract/presence.ts';
+import { hereNews } from '#contract/presence.ts';
 import { JOINT_REQUEST, jointNews } from '#contract/joint-text.ts';
-import { FORGOTTEN_AFTER_MS, type WritingNews, writingNews } from '#contract/writing.ts';
+import { writingNews } from '#contract/writing.ts';
 import { unpackSite } from '#contract/packed-site.ts';
 import { problemSentence } from '#contract/problems.ts';
 import { type OpenText, TAB } from './open-text.ts';
+import { Presence } from './presence.ts';
 import {
   AGAIN_AFTER_MS,
   ServerProblem,
@@ -79,8 +80,6 @@ export type Notice =
 
 /** What can be saved where it is refused because what it builds on is gone. */
 const SAVABLE: readonly string[] = ['page.add', 'page.copy', 'page.set'];
-const NOBODY_HERE: ReadonlyMap<PageId, string> = new Map();
-const NO_FIELDS: ReadonlyMap<PageId, ReadonlyMap<string, string>> = new Map();
 /** So long somebody who did something is told when somebody else's edit takes its place. */
 const RECENT_MS = 60_000;
 /** So many of all pages of a release are written. */
@@ -101,6 +100,7 @@ const ARRIVES_WITHIN_MS = 3000;
  */
 export class SiteStore {
   readonly key: SiteKey;
+  readonly presence: Presence;
   #confirmed: Site;
   #revision: number;
   #pending: Pending[] = [];
@@ -120,18 +120,8 @@ export class SiteStore {
   readonly #feedbackListeners = new Set<() => void>();
   readonly #answerListeners = new Set<() => void>();
   readonly #peopleListeners = new Set<() => void>();
-  /** Who else writes where, tab by tab. */
-  readonly #writers = new Map<string, { readonly page: PageId; readonly by: string; readonly forget: number }>();
-  readonly #writingListeners = new Set<() => void>();
-  /** Who else is on which page, tab by tab. */
-  readonly #others = new Map<string, Pick<HereNews, 'page' | 'field' | 'by'> & { readonly forget: number }>();
-  readonly #hereListeners = new Set<() => void>();
-  #here: ReadonlyMap<PageId, string> = NOBODY_HERE;
   /** The texts that are written here. */
   readonly #texts = new Set<OpenText>();
-  #fieldsInUse: ReadonlyMap<PageId, ReadonlyMap<string, string>> = NO_FIELDS;
-  #ownPage: PageId | null = null;
-  #ownField: string | null = null;
   #releasing: { readonly request: string; readonly progress: Progress | null } | null = null;
   readonly #ownRequests = new Set<string>();
   /** What was done here and confirmed a moment ago. */
@@ -139,6 +129,7 @@ export class SiteStore {
 
   private constructor(key: SiteKey, site: Site, revision: number, powers: Powers) {
     this.key = key;
+    this.presence = new Presence(key);
     this.#confirmed = site;
     this.#revision = revision;
     this.#powers = powers;
@@ -229,85 +220,6 @@ export class SiteStore {
   seeAs(seenAs: { readonly name: string; readonly powers: Powers } | null): void {
     this.#seenAs = seenAs;
     this.#show(this.#shown.site);
-  }
-
-  onWriting = (listener: () => void): (() => void) => {
-    this.#writingListeners.add(listener);
-    return () => this.#writingListeners.delete(listener);
-  };
-
-  /** Who writes in the text of a page in another tab or browser, by name; '' for nobody. */
-  writerAt(page: PageId): string {
-    const names = [...this.#writers.values()].filter((one) => one.page === page).map(({ by }) => by);
-    return [...new Set(names)].join(', ');
-  }
-
-  /** Tells the others that somebody writes in a text here, or has left it. What cannot be told is left out. */
-  tellWriting(page: PageId, isWriting: boolean): void {
-    void call('tellWriting', { site: this.key }, { page, tab: TAB, isWriting }).catch(() => undefined);
-  }
-
-  onHere = (listener: () => void): (() => void) => {
-    this.#hereListeners.add(listener);
-    return () => this.#hereListeners.delete(listener);
-  };
-  /** Who else has which page selected: their names, a line each. The same map while nothing changes. */
-  getHere = (): ReadonlyMap<PageId, string> => this.#here;
-
-  /** Tells the others which page is selected here. What cannot be told is left out. */
-  tellHere(page: PageId | null): void {
-    if (page !== this.#ownPage) this.#ownField = null;
-    this.#ownPage = page;
-    void call('tellHere', { site: this.key }, { page, field: this.#ownField, tab: TAB }).catch(() => undefined);
-  }
-
-  /** Tells the others which field of a page is being changed here, by its label; null for none. */
-  tellField(page: PageId, field: string | null): void {
-    if (field === this.#ownField) return;
-    this.#ownPage = page;
-    this.#ownField = field;
-    this.tellHere(page);
-  }
-  /** Who else is changing which field of a page, by its label. The same map while nothing changes. */
-  getFieldsInUse = (): ReadonlyMap<PageId, ReadonlyMap<string, string>> => this.#fieldsInUse;
-
-  #hearHere({ tab, by, page, field, isHere }: HereNews): void {
-    if (tab === TAB) return;
-    window.clearTimeout(this.#others.get(tab)?.forget);
-    const forget = () => {
-      this.#others.delete(tab);
-      this.#showHere();
-    };
-    if (!isHere) return forget();
-    this.#others.set(tab, { page, field, by, forget: window.setTimeout(forget, HERE_FOR_MS) });
-    this.#showHere();
-  }
-
-  #showHere(): void {
-    const names = new Map<PageId, Set<string>>();
-    for (const { page, by } of this.#others.values())
-      if (page !== null) names.set(page, (names.get(page) ?? new Set()).add(by));
-    const fields = new Map<PageId, Map<string, string>>();
-    for (const { page, field, by } of this.#others.values())
-      if (page !== null && field !== null) fields.set(page, (fields.get(page) ?? new Map()).set(field, by));
-    this.#fieldsInUse = fields.size === 0 ? NO_FIELDS : fields;
-    this.#here = new Map([...names].map(([page, of]) => [page, [...of].sort().join('\n')]));
-    this.#hereListeners.forEach((listener) => listener());
-  }
-
-  #hearWriting({ page, tab, isWriting, by }: WritingNews): void {
-    if (tab === TAB) return;
-    const forget = () => {
-      this.#writers.delete(tab);
-      this.#writingListeners.forEach((listener) => listener());
-    };
-    window.clearTimeout(this.#writers.get(tab)?.forget);
-    if (!isWriting) {
-      this.#texts.forEach((text) => text.forget(tab));
-      return forget();
-    }
-    this.#writers.set(tab, { page, by, forget: window.setTimeout(forget, FORGOTTEN_AFTER_MS) });
-    this.#writingListeners.forEach((listener) => listener());
   }
 
   /** Makes a change: it shows at once and is sent. Gives the reason in words where the core refuses it, else null. */
@@ -497,10 +409,13 @@ export class SiteStore {
     this.#stream = stream;
     stream.addEventListener('open', () => {
       this.#setConnected(true);
-      if (this.#ownPage !== null) this.tellHere(this.#ownPage);
+      this.presence.tellAgain();
       this.#texts.forEach((text) => text.catchUp());
     });
-    stream.addEventListener('here', (event) => this.#hearHere(hereNews.parse(JSON.parse(event.data as string))));
+    stream.addEventListener('here', (event) => {
+      const news = hereNews.parse(JSON.parse(event.data as string));
+      if (news.tab !== TAB) this.presence.hear(news);
+    });
     stream.addEventListener('error', () => {
       this.#setConnected(false);
       // The browser tries again by itself, but not where it was answered that something is wrong.
@@ -509,9 +424,12 @@ export class SiteStore {
     stream.addEventListener('feedback', () => this.#feedbackListeners.forEach((listener) => listener()));
     stream.addEventListener('people', () => void this.#readPowers());
     stream.addEventListener('answers', () => this.#answerListeners.forEach((listener) => listener()));
-    stream.addEventListener('writing', (event) =>
-      this.#hearWriting(writingNews.parse(JSON.parse(event.data as string))),
-    );
+    stream.addEventListener('writing', (event) => {
+      const news = writingNews.parse(JSON.parse(event.data as string));
+      if (news.tab === TAB) return;
+      if (!news.isWriting) this.#texts.forEach((text) => text.forget(news.tab));
+      this.presence.hearWriting(news);
+    });
     stream.addEventListener('joint', (event) => {
       const news = jointNews.parse(JSON.parse(event.data as string));
       for (const text of this.#texts) if (text.page === news.page) text.hear(news);

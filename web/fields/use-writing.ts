@@ -5,7 +5,7 @@ import type { SiteStore } from '../api/site-store.ts';
 
 /** Who else writes in the text of a page now; '' for nobody. */
 export const useWriter = (store: SiteStore, page: PageId): string =>
-  useSyncExternalStore(store.onWriting, () => store.writerAt(page));
+  useSyncExternalStore(store.presence.onWriting, () => store.presence.writerAt(page));
 
 /** Says to the others that somebody writes in the text of a page, as long as they do; the function is called at each change. */
 export function useTellWriting(store: SiteStore, page: PageId): { onWrite: () => void; onLeave: () => void } {
@@ -13,12 +13,12 @@ export function useTellWriting(store: SiteStore, page: PageId): { onWrite: () =>
   const onWrite = useCallback(() => {
     if (Date.now() - toldAt.current < TOLD_EVERY_MS) return;
     toldAt.current = Date.now();
-    store.tellWriting(page, true);
+    store.presence.tellWriting(page, true);
   }, [store, page]);
   const onLeave = useCallback(() => {
     if (toldAt.current === 0) return;
     toldAt.current = 0;
-    store.tellWriting(page, false);
+    store.presence.tellWriting(page, false);
   }, [store, page]);
   useEffect(() => onLeave, [onLeave]);
   return { onWrite, onLeave };

@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import { HERE_EVERY_MS } from '#contract/presence.ts';
+import type { FieldsPlace } from '../api/presence.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import type { FieldsInUse } from '../ui/being-changed.tsx';
 
@@ -10,7 +11,7 @@ const SETTLES_MS = 1200;
 /** Tells the others which page is selected here: when that has settled, and again and again while the page is seen. */
 export function useTellHere(store: SiteStore, page: PageId | null): void {
   useEffect(() => {
-    const tell = () => document.visibilityState === 'visible' && store.tellHere(page);
+    const tell = () => document.visibilityState === 'visible' && store.presence.tellHere(page);
     const first = window.setTimeout(tell, SETTLES_MS);
     const again = window.setInterval(tell, HERE_EVERY_MS);
     document.addEventListener('visibilitychange', tell);
@@ -26,19 +27,22 @@ export function useTellHere(store: SiteStore, page: PageId | null): void {
 export function useTellRename(store: SiteStore, renamed: PageId | null): void {
   useEffect(() => {
     if (renamed === null) return;
-    store.tellField(renamed, 'Title');
-    return () => store.tellField(renamed, null);
+    store.presence.tellField({ page: renamed }, 'Title');
+    return () => store.presence.tellField({ page: renamed }, null);
   }, [store, renamed]);
 }
 
-const NONE: ReadonlyMap<string, string> = new Map();
+const NOBODY: ReadonlyMap<string, string> = new Map();
 
-/** The fields of a page that others are changing, and the way to tell them of one's own. */
-export function useFieldsOf(store: SiteStore, page: PageId | null): FieldsInUse {
-  const fields = useSyncExternalStore(store.onHere, store.getFieldsInUse);
-  const others = (page === null ? undefined : fields.get(page)) ?? NONE;
+/** The fields of a page, or of what is open in the settings, that others are changing, and the way to tell them of one's own. */
+export function useFieldsOf({ presence }: SiteStore, page: PageId | null, setting: string | null): FieldsInUse {
+  const place = useMemo(
+    (): FieldsPlace | null => (setting !== null ? { setting } : page !== null ? { page } : null),
+    [page, setting],
+  );
+  const others = useSyncExternalStore(presence.onHere, () => (place ? presence.changersAt(place) : NOBODY));
   return useMemo(
-    () => ({ others, tell: (label) => void (page !== null && store.tellField(page, label)) }),
-    [store, page, others],
+    () => ({ others, tell: (label) => void (place && presence.tellField(place, label)) }),
+    [presence, place, others],
   );
 }

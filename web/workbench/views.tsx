@@ -4,6 +4,7 @@ import type { FocusEvent, ReactNode } from 'react';
 import { FoundBar } from '../find/found-bar.tsx';
 import { LensBar } from '../lenses/lens-bar.tsx';
 import { PastBar } from '../past/past-bar.tsx';
+import { besideText } from '../settings/settings-keys.ts';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { MarksFieldsInUse } from '../ui/being-changed.tsx';
 import { Button } from '../ui/button.tsx';
@@ -48,7 +49,7 @@ const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
 /** The tree in its view, what can be done with it above, and the side sheet beside. */
 export function Views({ onFocus, later }: ViewsProps) {
   const { site, lensParts, view, isHistoryOpen, setHistoryOpen, beside, focusTree, store, selection } = useWorkbench();
-  const fieldsInUse = useFieldsOf(store, selection.active);
+  const fieldsInUse = useFieldsOf(store, selection.active, beside && besideText(beside));
   const [arrangement, keep] = useArrangement();
   const { Below } = lensParts;
   const isCompact = useCompact();
@@ -107,15 +108,9 @@ export function Views({ onFocus, later }: ViewsProps) {
             </Button>
           )}
           <WorkbenchProvider value={later}>
-            {beside ? (
-              <SettingsSheet beside={beside} />
-            ) : isHistoryOpen ? (
-              <HistoryPanel />
-            ) : (
-              <MarksFieldsInUse value={fieldsInUse}>
-                <LensPanel />
-              </MarksFieldsInUse>
-            )}
+            <MarksFieldsInUse value={fieldsInUse}>
+              {beside ? <SettingsSheet beside={beside} /> : isHistoryOpen ? <HistoryPanel /> : <LensPanel />}
+            </MarksFieldsInUse>
           </WorkbenchProvider>
         </div>
       )}

@@ -93,7 +93,7 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
     [said, countable, derived.outline],
   );
-  const here = useSyncExternalStore(store.onHere, store.getHere);
+  const here = useSyncExternalStore(store.presence.onHere, store.presence.getHere);
   const agreed = useApproval(store.key);
   const approvals = useMemo(() => (agreed ? approvalsOf(site, agreed) : null), [agreed, site]);
   const threads = useOpenThreads(store.key)?.threads;
