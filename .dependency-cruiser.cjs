@@ -32,7 +32,8 @@ module.exports = {
     },
     only('^core/', { path: '^(contract|server|web|demo|bench|e2e|scripts)/' }),
     only('^contract/', { path: '^(server|web|demo|bench|e2e|scripts)/' }),
-    only('^server/', { path: '^(web|bench|e2e|scripts)/' }),
+    only('^server/', { path: '^(web|bench|e2e)/' }),
+    only('^server/', { path: '^scripts/' }, { pathNot: '\\.test\\.ts$' }),
     only('^web/', { path: '^(server|demo|bench|e2e|scripts)/' }),
     only('^e2e/', { path: '^(server|web|core|bench)/', pathNot: '^server/testing/' }),
     {

@@ -1,4 +1,3 @@
-import { readFileSync } from 'node:fs';
 import { pino } from 'pino';
 import { derivedOf } from '#core/derive/derived.ts';
 import { liveSiteOf } from '#core/derive/live-site.ts';
@@ -9,6 +8,7 @@ import { LiveReading } from '#server/live/live-reading.ts';
 import { LiveSites } from '#server/live/live-sites.ts';
 import { ReadyAnswer } from '#server/live/ready-answer.ts';
 import { Visits } from '#server/live/visits.ts';
+import { SiteCache } from '#server/sites/site-cache.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
 import { startNginx } from '#server/testing/nginx.ts';
 import { generateSite } from './generate-site.ts';
@@ -43,20 +43,12 @@ export async function benchScale({ url, env, cookie, account }: Asked): Promise<
   const loader = new Loader();
   const ends: (() => unknown)[] = [...workbenches, ...lives].map(({ stop }) => stop);
   try {
-    const memory = [
-      await memoryOfSites(lives[0], sites, async (site) => void (await fetch(`${originOf(lives[0])}/${site.key}/`))),
-      await memoryOfSites(workbenches[0], sites, async (site) => {
-        const tree = await fetch(`${originOf(workbenches[0])}/api/sites/${site.key}`, { headers: { Cookie: cookie } });
-        if (!tree.ok) throw new Error(`The tree of ${site.key}: ${tree.status}.`);
-        await tree.arrayBuffer();
-      }),
-    ] as const;
     const paths = pathsOf(sites[0]!);
     const pages = loader.script('pages', paths);
     const edits = loader.edits('edits', sites, { Cookie: cookie });
     const visitors = await beside(lives, (origin) => loader.run(origin, pages, SECONDS), ends);
     const editors = await beside(workbenches, (origin) => loader.run(origin, edits, SECONDS), ends);
-    const asleep = await firstRequests(url, sites);
+    const { memory, asleep } = await inMemory(url, sites);
     const limit = 200;
     return [
       rowOf(`Visitors’ page requests, two processes behind nginx, ${PAGES.toLocaleString('en')} pages`, visitors),
@@ -69,10 +61,10 @@ export async function benchScale({ url, env, cookie, account }: Asked): Promise<
         aim: '≤ 1',
         isMet: Math.max(...asleep) <= limit,
       },
-      ...(['visitors’', 'workbench'] as const).map((who, at): Result => ({
-        what: `Memory that a site of ${PAGES.toLocaleString('en')} pages takes of a ${who} process, mean of ${SITES}`,
-        ours: `${(memory[at]! / 1e6).toFixed(1)} MB`,
-        limit: `${(memory[at]! / PAGES / 1e3).toFixed(1)} kB a page`,
+      ...memory.map(({ what, bytes }): Result => ({
+        what: `Memory that a site of ${PAGES.toLocaleString('en')} pages takes of ${what}, mean of ${SITES}`,
+        ours: `${(bytes / 1e6).toFixed(1)} MB`,
+        limit: `${(bytes / PAGES / 1e3).toFixed(1)} kB a page`,
         ratio: Number.NaN,
         aim: 'told',
         isMet: true,
@@ -83,8 +75,6 @@ export async function benchScale({ url, env, cookie, account }: Asked): Promise<
     for (const end of ends.toReversed()) await end();
   }
 }
-
-const originOf = ({ port }: Running) => `http://127.0.0.1:${port}`;
 
 /** Two processes on one database, who believe what nginx says of whom it asks for. */
 async function startTwo(
@@ -157,38 +147,65 @@ const rowOf = (what: string, { one, two, p99 }: Beside): Result => ({
   isMet: true,
 });
 
-/** What the memory of a process grows by with each of some sites, in bytes. */
-async function memoryOfSites(
-  { pid }: Running,
-  [first, ...rest]: readonly Site[],
-  ask: (site: Site) => Promise<void>,
-): Promise<number> {
-  const taken = () => Number(/VmRSS:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) * 1024;
-  // The first one brings what all of them need.
-  await ask(first!);
-  const before = taken();
-  for (const site of rest) await ask(site);
-  return (taken() - before) / rest.length;
-}
-
-/** What the home page of each site takes that is not in memory, in milliseconds, as the visitors' side makes it. */
-async function firstRequests(url: string, sites: readonly Site[]): Promise<number[]> {
+/** What each of some sites takes of a process's memory, in bytes; and what its first page takes once it has left it, in milliseconds. */
+async function inMemory(
+  url: string,
+  sites: readonly Site[],
+): Promise<{ memory: { what: string; bytes: number }[]; asleep: number[] }> {
   const database = connect(url);
   const visits = new Visits(database, pino({ level: 'silent' }), () => new Date());
   const live = new LiveSites(new LiveReading(database), 'http://bench.example', await Assets.load(), visits);
-  const times: number[] = [];
+  const cache = new SiteCache(database);
+  const ask = async (path: string) => {
+    const [, key = '', rest = ''] = /^\/([^/]*)(.*)$/.exec(path)!;
+    const answer = await live.answer(key, rest);
+    if (!(answer instanceof ReadyAnswer) || answer.status !== 200) throw new Error(`${path} is no page.`);
+    await answer.prepare(['gzip']);
+  };
+  const forget = () => {
+    live.forgetUnasked();
+    live.forgetUnasked();
+  };
+  const paths = sites.map(pathsOf);
+  const [first = []] = paths;
+  // What all sites need is there before anything is measured.
+  for (const path of first) await ask(path);
+  await cache.current(sites[0]!.key);
+  forget();
+  if (live.ready(first[0]!)) throw new Error('The sites have not left memory.');
+  const begin = memoryTaken();
+  for (const [path] of paths) await ask(path!);
+  const withFirst = memoryTaken();
+  for (const path of paths.flat()) await ask(path);
+  const withAll = memoryTaken();
+  const asleep: number[] = [];
   for (let round = 0; round < 3; round++) {
-    for (const { key } of sites) {
+    forget();
+    for (const [path] of paths) {
       const began = performance.now();
-      const answer = await live.answer(key, '/');
-      if (!(answer instanceof ReadyAnswer) || answer.status !== 200) throw new Error(`${key} has no home page.`);
-      await answer.prepare(['gzip']);
-      times.push(performance.now() - began);
+      await ask(path!);
+      asleep.push(performance.now() - began);
     }
-    live.forgetUnasked();
-    live.forgetUnasked();
-    if (live.ready(`/${sites[0]!.key}/`)) throw new Error('The sites have not left memory.');
   }
+  forget();
+  const before = memoryTaken();
+  for (const { key } of sites.slice(1)) await cache.current(key);
+  const ofWorkbench = memoryTaken() - before;
   await database.destroy();
-  return times;
+  return {
+    memory: [
+      { what: 'a visitors’ process, when one page was asked for', bytes: (withFirst - begin) / sites.length },
+      { what: 'a visitors’ process, when every page was asked for', bytes: (withAll - begin) / sites.length },
+      { what: 'a workbench process', bytes: ofWorkbench / (sites.length - 1) },
+    ],
+    asleep,
+  };
+}
+
+/** What is in use, in bytes, once nothing is left that could be thrown away. */
+function memoryTaken(): number {
+  global.gc!();
+  global.gc!();
+  const { heapUsed, external } = process.memoryUsage();
+  return heapUsed + external;
 }

@@ -159,6 +159,25 @@ it('a site that nobody asks for leaves memory, and the next visitor gets it as i
   await release();
 });
 
+it('where many sites are asked for, one that was not asked for lately makes room', async () => {
+  const visits = new Visits(server.database, pino({ level: 'silent' }), () => new Date());
+  const sites = new LiveSites(new LiveReading(server.database), 'https://www.example', assets, visits, Date.now, 2);
+  for (const key of ['room-a', 'room-b', 'room-c']) {
+    await server.site(key);
+    await ines.operations(key, { name: 'page.add', page: 'home', place: { parent: null }, title: { en: 'Home' } });
+    await ines.post(`/api/sites/${key}/releases`, { pages: 'all', retire: [] });
+  }
+  const isKept = (key: string) => sites.ready(`/${key}/`) !== undefined;
+  await sites.answer('room-a', '/');
+  await sites.answer('room-b', '/');
+  sites.forgetUnasked();
+  // Of the two the first is asked for again.
+  await sites.answer('room-a', '/');
+  await sites.answer('room-c', '/');
+  expect(['room-a', 'room-b', 'room-c'].map(isKept)).toEqual([true, false, true]);
+  expect((await sites.answer('room-b', '/'))!.status).toBe(200);
+});
+
 it('a release that takes a page from somebody is told from one that takes none', async () => {
   const parts = {
     reading: new LiveReading(server.database),

@@ -18,6 +18,9 @@ import type { SignIn } from './render-page.ts';
 import type { TakenForm } from './take-form.ts';
 import type { Visits } from './visits.ts';
 
+/** At most so many sites are kept in memory: beyond that one makes room that was not asked for lately. */
+const MAX_SITES = 200;
+
 /** So long at most a new release waits for the pages to be ready that visitors had asked for. */
 const MAX_PREPARING_MS = 5000;
 
@@ -37,6 +40,7 @@ export class LiveSites {
   readonly #assets: Assets;
   readonly #visits: Visits;
   readonly #now: () => number;
+  readonly #mostSites: number;
   readonly #sites = new Map<string, Promise<LiveSite | undefined>>();
   readonly #ready = new Map<string, LiveSite>();
   readonly #renewals = new Map<string, Promise<void>>();
@@ -45,7 +49,15 @@ export class LiveSites {
   #robots: Promise<ReadyAnswer> | null = null;
   #secret: Promise<string> | null = null;
 
-  constructor(reading: LiveReading, origin: string, assets: Assets, visits: Visits, now = () => Date.now()) {
+  constructor(
+    reading: LiveReading,
+    origin: string,
+    assets: Assets,
+    visits: Visits,
+    now = () => Date.now(),
+    mostSites = MAX_SITES,
+  ) {
+    this.#mostSites = mostSites;
     this.#reading = reading;
     this.origin = origin;
     this.#assets = assets;
@@ -90,13 +102,25 @@ export class LiveSites {
 
   /** Forgets the sites that nobody has asked for since it was called before; whoever asks for one has it read again. */
   forgetUnasked(): void {
-    for (const [key, live] of this.#ready) {
-      if (!live.wasAsked && !this.#renewals.has(key)) {
-        this.#ready.delete(key);
-        this.#sites.delete(key);
-      }
-      live.wasAsked = false;
+    for (const [key, live] of this.#ready) this.#pass(key, live);
+  }
+
+  /** Forgets a site that was not asked for since it was last passed. */
+  #pass(key: string, live: LiveSite): void {
+    if (!live.wasAsked && !this.#renewals.has(key)) {
+      this.#ready.delete(key);
+      this.#sites.delete(key);
     }
+    live.wasAsked = false;
+  }
+
+  #makeRoom(): void {
+    // Each one is passed twice at most: what was asked for meanwhile has a second chance.
+    for (let round = 0; round < 2; round++)
+      for (const [key, live] of this.#ready) {
+        if (this.#ready.size < this.#mostSites) return;
+        this.#pass(key, live);
+      }
   }
 
   async #takeOver(key: string, before: LiveSite): Promise<void> {
@@ -247,8 +271,9 @@ export class LiveSites {
     loading.then(
       (live) => {
         if (this.#sites.get(key) !== loading) return;
-        if (live) this.#ready.set(key, live);
-        else this.#sites.delete(key);
+        if (!live) return void this.#sites.delete(key);
+        this.#makeRoom();
+        this.#ready.set(key, live);
       },
       () => {
         if (this.#sites.get(key) === loading) this.#sites.delete(key);
