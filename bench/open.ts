@@ -1,6 +1,5 @@
 import { derivedOf } from '#core/derive/derived.ts';
-import { packedSiteSchema } from '#contract/packed-site.ts';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree, sentTreeSchema } from '#contract/sent-tree.ts';
 import { type Result, median, ms } from './measure.ts';
 
 const ROUNDS = 25;
@@ -17,7 +16,7 @@ export async function benchOpen(port: number, cookie: string, key: string, size:
     const began = performance.now();
     await fetchTree();
     const between = performance.now();
-    derivedOf(unpackSite(packedSiteSchema.parse(await fetchTree())));
+    derivedOf(readTree(sentTreeSchema.parse(await fetchTree())));
     const end = performance.now();
     if (round < 3) continue;
     bare.push(between - began);
@@ -33,8 +32,8 @@ export async function benchOpen(port: number, cookie: string, key: string, size:
       ours: ms(median(ours)),
       limit: `${ms(median(bare))}, fetching and parsing the same bytes`,
       ratio: median(ours) / median(bare),
-      aim: 'none set',
-      isMet: true,
+      aim: '≤ 3',
+      isMet: median(ours) / median(bare) <= 3,
     },
     {
       what: 'Bytes of the tree a page, compressed',

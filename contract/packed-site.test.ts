@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { holds } from '#core/testing/holds.ts';
 import { planRelease, waitingPages } from '#core/changes/release-plan.ts';
 import { IDS, anySite, anyStep, plain, siteAfterSteps } from '#core/testing/random-site.ts';
+import { toSiteKey } from '#core/model/ids.ts';
+import { nodeOf } from '#core/model/node.ts';
+import { makeSite, newSettings } from '#core/model/site.ts';
 import { packSite, packedSiteSchema, unpackSite } from './packed-site.ts';
+import { readTree, sendTree, sentTreeSchema } from './sent-tree.ts';
 
 describe('a packed site', () => {
   it('gives back the same site, through JSON and its schema', () => {
@@ -18,8 +22,21 @@ describe('a packed site', () => {
         const site = siteAfterSteps(steps, planRelease(live, { pages: [], retire: down, leadsTo }).after);
         const carried: unknown = JSON.parse(JSON.stringify(packSite(site, 7)));
         expect(plain(unpackSite(packedSiteSchema.parse(carried)))).toEqual(plain(site));
+        const sent: unknown = JSON.parse(JSON.stringify(sendTree(site, 7)));
+        expect(plain(readTree(sentTreeSchema.parse(sent)))).toEqual(plain(site));
       }),
       { numRuns: 100 },
     );
+  });
+
+  it('is not read by the browser where a column lacks a row, and keeps titles that look like several', () => {
+    const settings = newSettings('Quay', 'en');
+    const nodes = ['', 'Two\nlines', 'Plain'].map((title, at) =>
+      nodeOf({ id: IDS[at]!, parent: null, order: `a${at}` }, { title: { en: title } }),
+    );
+    const sent = sendTree(makeSite(toSiteKey('quay'), settings, nodes), 1);
+    expect([...readTree(sent).nodes.values()].map(({ title }) => title)).toEqual(nodes.map(({ title }) => title));
+    const short = { ...sent, nodes: { ...sent.nodes, title: 'Plain' } };
+    expect(() => readTree(short)).toThrow(/column ‘title’/);
   });
 });

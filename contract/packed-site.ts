@@ -4,7 +4,7 @@ import { factSchema } from '#core/model/fact.ts';
 import { contentIdSchema, languageSchema, pageIdSchema, siteKeySchema } from '#core/model/ids.ts';
 import { layoutSchema } from '#core/model/layout.ts';
 import { menuSchema } from '#core/model/menu.ts';
-import { type SiteNode, asLive, isNodeDifferent, nodeOf } from '#core/model/node.ts';
+import { type SiteNode, asLive, isNodeDifferent, unsetNode } from '#core/model/node.ts';
 import {
   HIDDEN,
   NODE_TYPES,
@@ -28,7 +28,7 @@ import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#co
 import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
 import { NO_TEXTS, type Texts } from '#core/model/texts.ts';
 
-const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
+export const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
 const slugsWire = z.record(languageSchema, z.object({ text: z.string(), own: z.boolean() }));
 const settingsWire = z.object({
   name: z.string(),
@@ -50,7 +50,7 @@ const settingsWire = z.object({
 });
 
 /** Where the value of a row is not the usual one, by row. */
-const exceptions = <Value extends z.ZodType>(value: Value) => z.record(z.string(), value);
+export const exceptions = <Value extends z.ZodType>(value: Value) => z.record(z.string(), value);
 
 /** The fields of a page that are packed in a way of their own; all others stand by row where they are not the usual ones. */
 const PACKED_APART = ['type', 'title', 'slug', 'content', 'inMenus', 'hidden', 'inAddress'] as const;
@@ -61,7 +61,7 @@ const SPARSE_FIELDS = PAGE_FIELD_NAMES.filter(
 /** Texts are those that are usual in a site: of its language alone. */
 const TEXT_FIELDS: ReadonlySet<string> = new Set(SPARSE_FIELDS.filter((name) => pageField(name).none === NO_TEXTS));
 
-const nodesWire = z.object({
+export const nodesWire = z.object({
   id: z.array(pageIdSchema),
   /** Each node's parent: how many rows further up it stands, 0 at the top; -1: not among the rows, see `strayParent`. */
   parent: z.array(z.number().int()),
@@ -79,10 +79,10 @@ const nodesWire = z.object({
     SPARSE_FIELDS.map((name) => [name, exceptions(TEXT_FIELDS.has(name) ? textsWire : pageField(name).kept)]),
   ) as Record<SparseFieldName, z.ZodRecord<z.ZodString, z.ZodUnknown>>),
 });
-type NodesWire = z.infer<typeof nodesWire>;
+export type NodesWire = z.infer<typeof nodesWire>;
 
 /**
- * A site as it passes to the browser: by columns, in tree order, with what is usual left out. The live state of a
+ * A site as archives have it: by columns, in tree order, with what is usual left out. The live state of a
  * node is one digit where it follows from the draft, and a node of its own where it differs.
  */
 export const packedSiteSchema = z.object({
@@ -222,6 +222,7 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
 }
 
 function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
+  const exceptional = sparseValues(wire, language);
   return wire.id.map((id, row): SiteNode => {
     const signs = wire.signs[row]!;
     const title = unpackTexts(wire.title[row]!, language);
@@ -229,31 +230,36 @@ function unpackNodes(wire: NodesWire, language: string): SiteNode[] {
     const up = wire.parent[row]!;
     const content = wire.content[row]!;
     const parent = up === -1 ? wire.strayParent[row]! : up === 0 ? null : wire.id[row - up]!;
-    return nodeOf(
-      { id, parent, order: wire.order[row]! },
-      {
-        type,
-        title,
-        slug: wire.slug[row] ?? slugsThatFollow(type, title),
-        inMenus: (signs & 4) !== 0,
-        hidden: HIDDEN[(signs >> 4) & 3]!,
-        inAddress: (signs & 8) !== 0,
-        content: content === 0 ? null : content,
-        ...sparseValues(wire, row, language),
-      },
-      wire.removedWith[row] ?? null,
-    );
+    const node = unsetNode();
+    node.id = id;
+    node.parent = parent;
+    node.order = wire.order[row]!;
+    node.removedWith = wire.removedWith[row] ?? null;
+    node.type = type;
+    node.title = title;
+    node.slug = wire.slug[row] ?? slugsThatFollow(type, title);
+    node.inMenus = (signs & 4) !== 0;
+    node.hidden = HIDDEN[(signs >> 4) & 3]!;
+    node.inAddress = (signs & 8) !== 0;
+    node.content = content === 0 ? null : content;
+    const values = exceptional.get(row);
+    return values ? Object.assign(node, values) : node;
   });
 }
 
-function sparseValues(wire: NodesWire, row: number, language: string): Partial<PageValues> {
-  const values: Record<string, unknown> = {};
+/** What is not the usual, by row. */
+function sparseValues(wire: NodesWire, language: string): Map<number, Partial<PageValues>> {
+  const byRow = new Map<number, Record<string, unknown>>();
   for (const name of SPARSE_FIELDS) {
-    const kept = wire[name][row];
-    if (kept === undefined) continue;
-    values[name] = TEXT_FIELDS.has(name) ? unpackTexts(kept as TextsWire, language) : pageField(name).fromKept(kept);
+    const isText = TEXT_FIELDS.has(name);
+    const { fromKept } = pageField(name);
+    for (const [row, kept] of Object.entries(wire[name])) {
+      const values = byRow.get(Number(row)) ?? {};
+      values[name] = isText ? unpackTexts(kept as TextsWire, language) : fromKept(kept);
+      byRow.set(Number(row), values);
+    }
   }
-  return values;
+  return byRow;
 }
 
 const signsOf = (node: SiteNode): number =>

@@ -38,7 +38,7 @@ import { EXPORTS } from './exports.ts';
 import { findWordsBody, foundWordsAnswer, replaceWordsBody, replacedAnswer } from './replacing.ts';
 import { FILE_ROUTES } from './file-routes.ts';
 import { importAnswer, importBody } from './imports.ts';
-import { packedSiteSchema } from './packed-site.ts';
+import { sentTreeSchema } from './sent-tree.ts';
 import {
   acceptProposalBody,
   addCommentBody,
@@ -152,7 +152,7 @@ export const ROUTES = {
     permission: 'read',
     where: 'somewhere',
     summary: 'The whole tree, packed by columns, with the revision; with `?revision=` as it was then',
-    answer: packedSiteSchema,
+    answer: sentTreeSchema,
   },
   applyOperations: {
     method: 'post',
@@ -539,7 +539,7 @@ export const ROUTES = {
     path: '/api/shared/:token/tree',
     permission: 'link',
     summary: 'The plan that a link leads to, without what is for its makers only',
-    answer: packedSiteSchema,
+    answer: sentTreeSchema,
   },
   givePassphrase: {
     method: 'post',

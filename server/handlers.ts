@@ -8,7 +8,7 @@ import { mayReadText, readableOf } from '#core/people/reading.ts';
 import { EDIT_KINDS } from '#core/people/edit-kinds.ts';
 import { branchOf } from '#core/model/site.ts';
 import { EXPORTS, type ExportName } from '#contract/exports.ts';
-import { packSite } from '#contract/packed-site.ts';
+import { sendTree } from '#contract/sent-tree.ts';
 import type { ReleaseProgress } from '#contract/releases.ts';
 import { type Database, isThere } from './database/connect.ts';
 import { makeAccountHandlers } from './accounts/account-handlers.ts';
@@ -185,7 +185,7 @@ export function makeHandlers(services: Services): Handlers {
       const { site, revision } = await cache.current(key);
       if (request.query.revision !== undefined) {
         const asked = countIn(request.query.revision) ?? Number.NaN;
-        return packSite(await siteAt(database, { site, revision }, asked), asked);
+        return sendTree(await siteAt(database, { site, revision }, asked), asked);
       }
       return trees.send(request, response, { site, revision });
     },

@@ -27,6 +27,10 @@ export const nodeOf = (
   removedWith: PageId | null = null,
 ): SiteNode => ({ ...NO_VALUES, ...values, id, parent, order, removedWith });
 
+/** A node whose fields are still to be set, all of them: for whoever makes very many. `nodeOf` takes four times as long. */
+export const unsetNode = (): { -readonly [Field in keyof SiteNode]: SiteNode[Field] } => ({ ...UNSET });
+const UNSET: SiteNode = nodeOf({ id: '' as PageId, parent: null, order: '' }, {});
+
 type FieldAspect = Exclude<(typeof PAGE_FIELDS)[PageFieldName]['aspect'], null>;
 export type Aspect = 'place' | FieldAspect | 'order';
 

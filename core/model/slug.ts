@@ -47,18 +47,20 @@ export const isReservedSlug = (text: string, isAtRoot = false): boolean =>
 const SLUG_SHAPE = /^[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:[-._][\p{L}\p{M}\p{N}]+)*$/u;
 export const isSlug = (text: string): boolean => text.length <= MAX_SLUG_LENGTH && SLUG_SHAPE.test(text);
 
+/** A title in small plain letters, without apostrophes. They need no transliteration, which is by far the dearest part. */
+function inLatin(title: string): string {
+  if (/^[\x20-\x7e]*$/.test(title)) return (title.includes("'") ? title.replaceAll("'", '') : title).toLowerCase();
+  const bare = title.normalize('NFC').replace(/['’]/g, '');
+  return /^[\x20-\x7e]*$/.test(bare) ? bare.toLowerCase() : slugify(bare, { lowercase: true, separator: '-' });
+}
+
 /**
  * The slug proposed by a title: transliterated to plain letters, small, words joined by hyphens, at most 60 characters
  * cut at a word. A title without a letter or digit gives `page`.
  */
 export function slugFromTitle(title: string): string {
-  const bare = title.normalize('NFC').replace(/['’]/g, '');
-  // Plain letters need no transliteration, which is by far the dearest part.
-  const latin = /^[\x20-\x7e]*$/.test(bare) ? bare.toLowerCase() : slugify(bare, { lowercase: true, separator: '-' });
-  const whole = latin
-    .split(/[^a-z0-9]+/)
-    .filter(Boolean)
-    .join('-');
+  const latin = inLatin(title).replace(/[^a-z0-9]+/g, '-');
+  const whole = withoutTrailing(latin.startsWith('-') ? latin.slice(1) : latin, '-');
   if (whole === '') return 'page';
   if (whole.length <= 60) return whole;
   const cut = whole.slice(0, 60);

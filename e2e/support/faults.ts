@@ -364,11 +364,12 @@ async function preparePair(origin: string): Promise<{ before: string; tree: (ori
   /** What each page was at that revision, by its id: those that were removed come in any order. */
   const tree = async (at: string) => {
     const { nodes, live } = (await get(at, `?revision=${revision}`)) as {
-      nodes: Record<'id' | 'order' | 'title' | 'content' | 'signs', unknown[]>;
+      nodes: Record<'id' | 'order' | 'title' | 'content', string>;
       live: string;
     };
-    const pages = nodes.id.map((id, row) => [id, nodes.order[row], nodes.title[row], nodes.content[row], live[row]]);
-    return JSON.stringify(pages.sort(([one], [other]) => (String(one) < String(other) ? -1 : 1)));
+    const columns = [nodes.id.split(' '), nodes.order.split(' '), nodes.title.split('\n'), nodes.content.split(' ')];
+    const pages = columns[0]!.map((_, row) => [...columns.map((column) => column[row]!), live[row]!]);
+    return JSON.stringify(pages.sort(([one], [other]) => (one! < other! ? -1 : 1)));
   };
   return { before: await tree(origin), tree };
 }

@@ -3,7 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { printOf } from '#core/approval/print.ts';
 import { type PageId, toPageId } from '#core/model/ids.ts';
 import type { RoleId } from '#core/people/role.ts';
-import { packedSiteSchema, unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import type { ApprovalAnswer, Proposal } from '#contract/approval.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 
@@ -36,7 +36,7 @@ afterAll(() => server.close());
 
 const approval = async (who: Person): Promise<ApprovalAnswer> => (await who.get('/api/sites/pq/approval')).json;
 const latest = async (who: Person): Promise<Proposal> => (await approval(who)).proposals[0]!;
-const site = async () => unpackSite(packedSiteSchema.parse((await ines.get('/api/sites/pq/tree')).json));
+const site = async () => readTree((await ines.get('/api/sites/pq/tree')).json);
 const rule = (page: string | null, by: object, count = 1) =>
   ines.send('PUT', '/api/sites/pq/approval/rules', { page, by, count });
 const propose = (who: Person, ...pages: string[]) =>

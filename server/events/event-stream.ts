@@ -94,7 +94,9 @@ export async function streamEdits(
   const leave = () => {
     const by = request.session.account?.name ?? '';
     if (tab !== null)
-      void tellHere(database, key, { tab, by, page: null, setting: null, field: null, isHere: false }).catch(() => undefined);
+      void tellHere(database, key, { tab, by, page: null, setting: null, field: null, isHere: false }).catch(
+        () => undefined,
+      );
   };
   const stops = [
     sessions.onEnd(request.sessionID, () => response.end()),

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import { contentIdOf } from '#core/model/content.ts';
 import { plain } from '#core/testing/random-site.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
@@ -32,7 +32,7 @@ async function busySite(key: string): Promise<string> {
   return key;
 }
 const tree = async (key: string, revision?: number) =>
-  unpackSite((await ines.get(`/api/sites/${key}/tree${revision === undefined ? '' : `?revision=${revision}`}`)).json);
+  readTree((await ines.get(`/api/sites/${key}/tree${revision === undefined ? '' : `?revision=${revision}`}`)).json);
 
 describe('looking back', () => {
   it('shows the tree as it was at each revision', async () => {

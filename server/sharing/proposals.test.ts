@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { toPageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import { Person, type TestServer, startTestServer } from '../testing/test-server.ts';
 
 let server: TestServer;
@@ -39,7 +39,7 @@ const accept = async (request?: string) => {
   return ines.post(`/api/sites/${key}/comments/${id}/accepted`, request === undefined ? {} : { request });
 };
 const fees = async () => {
-  const { parent, title } = nodeAt(unpackSite((await ines.get(`/api/sites/${key}/tree`)).json), toPageId('fees'));
+  const { parent, title } = nodeAt(readTree((await ines.get(`/api/sites/${key}/tree`)).json), toPageId('fees'));
   return { parent, title: title.en };
 };
 const mails = async () =>

@@ -2,7 +2,7 @@ import { constants, gzipSync } from 'node:zlib';
 import type { Request, Response } from 'express';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { packSite } from '#contract/packed-site.ts';
+import { sendTree } from '#contract/sent-tree.ts';
 import type { LoadedSite } from './site-repository.ts';
 
 /** Trees packed for the browser, compressed once for each revision. */
@@ -22,10 +22,10 @@ export class PackedTrees {
     const tag = `"${revision}"`;
     response.set({ ETag: tag, 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding' });
     if (request.get('if-none-match') === tag) return void response.status(304).end();
-    if (!/\bgzip\b/.test(request.get('accept-encoding') ?? '')) return packSite(seen(site), revision);
+    if (!/\bgzip\b/.test(request.get('accept-encoding') ?? '')) return sendTree(seen(site), revision);
     let packed = this.#packed.get(site.key);
     if (packed?.revision !== revision) {
-      const json = JSON.stringify(packSite(seen(site), revision));
+      const json = JSON.stringify(sendTree(seen(site), revision));
       packed = { revision, body: gzipSync(json, { level: constants.Z_BEST_SPEED + 3 }) };
       this.#packed.set(site.key, packed);
     }

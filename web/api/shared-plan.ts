@@ -6,7 +6,7 @@ import type { SketchId } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
 import type { VariantId } from '#core/model/sketch.ts';
 import type { Surround } from '#core/sketch/surround.ts';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import type { AnswerOf, BodyOf } from '#contract/routes.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { ServerProblem, call } from './client.ts';
@@ -29,7 +29,7 @@ export function useSharedPlan(token: string): { plan: SharedPlanAnswer | undefin
 export function useSharedTree(token: string, revision: number | undefined): Site | undefined {
   return useSWRImmutable(
     revision === undefined ? null : [`${keyOf(token)}/tree`, revision],
-    async () => unpackSite(await call('showSharedTree', { token })),
+    async () => readTree(await call('showSharedTree', { token })),
     { keepPreviousData: true },
   ).data;
 }

@@ -29,7 +29,7 @@ import { type MadeRelease, type ReleaseBody, releaseProgress } from '#contract/r
 import { hereNews } from '#contract/presence.ts';
 import { JOINT_REQUEST, jointNews } from '#contract/joint-text.ts';
 import { writingNews } from '#contract/writing.ts';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import { problemSentence } from '#contract/problems.ts';
 import { type OpenText, TAB } from './open-text.ts';
 import { Presence } from './presence.ts';
@@ -139,7 +139,7 @@ export class SiteStore {
   /** Fetches the tree. @throws ServerProblem, NoAnswer */
   static async open(key: SiteKey): Promise<SiteStore> {
     const [packed, powers] = await Promise.all([call('showTree', { site: key }), ownPowers(key)]);
-    return new SiteStore(key, unpackSite(packed), packed.revision, powers);
+    return new SiteStore(key, readTree(packed), packed.revision, powers);
   }
 
   /** A site that is looked at and not changed. */
@@ -506,7 +506,7 @@ export class SiteStore {
     this.#isReloading = true;
     try {
       const packed = await call('showTree', { site: this.key });
-      this.#confirmed = unpackSite(packed);
+      this.#confirmed = readTree(packed);
       this.#revision = packed.revision;
       this.#rebase();
       this.#dropArrived();

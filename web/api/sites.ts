@@ -3,7 +3,7 @@ import useSWR, { mutate } from 'swr';
 import useSWRImmutable from 'swr/immutable';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
-import { unpackSite } from '#contract/packed-site.ts';
+import { readTree } from '#contract/sent-tree.ts';
 import type { DeletedSite } from '#contract/deleted-sites.ts';
 import type { HistoryEntry, RemovedBranch, SiteSummary } from '#contract/api.ts';
 import { call } from './client.ts';
@@ -59,7 +59,7 @@ export async function renameSite(key: SiteKey, name: string): Promise<void> {
 
 /** A site's tree as it is now, or as it was at a revision. @throws ServerProblem, NoAnswer */
 export const fetchSite = async (key: SiteKey, revision?: number): Promise<Site> =>
-  unpackSite(await call('showTree', { site: key }, undefined, revision === undefined ? '' : `?revision=${revision}`));
+  readTree(await call('showTree', { site: key }, undefined, revision === undefined ? '' : `?revision=${revision}`));
 
 /** The tree as it was at a revision, the one asked for before while it is fetched; undefined where none is asked for. */
 export function useTreeAt(key: SiteKey, revision: number | null): { revision: number; site: Site } | undefined {

@@ -4,7 +4,7 @@ import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { MANAGER, SHIPPED_ROLES } from '#core/people/role.ts';
 import type { CommittedEdit } from '#contract/api.ts';
-import { packSite } from '#contract/packed-site.ts';
+import { sendTree } from '#contract/sent-tree.ts';
 
 export interface Asked {
   readonly path: string;
@@ -35,7 +35,7 @@ export class HeldServer {
     if (path.endsWith('/tree'))
       return this.isAway
         ? Promise.reject(new TypeError('no connection'))
-        : Promise.resolve(Response.json(packSite(this.site, this.revision)));
+        : Promise.resolve(Response.json(sendTree(this.site, this.revision)));
     if (path.endsWith('/roles/own'))
       return Promise.resolve(Response.json({ roles: SHIPPED_ROLES, rolesAt: [{ page: null, role: MANAGER.id }] }));
     return new Promise((resolve, reject) => {
