@@ -5,6 +5,9 @@ import type { Site } from '#core/model/site.ts';
 import { sendTree } from '#contract/sent-tree.ts';
 import type { LoadedSite } from './site-repository.ts';
 
+/** So many trees are kept; the one that was packed longest ago makes room. */
+const MAX_TREES = 100;
+
 /** Trees packed for the browser, compressed once for each revision. */
 export class PackedTrees {
   readonly #packed = new Map<SiteKey, { readonly revision: number; readonly body: Buffer }>();
@@ -27,7 +30,10 @@ export class PackedTrees {
     if (packed?.revision !== revision) {
       const json = JSON.stringify(sendTree(seen(site), revision));
       packed = { revision, body: gzipSync(json, { level: constants.Z_BEST_SPEED + 3 }) };
+      this.#packed.delete(site.key);
       this.#packed.set(site.key, packed);
+      const [oldest] = this.#packed.keys();
+      if (this.#packed.size > MAX_TREES) this.#packed.delete(oldest!);
     }
     response.set({ 'Content-Encoding': 'gzip', 'Content-Type': 'application/json; charset=utf-8' }).end(packed.body);
   }

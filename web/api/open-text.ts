@@ -10,6 +10,8 @@ export interface OpenText {
   readonly page: PageId;
   /** Whether all that was written here is in the page. */
   readonly isSettled: boolean;
+  /** Whether something that was written here is not taken, so that it is in no page. */
+  readonly isRefused: boolean;
   readonly settle: () => void;
   /** Sends what waits at once. Whether all of it arrives though the page is closed. */
   readonly sendBeforeLeaving: () => boolean;

@@ -58,6 +58,8 @@ export interface Shown {
   readonly revision: number;
   /** Whether changes of this browser are still on their way. */
   readonly isSaving: boolean;
+  /** Whether something that was written here cannot be saved: where it was written, it says why. */
+  readonly isRefused: boolean;
   readonly isConnected: boolean;
   /** What may be done here: by whoever is signed in, or by the colleague as whom the workbench is seen. */
   readonly powers: Powers;
@@ -133,7 +135,7 @@ export class SiteStore {
     this.#confirmed = site;
     this.#revision = revision;
     this.#powers = powers;
-    this.#shown = { site, revision, isSaving: false, isConnected: true, powers, seenAs: null };
+    this.#shown = { site, revision, isSaving: false, isRefused: false, isConnected: true, powers, seenAs: null };
   }
 
   /** Fetches the tree. @throws ServerProblem, NoAnswer */
@@ -330,6 +332,10 @@ export class SiteStore {
     return this.#pending.length > 0 || [...this.#texts].some(({ isSettled }) => !isSettled);
   }
 
+  get #isRefused(): boolean {
+    return [...this.#texts].some(({ isRefused }) => isRefused);
+  }
+
   getRevision = (): number => this.#revision;
 
   /** Takes up a text that is written here. Gives the function that ends it. */
@@ -341,9 +347,10 @@ export class SiteStore {
     };
   };
 
-  /** Is told when a text that is written here has waited for something, or is saved. */
+  /** Is told when a text that is written here has waited for something, is saved or cannot be. */
   textChanged = (): void => {
-    if (this.#shown.isSaving !== this.#isSaving) this.#show(this.#shown.site);
+    const { isSaving, isRefused } = this.#shown;
+    if (isSaving !== this.#isSaving || isRefused !== this.#isRefused) this.#show(this.#shown.site);
   };
 
   setConnected = (isConnected: boolean): void => this.#setConnected(isConnected);
@@ -548,6 +555,7 @@ export class SiteStore {
       site,
       revision: this.#revision,
       isSaving: this.#isSaving,
+      isRefused: this.#isRefused,
       isConnected: this.#isConnected,
       powers: this.#seenAs?.powers ?? this.#powers,
       seenAs: this.#seenAs?.name ?? null,

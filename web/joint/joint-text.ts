@@ -130,6 +130,10 @@ export class JointText implements OpenText {
     if (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPageGone) return true;
     return !this.hasUnsaved && this.#around.getRevision() >= this.#savedRevision;
   }
+  /** Whether something that was written here is not taken, or does not come into the page. */
+  get isRefused(): boolean {
+    return this.hasUnsaved && (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPageGone);
+  }
   /** Whether something was written here that the page does not have. */
   get hasUnsaved(): boolean {
     return this.#waiting.length > 0 || this.#ownSeq > this.#savedSeq;
@@ -143,7 +147,8 @@ export class JointText implements OpenText {
   }
 
   sendBeforeLeaving(): boolean {
-    if (this.#shown.state !== 'open' || this.#isPageGone || this.#waiting.length === 0) return true;
+    if (this.#shown.state !== 'open' || this.#isPageGone) return !this.hasUnsaved;
+    if (this.#waiting.length === 0) return true;
     // All that nobody has acknowledged, also what is on its way: taken twice it is the same.
     const body = this.#body(this.#waiting.length, false);
     void call('writeTogether', { site: this.#around.key, page: this.page }, body).catch(() => undefined);

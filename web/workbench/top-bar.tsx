@@ -53,9 +53,15 @@ export function TopBar() {
       <div className="flex min-w-0 flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
         <span
           role="status"
-          className={`mr-1 text-small max-xl:sr-only compact:sr-only ${shown.isConnected ? 'text-quiet' : 'font-medium text-attention'}`}
+          className={`mr-1 text-small max-xl:sr-only compact:sr-only ${shown.isConnected && !shown.isRefused ? 'text-quiet' : 'font-medium text-attention'}`}
         >
-          {!shown.isConnected ? 'Not connected, trying again' : shown.isSaving ? 'Saving …' : 'Saved'}
+          {!shown.isConnected
+            ? 'Not connected, trying again'
+            : shown.isRefused
+              ? 'Not all is saved'
+              : shown.isSaving
+                ? 'Saving …'
+                : 'Saved'}
         </span>
         <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayUndo} onClick={() => run('undo')}>
           <Undo2 size={17} aria-hidden />
