@@ -18,7 +18,7 @@ export class Unfetched extends Component<{ readonly children: ReactNode }, { rea
     if (fault === null) return this.props.children;
     if (!(fault instanceof NotFetched)) throw fault;
     return (
-      <div className="flex flex-col items-start gap-2 p-4">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2 px-4 py-2">
         <Notice>
           This part of the screen could not be fetched. The connection may be gone, or Spur was updated meanwhile.
         </Notice>
