@@ -1,6 +1,6 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { type Plugin, defineConfig } from 'vite';
 
 /**
  * The scripts in few files, in the order in which they are needed: what parts share is in the file of the first of them. Left
@@ -20,9 +20,25 @@ const SCRIPTS = [
   { name: 'settings', test: /\/web\/settings\/(settings-sheet\.tsx|all-settings\.ts)$/ },
 ];
 
+/** Has the browser fetch the workbench's scripts with the first one, which would ask for them only once it runs. */
+const workbenchAhead: Plugin = {
+  name: 'workbench-ahead',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_, { bundle = {} }) =>
+      Object.values(bundle)
+        .filter((file) => file.type === 'chunk' && ['entry', 'workbench'].includes(file.name))
+        .map(({ fileName }) => ({
+          tag: 'link',
+          attrs: { rel: 'modulepreload', crossorigin: true, href: `/${fileName}` },
+          injectTo: 'head',
+        })),
+  },
+};
+
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), workbenchAhead],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

@@ -1,5 +1,6 @@
 import { Suspense } from 'react';
 import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-router';
+import { askAhead } from './api/ahead.ts';
 import { useSession } from './api/session.ts';
 import { screen } from './ui/later.tsx';
 import { Unfetched } from './ui/unfetched.tsx';
@@ -17,8 +18,12 @@ const LooksPage = screen(() => import('./looks/looks-page.tsx').then((file) => f
 const AccountPage = screen(() => import('./account/account-page.tsx').then((file) => file.AccountPage));
 const SharedPage = screen(() => import('./shared/shared-page.tsx').then((file) => file.SharedPage));
 
-// Whoever opens a site by its address needs the workbench: its scripts come while it is asked who they are.
-if (/^\/sites\/[^/]+$/.test(window.location.pathname)) void fetchWorkbench().catch(() => undefined);
+// Whoever opens a site by its address needs the workbench and the tree: both come while it is asked who they are.
+const [, opened] = /^\/sites\/([a-z0-9-]+)$/.exec(window.location.pathname) ?? [];
+if (opened !== undefined) {
+  askAhead(opened);
+  void fetchWorkbench().catch(() => undefined);
+}
 
 export function App() {
   return (

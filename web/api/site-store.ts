@@ -31,6 +31,7 @@ import { JOINT_REQUEST, jointNews } from '#contract/joint-text.ts';
 import { writingNews } from '#contract/writing.ts';
 import { readTree } from '#contract/sent-tree.ts';
 import { problemSentence } from '#contract/problems.ts';
+import { treeOf } from './ahead.ts';
 import { type OpenText, TAB } from './open-text.ts';
 import { Presence } from './presence.ts';
 import {
@@ -140,7 +141,7 @@ export class SiteStore {
 
   /** Fetches the tree. @throws ServerProblem, NoAnswer */
   static async open(key: SiteKey): Promise<SiteStore> {
-    const [packed, powers] = await Promise.all([call('showTree', { site: key }), ownPowers(key)]);
+    const [packed, powers] = await Promise.all([treeOf(key), ownPowers(key)]);
     return new SiteStore(key, readTree(packed), packed.revision, powers);
   }
 
