@@ -32,7 +32,7 @@ export function Minimap({ layout, camera }: { readonly layout: MapLayout; readon
     camera.centre((event.clientX - box.left) / scale, (event.clientY - box.top) / scale);
   };
   return (
-    <div className="absolute bottom-3 left-3 rounded-md border border-rule bg-raised/95 p-1.5 shadow-sheet max-md:hidden">
+    <div className="absolute right-3 bottom-3 rounded-md border border-rule bg-raised/95 p-1.5 shadow-sheet max-md:hidden">
       <svg
         width={width}
         height={height}
