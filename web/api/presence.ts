@@ -87,6 +87,13 @@ export class Presence {
     this.#tell(next);
   }
 
+  /** Tells the others that no field of a place is being changed any more, where they were told that one is: it is closed. */
+  leaveFields(place: FieldsPlace): void {
+    const { page, setting, field } = this.#own;
+    const isThere = 'page' in place ? setting === null && page === place.page : setting === place.setting;
+    if (field !== null && isThere) this.tellField(place, null);
+  }
+
   /** Tells those who have come meanwhile. */
   tellAgain(): void {
     if (this.#own.page !== null || this.#own.field !== null) this.#tell(this.#own);

@@ -40,6 +40,8 @@ export function useFieldsOf({ presence }: SiteStore, page: PageId | null, settin
     (): FieldsPlace | null => (setting !== null ? { setting } : page !== null ? { page } : null),
     [page, setting],
   );
+  // A field that goes with its place may not say that it was left.
+  useEffect(() => () => void (place && presence.leaveFields(place)), [presence, place]);
   const others = useSyncExternalStore(presence.onHere, () => (place ? presence.changersAt(place) : NOBODY));
   return useMemo(
     () => ({ others, tell: (label) => void (place && presence.tellField(place, label)) }),
