@@ -18,6 +18,7 @@ describe('the settings', () => {
       filesService: null,
       filesFolder: resolve('.spur/files'),
       publicFiles: null,
+      standbyUrl: null,
       proxies: [],
       logLevel: 'warn',
       withDemo: false,
@@ -48,6 +49,7 @@ describe('the settings', () => {
     [{ DATABASE_URL, SPUR_LIVE_PORT: '70000' }, /SPUR_LIVE_PORT: a port is at most 65535/],
     [{ DATABASE_URL, SPUR_LIVE_ORIGIN: 'javascript:alert(1)' }, /SPUR_LIVE_ORIGIN/],
     [{ DATABASE_URL: 'mysql://x' }, /DATABASE_URL looks like postgres:/],
+    [{ DATABASE_URL, SPUR_LIVE_DATABASE_URL: 'a-standby' }, /SPUR_LIVE_DATABASE_URL looks like postgres:/],
     [{ DATABASE_URL, SPUR_LOG: 'loud' }, /SPUR_LOG/],
     [{}, /DATABASE_URL/],
   ])('that cannot be used are named: %o', (environment, words) => expect(() => readConfig(environment)).toThrow(words));
