@@ -1,10 +1,10 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { freePort } from '#server/testing/web-server.ts';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 let folder: string;
@@ -15,10 +15,10 @@ beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'spur-start-'));
   chmodSync(folder, 0o755);
   ports = {
-    SPUR_PORT: await freePort(),
-    SPUR_LIVE_PORT: await freePort(),
-    SPUR_OLD_SITE_PORT: await freePort(),
-    SPUR_DIRECTORY_PORT: await freePort(),
+    SPUR_PORT: String(await freePort()),
+    SPUR_LIVE_PORT: String(await freePort()),
+    SPUR_OLD_SITE_PORT: String(await freePort()),
+    SPUR_DIRECTORY_PORT: String(await freePort()),
   };
 });
 afterAll(async () => {
@@ -129,15 +129,4 @@ const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout
 async function until(holds: () => Promise<boolean>): Promise<void> {
   for (const end = Date.now() + 20_000; Date.now() < end; await pause(100)) if (await holds()) return;
   throw new Error('Waited twenty seconds in vain.');
-}
-
-function freePort(): Promise<string> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(String(typeof address === 'object' && address ? address.port : 0)));
-    });
-  });
 }

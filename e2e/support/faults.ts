@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { ensureDatabase, startPostgres } from '#scripts/postgres.mjs';
 import { type Answered, JointWriter } from '#server/testing/joint-writer.ts';
-import { freePort } from './spur.ts';
+import { freePort } from '#server/testing/web-server.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const EMAIL = 'ines@pellow-quay.example';

@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 import { copyOfTemplate } from '#server/testing/template-database.ts';
+import { freePort } from '#server/testing/web-server.ts';
 
 const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 
@@ -90,15 +90,3 @@ const end = (child: ChildProcess): Promise<void> =>
     child.once('exit', () => resolve());
     child.kill('SIGTERM');
   });
-
-/** A port that nobody has at the moment. */
-export function freePort(): Promise<number> {
-  return new Promise((resolve, reject) => {
-    const probe = createServer();
-    probe.once('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
-    });
-  });
-}

@@ -1,13 +1,22 @@
 import type { ChildProcess } from 'node:child_process';
-import { type AddressInfo, createServer } from 'node:net';
+import { randomInt } from 'node:crypto';
+import { createServer } from 'node:net';
+
+/** Linux gives the ports from 32768 on to outgoing connections: one of those could be taken between asking for it and using it. */
+const PORTS = { from: 12_000, to: 32_000 };
 
 /** A free port of this machine. */
-export const freePort = (): Promise<number> =>
+export async function freePort(): Promise<number> {
+  for (;;) {
+    const port = randomInt(PORTS.from, PORTS.to);
+    if (await isFree(port)) return port;
+  }
+}
+const isFree = (port: number): Promise<boolean> =>
   new Promise((resolve) => {
-    const probe = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => resolve(port));
-    });
+    const probe = createServer();
+    probe.once('error', () => resolve(false));
+    probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
   });
 
 const TRIES = 200;
