@@ -69,8 +69,11 @@ export class LiveReading {
         return false;
       }
     };
-    for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await pause(LOOK_EVERY_MS))
-      if (await isThere()) return this.#cameBack();
+    for (const end = Date.now() + PATIENCE_MS; Date.now() < end; await pause(LOOK_EVERY_MS)) {
+      // A standby that does not even refuse is not waited for longer either.
+      const patience = pause(end - Date.now(), false, { ref: false });
+      if (await Promise.race([isThere(), patience])) return this.#cameBack();
+    }
     this.#say(null);
     void this.#lookOn(told, isThere);
     return false;

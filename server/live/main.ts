@@ -47,6 +47,8 @@ await runProcess('live', async (ready) => {
     onResync: () => void files?.renewAll(),
   });
   const stopListening = await listen(config.databaseUrl, news.channels, news.resync, VISITORS_SIDE);
+  // What was released before it listened, nobody tells it any more.
+  reading.heard();
   const store = await storeOf(config);
   const attempts = await Attempts.open(pool);
   const server = createServer(
