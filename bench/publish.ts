@@ -2,7 +2,9 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Knex } from 'knex';
-import type { Site } from '#core/model/site.ts';
+import type { PageId } from '#core/model/ids.ts';
+import { LayeredMap } from '#core/model/layered-map.ts';
+import type { LiveNode, Site } from '#core/model/site.ts';
 import { writeFolder } from '#server/exports/export-folder.ts';
 import { FolderStore } from '#server/library/file-store.ts';
 import { type StaticFile, staticFiles } from '#server/exports/static-site.ts';
@@ -43,7 +45,7 @@ export async function benchPublish(
     { ...generateSite(LARGE, 'publish-first') },
   ];
   for (const site of [small, large]) await insertSite(database, site, account);
-  await insertSite(database, { ...first, live: first.live.clear(), liveSettings: null }, account, searchTexts(first));
+  await insertSite(database, { ...first, live: new LayeredMap<PageId, LiveNode>(), liveSettings: null }, account, searchTexts(first));
   const [ofSmall, ofLarge] = [await onePage(small), await onePage(large)];
 
   const began = performance.now();

@@ -1,6 +1,8 @@
 import type { PageId } from '../model/ids.ts';
 import { type Site, homeOf } from '../model/site.ts';
+import { knownBefore } from '../model/steps.ts';
 import { type Outline, outlineOf } from './outline.ts';
+import { carriedValues } from './row-runs.ts';
 import type { State } from './state.ts';
 import { statesOf } from './states.ts';
 
@@ -26,16 +28,23 @@ const never = () => false;
 export function derivedOf(site: Site): Derived {
   let derived = known.get(site);
   if (!derived) {
-    derived = derive(site, outlineOf(site));
+    const outline = outlineOf(site);
+    const limits = { mostSteps: MAX_STEPS, mostTouched: MAX_TOUCHED };
+    const found = knownBefore(site, (before) => known.get(before), limits);
+    derived = derive(site, outline, found && placedAfter(found.known, site, outline, found.touched));
     known.set(site, derived);
   }
   return derived;
 }
 
-/** One pass over the outline. */
-export function derive(site: Site, outline: Outline): Derived {
+/** So many edits back addresses are looked for that can be gone on from, as long as not more nodes than these differ. */
+const MAX_STEPS = 64;
+const MAX_TOUCHED = 500;
+
+/** One pass over the outline. @param carried the addresses, where they were made of those before */
+export function derive(site: Site, outline: Outline, carried: Placed | null = null): Derived {
   const home = homeOf(site);
-  const placed = addressesOf(outline, home === null ? -1 : outline.rowOf.get(home)!);
+  const placed = carried ?? addressesOf(outline, home === null ? -1 : outline.rowOf.get(home)!);
   const hiddenBy = hiddenByOf(outline);
   let states: readonly State[] | undefined;
   return {
@@ -66,12 +75,28 @@ const knownAddresses = new WeakMap<Outline['slugs'], Placed>();
 function addressesOf({ parent, slugs, isPage }: Outline, homeRow: number): Placed {
   const known = knownAddresses.get(slugs);
   if (known?.parent === parent && known.isPage === isPage && known.homeRow === homeRow) return known;
-  const count = slugs.length;
-  const paths: string[] = new Array<string>(count);
-  const addresses: (string | null)[] = new Array<string | null>(count);
-  for (let row = 0; row < count; row++) {
+  const addresses = new Array<string | null>(slugs.length);
+  setAddresses(addresses, { parent, slugs, isPage }, homeRow, 0, slugs.length);
+  const placed = placedWith({ parent, isPage, homeRow }, addresses);
+  knownAddresses.set(slugs, placed);
+  return placed;
+}
+
+type Steps = Pick<Outline, 'parent' | 'slugs' | 'isPage'>;
+
+/** Sets the addresses of the rows from one to before another, which stand below each other or at the top. */
+function setAddresses(
+  addresses: (string | null)[],
+  { parent, slugs, isPage }: Steps,
+  homeRow: number,
+  from: number,
+  to: number,
+): void {
+  const paths = new Array<string>(to - from);
+  const outside = from < to ? pathAt({ parent, slugs }, homeRow, parent[from]!) : '';
+  for (let row = from; row < to; row++) {
     const above = parent[row]!;
-    let path = above === -1 ? '' : paths[above]!;
+    let path = above < from ? outside : paths[above - from]!;
     let address: string | null = null;
     const slug = slugs[row]!;
     if (row === homeRow) {
@@ -81,11 +106,56 @@ function addressesOf({ parent, slugs, isPage }: Outline, homeRow: number): Place
       path = `${path}/${slug}`;
       if (isPage[row] === 1) address = path;
     }
-    paths[row] = path;
+    paths[row - from] = path;
     addresses[row] = address;
   }
-  const placed = { parent, isPage, homeRow, addresses, rowAt: undefined };
-  knownAddresses.set(slugs, placed);
+}
+
+/** What the addresses below a row begin with. */
+function pathAt({ parent, slugs }: Pick<Outline, 'parent' | 'slugs'>, homeRow: number, row: number): string {
+  let path = '';
+  for (let at = row; at !== -1 && at !== homeRow; at = parent[at]!)
+    if (slugs[at] !== null) path = `/${slugs[at]}${path}`;
+  return path;
+}
+
+/** The addresses made of those before: where a node that was touched takes another step, or stands elsewhere, those of its branch anew. */
+function placedAfter(before: Derived, site: Site, outline: Outline, touched: ReadonlySet<PageId>): Placed | null {
+  const { outline: was } = before;
+  const home = homeOf(site);
+  const runs = outline.rowOf === was.rowOf ? null : outline.rowOf.runsFrom(was.rowOf);
+  if (home !== before.home || (runs === null && outline.rowOf !== was.rowOf)) return null;
+  const homeRow = home === null ? -1 : outline.rowOf.get(home)!;
+  const anew: number[] = [];
+  for (const id of touched) {
+    const [row, old] = [outline.rowOf.get(id), was.rowOf.get(id)];
+    if (row === undefined) continue;
+    const isAsBefore =
+      old !== undefined &&
+      outline.slugs[row] === was.slugs[old] &&
+      outline.isPage[row] === was.isPage[old] &&
+      outline.nodes[row]!.parent === was.nodes[old]!.parent;
+    if (!isAsBefore) anew.push(row);
+  }
+  const { parent, isPage } = outline;
+  if (runs === null && anew.length === 0) return placedWith({ parent, isPage, homeRow }, before.addresses);
+  const addresses =
+    runs === null ? before.addresses.slice() : carriedValues(before.addresses, runs, outline.nodes.length);
+  let done = 0;
+  for (const row of anew.sort((a, b) => a - b)) {
+    if (row < done) continue;
+    done = outline.end[row]!;
+    setAddresses(addresses, outline, homeRow, row, done);
+  }
+  return placedWith({ parent, isPage, homeRow }, addresses);
+}
+
+const placedOf = new WeakMap<Derived['addresses'], Placed>();
+
+/** The same object for the same addresses, which may have been looked up by row. */
+function placedWith(columns: Pick<Placed, 'parent' | 'isPage' | 'homeRow'>, addresses: Placed['addresses']): Placed {
+  let placed = placedOf.get(addresses);
+  if (!placed) placedOf.set(addresses, (placed = { ...columns, addresses, rowAt: undefined }));
   return placed;
 }
 

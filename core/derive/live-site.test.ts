@@ -29,7 +29,7 @@ it('the live site that is made of the one before a release is the one that is ma
         const [of, ofAnew] = [derivedOf(live), derivedOf(anew)];
         expect(of.addresses).toEqual(ofAnew.addresses);
         expect(of.outline.nodes.map(({ id }) => id)).toEqual(ofAnew.outline.nodes.map(({ id }) => id));
-        expect([...of.outline.rowOf]).toEqual([...ofAnew.outline.rowOf]);
+        expect(of.outline.nodes.map(({ id }) => of.outline.rowOf.get(id))).toEqual([...ofAnew.outline.nodes.keys()]);
         expect(checkSite(site)).toEqual([]);
       }
     }),

@@ -2,6 +2,7 @@ import { isShownWhenNeeded } from '../model/access.ts';
 import type { SiteNode } from '../model/node.ts';
 import { addsStep } from '../model/site.ts';
 import type { Outline } from './outline.ts';
+import { rowThrough } from './row-runs.ts';
 
 type Columns = Pick<Outline, 'slugs' | 'isPage' | 'inMenus' | 'hidden' | 'aliases' | 'ruled'>;
 
@@ -17,9 +18,13 @@ export function columnsOf(nodes: readonly SiteNode[], language: string): Columns
   return { ...columns, ...rowLists(nodes) };
 }
 
-/** The columns with some rows set anew. A column in which these rows are as they were is the same object: what follows from it stays. */
+/**
+ * The columns with some rows set anew. A column in which these rows are as they were is the same object: what follows from it stays.
+ * @param was the outline before, whose lists of rows are gone on from @param before the same with its rows where they are now
+ */
 export function refreshedColumns(
-  before: Columns & Pick<Outline, 'nodes'>,
+  was: Pick<Outline, 'nodes' | 'rowOf' | 'aliases' | 'ruled'>,
+  before: Columns & Pick<Outline, 'nodes' | 'rowOf'>,
   nodes: readonly SiteNode[],
   rows: readonly number[],
   language: string,
@@ -33,20 +38,27 @@ export function refreshedColumns(
   for (const row of rows) setColumns(columns, row, nodes[row]!, language);
   const kept = <Name extends keyof typeof columns>(name: Name): Columns[Name] =>
     rows.every((row) => columns[name][row] === before[name][row]) ? before[name] : (columns[name] as Columns[Name]);
-  const isListed = (node: SiteNode | undefined) => node !== undefined && (isAlias(node) || node.access !== null);
+  const runs = before.rowOf === was.rowOf ? null : before.rowOf.runsFrom(was.rowOf);
+  const set = new Set(rows);
+  const listAfter = (name: 'aliases' | 'ruled', isListed: (node: SiteNode) => boolean): readonly number[] => {
+    const added = rows.filter((row) => isListed(nodes[row]!));
+    const left = runs === null ? was[name] : was[name].flatMap((row) => rowThrough(runs, row) ?? []);
+    const stay = left.filter((row) => !set.has(row));
+    if (runs === null && stay.length === left.length && added.length === 0) return was[name];
+    return [...stay, ...added].sort((a, b) => a - b);
+  };
   return {
     slugs: kept('slugs'),
     isPage: kept('isPage'),
     inMenus: kept('inMenus'),
     hidden: kept('hidden'),
-    aliases: before.aliases,
-    ruled: before.ruled,
-    ...(rows.some((row) => isListed(nodes[row]) || isListed(before.nodes[row])) && rowLists(nodes)),
+    aliases: listAfter('aliases', isAlias),
+    ruled: listAfter('ruled', isRuled),
   };
 }
 
 /** Sets the columns of one row. */
-export function setColumns(
+function setColumns(
   columns: { slugs: (string | null)[]; isPage: Uint8Array; inMenus: Uint8Array; hidden: Uint8Array },
   row: number,
   node: SiteNode,
@@ -59,18 +71,19 @@ export function setColumns(
 }
 
 /** The rows of links that lead to a page of the tree, and those of nodes with a rule of access. */
-export function rowLists(nodes: readonly SiteNode[]): { aliases: number[]; ruled: number[] } {
+function rowLists(nodes: readonly SiteNode[]): { aliases: number[]; ruled: number[] } {
   const aliases: number[] = [];
   const ruled: number[] = [];
   for (let row = 0; row < nodes.length; row++) {
     const node = nodes[row]!;
     if (isAlias(node)) aliases.push(row);
-    if (node.access !== null) ruled.push(row);
+    if (isRuled(node)) ruled.push(row);
   }
   return { aliases, ruled };
 }
 
 const isAlias = ({ target }: SiteNode): boolean => target !== null && 'page' in target;
+const isRuled = ({ access }: SiteNode): boolean => access !== null;
 
 function firstOf<Value>(values: Readonly<Record<string, Value>>): Value | undefined {
   for (const key in values) return values[key];

@@ -15,7 +15,7 @@ const plainOutline = (outline: Outline) => ({
   isPage: [...outline.isPage],
   inMenus: [...outline.inMenus],
   hidden: [...outline.hidden],
-  rowOf: [...outline.rowOf],
+  rowOf: [outline.rowOf.size, ...outline.nodes.map(({ id }) => outline.rowOf.get(id))],
 });
 
 describe('the outline', () => {

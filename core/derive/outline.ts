@@ -4,6 +4,7 @@ import type { Site } from '../model/site.ts';
 import { knownBefore } from '../model/steps.ts';
 import { columnsOf, refreshedColumns } from './outline-columns.ts';
 import { replanted } from './replanted.ts';
+import { RowsById } from './rows-by-id.ts';
 
 /**
  * The tree in tree order, as flat arrays: what is derived from the tree is one pass over these. Row `i` stands before
@@ -15,7 +16,7 @@ export interface Outline {
   readonly parent: Int32Array;
   readonly depth: Uint8Array;
   readonly end: Int32Array;
-  readonly rowOf: ReadonlyMap<PageId, number>;
+  readonly rowOf: RowsById;
   /** What each node's slug is in the site's language, or null where its type adds no step to addresses. */
   readonly slugs: readonly (string | null)[];
   readonly isPage: Uint8Array;
@@ -60,11 +61,11 @@ function fromBefore(site: Site): Outline | null {
   if (found?.known.language !== site.settings.language) return null;
   const { before, known: was, touched } = found;
   const moved = before.children === site.children ? was.outline : replanted(was.outline, site, touched);
-  return refreshed(moved, site, touched);
+  return refreshed(was.outline, moved, site, touched);
 }
 
-/** An outline with the nodes of a site in the columns, where these may differ; a column in which none does is the same object. */
-function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>): Outline {
+/** An outline with the nodes of a site in the columns, where these may differ from those that were; a column in which none does is the same object. */
+function refreshed(was: Outline, outline: Outline, site: Site, touched: ReadonlySet<PageId>): Outline {
   const nodes = outline.nodes.slice();
   const rows: number[] = [];
   for (const id of touched) {
@@ -73,7 +74,7 @@ function refreshed(outline: Outline, site: Site, touched: ReadonlySet<PageId>): 
     nodes[row] = site.nodes.get(id)!;
     rows.push(row);
   }
-  return { ...outline, nodes, ...refreshedColumns(outline, nodes, rows, site.settings.language) };
+  return { ...outline, nodes, ...refreshedColumns(was, outline, nodes, rows, site.settings.language) };
 }
 
 /** The row of a node. @throws where the node does not stand in the tree. */
@@ -90,14 +91,12 @@ export function makeOutline(site: Site): Outline {
   const parent = new Int32Array(size);
   const depth = new Uint8Array(size);
   const end = new Int32Array(size);
-  const rows = new Map<PageId, number>();
   const walk = (above: PageId | null, aboveRow: number, level: number) => {
     const below = site.children.get(above);
     if (!below) return;
     for (const id of below) {
       const row = nodes.length;
       nodes.push(site.nodes.get(id)!);
-      rows.set(id, row);
       parent[row] = aboveRow;
       depth[row] = level;
       walk(id, row, level + 1);
@@ -111,7 +110,7 @@ export function makeOutline(site: Site): Outline {
     parent: parent.subarray(0, count),
     depth: depth.subarray(0, count),
     end: end.subarray(0, count),
-    rowOf: rows,
+    rowOf: RowsById.of(nodes),
     ...columnsOf(nodes, site.settings.language),
   };
 }

@@ -2,79 +2,96 @@ import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Site } from '../model/site.ts';
 import type { Outline } from './outline.ts';
-import { rowLists, setColumns } from './outline-columns.ts';
+import { type RowRun, type RowRuns, carriedColumn, carriedValues, makeRuns } from './row-runs.ts';
 
 /**
  * The outline of a site whose tree has another shape than that of an earlier outline. `touched` are the nodes that
- * differ. Only the lists of siblings in which one of these stood or stands are walked; every branch beside them is
- * copied in one piece. The columns of touched nodes are for the caller to set.
+ * differ. Only the lists of siblings in which one of these stood or stands are walked; all rows between them are
+ * copied in long pieces. The columns of touched nodes, and the lists of rows, are for the caller to set.
  */
 export function replanted(before: Outline, site: Site, touched: ReadonlySet<PageId>): Outline {
-  const dirty = dirtyParents(before, site, touched);
-  const { language } = site.settings;
-  // No node beside the touched ones is new, so there are at most so many rows.
-  const most = before.nodes.length + touched.size;
-  const nodes: SiteNode[] = [];
-  const parent = new Int32Array(most);
-  const depth = new Uint8Array(most);
-  const end = new Int32Array(most);
-  const rowOf = new Map<PageId, number>();
-  const slugs: (string | null)[] = [];
-  const isPage = new Uint8Array(most);
-  const inMenus = new Uint8Array(most);
-  const hidden = new Uint8Array(most);
-
-  /** Copies a branch in which nothing has changed its place. */
-  const copy = (from: number, parentRow: number, level: number) => {
-    const to = before.end[from]!;
-    const first = nodes.length;
-    const [byRow, byLevel] = [first - from, level - before.depth[from]!];
-    for (let row = from; row < to; row++) {
-      const node = before.nodes[row]!;
-      rowOf.set(node.id, nodes.length);
-      nodes.push(node);
-      slugs.push(before.slugs[row]!);
-      parent[row + byRow] = before.parent[row]! + byRow;
-      depth[row + byRow] = before.depth[row]! + byLevel;
-      end[row + byRow] = before.end[row]! + byRow;
+  const { runs, copied, walked, count } = placesAfter(before, site, touched);
+  const nodes = carriedValues(before.nodes, runs, count);
+  const slugs = carriedValues(before.slugs, runs, count);
+  const parent = new Int32Array(count);
+  const depth = carriedColumn(before.depth, runs, new Uint8Array(count));
+  const end = new Int32Array(count);
+  runs.from.forEach((first, at) => {
+    const [to, by] = [runs.to[at]!, runs.by[at]!];
+    for (let row = first; row < to; row++) {
+      parent[row + by] = before.parent[row]! + by;
+      end[row + by] = before.end[row]! + by;
     }
-    parent[first] = parentRow;
-    isPage.set(before.isPage.subarray(from, to), first);
-    inMenus.set(before.inMenus.subarray(from, to), first);
-    hidden.set(before.hidden.subarray(from, to), first);
+  });
+  for (const { row, parentRow, deeper } of copied) {
+    parent[row] = parentRow;
+    if (deeper !== 0) for (let below = row; below < end[row]!; below++) depth[below]! += deeper;
+  }
+  const added = new Map<PageId, number>();
+  for (const { row, parentRow, rowEnd, level, node } of walked) {
+    parent[row] = parentRow;
+    end[row] = rowEnd;
+    depth[row] = level;
+    if (node === null) continue;
+    nodes[row] = node;
+    slugs[row] = null;
+    added.set(node.id, row);
+  }
+  return {
+    ...before,
+    nodes,
+    parent,
+    depth,
+    end,
+    rowOf: before.rowOf.after(nodes, runs, added),
+    slugs,
+    isPage: carriedColumn(before.isPage, runs, new Uint8Array(count)),
+    inMenus: carriedColumn(before.inMenus, runs, new Uint8Array(count)),
+    hidden: carriedColumn(before.hidden, runs, new Uint8Array(count)),
   };
-  const walk = (above: PageId | null, aboveRow: number, level: number) => {
+}
+
+/** Where rows go in a new shape of the tree. */
+interface Places {
+  readonly runs: RowRuns;
+  /** The tops of branches that are copied in one piece, `deeper` by so many levels than before. */
+  readonly copied: { readonly row: number; readonly parentRow: number; readonly deeper: number }[];
+  /** The rows between them; `node` where it had no row before. */
+  readonly walked: {
+    readonly row: number;
+    readonly parentRow: number;
+    readonly rowEnd: number;
+    readonly level: number;
+    readonly node: SiteNode | null;
+  }[];
+  readonly count: number;
+}
+
+function placesAfter(before: Outline, site: Site, touched: ReadonlySet<PageId>): Places {
+  const dirty = dirtyParents(before, site, touched);
+  const pieces: RowRun[] = [];
+  const copied: Places['copied'] = [];
+  const walked: Places['walked'] = [];
+  let count = 0;
+  const walk = (above: PageId | null, parentRow: number, level: number) => {
     for (const id of site.children.get(above) ?? []) {
+      const row = count;
       const old = before.rowOf.get(id);
       if (old !== undefined && !dirty.has(id)) {
-        copy(old, aboveRow, level);
+        const to = before.end[old]!;
+        pieces.push({ from: old, to, by: row - old });
+        copied.push({ row, parentRow, deeper: level - before.depth[old]! });
+        count += to - old;
         continue;
       }
-      const node = site.nodes.get(id)!;
-      const row = nodes.length;
-      nodes.push(node);
-      rowOf.set(id, row);
-      parent[row] = aboveRow;
-      depth[row] = level;
-      setColumns({ slugs, isPage, inMenus, hidden }, row, node, language);
+      count++;
       walk(id, row, level + 1);
-      end[row] = nodes.length;
+      if (old !== undefined) pieces.push({ from: old, to: old + 1, by: row - old });
+      walked.push({ row, parentRow, rowEnd: count, level, node: old === undefined ? site.nodes.get(id)! : null });
     }
   };
   walk(null, -1, 0);
-  const count = nodes.length;
-  return {
-    nodes,
-    parent: parent.subarray(0, count),
-    depth: depth.subarray(0, count),
-    end: end.subarray(0, count),
-    rowOf,
-    slugs,
-    isPage: isPage.slice(0, count),
-    inMenus: inMenus.slice(0, count),
-    hidden: hidden.slice(0, count),
-    ...rowLists(nodes),
-  };
+  return { runs: makeRuns(pieces), copied, walked, count };
 }
 
 /** The nodes whose branch has to be walked: those that lost or gained one below them, and all above these. */

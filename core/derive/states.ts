@@ -1,6 +1,7 @@
 import type { Site } from '../model/site.ts';
 import { knownBefore } from '../model/steps.ts';
 import { type Outline, outlineOf } from './outline.ts';
+import { carriedValues } from './row-runs.ts';
 import { type State, stateOf } from './state.ts';
 
 interface Known {
@@ -28,12 +29,9 @@ function fromBefore(site: Site, { nodes, rowOf }: Outline): State[] | null {
   const found = knownBefore(site, (before) => known.get(before), { mostSteps: MAX_STEPS });
   if (!found) return null;
   const { touched, known: before } = found;
-  if (before.outline.rowOf !== rowOf)
-    return nodes.map((node) => {
-      const row = touched.has(node.id) ? undefined : before.outline.rowOf.get(node.id);
-      return row === undefined ? stateOf(site.live.get(node.id), node) : before.states[row]!;
-    });
-  const states = before.states.slice();
+  const runs = before.outline.rowOf === rowOf ? null : rowOf.runsFrom(before.outline.rowOf);
+  if (runs === null && before.outline.rowOf !== rowOf) return null;
+  const states = runs === null ? before.states.slice() : carriedValues(before.states, runs, nodes.length);
   for (const id of touched) {
     const row = rowOf.get(id);
     if (row !== undefined) states[row] = stateOf(site.live.get(id), nodes[row]!);

@@ -1,7 +1,7 @@
-import { Map as PersistentMap } from 'immutable';
 import type { Audience } from './audience.ts';
 import { FIRST_FACTS, type Fact } from './fact.ts';
 import type { Language, PageId, SiteKey } from './ids.ts';
+import { LayeredMap } from './layered-map.ts';
 import { type Layout, STANDARD_LAYOUT } from './layout.ts';
 import { FIRST_LOOK, type Look } from './look.ts';
 import { MAIN_MENU, type Menu } from './menu.ts';
@@ -83,10 +83,10 @@ export interface Site {
   readonly key: SiteKey;
   readonly settings: Settings;
   /** Every node, those that were removed too. */
-  readonly nodes: PersistentMap<PageId, SiteNode>;
+  readonly nodes: LayeredMap<PageId, SiteNode>;
   /** The children of each node that stand in the tree, in order; `null` holds the top level. No empty lists. */
-  readonly children: PersistentMap<PageId | null, readonly PageId[]>;
-  readonly live: PersistentMap<PageId, LiveNode>;
+  readonly children: LayeredMap<PageId | null, readonly PageId[]>;
+  readonly live: LayeredMap<PageId, LiveNode>;
   /** The settings that visitors have, or null before the first release. */
   readonly liveSettings: Settings | null;
   /** What the site is for, in the order in which it was put down. */
@@ -98,7 +98,7 @@ export interface Site {
   /** The page below which colleagues practise and nothing ever goes live; null where there is none. */
   readonly practice: PageId | null;
   /** What was decided about addresses of the old site, besides which page takes which over: that stands with the page. */
-  readonly oldPages: PersistentMap<string, OldPageDecision>;
+  readonly oldPages: LayeredMap<string, OldPageDecision>;
   /** Set where this is the tree as visitors have it (`liveSiteOf`): no page is home there but the one that is named. */
   readonly isLiveTree?: true;
 }
@@ -129,29 +129,47 @@ export function makeSite(
   liveSettings: Settings | null = null,
   { goals = [], sketches = [], boards = [], practice = null, oldPages = [] }: PlanOfSite = {},
 ): Site {
-  const all = [...nodes];
+  const all = new Map<PageId, SiteNode>();
   const byParent = new Map<PageId | null, SiteNode[]>();
-  for (const node of all) {
+  for (const node of nodes) {
+    all.set(node.id, node);
     if (node.removedWith !== null) continue;
     const siblings = byParent.get(node.parent);
     if (siblings) siblings.push(node);
     else byParent.set(node.parent, [node]);
   }
+  const liveNodes = new Map<PageId, LiveNode>();
+  for (const entry of live) liveNodes.set(entry.node.id, entry);
   return {
     key,
     settings,
-    nodes: PersistentMap<PageId, SiteNode>(all.map((node) => [node.id, node])),
-    children: PersistentMap<PageId | null, readonly PageId[]>(
-      [...byParent].map(([parent, siblings]) => [parent, siblings.sort(bySiblingOrder).map((node) => node.id)]),
-    ),
-    live: PersistentMap<PageId, LiveNode>([...live].map((entry) => [entry.node.id, entry])),
+    nodes: new LayeredMap(all),
+    children: new LayeredMap(inOrder(byParent)),
+    live: new LayeredMap(liveNodes),
     liveSettings,
     goals,
     sketches,
     boards,
     practice,
-    oldPages: PersistentMap<string, OldPageDecision>(oldPages),
+    oldPages: new LayeredMap(new Map(oldPages)),
   };
+}
+
+/** The ids of siblings in their order. Lists that are in order already, as trees are sent, are not sorted. */
+function inOrder(byParent: ReadonlyMap<PageId | null, SiteNode[]>): Map<PageId | null, readonly PageId[]> {
+  const children = new Map<PageId | null, readonly PageId[]>();
+  for (const [parent, siblings] of byParent) {
+    for (let at = 1; at < siblings.length; at++) {
+      if (bySiblingOrder(siblings[at - 1]!, siblings[at]!) < 0) continue;
+      siblings.sort(bySiblingOrder);
+      break;
+    }
+    children.set(
+      parent,
+      siblings.map(({ id }) => id),
+    );
+  }
+  return children;
 }
 
 /** The node of that id that stands in the tree, or undefined. */

@@ -1,5 +1,5 @@
-import { Map as PersistentMap } from 'immutable';
 import type { PageId } from './ids.ts';
+import { LayeredMap } from './layered-map.ts';
 import type { SiteNode } from './node.ts';
 import { type Site, childrenOf, nodeAt } from './site.ts';
 import type { Slugs } from './slug.ts';
@@ -10,14 +10,14 @@ import type { Slugs } from './slug.ts';
  */
 interface Below {
   /** How many of these nodes have a slug, by its text. Those that add no step, wherever home is, are not counted. */
-  readonly counts: PersistentMap<string, number>;
+  readonly counts: LayeredMap<string, number>;
   /** The headings that add no step: what stands below them is in the same scope. */
   readonly passages: readonly PageId[];
 }
-const NOTHING: Below = { counts: PersistentMap(), passages: [] };
+const NOTHING: Below = { counts: new LayeredMap(), passages: [] };
 
 type Nodes = Site['nodes'];
-const known = new WeakMap<Nodes, PersistentMap<PageId | null, Below>>();
+const known = new WeakMap<Nodes, LayeredMap<PageId | null, Below>>();
 
 const stands = (node: SiteNode | undefined): node is SiteNode => node !== undefined && node.removedWith === null;
 const isCounted = ({ type, inAddress }: SiteNode): boolean => type !== 'link' && inAddress;
@@ -30,13 +30,11 @@ function hasSlug({ slug }: SiteNode, text: string): boolean {
 
 function withNode({ counts, passages }: Below, node: SiteNode, by: 1 | -1): Below {
   if (isCounted(node)) {
-    const next = counts.withMutations((map) => {
-      for (const text of textsOf(node.slug)) {
-        const count = (map.get(text) ?? 0) + by;
-        if (count > 0) map.set(text, count);
-        else map.delete(text);
-      }
-    });
+    let next = counts;
+    for (const text of textsOf(node.slug)) {
+      const count = (next.get(text) ?? 0) + by;
+      next = count > 0 ? next.set(text, count) : next.delete(text);
+    }
     return { counts: next, passages };
   }
   if (node.type !== 'heading') return { counts, passages };
@@ -70,7 +68,7 @@ export function carrySlugs(before: Nodes, after: Nodes, changed: Iterable<PageId
 }
 
 function belowOf(site: Site, parent: PageId | null): Below {
-  const all = known.get(site.nodes) ?? PersistentMap<PageId | null, Below>();
+  const all = known.get(site.nodes) ?? new LayeredMap<PageId | null, Below>();
   let below = all.get(parent);
   if (below === undefined) {
     const nodes = childrenOf(site, parent).map((id) => nodeAt(site, id));
@@ -78,7 +76,7 @@ function belowOf(site: Site, parent: PageId | null): Below {
     for (const node of nodes)
       if (isCounted(node)) for (const text of textsOf(node.slug)) counts.set(text, (counts.get(text) ?? 0) + 1);
     const passages = nodes.filter((node) => node.type === 'heading' && !isCounted(node)).map(({ id }) => id);
-    below = nodes.length === 0 ? NOTHING : { counts: PersistentMap(counts), passages };
+    below = nodes.length === 0 ? NOTHING : { counts: new LayeredMap(counts), passages };
     known.set(site.nodes, all.set(parent, below));
   }
   return below;

@@ -3,6 +3,7 @@ import type { OutsideLink, TextLink } from '#core/checks/link-findings.ts';
 import { type TextDocument, headingsOf } from '#core/model/content.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { TEXTS_OF } from '../database/texts-of-pages.ts';
+import { oneOf } from '../database/one-of.ts';
 
 type Of = 'node' | 'live_node';
 
@@ -47,7 +48,7 @@ async function anchorsOf(database: Knex, key: SiteKey, of: Of, pages: readonly P
   const rows: { id: PageId; document: TextDocument }[] = await database(`${of} as n`)
     .join('content', (join) => join.on('content.site', 'n.site').andOn('content.id', 'n.content'))
     .where('n.site', key)
-    .whereIn('n.id', [...new Set(pages)])
+    .where(oneOf('n.id', new Set(pages)))
     .select('n.id', 'content.document');
   return new Map(rows.map(({ id, document }) => [id, new Set(headingsOf(document).map(({ anchor }) => anchor))]));
 }

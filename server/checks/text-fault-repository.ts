@@ -7,6 +7,7 @@ import { type FileFacts, fileFaultsOf } from '#core/sections/file-faults.ts';
 import { type TextFault, textFaultsOf } from '#core/sections/text-faults.ts';
 import { TEXTS_OF } from '../database/texts-of-pages.ts';
 import type { FileRow } from '../library/file-repository.ts';
+import { oneOf } from '../database/one-of.ts';
 
 /** A text never changes under its id, so that what was found in it holds. At most so many are kept. */
 const known = new Map<ContentId, readonly TextFault[]>();
@@ -78,7 +79,7 @@ async function fileFaults(
 ): Promise<ReadonlyMap<ContentId, readonly TextFault[]>> {
   const texts: { id: ContentId; document: TextDocument }[] = await database('content')
     .where('site', key)
-    .whereIn('id', [...contents])
+    .where(oneOf('id', contents))
     .whereRaw(`files <> '{}'`)
     .select('id', 'document');
   if (texts.length === 0) return new Map();

@@ -15,6 +15,7 @@ import type { LiveFiles } from './live-files.ts';
 import { withAnchors } from './heading-anchors.ts';
 import { sharedNamed, withShared } from './shared-sections.ts';
 import { type SettingsRow, liveSettingsOf, settingsOf } from '../database/settings-columns.ts';
+import { oneOf } from '../database/one-of.ts';
 
 export interface Release {
   /** Its number, counted from the site's first one. */
@@ -93,9 +94,9 @@ async function readChanged(
   if (number > before.number) {
     for (const { inverse } of await waysBack(trx, key, before.number))
       for (const step of inverse) for (const id of Object.keys(step.before) as PageId[]) changed.set(id, null);
-    const rows = (await trx('live_node')
-      .where({ site: key })
-      .whereIn('id', [...changed.keys()])) as (LiveRow & { live_at: Date })[];
+    const rows = (await trx('live_node').where({ site: key }).where(oneOf('id', changed.keys()))) as (LiveRow & {
+      live_at: Date;
+    })[];
     for (const one of rows) {
       changed.set(one.id, fromLiveRow(one));
       liveAt.set(one.id, one.live_at);
@@ -174,10 +175,7 @@ export async function htmlOfAll(
     const rows: { id: string; html: string; parts: readonly RenderedPart[] | null }[] =
       ids.length === 0
         ? []
-        : await database('content')
-            .where({ site: key })
-            .whereIn('id', [...ids])
-            .select('id', 'html', 'parts');
+        : await database('content').where({ site: key }).where(oneOf('id', ids)).select('id', 'html', 'parts');
     return new Map(
       rows.map(({ id, html, parts }) => {
         const seen = parts?.filter((part) => seesSection(part, visitor, settings)).map((part) => part.html);

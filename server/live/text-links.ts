@@ -1,3 +1,4 @@
+import type { PageId } from '#core/model/ids.ts';
 import { type LiveView, isNamed, pathOf } from './live-view.ts';
 import { type Html, markup, sound } from './html.ts';
 import { elementsOf, withElements } from './html-elements.ts';
@@ -12,7 +13,7 @@ export function withPageLinks(text: string, view: LiveView): Html {
   return sound(
     withElements(text, links, ({ attributes }, words) => {
       const [page, heading] = attributes.href!.slice(TO_PAGE.length).split('#');
-      const row = (outline.rowOf as ReadonlyMap<string, number>).get(page!);
+      const row = outline.rowOf.get(page as PageId);
       if (row === undefined || !isNamed(view, row) || addresses[row] === null) return words;
       const address = pathOf(view.place, addresses[row]!) + (heading === undefined ? '' : `#${heading}`);
       return markup`<a href="${address}">${sound(words)}</a>`.text;

@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { FileKind } from '#core/files/file.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import { oneOf } from '../database/one-of.ts';
 
 export interface Crawl {
   readonly id: string;
@@ -81,10 +82,7 @@ export async function markDone(
 
 /** Lets addresses be read again. */
 export const reopenAddresses = (database: Knex, crawl: string, addresses: readonly string[]): Promise<number> =>
-  database('crawl_address')
-    .where({ crawl })
-    .whereIn('address', [...addresses])
-    .update({ is_done: false, fault: null });
+  database('crawl_address').where({ crawl }).where(oneOf('address', addresses)).update({ is_done: false, fault: null });
 
 export async function countAddresses(database: Knex, crawl: string): Promise<CrawlCounts> {
   const row = await database('crawl_address')

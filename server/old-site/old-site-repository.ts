@@ -1,6 +1,7 @@
 import type { Knex } from 'knex';
 import type { OldPage } from '#core/carryover/inventory.ts';
 import type { SiteKey } from '#core/model/ids.ts';
+import { oneOf } from '../database/one-of.ts';
 
 interface OldPageRow {
   address: string;
@@ -97,7 +98,7 @@ export async function removeOldPages(
   addresses: readonly string[] | null,
 ): Promise<number> {
   const query = database('old_page').where({ site });
-  if (addresses !== null) void query.whereIn('address', [...addresses]);
+  if (addresses !== null) void query.where(oneOf('address', addresses));
   return query.delete();
 }
 

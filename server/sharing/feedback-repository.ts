@@ -5,6 +5,7 @@ import type { SketchId } from '#core/model/plan.ts';
 import type { VariantId } from '#core/model/sketch.ts';
 import type { CommentAnswer, FeedbackAnswer } from '#contract/sharing.ts';
 import { FEEDBACK_CHANNEL } from '../database/channels.ts';
+import { oneOf } from '../database/one-of.ts';
 
 export interface Guest {
   readonly id: string;
@@ -112,9 +113,7 @@ export async function setSettled(
     .where('share.site', site)
     .select('share_guest.id');
   for (const table of ['share_verdict', 'share_comment']) {
-    const query = database(table)
-      .whereIn('page', [...pages])
-      .whereIn('guest', guests.clone());
+    const query = database(table).where(oneOf('page', pages)).whereIn('guest', guests.clone());
     if (table === 'share_verdict') query.whereNot('verdict', 'agreed');
     const reopened = table === 'share_comment' ? { settled_by: null, is_accepted: false } : { settled_by: null };
     if (by === null) await query.whereNotNull('settled_by').update(reopened);

@@ -38,6 +38,7 @@ import {
   liveSettingsOf,
   settingsOf,
 } from '../database/settings-columns.ts';
+import { oneOf } from '../database/one-of.ts';
 
 export interface LoadedSite {
   readonly site: Site;
@@ -277,10 +278,7 @@ export const contentsOf = (
   key: SiteKey,
   ids: readonly ContentId[],
 ): Promise<{ id: ContentId; document: TextDocument }[]> =>
-  database('content')
-    .where({ site: key })
-    .whereIn('id', [...ids])
-    .select('id', 'document');
+  database('content').where({ site: key }).where(oneOf('id', ids)).select('id', 'document');
 
 /** The sites that may have pages with reserved slugs, by a pattern that is wider than the rule. */
 export const sitesWithReservedSlugs = (database: Knex): Promise<SiteKey[]> =>
@@ -292,7 +290,7 @@ export const sitesWithReservedSlugs = (database: Knex): Promise<SiteKey[]> =>
 
 /** Which of these texts the site has. */
 export const contentsThere = (database: Knex, key: SiteKey, ids: readonly string[]): Promise<string[]> =>
-  database('content').where({ site: key }).whereIn('id', ids).pluck('id');
+  database('content').where({ site: key }).where(oneOf('id', ids)).pluck('id');
 
 /** What visitors will read while the site is closed for works; null while it is open. */
 export const worksOf = async (database: Knex, key: SiteKey): Promise<Works | null> =>

@@ -1,0 +1,85 @@
+import fc from 'fast-check';
+import { expect, test } from 'vitest';
+import { LayeredMap } from './layered-map.ts';
+
+type Change = { readonly key: number; readonly value: string | null };
+
+const changed = (map: LayeredMap<number, string>, { key, value }: Change) =>
+  value === null ? map.delete(key) : map.set(key, value);
+
+/** What a map says of itself in each of its ways. */
+const said = (map: LayeredMap<number, string>, keys: Iterable<number>) => ({
+  size: map.size,
+  got: [...keys].map((key) => [map.get(key), map.has(key)]),
+  entries: [...map].sort(([a], [b]) => a - b),
+  keys: [...map.keys()].sort((a, b) => a - b),
+  values: [...map.values()].sort(),
+});
+
+/** The same of a native map. */
+const expected = (map: ReadonlyMap<number, string>, keys: Iterable<number>) => ({
+  size: map.size,
+  got: [...keys].map((key) => [map.get(key), map.has(key)]),
+  entries: [...map].sort(([a], [b]) => a - b),
+  keys: [...map.keys()].sort((a, b) => a - b),
+  values: [...map.values()].sort(),
+});
+
+test('a map is as a native one after any changes, through all its layers, and no version is changed by later ones', () => {
+  // With 10,000 changes over 12,000 keys both upper layers are merged, some changes of which take away.
+  const change = fc.record({
+    key: fc.integer({ min: 0, max: 12_000 }),
+    value: fc.option(fc.constantFrom('a', 'b', 'c'), { freq: 3 }),
+  });
+  fc.assert(
+    fc.property(
+      fc.array(change, { minLength: 9000, maxLength: 10_000, size: 'max' }),
+      fc.nat(3000),
+      (changes, first) => {
+        const native = new Map(Array.from({ length: first }, (_, key): [number, string] => [key * 4, 'at first']));
+        let map = new LayeredMap<number, string>(new Map(native));
+        const versions: [LayeredMap<number, string>, Map<number, string>][] = [];
+        changes.forEach((one, at) => {
+          if (at % 1500 === 0) versions.push([map, new Map(native)]);
+          map = changed(map, one);
+          if (one.value === null) native.delete(one.key);
+          else native.set(one.key, one.value);
+        });
+        versions.push([map, native]);
+        const keys = Array.from({ length: 12_001 }, (_, key) => key);
+        for (const [version, then] of versions) expect(said(version, keys)).toEqual(expected(then, keys));
+      },
+    ),
+    { numRuns: 5 },
+  );
+});
+
+test('what changes nothing gives the same map', () => {
+  const map = new LayeredMap(new Map([[1, 'one']]));
+  expect(map.set(1, 'one')).toBe(map);
+  expect(map.delete(2)).toBe(map);
+  expect(map.deleteAll([2, 3])).toBe(map);
+  expect(map.set(2, 'two').set(2, 'two').size).toBe(2);
+});
+
+test('some, every, find, count and forEach look at what is there, and at nothing that is gone', () => {
+  const map = new LayeredMap(
+    new Map([
+      [1, 'one'],
+      [2, 'two'],
+    ]),
+  )
+    .set(3, 'three')
+    .delete(2)
+    .set(1, 'uno');
+  const seen: [number, string][] = [];
+  map.forEach((value, key) => seen.push([key, value]));
+  expect(seen).toEqual([
+    [1, 'uno'],
+    [3, 'three'],
+  ]);
+  expect(map.some((value) => value === 'two')).toBe(false);
+  expect(map.every((value) => value.length > 2)).toBe(true);
+  expect(map.find((_, key) => key > 1)).toBe('three');
+  expect(map.count((value) => value !== 'uno')).toBe(1);
+});
