@@ -45,7 +45,12 @@ export async function benchPublish(
     { ...generateSite(LARGE, 'publish-first') },
   ];
   for (const site of [small, large]) await insertSite(database, site, account);
-  await insertSite(database, { ...first, live: new LayeredMap<PageId, LiveNode>(), liveSettings: null }, account, searchTexts(first));
+  await insertSite(
+    database,
+    { ...first, live: new LayeredMap<PageId, LiveNode>(), liveSettings: null },
+    account,
+    searchTexts(first),
+  );
   const [ofSmall, ofLarge] = [await onePage(small), await onePage(large)];
 
   const began = performance.now();

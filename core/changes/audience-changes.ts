@@ -30,9 +30,12 @@ export function audienceChanges(before: Site, after: Site, at: number): Audience
     loses: [] as PageId[],
     deadLinks: [] as PageId[],
   }));
+  const isSameShape = was.outline.rowOf === is.outline.rowOf;
+  const areSameAudiences = before.settings.audiences === after.settings.audiences;
   is.outline.nodes.forEach((node, row) => {
-    const rowBefore = was.outline.rowOf.get(node.id);
-    if (rowBefore === undefined || node.type !== 'page') return;
+    if (is.outline.isPage[row] === 0) return;
+    const rowBefore = isSameShape ? row : was.outline.rowOf.get(node.id);
+    if (rowBefore === undefined || (areSameAudiences && old.open[rowBefore] === now.open[row])) return;
     changes.forEach(({ audience, gains, loses }, bit) => {
       const place = bitBefore.get(audience);
       if (place === undefined) return;

@@ -1,4 +1,4 @@
-import { derivedOf } from '../derive/derived.ts';
+import { derivedOf, haveSameAddresses } from '../derive/derived.ts';
 import { type MenuEntry } from '../derive/menu.ts';
 import { derivedForEach, visitorOf } from '../derive/derived-for-each.ts';
 import { type MenuTable, menuTable, menuTableOf } from '../derive/menu-table.ts';
@@ -43,7 +43,8 @@ export function whatChanges(before: Site, after: Site): Consequences {
   if (before === after) return { addresses, added, removed, closed, opened, menus: [] };
   const was = derivedOf(before);
   const is = derivedOf(after);
-  is.outline.nodes.forEach((node, row) => {
+  const areReachedAlike = haveSameAddresses(was, is) && was.hiddenBy === is.hiddenBy;
+  (areReachedAlike ? [] : is.outline.nodes).forEach((node, row) => {
     const old = rowBeside(was.outline, row, node.id);
     if (old === undefined) return void added.push(node.id);
     const addressBefore = was.addresses[old];
@@ -54,9 +55,10 @@ export function whatChanges(before: Site, after: Site): Consequences {
     const canBeReached = is.hiddenBy[row] === -1;
     if (couldBeReached !== canBeReached) (canBeReached ? opened : closed).push(node.id);
   });
-  was.outline.nodes.forEach(({ id }, row) => {
-    if (rowBeside(is.outline, row, id) === undefined) removed.push(id);
-  });
+  if (was.outline.rowOf !== is.outline.rowOf)
+    was.outline.nodes.forEach(({ id }, row) => {
+      if (rowBeside(is.outline, row, id) === undefined) removed.push(id);
+    });
   const menus = entryChanges(
     before.settings.menus.map((menu) => menuTableOf(before, menu)),
     after.settings.menus.map((menu) => menuTableOf(after, menu)),

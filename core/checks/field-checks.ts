@@ -1,7 +1,7 @@
 import { fieldContextOf } from '../fields/context.ts';
 import { detailOf, fieldsFor, valueAs } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
-import type { PageCheck, PageFacts } from './page-check.ts';
+import { type PageCheck, type PageFacts, readRowsThat } from './page-check.ts';
 
 /** Values are read by no clock, and files are known by their ids. */
 const contextOf = ({ site }: PageFacts) => fieldContextOf(site, '');
@@ -13,10 +13,10 @@ export const requiredField: PageCheck = {
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);
-    return read.flatMap((row) => {
+    return readRowsThat(read, (row) => {
       const { access, details } = derived.outline.nodes[row]!;
       const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);
-      return fields.some((field) => field.isRequired && detailOf(details, field, context) === null) ? [{ row }] : [];
+      return fields.some((field) => field.isRequired && detailOf(details, field, context) === null);
     });
   },
 };
@@ -29,14 +29,13 @@ export const unreadField: PageCheck = {
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);
-    return read.flatMap((row) => {
+    return readRowsThat(read, (row) => {
       const { access, details } = derived.outline.nodes[row]!;
-      if (details === null) return [];
+      if (details === null) return false;
       const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);
-      const isUnread = fields.some(
+      return fields.some(
         (field) => details[field.id] !== undefined && valueAs(field, details[field.id]!, context) === null,
       );
-      return isUnread ? [{ row }] : [];
     });
   },
 };

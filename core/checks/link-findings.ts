@@ -102,9 +102,10 @@ export function outsideFindings(
 /** The links to web addresses outside of the site: those of the tree, and of the texts of pages that stand in it. */
 export function outsideLinksOf(site: Site, textLinks: readonly OutsideLink[]): OutsideLink[] {
   const { nodes, rowOf } = derivedOf(site).outline;
-  const ofTree = nodes.flatMap(({ id, target }) =>
-    target !== null && 'url' in target && /^https?:/i.test(target.url) ? [{ page: id, address: target.url }] : [],
-  );
+  const ofTree: OutsideLink[] = [];
+  for (const { id, target } of nodes)
+    if (target !== null && 'url' in target && /^https?:/i.test(target.url))
+      ofTree.push({ page: id, address: target.url });
   return [...ofTree, ...textLinks.filter(({ page }) => rowOf.has(page))];
 }
 

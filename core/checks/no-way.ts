@@ -2,7 +2,7 @@ import { forEachListed } from '../derive/listing.ts';
 import type { MenuEntry } from '../derive/menu.ts';
 import { menuTableOf } from '../derive/menu-table.ts';
 import type { PageId } from '../model/ids.ts';
-import type { PageCheck } from './page-check.ts';
+import { type PageCheck, readRowsThat } from './page-check.ts';
 
 /**
  * A page that only those come upon who know its address. Visitors begin at the home page, at the landing page of an audience, or
@@ -11,7 +11,7 @@ import type { PageCheck } from './page-check.ts';
 export const noWay: PageCheck = {
   called: 'Nothing leads there',
   words: () => 'No menu, list or text leads to it. Put it in menus, or link to it.',
-  find: ({ site, derived, read, textLinks }) => {
+  *find({ site, derived, read, textLinks }) {
     const { outline, home, rowAt } = derived;
     const { menus, layouts, audiences } = site.settings;
     const isReached = new Uint8Array(outline.nodes.length);
@@ -39,17 +39,25 @@ export const noWay: PageCheck = {
       const table = menuTableOf(site, menu);
       for (const section of table.sections) reachEntries(table.entries(section));
     }
+    yield null;
     const linksOf = new Map<PageId, PageId[]>();
-    for (const { page, to } of textLinks) linksOf.set(page, [...(linksOf.get(page) ?? []), to]);
-    const isRead = new Set(read);
+    for (const { page, to } of textLinks) {
+      const links = linksOf.get(page);
+      if (links) links.push(to);
+      else linksOf.set(page, [to]);
+    }
+    const isRead = new Uint8Array(outline.nodes.length);
+    for (const row of read) isRead[row] = 1;
+    let looked = 0;
     for (let row = waiting.pop(); row !== undefined; row = waiting.pop()) {
+      if (++looked % 500 === 0) yield null;
       const { id, target } = outline.nodes[row]!;
       if (target !== null && 'page' in target) reach(target.page);
-      if (!isRead.has(row)) continue;
+      if (isRead[row] === 0) continue;
       forEachListed(row, derived, reachRow);
       for (const to of linksOf.get(id) ?? []) reach(to);
       for (let up = outline.parent[row]!; up !== -1; up = outline.parent[up]!) reachRow(up);
     }
-    return read.flatMap((row) => (isReached[row] === 1 ? [] : [{ row }]));
+    yield* readRowsThat(read, (row) => isReached[row] === 0);
   },
 };

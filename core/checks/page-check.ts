@@ -28,6 +28,20 @@ export interface PageCheck {
   readonly called: string;
   /** What is lacking and what can be done, as a sentence. `other`: the title of the other page that it is about. */
   words(other: string | null): string;
-  /** The rows of the pages that lack it, and another page that it is about, if there is one. */
-  find(facts: PageFacts): readonly { readonly row: number; readonly other?: PageId }[];
+  /**
+   * The rows of the pages that lack it, in tree order, and another page that it is about, if there is one. A check that looks at all pages
+   * gives null now and then: there others can have their turn.
+   */
+  find(facts: PageFacts): Iterable<{ readonly row: number; readonly other?: PageId } | null>;
+}
+
+/** So many pages are looked at in one go. */
+const AT_ONCE = 1000;
+
+/** The rows of pages that somebody can read and that lack something, with a breath after every so many. */
+export function* readRowsThat(read: readonly number[], isLacking: (row: number) => boolean) {
+  for (let at = 0; at < read.length; at++) {
+    if (at % AT_ONCE === AT_ONCE - 1) yield null;
+    if (isLacking(read[at]!)) yield { row: read[at]! };
+  }
 }

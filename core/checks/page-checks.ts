@@ -59,17 +59,26 @@ export interface PageFinding {
   readonly other: PageId | null;
 }
 
+/** What the pages that somebody can read lack, in tree order. `findingsByPage` says what it is made of. */
+export function pageFindings(...asked: Parameters<typeof findingsByPage>): PageFinding[] {
+  const steps = findingsByPage(...asked);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return [...step.value.values()].flat();
+}
+
 /**
- * What the pages that somebody can read lack, in tree order.
+ * What the pages that somebody can read lack, page by page in tree order, worked out in small steps: between two of them others can have
+ * their turn.
  * @param at the moment, in milliseconds since 1970 @param textLinks of the texts that these pages have
  * @param textFaults what was found in these texts
  */
-export function pageFindings(
+export function* findingsByPage(
   site: Site,
   at: number,
   textLinks: PageFacts['textLinks'],
   textFaults: PageFacts['textFaults'] = [],
-): PageFinding[] {
+): Generator<void, Map<PageId, PageFinding[]>> {
   const derived = derivedOf(site);
   const { outline, addresses } = derived;
   const { open } = accessTable(outline, site.settings, membershipsOf(site.settings.audiences), at);
@@ -83,14 +92,27 @@ export function pageFindings(
   // Everyone is the first of the audiences.
   const isPublic = (row: number) => (open[row]! & 1) === 1;
   const facts: PageFacts = { site, derived, read, isPublic, textLinks, textFaults };
-  const found = PAGE_FAULTS.flatMap((fault) =>
-    PAGE_CHECKS[fault].find(facts).map(({ row, other = null }) => ({
-      row,
-      finding: { page: outline.nodes[row]!.id, fault, other },
-    })),
-  );
-  return found.sort((a, b) => a.row - b.row).map(({ finding }) => finding);
+  const byRow = new Array<PageFinding[] | undefined>(outline.nodes.length);
+  let count = 0;
+  for (const fault of PAGE_FAULTS) {
+    yield;
+    for (const found of PAGE_CHECKS[fault].find(facts)) {
+      if (found === null || ++count % AT_ONCE === 0) yield;
+      if (found === null) continue;
+      const { row, other = null } = found;
+      (byRow[row] ??= []).push({ page: outline.nodes[row]!.id, fault, other });
+    }
+  }
+  const byPage = new Map<PageId, PageFinding[]>();
+  for (const row of read) {
+    if (byRow[row]) byPage.set(outline.nodes[row]!.id, byRow[row]);
+    if (row % AT_ONCE === 0) yield;
+  }
+  return byPage;
 }
+
+/** So many findings are put in order in one go. */
+const AT_ONCE = 1000;
 
 /** What pages lack in one state of a site and did not in another: what a release would bring. */
 export function newPageFindings(before: readonly PageFinding[], after: readonly PageFinding[]): PageFinding[] {

@@ -7,18 +7,20 @@ export const sameTitle: PageCheck = {
   called: 'Title used twice',
   words: (other) =>
     `${other === null ? 'Another page had its title.' : `Another page has the title ‘${other}’ too.`} In browser tabs and search results the two look the same.`,
-  find: ({ site, derived: { outline }, read }) => {
-    const rowsOf = new Map<string, number[]>();
-    for (const row of read) {
-      const title = foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language));
-      const rows = rowsOf.get(title);
-      if (rows) rows.push(row);
-      else rowsOf.set(title, [row]);
+  *find({ site, derived: { outline }, read }) {
+    const titleAt = (row: number) => foldedTitle(textIn(outline.nodes[row]!.title, site.settings.language));
+    /** The first two rows with each title. */
+    const rowsOf = new Map<string, { readonly first: number; second: number | null }>();
+    for (const [at, row] of read.entries()) {
+      if (at % 500 === 499) yield null;
+      const rows = rowsOf.get(titleAt(row));
+      if (!rows) rowsOf.set(titleAt(row), { first: row, second: null });
+      else rows.second ??= row;
     }
-    return [...rowsOf.values()].flatMap((rows) =>
-      rows.length === 1
-        ? []
-        : rows.map((row) => ({ row, other: outline.nodes[row === rows[0] ? rows[1]! : rows[0]!]!.id })),
-    );
+    for (const [at, row] of read.entries()) {
+      if (at % 500 === 499) yield null;
+      const { first, second } = rowsOf.get(titleAt(row))!;
+      if (second !== null) yield { row, other: outline.nodes[row === first ? second : first]!.id };
+    }
   },
 };

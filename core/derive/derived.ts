@@ -2,7 +2,7 @@ import type { PageId } from '../model/ids.ts';
 import { type Site, homeOf } from '../model/site.ts';
 import { knownBefore } from '../model/steps.ts';
 import { type Outline, outlineOf } from './outline.ts';
-import { carriedValues } from './row-runs.ts';
+import { carriedValues, rowThrough } from './row-runs.ts';
 import type { State } from './state.ts';
 import { statesOf } from './states.ts';
 
@@ -130,8 +130,10 @@ function placedAfter(before: Derived, site: Site, outline: Outline, touched: Rea
   for (const id of touched) {
     const [row, old] = [outline.rowOf.get(id), was.rowOf.get(id)];
     if (row === undefined) continue;
+    // A branch that was taken out and put back stands in no run of rows, though nothing of it differs.
     const isAsBefore =
       old !== undefined &&
+      (runs === null || rowThrough(runs, old) === row) &&
       outline.slugs[row] === was.slugs[old] &&
       outline.isPage[row] === was.isPage[old] &&
       outline.nodes[row]!.parent === was.nodes[old]!.parent;

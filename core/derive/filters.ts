@@ -3,11 +3,10 @@ import { isKind, kindAmong } from '../model/page-label.ts';
 import { layoutIdOf } from './layouts.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
 import type { FeedbackTotals } from './feedback-totals.ts';
 import { STATES } from './state.ts';
-import { foldedTitle } from './folded-title.ts';
+import { foldedTitlesOf } from './folded-titles.ts';
 import { type Found, typedWords, withContext, withSlips } from './visible-rows.ts';
 
 /** What filters look at besides the tree. */
@@ -141,29 +140,24 @@ export function filterRows(facts: FilterFacts, fields: readonly FilterField[], {
   const words = typedWords(query);
   const active = fields.filter((field) => (filter[field.key]?.length ?? 0) > 0);
   const { outline, addresses } = facts.derived;
-  const { language } = facts.site.settings;
+  const titles = foldedTitlesOf(facts.site);
   const passes = (row: number) =>
     active.every((field) => filter[field.key]!.some((value) => field.matches(facts, row, value)));
-  const titleOf = (row: number) => {
-    const { title, label } = outline.nodes[row]!;
-    return foldedTitle(textIn(title, language), textIn(label, language));
-  };
   const found = withContext(outline, (row) => {
-    if (!passes(row)) return false;
+    if (active.length > 0 && !passes(row)) return false;
     if (words.length === 0 || facts.texts?.has(outline.nodes[row]!.id)) return true;
     const address = addresses[row] ?? '';
-    return words.every((word) => titleOf(row).includes(word) || address.includes(word));
+    return words.every((word) => titles.at(row).includes(word) || address.includes(word));
   });
-  return withSlips(outline, words, found, (row) => (passes(row) ? titleOf(row) : null));
+  return withSlips(outline, words, found, (row) => (passes(row) ? titles.at(row) : null));
 }
 
 /** Makes finding in these rows quick from the first letter on. Gives the row to go on from, or null where all is done. */
 export function prepareFind(site: Site, { outline }: Derived, from: number, isTimeUp: () => boolean): number | null {
-  const { language } = site.settings;
+  const titles = foldedTitlesOf(site);
   for (let row = from; row < outline.nodes.length; row++) {
     if (row % 64 === 0 && row > from && isTimeUp()) return row;
-    const node = outline.nodes[row]!;
-    foldedTitle(textIn(node.title, language), textIn(node.label, language));
+    titles.at(row);
   }
   return null;
 }

@@ -5,6 +5,7 @@ import { planRelease, waitingPages } from '../changes/release-plan.ts';
 import { checkSite } from '../model/check-site.ts';
 import { IDS, anySite, anyStep, plain, siteAfterSteps } from '../testing/random-site.ts';
 import { derivedOf } from './derived.ts';
+import { livePlaceOf } from './live-place.ts';
 import { liveSiteOf, makeLiveSite } from './live-site.ts';
 
 it('the live site that is made of the one before a release is the one that is made anew', () => {
@@ -28,6 +29,12 @@ it('the live site that is made of the one before a release is the one that is ma
         expect(plain(live)).toEqual(plain(anew));
         const [of, ofAnew] = [derivedOf(live), derivedOf(anew)];
         expect(of.addresses).toEqual(ofAnew.addresses);
+        for (const id of [...site.nodes.keys(), ...site.live.keys()]) {
+          const row = ofAnew.outline.rowOf.get(id);
+          expect(livePlaceOf(site, id)).toEqual(
+            row === undefined ? null : { address: ofAnew.addresses[row], isReachable: ofAnew.hiddenBy[row] === -1 },
+          );
+        }
         expect(of.outline.nodes.map(({ id }) => id)).toEqual(ofAnew.outline.nodes.map(({ id }) => id));
         expect(of.outline.nodes.map(({ id }) => of.outline.rowOf.get(id))).toEqual([...ofAnew.outline.nodes.keys()]);
         expect(checkSite(site)).toEqual([]);

@@ -64,11 +64,15 @@ function setColumns(
   node: SiteNode,
   language: string,
 ): void {
-  columns.slugs[row] = addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
+  columns.slugs[row] = stepOf(node, language);
   columns.isPage[row] = node.type === 'page' ? 1 : 0;
   columns.inMenus[row] = node.inMenus && !isShownWhenNeeded(node) ? 1 : 0;
   columns.hidden[row] = node.hidden === 'no' ? 0 : node.hidden === 'branch' ? 2 : 1;
 }
+
+/** The step that a node adds to addresses unless it is home: its slug in the language, or else in another one; null where its type adds none. */
+export const stepOf = (node: SiteNode, language: string): string | null =>
+  addsStep(node, null) ? ((node.slug[language] ?? firstOf(node.slug))?.text ?? node.id) : null;
 
 /** The rows of links that lead to a page of the tree, and those of nodes with a rule of access. */
 function rowLists(nodes: readonly SiteNode[]): { aliases: number[]; ruled: number[] } {

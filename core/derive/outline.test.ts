@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import { applyOperation } from '../operations/apply.ts';
-import { anySite, anyStep, drawEdit } from '../testing/random-site.ts';
+import { toPageId } from '../model/ids.ts';
+import { anySite, anyStep, drawEdit, siteAfter } from '../testing/random-site.ts';
 import { derive, derivedOf } from './derived.ts';
 import { type Outline, makeOutline, outlineOf } from './outline.ts';
 import { statesAnew, statesOf } from './states.ts';
@@ -43,6 +44,28 @@ describe('the outline', () => {
       ),
       { numRuns: 100 },
     );
+  });
+
+  it('has a branch that was taken out and put back where it stands, with its address', () => {
+    const [courses, oars, news] = ['courses', 'oars', 'news'].map(toPageId);
+    const start = siteAfter([
+      { name: 'page.add', page: toPageId('home'), place: { parent: null }, title: { en: 'Home' } },
+      { name: 'page.add', page: courses!, place: { parent: null }, title: { en: 'Courses' } },
+      { name: 'page.add', page: oars!, place: { parent: courses! }, title: { en: 'Oars' } },
+      { name: 'page.add', page: news!, place: { parent: null }, title: { en: 'News' } },
+    ]);
+    derivedOf(start);
+    const out = siteAfter([{ name: 'page.remove', page: courses! }], start);
+    outlineOf(out);
+    const back = siteAfter(
+      [
+        { name: 'page.putBack', page: courses! },
+        { name: 'page.add', page: toPageId('visit'), place: { parent: null, after: toPageId('home') }, title: { en: 'Visit' } },
+      ],
+      out,
+    );
+    expect(plainOutline(outlineOf(back))).toEqual(plainOutline(makeOutline(back)));
+    expect(derivedOf(back).addresses).toEqual(derive(back, makeOutline(back)).addresses);
   });
 
   it('is the same object while nothing of it has changed', () => {

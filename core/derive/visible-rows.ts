@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import { type Site } from '../model/site.ts';
-import { textIn } from '../model/texts.ts';
-import { folded, foldedTitle } from './folded-title.ts';
+import { folded } from './folded-title.ts';
+import { foldedTitlesOf } from './folded-titles.ts';
 import { isNearText } from './near-words.ts';
 import type { Outline } from './outline.ts';
 
@@ -40,11 +40,8 @@ export function findRows(
   isOffered: (row: number, page: PageId) => boolean = () => true,
 ): Found {
   const words = typedWords(query);
-  const { language } = site.settings;
-  const titleOf = (row: number) => {
-    const { id, title, label } = outline.nodes[row]!;
-    return isOffered(row, id) ? foldedTitle(textIn(title, language), textIn(label, language)) : null;
-  };
+  const titles = foldedTitlesOf(site);
+  const titleOf = (row: number) => (isOffered(row, outline.nodes[row]!.id) ? titles.at(row) : null);
   const found = withContext(outline, (row) => {
     const title = titleOf(row);
     return title !== null && words.every((word) => title.includes(word));

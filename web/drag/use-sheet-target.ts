@@ -3,7 +3,7 @@ import { levelsCarried, movedRows, placeInGap, placeInside } from '#core/arrange
 import type { PageId } from '#core/model/ids.ts';
 import { useLatest } from '../ui/use-latest.ts';
 import { LEVEL, ROW_HEIGHT, railX } from '../tree/rails.tsx';
-import type { Item } from '../tree/tree-keys.ts';
+import type { Items } from '../tree/items.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type Grab, type Landing, useDrag } from './drag-context.ts';
 import { type Held, openHeld } from './open-held.ts';
@@ -16,11 +16,8 @@ const SCROLL_ZONE = 36;
 const SCROLL_STEP = 14;
 
 /** Makes the sheet a place to drop on; gives what is to be drawn while something is dragged over it. */
-export function useSheetTarget(
-  scroller: RefObject<HTMLDivElement | null>,
-  items: readonly Item[],
-): LandingRailProps | null {
-  const { latest, derived } = useWorkbench();
+export function useSheetTarget(scroller: RefObject<HTMLDivElement | null>, items: Items): LandingRailProps | null {
+  const { latest } = useWorkbench();
   const { drag, register } = useDrag();
   const itemsNow = useLatest(items);
   const held = useRef<Held>(null);
@@ -49,10 +46,7 @@ export function useSheetTarget(
 
   const landing = drag?.landing;
   if (!drag || landing?.view !== 'sheet') return null;
-  const { outline } = derived;
-  const indexOf = (page: PageId | null) =>
-    page === null ? -1 : items.findIndex((item) => item.kind === 'node' && outline.nodes[item.row]!.id === page);
-  return { landing, parentIndex: indexOf(landing.place.parent) };
+  return { landing, parentIndex: items.indexOf(landing.place.parent) };
 }
 
 interface Point {
@@ -67,11 +61,10 @@ interface Point {
 
 function landingIn(
   { derived, found }: ReturnType<typeof useWorkbench>,
-  items: readonly Item[],
+  { rows }: Items,
   { x, y, moved, grab, sideways }: Point,
 ): Landing | null {
   const { outline } = derived;
-  const rows = items.flatMap((item) => (item.kind === 'node' ? [item.row] : []));
   if (rows.length === 0) return null;
   const isMoved = movedRows(outline, moved);
   const index = Math.max(0, Math.min(rows.length - 1, Math.floor(y / ROW_HEIGHT)));

@@ -2,6 +2,7 @@ import { useEffect, useMemo } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import { type Filter, type FilterFacts, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
+import { foldedTitlesOf } from '#core/derive/folded-titles.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -48,6 +49,8 @@ export function useFind(
 /** While nothing else is to do, titles are made ready for finding, so that the first letter is as quick as the others. */
 function usePreparation(site: Site, derived: Derived): void {
   const now = useLatest({ site, derived });
+  // What was made ready goes along with each edit.
+  useEffect(() => void foldedTitlesOf(site), [site]);
   useEffect(() => {
     // A browser that does not say when it is idle folds the titles when the first letter is typed.
     if (typeof window.requestIdleCallback !== 'function') return;

@@ -1,7 +1,8 @@
 import { type Mock, beforeEach, describe, expect, it, vi } from 'vitest';
 import { visibleRows } from '#core/derive/visible-rows.ts';
 import { siteOf, stroke, workbenchFor } from '../testing/workbench-for-keys.ts';
-import { type Item, type TreeKeys, treeKey } from './tree-keys.ts';
+import { Items } from './items.ts';
+import { type TreeKeys, treeKey } from './tree-keys.ts';
 
 const SITE = siteOf(['home', 'courses', '  long', '  short', '    oars', 'visit']);
 let column: number;
@@ -18,11 +19,8 @@ beforeEach(() => {
 function keys(...strokes: (string | Parameters<typeof stroke>)[]): boolean[] {
   return strokes.map((one) => {
     const workbench = tree.workbench();
-    const items: Item[] = visibleRows(workbench.derived.outline, workbench.open).map((row) => ({
-      kind: 'node',
-      row,
-      isContext: false,
-    }));
+    const { outline } = workbench.derived;
+    const items = new Items(outline, visibleRows(outline, workbench.open));
     return treeKey(typeof one === 'string' ? stroke(one) : stroke(...one), {
       workbench,
       items,
@@ -108,7 +106,7 @@ describe('the other keys of the tree', () => {
     const escape = (of: typeof workbench) =>
       treeKey(stroke('Escape'), {
         workbench: of as never,
-        items: [],
+        items: new Items(workbench.derived.outline, []),
         columnCount: 0,
         column: -1,
         setColumn: () => undefined,

@@ -1,15 +1,11 @@
 import type { KeyboardEvent } from 'react';
 import type { PageId } from '#core/model/ids.ts';
 import type { Selection, Workbench } from '../workbench/workbench-context.tsx';
-
-/** A row of the sheet: a node of the tree, or the one that is being typed. */
-export type Item =
-  | { readonly kind: 'node'; readonly row: number; readonly isContext: boolean }
-  | { readonly kind: 'new'; readonly depth: number };
+import type { Items } from './items.ts';
 
 export interface TreeKeys {
   readonly workbench: Workbench;
-  readonly items: readonly Item[];
+  readonly items: Items;
   /** How many columns stand after the title. */
   readonly columnCount: number;
   readonly column: number;
@@ -20,9 +16,6 @@ export interface TreeKeys {
   readonly press: (page: PageId, column: number) => void;
 }
 
-const pageOfItem = (workbench: Workbench, item: Item | undefined): PageId | null =>
-  item?.kind === 'node' ? workbench.derived.outline.nodes[item.row]!.id : null;
-
 /** The selection with a page taken in, or taken out of it. */
 export function toggled(selection: Selection, page: PageId): Selection {
   const chosen = new Set(selection.chosen);
@@ -31,10 +24,9 @@ export function toggled(selection: Selection, page: PageId): Selection {
 }
 
 /** The pages of all rows between two. */
-export function range(workbench: Workbench, items: readonly Item[], from: PageId, to: PageId): Set<PageId> {
-  const pages = items.map((item) => pageOfItem(workbench, item));
-  const [first, last] = [pages.indexOf(from), pages.indexOf(to)].sort((a, b) => a - b) as [number, number];
-  return new Set(pages.slice(Math.max(first, 0), last + 1).filter((page) => page !== null));
+export function range(items: Items, from: PageId, to: PageId): Set<PageId> {
+  const [first, last] = [items.indexOf(from), items.indexOf(to)].sort((a, b) => a - b) as [number, number];
+  return new Set(items.pages(first, last));
 }
 
 /** The keys of the treegrid pattern of WAI-ARIA; gives whether the stroke was one of them. */
@@ -43,21 +35,20 @@ export function treeKey(event: KeyboardEvent, keys: TreeKeys): boolean {
   const { workbench, items, columnCount, column, setColumn, page, press } = keys;
   const { selection, derived, open, setOpen, select, found } = workbench;
   const { outline } = derived;
-  const at = items.findIndex((item) => pageOfItem(workbench, item) === selection.active);
+  const at = items.indexOf(selection.active);
   const go = (index: number) => {
-    const next = pageOfItem(workbench, items[Math.max(0, Math.min(items.length - 1, index))]);
+    const next = items.pageAt(Math.max(0, Math.min(items.length - 1, index)));
     if (next === null) return;
     const isRange = event.shiftKey && selection.anchor !== null;
     select({
       active: next,
-      chosen: isRange ? range(workbench, items, selection.anchor!, next) : new Set([next]),
+      chosen: isRange ? range(items, selection.anchor!, next) : new Set([next]),
       anchor: isRange ? selection.anchor : next,
     });
   };
   if (event.ctrlKey || event.metaKey) {
     if (event.key.toLowerCase() !== 'a') return false;
-    const all = items.map((item) => pageOfItem(workbench, item)).filter((id) => id !== null);
-    select({ ...selection, chosen: new Set(all) });
+    select({ ...selection, chosen: new Set(items.pages()) });
     return true;
   }
   const { active } = selection;
@@ -90,8 +81,7 @@ export function treeKey(event: KeyboardEvent, keys: TreeKeys): boolean {
     case 'ArrowLeft':
       if (column > -1) setColumn(column - 1);
       else if (hasBelow && isOpen && found === null) setOpen(active!, false);
-      else if (row !== undefined && outline.parent[row] !== -1)
-        go(items.findIndex((item) => item.kind === 'node' && item.row === outline.parent[row]));
+      else if (row !== undefined && outline.parent[row] !== -1) go(items.indexOfRow(outline.parent[row]!));
       return true;
     case ' ':
       if (active === null) return true;

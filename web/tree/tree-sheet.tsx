@@ -16,7 +16,7 @@ import { useDrag } from '../drag/drag-context.ts';
 import { LandingRail } from '../drag/landing-rail.tsx';
 import { useSheetTarget } from '../drag/use-sheet-target.ts';
 import { Button } from '../ui/button.tsx';
-import { type Editing, type Workbench, useWorkbench } from '../workbench/workbench-context.tsx';
+import { type Editing, type Selection, useWorkbench } from '../workbench/workbench-context.tsx';
 import { isTyping } from '../workbench/keys.ts';
 import { columnsWithRoom, tracksOf, useColumnLayout } from './column-layout.ts';
 import { practiceBranch } from '#core/model/practice.ts';
@@ -26,7 +26,8 @@ import { markColumn } from './mark-column.tsx';
 import { NewRow } from './new-row.tsx';
 import { ROW_HEIGHT } from './rails.tsx';
 import { rowData } from './row-data.ts';
-import { type Item, range, toggled, treeKey } from './tree-keys.ts';
+import { Items, type NewItem } from './items.ts';
+import { range, toggled, treeKey } from './tree-keys.ts';
 import { TreeRow, cellDomId, rowDomId } from './tree-row.tsx';
 import { useLatest } from '../ui/use-latest.ts';
 import { useWidth } from '../ui/use-width.ts';
@@ -46,12 +47,14 @@ export function TreeSheet() {
     [columns, layout, width, markName],
   );
 
-  const items = useMemo<Item[]>(() => {
-    const rows = found ? (isFlat ? [...found.matches] : found.rows) : visibleRows(outline, open);
-    const list: Item[] = rows.map((row) => ({ kind: 'node', row, isContext: found ? !found.matches.has(row) : false }));
-    if (editing?.kind === 'add') insertNew(list, outline, editing);
-    return list;
-  }, [outline, open, found, isFlat, editing]);
+  const rows = useMemo(
+    () => (found ? (isFlat ? [...found.matches] : found.rows) : visibleRows(outline, open)),
+    [outline, open, found, isFlat],
+  );
+  const items = useMemo(
+    () => new Items(outline, rows, found?.matches, editing?.kind === 'add' ? newItem(outline, editing) : null),
+    [outline, rows, found, editing],
+  );
   const itemsNow = useLatest(items);
 
   const virtual = useVirtualizer({
@@ -71,11 +74,7 @@ export function TreeSheet() {
   useEffect(() => {
     if (!isScrolling) setWheeling(false);
   }, [isScrolling]);
-  const activeIndex = items.findIndex((item) =>
-    item.kind === 'new'
-      ? editing?.kind === 'add'
-      : editing?.kind !== 'add' && outline.nodes[item.row]!.id === selection.active,
-  );
+  const activeIndex = editing?.kind === 'add' ? items.indexOfNew : items.indexOf(selection.active);
   useEffect(() => {
     if (activeIndex !== -1) virtual.scrollToIndex(activeIndex, { align: 'auto' });
   }, [activeIndex, virtual]);
@@ -93,7 +92,7 @@ export function TreeSheet() {
       if (isControl && now.selection.chosen.has(page)) return;
       if (event.type === 'click' ? !isOneOfSeveral || hasModifier : isOneOfSeveral && !hasModifier) return;
       setColumn(-1);
-      now.select(selectionAfterPointing(now, itemsNow(), page, event));
+      now.select(selectionAfterPointing(now.selection, itemsNow(), page, event));
     },
     [latest, itemsNow],
   );
@@ -153,7 +152,7 @@ export function TreeSheet() {
       >
         <div role="presentation" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
           {shownRows.map((shown) => {
-            const item = items[shown.index];
+            const item = items.at(shown.index);
             if (!item) return null;
             return (
               <div
@@ -205,29 +204,21 @@ function NothingFound() {
   );
 }
 
-/** Puts the row that is being typed where the page will stand. */
-function insertNew(list: Item[], outline: Outline, adding: Extract<Editing, { kind: 'add' }>): void {
+/** The row that is being typed, where the page will stand. */
+function newItem(outline: Outline, adding: Extract<Editing, { kind: 'add' }>): NewItem {
   const rowOf = (page: PageId | null) => (page === null ? -1 : (outline.rowOf.get(page) ?? -1));
   const parentRow = rowOf(adding.parent);
   const afterRow = rowOf(adding.after);
   const depth = parentRow === -1 ? 0 : outline.depth[parentRow]! + 1;
-  const end = afterRow !== -1 ? outline.end[afterRow]! : parentRow !== -1 ? parentRow + 1 : 0;
-  const at = list.findIndex((item) => item.kind === 'node' && item.row >= end);
-  list.splice(at === -1 ? list.length : at, 0, { kind: 'new', depth });
+  return { before: afterRow !== -1 ? outline.end[afterRow]! : parentRow + 1, depth };
 }
 
 const pageSize = (scroller: HTMLDivElement | null): number =>
   Math.max(1, Math.floor((scroller?.clientHeight ?? 320) / ROW_HEIGHT) - 1);
 
-function selectionAfterPointing(
-  workbench: Workbench,
-  items: readonly Item[],
-  page: PageId,
-  event: MouseEvent,
-): Workbench['selection'] {
-  const { selection } = workbench;
+function selectionAfterPointing(selection: Selection, items: Items, page: PageId, event: MouseEvent): Selection {
   if (event.shiftKey && selection.anchor !== null)
-    return { active: page, chosen: range(workbench, items, selection.anchor, page), anchor: selection.anchor };
+    return { active: page, chosen: range(items, selection.anchor, page), anchor: selection.anchor };
   if (event.ctrlKey || event.metaKey) return toggled(selection, page);
   return { active: page, chosen: new Set([page]), anchor: page };
 }

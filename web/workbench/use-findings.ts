@@ -1,6 +1,6 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { type LinkFinding, linkFindings, outsideFindings } from '#core/checks/link-findings.ts';
-import { type PageFinding, pageFindings } from '#core/checks/page-checks.ts';
+import { type PageFinding, findingsByPage } from '#core/checks/page-checks.ts';
 import { type SettingsFinding, settingsFindings } from '#core/checks/settings-links.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -36,7 +36,7 @@ export function useFindings(key: SiteKey, site: Site, revision: number, isWatche
     [seen, now, links, answers],
   );
   const lookAtPages = useMemo(
-    () => (links ? () => byPage(pageFindings(seen, now, links.draft, links.draftFaults)) : null),
+    () => (links ? () => findingsByPage(seen, now, links.draft, links.draftFaults) : null),
     [seen, now, links],
   );
   const ofPages = useWhenIdle<Findings['ofPages']>(lookAtPages, null, isWatched ? 0 : QUIET_MS);
@@ -45,9 +45,11 @@ export function useFindings(key: SiteKey, site: Site, revision: number, isWatche
 
 /** All that was found about each page, for filtering by it. */
 export function faultsOf({ ofLinks, ofPages }: Findings): ReadonlyMap<PageId, readonly { readonly fault: string }[]> {
-  const faults = new Map<PageId, { readonly fault: string }[]>();
-  for (const [page, found] of [...(ofLinks ?? []), ...(ofPages ?? [])])
-    faults.set(page, [...(faults.get(page) ?? []), ...found]);
+  const faults = new Map<PageId, readonly { readonly fault: string }[]>(ofLinks ?? []);
+  for (const [page, found] of ofPages ?? []) {
+    const others = faults.get(page);
+    faults.set(page, others ? [...others, ...found] : found);
+  }
   return faults;
 }
 

@@ -108,9 +108,13 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   );
   const { query, filter, moment } = parameters;
   const totals = feedback?.totals ?? null;
-  const isChecked = lensParts.asksFor === 'findings' || filter.link !== undefined || filter.lacks !== undefined;
+  const isFilteredByFaults = filter.link !== undefined || filter.lacks !== undefined;
+  const isChecked = lensParts.asksFor === 'findings' || isFilteredByFaults;
   const findings = useFindings(store.key, site, shown.revision, isChecked);
-  const faults = useMemo(() => (findings.ofLinks ? faultsOf(findings) : null), [findings]);
+  const faults = useMemo(
+    () => (isFilteredByFaults && findings.ofLinks ? faultsOf(findings) : null),
+    [isFilteredByFaults, findings],
+  );
   const settingsFindings = useSettingsFindings(store.key, site);
   const openSetting = useOpenSetting(site, derived, parameters.beside, shown.revision, moment);
   const { found: foundByWords, isWaiting } = useFind(

@@ -9,7 +9,9 @@ import type { Waiting, WaitingFacts } from '../lens-definition.ts';
 export function publishWaiting({ site, derived }: WaitingFacts): Waiting {
   let differing = 0;
   let liveHere = 0;
-  for (const [row, state] of derived.states.entries()) {
+  const { states } = derived;
+  for (let row = 0; row < states.length; row++) {
+    const state = states[row]!;
     if ((state === 'draft' || state === 'edited') && !isPractice(site, derived.outline.nodes[row]!.id)) differing++;
     if (state === 'live' || state === 'edited') liveHere++;
   }

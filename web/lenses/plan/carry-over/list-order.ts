@@ -8,7 +8,7 @@ export function inOrder(
   pages: readonly OldPageWire[],
   order: OldOrder,
   partnerOf: (address: string) => PageId | undefined,
-  rowOf: ReadonlyMap<PageId, number>,
+  rowOf: Pick<ReadonlyMap<PageId, number>, 'get'>,
 ): readonly OldPageWire[] {
   if (order === 'address') return pages;
   const rank =
