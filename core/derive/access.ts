@@ -227,19 +227,19 @@ export type Finder = 'search' | 'engines';
 
 /** The rows by whose rule each row is held back from a finder, their own or one above; -1 where none is. */
 export function heldBackRows(
-  { nodes, parent }: Pick<Outline, 'nodes' | 'parent'>,
+  { nodes, end, ruled }: Pick<Outline, 'nodes' | 'end' | 'ruled'>,
   { labels }: AccessSettings,
   from: Finder,
 ): Int32Array {
-  const by = new Int32Array(nodes.length);
-  const byBranch = new Int32Array(nodes.length);
+  const by = new Int32Array(nodes.length).fill(-1);
   const ofLabels = rulesOfLabels(labels);
-  for (let row = 0; row < nodes.length; row++) {
-    const { access } = nodes[row]!;
-    const held = access === null ? [] : rulesAt(access, ofLabels).map((rule) => rule[from]);
-    const above = parent[row] === -1 ? -1 : byBranch[parent[row]!]!;
-    byBranch[row] = above !== -1 ? above : held.includes('branch') ? row : -1;
-    by[row] = above !== -1 ? above : held.some((one) => one !== 'no') ? row : -1;
+  let done = 0;
+  for (const row of ruled) {
+    // The topmost branch that is held back decides for all in it.
+    if (row < done) continue;
+    const held = rulesAt(nodes[row]!.access!, ofLabels).map((rule) => rule[from]);
+    if (held.includes('branch')) by.fill(row, row, (done = end[row]!));
+    else if (held.some((one) => one !== 'no')) by[row] = row;
   }
   return by;
 }

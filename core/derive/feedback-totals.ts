@@ -23,8 +23,11 @@ export interface FeedbackTotals {
 }
 
 /** Counts the feedback; what was said of pages that do not stand in the tree is left out. One pass from the last row up. */
-export function feedbackTotals({ nodes, parent, rowOf }: Outline, { verdicts, comments }: Feedback): FeedbackTotals {
-  const count = nodes.length;
+export function feedbackTotals(
+  { parent, rowOf, isPage }: Pick<Outline, 'parent' | 'rowOf' | 'isPage'>,
+  { verdicts, comments }: Feedback,
+): FeedbackTotals {
+  const count = parent.length;
   const given = new Int32Array(count * VERDICTS.length);
   const open = new Int32Array(count);
   const said = new Int32Array(count);
@@ -45,11 +48,11 @@ export function feedbackTotals({ nodes, parent, rowOf }: Outline, { verdicts, co
     if (isSettled) settled[row]!++;
     else open[row]!++;
   }
-  const standing = nodes.map((node, row): Standing | null => {
+  const standing = Array.from(isPage, (one, row): Standing | null => {
     if (open[row]! > 0) return 'open';
     if (settled[row]! > 0) return 'settled';
     if (said[row]! > 0) return 'agreed';
-    return node.type === 'page' ? 'unseen' : null;
+    return one === 1 ? 'unseen' : null;
   });
   const openInBranch = open.slice();
   const pages = new Int32Array(count * STANDINGS.length);

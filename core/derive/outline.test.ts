@@ -60,7 +60,12 @@ describe('the outline', () => {
     const back = siteAfter(
       [
         { name: 'page.putBack', page: courses! },
-        { name: 'page.add', page: toPageId('visit'), place: { parent: null, after: toPageId('home') }, title: { en: 'Visit' } },
+        {
+          name: 'page.add',
+          page: toPageId('visit'),
+          place: { parent: null, after: toPageId('home') },
+          title: { en: 'Visit' },
+        },
       ],
       out,
     );

@@ -11,17 +11,17 @@ export interface TalkTotals {
 
 /** Counts what colleagues say, page by page, and with it what guests of the plan say. One pass from the last row up. */
 export function talkTotals(
-  { nodes, parent, rowOf }: Outline,
+  { parent, rowOf }: Pick<Outline, 'parent' | 'rowOf'>,
   threads: readonly { readonly page: PageId }[],
   guests: Pick<FeedbackTotals, 'open'> | null,
 ): TalkTotals {
-  const open = guests ? guests.open.slice() : new Int32Array(nodes.length);
+  const open = guests ? guests.open.slice() : new Int32Array(parent.length);
   for (const { page } of threads) {
     const row = rowOf.get(page);
     if (row !== undefined) open[row]!++;
   }
   const openInBranch = open.slice();
-  for (let row = nodes.length - 1; row >= 0; row--) {
+  for (let row = parent.length - 1; row >= 0; row--) {
     const above = parent[row]!;
     if (above !== -1) openInBranch[above]! += openInBranch[row]!;
   }

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useDeferredValue, useMemo } from 'react';
 import type { PageFinding } from '#core/checks/page-checks.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { dayIn } from '#core/model/moment-words.ts';
@@ -48,6 +48,7 @@ export interface ForYou {
 /** What concerns whoever is signed in: what the server tells, and what follows from the tree; null until it is known. */
 export function useForYou(): ForYou | null {
   const { store, shown, derived, findings, approvals } = useWorkbench();
+  const outline = useDeferredValue(derived.outline);
   const { site } = shown;
   const answer = useConcerns(store.key);
   const account = useSession()?.account;
@@ -57,8 +58,8 @@ export function useForYou(): ForYou | null {
     () =>
       name === undefined
         ? []
-        : derived.outline.nodes.filter(({ plan }) => plan !== null && plan.owner !== '' && sameName(plan.owner, name)),
-    [derived.outline, name],
+        : outline.nodes.filter(({ plan }) => plan !== null && plan.owner !== '' && sameName(plan.owner, name)),
+    [outline, name],
   );
   return useMemo(() => {
     if (!answer) return null;

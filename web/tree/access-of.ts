@@ -34,17 +34,26 @@ export function accessOf(site: Site, moment: number | null = null): SiteAccess {
   const memberships = membershipsOf(site.settings.audiences);
   const table =
     fromBefore(site, moment, memberships) ?? accessTable(outline, site.settings, memberships, moment ?? Date.now());
-  const { heldBack } = before ??
-    moments.values().next().value ?? {
-      heldBack: {
-        engines: heldBackRows(outline, site.settings, 'engines'),
-        search: heldBackRows(outline, site.settings, 'search'),
-      },
-    };
+  const { heldBack } = before ?? moments.values().next().value ?? { heldBack: heldBackIn(site) };
   const made = { table, heldBack };
   if (moments.size >= MAX_MOMENTS) moments.clear();
   moments.set(moment, made);
   return made;
+}
+
+/** What is held back in a site, worked out where it is asked for. */
+function heldBackIn(site: Site): SiteAccess['heldBack'] {
+  const rows = (finder: Finder) => heldBackRows(derivedOf(site).outline, site.settings, finder);
+  let engines: Int32Array | undefined;
+  let search: Int32Array | undefined;
+  return {
+    get engines() {
+      return (engines ??= rows('engines'));
+    },
+    get search() {
+      return (search ??= rows('search'));
+    },
+  };
 }
 
 /** The table made of that of the site before an edit, where the edit left the tree and the audiences as they were; null where it cannot be. */

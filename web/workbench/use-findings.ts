@@ -28,13 +28,18 @@ export function useFindings(key: SiteKey, site: Site, revision: number, isWatche
   const answers = useLinkLook(key)?.report?.faults;
   const now = useNow();
   const seen = useDeferredValue(site);
-  const ofLinks = useMemo(
+  const lookAtLinks = useMemo(
     () =>
       links
-        ? byPage([...linkFindings(seen, now, links.draft), ...outsideFindings(seen, links.outside, answers ?? [])])
+        ? function* () {
+            const ofTree = linkFindings(seen, now, links.draft);
+            yield;
+            return byPage([...ofTree, ...outsideFindings(seen, links.outside, answers ?? [])]);
+          }
         : null,
     [seen, now, links, answers],
   );
+  const ofLinks = useWhenIdle<Findings['ofLinks']>(lookAtLinks, null, isWatched ? 0 : QUIET_MS);
   const lookAtPages = useMemo(
     () => (links ? () => findingsByPage(seen, now, links.draft, links.draftFaults) : null),
     [seen, now, links],

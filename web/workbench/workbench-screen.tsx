@@ -87,19 +87,21 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
     },
     [beside, setBeside],
   );
+  // What is counted along the tree is counted anew where its shape differs, not for each title.
+  const { rowOf, parent, end, isPage } = derived.outline;
   const said = useFeedback(store.key);
   const countable = useCountable(said);
   const feedback = useMemo(
-    () => (said && countable ? { said, totals: feedbackTotals(derived.outline, countable) } : null),
-    [said, countable, derived.outline],
+    () => (said && countable ? { said, totals: feedbackTotals({ rowOf, parent, isPage }, countable) } : null),
+    [said, countable, rowOf, parent, isPage],
   );
   const here = useSyncExternalStore(store.presence.onHere, store.presence.getHere);
   const agreed = useApproval(store.key);
   const approvals = useMemo(() => (agreed ? approvalsOf(site, agreed) : null), [agreed, site]);
   const threads = useOpenThreads(store.key)?.threads;
   const talk = useMemo(
-    () => (threads ? talkTotals(derived.outline, threads, feedback?.totals ?? null) : null),
-    [threads, derived.outline, feedback],
+    () => (threads ? talkTotals({ rowOf, parent }, threads, feedback?.totals ?? null) : null),
+    [threads, rowOf, parent, feedback],
   );
   const planned = usePlannedTexts(store.key, shown.revision, site.sketches.length > 0);
   const sketched = useMemo(
@@ -143,8 +145,8 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   const scheduled = useMemo(() => (releases ? scheduledPages(releases) : NOTHING_SCHEDULED), [releases]);
   const { powers } = shown;
   const held = useMemo(
-    () => powersTable(derived.outline, powers, site.practice),
-    [derived.outline, powers, site.practice],
+    () => powersTable({ rowOf, parent, end }, powers, site.practice),
+    [rowOf, parent, end, powers, site.practice],
   );
   const may = useCallback<Workbench['may']>(
     (permission, at) => {
