@@ -2,8 +2,10 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import { derivedOf } from '../derive/derived.ts';
-import { anySite } from '../testing/random-site.ts';
-import { type Measure, breakTitle, mapNodes, sameShape, shapeOf } from './map-nodes.ts';
+import { toPageId } from '../model/ids.ts';
+import { applyOperation } from '../operations/apply.ts';
+import { anySite, anyStep, drawEdit, siteAfter } from '../testing/random-site.ts';
+import { type MapMade, type MapNode, type Measure, breakTitle, mapNodes, sameShape, shapeOf } from './map-nodes.ts';
 
 const measure: Measure = (text, type) => [...text].length * (type === 'title' ? 7 : 6);
 
@@ -46,6 +48,61 @@ describe('the nodes of a map', () => {
       }),
       { numRuns: 100 },
     ));
+
+  it('are those that are made anew, whichever of those before can be taken', () =>
+    holds(
+      fc.property(
+        anySite,
+        fc.array(fc.tuple(anyStep, fc.constantFrom(2, 3, 1000)), { maxLength: 12, size: 'max' }),
+        (start, steps) => {
+          let site = start;
+          let before: MapMade | null = null;
+          for (const [next, levels] of steps) {
+            const outcome = applyOperation(site, drawEdit(site, next));
+            if (outcome.ok) site = outcome.site;
+            const derived = derivedOf(site);
+            const { outline } = derived;
+            const rows = [...outline.nodes.keys()].filter((row) => outline.depth[row]! < levels);
+            const noteOf = (row: number) => {
+              const { plan } = outline.nodes[row]!;
+              return plan === null ? null : { origin: null, words: plan.owner };
+            };
+            const asked = { site, derived, rows, marks: null, noteOf, adding: null, measure };
+            const nodes: MapNode[] = mapNodes(asked, before);
+            expect(nodes).toEqual(mapNodes(asked));
+            before = { asked, nodes };
+          }
+        },
+      ),
+      { numRuns: 60 },
+    ));
+
+  it('are the same objects but for a page that has another title', () => {
+    const start = siteAfter(
+      ['home', 'courses', 'visit'].map((id) => ({
+        name: 'page.add' as const,
+        page: toPageId(id),
+        place: { parent: null },
+        title: { en: id },
+      })),
+    );
+    const site = siteAfter(
+      [{ name: 'page.set', page: toPageId('courses'), changes: { title: { en: 'All courses' } } }],
+      start,
+    );
+    const asked = (of: typeof site) => ({
+      site: of,
+      derived: derivedOf(of),
+      rows: [0, 1, 2],
+      marks: null,
+      adding: null,
+      measure,
+    });
+    const before = { asked: asked(start), nodes: mapNodes(asked(start)) };
+    const nodes = mapNodes(asked(site), before);
+    expect(nodes.map((node) => before.nodes.includes(node))).toEqual([false, true, false, true]);
+    expect(nodes[2]!.lines).toEqual(['All courses']);
+  });
 
   it('have the same shape again only where nothing is laid out anew', () => {
     const shape = shapeOf([

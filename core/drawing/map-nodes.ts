@@ -65,20 +65,35 @@ const WIDEST_LINE = 196;
 /** The width of the field in which a new page is typed. */
 export const NEW_WIDTH = 220;
 
-/** The nodes of a map, the site itself first, with their sizes. */
-export function mapNodes({ site, derived, rows, marks, noteOf, adding, measure }: MapAsked): MapNode[] {
+/** What was asked for before, with what was made for it. */
+export interface MapMade {
+  readonly asked: MapAsked;
+  readonly nodes: readonly MapNode[];
+}
+
+/** The nodes of a map, the site itself first, with their sizes. @param before whose nodes are taken where nothing about them differs */
+export function mapNodes(asked: MapAsked, before: MapMade | null = null): MapNode[] {
+  const { site, derived, rows, marks, noteOf, adding, measure } = asked;
   const { outline } = derived;
+  const again = before && nodesAgain(asked, before);
   const { language } = site.settings;
   const numbers = numbersOf(outline);
   const nodes: MapNode[] = [siteNode(site, measure)];
-  const indexOf = new Map<number, number>();
+  /** The place of each row in the list, 0 where it has none. */
+  const indexOf = new Int32Array(outline.nodes.length);
   const addAt = adding ? newPlace(derived, rows, adding) : -1;
   rows.forEach((row, at) => {
-    if (at === addAt) nodes.push(newNode(indexOf.get(parentRow(derived, adding!.parent)) ?? 0));
+    if (at === addAt) nodes.push(newNode(indexOf[parentRow(derived, adding!.parent)] ?? 0));
     const node = outline.nodes[row]!;
+    const note = noteOf?.(row) ?? null;
+    const same = again?.(at, note);
+    if (same) {
+      indexOf[row] = nodes.length;
+      nodes.push(same);
+      return;
+    }
     const lines = brokenTitle(textIn(node.title, language), measure);
     const mark = marks?.get(node.id) ?? null;
-    const note = noteOf?.(row) ?? null;
     const signs = (node.type === 'link' ? SIGN : 0) + (derived.home === node.id ? SIGN : 0);
     const textLeft = PADDING + measure(numbers[row]!, 'number') + NUMBER_GAP;
     const widest = Math.max(
@@ -86,12 +101,12 @@ export function mapNodes({ site, derived, rows, marks, noteOf, adding, measure }
       mark ? measure(mark, 'number') : 0,
       noteWidth(note, measure),
     );
-    indexOf.set(row, nodes.length);
+    indexOf[row] = nodes.length;
     nodes.push({
       row,
       page: node.id,
       kind: 'page',
-      parent: indexOf.get(outline.parent[row]!) ?? 0,
+      parent: indexOf[outline.parent[row]!] ?? 0,
       number: numbers[row]!,
       lines,
       mark,
@@ -101,9 +116,41 @@ export function mapNodes({ site, derived, rows, marks, noteOf, adding, measure }
       textLeft,
     });
   });
-  if (addAt === rows.length) nodes.push(newNode(indexOf.get(parentRow(derived, adding!.parent)) ?? 0));
+  if (addAt === rows.length) nodes.push(newNode(indexOf[parentRow(derived, adding!.parent)] ?? 0));
   return nodes;
 }
+
+/** Gives the node that was made before for the row at a place of the list, where it would be made as it was; null where that holds for none. */
+function nodesAgain(
+  { site, derived, rows, marks, adding, measure }: MapAsked,
+  { asked: was, nodes }: MapMade,
+): ((at: number, note: MapNote | null) => MapNode | null) | null {
+  const before = was.derived.outline;
+  const { outline } = derived;
+  const isAlike =
+    adding === null &&
+    was.adding === null &&
+    before.parent === outline.parent &&
+    was.derived.home === derived.home &&
+    was.site.settings.language === site.settings.language &&
+    was.marks === marks &&
+    was.measure === measure;
+  if (!isAlike) return null;
+  let isSoFar = true;
+  return (at, note) => {
+    const row = rows[at]!;
+    // From where other rows show on, those above stand at other places of the list.
+    isSoFar &&= was.rows[at] === row;
+    // The site itself is the first of the nodes.
+    const node = nodes[at + 1];
+    return isSoFar && node !== undefined && before.nodes[row] === outline.nodes[row] && isSameNote(node.note, note)
+      ? node
+      : null;
+  };
+}
+
+const isSameNote = (a: MapNote | null, b: MapNote | null): boolean =>
+  a === b || (a !== null && b !== null && a.origin === b.origin && a.words === b.words);
 
 /** Where the words of a note begin, from where the title does. */
 export const noteWordsLeft = (note: MapNote): number => (note.origin === null ? 0 : SIGN_WIDTH + NOTE_SIGN_GAP);
@@ -115,18 +162,25 @@ const noteWidth = (note: MapNote | null, measure: Measure): number =>
   note === null ? 0 : noteWordsLeft(note) + measure(note.words, 'number');
 
 /** The parts of the nodes that their layout depends on. */
-export const shapeOf = (nodes: readonly MapNode[]): MapShape => ({
-  parent: Int32Array.from(nodes, (node) => node.parent),
-  width: Float64Array.from(nodes, (node) => node.width),
-  height: Float64Array.from(nodes, (node) => node.height),
-});
+export function shapeOf(nodes: readonly MapNode[]): MapShape {
+  const count = nodes.length;
+  const shape = { parent: new Int32Array(count), width: new Float64Array(count), height: new Float64Array(count) };
+  for (let at = 0; at < count; at++) {
+    const { parent, width, height } = nodes[at]!;
+    shape.parent[at] = parent;
+    shape.width[at] = width;
+    shape.height[at] = height;
+  }
+  return shape;
+}
 
 /** Whether two shapes are laid out in the same way. */
-export const sameShape = (a: MapShape, b: MapShape): boolean =>
-  a.parent.length === b.parent.length &&
-  a.parent.every((parent, at) => parent === b.parent[at]) &&
-  a.width.every((width, at) => width === b.width[at]) &&
-  a.height.every((height, at) => height === b.height[at]);
+export function sameShape(a: MapShape, b: MapShape): boolean {
+  if (a.parent.length !== b.parent.length) return false;
+  for (let at = 0; at < a.parent.length; at++)
+    if (a.parent[at] !== b.parent[at] || a.width[at] !== b.width[at] || a.height[at] !== b.height[at]) return false;
+  return true;
+}
 
 function siteNode({ settings }: Site, measure: Measure): MapNode {
   const lines = brokenTitle(settings.name, measure);

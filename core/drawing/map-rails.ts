@@ -124,8 +124,13 @@ function bent(
 const tenth = (value: number): number => Math.round(value * 10) / 10;
 
 function touches(layout: MapLayout, index: number, area: Area): boolean {
-  const [fromX, fromY] = railEnd(layout, layout.parent[index]!);
-  const [toX, toY] = railEnd(layout, index);
+  const [across, above] = [layout.direction === 'across', layout.parent[index]!];
+  const { x, y, width, height } = layout;
+  // As `railEnd` has it, without a pair of numbers for each of very many rails.
+  const fromX = across ? x[above]! : x[above]! + width[above]! / 2;
+  const fromY = across ? y[above]! + height[above]! / 2 : y[above]!;
+  const toX = across ? x[index]! : x[index]! + width[index]! / 2;
+  const toY = across ? y[index]! + height[index]! / 2 : y[index]!;
   return (
     Math.min(fromX, toX) <= area.right &&
     Math.max(fromX, toX) >= area.left &&

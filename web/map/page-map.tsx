@@ -11,7 +11,7 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { visibleRows } from '#core/derive/visible-rows.ts';
-import { NEW_WIDTH, mapNodes } from '#core/drawing/map-nodes.ts';
+import { NEW_WIDTH } from '#core/drawing/map-nodes.ts';
 import { type Area, isIn } from '#core/drawing/map-layout.ts';
 import { mapRails } from '#core/drawing/map-rails.ts';
 import { sectionNames } from '#core/drawing/section-names.ts';
@@ -29,6 +29,7 @@ import { MapCamera, type MapView } from './map-camera.ts';
 import { mapKey } from './map-keys.ts';
 import { firstCorner } from './first-look.ts';
 import { MapLanding, areaOf } from './map-landing.tsx';
+import { KeptNodes } from './kept-nodes.ts';
 import { MapNodeView, mapDomId } from './map-node.tsx';
 import { measure } from './measure.ts';
 import { Minimap } from './minimap.tsx';
@@ -61,9 +62,10 @@ export function PageMap() {
   );
   const shownLater = useDeferredValue(shownNow);
   const shown = derived.outline.nodes.length > LARGE ? shownLater : shownNow;
+  const [kept] = useState(() => new KeptNodes());
   const nodes = useMemo(
     () =>
-      mapNodes({
+      kept.of({
         site: shown.site,
         derived: shown.derived,
         rows: shown.found ? shown.found.rows : visibleRows(shown.derived.outline, shown.open),
@@ -72,7 +74,7 @@ export function PageMap() {
         adding: shown.adding,
         measure,
       }),
-    [shown],
+    [kept, shown],
   );
   const drawn = useMapLayout(nodes, direction);
   const [camera] = useState(() => new MapCamera());
