@@ -87,7 +87,7 @@ describe('the nodes of a map', () => {
       })),
     );
     const site = siteAfter(
-      [{ name: 'page.set', page: toPageId('courses'), changes: { title: { en: 'All courses' } } }],
+      [{ name: 'page.set', page: toPageId('courses'), fields: { title: { en: 'All courses' } } }],
       start,
     );
     const asked = (of: typeof site) => ({

@@ -89,6 +89,35 @@ describe('the rails of a map', () => {
     expect(mapRails(across, () => live, { area: { left: -99, top: -99, right: -98, bottom: -98 } })).toEqual([]);
   });
 
+  it.each(['across', 'down'] as const)(
+    '%s: are cut at the edges of what is seen, and show there what they show whole',
+    (direction) => {
+      // Two hundred pages below one: all rails of those further down run through the window along one trunk.
+      const count = 202;
+      const wide = {
+        parent: Int32Array.from({ length: count }, (_, index) => (index === 0 ? -1 : index === 1 ? 0 : 1)),
+        width: new Float64Array(count).fill(60),
+        height: new Float64Array(count).fill(30),
+      };
+      const layout = layoutMap(wide, direction);
+      const [x, y] = railEnd(layout, 150);
+      const area = { left: x - 70, top: y - 70, right: x + 70, bottom: y + 70 };
+      const [whole] = mapRails(layout, () => live);
+      const [seen] = mapRails(layout, () => live, { area });
+      expect(whole!.path.match(/M/g)).toHaveLength(count - 1);
+      // Those of the pages in the window, and one trunk for all beyond it.
+      expect(seen!.path.match(/M/g)!.length).toBeLessThan(8);
+      const isSeen = ([px, py]: (number | undefined)[]) =>
+        px! >= area.left && px! <= area.right && py! >= area.top && py! <= area.bottom;
+      const drawn = (path: string) => new Set(points(path).filter(isSeen).map(String));
+      expect(drawn(seen!.path)).toEqual(drawn(whole!.path));
+      const furthest = points(seen!.path).map(([px, py]) => (direction === 'across' ? py! : px!));
+      const [low, high] = direction === 'across' ? [area.top, area.bottom] : [area.left, area.right];
+      expect(Math.max(...furthest)).toBeCloseTo(high + 18, 0);
+      expect(Math.min(...furthest)).toBeCloseTo(low - 18, 0);
+    },
+  );
+
   it('go on through their nodes where these are not drawn', () => {
     const [rail] = mapRails(across, () => live, { runsThrough: true });
     expect(rail!.path).toContain('h60');

@@ -22,33 +22,37 @@ const GATE_HALF = 5;
 /** The rail leaves the trunk so far before the node that it leads to. */
 const TRUNK_BEFORE = 24;
 
+/** So far outside of an area trunks are cut, which is more than a bend takes. */
+const CUT = 2 * BEND;
+
 /** Order in which they are drawn: what is live lies on top. */
 const ORDER: readonly State[] = ['retired', 'draft', 'edited', 'live'];
 
 /**
  * The rails of a map, gathered by their look so that few paths draw thousands of rails. Each runs from the node above,
- * through it, to the node that it stands for. `area` leaves out rails that do not touch it. Where the nodes themselves are not
- * drawn, `runsThrough` lets each rail go on to the far end of its node.
+ * through it, to the node that it stands for. `area` leaves out rails that do not touch it, and cuts trunks at its edges: what many
+ * rails have in common there is drawn once. Where the nodes themselves are not drawn, `runsThrough` lets each rail go on to the far end of its node.
  */
 export function mapRails(
   layout: MapLayout,
   lookOf: (index: number) => RailLook,
   { area = null, runsThrough = false }: { area?: Area | null; runsThrough?: boolean } = {},
 ): MapRails[] {
-  const paths = new Map<string, { readonly look: RailLook; readonly parts: string[] }>();
+  const paths = new Map<string, { readonly look: RailLook; readonly parts: Set<string> }>();
   for (let index = 1; index < layout.parent.length; index++) {
     if (area && !touches(layout, index, area)) continue;
     const look = lookOf(index);
-    const part = railPath(layout, index) + (runsThrough ? through(layout, index) : '');
+    const part =
+      (area ? cutRail(layout, index, area) : railPath(layout, index)) + (runsThrough ? through(layout, index) : '');
     const key = `${look.state}/${look.isCovered}/${look.tint}`;
     const same = paths.get(key);
-    if (same) same.parts.push(part);
-    else paths.set(key, { look, parts: [part] });
+    if (same) same.parts.add(part);
+    else paths.set(key, { look, parts: new Set([part]) });
   }
   const layer = ({ state, isCovered }: RailLook) => 2 * ORDER.indexOf(state) + (isCovered ? 0 : 1);
   return [...paths.values()]
     .sort((a, b) => layer(a.look) - layer(b.look) || a.look.tint - b.look.tint)
-    .map(({ look: { state, isCovered, tint }, parts }) => ({ state, isCovered, tint, path: parts.join('') }));
+    .map(({ look: { state, isCovered, tint }, parts }) => ({ state, isCovered, tint, path: [...parts].join('') }));
 }
 
 /**
@@ -101,6 +105,33 @@ export function railPath(layout: MapLayout, index: number): string {
   return layout.direction === 'across'
     ? bent(fromX, fromY, toX, toY, (along, beside) => `${tenth(along)} ${tenth(beside)}`)
     : bent(fromY, fromX, toY, toX, (along, beside) => `${tenth(beside)} ${tenth(along)}`);
+}
+
+/** The rail as far as an area has it: where an end lies beside the area, its trunk ends at the edge. */
+function cutRail(layout: MapLayout, index: number, area: Area): string {
+  const isAcross = layout.direction === 'across';
+  const [fromX, fromY] = railEnd(layout, layout.parent[index]!);
+  const [toX, toY] = railEnd(layout, index);
+  const [fromBeside, toBeside] = isAcross ? [fromY, toY] : [fromX, toX];
+  const [low, high] = isAcross ? [area.top - CUT, area.bottom + CUT] : [area.left - CUT, area.right + CUT];
+  const within = (beside: number) => Math.max(low, Math.min(high, beside));
+  const [first, last] = [within(fromBeside), within(toBeside)];
+  if (first === fromBeside && last === toBeside) return railPath(layout, index);
+  const point = isAcross
+    ? (along: number, beside: number) => `${tenth(along)} ${tenth(beside)}`
+    : (along: number, beside: number) => `${tenth(beside)} ${tenth(along)}`;
+  const [from, to] = isAcross ? [fromX, toX] : [fromY, toY];
+  const trunk = to - TRUNK_BEFORE;
+  const side = toBeside > fromBeside ? BEND : -BEND;
+  const start =
+    first === fromBeside
+      ? `M${point(from, first)}L${point(trunk - BEND, first)}Q${point(trunk, first)} ${point(trunk, first + side)}`
+      : `M${point(trunk, first)}`;
+  const end =
+    last === toBeside
+      ? `L${point(trunk, last - side)}Q${point(trunk, last)} ${point(trunk + BEND, last)}L${point(to, last)}`
+      : `L${point(trunk, last)}`;
+  return start + end;
 }
 
 const through = ({ direction, width, height }: MapLayout, index: number): string =>

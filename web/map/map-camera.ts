@@ -25,6 +25,8 @@ export class MapCamera {
   #world: SVGGElement | null = null;
   #transform: ZoomTransform = zoomIdentity;
   #view: MapView | null = null;
+  /** The size of the window, once it was told: asking for it would have the browser lay the page out first. */
+  #size: { readonly width: number; readonly height: number } | null = null;
   readonly #zoom: ZoomBehavior<SVGSVGElement, unknown>;
   readonly #moved = new Set<() => void>();
   readonly #viewChanged = new Set<() => void>();
@@ -48,12 +50,16 @@ export class MapCamera {
   attach = (svg: SVGSVGElement): (() => void) => {
     this.#svg = svg;
     select(svg).call(this.#zoom).on('dblclick.zoom', null);
-    const sizes = new ResizeObserver(() => this.#follow());
+    const sizes = new ResizeObserver(([entry]) => {
+      this.#size = entry?.contentRect ?? null;
+      this.#follow();
+    });
     sizes.observe(svg);
     return () => {
       sizes.disconnect();
       select(svg).on('.zoom', null);
       this.#svg = null;
+      this.#size = null;
     };
   };
 
@@ -80,7 +86,7 @@ export class MapCamera {
   /** The part of the map that is in the window now, and how near. */
   seen(): Area & { readonly scale: number } {
     const { k, x, y } = this.#transform;
-    const { width, height } = this.box();
+    const { width, height } = this.#size ?? this.box();
     return { left: -x / k, top: -y / k, right: (width - x) / k, bottom: (height - y) / k, scale: k };
   }
 

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { derivedOf } from '#core/derive/derived.ts';
 import { visibleRows } from '#core/derive/visible-rows.ts';
 import { type Direction, layoutMap } from '#core/drawing/map-layout.ts';
+import { smallMap } from '#core/drawing/minimap.ts';
 import { mapNodes, shapeOf } from '#core/drawing/map-nodes.ts';
 import { siteOf, stroke, workbenchFor } from '../testing/workbench-for-keys.ts';
 import { mapKey } from './map-keys.ts';
@@ -28,7 +29,8 @@ function keys(...strokes: (string | Parameters<typeof stroke>)[]): boolean[] {
       adding: null,
       measure: (text) => text.length * 7,
     });
-    const drawn = { nodes, layout: layoutMap(shapeOf(nodes), direction) };
+    const layout = layoutMap(shapeOf(nodes), direction);
+    const drawn = { nodes, layout, small: smallMap(layout) };
     return mapKey(typeof one === 'string' ? stroke(one) : stroke(...one), { workbench, drawn, ...camera });
   });
 }

@@ -1,18 +1,20 @@
-import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
+import { type PointerEvent, memo, useEffect, useRef } from 'react';
 import type { MapLayout } from '#core/drawing/map-layout.ts';
-import { smallRails } from '#core/drawing/map-rails.ts';
+import type { SmallMap } from '#core/drawing/minimap.ts';
 import type { MapCamera } from './map-camera.ts';
 
-const WIDEST = 168;
-const HIGHEST = 120;
-
 /** The whole map, small, with the part that is in the window; pressing it goes there. */
-export function Minimap({ layout, camera }: { readonly layout: MapLayout; readonly camera: MapCamera }) {
+export const Minimap = memo(function Minimap({
+  layout: { extent },
+  small: { scale, rails },
+  camera,
+}: {
+  readonly layout: MapLayout;
+  readonly small: SmallMap;
+  readonly camera: MapCamera;
+}) {
   const frame = useRef<SVGRectElement>(null);
-  const { extent } = layout;
-  const scale = Math.min(WIDEST / extent.width, HIGHEST / extent.height);
   const [width, height] = [Math.max(24, extent.width * scale), Math.max(24, extent.height * scale)];
-  const rails = useMemo(() => smallRails(layout, scale), [layout, scale]);
   useEffect(() => {
     const follow = () => {
       const { left, top, right, bottom } = camera.seen();
@@ -25,7 +27,7 @@ export function Minimap({ layout, camera }: { readonly layout: MapLayout; readon
     };
     follow();
     return camera.onMove(follow);
-  }, [camera, layout]);
+  }, [camera, extent]);
   const go = (event: PointerEvent<SVGSVGElement>) => {
     if (event.buttons === 0) return;
     const box = event.currentTarget.getBoundingClientRect();
@@ -64,4 +66,4 @@ export function Minimap({ layout, camera }: { readonly layout: MapLayout; readon
       </svg>
     </div>
   );
-}
+});

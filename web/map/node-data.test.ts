@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { derivedOf } from '#core/derive/derived.ts';
 import { layoutMap } from '#core/drawing/map-layout.ts';
+import { smallMap } from '#core/drawing/minimap.ts';
 import { mapNodes, shapeOf } from '#core/drawing/map-nodes.ts';
 import { toPageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -14,7 +15,8 @@ function drawnOf(site: Site) {
   const derived = derivedOf(site);
   const rows = derived.outline.nodes.map((_, row) => row);
   const nodes = mapNodes({ site, derived, rows, marks: null, adding: null, measure: (text) => text.length * 7 });
-  return { nodes, layout: layoutMap(shapeOf(nodes), 'across') };
+  const layout = layoutMap(shapeOf(nodes), 'across');
+  return { nodes, layout, small: smallMap(layout) };
 }
 const benchOf = (site: Site, open: string[] = []) =>
   ({ ...workbenchFor(site, 'Home', open).workbench(), editing: null, mayEdit: true }) as never;

@@ -151,7 +151,7 @@ export function PageMap() {
         </svg>
       </div>
       {!drawn && <p className="absolute top-14 left-4 text-quiet">Laying out {numberWords(nodes.length)} pages …</p>}
-      {drawn && <Minimap layout={drawn.layout} camera={camera} />}
+      {drawn && <Minimap layout={drawn.layout} small={drawn.small} camera={camera} />}
       {exported && drawn && <ExportMapDialog drawn={drawn} seen={exported} onClose={() => setExported(null)} />}
     </div>
   );

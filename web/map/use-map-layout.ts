@@ -1,6 +1,7 @@
 import { wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { type Direction, type MapLayout, layoutMap } from '#core/drawing/map-layout.ts';
+import { type SmallMap, smallMap } from '#core/drawing/minimap.ts';
 import { type MapNode, sameShape, shapeOf } from '#core/drawing/map-nodes.ts';
 import type { LayoutWorker } from '../workers/layout-worker.ts';
 
@@ -11,6 +12,8 @@ const MAX_AT_ONCE = 1200;
 export interface DrawnMap {
   readonly nodes: readonly MapNode[];
   readonly layout: MapLayout;
+  /** The whole of it for the corner of the window. */
+  readonly small: SmallMap;
 }
 
 let worker: ReturnType<typeof wrap<LayoutWorker>> | null = null;
@@ -20,22 +23,26 @@ const layoutWorker = () =>
   ));
 
 /** Lays nodes out away from the thread that draws. */
-export const layoutApart = (nodes: readonly MapNode[], direction: Direction): Promise<MapLayout> =>
-  layoutWorker().layout(shapeOf(nodes), direction);
+export const layoutApart = async (nodes: readonly MapNode[], direction: Direction): Promise<MapLayout> =>
+  (await layoutWorker().layout(shapeOf(nodes), direction)).layout;
 
 /** Lays the nodes out; until a large layout is ready the one before stays. Null until there is one. */
 export function useMapLayout(nodes: readonly MapNode[], direction: Direction): DrawnMap | null {
   const shape = useSameShape(nodes);
   const isLarge = nodes.length > MAX_AT_ONCE;
-  const here = useMemo(() => (isLarge ? null : layoutMap(shape, direction)), [isLarge, shape, direction]);
+  const here = useMemo(() => {
+    if (isLarge) return null;
+    const layout = layoutMap(shape, direction);
+    return { layout, small: smallMap(layout) };
+  }, [isLarge, shape, direction]);
   const [there, setThere] = useState<{ shape: typeof shape; drawn: DrawnMap } | null>(null);
   useEffect(() => {
     if (!isLarge) return;
     let isGone = false;
     void layoutWorker()
       .layout(shape, direction)
-      .then((layout) => {
-        if (!isGone) setThere({ shape, drawn: { nodes, layout } });
+      .then((made) => {
+        if (!isGone) setThere({ shape, drawn: { nodes, ...made } });
       });
     return () => {
       isGone = true;
@@ -44,9 +51,9 @@ export function useMapLayout(nodes: readonly MapNode[], direction: Direction): D
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [isLarge, shape, direction]);
   return useMemo(() => {
-    if (here) return { nodes, layout: here };
+    if (here) return { nodes, ...here };
     if (!there) return null;
-    return there.shape === shape ? { nodes, layout: there.drawn.layout } : there.drawn;
+    return there.shape === shape ? { ...there.drawn, nodes } : there.drawn;
   }, [here, there, shape, nodes]);
 }
 
