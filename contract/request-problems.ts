@@ -517,6 +517,18 @@ export const OF_REQUESTS = {
     detail: (p) =>
       `${p.by} ${p.words} at ${p.at}, after your change. Undoing yours would undo that too. Nothing was changed.`,
   },
+  'site-full': {
+    status: 422,
+    title: 'The site is full',
+    detail: (p) =>
+      `A site holds at most ${p.limit} pages, with those that were removed. Nothing was changed. Delete removed pages for good, or plan this part as a site of its own.`,
+  },
+  'site-too-large': {
+    status: 507,
+    title: 'The site is too large to open',
+    detail: (p) =>
+      `This site has more than ${p.limit} pages, which is more than can be planned at once. Nothing of it was changed. Whoever runs Spur can delete its removed pages for good, or make several sites of it.`,
+  },
   'archive-too-large': {
     status: 409,
     title: 'The files are too large for one archive',

@@ -103,6 +103,8 @@ export interface Site {
   readonly isLiveTree?: true;
 }
 
+/** A site has at most so many nodes, those that were removed among them: whoever opens one has all of them in memory. */
+export const MAX_NODES = 250_000;
 /** The top level is depth 0; a tree has at most this many levels. */
 export const MAX_DEPTH = 40;
 const NO_CHILDREN: readonly PageId[] = Object.freeze([]);

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream';
 import { checkSite } from '#core/model/check-site.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
-import type { Site } from '#core/model/site.ts';
+import { MAX_NODES, type Site } from '#core/model/site.ts';
 import type { Account } from '#contract/api.ts';
 import type { ArchiveHead, archivedContent } from '#contract/archive.ts';
 import { unpackSite } from '#contract/packed-site.ts';
@@ -100,6 +100,10 @@ function soundSite(head: ArchiveHead, key: SiteKey): Site {
   } catch {
     throw new ArchiveFault('The columns of its pages do not agree with one another.');
   }
+  if (site.nodes.size > MAX_NODES)
+    throw new ArchiveFault(
+      `It has more than ${MAX_NODES.toLocaleString('en')} pages, which is the most that a site can hold.`,
+    );
   const faults = checkSite(site).map((fault) => `Page ${fault}.`);
   const twice = {
     Release: repeatedIn(head.releases.map(({ number }) => String(number))),

@@ -5,7 +5,7 @@ import { editBack } from '#core/changes/way-back.ts';
 import type { PassphraseId } from '#core/model/access.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import { type Consequences, whatChanges } from '#core/changes/what-changes.ts';
-import type { Site } from '#core/model/site.ts';
+import { MAX_NODES, type Site } from '#core/model/site.ts';
 import { applyOperations, cellsOf, checkTogether, wordsOf } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
@@ -330,13 +330,19 @@ function draftOf(site: Site, powers: Powers, draftFor: (site: Site) => Draft) {
     const forbidden = draft.follows ? null : forbiddenIn(site, powers, draft.operations, draft.turns !== undefined);
     if (forbidden) return { ok: false as const, problem: notAllowed(forbiddenWords(powers, forbidden)) };
     const outcome = applyOperations(site, draft.operations);
-    return outcome.ok
-      ? { ok: true as const, draft, outcome }
-      : { ok: false as const, problem: refusalProblem(outcome, site, outcome.index) };
+    if (!outcome.ok) return { ok: false as const, problem: refusalProblem(outcome, site, outcome.index) };
+    requireRoom(site.nodes.size, outcome.site.nodes.size);
+    return { ok: true as const, draft, outcome };
   } catch (fault) {
     if (!(fault instanceof ProblemError)) throw fault;
     return { ok: false as const, problem: fault };
   }
+}
+
+/** @throws ProblemError where a site would have more nodes than before, and more than it can hold */
+export function requireRoom(before: number, after: number): void {
+  if (after > MAX_NODES && after > before)
+    throw new ProblemError('site-full', { limit: MAX_NODES.toLocaleString('en') });
 }
 
 /** The passphrases that an operation names. */

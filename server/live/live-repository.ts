@@ -4,10 +4,11 @@ import { liveSiteOf } from '#core/derive/live-site.ts';
 import { type RedirectSources, addressesLeft } from '#core/derive/redirects.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { withLive } from '#core/model/site-edit.ts';
-import { type LiveNode, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
+import { type LiveNode, MAX_NODES, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
 import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
+import { ProblemError } from '../problem.ts';
 import { withFacts } from './facts.ts';
 import type { FileId } from '#core/files/file.ts';
 import { filesByContent, liveFiles, oldFiles } from './live-file-repository.ts';
@@ -62,6 +63,8 @@ export const loadReleaseAfter = (database: Knex, before: Release): Promise<Relea
 
 async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Settings): Promise<Release> {
   const { key } = row;
+  if (await trx('live_node').where({ site: key }).offset(MAX_NODES).first('id'))
+    throw new ProblemError('site-too-large', { limit: MAX_NODES.toLocaleString('en') });
   const rows = (await trx('live_node').where({ site: key })) as (LiveRow & { live_at: Date })[];
   const whole = makeSite(key as SiteKey, settings, [], rows.map(fromLiveRow), settings);
   const former = await trx('former_address').where({ site: key }).select('path', 'page');

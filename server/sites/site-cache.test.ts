@@ -1,7 +1,9 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { toSiteKey } from '#core/model/ids.ts';
+import { MAX_NODES } from '#core/model/site.ts';
 import type { CommittedEdit } from '#contract/api.ts';
 import { type Person, type TestServer, startTestServer } from '../testing/test-server.ts';
+import { requireRoom } from '../edits/edit-service.ts';
 import { KEPT_UNUSED_MS, SiteCache } from './site-cache.ts';
 
 let server: TestServer;
@@ -55,4 +57,25 @@ it('7: lets go of a site that nobody uses or looks at, and reads it again when i
   stop();
   now += KEPT_UNUSED_MS + 1;
   expect(cache.dropUnused()).toBe(0);
+});
+
+it('opens no site that is larger than can be held, says so, and goes on for all others', async () => {
+  const [full, beside] = [toSiteKey('full'), toSiteKey('beside')];
+  for (const key of [full, beside]) {
+    await server.site(key);
+    await ines.operations(key, add('home'), add('courses'), add('visit'));
+  }
+  const cache = new SiteCache(server.database, Date.now, 3);
+  expect((await cache.current(full)).site.nodes.size).toBe(3);
+  await ines.operations(full, add('news'));
+  const later = new SiteCache(server.database, Date.now, 3);
+  await expect(later.current(full)).rejects.toThrow('more than 3 pages');
+  expect((await later.current(beside)).site.nodes.size).toBe(3);
+});
+
+it('refuses only what makes a full site larger', () => {
+  expect(() => requireRoom(MAX_NODES, MAX_NODES + 1)).toThrow('holds at most 250,000 pages');
+  expect(() => requireRoom(MAX_NODES - 1, MAX_NODES)).not.toThrow();
+  expect(() => requireRoom(MAX_NODES + 5, MAX_NODES + 4)).not.toThrow();
+  expect(() => requireRoom(MAX_NODES + 5, MAX_NODES + 5)).not.toThrow();
 });

@@ -1,5 +1,5 @@
 import type { SiteKey } from '#core/model/ids.ts';
-import type { Site } from '#core/model/site.ts';
+import { MAX_NODES, type Site } from '#core/model/site.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit } from '#contract/api.ts';
@@ -26,12 +26,15 @@ export class SiteCache {
   /** When each site was last used, in milliseconds since 1970. */
   readonly #usedAt = new Map<SiteKey, number>();
   readonly #now: () => number;
+  readonly #most: number;
   readonly #turns = new Map<SiteKey, Promise<unknown>>();
   readonly #listeners = new Map<SiteKey, Set<(edit: CommittedEdit) => void>>();
 
-  constructor(database: Database, now = Date.now) {
+  /** @param most so many nodes a site may have to be opened */
+  constructor(database: Database, now = Date.now, most = MAX_NODES) {
     this.#database = database;
     this.#now = now;
+    this.#most = most;
   }
 
   /** Is told each committed edit of a site, which stays in memory meanwhile. Gives the function that ends it. */
@@ -127,7 +130,7 @@ export class SiteCache {
   }
 
   async #load(key: SiteKey): Promise<LoadedSite> {
-    const loaded = await loadSite(this.#database, key);
+    const loaded = await loadSite(this.#database, key, this.#most);
     if (!loaded) throw new ProblemError('site-unknown', { site: key });
     this.#keep(key, loaded);
     return loaded;

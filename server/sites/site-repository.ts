@@ -8,7 +8,7 @@ import type { OldPageDecision } from '#core/model/old-page.ts';
 import type { Goal } from '#core/model/plan.ts';
 import type { Board } from '#core/model/board.ts';
 import type { BoxId, Sketch } from '#core/model/sketch.ts';
-import { type Site, makeSite } from '#core/model/site.ts';
+import { MAX_NODES, type Site, makeSite } from '#core/model/site.ts';
 import type { Operation } from '#core/operations/operation.ts';
 import type { CommittedEdit, SiteSummary } from '#contract/api.ts';
 import type { Works } from '#contract/releases.ts';
@@ -39,6 +39,7 @@ import {
   settingsOf,
 } from '../database/settings-columns.ts';
 import { oneOf } from '../database/one-of.ts';
+import { ProblemError } from '../problem.ts';
 
 export interface LoadedSite {
   readonly site: Site;
@@ -54,12 +55,17 @@ interface SiteRow extends SettingsRow {
   boards: Board[];
 }
 
-/** A whole site as it is now, read at one moment; undefined where there is none of that key. */
-export async function loadSite(database: Knex, key: SiteKey): Promise<LoadedSite | undefined> {
+/**
+ * A whole site as it is now, read at one moment; undefined where there is none of that key.
+ * @throws ProblemError where it has more nodes than `most`
+ */
+export async function loadSite(database: Knex, key: SiteKey, most = MAX_NODES): Promise<LoadedSite | undefined> {
   return database.transaction(
     async (trx) => {
       const row = await trx<SiteRow>('site').where({ key }).whereNull('deleted_at').first();
       if (!row) return undefined;
+      if (await trx('node').where({ site: key }).offset(most).first('id'))
+        throw new ProblemError('site-too-large', { limit: most.toLocaleString('en') });
       const nodes = (await trx('node').where({ site: key })) as DraftRow[];
       const live = (await trx('live_node').where({ site: key })) as LiveRow[];
       const decisions = await trx('old_page_decision').where({ site: key });
