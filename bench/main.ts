@@ -10,7 +10,7 @@ import { insertVisitor } from '#server/visitors/visitor-repository.ts';
 import { insertSite } from '#server/sites/site-repository.ts';
 import { benchAccess } from './access.ts';
 import { benchAccessCheck } from './access-check.ts';
-import { benchBrowser } from './browser.ts';
+import { type BrowserAims, benchBrowser } from './browser.ts';
 import { benchCarryOver } from './carry-over.ts';
 import { benchDerive } from './derive.ts';
 import { benchEdit } from './edit.ts';
@@ -39,6 +39,8 @@ const EMAIL = 'bench@spur.example';
 const PASSWORD = 'a-benchmark-password';
 const SIZE = 10_000;
 const LARGE = 100_000;
+const AIMS: BrowserAims = { firstRows: 1000, filter: 100, map: 1000 };
+const LARGE_AIMS: BrowserAims = { firstRows: 3000, filter: 200, map: 1500 };
 
 const { values } = parseArgs({ options: { only: { type: 'string' }, markdown: { type: 'boolean' } } });
 const wants = (name: string) => values.only === undefined || values.only === name;
@@ -169,8 +171,7 @@ if (
     // Minutes of it: only where it is asked for.
     if (values.only === 'fuzz') results.push(...(await benchFuzz(url, origin, cookie)));
     const asked = { origin, email: EMAIL, password: PASSWORD };
-    if (wants('browser'))
-      results.push(...(await benchBrowser({ ...asked, site: site.key, size: SIZE, hasAims: true })));
+    if (wants('browser')) results.push(...(await benchBrowser({ ...asked, site: site.key, size: SIZE, aims: AIMS })));
     if (wants('writing')) {
       const liveOrigin = `http://127.0.0.1:${live.port}`;
       results.push(...(await benchWriting({ ...asked, liveOrigin, site: site.key, cookie, post })));
@@ -183,7 +184,7 @@ if (
       const again = connect(url);
       await insertSite(again, large, account.id);
       await again.destroy();
-      results.push(...(await benchBrowser({ ...asked, site: large.key, size: LARGE, hasAims: false })));
+      results.push(...(await benchBrowser({ ...asked, site: large.key, size: LARGE, aims: LARGE_AIMS })));
     }
   } finally {
     await Promise.all([workbench.stop(), live.stop()]);
