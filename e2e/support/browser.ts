@@ -5,7 +5,7 @@ import { Builder, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
 
 export interface Browser {
-  readonly driver: WebDriver;
+  readonly driver: WebDriver & chrome.Driver;
   /** Sets the page's own size, in CSS pixels. */
   readonly resize: (width: number, height: number) => Promise<void>;
   /** Sets what the person prefers: a light or a dark screen, or a few colours of the system's own in place of all others. */
