@@ -7,7 +7,16 @@ import { withLive } from '#core/model/site-edit.ts';
 import { type LiveNode, MAX_NODES, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
-import { type DraftRow, type LiveRow, fromDraftRow, fromLiveRow } from '../database/node-rows.ts';
+import {
+  AS_TEXTS,
+  DRAFT_UNUSUAL,
+  LIVE_UNUSUAL,
+  type LiveRow,
+  type TextRow,
+  draftNodes,
+  fromLiveRow,
+  liveNodes,
+} from '../database/node-rows.ts';
 import { ProblemError } from '../problem.ts';
 import { withFacts } from './facts.ts';
 import type { FileId } from '#core/files/file.ts';
@@ -65,8 +74,12 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
   const { key } = row;
   if (await trx('live_node').where({ site: key }).offset(MAX_NODES).first('id'))
     throw new ProblemError('site-too-large', { limit: MAX_NODES.toLocaleString('en') });
-  const rows = (await trx('live_node').where({ site: key })) as (LiveRow & { live_at: Date })[];
-  const whole = makeSite(key as SiteKey, settings, [], rows.map(fromLiveRow), settings);
+  const rows = (await trx('live_node')
+    .where({ site: key })
+    .select(trx.raw(`${LIVE_UNUSUAL}, extract(epoch FROM date_trunc('milliseconds', live_at))`))
+    .options(AS_TEXTS)) as TextRow[];
+  const entries = liveNodes(rows);
+  const whole = makeSite(key as SiteKey, settings, [], entries, settings);
   const former = await trx('former_address').where({ site: key }).select('path', 'page');
   return {
     number: Number(row.release),
@@ -77,7 +90,7 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
       former: new Map(former.map((one): [string, PageId] => [one.path, one.page])),
       ofOldSite: await redirectsOfOldSite(trx, key),
     },
-    liveAt: new Map(rows.map((one) => [one.id, one.live_at])),
+    liveAt: new Map(entries.map(({ node }, at) => [node.id, new Date(Math.round(Number(rows[at]!.at(-1)) * 1000))])),
     files: await liveFiles(trx, key as SiteKey),
     filesByContent: await filesByContent(trx, key as SiteKey),
     oldFiles: await oldFiles(trx, key as SiteKey),
@@ -155,8 +168,11 @@ export async function releasedAt(database: Knex, whole: Site, release: number): 
 export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | undefined> {
   const row = await database<SettingsRow & { key: string }>('site').where({ key }).first();
   if (!row) return undefined;
-  const rows = (await database('node').where({ site: key, removed_with: null })) as DraftRow[];
-  return makeSite(key, settingsOf(row), rows.map(fromDraftRow));
+  const rows = (await database('node')
+    .where({ site: key, removed_with: null })
+    .select(database.raw(DRAFT_UNUSUAL))
+    .options(AS_TEXTS)) as TextRow[];
+  return makeSite(key, settingsOf(row), draftNodes(rows));
 }
 
 /** A text as HTML, with the sections that the visitor may see, and the site's facts where it names them. */

@@ -18,16 +18,18 @@ import type { StoredContent } from '../contents/content-service.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
 import {
+  AS_TEXTS,
   DRAFT_COLUMNS,
   DRAFT_RECORD,
-  type DraftRow,
+  DRAFT_UNUSUAL,
   NODE_COLUMNS,
   NODE_RECORD,
   LIVE_COLUMNS,
   LIVE_RECORD,
-  type LiveRow,
-  fromDraftRow,
-  fromLiveRow,
+  LIVE_UNUSUAL,
+  type TextRow,
+  draftNodes,
+  liveNodes,
   toDraftRow,
   toLiveRow,
 } from '../database/node-rows.ts';
@@ -66,10 +68,16 @@ export async function loadSite(database: Knex, key: SiteKey, most = MAX_NODES): 
       if (!row) return undefined;
       if (await trx('node').where({ site: key }).offset(most).first('id'))
         throw new ProblemError('site-too-large', { limit: most.toLocaleString('en') });
-      const nodes = (await trx('node').where({ site: key })) as DraftRow[];
-      const live = (await trx('live_node').where({ site: key })) as LiveRow[];
+      const nodes = (await trx('node')
+        .where({ site: key })
+        .select(trx.raw(DRAFT_UNUSUAL))
+        .options(AS_TEXTS)) as TextRow[];
+      const live = (await trx('live_node')
+        .where({ site: key })
+        .select(trx.raw(LIVE_UNUSUAL))
+        .options(AS_TEXTS)) as TextRow[];
       const decisions = await trx('old_page_decision').where({ site: key });
-      const site = makeSite(key, settingsOf(row), nodes.map(fromDraftRow), live.map(fromLiveRow), liveSettingsOf(row), {
+      const site = makeSite(key, settingsOf(row), draftNodes(nodes), liveNodes(live), liveSettingsOf(row), {
         goals: row.goals,
         practice: row.practice,
         sketches: row.sketches,
