@@ -86,12 +86,13 @@ export function accessTableAfter(
   for (const row of [...changed].sort((a, b) => a - b)) {
     if (row < done) continue;
     done = rows.end[row]!;
+    for (const column of [table.open, table.asks, table.locked]) column.fill(0, row, done);
     until = Math.min(until, fillRows(table, rows, settings, memberships, at, row, done));
   }
   return { ...table, until };
 }
 
-/** Works out the rows from one to before another, whose parents are among them or stand in the table; gives when the clock turns one next. */
+/** Works out the rows from one to before another, whose parents are among them or stand in the table, and which nobody can open yet; gives when the clock turns one next. */
 function fillRows(
   { open, locked, asks, passes, gave, signs }: Omit<AccessTable, 'until'>,
   { nodes, parent, hidden, ruled }: Rows,
@@ -113,12 +114,22 @@ function fillRows(
   for (let place = next; !isAsked && ruled[place]! < to; place++)
     isAsked = nodes[ruled[place]!]!.access!.passphrase !== null;
   if (!isAsked) gave.fill(all, from, to);
-  for (const column of [open, asks, locked]) column.fill(0, from, to);
   for (let row = from; row < to; row++) {
     const above = parent[row]!;
     let pass = above === -1 ? all : passes[above]!;
-    let given = !isAsked || above === -1 ? all : gave[above]!;
     let sign = above === -1 ? 0 : signs[above]!;
+    if (!isAsked && row !== ruled[next]) {
+      // Of nearly all rows nothing is to be worked out but what stands above them.
+      if (hidden[row] === 2) sign |= COVERED;
+      passes[row] = pass;
+      signs[row] = sign;
+      if (hidden[row] === 0 && (sign & (OUT_OF_TIME | COVERED)) === 0) {
+        open[row] = pass;
+        if ((sign & LOCKED) !== 0) locked[row] = all & ~pass;
+      }
+      continue;
+    }
+    let given = !isAsked || above === -1 ? all : gave[above]!;
     if (ruled[next] === row) {
       next++;
       const own = nodes[row]!.access!;

@@ -1,7 +1,8 @@
 import { isShownWhenNeeded } from '../model/access.ts';
-import type { PageId } from '../model/ids.ts';
-import type { Menu, EntryOrder } from '../model/menu.ts';
+import type { Language, PageId } from '../model/ids.ts';
+import { ENTRY_ORDERS, type EntryOrder, type Menu } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
+import { knownBefore } from '../model/steps.ts';
 import { textIn } from '../model/texts.ts';
 import type { Derived } from './derived.ts';
 import type { Outline } from './outline.ts';
@@ -72,14 +73,38 @@ export function menuRange(
   return { top: rowsBelow(root), below: rowsBelow };
 }
 
-const known = new WeakMap<Outline, Map<string, readonly number[]>>();
+/** The rows right below one, in an order other than the tree's. */
+type Lists = Map<string, readonly number[]>;
+const listName = (order: EntryOrder, row: number): string => `${order} ${row}`;
+const known = new WeakMap<
+  Site['nodes'],
+  { readonly language: Language; readonly rowOf: Outline['rowOf']; readonly lists: Lists }
+>();
+/** So many edits back lists are looked for that can be gone on from, as long as not more nodes than these differ. */
+const LIMITS = { mostSteps: 64, mostTouched: 500 };
+
+/** The lists of a site, as far as they were asked for; after an edit that moves nothing all but those in which something differs. */
+function listsOf(site: Site, { rowOf, parent }: Outline): Lists {
+  const { language } = site.settings;
+  const isOfNow = (one: { readonly language: Language; readonly rowOf: Outline['rowOf'] } | undefined) =>
+    one?.language === language && one.rowOf === rowOf;
+  const here = known.get(site.nodes);
+  if (here && isOfNow(here)) return here.lists;
+  const found = knownBefore(site, (before) => known.get(before.nodes), LIMITS);
+  const lists: Lists = new Map(isOfNow(found?.known) ? found!.known.lists : []);
+  for (const id of found?.touched ?? []) {
+    const row = rowOf.get(id);
+    if (row !== undefined) for (const order of ENTRY_ORDERS) lists.delete(listName(order, parent[row]!));
+  }
+  known.set(site.nodes, { language, rowOf, lists });
+  return lists;
+}
 
 /** The rows right below one in an order other than the tree's: sorted once for all menus and visitors. */
 function childrenInOrder(site: Site, order: EntryOrder, derived: Derived, row: number): readonly number[] {
   const { outline } = derived;
-  const lists = known.get(outline) ?? new Map<string, readonly number[]>();
-  known.set(outline, lists);
-  const key = `${order} ${row}`;
+  const lists = listsOf(site, outline);
+  const key = listName(order, row);
   let list = lists.get(key);
   if (!list) {
     const rows: number[] = [];

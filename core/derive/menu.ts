@@ -17,6 +17,7 @@ import type { Membership } from './access.ts';
 import { type Derived, derivedOf } from './derived.ts';
 import { arrangedNow } from './menu-merge.ts';
 import { type MenuRange, leadsAstray, menuRange } from './menu-range.ts';
+import { textsOfRows } from './texts-of-rows.ts';
 
 /** One entry of a menu. */
 export interface MenuEntry {
@@ -39,8 +40,10 @@ export interface MenuVisitor {
 }
 
 /** What menus and trails call a node: its menu label, or its title where it has none. */
-export const labelOf = (site: Site, node: SiteNode): string =>
-  textIn(node.label, site.settings.language) || textIn(node.title, site.settings.language);
+export const labelOf = ({ settings: { language } }: Site, node: SiteNode): string => labelIn(node, language);
+
+const labelIn = ({ label, title }: SiteNode, language: Language): string =>
+  textIn(label, language) || textIn(title, language);
 
 /** Where a node leads a visitor; null for a heading, and for an alias of a page that is gone. */
 export function leadsTo(derived: Derived, row: number): string | null {
@@ -114,7 +117,7 @@ function followingEntries(making: Making, section: PageId | null): readonly Menu
     const beside = extras.get(under);
     return beside ? [...beside.first, ...entries, ...beside.last] : entries;
   };
-  const names = namesOf(site, derived);
+  const names = namesOf(site);
   const made = (row: number): MenuEntry => {
     const node = derived.outline.nodes[row]!;
     const id = entryOf(node.id);
@@ -122,7 +125,7 @@ function followingEntries(making: Making, section: PageId | null): readonly Menu
     return {
       id,
       page: node.id,
-      text: (own && textIn(own.label, site.settings.language)) || names[row]!,
+      text: (own && textIn(own.label, site.settings.language)) || names.at(row),
       leadsTo:
         node.type === 'heading' && menu.headings === 'first page' ? firstBelow(derived, row) : leadsTo(derived, row),
       does: null,
@@ -148,17 +151,8 @@ function rowsOf({ top, below }: MenuRange): Set<number> {
   return rows;
 }
 
-const known = new WeakMap<Derived['outline'], { readonly language: Language; readonly names: readonly string[] }>();
-
 /** What menus call each row: worked out once for all menus and all visitors. */
-function namesOf(site: Site, { outline }: Derived): readonly string[] {
-  const { language } = site.settings;
-  const last = known.get(outline);
-  if (last?.language === language) return last.names;
-  const names = outline.nodes.map((node) => labelOf(site, node));
-  known.set(outline, { language, names });
-  return names;
-}
+const namesOf = textsOfRows(labelIn);
 
 /** Rows with those pinned first before the others, and those pinned last after them. */
 function pinned(

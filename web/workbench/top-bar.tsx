@@ -1,4 +1,4 @@
-import { ChevronDown, CircleHelp, Redo2, Undo2 } from 'lucide-react';
+import { ChevronDown, CircleHelp, Redo2, TriangleAlert, Undo2 } from 'lucide-react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { AccountMenu } from '../account/account-menu.tsx';
@@ -51,18 +51,7 @@ export function TopBar() {
         </nav>
       )}
       <div className="flex min-w-0 flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
-        <span
-          role="status"
-          className={`mr-1 text-small max-xl:sr-only compact:sr-only ${shown.isConnected && !shown.isRefused ? 'text-quiet' : 'font-medium text-attention'}`}
-        >
-          {!shown.isConnected
-            ? 'Not connected, trying again'
-            : shown.isRefused
-              ? 'Not all is saved'
-              : shown.isSaving
-                ? 'Saving …'
-                : 'Saved'}
-        </span>
+        <SaveState />
         <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayUndo} onClick={() => run('undo')}>
           <Undo2 size={17} aria-hidden />
         </IconButton>
@@ -82,6 +71,24 @@ export function TopBar() {
         <AccountMenu />
       </div>
     </header>
+  );
+}
+
+/** Whether all is saved. Where there is room for signs alone, only what is wrong shows. */
+function SaveState() {
+  const { isConnected, isRefused, isSaving } = useWorkbench().shown;
+  const wrong = !isConnected ? 'Not connected, trying again' : isRefused ? 'Not all is saved' : null;
+  return (
+    <span
+      role="status"
+      title={wrong ?? undefined}
+      className={`mr-1 text-small ${wrong === null ? 'text-quiet max-xl:sr-only compact:sr-only' : 'flex items-center font-medium text-attention'}`}
+    >
+      {wrong !== null && <TriangleAlert size={16} aria-hidden className="xl:hidden compact:block" />}
+      <span className={wrong === null ? '' : 'max-xl:sr-only compact:sr-only'}>
+        {wrong ?? (isSaving ? 'Saving …' : 'Saved')}
+      </span>
+    </span>
   );
 }
 
