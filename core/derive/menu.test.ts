@@ -4,8 +4,9 @@ import { holds } from '../testing/holds.ts';
 import type { AudienceId } from '../model/audience.ts';
 import { toPageId } from '../model/ids.ts';
 import { type EntryId, type Menu, entryOf, newMenu, toMenuId } from '../model/menu.ts';
-import type { Site } from '../model/site.ts';
-import { IDS, anySite, siteAfter } from '../testing/random-site.ts';
+import { type Site, makeSite } from '../model/site.ts';
+import { applyOperation } from '../operations/apply.ts';
+import { IDS, anySite, anyStep, drawEdit, siteAfter } from '../testing/random-site.ts';
 import { SlowReference } from '../testing/slow-reference.ts';
 import { derivedOf } from './derived.ts';
 import { type MenuEntry, entriesOf, numbersOf, sectionOf } from './menu.ts';
@@ -49,6 +50,47 @@ describe('a menu that follows the tree', () => {
       }),
       { numRuns: 150 },
     );
+  });
+
+  it('is after any edits what it is in a site that nothing is known of yet, in every order', () => {
+    holds(
+      fc.property(
+        anySite,
+        fc.array(fc.tuple(anyStep, fc.constantFrom('tree', 'alphabet', 'date')), { maxLength: 8, size: 'max' }),
+        (start, steps) => {
+          let site = start;
+          for (const [step, order] of steps) {
+            const outcome = applyOperation(site, drawEdit(site, step));
+            if (outcome.ok) site = outcome.site;
+            const menu: Menu = { ...newMenu(toMenuId('test'), 'Test'), levels: 4, order };
+            const { key, settings, nodes, live, liveSettings } = site;
+            const unknown = makeSite(key, settings, nodes.values(), live.values(), liveSettings, site);
+            expect(entriesOf(site, menu)).toEqual(entriesOf(unknown, menu));
+          }
+        },
+      ),
+      { numRuns: 15 },
+    );
+  });
+
+  it('is sorted anew where a page has another title, or another day', () => {
+    const add = (id: string) =>
+      ({ name: 'page.add', page: toPageId(id), place: { parent: null }, title: { en: id } }) as const;
+    const start = siteAfter(['oars', 'lofting', 'sails'].map(add));
+    const byName: Menu = { ...newMenu(toMenuId('test'), 'Test'), order: 'alphabet' };
+    const ids = (site: Site, order: Menu['order']) => entriesOf(site, { ...byName, order }).map(({ page }) => page);
+    expect([ids(start, 'alphabet'), ids(start, 'date')]).toEqual([
+      ['lofting', 'oars', 'sails'],
+      ['oars', 'lofting', 'sails'],
+    ]);
+    const page = toPageId('oars');
+    const named = siteAfter([{ name: 'page.set', page, fields: { title: { en: 'Anchors' } } }], start);
+    expect(ids(named, 'alphabet')).toEqual(['oars', 'lofting', 'sails']);
+    const labelled = siteAfter([{ name: 'page.set', page, fields: { label: { en: 'Tillers' } } }], named);
+    expect(ids(labelled, 'alphabet')).toEqual(['lofting', 'sails', 'oars']);
+    const sails = toPageId('sails');
+    const dated = siteAfter([{ name: 'page.set', page: sails, fields: { frame: { date: '2026-11-25' } } }], labelled);
+    expect(ids(dated, 'date')).toEqual(['sails', 'oars', 'lofting']);
   });
 
   it('has the same pages in the order of the alphabet, if that is asked for', () => {
