@@ -63,14 +63,23 @@ export async function benchEdit(
   ];
   const share = median(byColleague) / median(ours);
   const ratio = median(ours) / median(besideBare);
+  const late = percentile(ours, 0.95) / median(ours);
   return [
     {
       what: `One acknowledged edit, site of ${site.nodes.size.toLocaleString('en')} pages (p95 ${ms(percentile(ours, 0.95))} and ${ms(percentile(besideBare, 0.95))})`,
       ours: ms(median(ours)),
       limit: `${ms(median(besideBare))}, a bare four-statement transaction`,
       ratio,
+      aim: '≤ 1.5',
+      isMet: ratio <= 1.5,
+    },
+    {
+      what: 'The time in which 95 of 100 edits are acknowledged',
+      ours: ms(percentile(ours, 0.95)),
+      limit: `${ms(median(ours))}, the median`,
+      ratio: late,
       aim: '≤ 2',
-      isMet: ratio <= 2,
+      isMet: late <= 2,
     },
     {
       what: 'The same by a colleague with roles in 50 branches',

@@ -72,8 +72,8 @@ export async function benchPublish(
       ours: `${ofAll.toFixed(0)} ms`,
       limit: `${bareWriting.toFixed(0)} ms, the same rows and indexes written by PostgreSQL alone`,
       ratio: ofAll / bareWriting,
-      aim: 'told',
-      isMet: true,
+      aim: '≤ 2',
+      isMet: ofAll / bareWriting <= 2,
     },
     await exported(database, account),
   ];
@@ -133,8 +133,8 @@ async function exported(database: Knex, account: string): Promise<Result> {
       ours: `${Math.round(pages / seconds).toLocaleString('en')} pages/s`,
       limit: `${Math.round(pages / bare).toLocaleString('en')} pages/s, the same files written only`,
       ratio: bare / seconds,
-      aim: '≥ 1,000 pages/s',
-      isMet: pages / seconds >= 1000,
+      aim: '≥ 0.8',
+      isMet: bare / seconds >= 0.8,
     };
   } finally {
     await rm(folder, { recursive: true });

@@ -46,10 +46,10 @@ export function searchTexts(site: Site): StoredContent[] {
 export async function benchSearch(database: Knex, port: number, site: Site): Promise<Result[]> {
   const pages = liveSiteOf(site).nodes.count(({ type }) => type === 'page');
   const results: Result[] = [];
-  for (const [name, asked, typed] of [
-    ['a rare word', wordAt(4200), wordAt(4200)],
-    ['a common word', wordAt(12), wordAt(12)],
-    ['a word with a typing mistake', wordAt(4200), wordAt(4200).slice(0, -1) + 'q'],
+  for (const [name, asked, typed, aim] of [
+    ['a rare word', wordAt(4200), wordAt(4200), 1.2],
+    ['a common word', wordAt(12), wordAt(12), 1.2],
+    ['a word with a typing mistake', wordAt(4200), wordAt(4200).slice(0, -1) + 'q', 1.5],
   ] as const) {
     const ours: number[] = [];
     const bare: number[] = [];
@@ -74,8 +74,8 @@ export async function benchSearch(database: Knex, port: number, site: Site): Pro
       ours: ms(median(ours)),
       limit: `${ms(median(bare))}, PostgreSQL ranking ${asked === typed ? 'it' : 'the right word'}`,
       ratio: median(ours) / median(bare),
-      aim: 'none set',
-      isMet: true,
+      aim: `≤ ${aim}`,
+      isMet: median(ours) / median(bare) <= aim,
     });
   }
   const began = performance.now();
