@@ -64,35 +64,41 @@ export class ReleaseService {
     asked: Pick<ReleaseBody, 'pages' | 'retire'> & Partial<ReleaseBody>,
   ): Promise<Released> {
     return this.#cache.inTurn(key, async () => {
+      const made = await this.#edits.repeated(key, asked.request);
+      if (made) return releasedBy(made);
       const { site: known } = await this.#cache.catchUp(key);
       const needs = await textNeeds(this.#database, known);
       const refuse = await this.#gate.gate(known, account, asked.override);
-      const done =
-        (await this.#edits.repeated(key, asked.request)) ??
-        (await this.#edits.commit(key, account, asked.request ?? null, undefined, (site) => {
-          const { operation, after } = this.#plan(site, asked, needs);
-          const settings = partsOf(site, after);
-          refuse(site, operation);
-          if (after === site) throw new ProblemError('nothing-to-release');
-          return {
-            operations: [operation],
-            kind: 'release',
-            words: releaseWords(operation, asked.name ?? ''),
-            release: {
-              name: asked.name ?? '',
-              note: asked.note ?? '',
-              override: asked.override ?? '',
-              pages: operation.pages.length,
-              retired: operation.retire.length,
-              settings,
-              takesBack: null,
-            },
-          };
-        }));
+      const done = await this.#edits.commit(key, account, asked.request ?? null, undefined, (site) => {
+        const { operation, after } = this.#plan(site, asked, needs);
+        const settings = partsOf(site, after);
+        refuse(site, operation);
+        if (after === site) throw new ProblemError('nothing-to-release');
+        return {
+          operations: [operation],
+          kind: 'release',
+          words: releaseWords(operation, asked.name ?? ''),
+          release: {
+            name: asked.name ?? '',
+            note: asked.note ?? '',
+            override: asked.override ?? '',
+            pages: operation.pages.length,
+            retired: operation.retire.length,
+            settings,
+            takesBack: null,
+          },
+        };
+      });
       // The release is made: what could not be closed is closed with the next one.
       await this.#gate.closeLive(done.site).catch(() => undefined);
       return releasedBy(done);
     });
+  }
+
+  /** The release that a request has made; null where it has made none. */
+  async madeBy(key: SiteKey, request: string): Promise<Released | null> {
+    const made = await this.#cache.inTurn(key, () => this.#edits.repeated(key, request));
+    return made && releasedBy(made);
   }
 
   /** Makes sure that somebody may make a release, as the site is now. @throws ProblemError */

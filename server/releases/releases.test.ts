@@ -1,9 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { randomUUID } from 'node:crypto';
 import { contentIdOf } from '#core/model/content.ts';
-import { toSiteKey } from '#core/model/ids.ts';
+import { toPageId, toSiteKey } from '#core/model/ids.ts';
 import { EVERYBODY_MAY } from '../testing/everybody-may.ts';
 import { EditService } from '../edits/edit-service.ts';
+import { ProblemError } from '../problem.ts';
 import { SiteCache } from '../sites/site-cache.ts';
 import { OPEN_GATE, ReleaseService } from './release-service.ts';
 import { sitesWithDue } from './schedule-repository.ts';
@@ -301,14 +302,14 @@ describe('a release to come', () => {
     expect((await ines.get(`/api/sites/${key}/releases`)).json.releases).toHaveLength(2);
   });
 
-  const scheduler = () => {
+  const scheduler = (gate = OPEN_GATE) => {
     const cache = new SiteCache(server.database);
     const now = () => new Date();
     const releases = new ReleaseService(
       server.database,
       cache,
       new EditService(server.database, cache, EVERYBODY_MAY, now),
-      OPEN_GATE,
+      gate,
     );
     return new ScheduleService(server.database, cache, releases, now, (fault) => {
       throw fault;
@@ -345,6 +346,45 @@ describe('a release to come', () => {
     const { releases } = (await ines.get(`/api/sites/${key}/releases`)).json;
     expect(releases.map((one: { name: string }) => one.name)).toEqual([...pages.toReversed(), '']);
     await visits(key, '/news39', '200');
+  });
+
+  it('is told as made where the process that made it died before it said so, whatever would forbid it by now', async () => {
+    const key = await school();
+    await ines.operations(key, add('news', 'News'));
+    const id = randomUUID();
+    await server.database('scheduled_release').insert({
+      id,
+      site: toSiteKey(key),
+      at: new Date(Date.now() - 60_000),
+      name: 'Opening day',
+      note: '',
+      asked: JSON.stringify({ pages: ['news'], retire: [] }),
+      account: ines.account.id,
+      made_at: new Date(Date.now() - 120_000),
+      state: 'waiting',
+    });
+    // One process makes it, and is gone.
+    const cache = new SiteCache(server.database);
+    const edits = new EditService(server.database, cache, EVERYBODY_MAY, () => new Date());
+    const asked = { pages: [toPageId('news')], retire: [], request: id };
+    const { number } = await new ReleaseService(server.database, cache, edits, OPEN_GATE).make(
+      toSiteKey(key),
+      ines.account,
+      asked,
+    );
+    // The other one finds the page deleted for good, and a gate that lets nothing through.
+    await ines.post(`/api/sites/${key}/releases`, { pages: [], retire: ['news'] });
+    await ines.operations(key, { name: 'page.remove', page: 'news' }, { name: 'page.erase', page: 'news' });
+    const closed = {
+      ...OPEN_GATE,
+      gate: () => Promise.reject(new ProblemError('nothing-to-release')),
+    };
+    const other = scheduler(closed);
+    const round = other.wake();
+    await until('it is settled', async () => (await sitesWithDue(server.database, new Date())).length === 0, 12_000);
+    await Promise.all([other.stop(), round]);
+    const { scheduled } = (await ines.get(`/api/sites/${key}/scheduled-releases`)).json;
+    expect(scheduled).toMatchObject([{ state: 'done', release: number }]);
   });
 
   it('is set once by the same request, and listed however many wait', async () => {

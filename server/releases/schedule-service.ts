@@ -151,6 +151,9 @@ export class ScheduleService {
         done_at: this.#now(),
         ...outcome,
       });
+    // What was made before the process that made it died is made, whatever would forbid it by now.
+    const made = await this.#releases.madeBy(row.site, id);
+    if (made) return void (await settle({ release: made.number }));
     const account = await accountById(this.#database, row.account);
     if (!account) return void (await settle({ fault: 'The account of whoever set it is gone.' }));
     try {
