@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { describe, expect, it } from 'vitest';
 
 /** What scripts may weigh before the first rows, as they are sent (Brotli). The aim is 300,000. */
-const MOST_BYTES = 395_000;
+const MOST_BYTES = 380_000;
 
 const WEB = fileURLToPath(new URL('../dist/web/', import.meta.url));
 interface Chunk {

@@ -149,7 +149,9 @@ function placedAfter(before: Derived, site: Site, outline: Outline, touched: Rea
     done = outline.end[row]!;
     setAddresses(addresses, outline, homeRow, row, done);
   }
-  return placedWith({ parent, isPage, homeRow }, addresses);
+  const placed = placedWith({ parent, isPage, homeRow }, addresses);
+  knownAddresses.set(outline.slugs, placed);
+  return placed;
 }
 
 const placedOf = new WeakMap<Derived['addresses'], Placed>();
