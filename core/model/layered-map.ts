@@ -30,11 +30,6 @@ export class LayeredMap<Key, Value extends NonNullable<unknown>> implements Iter
     this.size = size;
   }
 
-  /** As native maps have one: what compares or hashes plain objects by their fields does not take two maps for the same. */
-  get [Symbol.toStringTag](): string {
-    return 'LayeredMap';
-  }
-
   get(key: Key): Value | undefined {
     const changed = this.#changed(key);
     return changed === undefined ? this.#base.get(key) : changed === GONE ? undefined : changed;

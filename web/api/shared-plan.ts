@@ -10,6 +10,7 @@ import { readTree } from '#contract/sent-tree.ts';
 import type { AnswerOf, BodyOf } from '#contract/routes.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
 import { ServerProblem, call } from './client.ts';
+import { EACH_IS_NEW } from './sites.ts';
 
 /** So often the page asks what is new, and whether the link works still. */
 const ASK_AGAIN_MS = 5000;
@@ -30,7 +31,7 @@ export function useSharedTree(token: string, revision: number | undefined): Site
   return useSWRImmutable(
     revision === undefined ? null : [`${keyOf(token)}/tree`, revision],
     async () => readTree(await call('showSharedTree', { token })),
-    { keepPreviousData: true },
+    { ...EACH_IS_NEW, keepPreviousData: true },
   ).data;
 }
 

@@ -57,6 +57,9 @@ export async function renameSite(key: SiteKey, name: string): Promise<void> {
   await mutate(SITES);
 }
 
+/** For trees that SWR keeps: each that is fetched is another one. Left alone it would compare them field by field, and their maps have no fields. */
+export const EACH_IS_NEW = { compare: Object.is };
+
 /** A site's tree as it is now, or as it was at a revision. @throws ServerProblem, NoAnswer */
 export const fetchSite = async (key: SiteKey, revision?: number): Promise<Site> =>
   readTree(await call('showTree', { site: key }, undefined, revision === undefined ? '' : `?revision=${revision}`));
@@ -66,13 +69,13 @@ export function useTreeAt(key: SiteKey, revision: number | null): { revision: nu
   return useSWRImmutable(
     revision === null ? null : [`/sites/${key}/tree`, revision],
     async () => ({ revision: revision!, site: await fetchSite(key, revision!) }),
-    { keepPreviousData: true },
+    { ...EACH_IS_NEW, keepPreviousData: true },
   ).data;
 }
 
 /** A site's tree as it is now, for a screen that does not edit it. */
 export function useTreeOf(key: SiteKey): { site: Site | undefined; fault: unknown } {
-  const { data, error } = useSWR(`/sites/${key}/tree`, () => fetchSite(key));
+  const { data, error } = useSWR(`/sites/${key}/tree`, () => fetchSite(key), EACH_IS_NEW);
   return { site: data, fault: error };
 }
 

@@ -7,7 +7,7 @@ import { type Outline, outlineOf } from '#core/derive/outline.ts';
 import { openQuestions, planOf } from '#core/model/plan.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SiteSummary } from '#contract/api.ts';
-import { ALL_EDITS, fetchSite, useHistory } from '../api/sites.ts';
+import { ALL_EDITS, EACH_IS_NEW, fetchSite, useHistory } from '../api/sites.ts';
 import { historyLines } from '../past/history-lines.ts';
 import { pages } from '../tree/words.ts';
 
@@ -18,8 +18,10 @@ const LATEST = 3;
 /** What waits in a site, who changed what last, and how its tree looks, where it is small enough to be looked at in passing. */
 export function SiteAtAGlance({ site }: { readonly site: SiteSummary }) {
   const isSmall = site.pages > 0 && site.pages <= MOST_PAGES;
-  const { data: tree } = useSWR(isSmall ? [`/sites/${site.key}/glance`, site.changedAt] : null, () =>
-    fetchSite(site.key),
+  const { data: tree } = useSWR(
+    isSmall ? [`/sites/${site.key}/glance`, site.changedAt] : null,
+    () => fetchSite(site.key),
+    EACH_IS_NEW,
   );
   const entries = useHistory(site.key, Date.parse(site.changedAt), ALL_EDITS) ?? [];
   const waits = useMemo(() => (tree ? waitsIn(tree) : []), [tree]);
