@@ -6,6 +6,9 @@ const TRY_AGAIN_MS = 500;
 /** What says that the connection is gone or the server is starting: PostgreSQL's classes 08 and 57P, and the system's own codes. */
 const IS_GONE = /^(08|57P0)|^E(CONNREFUSED|CONNRESET|PIPE)$/;
 
+/** A statement that says how many rows it has changed, which the package reads without looking whether there is an answer. */
+const COUNTS = /\bSELECT COUNT\(\*\)/i;
+
 /**
  * Connections for a package that does not wait for all of its statements, so that one which fails would end the process: while
  * the database cannot be reached they are tried again. Once `ending` is aborted they give nothing instead.
@@ -29,7 +32,7 @@ export class PatientDatabase {
       } catch (fault) {
         const { code = '', message } = fault as { code?: string; message: string };
         const isGone = IS_GONE.test(code) || message.startsWith('Connection terminated');
-        if (this.#ending.aborted) return { rows: [] };
+        if (this.#ending.aborted) return { rows: COUNTS.test(text) ? [{ count: '0' }] : [] };
         if (!isGone || Date.now() > end) throw fault;
         await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
       }
