@@ -74,14 +74,6 @@ export async function benchEdit(
       isMet: ratio <= 1.5,
     },
     {
-      what: 'The time in which 95 of 100 edits are acknowledged',
-      ours: ms(percentile(ours, 0.95)),
-      limit: `${ms(median(ours))}, the median`,
-      ratio: late,
-      aim: '≤ 2',
-      isMet: late <= 2,
-    },
-    {
       what: 'The same by a colleague with roles in 50 branches',
       ours: ms(median(byColleague)),
       limit: `${ms(median(ours))}, by somebody who may do everything`,
@@ -96,6 +88,14 @@ export async function benchEdit(
       ratio: median(ours) / median(besidePrepared),
       aim: 'none set',
       isMet: true,
+    },
+    {
+      what: 'The time in which 95 of 100 edits are acknowledged',
+      ours: ms(percentile(ours, 0.95)),
+      limit: `${ms(median(ours))}, the median`,
+      ratio: late,
+      aim: '≤ 2',
+      isMet: late <= 2,
     },
   ];
 }

@@ -521,13 +521,13 @@ export const OF_REQUESTS = {
     status: 422,
     title: 'The site is full',
     detail: (p) =>
-      `A site holds at most ${p.limit} pages, with those that were removed. Nothing was changed. Delete removed pages for good, or plan this part as a site of its own.`,
+      `A site holds at most ${p.limit} pages, removed ones included. Nothing was changed. Delete removed pages for good, or plan this part as a separate site.`,
   },
   'site-too-large': {
     status: 507,
     title: 'The site is too large to open',
     detail: (p) =>
-      `This site has more than ${p.limit} pages, which is more than can be planned at once. Nothing of it was changed. Whoever runs Spur can delete its removed pages for good, or make several sites of it.`,
+      `This site has more than ${p.limit} pages, the most that Spur can open. Nothing in it was changed. Ask whoever runs Spur to delete removed pages for good, or to split it into several sites.`,
   },
   'archive-too-large': {
     status: 409,

@@ -44,17 +44,18 @@ export function whatChanges(before: Site, after: Site): Consequences {
   const was = derivedOf(before);
   const is = derivedOf(after);
   const areReachedAlike = haveSameAddresses(was, is) && was.hiddenBy === is.hiddenBy;
-  (areReachedAlike ? [] : is.outline.nodes).forEach((node, row) => {
-    const old = rowBeside(was.outline, row, node.id);
-    if (old === undefined) return void added.push(node.id);
-    const addressBefore = was.addresses[old];
-    const addressAfter = is.addresses[row];
-    if (addressBefore !== addressAfter && addressBefore && addressAfter)
-      addresses.push({ page: node.id, before: addressBefore, after: addressAfter });
-    const couldBeReached = was.hiddenBy[old] === -1;
-    const canBeReached = is.hiddenBy[row] === -1;
-    if (couldBeReached !== canBeReached) (canBeReached ? opened : closed).push(node.id);
-  });
+  if (!areReachedAlike)
+    is.outline.nodes.forEach((node, row) => {
+      const old = rowBeside(was.outline, row, node.id);
+      if (old === undefined) return void added.push(node.id);
+      const addressBefore = was.addresses[old];
+      const addressAfter = is.addresses[row];
+      if (addressBefore !== addressAfter && addressBefore && addressAfter)
+        addresses.push({ page: node.id, before: addressBefore, after: addressAfter });
+      const couldBeReached = was.hiddenBy[old] === -1;
+      const canBeReached = is.hiddenBy[row] === -1;
+      if (couldBeReached !== canBeReached) (canBeReached ? opened : closed).push(node.id);
+    });
   if (was.outline.rowOf !== is.outline.rowOf)
     was.outline.nodes.forEach(({ id }, row) => {
       if (rowBeside(is.outline, row, id) === undefined) removed.push(id);

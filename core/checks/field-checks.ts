@@ -1,7 +1,7 @@
 import { fieldContextOf } from '../fields/context.ts';
 import { detailOf, fieldsFor, valueAs } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
-import { type PageCheck, type PageFacts, readRowsThat } from './page-check.ts';
+import { type PageCheck, type PageFacts, rowsThatLack } from './page-check.ts';
 
 /** Values are read by no clock, and files are known by their ids. */
 const contextOf = ({ site }: PageFacts) => fieldContextOf(site, '');
@@ -13,7 +13,7 @@ export const requiredField: PageCheck = {
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);
-    return readRowsThat(read, (row) => {
+    return rowsThatLack(read, (row) => {
       const { access, details } = derived.outline.nodes[row]!;
       const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);
       return fields.some((field) => field.isRequired && detailOf(details, field, context) === null);
@@ -29,7 +29,7 @@ export const unreadField: PageCheck = {
   find: (facts) => {
     const { site, derived, read } = facts;
     const context = contextOf(facts);
-    return readRowsThat(read, (row) => {
+    return rowsThatLack(read, (row) => {
       const { access, details } = derived.outline.nodes[row]!;
       if (details === null) return false;
       const fields = fieldsFor(ruleOf({ access }).labels, site.settings.labels);

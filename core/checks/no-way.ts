@@ -2,7 +2,7 @@ import { forEachListed } from '../derive/listing.ts';
 import type { MenuEntry } from '../derive/menu.ts';
 import { menuTableOf } from '../derive/menu-table.ts';
 import type { PageId } from '../model/ids.ts';
-import { type PageCheck, readRowsThat } from './page-check.ts';
+import { type PageCheck, rowsThatLack } from './page-check.ts';
 
 /**
  * A page that only those come upon who know its address. Visitors begin at the home page, at the landing page of an audience, or
@@ -58,6 +58,6 @@ export const noWay: PageCheck = {
       for (const to of linksOf.get(id) ?? []) reach(to);
       for (let up = outline.parent[row]!; up !== -1; up = outline.parent[up]!) reachRow(up);
     }
-    yield* readRowsThat(read, (row) => isReached[row] === 0);
+    yield* rowsThatLack(read, (row) => isReached[row] === 0);
   },
 };

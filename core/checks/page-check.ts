@@ -39,7 +39,7 @@ export interface PageCheck {
 const AT_ONCE = 1000;
 
 /** The rows of pages that somebody can read and that lack something, with a breath after every so many. */
-export function* readRowsThat(read: readonly number[], isLacking: (row: number) => boolean) {
+export function* rowsThatLack(read: readonly number[], isLacking: (row: number) => boolean) {
   for (let at = 0; at < read.length; at++) {
     if (at % AT_ONCE === AT_ONCE - 1) yield null;
     if (isLacking(read[at]!)) yield { row: read[at]! };

@@ -1,5 +1,5 @@
 import type { TextFault } from '../sections/text-faults.ts';
-import { type PageCheck, readRowsThat } from './page-check.ts';
+import { type PageCheck, rowsThatLack } from './page-check.ts';
 
 /** A check of what stands in texts: they were looked through where they are kept. */
 const ofText = (fault: TextFault, called: string, says: string): PageCheck => ({
@@ -7,7 +7,7 @@ const ofText = (fault: TextFault, called: string, says: string): PageCheck => ({
   words: () => says,
   find: ({ derived, read, textFaults }) => {
     const pages = new Set(textFaults.flatMap((one) => (one.fault === fault ? [one.page] : [])));
-    return pages.size === 0 ? [] : readRowsThat(read, (row) => pages.has(derived.outline.nodes[row]!.id));
+    return pages.size === 0 ? [] : rowsThatLack(read, (row) => pages.has(derived.outline.nodes[row]!.id));
   },
 });
 

@@ -123,8 +123,8 @@ function pathAt({ parent, slugs }: Pick<Outline, 'parent' | 'slugs'>, homeRow: n
 function placedAfter(before: Derived, site: Site, outline: Outline, touched: ReadonlySet<PageId>): Placed | null {
   const { outline: was } = before;
   const home = homeOf(site);
-  const runs = outline.rowOf === was.rowOf ? null : outline.rowOf.runsFrom(was.rowOf);
-  if (home !== before.home || (runs === null && outline.rowOf !== was.rowOf)) return null;
+  const runs = outline.rowOf.runsFrom(was.rowOf);
+  if (home !== before.home || runs === null) return null;
   const homeRow = home === null ? -1 : outline.rowOf.get(home)!;
   const anew: number[] = [];
   for (const id of touched) {
@@ -133,16 +133,16 @@ function placedAfter(before: Derived, site: Site, outline: Outline, touched: Rea
     // A branch that was taken out and put back stands in no run of rows, though nothing of it differs.
     const isAsBefore =
       old !== undefined &&
-      (runs === null || rowThrough(runs, old) === row) &&
+      rowThrough(runs, old) === row &&
       outline.slugs[row] === was.slugs[old] &&
       outline.isPage[row] === was.isPage[old] &&
       outline.nodes[row]!.parent === was.nodes[old]!.parent;
     if (!isAsBefore) anew.push(row);
   }
   const { parent, isPage } = outline;
-  if (runs === null && anew.length === 0) return placedWith({ parent, isPage, homeRow }, before.addresses);
-  const addresses =
-    runs === null ? before.addresses.slice() : carriedValues(before.addresses, runs, outline.nodes.length);
+  if (outline.rowOf === was.rowOf && anew.length === 0)
+    return placedWith({ parent, isPage, homeRow }, before.addresses);
+  const addresses = carriedValues(before.addresses, runs, outline.nodes.length);
   let done = 0;
   for (const row of anew.sort((a, b) => a - b)) {
     if (row < done) continue;

@@ -6,7 +6,7 @@ import type { Site } from '../model/site.ts';
 import type { Derived } from './derived.ts';
 import type { FeedbackTotals } from './feedback-totals.ts';
 import { STATES } from './state.ts';
-import { foldedTitlesOf } from './folded-titles.ts';
+import { foldedNamesOf } from './folded-titles.ts';
 import { type Found, typedWords, withContext, withSlips } from './visible-rows.ts';
 
 /** What filters look at besides the tree. */
@@ -140,7 +140,7 @@ export function filterRows(facts: FilterFacts, fields: readonly FilterField[], {
   const words = typedWords(query);
   const active = fields.filter((field) => (filter[field.key]?.length ?? 0) > 0);
   const { outline, addresses } = facts.derived;
-  const titles = foldedTitlesOf(facts.site);
+  const titles = foldedNamesOf(facts.site);
   const passes = (row: number) =>
     active.every((field) => filter[field.key]!.some((value) => field.matches(facts, row, value)));
   const found = withContext(outline, (row) => {
@@ -154,7 +154,7 @@ export function filterRows(facts: FilterFacts, fields: readonly FilterField[], {
 
 /** Makes finding in these rows quick from the first letter on. Gives the row to go on from, or null where all is done. */
 export function prepareFind(site: Site, { outline }: Derived, from: number, isTimeUp: () => boolean): number | null {
-  const titles = foldedTitlesOf(site);
+  const titles = foldedNamesOf(site);
   for (let row = from; row < outline.nodes.length; row++) {
     if (row % 64 === 0 && row > from && isTimeUp()) return row;
     titles.at(row);

@@ -8,7 +8,7 @@ import { makeSite } from '../model/site.ts';
 import { applyOperation } from '../operations/apply.ts';
 import { anyStep, drawEdit, emptySite } from '../testing/random-site.ts';
 import { derive, derivedOf } from './derived.ts';
-import { foldedTitlesOf } from './folded-titles.ts';
+import { foldedNamesOf } from './folded-titles.ts';
 import { makeOutline, outlineOf } from './outline.ts';
 import { statesAnew, statesOf } from './states.ts';
 
@@ -35,7 +35,7 @@ function largeSite() {
 it('of 100,000 pages: what is made of what was known before is what is made anew, whatever was done', () => {
   const start = largeSite();
   expect(outlineOf(start).nodes.length).toBe(SIZE);
-  foldedTitlesOf(start).at(SIZE - 1);
+  foldedNamesOf(start).at(SIZE - 1);
   derivedOf(start);
   holds(
     fc.property(fc.array(anyStep, { minLength: 15, maxLength: 25, size: 'max' }), (steps) => {
@@ -45,7 +45,7 @@ it('of 100,000 pages: what is made of what was known before is what is made anew
         if (!outcome.ok) continue;
         site = outcome.site;
         derivedOf(site);
-        foldedTitlesOf(site);
+        foldedNamesOf(site);
       }
       const [outline, anew] = [outlineOf(site), makeOutline(site)];
       // Columns of 100,000 rows are compared as texts: one by one that would take a minute.
@@ -68,8 +68,8 @@ it('of 100,000 pages: what is made of what was known before is what is made anew
       expect(derived.addresses.join() === derivedAnew.addresses.join()).toBe(true);
       expect(derived.hiddenBy.join() === derivedAnew.hiddenBy.join()).toBe(true);
       expect(statesOf(site).join() === statesAnew(site, anew).join()).toBe(true);
-      const titles = foldedTitlesOf(site);
-      const fresh = foldedTitlesOf({ ...site });
+      const titles = foldedNamesOf(site);
+      const fresh = foldedNamesOf({ ...site });
       for (let row = 0; row < outline.nodes.length; row += 97) expect(titles.at(row)).toBe(fresh.at(row));
     }),
     { numRuns: 2 },

@@ -23,8 +23,8 @@ export function columnsOf(nodes: readonly SiteNode[], language: string): Columns
  * @param was the outline before, whose lists of rows are gone on from @param before the same with its rows where they are now
  */
 export function refreshedColumns(
-  was: Pick<Outline, 'nodes' | 'rowOf' | 'aliases' | 'ruled'>,
-  before: Columns & Pick<Outline, 'nodes' | 'rowOf'>,
+  was: Pick<Outline, 'rowOf' | 'aliases' | 'ruled'>,
+  before: Columns & Pick<Outline, 'rowOf'>,
   nodes: readonly SiteNode[],
   rows: readonly number[],
   language: string,
@@ -38,13 +38,14 @@ export function refreshedColumns(
   for (const row of rows) setColumns(columns, row, nodes[row]!, language);
   const kept = <Name extends keyof typeof columns>(name: Name): Columns[Name] =>
     rows.every((row) => columns[name][row] === before[name][row]) ? before[name] : (columns[name] as Columns[Name]);
-  const runs = before.rowOf === was.rowOf ? null : before.rowOf.runsFrom(was.rowOf);
+  const isSameShape = before.rowOf === was.rowOf;
+  const runs = before.rowOf.runsFrom(was.rowOf)!;
   const set = new Set(rows);
   const listAfter = (name: 'aliases' | 'ruled', isListed: (node: SiteNode) => boolean): readonly number[] => {
     const added = rows.filter((row) => isListed(nodes[row]!));
-    const left = runs === null ? was[name] : was[name].flatMap((row) => rowThrough(runs, row) ?? []);
+    const left = was[name].flatMap((row) => rowThrough(runs, row) ?? []);
     const stay = left.filter((row) => !set.has(row));
-    if (runs === null && stay.length === left.length && added.length === 0) return was[name];
+    if (isSameShape && stay.length === left.length && added.length === 0) return was[name];
     return [...stay, ...added].sort((a, b) => a - b);
   };
   return {

@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
-import { textIn } from '../model/texts.ts';
-import { folded, foldedTitle } from './folded-title.ts';
+import { folded } from './folded.ts';
+import { foldedTitlesOf } from './folded-titles.ts';
 import type { Outline } from './outline.ts';
 import { type Found, findRows } from './visible-rows.ts';
 
@@ -24,11 +24,11 @@ export function pageChoices(
   const found = findRows(site, outline, query, isOffered);
   const typed = folded(query).trim();
   if (typed === '') return { ...found, best: null };
-  const { language } = site.settings;
+  const titles = foldedTitlesOf(site);
   let best: number | null = null;
   let bestScore = -1;
   for (const row of [...found.matches].sort((one, other) => one - other)) {
-    const score = scoreOf(foldedTitle(textIn(outline.nodes[row]!.title, language)), typed);
+    const score = scoreOf(titles.at(row), typed);
     if (score <= bestScore) continue;
     bestScore = score;
     best = row;

@@ -65,8 +65,9 @@ export class RowsById {
     return this.get(id) !== undefined;
   }
 
-  /** Where the rows of an earlier shape stand in this one; null where this did not come of it, or a long time ago. */
+  /** Where the rows of an earlier shape, or of this one, stand in this one; null where this did not come of it, or a long time ago. */
   runsFrom(before: RowsById): RowRuns | null {
+    if (before === this) return { from: [0], to: [this.size], by: [0] };
     let runs: RowRuns | null = null;
     let step = this.#step;
     for (let steps = 0; steps < MAX_STEPS && step !== null; steps++) {

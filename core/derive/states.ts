@@ -29,9 +29,9 @@ function fromBefore(site: Site, { nodes, rowOf }: Outline): State[] | null {
   const found = knownBefore(site, (before) => known.get(before), { mostSteps: MAX_STEPS });
   if (!found) return null;
   const { touched, known: before } = found;
-  const runs = before.outline.rowOf === rowOf ? null : rowOf.runsFrom(before.outline.rowOf);
-  if (runs === null && before.outline.rowOf !== rowOf) return null;
-  const states = runs === null ? before.states.slice() : carriedValues(before.states, runs, nodes.length);
+  const runs = rowOf.runsFrom(before.outline.rowOf);
+  if (runs === null) return null;
+  const states = carriedValues(before.states, runs, nodes.length);
   for (const id of touched) {
     const row = rowOf.get(id);
     if (row !== undefined) states[row] = stateOf(site.live.get(id), nodes[row]!);

@@ -1,4 +1,3 @@
-import type { PageId } from '../model/ids.ts';
 import type { SiteNode } from '../model/node.ts';
 import type { Settings, Site } from '../model/site.ts';
 import { knownBefore } from '../model/steps.ts';
@@ -29,15 +28,13 @@ export function textsOfRows(
     const found = knownBefore(site, (before) => known.get(before), { mostSteps: MAX_STEPS });
     if (found?.known.language !== site.settings.language) return null;
     const { known: before, touched } = found;
-    const isSameShape = before.outline.rowOf === outline.rowOf;
-    const runs = isSameShape ? null : outline.rowOf.runsFrom(before.outline.rowOf);
-    if (runs === null && !isSameShape) return null;
-    const made = runs === null ? before.made.slice() : carriedValues(before.made, runs, outline.nodes.length);
-    const forget = (id: PageId) => {
+    const runs = outline.rowOf.runsFrom(before.outline.rowOf);
+    if (runs === null) return null;
+    const made = carriedValues(before.made, runs, outline.nodes.length);
+    for (const id of touched) {
       const row = outline.rowOf.get(id);
       if (row !== undefined) made[row] = undefined;
-    };
-    touched.forEach(forget);
+    }
     return made;
   };
   return (site) => {

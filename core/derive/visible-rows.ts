@@ -1,7 +1,7 @@
 import type { PageId } from '../model/ids.ts';
 import { type Site } from '../model/site.ts';
-import { folded } from './folded-title.ts';
-import { foldedTitlesOf } from './folded-titles.ts';
+import { folded } from './folded.ts';
+import { foldedNamesOf } from './folded-titles.ts';
 import { isNearText } from './near-words.ts';
 import type { Outline } from './outline.ts';
 
@@ -40,7 +40,7 @@ export function findRows(
   isOffered: (row: number, page: PageId) => boolean = () => true,
 ): Found {
   const words = typedWords(query);
-  const titles = foldedTitlesOf(site);
+  const titles = foldedNamesOf(site);
   const titleOf = (row: number) => (isOffered(row, outline.nodes[row]!.id) ? titles.at(row) : null);
   const found = withContext(outline, (row) => {
     const title = titleOf(row);

@@ -62,6 +62,13 @@ test('what changes nothing gives the same map', () => {
   expect(map.set(2, 'two').set(2, 'two').size).toBe(2);
 });
 
+test('what holds other things is not equal to it, so that tests of sites can fail', () => {
+  const map = new LayeredMap(new Map([[1, 'one']]));
+  expect({ map }).toEqual({ map: new LayeredMap<number, string>().set(1, 'one') });
+  expect({ map }).not.toEqual({ map: map.set(1, 'uno') });
+  expect({ map }).not.toEqual({ map: map.delete(1).set(2, 'one') });
+});
+
 test('some, every, find, count and forEach look at what is there, and at nothing that is gone', () => {
   const map = new LayeredMap(
     new Map([

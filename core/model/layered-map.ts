@@ -51,10 +51,7 @@ export class LayeredMap<Key, Value extends NonNullable<unknown>> implements Iter
   }
 
   deleteAll(keys: Iterable<Key>): LayeredMap<Key, Value> {
-    // eslint-disable-next-line @typescript-eslint/no-this-alias
-    let left: LayeredMap<Key, Value> = this;
-    for (const key of keys) left = left.delete(key);
-    return left;
+    return [...keys].reduce<LayeredMap<Key, Value>>((left, key) => left.delete(key), this);
   }
 
   *entries(): Generator<[Key, Value]> {

@@ -4,20 +4,11 @@ import { liveSiteOf } from '#core/derive/live-site.ts';
 import { type RedirectSources, addressesLeft } from '#core/derive/redirects.ts';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
 import { withLive } from '#core/model/site-edit.ts';
-import { type LiveNode, MAX_NODES, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
+import { type LiveNode, type Settings, type Site, makeSite, newSettings } from '#core/model/site.ts';
 import type { RenderedPart } from '#core/model/content.ts';
 import type { Works } from '#contract/releases.ts';
-import {
-  AS_TEXTS,
-  DRAFT_UNUSUAL,
-  LIVE_UNUSUAL,
-  type LiveRow,
-  type TextRow,
-  draftNodes,
-  fromLiveRow,
-  liveNodes,
-} from '../database/node-rows.ts';
-import { ProblemError } from '../problem.ts';
+import { readDraft, readLive } from '../database/node-repository.ts';
+import { type LiveRow, fromLiveRow } from '../database/node-rows.ts';
 import { withFacts } from './facts.ts';
 import type { FileId } from '#core/files/file.ts';
 import { filesByContent, liveFiles, oldFiles } from './live-file-repository.ts';
@@ -72,14 +63,8 @@ export const loadReleaseAfter = (database: Knex, before: Release): Promise<Relea
 
 async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Settings): Promise<Release> {
   const { key } = row;
-  if (await trx('live_node').where({ site: key }).offset(MAX_NODES).first('id'))
-    throw new ProblemError('site-too-large', { limit: MAX_NODES.toLocaleString('en') });
-  const rows = (await trx('live_node')
-    .where({ site: key })
-    .select(trx.raw(`${LIVE_UNUSUAL}, extract(epoch FROM date_trunc('milliseconds', live_at))`))
-    .options(AS_TEXTS)) as TextRow[];
-  const entries = liveNodes(rows);
-  const whole = makeSite(key as SiteKey, settings, [], entries, settings);
+  const { live, liveAt } = await readLive(trx, key as SiteKey);
+  const whole = makeSite(key as SiteKey, settings, [], live, settings);
   const former = await trx('former_address').where({ site: key }).select('path', 'page');
   return {
     number: Number(row.release),
@@ -90,7 +75,7 @@ async function readWhole(trx: Knex.Transaction, row: LiveSiteRow, settings: Sett
       former: new Map(former.map((one): [string, PageId] => [one.path, one.page])),
       ofOldSite: await redirectsOfOldSite(trx, key),
     },
-    liveAt: new Map(entries.map(({ node }, at) => [node.id, new Date(Math.round(Number(rows[at]!.at(-1)) * 1000))])),
+    liveAt,
     files: await liveFiles(trx, key as SiteKey),
     filesByContent: await filesByContent(trx, key as SiteKey),
     oldFiles: await oldFiles(trx, key as SiteKey),
@@ -168,11 +153,12 @@ export async function releasedAt(database: Knex, whole: Site, release: number): 
 export async function loadDraft(database: Knex, key: SiteKey): Promise<Site | undefined> {
   const row = await database<SettingsRow & { key: string }>('site').where({ key }).first();
   if (!row) return undefined;
-  const rows = (await database('node')
-    .where({ site: key, removed_with: null })
-    .select(database.raw(DRAFT_UNUSUAL))
-    .options(AS_TEXTS)) as TextRow[];
-  return makeSite(key, settingsOf(row), draftNodes(rows));
+  const nodes = await readDraft(database, key);
+  return makeSite(
+    key,
+    settingsOf(row),
+    nodes.filter(({ removedWith }) => removedWith === null),
+  );
 }
 
 /** A text as HTML, with the sections that the visitor may see, and the site's facts where it names them. */

@@ -18,18 +18,12 @@ import type { StoredContent } from '../contents/content-service.ts';
 import { RELEASE_CHANNEL } from '../database/channels.ts';
 import type { ReleaseCounts } from '../edits/outcome.ts';
 import {
-  AS_TEXTS,
   DRAFT_COLUMNS,
   DRAFT_RECORD,
-  DRAFT_UNUSUAL,
   NODE_COLUMNS,
   NODE_RECORD,
   LIVE_COLUMNS,
   LIVE_RECORD,
-  LIVE_UNUSUAL,
-  type TextRow,
-  draftNodes,
-  liveNodes,
   toDraftRow,
   toLiveRow,
 } from '../database/node-rows.ts';
@@ -40,8 +34,8 @@ import {
   liveSettingsOf,
   settingsOf,
 } from '../database/settings-columns.ts';
+import { readDraft, readLive } from '../database/node-repository.ts';
 import { oneOf } from '../database/one-of.ts';
-import { ProblemError } from '../problem.ts';
 
 export interface LoadedSite {
   readonly site: Site;
@@ -66,18 +60,10 @@ export async function loadSite(database: Knex, key: SiteKey, most = MAX_NODES): 
     async (trx) => {
       const row = await trx<SiteRow>('site').where({ key }).whereNull('deleted_at').first();
       if (!row) return undefined;
-      if (await trx('node').where({ site: key }).offset(most).first('id'))
-        throw new ProblemError('site-too-large', { limit: most.toLocaleString('en') });
-      const nodes = (await trx('node')
-        .where({ site: key })
-        .select(trx.raw(DRAFT_UNUSUAL))
-        .options(AS_TEXTS)) as TextRow[];
-      const live = (await trx('live_node')
-        .where({ site: key })
-        .select(trx.raw(LIVE_UNUSUAL))
-        .options(AS_TEXTS)) as TextRow[];
+      const nodes = await readDraft(trx, key, most);
+      const { live } = await readLive(trx, key, most);
       const decisions = await trx('old_page_decision').where({ site: key });
-      const site = makeSite(key, settingsOf(row), draftNodes(nodes), liveNodes(live), liveSettingsOf(row), {
+      const site = makeSite(key, settingsOf(row), nodes, live, liveSettingsOf(row), {
         goals: row.goals,
         practice: row.practice,
         sketches: row.sketches,

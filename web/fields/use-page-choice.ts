@@ -2,7 +2,7 @@ import { type KeyboardEvent, useMemo, useState } from 'react';
 import { type PageChoices, pageChoices } from '#core/derive/page-choices.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { typedWords } from '#core/derive/visible-rows.ts';
-import { folded } from '#core/derive/folded-title.ts';
+import { folded } from '#core/derive/folded.ts';
 import type { Site } from '#core/model/site.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';

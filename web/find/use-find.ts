@@ -2,7 +2,7 @@ import { useEffect, useMemo } from 'react';
 import type { Derived } from '#core/derive/derived.ts';
 import type { FeedbackTotals } from '#core/derive/feedback-totals.ts';
 import { type Filter, type FilterFacts, filterRows, isAsking, prepareFind } from '#core/derive/filters.ts';
-import { foldedTitlesOf } from '#core/derive/folded-titles.ts';
+import { foldedNamesOf } from '#core/derive/folded-titles.ts';
 import type { Found } from '#core/derive/visible-rows.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -50,7 +50,7 @@ export function useFind(
 function usePreparation(site: Site, derived: Derived): void {
   const now = useLatest({ site, derived });
   // What was made ready goes along with each edit.
-  useEffect(() => void foldedTitlesOf(site), [site]);
+  useEffect(() => void foldedNamesOf(site), [site]);
   useEffect(() => {
     // A browser that does not say when it is idle folds the titles when the first letter is typed.
     if (typeof window.requestIdleCallback !== 'function') return;

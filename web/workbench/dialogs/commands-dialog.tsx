@@ -1,6 +1,6 @@
 import { Command } from 'cmdk';
 import { type ReactNode, useState } from 'react';
-import { folded } from '#core/derive/folded-title.ts';
+import { folded } from '#core/derive/folded.ts';
 import { isNearText } from '#core/derive/near-words.ts';
 import { typedWords } from '#core/derive/visible-rows.ts';
 import { ALL_LENSES } from '../../lenses/all-lenses.ts';

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
-import { folded } from '#core/derive/folded-title.ts';
+import { folded } from '#core/derive/folded.ts';
 import { typedWords } from '#core/derive/visible-rows.ts';
 import { ChoiceField } from '../../../fields/choice-field.tsx';
 import { choiceId } from '../../../fields/choice-id.ts';
