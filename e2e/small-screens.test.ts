@@ -129,6 +129,25 @@ describe('on a telephone (390 × 800) nothing is out of reach:', () => {
   });
 });
 
+describe('the bar on top', () => {
+  beforeAll(() => bench.open(spur, 'pellow-quay', '?lens=write&page=pq012'));
+
+  it.each([768, 900, 1023, 1024, 1100, 1279, 1280])(
+    'has nothing over something else, %i pixels wide',
+    async (width) => {
+      await browser.resize(width, 1024);
+      const overlaps = await browser.driver.executeScript<string[]>(`
+      const parts = [...document.querySelectorAll('header button, header input')].filter((one) => one.checkVisibility())
+        .map((one) => ({ one, name: one.title || one.ariaLabel || one.textContent, box: one.getBoundingClientRect() }));
+      const outside = parts.filter(({ box }) => box.left < 0 || box.right > innerWidth).map(({ name }) => name);
+      const meet = (a, b) => a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1;
+      return [...outside, ...parts.flatMap((a, at) => parts.slice(at + 1)
+        .filter((b) => !a.one.contains(b.one) && meet(a.box, b.box)).map((b) => a.name + ' and ' + b.name))];`);
+      expect(overlaps).toEqual([]);
+    },
+  );
+});
+
 describe('in forced colours', () => {
   it('what is on looks otherwise than what is off', async () => {
     await browser.resize(1280, 800);

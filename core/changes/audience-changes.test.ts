@@ -70,6 +70,31 @@ describe('who gains and who loses', () => {
     expect(Object.values(linksOf(after, before)).flat()).toEqual([]);
   });
 
+  it('is told by the audience, not by its place among them', () => {
+    const [staff, crew, guests] = ['staff', 'crew', 'guests'] as AudienceId[];
+    const rota = toPageId('rota');
+    const onlyFor = (audience: AudienceId): Operation => ({
+      name: 'page.set',
+      page: rota,
+      fields: { access: { only: [audience] } },
+    });
+    const before = siteAfter([
+      { name: 'audience.add', audience: staff!, title: 'Staff' },
+      { name: 'audience.add', audience: crew!, title: 'Crew' },
+      { name: 'page.add', page: rota, place: { parent: null }, title: { en: 'Rota' } },
+      onlyFor(crew!),
+    ]);
+    const after = siteAfter(
+      [
+        { name: 'audience.remove', audience: staff! },
+        { name: 'audience.add', audience: guests!, title: 'Guests' },
+        onlyFor(guests!),
+      ],
+      before,
+    );
+    expect(audienceChanges(before, after, AT)).toEqual([{ audience: crew, gains: [], loses: [rota], deadLinks: [] }]);
+  });
+
   it('turns round with the change', () =>
     holds(
       fc.property(anySite, anyStep, (before, step) => {

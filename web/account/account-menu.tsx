@@ -19,7 +19,7 @@ export function AccountMenu() {
       trigger={
         <button type="button" className="inline-flex h-8 items-center gap-1.5 rounded-md px-2 hover:bg-sunken">
           <UserRound size={16} aria-hidden />
-          <span className="max-w-40 truncate max-lg:sr-only">{account.name}</span>
+          <span className="max-w-40 truncate max-xl:sr-only">{account.name}</span>
         </button>
       }
     />

@@ -41,53 +41,69 @@ export function TopBar() {
   const isCompact = useCompact();
   const { mayUndo, mayRedo } = useTurns(site.key, shown, mayEdit);
   return (
-    <header className="relative flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 compact:min-h-9 compact:flex-nowrap compact:gap-x-1 compact:px-1.5 compact:py-0.5 lg:flex-nowrap">
-      <SiteSwitcher />
-      {isCompact ? (
-        <LensMenu waiting={waiting} />
-      ) : (
-        <nav aria-label="Lenses" className="flex items-center gap-0.5 md:ml-2">
-          <LensButtons waiting={waiting} />
-        </nav>
-      )}
-      <div className="flex min-w-0 flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
-        <SaveState />
-        <IconButton name="Undo your last change" keys={KEYS.undo.keys} disabled={!mayUndo} onClick={() => run('undo')}>
-          <Undo2 size={17} aria-hidden />
-        </IconButton>
-        <IconButton
-          name="Redo your last undone change"
-          keys={KEYS.redo.keys}
-          disabled={!mayRedo}
-          onClick={() => run('redo')}
-        >
-          <Redo2 size={17} aria-hidden />
-        </IconButton>
-        <FindField label="Find by title, address or text" />
-        <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="compact:hidden">
-          <CircleHelp size={17} aria-hidden />
-        </IconButton>
-        <ForYouButton />
-        <AccountMenu />
+    <header>
+      <div className="relative flex min-h-bar flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-raised px-3 py-1 compact:min-h-9 compact:flex-nowrap compact:gap-x-1 compact:px-1.5 compact:py-0.5 lg:flex-nowrap">
+        <SiteSwitcher />
+        {isCompact ? (
+          <LensMenu waiting={waiting} />
+        ) : (
+          <nav
+            aria-label="Lenses"
+            className="flex shrink-0 items-center gap-0.5 max-lg:order-last max-lg:basis-full lg:ml-2"
+          >
+            <LensButtons waiting={waiting} />
+          </nav>
+        )}
+        <div className="flex min-w-min flex-1 items-center justify-end gap-1 compact:ml-auto compact:flex-none compact:gap-0.5">
+          {!isCompact && <SaveState />}
+          <IconButton
+            name="Undo your last change"
+            keys={KEYS.undo.keys}
+            disabled={!mayUndo}
+            onClick={() => run('undo')}
+          >
+            <Undo2 size={17} aria-hidden />
+          </IconButton>
+          <IconButton
+            name="Redo your last undone change"
+            keys={KEYS.redo.keys}
+            disabled={!mayRedo}
+            onClick={() => run('redo')}
+          >
+            <Redo2 size={17} aria-hidden />
+          </IconButton>
+          <FindField label="Find by title, address or text" />
+          <IconButton name="Keys" keys={KEYS.help.keys} onClick={() => run('help')} className="compact:hidden">
+            <CircleHelp size={17} aria-hidden />
+          </IconButton>
+          <ForYouButton />
+          <AccountMenu />
+        </div>
       </div>
+      {/* A telephone says nothing of a sign that is pointed at: the words stand below the bar. */}
+      {isCompact && <SaveState />}
     </header>
   );
 }
 
-/** Whether all is saved. Where there is room for signs alone, only what is wrong shows. */
+/** Whether all is saved. Where there is little room only what is wrong shows: as a sign in the bar, or as a line below it. */
 function SaveState() {
   const { isConnected, isRefused, isSaving } = useWorkbench().shown;
   const wrong = !isConnected ? 'Not connected, trying again' : isRefused ? 'Not all is saved' : null;
+  if (wrong === null)
+    return (
+      <span role="status" className="mr-1 text-small text-quiet max-xl:sr-only compact:sr-only">
+        {isSaving ? 'Saving …' : 'Saved'}
+      </span>
+    );
   return (
     <span
       role="status"
-      title={wrong ?? undefined}
-      className={`mr-1 text-small ${wrong === null ? 'text-quiet max-xl:sr-only compact:sr-only' : 'flex items-center font-medium text-attention'}`}
+      title={wrong}
+      className="mr-1 flex items-center gap-1.5 text-small font-medium text-attention compact:mr-0 compact:border-b compact:border-rule compact:bg-raised compact:px-2.5 compact:py-1"
     >
-      {wrong !== null && <TriangleAlert size={16} aria-hidden className="xl:hidden compact:block" />}
-      <span className={wrong === null ? '' : 'max-xl:sr-only compact:sr-only'}>
-        {wrong ?? (isSaving ? 'Saving …' : 'Saved')}
-      </span>
+      <TriangleAlert size={16} aria-hidden className="xl:hidden compact:block" />
+      <span className="max-xl:sr-only compact:not-sr-only">{wrong}</span>
     </span>
   );
 }
@@ -203,7 +219,7 @@ function SiteSwitcher() {
       trigger={
         <button
           type="button"
-          className="inline-flex h-8 max-w-64 min-w-0 items-center gap-2 rounded-md px-1 hover:bg-sunken compact:max-w-48"
+          className="inline-flex h-8 max-w-64 min-w-32 items-center gap-2 rounded-md px-1 hover:bg-sunken compact:max-w-48 compact:min-w-0"
         >
           <span className="compact:hidden" aria-hidden>
             <Wordmark size={20} />
