@@ -29,6 +29,17 @@ describe('a packed site', () => {
     );
   });
 
+  it('brings the slugs that only transliteration gives, and leaves out those that plain letters say', () => {
+    const [plainly, not] = ['Our boats', 'Über uns'].map((title, at) =>
+      nodeOf({ id: IDS[at]!, parent: null, order: `a${at}` }, { title: { en: title } }),
+    );
+    const site = makeSite(toSiteKey('quay'), newSettings('Quay', 'en'), [
+      { ...plainly!, slug: { en: { text: 'our-boats', own: false } } },
+      { ...not!, slug: { en: { text: 'uber-uns', own: false } } },
+    ]);
+    expect(Object.values(packSite(site, 1).nodes.slug)).toEqual([{ en: { text: 'uber-uns', own: false } }]);
+  });
+
   it('is not read by the browser where a column lacks a row, and keeps titles that look like several', () => {
     const settings = newSettings('Quay', 'en');
     const nodes = ['', 'Two\nlines', 'Plain'].map((title, at) =>

@@ -25,7 +25,7 @@ import { sharedSectionSchema } from '#core/model/shared-section.ts';
 import { siteFormSchema } from '#core/model/site-form.ts';
 import { trailSettingSchema } from '#core/model/trail-setting.ts';
 import { type LiveNode, type Settings, type Site, branchOf, makeSite } from '#core/model/site.ts';
-import { type Slugs, slugFromTitle } from '#core/model/slug.ts';
+import { type Slugs, isPlain, slugFromTitle } from '#core/model/slug.ts';
 import { NO_TEXTS, type Texts } from '#core/model/texts.ts';
 
 export const textsWire = z.union([z.string(), z.record(languageSchema, z.string())]);
@@ -209,7 +209,7 @@ function packNodes(nodes: readonly SiteNode[], language: string): NodesWire {
     wire.signs.push(signsOf(node));
     wire.title.push(packTexts(node.title, language));
     wire.content.push(node.content ?? 0);
-    if (!followsTitle(node)) wire.slug[row] = node.slug;
+    if (!isSlugClear(node)) wire.slug[row] = node.slug;
     for (const name of SPARSE_FIELDS) {
       const value = node[name];
       const field = pageField(name);
@@ -283,7 +283,9 @@ function slugsThatFollow(type: SiteNode['type'], title: SiteNode['title']): Slug
   return slugs;
 }
 
-function followsTitle(node: SiteNode): boolean {
+/** Whether a node's slugs are those that its title gives, in plain letters: a browser that opens a site has no others at hand. */
+function isSlugClear(node: SiteNode): boolean {
+  if (!Object.values(node.title).every(isPlain)) return false;
   const expected = slugsThatFollow(node.type, node.title);
   const languages = Object.keys(node.slug);
   return (

@@ -26,3 +26,27 @@ describe('a part of the screen that cannot be fetched', () => {
     expect((await bench.tree()).some((row) => row.includes('Quay walk'))).toBe(true);
   });
 });
+
+describe('a title in letters that are not plain', () => {
+  it('gives the slug that it has everywhere, though it was typed before these letters were known', async () => {
+    await browser.block('*/transliterate-*');
+    await bench.open(spur, 'pellow-quay', '?lens=write');
+    const addressOf = (title: string) => bench.row(title);
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press(...'Große Fähre', Key.ENTER, Key.ESCAPE);
+    await bench.saved();
+    expect(await addressOf('Große Fähre')).toContain('/groe-fahre');
+    await browser.block();
+    await browser.driver.navigate().refresh();
+    await bench.untilRow('Große Fähre', /\/grosse-fahre/);
+    // From here on the letters are known.
+    await bench.until('all is there', () =>
+      browser.driver.executeScript<boolean>(`return document.documentElement.dataset.rest === 'here'`),
+    );
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press(...'Straße', Key.ENTER, Key.ESCAPE);
+    await bench.untilRow('Straße', /\/strasse/);
+  });
+});

@@ -1,5 +1,5 @@
 import { withoutTrailing } from './cut-text.ts';
-import { slugify } from 'transliteration';
+import { transliterate } from '#transliterate';
 import { z } from 'zod';
 import { languageSchema } from './ids.ts';
 
@@ -47,11 +47,14 @@ export const isReservedSlug = (text: string, isAtRoot = false): boolean =>
 const SLUG_SHAPE = /^[\p{L}\p{N}][\p{L}\p{M}\p{N}]*(?:[-._][\p{L}\p{M}\p{N}]+)*$/u;
 export const isSlug = (text: string): boolean => text.length <= MAX_SLUG_LENGTH && SLUG_SHAPE.test(text);
 
-/** A title in small plain letters, without apostrophes. They need no transliteration, which is by far the dearest part. */
+/** Whether a title has plain letters alone, so that its slug is found without transliteration, which is by far the dearest part. */
+export const isPlain = (title: string): boolean => /^[\x20-\x7e]*$/.test(title);
+
+/** A title in small plain letters, without apostrophes. */
 function inLatin(title: string): string {
-  if (/^[\x20-\x7e]*$/.test(title)) return (title.includes("'") ? title.replaceAll("'", '') : title).toLowerCase();
+  if (isPlain(title)) return (title.includes("'") ? title.replaceAll("'", '') : title).toLowerCase();
   const bare = title.normalize('NFC').replace(/['’]/g, '');
-  return /^[\x20-\x7e]*$/.test(bare) ? bare.toLowerCase() : slugify(bare, { lowercase: true, separator: '-' });
+  return isPlain(bare) ? bare.toLowerCase() : transliterate(bare);
 }
 
 /**

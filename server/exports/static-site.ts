@@ -45,6 +45,9 @@ export interface StaticParts {
 
 /** So many texts are read at once. */
 const TEXTS_AT_ONCE = 500;
+/** So many preview pictures are drawn beside each other, and so many pages go on meanwhile. */
+const PICTURES_AT_ONCE = 4;
+const PICTURES_AHEAD = 16;
 
 /**
  * What everyone may see of a release, as files that any host of files serves: a page is `index.html` in the folder of its address,
@@ -56,7 +59,8 @@ export async function* staticFiles(
   onPage: () => void = () => undefined,
 ): AsyncGenerator<StaticFile> {
   const { release, assets } = parts;
-  const previews = new PreviewPictures(parts.store, (family) => assets.fontBytes(family));
+  const previews = new PreviewPictures(parts.store, (family) => assets.fontBytes(family), PICTURES_AT_ONCE);
+  const drawing: Promise<StaticFile>[] = [];
   const view = viewOfEveryone(parts);
   const { derived } = view;
   const { addresses, outline, hiddenBy } = derived;
@@ -81,13 +85,16 @@ export async function* staticFiles(
         Promise.resolve(textFor(texts.get(content) ?? '', view)),
       );
       for (const [, file] of html.text.matchAll(SHOWN)) shown.add(file!);
-      yield* previewFile(previews, view, outline.nodes[row]!.id, html.text);
+      const preview = previewFile(previews, view, outline.nodes[row]!.id, html.text);
+      if (preview) drawing.push(preview);
+      if (drawing.length > PICTURES_AHEAD) yield await drawing.shift()!;
       onPage();
       yield { path: fileOf(address), content: relative(html.text, address, file) };
       if (hasFeed(view, row))
         yield { path: feedAddress(address).slice(1), content: feedOf(view, row, rowsBelow(view, row), release.liveAt) };
     }
   }
+  for (const preview of drawing) yield await preview;
   yield { path: fileOf(SEARCH), content: relative(search.page().text, SEARCH, file) };
   yield { path: 'search/words.js', content: search.words() };
   yield { path: 'search/search.js', content: await searchScript() };
@@ -136,17 +143,21 @@ async function* libraryFiles(store: FileStore, view: LiveView, shown: ReadonlySe
   }
 }
 
-/** The preview picture of a page, where the page names one. */
-async function* previewFile(
+/** The preview picture of a page, while it is drawn; null where the page names none. */
+function previewFile(
   previews: PreviewPictures,
   view: LiveView,
   page: PageId,
   html: string,
-): AsyncGenerator<StaticFile> {
+): Promise<StaticFile> | null {
   const preview = previewOf(view, page);
   const path = previewAddress(view.place, page, preview).slice(1);
-  const picture = html.includes(path) ? await previews.of(preview) : null;
-  if (picture) yield { path, content: picture };
+  const picture = html.includes(path) ? previews.of(preview) : null;
+  if (!picture) return null;
+  const file = picture.then((content) => ({ path, content }));
+  // It is waited for in its turn; until then a fault is nobody's.
+  file.catch(() => undefined);
+  return file;
 }
 
 /** The redirects as rules for hosts that take them, and for others a page at each old address that leads on. */

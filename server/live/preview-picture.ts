@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { Font } from 'fontkit';
+import type { Font, Glyph } from 'fontkit';
 import { contrast } from '#core/look/colours.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import { headingWeight } from '#core/look/style.ts';
@@ -22,6 +22,8 @@ const LOGO = { width: 320, height: 92 } as const;
 /** So many pictures are remembered, and so many wait to be drawn. */
 const MOST_KNOWN = 200;
 const MOST_WAITING = 40;
+/** The highest level takes more than twice as long, for a twelfth less. */
+const PNG = { compressionLevel: 7 } as const;
 
 /** What the preview picture of a page says, and how it looks. */
 export interface Preview {
@@ -49,21 +51,33 @@ export function logoOfPreview(look: Look, files: ReadonlyMap<string, LiveFile>):
   return found.find(({ isReady }) => isReady) ?? null;
 }
 
-type Fonts = readonly Font[];
+/** A font with the outlines of its glyphs, as SVG has them, that were drawn before. */
+interface Drawing {
+  readonly font: Font;
+  readonly paths: Map<number, string>;
+}
+type Fonts = readonly Drawing[];
 
-/** Draws preview pictures: a title in the type and the colours of a look. One is drawn at a time, since others wait for answers. */
+/** Draws preview pictures: a title in the type and the colours of a look. */
 export class PreviewPictures {
   readonly #store: FileStore;
   readonly #fontBytes: (family: Family) => readonly Buffer[];
   readonly #known = new Map<string, Promise<Buffer>>();
-  readonly #fonts = new Map<string, Fonts>();
-  #last: Promise<unknown> = Promise.resolve();
+  readonly #fonts = new Map<string, Promise<Fonts>>();
+  #lastFonts: Promise<unknown> = Promise.resolve();
+  /** The last picture of each that is drawn beside the others. */
+  readonly #last: Promise<unknown>[];
+  #turn = 0;
   #waiting = 0;
 
-  /** @param fontBytes the files of a family as WOFF2, the first for most signs */
-  constructor(store: FileStore, fontBytes: (family: Family) => readonly Buffer[]) {
+  /**
+   * @param fontBytes the files of a family as WOFF2, the first for most signs
+   * @param atOnce so many are drawn beside each other; one where others wait for answers
+   */
+  constructor(store: FileStore, fontBytes: (family: Family) => readonly Buffer[], atOnce = 1) {
     this.#store = store;
     this.#fontBytes = fontBytes;
+    this.#last = Array.from({ length: atOnce }, () => Promise.resolve());
   }
 
   /**
@@ -77,8 +91,9 @@ export class PreviewPictures {
       if (this.#waiting >= MOST_WAITING) return null;
       if (this.#known.size >= MOST_KNOWN) this.#known.delete(this.#known.keys().next().value!);
       this.#waiting += 1;
-      picture = this.#last.then(() => this.#draw(preview));
-      this.#last = picture.catch(() => undefined).finally(() => (this.#waiting -= 1));
+      const turn = this.#turn++ % this.#last.length;
+      picture = this.#last[turn]!.then(() => this.#draw(preview));
+      this.#last[turn] = picture.catch(() => undefined).finally(() => (this.#waiting -= 1));
       picture.catch(() => this.#known.delete(hash));
       this.#known.set(hash, picture);
     }
@@ -102,26 +117,34 @@ export class PreviewPictures {
     const svg = markup`<svg xmlns="http://www.w3.org/2000/svg" width="${PREVIEW_WIDTH}" height="${PREVIEW_HEIGHT}"><rect width="100%" height="100%" fill="${paper}"/><rect y="${PREVIEW_HEIGHT - 14}" width="100%" height="14" fill="${accent}"/><g fill="${ink}">${sound(headline.join(''))}</g><g fill="${quiet}">${sound(named.map((line) => drawn(line, MARGIN, PREVIEW_HEIGHT - MARGIN + NAME_SIZE * 0.35, NAME_SIZE)).join(''))}</g></svg>`;
     // On the visitors' side little else draws.
     const { default: sharp } = await import('sharp');
-    const picture = sharp(Buffer.from(svg.text));
+    const picture = sharp(Buffer.from(svg.text)).removeAlpha();
     const sign = logo && (await pictureFor(this.#store, logo.content, logo, LOGO.width));
-    if (!sign) return picture.png({ compressionLevel: 9 }).toBuffer();
+    if (!sign) return picture.png(PNG).toBuffer();
     const small = await sign.resize(LOGO.width, LOGO.height, { fit: 'inside' }).png().toBuffer();
     return picture
       .composite([{ input: small, left: MARGIN, top: 64 }])
-      .png({ compressionLevel: 9 })
+      .png(PNG)
       .toBuffer();
   }
 
-  async #fontsOf(family: Family, weight: number): Promise<Fonts> {
+  #fontsOf(family: Family, weight: number): Promise<Fonts> {
     const key = `${family.file} ${weight}`;
-    const known = this.#fonts.get(key);
-    if (known) return known;
-    const fonts: Font[] = [];
-    // What is uncompressed stands in one place of memory, until the next one comes.
-    for (const bytes of this.#fontBytes(family)) fonts.push(await fontOf(bytes, weight));
-    this.#fonts.set(key, fonts);
+    let fonts = this.#fonts.get(key);
+    if (!fonts) {
+      // What is uncompressed stands in one place of memory, until the next one comes.
+      fonts = this.#lastFonts.then(() => inTurn(this.#fontBytes(family), weight));
+      this.#lastFonts = fonts.catch(() => undefined);
+      this.#fonts.set(key, fonts);
+      fonts.catch(() => this.#fonts.delete(key));
+    }
     return fonts;
   }
+}
+
+async function inTurn(files: readonly Buffer[], weight: number): Promise<Fonts> {
+  const fonts: Drawing[] = [];
+  for (const bytes of files) fonts.push({ font: await fontOf(bytes, weight), paths: new Map() });
+  return fonts;
 }
 
 /** A variable font at a weight, or as near to it as it goes. */
@@ -160,25 +183,31 @@ function linesIn(fonts: Fonts, text: string, room: number): Outline[] | null {
 
 /** A word in the first fonts that have its signs: those of other languages stand in files of their own. */
 function outlineOf(fonts: Fonts, word: string): Outline | null {
-  const runs: { readonly font: Font; text: string }[] = [];
+  const runs: { readonly of: Drawing; text: string }[] = [];
   for (const sign of word) {
-    const font = fonts.find((one) => one.hasGlyphForCodePoint(sign.codePointAt(0)!));
-    if (!font) return null;
+    const of = fonts.find(({ font }) => font.hasGlyphForCodePoint(sign.codePointAt(0)!));
+    if (!of) return null;
     const last = runs.at(-1);
-    if (last?.font === font) last.text += sign;
-    else runs.push({ font, text: sign });
+    if (last?.of === of) last.text += sign;
+    else runs.push({ of, text: sign });
   }
   let width = 0;
-  const set = runs.flatMap(({ font, text }) => {
-    const { glyphs, positions } = font.layout(text);
-    const scale = 1 / font.unitsPerEm;
-    return glyphs.map(({ path }, at) => {
-      const glyph = { path: path.toSVG(), x: width + positions[at]!.xOffset * scale, scale };
+  const set = runs.flatMap(({ of, text }) => {
+    const { glyphs, positions } = of.font.layout(text);
+    const scale = 1 / of.font.unitsPerEm;
+    return glyphs.map((glyph, at) => {
+      const placed = { path: pathOf(of, glyph), x: width + positions[at]!.xOffset * scale, scale };
       width += positions[at]!.xAdvance * scale;
-      return glyph;
+      return placed;
     });
   });
   return { width, glyphs: set };
+}
+
+function pathOf({ paths }: Drawing, { id, path }: Glyph): string {
+  let drawn = paths.get(id);
+  if (drawn === undefined) paths.set(id, (drawn = path.toSVG()));
+  return drawn;
 }
 
 /** A line as SVG, from its left end on its base line. */

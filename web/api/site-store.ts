@@ -18,6 +18,7 @@ import type { BoxId, VariantId } from '#core/model/sketch.ts';
 import type { RedirectId } from '#core/model/redirect.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
+import { fetchTransliteration } from '#core/model/transliterate-later.ts';
 import { textIn } from '#core/model/texts.ts';
 import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
@@ -148,6 +149,12 @@ export class SiteStore {
   /** A site that is looked at and not changed. */
   static still(site: Site, revision: number): SiteStore {
     return new SiteStore(site.key, site, revision, NO_POWERS);
+  }
+
+  /** Has slugs made of any letters from now on; where some were guessed before, the tree is fetched again. */
+  async knowAllLetters(): Promise<void> {
+    const isToBeCorrected = await fetchTransliteration();
+    if (isToBeCorrected) await this.#reload();
   }
 
   /**

@@ -1,9 +1,10 @@
 import { zodResolver } from '@hookform/resolvers/zod';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { withoutTrailing } from '#core/model/cut-text.ts';
 import { slugFromTitle } from '#core/model/slug.ts';
+import { fetchTransliteration } from '#core/model/transliterate-later.ts';
 import { makeSiteBody } from '#contract/api.ts';
 import { wordsOfFault } from '../api/client.ts';
 import { useSession } from '../api/session.ts';
@@ -32,6 +33,8 @@ export function MakeSiteDialog({ onClose }: { readonly onClose: () => void }) {
       setFault(wordsOfFault(reason));
     }
   });
+  // Where its tables cannot be fetched the key is a guess, which can be changed as any.
+  useEffect(() => void fetchTransliteration().catch(() => undefined), []);
   const name = form.register('name', {
     onChange: (event: { target: { value: string } }) => {
       const typed = event.target.value;

@@ -182,9 +182,14 @@ export function WorkbenchScreen({ store }: { readonly store: SiteStore }) {
   );
   useEffect(() => {
     // The rows are painted when the browser has time again.
-    const id = window.setTimeout(() => void fetchTheRest(), 0);
+    const fetchAll = () =>
+      store
+        .knowAllLetters()
+        .catch(() => undefined)
+        .then(fetchTheRest);
+    const id = window.setTimeout(() => void fetchAll(), 0);
     return () => window.clearTimeout(id);
-  }, []);
+  }, [store]);
   useTold(store);
   useNoteVisit(store.key);
   useTellHere(store, active);
