@@ -7,9 +7,10 @@ import { type Plugin, defineConfig } from 'vite';
  * alone the build makes a file for every set of parts that share something, 140 in all, and a browser asks for each.
  */
 const SCRIPTS = [
-  { name: 'base', test: /\/web\/main\.tsx$/ },
+  { name: 'base', test: /\/(web\/main\.tsx|web\/ui\/(field|wordmark)\.tsx|contract\/problems\.ts)$/ },
   { name: 'entry', test: /\/web\/pages\/(sign-in|join|new-password|first-account)-page\.tsx$/ },
   { name: 'workbench', test: /\/web\/workbench\/workbench-page\.tsx$/ },
+  { name: 'sites', test: /\/web\/pages\/sites-page\.tsx$/ },
   {
     name: 'beside',
     test: /\/web\/(lenses\/(lens-panel|(access|menus|plan|publish|checks)\/[a-z-]+-(panel|fields|timeline))|past\/history-panel)\.tsx$/,
@@ -27,7 +28,7 @@ const workbenchAhead: Plugin = {
     order: 'post',
     handler: (_, { bundle = {} }) =>
       Object.values(bundle)
-        .filter((file) => file.type === 'chunk' && ['entry', 'workbench'].includes(file.name))
+        .filter((file) => file.type === 'chunk' && file.name === 'workbench')
         .map(({ fileName }) => ({
           tag: 'link',
           attrs: { rel: 'modulepreload', crossorigin: true, href: `/${fileName}` },

@@ -45,8 +45,8 @@ export interface StaticParts {
 
 /** So many texts are read at once. */
 const TEXTS_AT_ONCE = 500;
-/** So many preview pictures are drawn beside each other, and so many pages go on meanwhile. */
-const PICTURES_AT_ONCE = 4;
+/** So many preview pictures are drawn beside each other, which leaves threads to others, and so many pages go on meanwhile. */
+const PICTURES_AT_ONCE = 2;
 const PICTURES_AHEAD = 16;
 
 /**
