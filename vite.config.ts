@@ -3,7 +3,8 @@ import react from '@vitejs/plugin-react';
 import { type Plugin, defineConfig } from 'vite';
 
 /**
- * The scripts in few files, in the order in which they are needed: what parts share is in the file of the first of them. Left
+ * The scripts in few files, in the order in which they are needed: what parts share is in the file of the first of them, so what signing in
+ * shares with the rest is named for the base. Left
  * alone the build makes a file for every set of parts that share something, 140 in all, and a browser asks for each.
  */
 const SCRIPTS = [

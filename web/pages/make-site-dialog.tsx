@@ -33,7 +33,7 @@ export function MakeSiteDialog({ onClose }: { readonly onClose: () => void }) {
       setFault(wordsOfFault(reason));
     }
   });
-  // Where its tables cannot be fetched the key is a guess, which can be changed as any.
+  // Where the tables cannot be fetched, the key that is proposed is a guess; it can be changed like any other.
   useEffect(() => void fetchTransliteration().catch(() => undefined), []);
   const name = form.register('name', {
     onChange: (event: { target: { value: string } }) => {
