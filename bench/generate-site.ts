@@ -76,13 +76,12 @@ export function generateSite(size: number, key = `generated-${size}`, seed = 202
   };
   grow(null, size, 0);
   while (nodes.length < size) grow(nodes[Math.floor(random() * 10)]!.id, Math.min(60, size - nodes.length), 6);
-  return makeSite(
-    toSiteKey(key),
-    newSettings(`Generated, ${size} pages`, 'en'),
-    uniqueSlugs(nodes),
-    live,
-    newSettings('Generated', 'en'),
-  );
+  // Visitors have the home page that a release has named.
+  const home = live.find(({ node, retired }) => node.parent === null && !retired)!.node.id;
+  return makeSite(toSiteKey(key), newSettings(`Generated, ${size} pages`, 'en'), uniqueSlugs(nodes), live, {
+    ...newSettings('Generated', 'en'),
+    home,
+  });
 }
 
 /** Where a branch got children twice, their slugs and order keys are told apart. */
