@@ -54,11 +54,36 @@ test('a map is as a native one after any changes, through all its layers, and no
   );
 });
 
+test('many changes at once give what they give one by one', () => {
+  const change = fc.record({
+    key: fc.integer({ min: 0, max: 200 }),
+    value: fc.option(fc.constantFrom('a', 'b', 'c'), { freq: 3 }),
+  });
+  const times = (most: number) => fc.array(change, { maxLength: most, size: 'max' });
+  fc.assert(
+    fc.property(times(300), times(300), (first, then) => {
+      const map = first.reduce(changed, new LayeredMap<number, string>());
+      const keys = Array.from({ length: 201 }, (_, key) => key);
+      const before = said(map, keys);
+      const atOnce = map.setAll(then.map(({ key, value }) => [key, value]));
+      expect(said(atOnce, keys)).toEqual(said(then.reduce(changed, map), keys));
+      expect(said(map, keys)).toEqual(before);
+    }),
+    { numRuns: 50 },
+  );
+});
+
 test('what changes nothing gives the same map', () => {
   const map = new LayeredMap(new Map([[1, 'one']]));
   expect(map.set(1, 'one')).toBe(map);
   expect(map.delete(2)).toBe(map);
   expect(map.deleteAll([2, 3])).toBe(map);
+  expect(
+    map.setAll([
+      [1, 'one'],
+      [2, null],
+    ]),
+  ).toBe(map);
   expect(map.set(2, 'two').set(2, 'two').size).toBe(2);
 });
 

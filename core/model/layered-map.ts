@@ -50,8 +50,23 @@ export class LayeredMap<Key, Value extends NonNullable<unknown>> implements Iter
     return this.has(key) ? this.#with(key, GONE, this.size - 1) : this;
   }
 
+  /** The map with each value under its key, and without the keys that come with null; at once, which takes a fraction of the time. */
+  setAll(changes: Iterable<readonly [key: Key, value: Value | null]>): LayeredMap<Key, Value> {
+    const changed = new Map<Key, Value | typeof GONE>();
+    let { size } = this;
+    for (const [key, value] of changes) {
+      const before = changed.get(key) ?? this.get(key) ?? GONE;
+      const now = value ?? GONE;
+      if (now === before) continue;
+      if (before === GONE) size++;
+      if (now === GONE) size--;
+      changed.set(key, now);
+    }
+    return changed.size === 0 ? this : this.#layered(new Map([...this.#top, ...changed]), size);
+  }
+
   deleteAll(keys: Iterable<Key>): LayeredMap<Key, Value> {
-    return [...keys].reduce<LayeredMap<Key, Value>>((left, key) => left.delete(key), this);
+    return this.setAll([...keys].map((key) => [key, null]));
   }
 
   *entries(): Generator<[Key, Value]> {
@@ -111,7 +126,11 @@ export class LayeredMap<Key, Value extends NonNullable<unknown>> implements Iter
   }
 
   #with(key: Key, value: Value | typeof GONE, size: number): LayeredMap<Key, Value> {
-    const top = new Map(this.#top).set(key, value);
+    return this.#layered(new Map(this.#top).set(key, value), size);
+  }
+
+  /** The map with another top layer, which is merged into the layers below where it has grown. */
+  #layered(top: Layer<Key, Value>, size: number): LayeredMap<Key, Value> {
     if (top.size <= TOP_SIZE) return new LayeredMap(this.#base, this.#middle, top, size);
     const middle = new Map([...this.#middle, ...top]);
     if (middle.size <= MIDDLE_SIZE) return new LayeredMap(this.#base, middle, new Map(), size);

@@ -55,8 +55,7 @@ export function withLive(
   changed: ReadonlyMap<PageId, LiveNode | null>,
   liveSettings: Settings | null,
 ): Site {
-  let { live } = site;
-  for (const [id, entry] of changed) live = entry === null ? live.delete(id) : live.set(id, entry);
+  const live = site.live.setAll(changed);
   noteLiveStep(live, site.live, [...changed.keys()]);
   return live === site.live && liveSettings === site.liveSettings ? site : { ...site, live, liveSettings };
 }

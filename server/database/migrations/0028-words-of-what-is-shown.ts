@@ -1,41 +1,10 @@
 import type { Knex } from 'knex';
 import { INDEX_FOR_SEARCH } from './0017-words-of-texts.ts';
 
-/** Pages are found by what shared sections and documents of the library say that they show to everyone who gets them. */
-export async function up(knex: Knex): Promise<void> {
-  await knex.raw(`
-    -- What the shared sections in a text say to everyone; null where there are none.
-    CREATE FUNCTION words_of_shared(of_site text, shared jsonb, html text) RETURNS text LANGUAGE sql STABLE AS $$
-      SELECT string_agg(c.plain, ' ') FROM regexp_matches(html, 'data-shared="([0-9A-Za-z]+)"', 'g') AS found
-      JOIN jsonb_to_recordset(shared) AS s (id text, content text) ON s.id = found[1]
-      JOIN content c ON c.site = of_site AND c.id = s.content
-    $$;
-
-    CREATE TABLE file_words (content text PRIMARY KEY, words text NOT NULL);
-
-    -- What the documents say that a text shows to all who get it, by itself or in a shared section.
-    CREATE FUNCTION words_of_files(of_site text, shared jsonb, html text) RETURNS text LANGUAGE sql STABLE AS $$
-      WITH texts AS (
-        SELECT html AS text
-        UNION ALL SELECT c.html FROM regexp_matches(html, 'data-shared="([0-9A-Za-z]+)"', 'g') AS found
-        JOIN jsonb_to_recordset(shared) AS s (id text, content text) ON s.id = found[1]
-        JOIN content c ON c.site = of_site AND c.id = s.content
-      )
-      SELECT left(string_agg(DISTINCT w.words, ' '), 60000) FROM texts
-      CROSS JOIN LATERAL regexp_matches(texts.text, 'data-file="([0-9A-Za-z]+)"', 'g') AS found
-      JOIN file f ON f.site = of_site AND f.id = found[1] AND f.removed_at IS NULL AND f.state = 'ready'
-      JOIN file_words w ON w.content = f.content
-    $$;
-
-    -- More words than a row can hold are left out: a release does not fail for them.
-    CREATE FUNCTION with_words(words tsvector, language regconfig, more text) RETURNS tsvector LANGUAGE plpgsql IMMUTABLE AS $$
-    BEGIN
-      IF more IS NULL THEN RETURN words; END IF;
-      RETURN words || to_tsvector(language, more);
-    EXCEPTION WHEN program_limit_exceeded THEN RETURN words;
-    END $$;
-
-    CREATE OR REPLACE FUNCTION index_for_search(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql
+/** Indexes live pages for search, with what shared sections and documents say. @param name what the function is called */
+export const indexWithShared = (
+  name: string,
+): string => `CREATE OR REPLACE FUNCTION ${name}(of_site text, pages text[]) RETURNS void LANGUAGE plpgsql
     SET enable_seqscan TO off AS $$
     DECLARE
       spoken text := (SELECT live_language FROM site WHERE key = of_site);
@@ -97,7 +66,43 @@ export async function up(knex: Knex): Promise<void> {
       $words$, of_site, pages, shown)) AS w
       WHERE w.word ~ '^[[:alnum:]]{1,40}$'
       ON CONFLICT DO NOTHING;
+    END $$;`;
+
+/** Pages are found by what shared sections and documents of the library say that they show to everyone who gets them. */
+export async function up(knex: Knex): Promise<void> {
+  await knex.raw(`
+    -- What the shared sections in a text say to everyone; null where there are none.
+    CREATE FUNCTION words_of_shared(of_site text, shared jsonb, html text) RETURNS text LANGUAGE sql STABLE AS $$
+      SELECT string_agg(c.plain, ' ') FROM regexp_matches(html, 'data-shared="([0-9A-Za-z]+)"', 'g') AS found
+      JOIN jsonb_to_recordset(shared) AS s (id text, content text) ON s.id = found[1]
+      JOIN content c ON c.site = of_site AND c.id = s.content
+    $$;
+
+    CREATE TABLE file_words (content text PRIMARY KEY, words text NOT NULL);
+
+    -- What the documents say that a text shows to all who get it, by itself or in a shared section.
+    CREATE FUNCTION words_of_files(of_site text, shared jsonb, html text) RETURNS text LANGUAGE sql STABLE AS $$
+      WITH texts AS (
+        SELECT html AS text
+        UNION ALL SELECT c.html FROM regexp_matches(html, 'data-shared="([0-9A-Za-z]+)"', 'g') AS found
+        JOIN jsonb_to_recordset(shared) AS s (id text, content text) ON s.id = found[1]
+        JOIN content c ON c.site = of_site AND c.id = s.content
+      )
+      SELECT left(string_agg(DISTINCT w.words, ' '), 60000) FROM texts
+      CROSS JOIN LATERAL regexp_matches(texts.text, 'data-file="([0-9A-Za-z]+)"', 'g') AS found
+      JOIN file f ON f.site = of_site AND f.id = found[1] AND f.removed_at IS NULL AND f.state = 'ready'
+      JOIN file_words w ON w.content = f.content
+    $$;
+
+    -- More words than a row can hold are left out: a release does not fail for them.
+    CREATE FUNCTION with_words(words tsvector, language regconfig, more text) RETURNS tsvector LANGUAGE plpgsql IMMUTABLE AS $$
+    BEGIN
+      IF more IS NULL THEN RETURN words; END IF;
+      RETURN words || to_tsvector(language, more);
+    EXCEPTION WHEN program_limit_exceeded THEN RETURN words;
     END $$;
+
+    ${indexWithShared('index_for_search')}
 
     -- What a shared section says is found on the pages that show it.
     CREATE FUNCTION site_shared_search() RETURNS trigger LANGUAGE plpgsql AS $$
