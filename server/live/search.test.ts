@@ -14,6 +14,10 @@ const TEXTS = {
   ropes: ['Ropes and knots', 'Splicing is taught on Tuesdays. Bring your own gloves & a knife.'],
   bursaries: ['Bursaries', 'Nobody is turned away for want of money. Ask us about scholarships.'],
   workshops: ['Workshops', 'Two workshops stand on the quay; the larger one has a steam box for bending planks.'],
+  logbook: [
+    'Logbook',
+    `${'Nothing but calm water. '.repeat(900)}A squall carried the foremast away.${' Fog again.'.repeat(500)}`,
+  ],
   legal: ['Privacy', 'We keep names and addresses, and nothing of planks.'],
 } as const;
 
@@ -62,11 +66,22 @@ describe('the search of a site', () => {
     expect(main).toContain('<mark>Splicing</mark> is taught on Tuesdays. Bring your own gloves &amp; a knife …<');
   });
 
+  it('shows of a long text what stands around the word', async () => {
+    const { main, titles } = await search('q=squalls');
+    expect(titles).toEqual(['Logbook']);
+    expect(main).toMatch(/<p>(\w+\.? )+A <mark>squall<\/mark> carried the foremast away\. Fog again\./);
+    expect((await search('q=calm+water')).main).toMatch(/<p>Nothing but <mark>calm<\/mark> <mark>water<\/mark>\./);
+  });
+
   it('puts a page that has the word in its title before one that has it in its text', async () => {
     expect((await search('q=workshop')).titles).toEqual(['Workshops']);
     expect((await search('q=%22nobody+is+turned%22')).titles).toEqual(['Bursaries']);
     expect((await search('q=knots+or+bursary')).titles).toEqual(['Ropes and knots', 'Bursaries']);
     expect((await search('q=knots+-splicing')).main).toContain('No page contains');
+    // Words that no page has are no hindrance where a page need not have them.
+    expect((await search('q=knots+or+zeppelin')).titles).toEqual(['Ropes and knots']);
+    expect((await search('q=knots+-zeppelin')).titles).toEqual(['Ropes and knots']);
+    expect((await search('q=knots+zeppelin')).titles).toEqual([]);
   });
 
   it.each([

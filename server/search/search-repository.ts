@@ -49,13 +49,26 @@ const vocabulary = (searched: Searched): string =>
         plain_words(d.title || ' ' || d.description || ' ' || d.body) AS word) AS plain)`
     : `(SELECT word, stem FROM search_word WHERE site = :site)`;
 
-/** What somebody asks for: all of the words, in whatever form; `"two words"` beside each other, not `-word`, either by `or`. */
-export async function exactQuery(database: Knex, { language }: Searched, asked: string): Promise<Query> {
-  const { rows } = await database.raw<{ rows: { query: Query }[] }>(
-    `SELECT websearch_to_tsquery(search_language(:language), :asked)::text AS query`,
-    { language, asked },
+/** Words in a query, as PostgreSQL writes it; what else can be in it, such as addresses, is in no vocabulary. */
+const QUERIED = `'''([[:alnum:]]{1,40})'''`;
+
+/**
+ * What somebody asks for: all of the words, in whatever form; `"two words"` beside each other, not `-word`, either by `or`.
+ * Null where no live page has a word that it must have, so that nothing needs to be looked through.
+ */
+export async function exactQuery(database: Knex, searched: Searched, asked: string): Promise<Query | null> {
+  const isAllThere = searched.isDraft
+    ? 'true'
+    : `query ~ '[|!]' OR NOT EXISTS (
+        SELECT FROM regexp_matches(query, ${QUERIED}, 'g') AS queried (word)
+        WHERE NOT EXISTS (SELECT FROM search_word WHERE site = :site AND stem = queried.word[1]))`;
+  const { rows } = await database.raw<{ rows: { query: Query; isAllThere: boolean }[] }>(
+    `SELECT query, ${isAllThere} AS "isAllThere"
+     FROM (SELECT websearch_to_tsquery(search_language(:language), :asked)::text AS query) AS written`,
+    { ...sourceOf(searched), asked },
   );
-  return rows[0]!.query;
+  const { query, isAllThere: isThere } = rows[0]!;
+  return isThere ? query : null;
 }
 
 /**
@@ -110,6 +123,24 @@ export async function pagesFound(
 /** Signs around the words that were looked for; no text has them. */
 export const MARK = { start: '\u0002', end: '\u0003' } as const;
 
+/** So much of a long text is looked at for an extract, from so far before the first word that was looked for, in letters. */
+const AROUND = 700;
+const BEFORE = 250;
+
+/**
+ * What is looked at for the extract of a page. PostgreSQL takes apart every word of what it is given, and a text can have tens of thousands,
+ * so that of a long one only what stands around the first word is taken, in any of the forms that live pages have of it.
+ */
+const lookedAt = ({ isDraft }: Searched): string =>
+  isDraft
+    ? 'd.body'
+    : `CASE WHEN length(d.body) <= ${AROUND} THEN d.body ELSE
+        substring(d.body FROM greatest(1, regexp_instr(d.body, (SELECT pattern FROM forms), 1, 1, 0, 'i') - ${BEFORE}) FOR ${AROUND}) END`;
+
+/** The forms that live pages have of the words in a query, as one pattern. */
+const FORMS = `SELECT coalesce('\\m(' || string_agg(word, '|') || ')\\M', '') AS pattern FROM search_word
+  WHERE site = :site AND stem IN (SELECT queried.word[1] FROM regexp_matches(:query, ${QUERIED}, 'g') AS queried (word))`;
+
 /** A few lines of each page around the words that were looked for, which stand between the signs of `MARK`. */
 export async function extractsOf(
   database: Knex,
@@ -119,7 +150,8 @@ export async function extractsOf(
 ): Promise<Map<PageId, string>> {
   if (pages.length === 0) return new Map();
   const { rows } = await database.raw<{ rows: { page: PageId; extract: string }[] }>(
-    `SELECT d.page, ts_headline(search_language(:language), CASE WHEN d.body = '' THEN d.description ELSE d.body END,
+    `WITH forms AS MATERIALIZED (${FORMS})
+     SELECT d.page, ts_headline(search_language(:language), CASE WHEN d.body = '' THEN d.description ELSE ${lookedAt(searched)} END,
        :query::tsquery,
        'StartSel=${MARK.start}, StopSel=${MARK.end}, MaxFragments=2, MinWords=10, MaxWords=26, FragmentDelimiter=" … "') AS extract
      FROM ${documents(searched)} WHERE d.page = ANY (:pages)`,
