@@ -1,6 +1,7 @@
 import type { FieldContext } from '../fields/field-type.ts';
 import { daysOfPeriod } from '../fields/date-types.ts';
 import { type FieldOfSite, detailIn, maybeUsedField } from '../fields/values.ts';
+import { wordOrder } from '../model/formatters.ts';
 import type { FieldId, FieldTypeName } from '../model/kind-field.ts';
 import type { Site } from '../model/site.ts';
 import type { PageListSetting } from '../sections/page-list.ts';
@@ -104,7 +105,7 @@ function inFieldOrder({ field }: FieldOfSite, values: ReadonlySet<string>, conte
     const title = context.titleOf(page as never);
     return title === undefined ? [] : [{ page, title }];
   });
-  const { compare } = new Intl.Collator(context.language, { numeric: true });
+  const { compare } = wordOrder(context.language);
   return titled.sort((a, b) => compare(a.title, b.title)).map(({ page }) => page);
 }
 

@@ -1,4 +1,5 @@
 import { isShownWhenNeeded } from '../model/access.ts';
+import { wordOrder } from '../model/formatters.ts';
 import type { Language, PageId } from '../model/ids.ts';
 import { ENTRY_ORDERS, type EntryOrder, type Menu } from '../model/menu.ts';
 import type { Site } from '../model/site.ts';
@@ -115,15 +116,6 @@ function childrenInOrder(site: Site, order: EntryOrder, derived: Derived, row: n
   return list;
 }
 
-const collators = new Map<string, Intl.Collator>();
-
-/** How a language orders words; to make one takes long. */
-function collatorOf(language: string): Intl.Collator {
-  let collator = collators.get(language);
-  if (!collator) collators.set(language, (collator = new Intl.Collator(language, { numeric: true })));
-  return collator;
-}
-
 /** Brings rows into an order: of the tree, of the alphabet in the site's language, or by their days, newest first and those without one last. */
 export function inOrder(
   { settings: { language } }: Site,
@@ -135,7 +127,7 @@ export function inOrder(
     const day = (row: number) => outline.nodes[row]!.frame?.date ?? '';
     return (rows) => rows.sort((a, b) => (day(a) === day(b) ? a - b : day(a) < day(b) ? 1 : -1));
   }
-  const collator = collatorOf(language);
+  const collator = wordOrder(language);
   const name = (row: number) => {
     const { label, title } = outline.nodes[row]!;
     return textIn(label, language) || textIn(title, language);

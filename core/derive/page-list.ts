@@ -4,6 +4,7 @@ import { daysOfPeriod } from '../fields/date-types.ts';
 import { daysFrom, firstDay, isOnDay } from '../fields/repeat-days.ts';
 import { detailIn, detailOf, isOfKindWith, maybeField, maybeUsedField } from '../fields/values.ts';
 import { ruleOf } from '../model/access.ts';
+import { wordOrder } from '../model/formatters.ts';
 import type { PageId } from '../model/ids.ts';
 import type { KindField } from '../model/kind-field.ts';
 import type { Site } from '../model/site.ts';
@@ -164,7 +165,7 @@ function inListOrder(
   const { language, labels } = site.settings;
   const sorted = [...rows];
   if (order === 'alphabet') {
-    const collator = new Intl.Collator(language, { numeric: true });
+    const collator = wordOrder(language);
     sorted.sort((a, b) => collator.compare(labelOf(site, nodes[a]!), labelOf(site, nodes[b]!)));
   } else if (order === 'date' && from !== 'below') {
     const day = (row: number): string => nodes[row]!.frame?.date ?? '';

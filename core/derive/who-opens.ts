@@ -1,4 +1,5 @@
 import { type Audience, SIGNED_OUT_NAME, closureOf } from '../model/audience.ts';
+import { listFormatter } from '../model/formatters.ts';
 import type { PageId } from '../model/ids.ts';
 import type { Site } from '../model/site.ts';
 import { type Membership, NOBODY_KNOWN, accessReason } from './access.ts';
@@ -40,7 +41,7 @@ export function whoOpens(site: Site, page: PageId, at: number): WhoOpens {
 export function whoOpensWords({ signedOut, audiences, except }: WhoOpens): string | null {
   const names = [...audiences.map(({ name }) => name), ...(signedOut ? [SIGNED_OUT_NAME] : [])];
   if (names.length === 0) return null;
-  const list = new Intl.ListFormat('en', { type: 'conjunction' });
+  const list = listFormatter('en', { type: 'conjunction' });
   const left = except.map(({ name }) => name);
   return list.format(names) + (left.length === 0 ? '' : `, but not to ${list.format(left)}`);
 }

@@ -1,4 +1,5 @@
 import type { FileId } from '../files/file.ts';
+import { wordOrder } from '../model/formatters.ts';
 import type { PageId } from '../model/ids.ts';
 import type { FieldTypeName, KindField } from '../model/kind-field.ts';
 
@@ -49,10 +50,5 @@ export interface FieldType {
 /** By code unit: for values whose form is in order, such as days. */
 export const inFormOrder = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-const collators = new Map<string, Intl.Collator>();
 /** As a dictionary of the language has them, numbers within by size. */
-export function inWordOrder(a: string, b: string, language: string): number {
-  let collator = collators.get(language);
-  if (!collator) collators.set(language, (collator = new Intl.Collator(language, { numeric: true })));
-  return collator.compare(a, b);
-}
+export const inWordOrder = (a: string, b: string, language: string): number => wordOrder(language).compare(a, b);

@@ -1,6 +1,4 @@
-/** Formatters by language and what they are for: to make one takes a hundred times as long as to use it. */
-const dates = new Map<string, Intl.DateTimeFormat>();
-const numbers = new Map<string, Intl.NumberFormat>();
+import { dateFormatter, numberFormatter } from '../model/formatters.ts';
 
 /** Days as people of a language write them; English without a country has the day first, as the rest of Spur has it. */
 const localeOf = (language: string): string => (language === 'en' ? 'en-GB' : language);
@@ -15,13 +13,8 @@ const DATES = {
 } as const satisfies Record<string, Intl.DateTimeFormatOptions>;
 
 /** Says days and moments in UTC: they bear no zone of their own. @param language as a BCP 47 tag */
-export function dateFormat(language: string, what: keyof typeof DATES): Intl.DateTimeFormat {
-  const key = `${language} ${what}`;
-  let format = dates.get(key);
-  if (!format)
-    dates.set(key, (format = new Intl.DateTimeFormat(localeOf(language), { ...DATES[what], timeZone: 'UTC' })));
-  return format;
-}
+export const dateFormat = (language: string, what: keyof typeof DATES): Intl.DateTimeFormat =>
+  dateFormatter(localeOf(language), { ...DATES[what], timeZone: 'UTC' });
 
 const ranges = new Map<string, string>();
 const MAX_RANGES = 5000;
@@ -39,15 +32,10 @@ export function rangeWords(language: string, first: string, last: string): strin
 }
 
 /** Says numbers, or sums of a currency (ISO 4217), those without a fraction as whole ones. */
-export function numberFormat(language: string, currency?: string, isWhole = false): Intl.NumberFormat {
-  const key = `${language} ${currency ?? ''} ${isWhole}`;
-  let format = numbers.get(key);
-  if (!format) {
-    const how: Intl.NumberFormatOptions =
-      currency === undefined
-        ? { maximumFractionDigits: 20 }
-        : { style: 'currency', currency, ...(isWhole && { maximumFractionDigits: 0 }) };
-    numbers.set(key, (format = new Intl.NumberFormat(language, how)));
-  }
-  return format;
-}
+export const numberFormat = (language: string, currency?: string, isWhole = false): Intl.NumberFormat =>
+  numberFormatter(
+    language,
+    currency === undefined
+      ? { maximumFractionDigits: 20 }
+      : { style: 'currency', currency, ...(isWhole && { maximumFractionDigits: 0 }) },
+  );

@@ -1,5 +1,6 @@
 import { dayWords, isDay } from './date-types.ts';
 import { dateFormat } from './formats.ts';
+import { listFormatter } from '../model/formatters.ts';
 import { readTime } from '../model/typed-day.ts';
 import type { FieldType } from './field-type.ts';
 
@@ -77,7 +78,7 @@ const MONDAY = Date.UTC(2027, 0, 4);
 const DAY_MS = 86_400_000;
 const dayName = (code: string, locale: string): string =>
   dateFormat(locale, 'name of the day').format(MONDAY + WEEK.indexOf(code) * DAY_MS);
-const listed = (all: readonly string[], locale: string): string => new Intl.ListFormat(locale).format(all);
+const listed = (all: readonly string[], locale: string): string => listFormatter(locale, {}).format(all);
 
 interface Words {
   readonly every: (unit: 'DAILY' | 'WEEKLY' | 'MONTHLY' | 'YEARLY', count: number) => string;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { numberFormatter } from '../model/formatters.ts';
 
 /** The id of a file of a site's library. Made when it is uploaded; the same for ever, whatever stands in for it later. */
 export const fileIdSchema = z
@@ -94,5 +95,5 @@ export function lengthWords(bytes: number, language = 'en'): string {
   const [step, unit] = STEPS.find(([least]) => bytes >= least) ?? [1_000, 'kB'];
   const count = bytes / step;
   const digits = count < 10 && unit !== 'kB' ? 1 : 0;
-  return `${new Intl.NumberFormat(language, { maximumFractionDigits: digits }).format(Math.max(count, unit === 'kB' ? 1 : 0))} ${unit}`;
+  return `${numberFormatter(language, { maximumFractionDigits: digits }).format(Math.max(count, unit === 'kB' ? 1 : 0))} ${unit}`;
 }

@@ -1,3 +1,5 @@
+import { dateFormatter } from './formatters.ts';
+
 /** A moment by the clock of a site, for reading: "3 Mar 2027, 06:00". @param iso as ISO 8601 has it; or in milliseconds since 1970 */
 export const momentWords = (iso: string | number, timeZone: string): string =>
   words(iso, timeZone, { dateStyle: 'medium', timeStyle: 'short' });
@@ -17,9 +19,9 @@ export const longDayWords = (iso: string | number, timeZone: string): string =>
 /** The day of a moment by the clock of a site, as ISO 8601 has it. */
 export function dayIn(timeZone: string, moment: string | number | Date): string {
   const at = new Date(moment);
-  const part = (of: Intl.DateTimeFormatOptions) => new Intl.DateTimeFormat('en-GB', { ...of, timeZone }).format(at);
+  const part = (of: Intl.DateTimeFormatOptions) => dateFormatter('en-GB', { ...of, timeZone }).format(at);
   return `${part({ year: 'numeric' })}-${part({ month: '2-digit' })}-${part({ day: '2-digit' })}`;
 }
 
 const words = (iso: string | number, timeZone: string, how: Intl.DateTimeFormatOptions): string =>
-  new Intl.DateTimeFormat('en-GB', { ...how, timeZone }).format(new Date(iso));
+  dateFormatter('en-GB', { ...how, timeZone }).format(new Date(iso));

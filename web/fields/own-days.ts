@@ -1,11 +1,11 @@
+import { dateFormatter } from '#core/model/formatters.ts';
 import { type DayOrder, readDay } from '#core/model/typed-day.ts';
 import { todayHere } from '../tree/plan-words.tsx';
 
 /** The language of the person's browser: its order of day, month and year is theirs. */
 const locale = (): string => navigator.language;
 
-const numbers = () =>
-  new Intl.DateTimeFormat(locale(), { day: '2-digit', month: '2-digit', year: 'numeric', timeZone: 'UTC' });
+const numbers = () => dateFormatter(locale(), { day: '2-digit', month: '2-digit', year: 'numeric', timeZone: 'UTC' });
 const partsOf = (day: string) => numbers().formatToParts(new Date(`${day}T00:00:00Z`));
 
 export const ownOrder = (): DayOrder => {
@@ -20,7 +20,7 @@ export const writtenDay = (day: string): string => (day === '' ? '' : numbers().
 
 /** The day that the person has typed; null where it is none. */
 export function readOwnDay(text: string): string | null {
-  const month = new Intl.DateTimeFormat(locale(), { month: 'long', timeZone: 'UTC' });
+  const month = dateFormatter(locale(), { month: 'long', timeZone: 'UTC' });
   const months = Array.from({ length: 12 }, (_, at) => month.format(new Date(Date.UTC(2027, at, 1))));
   return readDay(text, ownOrder(), todayHere(), months);
 }

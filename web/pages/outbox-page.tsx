@@ -1,6 +1,7 @@
 import { Mail } from 'lucide-react';
 import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
+import { dateFormatter } from '#core/model/formatters.ts';
 import { AccountMenu } from '../account/account-menu.tsx';
 import { useOutbox } from '../api/sharing.ts';
 import { dayWords } from '../tree/plan-words.tsx';
@@ -63,7 +64,8 @@ export function OutboxPage() {
               <article className="min-h-0 overflow-y-auto rounded-md border border-rule bg-raised px-5 py-4">
                 <h2 className="font-display text-title leading-tight font-semibold">{open.subject}</h2>
                 <p className="mt-1 mb-4 text-small text-quiet">
-                  To {open.to}, {new Date(open.at).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'short' })}
+                  To {open.to},{' '}
+                  {dateFormatter('en-GB', { dateStyle: 'long', timeStyle: 'short' }).format(new Date(open.at))}
                 </p>
                 <p className="max-w-prose break-words whitespace-pre-wrap">
                   <Linked text={open.text} />
