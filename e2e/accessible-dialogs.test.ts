@@ -6,7 +6,7 @@ import { signedIn } from './support/signed-in.ts';
 const { spur, browser, bench } = await signedIn();
 
 const open = (path: string) => async () => {
-  await browser.driver.get(spur.workbench + path);
+  await bench.goTo(spur, path);
   await bench.untilText('Saved');
 };
 

@@ -9,7 +9,7 @@ const { spur, browser, bench } = await signedIn();
 let link = '';
 
 const open = (path: string) => async () => {
-  await browser.driver.get(spur.workbench + path);
+  await bench.goTo(spur, path);
   await bench.until('the screen is there', () =>
     browser.driver.executeScript<boolean>(`return document.querySelector('h1') !== null`),
   );
