@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { REASONS } from '#core/carryover/match.ts';
+import { REASONS } from '#core/carryover/reasons.ts';
 import type { DescribedThing } from '#core/fields/from-schema-org.ts';
 import { FILE_KINDS } from '#core/files/file.ts';
 import { libraryFile } from './files.ts';

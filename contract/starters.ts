@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { pageIdSchema } from '#core/model/ids.ts';
-import { starterSchema } from '#core/starters/starter.ts';
+import { starterSchema } from '#core/starters/starter-file.ts';
 
 export const starterAnswer = z.object({
   id: z.string(),

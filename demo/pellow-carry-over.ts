@@ -1,5 +1,6 @@
 import type { MatchPage } from '#core/carryover/match-page.ts';
-import { ACCEPT_FROM, matchPages } from '#core/carryover/match.ts';
+import { matchPages } from '#core/carryover/match.ts';
+import { ACCEPT_FROM } from '#core/carryover/reasons.ts';
 import { acceptPairs, letGoOf } from '#core/carryover/settle.ts';
 import { derivedOf } from '#core/derive/derived.ts';
 import { planOf } from '#core/model/plan.ts';

@@ -30,7 +30,7 @@ describe('a part of the screen that cannot be fetched', () => {
 describe('a title in letters that are not plain', () => {
   it('gives the slug that it has everywhere, though it was typed before these letters were known', async () => {
     await browser.block('*/transliterate-*');
-    await bench.open(spur, 'pellow-quay', '?lens=write');
+    await bench.openAnew(spur, 'pellow-quay', '?lens=write');
     const addressOf = (title: string) => bench.row(title);
     await bench.focusTree();
     await bench.press('n');

@@ -16,7 +16,7 @@ const FILES = [
     title: 'A site of Spur, as a file',
   },
   {
-    source: 'core/starters/starter.ts',
+    source: 'core/starters/starter-file.ts',
     schema: 'starterSchema',
     file: 'starter.schema.json',
     title: 'A starter of Spur, as a file',

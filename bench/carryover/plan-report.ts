@@ -1,5 +1,6 @@
 import { keptOrReworked } from '#core/carryover/kept-or-reworked.ts';
-import { ACCEPT_FROM, matchPages } from '#core/carryover/match.ts';
+import { matchPages } from '#core/carryover/match.ts';
+import { ACCEPT_FROM } from '#core/carryover/reasons.ts';
 import { type PlanSet, developingPlans, unseenPlans } from './plan-set.ts';
 
 /** How good the proposals for plans are; each a share from 0 to 1. */

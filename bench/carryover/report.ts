@@ -1,4 +1,5 @@
-import { ACCEPT_FROM, matchPages } from '#core/carryover/match.ts';
+import { matchPages } from '#core/carryover/match.ts';
+import { ACCEPT_FROM } from '#core/carryover/reasons.ts';
 import { type LabelledSet, developing, unseen } from './labelled-set.ts';
 
 export interface Quality {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { holds } from '../testing/holds.ts';
 import type { MatchPage } from './match-page.ts';
 import { MatchMemory } from './match-memory.ts';
-import { ACCEPT_FROM, type Decided, NOTHING_DECIDED, PROPOSE_FROM, type ProposedPair, matchPages } from './match.ts';
+import { type Decided, NOTHING_DECIDED, PROPOSE_FROM, type ProposedPair, matchPages } from './match.ts';
+import { ACCEPT_FROM } from './reasons.ts';
 
 const page = (key: string, title: string, more: Partial<MatchPage> = {}): MatchPage => ({
   key,

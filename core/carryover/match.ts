@@ -6,10 +6,7 @@ import { furtherPairs } from './further-pairs.ts';
 import { type ComparedPair, matchOneToOne } from './one-to-one.ts';
 import { MatchMemory } from './match-memory.ts';
 import type { PairSignals } from './pair-signals.ts';
-
-/** What speaks for a proposed pair, the strongest first. */
-export const REASONS = ['home', 'same-title', 'title', 'address', 'text', 'heading', 'section'] as const;
-export type Reason = (typeof REASONS)[number];
+import type { Reason } from './reasons.ts';
 
 /** How a proposed pair stands among the others: one old page for one planned, a part of an old page, one of several. */
 export type PairKind = 'one' | 'part' | 'one-of-several';
@@ -40,9 +37,6 @@ export const NOTHING_DECIDED: Decided = { pairs: [], old: new Set(), planned: ne
 export const PROPOSE_FROM = 0.2;
 /** What speaks for a pair is too thin for more than this, however far ahead of others it is: somebody has to look at it. */
 const MOST_FOR_THIN = 0.8;
-
-/** From this confidence on a pair can be accepted without a look at it. */
-export const ACCEPT_FROM = 0.85;
 
 /**
  * Proposes which old page each planned page comes from. The pairs are the best set as a whole, not one by one; then

@@ -16,8 +16,8 @@ export const shortDayWords = (iso: string | number, timeZone: string): string =>
 export const longDayWords = (iso: string | number, timeZone: string): string =>
   words(iso, timeZone, { dateStyle: 'full' });
 
-/** The day of a moment by the clock of a site, as ISO 8601 has it. */
-export function dayIn(timeZone: string, moment: string | number | Date): string {
+/** The day of a moment by the clock of a site, or of this device where none is named, as ISO 8601 has it. */
+export function dayIn(timeZone: string | undefined, moment: string | number | Date): string {
   const at = new Date(moment);
   const part = (of: Intl.DateTimeFormatOptions) => dateFormatter('en-GB', { ...of, timeZone }).format(at);
   return `${part({ year: 'numeric' })}-${part({ month: '2-digit' })}-${part({ day: '2-digit' })}`;

@@ -1,7 +1,6 @@
 import { FIRST_LOOK } from '../model/look.ts';
-import type { StarterForm } from './starter-fields.ts';
-import type { StarterKind, StarterLayout } from './starter-settings.ts';
-import type { Shell, Starter } from './starter.ts';
+import type { StarterForm } from './starter-file-fields.ts';
+import type { Shell, Starter, StarterKind, StarterLayout } from './starter-file.ts';
 
 const page = (title: string, more: Omit<Shell, 'title' | 'below'> = {}, below: readonly Shell[] = []): Shell => ({
   title,

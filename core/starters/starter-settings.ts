@@ -1,9 +1,7 @@
-import { z } from 'zod';
 import type { LabelId } from '../model/access.ts';
-import { type AudienceId, MAX_AUDIENCE_NAME_LENGTH, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
-import { HEADER_STYLES, type Layout, type LayoutId, MAX_LAYOUT_NAME_LENGTH, MENU_SLOTS } from '../model/layout.ts';
-import { MAX_MENU_NAME_LENGTH } from '../model/menu.ts';
-import { ABOUT, MAX_LABEL_NAME_LENGTH, isKind } from '../model/page-label.ts';
+import { type AudienceId, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
+import { type Layout, type LayoutId, MENU_SLOTS } from '../model/layout.ts';
+import { isKind } from '../model/page-label.ts';
 import { type TextDocument, contentIdOf } from '../model/content.ts';
 import type { ContentId, PageId } from '../model/ids.ts';
 import type { FieldId } from '../model/kind-field.ts';
@@ -11,42 +9,11 @@ import type { SketchId } from '../model/plan.ts';
 import type { Settings, Site } from '../model/site.ts';
 import type { FormId } from '../model/site-form.ts';
 import type { Operation } from '../operations/operation.ts';
-
-import {
-  type NamesOfFields,
-  type StarterForm,
-  fieldSettingsOf,
-  formSettingsOf,
-  starterFieldsSchema,
-} from './starter-fields.ts';
+import { type NamesOfFields, fieldSettingsOf, formSettingsOf } from './starter-fields.ts';
+import type { StarterForm } from './starter-file-fields.ts';
 import { type SketchIds, type StarterSketch, addOfSketch } from './starter-sketches.ts';
-import { outlineDocument, starterSectionsSchema } from './starter-sections.ts';
-
-/** How a starter names settings of a site: ids are a site's own. */
-export const audienceNameSchema = z.string().trim().min(1).max(MAX_AUDIENCE_NAME_LENGTH);
-export const layoutNameSchema = z.string().trim().min(1).max(MAX_LAYOUT_NAME_LENGTH);
-export const kindNameSchema = z.string().trim().min(1).max(MAX_LABEL_NAME_LENGTH);
-
-/** A layout that a starter's pages stand in. Menus go by their names; trails and pictures are a site's own. */
-export const starterLayoutSchema = z.strictObject({
-  name: layoutNameSchema,
-  header: z.enum(HEADER_STYLES),
-  hasFooter: z.boolean(),
-  hasTurns: z.boolean(),
-  menus: z.partialRecord(z.enum(MENU_SLOTS), z.string().trim().min(1).max(MAX_MENU_NAME_LENGTH)),
-});
-export type StarterLayout = z.infer<typeof starterLayoutSchema>;
-
-/** A kind that a starter's pages are of. Its rule is a site's own. */
-export const starterKindSchema = z.strictObject({
-  name: kindNameSchema,
-  about: z.enum(ABOUT),
-  /** What its pages say of themselves, in order. */
-  fields: starterFieldsSchema.optional(),
-  /** The sections of what its pages begin with, by their headings; their fields stand before them. */
-  sections: starterSectionsSchema.optional(),
-});
-export type StarterKind = z.infer<typeof starterKindSchema>;
+import { outlineDocument } from './starter-sections.ts';
+import type { StarterKind, StarterLayout } from './starter-file.ts';
 
 /** The site that a starter's pages go to: its settings, and ids for what they lack. */
 export interface StarterSite extends SketchIds {

@@ -15,15 +15,8 @@ import type { Site } from '../model/site.ts';
 import { formsIn } from '../sections/shown-forms.ts';
 import { SHIPPED } from './shipped.ts';
 import type { StarterSite } from './starter-settings.ts';
-import {
-  type Starter,
-  flatShells,
-  isUsable,
-  lookOfStarter,
-  pagesOfStarter,
-  starterOf,
-  starterSchema,
-} from './starter.ts';
+import { flatShells, isUsable, lookOfStarter, pagesOfStarter, starterOf } from './starter.ts';
+import { type Starter, starterSchema } from './starter-file.ts';
 
 const newIds = () => {
   let count = 0;

@@ -1,131 +1,34 @@
-import { z } from 'zod';
 import type { DropPlace } from '../arrange/landing.ts';
 import { type TextDocument, contentIdOf } from '../model/content.ts';
-import {
-  type AccessChange,
-  CLOSED_LOOKS,
-  HELD_BACK,
-  type LabelId,
-  MENU_FOR,
-  STANDS_IN,
-  ruleOf,
-  toKeptAccess,
-} from '../model/access.ts';
-import {
-  type Audience,
-  type AudienceId,
-  EVERYONE,
-  MAX_AUDIENCES,
-  SIGNED_OUT,
-  SIGNED_OUT_NAME,
-} from '../model/audience.ts';
+import { type AccessChange, type LabelId, ruleOf, toKeptAccess } from '../model/access.ts';
+import { type Audience, type AudienceId, EVERYONE, SIGNED_OUT, SIGNED_OUT_NAME } from '../model/audience.ts';
 import type { ContentId, Language, PageId } from '../model/ids.ts';
 import { isSameJson } from '../model/canonical-json.ts';
-import { FIRST_LOOK, lookSchema } from '../model/look.ts';
-import { MAX_SKETCHES, sketchOf } from '../model/sketch.ts';
+import { FIRST_LOOK } from '../model/look.ts';
+import { sketchOf } from '../model/sketch.ts';
 import type { SiteNode } from '../model/node.ts';
-import { type StarterSketch, sketchNameSchema, starterSketchOf, starterSketchSchema } from './starter-sketches.ts';
+import { type StarterSketch, starterSketchOf } from './starter-sketches.ts';
 import { isAsItsKind } from '../model/kind-outline.ts';
-import { type LayoutId, MAX_LAYOUTS } from '../model/layout.ts';
-import { NODE_TYPES } from '../model/page-fields.ts';
-import { MAX_LABELS, kindAmong } from '../model/page-label.ts';
-import { MAX_PURPOSE_LENGTH, type PlanChange, type SketchId, planOf } from '../model/plan.ts';
+import type { LayoutId } from '../model/layout.ts';
+import { kindAmong } from '../model/page-label.ts';
+import { type PlanChange, type SketchId, planOf } from '../model/plan.ts';
 import { MAX_DEPTH, type Site, childrenOf, maybeNodeAt, nodeAt } from '../model/site.ts';
-import { MAX_FORMS, MAX_FORM_NAME_LENGTH } from '../model/site-form.ts';
-import { MAX_TITLE_LENGTH } from '../model/page-fields.ts';
 import { isReservedSlug } from '../model/slug.ts';
 import { textIn } from '../model/texts.ts';
 import type { Operation } from '../operations/operation.ts';
 import { formsIn } from '../sections/shown-forms.ts';
-import { sectionsDocument, sectionsOf, starterSectionsSchema } from './starter-sections.ts';
-import { type StarterForm, starterFieldsOf, starterFormOf, starterFormSchema } from './starter-fields.ts';
+import { sectionsDocument, sectionsOf } from './starter-sections.ts';
+import { starterFieldsOf, starterFormOf } from './starter-fields.ts';
+import type { StarterForm } from './starter-file-fields.ts';
+import { NamedSettings, type StarterSite, starterLayout } from './starter-settings.ts';
 import {
-  NamedSettings,
+  MAX_SHELLS,
+  type Shell,
+  type ShellAccess,
+  type Starter,
   type StarterKind,
   type StarterLayout,
-  type StarterSite,
-  audienceNameSchema,
-  kindNameSchema,
-  layoutNameSchema,
-  starterKindSchema,
-  starterLayout,
-  starterLayoutSchema,
-} from './starter-settings.ts';
-
-export const MAX_SHELLS = 2000;
-
-const audienceNames = z.array(audienceNameSchema).max(MAX_AUDIENCES);
-const shellAccessSchema = z
-  .strictObject({
-    only: audienceNames,
-    except: audienceNames,
-    standsAlone: z.boolean(),
-    closedLook: z.enum(CLOSED_LOOKS),
-    engines: z.enum(HELD_BACK),
-    search: z.enum(HELD_BACK),
-    standsIn: z.enum(STANDS_IN),
-    menuFor: z.enum(MENU_FOR),
-  })
-  .partial();
-/** Who may open a page to be. Audiences go by their names; windows of time are not a starter's. */
-export type ShellAccess = z.infer<typeof shellAccessSchema>;
-
-/** A page to be: what it is called, and what it will hold. */
-export interface Shell {
-  readonly title: string;
-  readonly type?: 'page' | 'heading';
-  readonly label?: string | undefined;
-  readonly slug?: string | undefined;
-  readonly inMenus?: boolean | undefined;
-  readonly description?: string | undefined;
-  readonly purpose?: string | undefined;
-  /** The headings of its sections. */
-  readonly sections?: readonly string[] | undefined;
-  readonly access?: ShellAccess | undefined;
-  /** The name of its kind, and of its own layout. */
-  readonly kind?: string | undefined;
-  readonly layout?: string | undefined;
-  /** The name of the form that its text ends with. */
-  readonly form?: string | undefined;
-  /** The name of the sketch that it names itself. */
-  readonly sketch?: string | undefined;
-  readonly below?: readonly Shell[] | undefined;
-}
-
-const shellSchema: z.ZodType<Shell> = z.strictObject({
-  title: z.string().trim().min(1).max(MAX_TITLE_LENGTH),
-  type: z.enum(NODE_TYPES).exclude(['link']).optional(),
-  label: z.string().max(MAX_TITLE_LENGTH).optional(),
-  slug: z.string().max(MAX_TITLE_LENGTH).optional(),
-  inMenus: z.boolean().optional(),
-  description: z.string().max(2000).optional(),
-  purpose: z.string().max(MAX_PURPOSE_LENGTH).optional(),
-  sections: starterSectionsSchema.optional(),
-  access: shellAccessSchema.optional(),
-  kind: kindNameSchema.optional(),
-  layout: layoutNameSchema.optional(),
-  form: z.string().trim().min(1).max(MAX_FORM_NAME_LENGTH).optional(),
-  sketch: sketchNameSchema.optional(),
-  get below() {
-    return z.array(shellSchema).max(MAX_SHELLS).optional();
-  },
-});
-
-/** A starter as a file: `docs/formats/starter.schema.json` is made of this. */
-export const starterSchema = z.strictObject({
-  format: z.literal('spur-starter'),
-  version: z.literal(1),
-  name: z.string().trim().min(1, 'a starter has a name').max(100),
-  description: z.string().max(500),
-  /** How a site that begins with it appears. */
-  look: lookSchema.optional(),
-  layouts: z.array(starterLayoutSchema).max(MAX_LAYOUTS).optional(),
-  kinds: z.array(starterKindSchema).max(MAX_LABELS).optional(),
-  forms: z.array(starterFormSchema).max(MAX_FORMS).optional(),
-  sketches: z.array(starterSketchSchema).max(MAX_SKETCHES).optional(),
-  pages: z.array(shellSchema).min(1, 'a starter has at least one page').max(MAX_SHELLS),
-});
-export type Starter = z.infer<typeof starterSchema>;
+} from './starter-file.ts';
 
 /** A shell in tree order. */
 export interface FlatShell {

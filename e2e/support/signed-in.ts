@@ -1,4 +1,4 @@
-import { afterAll } from 'vitest';
+import { afterAll, beforeEach } from 'vitest';
 import { type Browser, openBrowser } from './browser.ts';
 import { type Spur, startSpur } from './spur.ts';
 import { Workbench } from './workbench.ts';
@@ -15,6 +15,7 @@ export async function bothSignedIn(): Promise<{
   afterAll(() => other.close());
   const marek = new Workbench(other.driver);
   await marek.signIn(spur, 'marek@pellow-quay.example');
+  beforeEach(() => marek.beginTest());
   return { spur, browsers: [browser, other], ines: bench, marek };
 }
 
@@ -26,5 +27,6 @@ export async function signedIn(isAnew = false): Promise<{ spur: Spur; browser: B
   afterAll(() => browser.close());
   const bench = new Workbench(browser.driver);
   await bench.signIn(spur);
+  beforeEach(() => bench.beginTest());
   return { spur, browser, bench };
 }

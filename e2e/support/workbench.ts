@@ -37,8 +37,23 @@ export class Workbench extends Screen {
         }))));`);
   }
 
+  /** Told before each test: the first site that it opens is where it begins, and need not be loaded anew. */
+  beginTest(): void {
+    this.#isBeginning = true;
+  }
+  #isBeginning = false;
+
+  /** Loads a site anew, whatever showed before. */
+  async openAnew(spur: Spur, site: string, query = ''): Promise<void> {
+    this.#isBeginning = false;
+    await this.open(spur, site, query);
+  }
+
   async open(spur: Spur, site: string, query = ''): Promise<void> {
-    await this.driver.get(`${spur.workbench}/sites/${site}${query}`);
+    const path = `/sites/${site}${query}`;
+    if (this.#isBeginning) await this.goTo(spur, path);
+    else await this.driver.get(spur.workbench + path);
+    this.#isBeginning = false;
     // On small screens the bar shows its signs alone.
     await this.until('the tree is there, and all that is fetched after it', () =>
       this.driver.executeScript<boolean>(
@@ -59,6 +74,8 @@ export class Workbench extends Screen {
       const go = (to) => { history.pushState(null, '', to); dispatchEvent(new PopStateEvent('popstate', { state: null })); };
       const isOfSites = () => document.querySelector('h1')?.textContent === 'Sites';
       const when = (holds, then) => requestAnimationFrame(() => holds() ? then() : when(holds, then));
+      // Nobody may be signed in there any more.
+      setTimeout(() => done(false), 3000);
       go('/sites');
       when(isOfSites, () => {
         if (path !== '/sites') go(path);

@@ -1,4 +1,4 @@
-import { ACCEPT_FROM } from '#core/carryover/match.ts';
+import { ACCEPT_FROM } from '#core/carryover/reasons.ts';
 import type { Services } from '../handlers.ts';
 import { siteOf } from '../route-parameters.ts';
 import type { Handlers } from '../routing.ts';

@@ -1,5 +1,5 @@
 import type { Knex } from 'knex';
-import type { Starter } from '#core/starters/starter.ts';
+import type { Starter } from '#core/starters/starter-file.ts';
 
 export interface KeptStarter {
   readonly id: string;

@@ -1,6 +1,5 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { toast } from 'sonner';
 import { momentWords } from '#core/model/moment-words.ts';
 import { MIN_PASSWORD_LENGTH } from '#contract/people.ts';
 import { changePassword, endSession, useOwnSecurityLog, useOwnSessions } from '../api/account.ts';
@@ -16,6 +15,7 @@ import { Part } from './account-part.tsx';
 import { OneTimeCodes } from './one-time-codes.tsx';
 import { Passkeys } from './passkeys.tsx';
 import { SecurityLog } from './security-log.tsx';
+import { toast } from '../ui/toast.ts';
 
 const HERE = Intl.DateTimeFormat().resolvedOptions().timeZone;
 

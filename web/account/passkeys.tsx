@@ -1,6 +1,5 @@
 import { KeyRound } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { addPasskey, removePasskey, useSignInWays } from '../api/account.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { Button } from '../ui/button.tsx';
@@ -8,6 +7,7 @@ import { TextField } from '../ui/field.tsx';
 import { Part } from './account-part.tsx';
 import { AskPassword } from './ask-password.tsx';
 import { hasPasskeys, passkeyWords } from './passkeys-here.ts';
+import { toast } from '../ui/toast.ts';
 
 /** Passkeys: what somebody signs in with in place of a password and a code. */
 export function Passkeys() {

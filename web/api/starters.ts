@@ -1,6 +1,6 @@
 import useSWR, { mutate } from 'swr';
 import type { PageId, SiteKey } from '#core/model/ids.ts';
-import type { Starter } from '#core/starters/starter.ts';
+import type { Starter } from '#core/starters/starter-file.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
 import { call } from './client.ts';
 

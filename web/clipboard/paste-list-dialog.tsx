@@ -1,5 +1,4 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { addList } from '#core/arrange/grow.ts';
 import { placeOn } from '#core/arrange/landing.ts';
 import type { Side } from '#core/model/place.ts';
@@ -16,6 +15,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import { PlaceChoice } from '../fields/place-choice.tsx';
 import { numberWords } from '../ui/number-words.ts';
+import { toast } from '../ui/toast.ts';
 
 const NOTE_WORDS: Readonly<Record<ListNote['what'], string>> = {
   'no-title': 'No letter or digit: left out',

@@ -1,5 +1,4 @@
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { type Carried, carryTo, copyTo } from '#core/arrange/grow.ts';
 import { moveToPlace, placeOn } from '#core/arrange/landing.ts';
 import type { Side } from '#core/model/place.ts';
@@ -22,6 +21,7 @@ import { type Clip, keepClip } from './clip.ts';
 import { keepCarried } from './carried-cuts.ts';
 import { carryPages } from './carry-pages.ts';
 import { PlaceChoice } from '../fields/place-choice.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** Pastes pages that were copied or cut, in this site or in another one; says what cannot come along. */
 export function PastePagesDialog({ clip, onClose }: { readonly clip: Clip; readonly onClose: () => void }) {

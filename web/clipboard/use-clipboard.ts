@@ -1,9 +1,9 @@
 import { useEffect, useEffectEvent } from 'react';
-import { toast } from 'sonner';
 import { pages } from '../tree/words.ts';
 import { isTyping } from '../workbench/keys.ts';
 import type { Workbench } from '../workbench/workbench-context.tsx';
 import { type Clip, keepClip, keptClip, makeClip } from './clip.ts';
+import { toast } from '../ui/toast.ts';
 
 /** What was pasted: pages of a site, or a list of titles from anywhere. */
 export type Pasted = { readonly kind: 'pages'; readonly clip: Clip } | { readonly kind: 'list'; readonly text: string };

@@ -1,6 +1,5 @@
 import { DndContext, type DragStartEvent } from '@dnd-kit/core';
 import { type ReactNode, type Ref, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
 import { moveToPlace } from '#core/arrange/landing.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -24,6 +23,7 @@ import {
   type GiveTarget,
   type Landing,
 } from './drag-context.ts';
+import { toast } from '../ui/toast.ts';
 
 /**
  * Dragging of pages in every view of the tree. While something is dragged the view under the pointer says where it

@@ -1,7 +1,7 @@
-import { format, parseISO } from 'date-fns';
 import { CalendarDays } from 'lucide-react';
 import { Popover as Radix } from 'radix-ui';
 import { type ReactNode, useId, useState } from 'react';
+import { dayIn } from '#core/model/moment-words.ts';
 import { readTime } from '#core/model/typed-day.ts';
 import { BOX, Labelled } from '../ui/field.tsx';
 import { later } from '../ui/later.tsx';
@@ -117,10 +117,10 @@ function DayInput({ id, label, value, onSet, onWrong, isWrong }: DayInputProps) 
             className="z-50 rounded-lg border border-rule bg-raised p-3 shadow-sheet"
           >
             <Calendar
-              day={value === '' ? undefined : parseISO(value)}
+              day={value === '' ? undefined : new Date(`${value}T00:00`)}
               onSelect={(next) => {
                 onWrong(false);
-                onSet(next ? format(next, 'yyyy-MM-dd') : '');
+                onSet(next ? dayIn(undefined, next) : '');
                 setOpen(false);
               }}
             />

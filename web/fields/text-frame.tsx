@@ -1,7 +1,6 @@
 import type { Editor } from '@tiptap/core';
 import { EditorContent, type UseEditorOptions, useEditor } from '@tiptap/react';
 import { type ComponentType, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { Fact } from '#core/model/fact.ts';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { About } from '#core/talk/thread.ts';
@@ -19,6 +18,7 @@ import { takeSelection } from './take-selection.ts';
 import { aboutSection } from './talk/about-in-text.ts';
 import { NOTHING_SAID, type TalkedAbout, showTalk, threadAt } from './talk/talked-about.ts';
 import { EditorToolbar, LinkDialog } from './text-tools.tsx';
+import { toast } from '../ui/toast.ts';
 
 const NO_AUDIENCES: readonly NamedAudience[] = [];
 const NO_FACTS: readonly Fact[] = [];

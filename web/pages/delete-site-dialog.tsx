@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { SiteSummary } from '#contract/api.ts';
 import { DAYS_KEPT } from '#contract/deleted-sites.ts';
 import { wordsOfFault } from '../api/client.ts';
@@ -8,6 +7,7 @@ import { pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** Deletes a site once its name has been typed, after saying what that means. */
 export function DeleteSiteDialog({ site, onClose }: { readonly site: SiteSummary; readonly onClose: () => void }) {

@@ -1,6 +1,5 @@
 import { format } from 'date-fns';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { siteKeySchema } from '#core/model/ids.ts';
 import type { DeletedSite } from '#contract/deleted-sites.ts';
 import { wordsOfFault } from '../api/client.ts';
@@ -9,6 +8,7 @@ import { pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { Dialog } from '../ui/dialog.tsx';
 import { TextField } from '../ui/field.tsx';
+import { toast } from '../ui/toast.ts';
 
 const dayOf = (moment: string): string => format(new Date(moment), 'd MMMM yyyy');
 

@@ -1,6 +1,5 @@
 import { Undo2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { ancestorsOf } from '#core/model/site.ts';
 import { maySomewhere } from '#core/people/powers.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -8,6 +7,7 @@ import { wordsOfFault } from '../api/client.ts';
 import { pages } from '../tree/words.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** How many of the pages that are new since are named. */
 const MAX_NAMED = 3;

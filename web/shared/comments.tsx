@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { proposalWords } from '#core/arrange/proposal.ts';
 import type { BoardId } from '#core/model/board.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -10,6 +9,7 @@ import { aboutWords } from '#core/board/about-words.ts';
 import { dayWords } from '../tree/plan-words.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { type CommentDraft, NewComment } from './new-comment.tsx';
+import { toast } from '../ui/toast.ts';
 
 interface CommentsProps {
   readonly token: string;

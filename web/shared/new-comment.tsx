@@ -1,5 +1,4 @@
 import { type FormEvent, useCallback, useState } from 'react';
-import { toast } from 'sonner';
 import {
   type AboutBoard,
   type AboutSketch,
@@ -19,6 +18,7 @@ import { PlaceChoice } from '../fields/place-choice.tsx';
 import { Button } from '../ui/button.tsx';
 import { Radios, TextArea, TextField } from '../ui/field.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** What a guest is about to say of a page. */
 export interface CommentDraft {

@@ -1,5 +1,4 @@
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
 import type { SharedPlanAnswer } from '#contract/sharing.ts';
@@ -15,6 +14,7 @@ import { SharedBar } from './shared-bar.tsx';
 import { SharedBoards } from './shared-boards.tsx';
 import { SharedPanel } from './shared-panel.tsx';
 import { useSharedWorkbench } from './use-shared-workbench.ts';
+import { toast } from '../ui/toast.ts';
 
 /** A plan as it is seen by a link: the tree as rows or as a map, and beside it one page with what to say of it. */
 export function SharedScreen({

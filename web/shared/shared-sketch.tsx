@@ -1,7 +1,6 @@
 import type { ScreenWidth } from '#core/drawing/screen-widths.ts';
 import { Check } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { PageId } from '#core/model/ids.ts';
 import { type BoxId, type Sketch, type Variant, type VariantId, sketchOf } from '#core/model/sketch.ts';
 import { nodeAt } from '#core/model/site.ts';
@@ -17,6 +16,7 @@ import { Choice } from '../ui/field.tsx';
 import { useWidth } from '../ui/use-width.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import type { CommentDraft } from './new-comment.tsx';
+import { toast } from '../ui/toast.ts';
 
 interface SketchProps {
   readonly token: string;

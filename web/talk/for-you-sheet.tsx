@@ -11,7 +11,6 @@ import {
   UserCheck,
 } from 'lucide-react';
 import { type ReactNode, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { PAGE_CHECKS } from '#core/checks/page-checks.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { momentWords } from '#core/model/moment-words.ts';
@@ -32,6 +31,7 @@ import { Radios } from '../ui/field.tsx';
 import { type Marks, useWorkbench } from '../workbench/workbench-context.tsx';
 import { showThread } from './begun-comment.ts';
 import { type ForYou, useForYou } from './use-for-you.ts';
+import { toast } from '../ui/toast.ts';
 
 /** What concerns whoever is signed in, read and unread, and how they hear of it. */
 export const FOR_YOU: WholeKind = {

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { editsOfProposal, proposalWords } from '#core/arrange/proposal.ts';
 import { MAX_COMMENT_LENGTH } from '#core/model/feedback.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -16,6 +15,7 @@ import { aboutWords } from '#core/board/about-words.ts';
 import { Button } from '../ui/button.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** A comment, a question or a proposal of somebody whom the plan is shared with, and what its manager does about it. */
 export function GuestComment({ comment }: { readonly comment: CommentAnswer }) {

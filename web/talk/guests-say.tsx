@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { STANDINGS } from '#core/derive/feedback-totals.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { branchOf } from '#core/model/site.ts';
@@ -10,6 +9,7 @@ import { dayWords } from '../tree/plan-words.tsx';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { GuestComment } from './guest-comment.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** What those whom the plan is shared with say of the page and its branch; nothing while nobody has said anything. */
 export function GuestsSay({ page }: { readonly page: PageId }) {

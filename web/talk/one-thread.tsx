@@ -1,6 +1,5 @@
 import { Check, Pencil, RotateCcw, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { momentWords } from '#core/model/moment-words.ts';
 import type { Thread, ThreadComment } from '#contract/talk.ts';
 import { answerThread, changeThreadComment, deleteThreadComment, settleThread } from '../api/talk.ts';
@@ -12,6 +11,7 @@ import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { aboutWords } from './about-words.ts';
 import { CommentField } from './comment-field.tsx';
 import { CommentText } from './comment-text.tsx';
+import { toast } from '../ui/toast.ts';
 
 const tell = (fault: unknown): void => void toast.error(wordsOfFault(fault));
 

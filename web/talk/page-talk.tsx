@@ -1,6 +1,5 @@
 import { Bell, BellRing, X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -16,6 +15,7 @@ import { endBegun, useBegun } from './begun-comment.ts';
 import { CommentField } from './comment-field.tsx';
 import { GuestsSay } from './guests-say.tsx';
 import { OneThread } from './one-thread.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** What is said of a page, by colleagues and by guests of the plan, and where something more is said. */
 export function PageTalk({ page, isAlone = false }: { readonly page: PageId; readonly isAlone?: boolean }) {

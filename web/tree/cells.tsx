@@ -1,5 +1,4 @@
 import { type ReactNode, useId, useState } from 'react';
-import { toast } from 'sonner';
 import { kindChanges } from '#core/model/kind-outline.ts';
 import type { LabelId } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -11,6 +10,7 @@ import type { Edit } from '../api/site-store.ts';
 import { ActionMenu } from '../ui/action-menu.tsx';
 import type { CellContext } from './columns.tsx';
 import { NO_KIND } from './words.ts';
+import { toast } from '../ui/toast.ts';
 
 const CELL_BUTTON =
   'inline-flex h-6 max-w-full items-center gap-1.5 truncate rounded px-1.5 -ml-1.5 hover:bg-accent-soft disabled:hover:bg-transparent';

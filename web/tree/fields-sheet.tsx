@@ -1,6 +1,5 @@
 import { SlidersHorizontal } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { kindChanges } from '#core/model/kind-outline.ts';
 import type { Hidden } from '#core/model/page-fields.ts';
@@ -21,6 +20,7 @@ import { Choice, TextArea, Tick } from '../ui/field.tsx';
 import { Notice } from '../ui/notice.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
 import { usePreview } from '../workbench/use-preview.ts';
+import { toast } from '../ui/toast.ts';
 
 /** A choice that leaves the field of each page as it is. */
 const LEFT = 'left';

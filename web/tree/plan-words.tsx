@@ -1,5 +1,6 @@
-import { format, parseISO } from 'date-fns';
 import { ORIGIN_SIGNS, SIGN_HEIGHT, SIGN_WIDTH } from '#core/drawing/origin-signs.ts';
+import { dateFormatter } from '#core/model/formatters.ts';
+import { dayIn } from '#core/model/moment-words.ts';
 import type { Importance, Origin, Readiness } from '#core/model/plan.ts';
 
 /** The words for what is planned. */
@@ -31,12 +32,17 @@ export const IMPORTANCE_WORDS: Readonly<Record<Importance, string>> = {
 
 /** A day as it is read: "3 Dec", with the year where it is not this one. */
 export function dayWords(day: string, today = new Date()): string {
-  const date = parseISO(day);
-  return format(date, date.getFullYear() === today.getFullYear() ? 'd MMM' : 'd MMM yyyy');
+  const isThisYear = day.startsWith(`${today.getFullYear()}-`);
+  return dateFormatter('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    ...(!isThisYear && { year: 'numeric' }),
+    timeZone: 'UTC',
+  }).format(new Date(day));
 }
 
 /** Today where the person is, as a plan keeps days. */
-export const todayHere = (): string => format(new Date(), 'yyyy-MM-dd');
+export const todayHere = (): string => dayIn(undefined, Date.now());
 
 /** An origin as a piece of track; its word stands beside it. */
 export function OriginSign({ origin }: { readonly origin: Origin }) {

@@ -1,7 +1,6 @@
 import { formatDistanceToNow } from 'date-fns';
 import { ArchiveRestore } from 'lucide-react';
 import { useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { putBackAlone } from '#core/arrange/grow.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { RemovedBranch } from '#contract/api.ts';
@@ -11,6 +10,7 @@ import type { WholeKind } from '../settings/settings-kind.ts';
 import { andBelow, pages } from './words.ts';
 import { Button } from '../ui/button.tsx';
 import { useWorkbench } from '../workbench/workbench-context.tsx';
+import { toast } from '../ui/toast.ts';
 
 /** What was removed, when, by whom and from where; it can be put back, whole or one page of it, or deleted for good. */
 export const REMOVED: WholeKind = {

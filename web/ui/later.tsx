@@ -64,6 +64,9 @@ export function laterValue<Value>(load: () => Promise<Value>): () => Value | nul
   };
 }
 
+/** Something else to be fetched after the first rows. */
+export const alsoLater = (fetched: () => Promise<unknown>): void => void rest.push(fetched);
+
 /**
  * Fetches everything that was left for later, one after the other, so that nothing that is asked for meanwhile waits long. The
  * document says when all of it is here (`data-rest`).

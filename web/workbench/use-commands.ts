@@ -1,7 +1,6 @@
 import { selectNextMarked } from '../settings/next-marked.ts';
 import { useEffect, useEffectEvent } from 'react';
 import { beginComment } from '../talk/begun-comment.ts';
-import { toast } from 'sonner';
 import { gestureForAll } from '#core/arrange/arrange.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { childrenOf, nodeAt } from '#core/model/site.ts';
@@ -14,6 +13,7 @@ import { keptClip } from '../clipboard/clip.ts';
 import { type CommandName, commandOf, isInTree, isPlain, isTyping } from './keys.ts';
 import { belongsToTyping } from './typing-goes-on.ts';
 import type { Workbench } from './workbench-context.tsx';
+import { toast } from '../ui/toast.ts';
 
 const NEEDS_EDIT: ReadonlySet<CommandName> = new Set([
   'addAfter',

@@ -1,11 +1,11 @@
 import { refreshColleagues } from '../api/people.ts';
 import { useEffect } from 'react';
-import { toast } from 'sonner';
 import { refreshAnswers } from '../api/answers.ts';
 import { refreshFeedback } from '../api/sharing.ts';
 import { refreshApproval } from '../api/approval.ts';
 import { refreshTalk } from '../api/talk.ts';
 import type { Again, SiteStore } from '../api/site-store.ts';
+import { toast } from '../ui/toast.ts';
 
 /** So long somebody has to read that something was lost, and to take it back. */
 const LOST_MS = 30_000;

@@ -1,10 +1,10 @@
 import { type ReactNode, useId, useState } from 'react';
-import { toast } from 'sonner';
 import { FIELD_TYPE } from '#core/fields/all-types.ts';
 import type { FieldContext } from '#core/fields/field-type.ts';
 import type { KindField } from '#core/model/kind-field.ts';
 import { TextArea, TextField } from '../../ui/field.tsx';
 import { useDraft } from '../use-draft.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** What stands in a field's place when it cannot hold what was typed. */
 export const faultOf = (field: KindField): string =>

@@ -1,11 +1,11 @@
 import type { Editor } from '@tiptap/core';
-import { toast } from 'sonner';
 import { type FileId, type FileKind, FILE_TYPES } from '#core/files/file.ts';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { LibraryFile } from '#contract/files.ts';
 import { sendFile } from '../../api/uploads.ts';
 import { kindOf } from '../../files/file-words.ts';
 import { insertSection } from './insert-section.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** The sections that show a file of each kind. Subtitles stand with their film. */
 const SECTION_OF: Readonly<Partial<Record<FileKind, string>>> = {

@@ -1,5 +1,4 @@
 import type { Editor } from '@tiptap/core';
-import { toast } from 'sonner';
 import { type TextDocument, type TextPart, contentIdOf, plainTextOf } from '#core/model/content.ts';
 import { withoutBoxes } from '#core/sketch/planned-boxes.ts';
 import { SHARED } from '#core/sections/shared.ts';
@@ -8,6 +7,7 @@ import { rememberContent } from '../../api/content.ts';
 import { newSharedId } from '../../api/site-store.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { wholeAt } from './whole-section.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** So many letters of what it says are its name at first. */
 const NAME_LENGTH = 40;

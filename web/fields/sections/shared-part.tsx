@@ -1,6 +1,5 @@
 import type { ReactNodeViewProps } from '@tiptap/react';
 import { type ComponentType, createContext, useContext } from 'react';
-import { toast } from 'sonner';
 import type { ContentId, SiteKey } from '#core/model/ids.ts';
 import type { SharedId } from '#core/model/shared-section.ts';
 import { SHARED } from '#core/sections/shared.ts';
@@ -11,6 +10,7 @@ import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { OF_THE_DESK } from '../page-look.ts';
 import { type SettingsProps, editorPart } from './editor-part.ts';
 import { ChooseOne, SettingPlace, WhichOne } from './setting-place.tsx';
+import { toast } from '../../ui/toast.ts';
 
 /** How the text of a shared section is shown within another; null within a shared section itself, where none stands. */
 type ShowText = ComponentType<{ readonly site: SiteKey; readonly content: ContentId }>;

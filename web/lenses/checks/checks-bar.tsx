@@ -1,11 +1,11 @@
 import { CircleStop, Link2 } from 'lucide-react';
-import { toast } from 'sonner';
 import { wordsOfFault } from '../../api/client.ts';
 import { askOutsideLinks, stopLinkLook, useLinkLook } from '../../api/links.ts';
 import { momentWords } from '#core/model/moment-words.ts';
 import { pages } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import type { BarAction } from '../../workbench/bar-action.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** How many links do not lead where they should, and when outside addresses were checked. */
 export function ChecksSays() {

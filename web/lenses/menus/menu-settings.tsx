@@ -1,4 +1,3 @@
-import { toast } from 'sonner';
 import { arrangeByHand, followTree } from '#core/arrange/switch-menu.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_LEVELS, type Menu, type EntryOrder } from '#core/model/menu.ts';
@@ -8,6 +7,7 @@ import { PageField } from '../../fields/page-field.tsx';
 import { Choice, Radios, Tick } from '../../ui/field.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { entryName } from './menu-reasons.ts';
+import { toast } from '../../ui/toast.ts';
 
 type Fields = Extract<Operation, { name: 'menu.set' }>['fields'];
 

@@ -1,5 +1,4 @@
 import { Check, X } from 'lucide-react';
-import { toast } from 'sonner';
 import { setArranged } from '#core/arrange/arrange-entries.ts';
 import { type Proposal, arrangedNow, declining, taking } from '#core/derive/menu-merge.ts';
 import type { Menu } from '#core/model/menu.ts';
@@ -9,6 +8,7 @@ import { Button, IconButton } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { usePreview } from '../../workbench/use-preview.ts';
 import { proposalWords } from './menu-reasons.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** What has changed in the tree since a menu was settled, each with the way to settle it. */
 export function Proposals({ menu }: { readonly menu: Menu }) {

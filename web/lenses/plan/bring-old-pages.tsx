@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { INVENTORY_FIELDS, type InventoryColumns, type InventoryField } from '#core/formats/inventory-csv.ts';
 import type { BringOldPagesAnswer, BringOldPagesBody } from '#contract/old-site.ts';
 import { wordsOfFault } from '../../api/client.ts';
@@ -11,6 +10,7 @@ import { Choice, TextArea, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
 import { numberWords } from '../../ui/number-words.ts';
+import { toast } from '../../ui/toast.ts';
 
 type From = BringOldPagesBody['from'];
 

@@ -1,6 +1,5 @@
 import { Globe } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { FileKind } from '#core/files/file.ts';
 import { wordsOfFault } from '../../api/client.ts';
 import { removeOldPages, resumeCrawl, startCrawl, stopCrawl, useCrawl, useOldSite } from '../../api/old-site.ts';
@@ -12,6 +11,7 @@ import type { WholeKind } from '../../settings/settings-kind.ts';
 import { SheetFoot } from '../../settings/sheet-foot.tsx';
 import { BringOldPages } from './bring-old-pages.tsx';
 import { numberWords } from '../../ui/number-words.ts';
+import { toast } from '../../ui/toast.ts';
 
 type Way = 'crawl' | 'sitemap' | 'file' | 'list';
 const WAYS: readonly { readonly value: Way; readonly words: string }[] = [

@@ -1,6 +1,5 @@
 import { CircleAlert, CircleCheck, DoorOpen, Eye } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { type OpeningLine, type OpeningPoint, openingList } from '#core/checks/opening-list.ts';
 import { momentWords } from '#core/model/moment-words.ts';
 import type { WholeKind } from '../../settings/settings-kind.ts';
@@ -19,6 +18,7 @@ import type { SettingsKey } from '../../settings/settings-keys.ts';
 import { type DialogName, useWorkbench } from '../../workbench/workbench-context.tsx';
 import { titleIn } from './publish-words.ts';
 import { warnOfUnconfirmed } from './unconfirmed.ts';
+import { toast } from '../../ui/toast.ts';
 
 interface PointWords {
   readonly there: string;

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../../ui/toast.ts';
 
 /** Says that some of the processes that answer visitors have not confirmed what was just changed. */
 export function warnOfUnconfirmed(processes: number): void {

@@ -1,6 +1,5 @@
 import { Replace } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import type { PageId } from '#core/model/ids.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
@@ -16,6 +15,7 @@ import { Button } from '../../ui/button.tsx';
 import { TextField, Tick } from '../../ui/field.tsx';
 import { useSettled } from '../../ui/use-settled.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { toast } from '../../ui/toast.ts';
 
 /** Words that are replaced in the texts of all pages: what would change shows in the tree before it is done. */
 export const REPLACING: WholeKind = {

@@ -1,5 +1,4 @@
 import { type ComponentType, type ReactNode, useMemo } from 'react';
-import { toast } from 'sonner';
 import { followAgain } from '#core/arrange/page-outlines.ts';
 import { ruleOf } from '#core/model/access.ts';
 import type { PageId } from '#core/model/ids.ts';
@@ -16,6 +15,7 @@ import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useTalkOnPage } from '../../talk/use-talk-on-page.ts';
 import { WhyNot } from '../../workbench/allowing.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
+import { toast } from '../../ui/toast.ts';
 
 interface TextSectionProps {
   readonly page: PageId;

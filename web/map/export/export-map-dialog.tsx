@@ -1,6 +1,5 @@
 import { format } from 'date-fns';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { type Picture, mapPicture } from '#core/drawing/map-picture.ts';
 import type { Area } from '#core/drawing/map-layout.ts';
 import { Button } from '../../ui/button.tsx';
@@ -12,6 +11,7 @@ import type { DrawnMap } from '../use-map-layout.ts';
 import { download, pdfFile, pngFile, svgFile } from './map-files.ts';
 import { signsOf } from './node-signs.ts';
 import { MAX_SHEETS, PAPERS, type Paper, sheetsFor } from './sheets.ts';
+import { toast } from '../../ui/toast.ts';
 
 type Kind = 'pdf' | 'svg' | 'png';
 const KINDS: readonly { readonly kind: Kind; readonly words: string }[] = [

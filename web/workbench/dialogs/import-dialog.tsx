@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { ImportKind } from '#core/imports/import-plan.ts';
 import type { ImportAnswer } from '#contract/imports.ts';
 import { ServerProblem, wordsOfFault } from '../../api/client.ts';
@@ -11,6 +10,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { Radios, TextArea } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
+import { toast } from '../../ui/toast.ts';
 
 const KIND_WORDS: Readonly<Record<ImportKind, { title: string; hint: string }>> = {
   added: { title: 'Added', hint: 'The tree has no page with that id or address.' },

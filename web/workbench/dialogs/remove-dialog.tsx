@@ -1,5 +1,4 @@
 import { useEffect, useMemo } from 'react';
-import { toast } from 'sonner';
 import { topmost } from '#core/arrange/arrange.ts';
 import { whatChanges } from '#core/changes/what-changes.ts';
 import { derivedOf } from '#core/derive/derived.ts';
@@ -15,6 +14,7 @@ import { Button } from '../../ui/button.tsx';
 import { Dialog } from '../../ui/dialog.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
 import { usePreview } from '../use-preview.ts';
+import { toast } from '../../ui/toast.ts';
 
 /** So many of the addresses that go are named. */
 const MAX_ADDRESSES = 4;

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { placeOn } from '#core/arrange/landing.ts';
-import { type Starter, flatShells, lookOfStarter, pagesOfStarter, starterSchema } from '#core/starters/starter.ts';
+import { flatShells, lookOfStarter, pagesOfStarter } from '#core/starters/starter.ts';
+import { type Starter, starterSchema } from '#core/starters/starter-file.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { textIn } from '#core/model/texts.ts';
 import type { StarterAnswer } from '#contract/starters.ts';
@@ -25,6 +25,7 @@ import { Dialog } from '../../ui/dialog.tsx';
 import { Choice, Radios, TextField } from '../../ui/field.tsx';
 import { Notice } from '../../ui/notice.tsx';
 import { useWorkbench } from '../workbench-context.tsx';
+import { toast } from '../../ui/toast.ts';
 
 /** Begins a site or a branch from a set of page shells, chosen and renamed on the way; and saves one. */
 export function StartersDialog({ onClose }: { readonly onClose: () => void }) {

@@ -1,5 +1,4 @@
 import { type ReactNode, useState } from 'react';
-import { toast } from 'sonner';
 import { momentWords } from '#core/model/moment-words.ts';
 import type { SyncKind } from '#core/directory/directory-person.ts';
 import type { LastSync } from '#contract/directory.ts';
@@ -8,6 +7,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const KIND_WORDS: Readonly<Record<SyncKind, string>> = {
   made: 'New',

@@ -1,6 +1,5 @@
 import { Eye, Mail, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { handedOver, rulesNaming } from '#core/approval/rule.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { planOf } from '#core/model/plan.ts';
@@ -25,6 +24,7 @@ import { Choice } from '../../../ui/field.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BranchRole, RoleChoice } from './role-choice.tsx';
 import { branchName, heldWords } from './role-words.ts';
+import { toast } from '../../../ui/toast.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 

@@ -1,6 +1,5 @@
 import { BadgeCheck, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { PERMISSIONS, PERMISSION_WORDS, type Permission, has, hasAllOf } from '#core/model/permission.ts';
 import { MAX_ROLE_NAME_LENGTH, type Role, type RoleId, isShipped, permissionsOf } from '#core/people/role.ts';
 import { wordsOfFault } from '../../../api/client.ts';
@@ -13,6 +12,7 @@ import { Button } from '../../../ui/button.tsx';
 import { TextField, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { roleMay } from './role-words.ts';
+import { toast } from '../../../ui/toast.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 

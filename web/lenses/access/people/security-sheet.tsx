@@ -1,11 +1,11 @@
 import { ShieldCheck } from 'lucide-react';
-import { toast } from 'sonner';
 import { SecurityLog } from '../../../account/security-log.tsx';
 import { wordsOfFault } from '../../../api/client.ts';
 import { setSiteSecurity, useSecurityLog, useSiteSecurity } from '../../../api/people.ts';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** How safely colleagues sign in, and what has concerned security, apart from the edits. */
 export const SECURITY: WholeKind = {

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { BringVisitorsAnswer } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { bringVisitors } from '../../../api/visitors.ts';
@@ -8,6 +7,7 @@ import { Button } from '../../../ui/button.tsx';
 import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const MAX_SHOWN = 8;
 const EXAMPLE = 'name,email,audiences\nJory Pell,jory@home.example,Students';

@@ -1,6 +1,5 @@
 import { Copy, Link2Off } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { AudienceId } from '#core/model/audience.ts';
 import type { JoiningLinkAnswer } from '#contract/visitors.ts';
 import { wordsOfFault } from '../../../api/client.ts';
@@ -10,6 +9,7 @@ import { Button, IconButton } from '../../../ui/button.tsx';
 import { Choice, TextField, Tick } from '../../../ui/field.tsx';
 import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 

@@ -1,6 +1,5 @@
 import { Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { audienceNames } from '#core/derive/reason-words.ts';
 import { touchedByOpening } from '#core/derive/touched.ts';
 import { closureOf } from '#core/model/audience.ts';
@@ -17,6 +16,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { useLookedAt } from '../../../workbench/use-looked-at.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const tell = (fault: unknown) => void toast.error(wordsOfFault(fault));
 

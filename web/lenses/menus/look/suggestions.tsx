@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
 import { suggestLooks } from '#core/look/suggest.ts';
 import { schemesOf } from '#core/look/schemes.ts';
 import { TYPE_PAIRS, pairName, stackOf } from '#core/look/type-pairs.ts';
@@ -14,6 +13,7 @@ import type { CarriedLooks } from '../../../looks/looks-to-compare.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { RADII } from './scheme-samples.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** Looks to try, made from the colour of the organisation or from those of a picture. What is tried changes nothing until it is taken. */
 export function Suggestions({

@@ -1,6 +1,5 @@
 import { Pipette, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { freePlace } from '#core/board/place-piece.ts';
 import { type Board, MAX_COLOUR_NAME_LENGTH, MAX_NOTE_LENGTH, MAX_PIECES, type Piece } from '#core/model/board.ts';
 import type { TypePair } from '#core/look/type-pairs.ts';
@@ -14,6 +13,7 @@ import { ChooseFile } from '../../../files/choose-file.tsx';
 import { coloursIn } from '../../../files/colours-in.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const HEADINGS = { picture: 'The picture', colour: 'The colour', type: 'The type', note: 'The note' } as const;
 const SWATCH = 120;

@@ -1,6 +1,5 @@
 import { Download, Globe } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { acceptPairs } from '#core/carryover/settle.ts';
 import { EXPORTS } from '#contract/exports.ts';
 import type { Edit } from '../../../api/site-store.ts';
@@ -11,6 +10,7 @@ import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { useCarryOverState } from './carry-over-context.ts';
 import { percent } from './old-words.ts';
+import { toast } from '../../../ui/toast.ts';
 
 const REDIRECTS = ['redirects.csv', 'redirects.nginx', 'redirects.apache'] as const;
 const STEPS = [0.95, 0.85, 0.7, 0.5] as const;

@@ -1,7 +1,6 @@
 import { DndContext, DragOverlay, pointerWithin } from '@dnd-kit/core';
 import { useState } from 'react';
 import { useDragSensors } from '../../../drag/use-drag-sensors.ts';
-import { toast } from 'sonner';
 import { letGoOf, moveOldPage } from '#core/carryover/settle.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { nodeAt } from '#core/model/site.ts';
@@ -19,6 +18,7 @@ import { PairLists } from './pair-lists.tsx';
 import { titleOfOld } from './old-words.ts';
 import { dragWords } from '../../../drag/drag-words.ts';
 import { useCarryOverData } from './use-carry-over-state.ts';
+import { toast } from '../../../ui/toast.ts';
 
 /** The old site and the plan side by side, with lines from each old page to the page that it becomes. */
 export function CarryOverView() {

@@ -1,6 +1,6 @@
 import { pathOfOldAddress } from '#core/carryover/old-address.ts';
 import { titleParts } from '#core/carryover/prepare-pages.ts';
-import type { Reason } from '#core/carryover/match.ts';
+import type { Reason } from '#core/carryover/reasons.ts';
 import type { OldPageWire } from './carry-over-context.ts';
 
 /** The title of an old page without the site's name, or its address where it has none. */

@@ -1,6 +1,5 @@
 import { FileInput } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { FieldContext } from '#core/fields/field-type.ts';
@@ -21,6 +20,7 @@ import { Button } from '../../../ui/button.tsx';
 import { useLatest } from '../../../ui/use-latest.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { useCarryOverState } from './carry-over-context.ts';
+import { toast } from '../../../ui/toast.ts';
 
 /** Takes the text of an old page over as a draft of the page that takes it over, with its pictures and documents. */
 export function TakeText({

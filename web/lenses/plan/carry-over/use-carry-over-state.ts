@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { ACCEPT_FROM } from '#core/carryover/match.ts';
+import { ACCEPT_FROM } from '#core/carryover/reasons.ts';
 import { type SectionsOf, sectionsOf } from '#core/carryover/sections.ts';
 import { settledOf } from '#core/carryover/settle.ts';
 import { UNDECIDED } from '#core/model/old-page.ts';

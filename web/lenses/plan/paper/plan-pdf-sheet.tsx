@@ -1,7 +1,6 @@
 import { format } from 'date-fns';
 import { FileText } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { type Paper, PAPERS, MAX_SHEETS } from '../../../map/export/sheets.ts';
 import { download, pdfFile } from '../../../map/export/map-files.ts';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
@@ -10,6 +9,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Choice, Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { planParts, sheetsOfSketches } from './plan-parts.ts';
+import { toast } from '../../../ui/toast.ts';
 
 /** The plan for paper: the map of the site, then what its pages will contain. */
 export const PLAN_PDF: WholeKind = {

@@ -1,6 +1,5 @@
 import { Copy, Link2Off, MailPlus, MessagesSquare } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { ShareAnswer } from '#contract/sharing.ts';
 import type { WholeKind } from '../../../settings/settings-kind.ts';
 import { wordsOfFault } from '../../../api/client.ts';
@@ -11,6 +10,7 @@ import { TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { NewShare } from './new-share.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** The links by which people without an account see the plan and say what they think of it. */
 export const SHARING: WholeKind = {

@@ -1,5 +1,4 @@
 import { Check, Trash2 } from 'lucide-react';
-import { toast } from 'sonner';
 import { boxSteps } from '#core/sketch/arrange-boxes.ts';
 import { takeVariant } from '#core/arrange/take-variant.ts';
 import { type BoxId, MAX_VARIANT_NAME_LENGTH, type Sketch, type Variant, type VariantId } from '#core/model/sketch.ts';
@@ -10,6 +9,7 @@ import { pages } from '../../../tree/words.ts';
 import { Button } from '../../../ui/button.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { BoxList } from './box-list.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** One variant of a sketch: its boxes, its name, and taking it. */
 export function OneVariant({

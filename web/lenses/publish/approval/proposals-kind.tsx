@@ -1,6 +1,5 @@
 import { Check, Undo2, UserCheck } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { planRelease } from '#core/changes/release-plan.ts';
 import { printOf } from '#core/approval/print.ts';
@@ -27,6 +26,7 @@ import { type Marks, useWorkbench } from '../../../workbench/workbench-context.t
 import { Effects } from '../release/effects.tsx';
 import { ComparedTexts } from '../texts-sheet.tsx';
 import { STANDING_WORDS, STATE_WORDS, decidersWords } from './approval-words.ts';
+import { toast } from '../../../ui/toast.ts';
 
 /** What colleagues offer for approval, and what was decided about it. */
 export const PROPOSALS: AskedKind = {

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import type { ReadRedirects } from '#contract/releases.ts';
 import { wordsOfFault } from '../../../api/client.ts';
 import { readRedirects } from '../../../api/releases.ts';
@@ -9,6 +8,7 @@ import { Button } from '../../../ui/button.tsx';
 import { TextArea, TextField } from '../../../ui/field.tsx';
 import { Notice } from '../../../ui/notice.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 const MAX_LISTED = 60;
 

@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { type Nearness, nearestPages } from '#core/derive/nearest-pages.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { redirectAddressSchema } from '#core/model/redirect.ts';
@@ -14,6 +13,7 @@ import { Button } from '../../../ui/button.tsx';
 import { Tick } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { toSettle } from './to-settle.ts';
+import { toast } from '../../../ui/toast.ts';
 
 const BECAUSE: Readonly<Record<Nearness, string>> = {
   'same name': 'has the same name',

@@ -1,6 +1,5 @@
 import { ArchiveX, Rocket } from 'lucide-react';
 import { useMemo, useState, useSyncExternalStore } from 'react';
-import { toast } from 'sonner';
 import { homeOfRelease } from '#core/changes/home-of-release.ts';
 import { liveEffects } from '#core/changes/live-effects.ts';
 import { linkFindings, newFindings } from '#core/checks/link-findings.ts';
@@ -37,6 +36,7 @@ import { HomeChoice } from './home-choice.tsx';
 import { Effects } from './effects.tsx';
 import { ReleaseScope, type Scopes, SettingsScope, useScopes } from './release-scope.tsx';
 import { TakeDownChoices } from './take-down-choices.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** Makes pages and settings live, picked in the tree beside it. */
 export const GOING_LIVE: WholeKind = {

@@ -1,6 +1,5 @@
 import { History } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { momentWords } from '#core/model/moment-words.ts';
 import type { ScheduledRelease } from '#contract/releases.ts';
 import { ListOfSettings, ListedItem } from '../../../settings/listed-item.tsx';
@@ -14,6 +13,7 @@ import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { CompareReleases } from './compare-releases.tsx';
 import { OneRelease } from './one-release.tsx';
 import { releaseName, releaseWords } from './release-words.ts';
+import { toast } from '../../../ui/toast.ts';
 
 /** So long after its moment a release was late. */
 const LATE_MS = 120_000;

@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import type { TakeBackAnswer } from '#contract/releases.ts';
 import type { PageId } from '#core/model/ids.ts';
 import type { Site } from '#core/model/site.ts';
@@ -13,6 +12,7 @@ import { Notice } from '../../../ui/notice.tsx';
 import { type Marks, useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { SETTINGS_WORDS, titleIn } from '../publish-words.ts';
 import { warnOfUnconfirmed } from '../unconfirmed.ts';
+import { toast } from '../../../ui/toast.ts';
 
 const MAX_LISTED = 8;
 

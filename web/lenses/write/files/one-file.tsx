@@ -1,6 +1,5 @@
 import { Download, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { boardsWith } from '#core/board/board-looks.ts';
 import { logosOf } from '#core/model/look.ts';
 import { MAX_FILE_NAME_LENGTH } from '#core/files/file-name.ts';
@@ -26,6 +25,7 @@ import { Notice } from '../../../ui/notice.tsx';
 import { useNow } from '../../../ui/use-now.ts';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
 import { FocalPoint } from './focal-point.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** One file of the library: what it shows, where, and for whom. */
 export function OneFile({ id, onGone }: { readonly id: string; readonly onGone: () => void }) {

@@ -1,6 +1,5 @@
 import { Circle, CircleCheck, CircleDot, Download, Inbox, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { ANSWER_STATES, type AnswerState, MAX_ANSWER_NOTE_LENGTH, type Said } from '#core/forms/answer.ts';
 import { momentWords } from '#core/model/moment-words.ts';
 import { maybeNodeAt } from '#core/model/site.ts';
@@ -22,6 +21,7 @@ import type { AskedKind, Named } from '../../../settings/settings-kind.ts';
 import { Button } from '../../../ui/button.tsx';
 import { Choice } from '../../../ui/field.tsx';
 import { useWorkbench } from '../../../workbench/workbench-context.tsx';
+import { toast } from '../../../ui/toast.ts';
 
 /** What visitors have sent by forms. */
 export const ANSWERS: AskedKind = {
