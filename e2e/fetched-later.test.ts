@@ -27,6 +27,40 @@ describe('a part of the screen that cannot be fetched', () => {
   });
 });
 
+describe('a part of the screen in which something goes wrong', () => {
+  /** Lets days fail to be written by what is fetched later, or not. */
+  const breakDays = (areBroken: boolean) =>
+    browser.driver.executeScript(
+      `const [areBroken] = arguments;
+      const all = Intl.DateTimeFormat.prototype;
+      const wellMade = (window.wellMade ??= Object.getOwnPropertyDescriptor(all, 'format'));
+      const get = function () {
+        if (new Error().stack.includes('/beside-')) throw new Error('No days today');
+        return wellMade.get.call(this);
+      };
+      Object.defineProperty(all, 'format', areBroken ? { configurable: true, get } : wellMade);`,
+      areBroken,
+    );
+
+  it('says so in its place; the tree goes on, and the part can be tried again', async () => {
+    await bench.openAnew(spur, 'pellow-quay', '?lens=access');
+    await bench.select('Visit');
+    await breakDays(true);
+    await bench.focusTree();
+    await bench.press('h');
+    await bench.untilText('Something went wrong in this part of the screen.');
+    await bench.focusTree();
+    await bench.press('n');
+    await bench.press(...'Slip walk', Key.ENTER, Key.ESCAPE);
+    await bench.untilTree('the page is in the tree', (tree) => tree.some((row) => row.includes('Slip walk')));
+    await bench.saved();
+    await breakDays(false);
+    await bench.click('button', 'Try again');
+    await bench.find('combobox', 'By whom');
+    await bench.untilNoText('Something went wrong');
+  });
+});
+
 describe('a title in letters that are not plain', () => {
   it('gives the slug that it has everywhere, though it was typed before these letters were known', async () => {
     await browser.block('*/transliterate-*');

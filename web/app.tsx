@@ -3,7 +3,7 @@ import { BrowserRouter, Navigate, Route, Routes, useLocation } from 'react-route
 import { askAhead } from './api/ahead.ts';
 import { useSession } from './api/session.ts';
 import { screen } from './ui/later.tsx';
-import { Unfetched } from './ui/unfetched.tsx';
+import { Contained } from './ui/contained.tsx';
 
 const fetchWorkbench = () => import('./workbench/workbench-page.tsx');
 const WorkbenchPage = screen(() => fetchWorkbench().then((file) => file.WorkbenchPage));
@@ -36,7 +36,7 @@ export function App() {
 /** What somebody may open who has no account; it comes before the question who is signed in. */
 function Screens() {
   return (
-    <Unfetched>
+    <Contained>
       <Suspense fallback={<p className="p-6 text-quiet">Loading …</p>}>
         <Routes>
           <Route path="/shared/:token" element={<SharedPage />} />
@@ -44,7 +44,7 @@ function Screens() {
           <Route path="*" element={<WithAccount />} />
         </Routes>
       </Suspense>
-    </Unfetched>
+    </Contained>
   );
 }
 

@@ -1,5 +1,5 @@
 import { type ComponentType, Suspense, lazy, useState, useSyncExternalStore } from 'react';
-import { NotFetched, Unfetched } from './unfetched.tsx';
+import { Contained, NotFetched } from './contained.tsx';
 
 /** What is fetched when the first rows stand on the screen, in the order in which it was named. */
 const rest: (() => Promise<unknown>)[] = [];
@@ -27,12 +27,14 @@ export function later<Props extends object>(load: () => Promise<ComponentType<Pr
   return function Later(props: Props) {
     // What is here already is drawn at once: nothing flickers, and the focus can go there.
     const [Part] = useState<ComponentType<Props>>(() => loaded ?? lazy(fetched));
+    // A dialog that fails has to be closed in another way than its own.
+    const { onClose } = props as { readonly onClose?: () => void };
     return (
-      <Unfetched>
+      <Contained onClose={onClose}>
         <Suspense fallback={<div aria-busy="true" className="min-h-0 flex-1" />}>
           <Part {...props} />
         </Suspense>
-      </Unfetched>
+      </Contained>
     );
   };
 }

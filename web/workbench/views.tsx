@@ -8,6 +8,7 @@ import { besideText } from '../settings/settings-keys.ts';
 import { TreeSheet } from '../tree/tree-sheet.tsx';
 import { MarksFieldsInUse } from '../ui/being-changed.tsx';
 import { Button } from '../ui/button.tsx';
+import { Contained } from '../ui/contained.tsx';
 import { later as fetchedLater } from '../ui/later.tsx';
 import { SideEdge } from './side-edge.tsx';
 import { useFieldsOf } from './use-here.ts';
@@ -38,7 +39,11 @@ const CarryOverView = fetchedLater(() =>
 );
 
 const VIEW_PARTS: Readonly<Record<View, ReactNode>> = {
-  sheet: <TreeSheet />,
+  sheet: (
+    <Contained>
+      <TreeSheet />
+    </Contained>
+  ),
   map: <PageMap />,
   split: <Split />,
   schedule: <ScheduleView />,
