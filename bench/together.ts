@@ -67,7 +67,7 @@ export async function benchTogether({ url, origins, cookie, site }: Asked): Prom
   const words = new Arrivals();
   const edits = new Arrivals();
   const writers = Array.from({ length: WRITERS }, (_, who) => {
-    const writer = new JointWriter((body) => post(who, `/pages/${page}/joint`, body));
+    const writer = new JointWriter((body) => post(who, `/texts/page/${page}/joint`, body));
     let isUnderWay = false;
     let isDueAgain = false;
     // One request at a time, as browsers do it.

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { pageIdSchema } from '#core/model/ids.ts';
+import { textPlaceSchema } from '#core/model/text-place.ts';
 
 /** The part of the shared document that is the text. */
 export const JOINT_FRAGMENT = 'text';
 
-/** How the request begins of an edit that gives a page what is written in its text. */
+/** How the request begins of an edit that gives a page, or another place of a text, what is written there. */
 export const JOINT_REQUEST = 'text ';
 
 /** The largest update that is sent at once, in characters of Base64: a pasted text of the greatest length, and its markup. */
@@ -27,28 +27,28 @@ export const jointBody = z.strictObject({
   /** An update of the shared document, as Yjs writes it, in Base64. */
   update: z.base64().min(1).max(MAX_UPDATE_LENGTH).nullable(),
   caret: caretSchema.nullable(),
-  /** Whether the answer is to wait until the page has all of it. */
+  /** Whether the answer is to wait until its place has all of it. */
   save: z.boolean(),
 });
 export type JointBody = z.infer<typeof jointBody>;
 
 export const jointAnswer = z.object({
   base: z.string(),
-  /** The number of the last update there is, and of the last one that the page has. */
+  /** The number of the last update there is, and of the last one that its place in the site has. */
   seq: z.int(),
   savedSeq: z.int(),
-  /** The revision of the site that gave the page that. */
+  /** The revision of the site that gave it that. */
   savedRevision: z.int(),
   /** What the browser lacks, in Base64; null for nothing. */
   update: z.string().nullable(),
-  /** Why the page does not take what is written, in words; null where it does. */
+  /** Why the site does not take what is written, in words; null where it does. */
   problem: z.string().nullable(),
 });
 export type JointAnswer = z.infer<typeof jointAnswer>;
 
-/** What everybody is told: that something was written in the text of a page, where, or that the page has it now. */
+/** What everybody is told: that something was written in a text, where, or that it is saved now. */
 export const jointNews = z.object({
-  page: pageIdSchema,
+  text: textPlaceSchema,
   tab: z.string(),
   by: z.string(),
   seq: z.int(),

@@ -35,6 +35,12 @@ export const OF_REQUESTS = {
     title: 'No such upload',
     detail: () => 'This upload was begun by somebody else, or too long ago. Send the file again.',
   },
+  'text-unknown': {
+    status: 404,
+    title: 'No such text',
+    detail: (p) =>
+      `Nothing is written at '${p.text}'. A text is named by what it is of (page, notes, shared, outline) and by the id of that.`,
+  },
   'text-began-anew': {
     status: 409,
     title: 'The text began anew',

@@ -211,11 +211,11 @@ export const ROUTES = {
   },
   writeTogether: {
     method: 'post',
-    path: '/api/sites/:site/pages/:page/joint',
+    path: '/api/sites/:site/texts/:of/:id/joint',
     permission: 'read',
-    where: 'page',
+    where: 'somewhere',
     summary:
-      'Write in the text of a page, which others may write in at the same time, and get what they have written; to write takes the permission to write',
+      'Write in a text (`page`, `notes`, `shared` or `outline`), which others may write in at the same time, and get what they have written; to write takes the permission for it',
     body: jointBody,
     answer: jointAnswer,
     largest: LARGEST_JOINT_BODY,

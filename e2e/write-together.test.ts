@@ -30,7 +30,7 @@ describe('two people in one paragraph', () => {
     await marek.until('his text is there', async () => (await written(marek)) !== '');
     const before = await first(ines);
     // Merely to open a text changes nothing, and is told to nobody.
-    const standing = `return fetch('/api/sites/pellow-quay/pages/pq012/joint', { method: 'POST',
+    const standing = `return fetch('/api/sites/pellow-quay/texts/page/pq012/joint', { method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ tab: 'x', base: null, after: 0, update: null, caret: null, save: false }) })
       .then((answer) => answer.json()).then(({ seq }) => seq);`;

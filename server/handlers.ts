@@ -39,7 +39,7 @@ import type { OldTextService } from './old-site/old-text-service.ts';
 import type { CrawlService } from './old-site/crawl-service.ts';
 import { makeOldSiteHandlers } from './old-site/old-site-handlers.ts';
 import { makeStarterHandlers } from './starters/starter-handlers.ts';
-import { countIn, pageOf, siteOf } from './route-parameters.ts';
+import { countIn, pageOf, siteOf, textPlaceOf } from './route-parameters.ts';
 import { PREFERENCE_NAME, preferencesOf, setPreference } from './preferences/preference-repository.ts';
 import { makeGuestHandlers } from './sharing/guest-handlers.ts';
 import { makeSharingHandlers } from './sharing/sharing-handlers.ts';
@@ -208,7 +208,7 @@ export function makeHandlers(services: Services): Handlers {
       return {};
     },
     writeTogether: ({ request, body, account }) =>
-      jointTexts.exchange(siteOf(request), account, pageOf(request.params.page), body),
+      jointTexts.exchange(siteOf(request), account, textPlaceOf(request), body),
     tellHere: async ({ request, body, account }) => {
       await tellHere(database, siteOf(request), { ...body, by: account.name, isHere: true });
       return {};

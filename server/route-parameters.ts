@@ -1,5 +1,6 @@
 import type { Request } from 'express';
 import { type PageId, pageIdSchema, type SiteKey, siteKeySchema } from '#core/model/ids.ts';
+import { type TextPlace, textPlaceSchema } from '#core/model/text-place.ts';
 import type { ProblemCode, ProblemParams } from '#contract/problems.ts';
 import { ProblemError } from './problem.ts';
 
@@ -14,6 +15,13 @@ export function siteOf(request: Request): SiteKey {
 export function pageOf(text: unknown): PageId {
   const parsed = pageIdSchema.safeParse(text);
   if (!parsed.success) throw new ProblemError('page-unknown', { page: String(text).slice(0, 60) });
+  return parsed.data;
+}
+
+/** The text that a request's path names. @throws ProblemError `text-unknown` */
+export function textPlaceOf({ params: { of, id } }: Request): TextPlace {
+  const parsed = textPlaceSchema.safeParse({ of, id });
+  if (!parsed.success) throw new ProblemError('text-unknown', { text: `${String(of)}/${String(id)}`.slice(0, 60) });
   return parsed.data;
 }
 

@@ -16,6 +16,12 @@ export type TextPlace = Readonly<z.infer<typeof textPlaceSchema>>;
 /** A place as one text, by which it is known where it has no fields. */
 export const placeText = ({ of, id }: TextPlace): string => `${of} ${id}`;
 
+/** The inverse of `placeText`. @throws for what it does not give */
+export function textPlaceIn(text: string): TextPlace {
+  const [of, id] = text.split(' ');
+  return textPlaceSchema.parse({ of, id });
+}
+
 export const isSamePlace = (one: TextPlace, other: TextPlace): boolean => one.of === other.of && one.id === other.id;
 
 /** The page that a text stands on; null for one that many pages show. */

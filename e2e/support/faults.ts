@@ -285,7 +285,7 @@ class TextWriter {
   constructor(number: number, origins: readonly string[]) {
     this.#number = number;
     this.#origins = origins;
-    this.#writer = new JointWriter((body) => this.#post(`/api/sites/${SITE}/pages/${TEXT}/joint`, body));
+    this.#writer = new JointWriter((body) => this.#post(`/api/sites/${SITE}/texts/page/${TEXT}/joint`, body));
   }
 
   get text(): string {

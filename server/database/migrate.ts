@@ -44,6 +44,7 @@ import * as fortyFourth from './migrations/0044-colleague-directory.ts';
 import * as fortyFifth from './migrations/0045-handed-over.ts';
 import * as fortySixth from './migrations/0046-findings-told.ts';
 import * as fortySeventh from './migrations/0047-quicker-search-rows.ts';
+import * as fortyEighth from './migrations/0048-joint-places.ts';
 import * as thirtyFirst from './migrations/0031-details.ts';
 import * as twentySecond from './migrations/0022-walks.ts';
 import * as twentyFirst from './migrations/0021-scheduled-once.ts';
@@ -103,6 +104,7 @@ export const MIGRATIONS: readonly Migration[] = [
   { name: '0045-handed-over', up: fortyFifth.up, down: fortyFifth.down },
   { name: '0046-findings-told', up: fortySixth.up, down: fortySixth.down },
   { name: '0047-quicker-search-rows', up: fortySeventh.up, down: fortySeventh.down },
+  { name: '0048-joint-places', up: fortyEighth.up, down: fortyEighth.down },
 ];
 
 /**

@@ -1,24 +1,28 @@
 import { randomUUID } from 'node:crypto';
 import type { Knex } from 'knex';
 import type { TextDocument } from '#core/model/content.ts';
-import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import { type TextPlace, placeText, textPlaceIn } from '#core/model/text-place.ts';
 import { JOINT_REQUEST, type JointNews } from '#contract/joint-text.ts';
 import { JOINT_CHANNEL } from '../database/channels.ts';
 
-/** The text of a page as several write it. */
+/** A text as several write it: that of a page, or another one. */
 export interface Place {
   readonly site: SiteKey;
-  readonly page: PageId;
+  readonly text: TextPlace;
 }
+
+/** How the database names it. */
+const keyOf = ({ site, text }: Place): { site: SiteKey; place: string } => ({ site, place: placeText(text) });
 
 /** What is kept of a shared document besides its updates. The number of an update is its place among those of its text. */
 export interface JointRow {
   /** Which beginning of the document it is. */
   readonly begun: string;
   readonly base: string;
-  /** The text that the page has of it; '' for none. */
+  /** The text that the site has of it; '' for none. */
   readonly content: string;
-  /** The shared document as it was when the page last had all of it. */
+  /** The shared document as it was when the site last had all of it. */
   readonly state: Buffer;
   readonly savedSeq: number;
   readonly seq: number;
@@ -26,25 +30,22 @@ export interface JointRow {
   readonly bytes: number;
   /** The revision of the site when it was saved last. */
   readonly savedRevision: number;
-  /** The text that the page has now. */
-  readonly onPage: string;
+  /** The text that its place has now. */
+  readonly inPlace: string;
 }
 
-/** The columns of a row of `joint_text`, with the text of the page as the database has it in this moment. */
-const COLUMNS = `joint.begun, joint.base, joint.content, joint.state, joint.saved_seq, joint.seq, joint.bytes, joint.saved_revision,
-  coalesce((SELECT node.content FROM node WHERE node.site = joint.site AND node.id = joint.page), '') AS on_page`;
+/** The columns of a row of `joint_text`, with the text of its place as the database has it in this moment. */
+const COLUMNS = `begun, base, content, state, saved_seq, seq, bytes, saved_revision, coalesce(text_at(site, place), '') AS in_place`;
 
 /** The shared document of a text, with a lock until the transaction ends; null where there is none. */
-export async function lockJoint(trx: Knex, { site, page }: Place): Promise<JointRow | null> {
-  // What the page has is asked for when the lock is held.
-  const { rows } = await trx.raw('SELECT seq FROM joint_text WHERE site = ? AND page = ? FOR UPDATE', [site, page]);
-  return rows.length === 0 ? null : jointAt(trx, { site, page });
+export async function lockJoint(trx: Knex, at: Place): Promise<JointRow | null> {
+  // What its place has is asked for when the lock is held.
+  const row = await trx('joint_text').where(keyOf(at)).forUpdate().first('seq');
+  return row ? jointAt(trx, at) : null;
 }
 
-export async function jointAt(database: Knex, { site, page }: Place): Promise<JointRow | null> {
-  const {
-    rows: [row],
-  } = await database.raw(`SELECT ${COLUMNS} FROM joint_text AS joint WHERE site = ? AND page = ?`, [site, page]);
+export async function jointAt(database: Knex, at: Place): Promise<JointRow | null> {
+  const row = await database('joint_text').where(keyOf(at)).first(database.raw(COLUMNS));
   if (!row) return null;
   return {
     begun: row.begun,
@@ -55,46 +56,44 @@ export async function jointAt(database: Knex, { site, page }: Place): Promise<Jo
     seq: Number(row.seq),
     bytes: Number(row.bytes),
     savedRevision: Number(row.saved_revision),
-    onPage: row.on_page,
+    inPlace: row.in_place,
   };
 }
 
 /** Begins the shared document of a text. False where there is one. */
 export async function insertJoint(
   trx: Knex,
-  { site, page }: Place,
+  where: Place,
   { base, state }: { readonly base: string; readonly state: Uint8Array },
   at: Date,
 ): Promise<boolean> {
   const rows = await trx('joint_text')
     .insert({
-      site,
-      page,
+      ...keyOf(where),
       begun: randomUUID(),
       base,
       content: base,
       state: Buffer.from(state),
-      saved_revision: trx('site').where('key', site).select('revision'),
+      saved_revision: trx('site').where('key', where.site).select('revision'),
       written_at: at,
     })
-    .onConflict(['site', 'page'])
+    .onConflict(['site', 'place'])
     .ignore()
-    .returning('page');
+    .returning('place');
   return rows.length > 0;
 }
 
-export const deleteJoint = (trx: Knex, { site, page }: Place): Promise<number> =>
-  trx('joint_text').where({ site, page }).delete();
+export const deleteJoint = (trx: Knex, at: Place): Promise<number> => trx('joint_text').where(keyOf(at)).delete();
 
 /** The updates after a number, up to another one, in order. */
 export async function updatesAfter(
   database: Knex,
-  { site, page }: Place,
+  at: Place,
   after: number,
   upTo: number,
 ): Promise<{ seq: number; update: Buffer }[]> {
   const rows = await database('joint_update')
-    .where({ site, page })
+    .where(keyOf(at))
     .andWhere('seq', '>', after)
     .andWhere('seq', '<=', upTo)
     .orderBy('seq')
@@ -102,30 +101,30 @@ export async function updatesAfter(
   return rows.map((row) => ({ seq: Number(row.seq), update: row.update }));
 }
 
-/** Adds an update. The row of the text is locked. @param account who wrote it; null for what was taken over from the page */
+/** Adds an update. The row of the text is locked. @param account who wrote it; null for what was taken over from its place */
 export async function addUpdate(
   trx: Knex,
-  { site, page }: Place,
+  where: Place,
   { seq, update, account }: { readonly seq: number; readonly update: Uint8Array; readonly account: string | null },
   at: Date,
 ): Promise<void> {
-  await trx('joint_update').insert({ site, page, seq, update: Buffer.from(update), account });
+  await trx('joint_update').insert({ ...keyOf(where), seq, update: Buffer.from(update), account });
   await trx('joint_text')
-    .where({ site, page })
+    .where(keyOf(where))
     .update({ seq, written_at: at, bytes: trx.raw('bytes + ?', [update.length]) });
 }
 
-/** So many updates that the page has are kept, for who has not heard of them yet. */
+/** So many updates that are saved are kept, for who has not heard of them yet. */
 const KEPT_UPDATES = 300;
 
-/** Says what the page has now. The row of the text is locked. */
+/** Says what its place has now. The row of the text is locked. */
 export async function setSaved(
   trx: Knex,
-  { site, page }: Place,
+  at: Place,
   saved: { readonly content: string; readonly seq: number; readonly state: Uint8Array; readonly revision: number },
 ): Promise<void> {
   await trx('joint_text')
-    .where({ site, page })
+    .where(keyOf(at))
     .update({
       content: saved.content,
       saved_seq: saved.seq,
@@ -134,20 +133,15 @@ export async function setSaved(
       bytes: 0,
     });
   await trx('joint_update')
-    .where({ site, page })
+    .where(keyOf(at))
     .andWhere('seq', '<=', saved.seq - KEPT_UPDATES)
     .delete();
 }
 
 /** The accounts that wrote after a number, up to another one, by their ids: who wrote last comes first. */
-export async function writersBetween(
-  database: Knex,
-  { site, page }: Place,
-  after: number,
-  upTo: number,
-): Promise<string[]> {
+export async function writersBetween(database: Knex, at: Place, after: number, upTo: number): Promise<string[]> {
   return database('joint_update')
-    .where({ site, page })
+    .where(keyOf(at))
     .andWhere('seq', '>', after)
     .andWhere('seq', '<=', upTo)
     .whereNotNull('account')
@@ -156,10 +150,11 @@ export async function writersBetween(
     .pluck('account');
 }
 
-/** The request of the edit that gives a page what its document says with the update of that number. */
-export const requestOf = (begun: string, seq: number): string => `${JOINT_REQUEST}${begun} ${seq}`;
+/** The request of the edit that gives a place what its document says with the update of that number: a text, by its id, or nothing. */
+export const requestOf = (begun: string, seq: number, content: string): string =>
+  `${JOINT_REQUEST}${begun} ${seq} ${content}`;
 
-/** The last edit that gave the page what this document said, after the revision at which it is known to be saved. */
+/** The last edit that gave its place what this document said, after the revision at which it is known to be saved. */
 export async function lastSaveAfter(
   trx: Knex,
   { site }: Place,
@@ -168,29 +163,35 @@ export async function lastSaveAfter(
   const row = await trx('edit_log')
     .where({ site })
     .andWhere('revision', '>', savedRevision)
-    .andWhere('request', 'like', `${requestOf(begun, 0).slice(0, -1)}%`)
+    .andWhere('request', 'like', `${JOINT_REQUEST}${begun} %`)
     .orderBy('revision', 'desc')
-    .first('revision', 'request', trx.raw(`operations -> 0 -> 'fields' ->> 'content' AS content`));
-  return row && { seq: Number(row.request.split(' ')[2]), content: row.content ?? '', revision: Number(row.revision) };
+    .first('revision', 'request');
+  if (!row) return undefined;
+  const [, , seq, content] = row.request.split(' ');
+  return { seq: Number(seq), content, revision: Number(row.revision) };
 }
 
-/** The texts of pages in the tree in which something is written that these do not have, and was not written since a moment. */
+/** Those of pages, with the notes on them, by the page. */
+const OF_PAGES = `(VALUES ('page'), ('notes')) AS kind (of)`;
+
+/** The texts in which something is written that their places do not have, and was not written since a moment; without those of removed pages. */
 export async function unsavedBefore(database: Knex, moment: Date): Promise<Place[]> {
-  return database('joint_text')
-    .join('node', { 'node.site': 'joint_text.site', 'node.id': 'joint_text.page' })
-    .whereRaw('seq > saved_seq')
-    .whereNull('node.removed_with')
+  const rows = await database('joint_text')
+    .whereRaw('seq > saved_seq AND text_at(site, place) IS NOT NULL')
+    .whereRaw(
+      `NOT EXISTS (SELECT FROM node, ${OF_PAGES} WHERE node.site = joint_text.site AND kind.of || ' ' || node.id = place
+        AND removed_with IS NOT NULL)`,
+    )
     .andWhere('written_at', '<', moment)
     .limit(100)
-    .select('joint_text.site', 'joint_text.page');
+    .select('site', 'place');
+  return rows.map(({ site, place }) => ({ site, text: textPlaceIn(place) }));
 }
 
-/** Forgets the shared documents that nobody has written in since a moment, and whose pages have all of them, or are gone. */
+/** Forgets the shared documents that nobody has written in since a moment, and whose places have all of them, or are gone. */
 export const deleteQuiet = (database: Knex, moment: Date): Promise<number> =>
   database('joint_text')
-    .whereRaw(
-      '(seq = saved_seq OR NOT EXISTS (SELECT FROM node WHERE node.site = joint_text.site AND node.id = joint_text.page))',
-    )
+    .whereRaw('(seq = saved_seq OR text_at(site, place) IS NULL)')
     .andWhere('written_at', '<', moment)
     .delete();
 
@@ -201,10 +202,10 @@ export async function documentAt(database: Knex, site: SiteKey, content: string)
   return row?.document ?? null;
 }
 
-/** The text that a page has now, by its id; '' for none. */
-export async function contentOnPage(database: Knex, { site, page }: Place): Promise<string> {
-  const row = await database('node').where({ site, id: page }).first('content');
-  return row?.content ?? '';
+/** The text that a place has now, by its id; '' for none. */
+export async function contentInPlace(database: Knex, { site, text }: Place): Promise<string> {
+  const { rows } = await database.raw('SELECT text_at(?, ?) AS content', [site, placeText(text)]);
+  return rows[0].content ?? '';
 }
 
 /** Tells all processes; within a transaction, once it holds. */

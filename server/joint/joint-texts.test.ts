@@ -4,6 +4,7 @@ import * as Y from 'yjs';
 import type { RoleId } from '#core/people/role.ts';
 import { type TextDocument, contentIdOf, plainTextOf } from '#core/model/content.ts';
 import { toPageId } from '#core/model/ids.ts';
+import type { TextPlace } from '#core/model/text-place.ts';
 import { JOINT_FRAGMENT, type JointAnswer } from '#contract/joint-text.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { type Answered, JointWriter } from '../testing/joint-writer.ts';
@@ -42,8 +43,9 @@ const textOf = (...lines: string[]): TextDocument => ({
   content: lines.map((text) => ({ type: 'paragraph', content: [{ type: 'text', text }] })),
 });
 
-const writerAt = (who: Person, page: string) =>
-  new JointWriter((body) => who.post(`/api/sites/jt/pages/${page}/joint`, body));
+const writerAt = (who: Person, page: string) => writerOf(who, 'page', page);
+const writerOf = (who: Person, of: TextPlace['of'], id: string) =>
+  new JointWriter((body) => who.post(`/api/sites/jt/texts/${of}/${id}/joint`, body));
 
 /** Makes a text these lines, as the editor would. */
 function write({ shared, fragment }: JointWriter, ...lines: string[]): void {
@@ -126,7 +128,7 @@ describe('a text that two write at once', () => {
     await writer.exchange();
     write(writer, 'Start and more');
     await writer.exchange();
-    const row = { site: 'jt', page: 'four' };
+    const row = { site: 'jt', place: 'page four' };
     const columns = ['saved_seq', 'content', 'state', 'saved_revision'];
     const before = await server.database('joint_text').where(row).first(columns);
     await until('it is so', async () => (await textOn('four')) === 'Start and more');
@@ -193,5 +195,94 @@ describe('a text that two write at once', () => {
     write(anew, 'Short again');
     expect(told(await anew.exchange({ save: true })).problem).toBeNull();
     expect(await textOn('six')).toBe('Short again');
+  });
+});
+
+describe('the other texts that several write', () => {
+  const settings = async () => {
+    const { rows } = await server.database.raw(`SELECT shared, labels FROM site WHERE key = 'jt'`);
+    return rows[0] as { shared: { content: string | null }[]; labels: { pageOutline?: string }[] };
+  };
+  const words = async (id: string | null | undefined): Promise<string> => {
+    const row = await server
+      .database('content')
+      .where({ site: 'jt', id: id ?? '' })
+      .first('document');
+    return row ? plainTextOf(row.document) : '';
+  };
+  const notesOn = async (page: string): Promise<string> =>
+    words((await server.database('node').where({ site: 'jt', id: page }).first('plan')).plan?.notes);
+  /** Two write at the two ends of a line, in processes of their own, and neither has heard of the other. */
+  async function bothWrite(of: TextPlace['of'], id: string): Promise<void> {
+    const [her, him] = [writerOf(mira, of, id), writerOf(max, of, id)];
+    await her.exchange();
+    write(her, 'Ferries');
+    await her.exchange({ save: true });
+    await him.exchange();
+    expect(him.text).toBe('Ferries');
+    write(her, 'All ferries');
+    write(him, 'Ferries sail');
+    await Promise.all([her.exchange(), him.exchange()]);
+    await him.exchange({ save: true });
+    await her.exchange();
+    expect(new Set([her.text, him.text]).size).toBe(1);
+    expect(him.text).toMatch(/All.*sail/);
+  }
+  let max: Person;
+  beforeAll(async () => {
+    max = await server.colleague('Max Orr', 'jt', 'manager', server.otherOrigin);
+    await ines.operations(
+      'jt',
+      { name: 'shared.add', shared: 'hours', title: 'Hours' },
+      { name: 'label.add', label: 'boat', title: 'Boat', about: 'page' },
+      { name: 'page.add', page: 'seven', place: { parent: null }, title: { en: 'seven' } },
+      { name: 'page.set', page: 'seven', fields: { access: { labels: ['boat'] } } },
+    );
+  });
+
+  it('are a shared section', async () => {
+    await bothWrite('shared', 'hours');
+    await until('it is so', async () => /All.*sail/.test(await words((await settings()).shared[0]!.content)));
+  });
+
+  it('are the notes on a page, beside its text', async () => {
+    await bothWrite('notes', 'seven');
+    await until('it is so', async () => /All.*sail/.test(await notesOn('seven')));
+    expect(await textOn('seven')).toBe('');
+  });
+
+  it('are the outline of a kind, which pages of it follow; it is for who may set kinds', async () => {
+    const writer = writerOf(mira, 'outline', 'boat');
+    await writer.exchange();
+    write(writer, 'Not hers');
+    expect(told(await writer.exchange()).code).toBe('not-allowed');
+    mira = await server.colleague('Vera Lund', 'jt', 'manager');
+    await bothWrite('outline', 'boat');
+    await until('it is so', async () => /All.*sail/.test(await words((await settings()).labels[0]!.pageOutline)));
+    expect(await contentOf('seven')).toBe((await settings()).labels[0]!.pageOutline);
+  });
+
+  it('are nowhere else', async () => {
+    const body = { tab: 'x', base: null, after: 0, update: null, caret: null, save: false };
+    const codeAt = async (path: string) =>
+      (await mira.post(`/api/sites/jt/texts/${path}/joint`, body)).json.code as string;
+    expect(await codeAt('shared/gone')).toBe('shared-unknown');
+    expect(await codeAt('outline/gone')).toBe('label-unknown');
+    expect(await codeAt('notes/gone')).toBe('page-unknown');
+    expect(await codeAt('menu/main')).toBe('text-unknown');
+    expect(await codeAt("page/x'%20OR%20'1")).toBe('text-unknown');
+  });
+
+  it('wait for their place where it was removed, and are saved once it is there again', async () => {
+    const writer = writerOf(mira, 'shared', 'hours');
+    await writer.exchange();
+    write(writer, 'Open at nine');
+    await writer.exchange();
+    await ines.operations('jt', { name: 'shared.remove', shared: 'hours' });
+    write(writer, 'Open at nine and ten');
+    expect(told(await writer.exchange({ save: true })).code).toBe('shared-unknown');
+    expect((await ines.post('/api/sites/jt/undo', {})).status).toBe(200);
+    await writer.exchange({ save: true });
+    expect(await words((await settings()).shared[0]!.content)).toBe('Open at nine and ten');
   });
 });

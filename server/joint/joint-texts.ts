@@ -1,9 +1,10 @@
 import { subDays, subSeconds } from 'date-fns';
 import * as Y from 'yjs';
 import { contentIdOf } from '#core/model/content.ts';
-import type { PageId, SiteKey } from '#core/model/ids.ts';
-import { maybeNodeAt } from '#core/model/site.ts';
-import type { Operation } from '#core/operations/operation.ts';
+import { writeText, writeTextAndFollow } from '#core/arrange/write-text.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import { type TextPlace, pageOfText, placeText, textAt } from '#core/model/text-place.ts';
+import { needsOf } from '#core/people/needs.ts';
 import type { Account } from '#contract/api.ts';
 import { type JointAnswer, type JointBody, type JointNews, jointNews } from '#contract/joint-text.ts';
 import { accountById } from '../accounts/account-repository.ts';
@@ -20,7 +21,7 @@ import {
   type JointRow,
   type Place,
   addUpdate,
-  contentOnPage,
+  contentInPlace,
   deleteJoint,
   deleteQuiet,
   documentAt,
@@ -36,21 +37,24 @@ import {
   writersBetween,
 } from './joint-repository.ts';
 
-/** So long after the last letter the page takes what was written; while somebody writes on and on, so often. */
+/** So long after the last letter the site takes what was written; while somebody writes on and on, so often. */
 const PAUSE_MS = 900;
 const AT_LEAST_EVERY_MS = 5_000;
+/** An outline is saved less often, since all pages that follow it are given it. */
+const OUTLINE_PAUSE_MS = 5_000;
+const OUTLINE_AT_LEAST_EVERY_MS = 30_000;
 /** What another process took and did not save within this time is saved by whichever looks next: it may have ended. */
 const LEFT_AFTER_S = 10;
 const LOOK_EVERY_MS = 5_000;
-/** A document in which nobody has written for so long is forgotten; the next one begins with the page's text. */
+/** A document in which nobody has written for so long is forgotten; the next one begins with the text that the site has. */
 const QUIET_FOR_DAYS = 30;
-/** A document of more bytes, most of them of what was deleted since, begins anew once the page has all of it. */
+/** A document of more bytes, most of them of what was deleted since, begins anew once all of it is saved. */
 const MAX_STATE = 3_000_000;
-/** A document of so many bytes with what its page does not have yet ends: no text is as long. */
+/** A document of so many bytes with what is not saved yet ends: no text is as long. */
 const MAX_UNSAVED = 12_000_000;
 /** So many documents are kept ready. */
 const MAX_READY = 50;
-/** So often it is tried to save over what the page was given meanwhile. */
+/** So often it is tried to save over what the site was given meanwhile. */
 const MAX_TRIES = 5;
 
 interface Ready {
@@ -60,12 +64,12 @@ interface Ready {
   seq: number;
 }
 
-/** What the page is about to have. */
+/** What the site is about to have. */
 interface ToSave {
   readonly begun: string;
   /** The number of the last update in it. */
   readonly seq: number;
-  /** The text that the page has before. */
+  /** The text that it has before. */
   readonly expected: string;
   readonly content: StoredContent | null;
   readonly writers: readonly string[];
@@ -81,21 +85,21 @@ interface Parts {
 
 /**
  * Texts that several people write in at once: a shared document each, in which nothing that was taken is ever lost, whoever writes
- * at the same time, and whatever process ends. What is written goes to the page after a pause, as an edit of who wrote last; what the page
- * is given otherwise goes into the document.
+ * at the same time, and whatever process ends. What is written goes to its place in the site after a pause, as an edit of who wrote last; what
+ * the place is given otherwise goes into the document.
  *
  *   update ──taken──▶ joint_update ──told──▶ the others
- *                          └──after a pause──▶ an edit of the page
+ *                          └──after a pause──▶ an edit of the site
  */
 export class JointTexts {
   readonly news = new SiteNews<JointNews>();
   readonly #parts: Parts;
   readonly #onFault: (fault: unknown) => void;
   readonly #ready = new Map<string, Ready>();
-  readonly #due = new Map<string, { readonly timer: NodeJS.Timeout; readonly first: number }>();
+  readonly #due = new Map<string, { readonly place: Place; readonly timer: NodeJS.Timeout; readonly first: number }>();
   /** What is being saved, text by text. */
   readonly #saving = new Map<string, Promise<void>>();
-  /** Why pages do not take what is written in their texts, in words. */
+  /** Why what is written in a text is not saved, in words. */
   readonly #refused = new Map<string, string>();
   readonly #looking: NodeJS.Timeout;
 
@@ -113,15 +117,20 @@ export class JointTexts {
   }
 
   /**
-   * Takes what somebody has written in the text of a page, and gives what they lack.
-   * @throws ProblemError `page-unknown`, `not-allowed`, `update-invalid`; `text-began-anew` where theirs is another document
+   * Takes what somebody has written in a text, and gives what they lack. Texts that many pages show are read by whoever reads one.
+   * @throws ProblemError `page-unknown`, `shared-unknown`, `label-unknown`, `not-allowed`, `update-invalid`; `text-began-anew` where theirs is
+   * another document
    */
-  async exchange(key: SiteKey, account: Account, page: PageId, body: JointBody): Promise<JointAnswer> {
+  async exchange(key: SiteKey, account: Account, text: TextPlace, body: JointBody): Promise<JointAnswer> {
     const { database, cache, people } = this.#parts;
+    const page = pageOfText(text);
+    if (page !== null) await people.require(key, account, 'read', page);
     const { site } = await cache.current(key);
-    if (maybeNodeAt(site, page)?.type !== 'page') throw new ProblemError('page-unknown', { page });
-    const place = { site: key, page };
-    if (body.update !== null || body.caret !== null) await people.require(key, account, 'write', page);
+    if (textAt(site, text) === undefined) throw noSuchPlace(text);
+    const place = { site: key, text };
+    if (body.update !== null || body.caret !== null)
+      for (const { permission, at } of needsOf(site, writeText(text, null)))
+        await people.require(key, account, permission, at);
     if (body.update !== null) {
       await this.#take(place, account, body, Buffer.from(body.update, 'base64'));
       this.#saveSoon(place);
@@ -130,12 +139,12 @@ export class JointTexts {
     const answer = await this.#answer(place, body);
     if (body.update === null && body.caret !== null) {
       const { seq, savedSeq } = answer;
-      await tellJoint(database, key, { page, tab: body.tab, by: account.name, seq, savedSeq, caret: body.caret });
+      await tellJoint(database, key, { text, tab: body.tab, by: account.name, seq, savedSeq, caret: body.caret });
     }
     return answer;
   }
 
-  /** Saves what is written in a text, as far as its page takes it. */
+  /** Saves what is written in a text, as far as the site takes it. */
   save(place: Place): Promise<void> {
     const key = keyOf(place);
     clearTimeout(this.#due.get(key)?.timer);
@@ -151,7 +160,7 @@ export class JointTexts {
     return saving;
   }
 
-  /** Saves what was written some time ago and is not on its page: whoever took it is gone. */
+  /** Saves what was written some time ago and is not saved: whoever took it is gone. */
   async saveLeft(): Promise<void> {
     const { database, now } = this.#parts;
     for (const place of await unsavedBefore(database, subSeconds(now(), LEFT_AFTER_S)))
@@ -166,7 +175,7 @@ export class JointTexts {
   /** Saves what is due, before the process ends. */
   async close(): Promise<void> {
     clearInterval(this.#looking);
-    const due = [...this.#due.keys()].map(placeOf);
+    const due = [...this.#due.values()].map(({ place }) => place);
     await Promise.allSettled([...due.map((place) => this.save(place)), ...this.#saving.values()]);
   }
 
@@ -176,10 +185,12 @@ export class JointTexts {
     const due = this.#due.get(key);
     clearTimeout(due?.timer);
     const first = due?.first ?? now;
-    const wait = Math.max(0, Math.min(PAUSE_MS, first + AT_LEAST_EVERY_MS - now));
+    const [pause, atLeastEvery] =
+      place.text.of === 'outline' ? [OUTLINE_PAUSE_MS, OUTLINE_AT_LEAST_EVERY_MS] : [PAUSE_MS, AT_LEAST_EVERY_MS];
+    const wait = Math.max(0, Math.min(pause, first + atLeastEvery - now));
     const timer = setTimeout(() => void this.save(place).catch(this.#onFault), wait);
     timer.unref();
-    this.#due.set(key, { timer, first });
+    this.#due.set(key, { place, timer, first });
   }
 
   async #take(place: Place, account: Account, body: JointBody, update: Uint8Array): Promise<void> {
@@ -193,7 +204,7 @@ export class JointTexts {
           if (row === null) return false;
           if (body.base !== row.base || body.after > row.seq) throw new ProblemError('text-began-anew');
           if (row.state.length + row.bytes + update.length > MAX_UNSAVED) {
-            // Its page will not take it, or much of it is no text: who writes goes on from what the page has.
+            // The site will not take it, or much of it is no text: who writes goes on from what the site has.
             await this.#end(trx, place, row);
             return true;
           }
@@ -207,9 +218,8 @@ export class JointTexts {
           ready.seq = row.seq + 1;
           await addUpdate(trx, place, { seq: ready.seq, update, account: account.id }, now());
           const { tab, caret } = body;
-          const { page } = place;
           await tellJoint(trx, place.site, {
-            page,
+            text: place.text,
             tab,
             by: account.name,
             seq: ready.seq,
@@ -227,9 +237,9 @@ export class JointTexts {
     }
   }
 
-  /** Begins the document with the text that the page has. Null where somebody else did. @throws ProblemError where the browser's began with another text */
+  /** Begins the document with the text that its place has. Null where somebody else did. @throws ProblemError where the browser's began with another text */
   async #begin(trx: Database, place: Place, wanted: string | null): Promise<JointRow | null> {
-    const base = await contentOnPage(trx, place);
+    const base = await contentInPlace(trx, place);
     if (wanted !== base) throw new ProblemError('text-began-anew');
     const state = seedOf(await documentAt(trx, place.site, base));
     await insertJoint(trx, place, { base, state }, this.#parts.now());
@@ -260,7 +270,7 @@ export class JointTexts {
     const { database } = this.#parts;
     const row = await this.#inStep(place);
     if (row === null) {
-      const content = await contentOnPage(database, place);
+      const content = await contentInPlace(database, place);
       if (base !== null && (base !== content || after > 0)) throw new ProblemError('text-began-anew');
       const update = base === null ? base64(seedOf(await documentAt(database, place.site, content))) : null;
       return { base: content, seq: 0, savedSeq: 0, savedRevision: 0, update, problem: null };
@@ -293,27 +303,27 @@ export class JointTexts {
     });
   }
 
-  /** The row of a text, with what the page was given otherwise in its document; null where there is none. */
+  /** The row of a text, with what its place was given otherwise in its document; null where there is none. */
   async #inStep(place: Place): Promise<JointRow | null> {
     const row = await jointAt(this.#parts.database, place);
-    if (row === null || row.onPage === row.content) return row;
+    if (row === null || row.inPlace === row.content) return row;
     return this.#parts.database.transaction(async (trx) => {
       const locked = await lockJoint(trx, place);
       return locked && this.#reconcile(trx, place, locked);
     });
   }
 
-  /** Takes in what the page has now: what was saved of the document, and what the page was given otherwise. The row is locked. */
+  /** Takes in what the place has now: what was saved of the document, and what it was given otherwise. The row is locked. */
   async #reconcile(trx: Database, place: Place, row: JointRow): Promise<JointRow> {
-    if (row.onPage === row.content) return row;
+    if (row.inPlace === row.content) return row;
     const saved = await lastSaveAfter(trx, place, row);
     const inStep = saved && saved.seq > row.savedSeq ? await this.#adopt(trx, place, row, saved) : row;
-    if (inStep.onPage === inStep.content) return inStep;
+    if (inStep.inPlace === inStep.content) return inStep;
     const { shared } = await this.#readyAt(trx, place, inStep);
-    const given = await documentAt(trx, place.site, inStep.onPage);
+    const given = await documentAt(trx, place.site, inStep.inPlace);
     if (isSound(shared) && isSameText(documentIn(shared), given)) {
       // Somebody gave it what is written here.
-      const whole = { content: inStep.onPage, seq: inStep.seq, state: Y.encodeStateAsUpdate(shared) };
+      const whole = { content: inStep.inPlace, seq: inStep.seq, state: Y.encodeStateAsUpdate(shared) };
       await setSaved(trx, place, { ...whole, revision: inStep.savedRevision });
       await this.#tellSaved(trx, place, inStep.seq, inStep.seq);
       return (await jointAt(trx, place))!;
@@ -323,12 +333,12 @@ export class JointTexts {
     await addUpdate(trx, place, { seq, update, account: null }, this.#parts.now());
     const savedSeq = inStep.seq === inStep.savedSeq ? seq : inStep.savedSeq;
     const state = Y.mergeUpdates([inStep.state, update]);
-    await setSaved(trx, place, { content: inStep.onPage, seq: savedSeq, state, revision: inStep.savedRevision });
+    await setSaved(trx, place, { content: inStep.inPlace, seq: savedSeq, state, revision: inStep.savedRevision });
     await this.#tellSaved(trx, place, seq, savedSeq);
     return (await jointAt(trx, place))!;
   }
 
-  /** Notes that the page was given what the document said with an update. The row is locked. */
+  /** Notes that the place was given what the document said with an update. The row is locked. */
   async #adopt(
     trx: Database,
     place: Place,
@@ -342,8 +352,8 @@ export class JointTexts {
     return (await jointAt(trx, place))!;
   }
 
-  #tellSaved(trx: Database, { site, page }: Place, seq: number, savedSeq: number): Promise<unknown> {
-    return tellJoint(trx, site, { page, tab: '', by: '', seq, savedSeq, caret: null });
+  #tellSaved(trx: Database, { site, text }: Place, seq: number, savedSeq: number): Promise<unknown> {
+    return tellJoint(trx, site, { text, tab: '', by: '', seq, savedSeq, caret: null });
   }
 
   async #save(place: Place): Promise<void> {
@@ -360,7 +370,7 @@ export class JointTexts {
     }
   }
 
-  /** What is to be saved, and said to be; null for nothing, and the reason in words where it is no text that a page takes. */
+  /** What is to be saved, and said to be; null for nothing, and the reason in words where it is no text that can be saved. */
   async #toSave(place: Place): Promise<ToSave | string | null> {
     const { database } = this.#parts;
     return database.transaction(async (trx) => {
@@ -373,7 +383,7 @@ export class JointTexts {
       try {
         document = documentIn(shared);
       } catch {
-        // What somebody sent is no text at all: those who write go on from what the page has.
+        // What somebody sent is no text at all: those who write go on from what the site has.
         await this.#end(trx, place, row);
         return null;
       }
@@ -398,7 +408,7 @@ export class JointTexts {
 
   /**
    * Makes the edit, as one of whoever wrote last and still may. Gives the reason in words where nobody may, or it cannot be; null where the
-   * page is not in the tree: what is written in it is saved should it come back.
+   * place is not there: what is written in it is saved should it come back.
    */
   async #edit(
     place: Place,
@@ -408,7 +418,6 @@ export class JointTexts {
     const accounts = (await Promise.all(writers.map((id) => accountById(database, id)))).filter(
       (one) => one !== undefined,
     );
-    const operations: Operation[] = [{ name: 'page.set', page: place.page, fields: { content: content?.id ?? null } }];
     let reason = '';
     for (const account of accounts) {
       const beside = accounts.filter((one) => one !== account);
@@ -416,10 +425,11 @@ export class JointTexts {
       try {
         return await cache.inTurn(place.site, async () => {
           if (content) await adoptFiles(database, place.site, content.files);
-          return edits.commit(place.site, account, requestOf(begun, seq), undefined, (site) => {
-            const node = maybeNodeAt(site, place.page);
-            if (!node) throw new ProblemError('page-unknown', { page: place.page });
-            if ((node.content ?? '') !== expected) throw new TextMoved();
+          return edits.commit(place.site, account, requestOf(begun, seq, content?.id ?? ''), undefined, (site) => {
+            const text = textAt(site, place.text);
+            if (text === undefined) throw new PlaceGone();
+            if ((text ?? '') !== expected) throw new TextMoved();
+            const operations = writeTextAndFollow(site, place.text, content?.id ?? null);
             return {
               operations,
               words: `${wordsOfAll(operations, site)}${names.length === 0 ? '' : ` with ${listed(names)}`}`,
@@ -431,15 +441,15 @@ export class JointTexts {
         });
       } catch (fault) {
         if (fault instanceof TextMoved) return MOVED;
+        if (fault instanceof PlaceGone) return null;
         if (!(fault instanceof ProblemError) || fault.code === 'outcome-unknown') throw fault;
-        if (fault.code === 'page-unknown') return null;
         reason = fault.message;
       }
     }
     return reason;
   }
 
-  /** Notes that the page has what was saved. A document that has grown too large begins anew, where the page has all of it. */
+  /** Notes that the site has what was saved. A document that has grown too large begins anew, where all of it is saved. */
   async #noteSaved(place: Place, { begun, seq, content }: ToSave, { revision }: Done): Promise<void> {
     await this.#parts.database.transaction(async (trx) => {
       const row = await lockJoint(trx, place);
@@ -454,7 +464,7 @@ export class JointTexts {
     });
   }
 
-  /** Ends a document, and tells those who write in it, who begin anew with what the page has. The row is locked. */
+  /** Ends a document, and tells those who write in it, who begin anew with what the site has. The row is locked. */
   async #end(trx: Database, place: Place, { seq, savedSeq }: JointRow): Promise<void> {
     await deleteJoint(trx, place);
     await this.#tellSaved(trx, place, seq + 1, savedSeq);
@@ -462,14 +472,24 @@ export class JointTexts {
   }
 }
 
-/** The page was given another text since its document was last in step with it. */
+/** The place was given another text since its document was last in step with it. */
 class TextMoved extends Error {}
-const MOVED = Symbol('the page was given another text');
+const MOVED = Symbol('the place was given another text');
+/** The site has no such place any more. */
+class PlaceGone extends Error {}
 
-const keyOf = ({ site, page }: Place): string => `${site} ${page}`;
-const placeOf = (key: string): Place => {
-  const [site, page] = key.split(' ');
-  return { site: site as SiteKey, page: page as PageId };
-};
+function noSuchPlace(text: TextPlace): ProblemError {
+  switch (text.of) {
+    case 'page':
+    case 'notes':
+      return new ProblemError('page-unknown', { page: text.id });
+    case 'shared':
+      return new ProblemError('shared-unknown', { shared: text.id });
+    case 'outline':
+      return new ProblemError('label-unknown', { label: text.id });
+  }
+}
+
+const keyOf = ({ site, text }: Place): string => `${site} ${placeText(text)}`;
 const base64 = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
 const listed = (names: readonly string[]): string => new Intl.ListFormat('en').format(names);

@@ -1,3 +1,4 @@
+import { writeText } from '#core/arrange/write-text.ts';
 import { customAlphabet, nanoid } from 'nanoid';
 import { z } from 'zod';
 import type { SiteKey } from '#core/model/ids.ts';
@@ -19,8 +20,9 @@ import type { RedirectId } from '#core/model/redirect.ts';
 import type { Refusal } from '#core/model/refusal.ts';
 import type { Site } from '#core/model/site.ts';
 import { fetchTransliteration } from '#core/model/transliterate-later.ts';
+import { type TextPlace, isSamePlace, pageOfText } from '#core/model/text-place.ts';
 import { textIn } from '#core/model/texts.ts';
-import { applyOperations } from '#core/operations/apply.ts';
+import { applyOperations, cellsOf } from '#core/operations/apply.ts';
 import { type Operation, operationSchema } from '#core/operations/operation.ts';
 import { forbiddenIn, forbiddenWords } from '#core/people/forbidden.ts';
 import type { RoleId } from '#core/people/role.ts';
@@ -363,13 +365,15 @@ export class SiteStore {
 
   setConnected = (isConnected: boolean): void => this.#setConnected(isConnected);
 
-  tellPageGone = (page: PageId): void => {
+  tellPlaceGone = (place: TextPlace): void => {
+    const page = pageOfText(place);
+    const name = page !== null ? 'page' : place.of === 'shared' ? 'shared section' : 'kind';
     // The text itself comes with the page: it is kept beside it.
-    const content = this.#confirmed.nodes.get(page)?.content ?? null;
+    const content = (page && this.#confirmed.nodes.get(page)?.content) ?? null;
     this.#tell({
       kind: 'fault',
-      words: 'The page was removed while you wrote in it.',
-      again: { operations: [{ name: 'page.set', page, fields: { content } }], contents: [], wasRefused: true },
+      words: `The ${name} was removed while you wrote in it.`,
+      again: page && { operations: [{ name: 'page.set', page, fields: { content } }], contents: [], wasRefused: true },
     });
   };
 
@@ -447,7 +451,7 @@ export class SiteStore {
     });
     stream.addEventListener('joint', (event) => {
       const news = jointNews.parse(JSON.parse(event.data as string));
-      for (const text of this.#texts) if (text.page === news.page) text.hear(news);
+      for (const text of this.#texts) if (isSamePlace(text.place, news.text)) text.hear(news);
     });
     stream.addEventListener('release', (event) => {
       const { request, done, total } = releaseProgress.parse(JSON.parse(event.data as string));
@@ -487,7 +491,9 @@ export class SiteStore {
     this.#pending = this.#pending.filter((one) => one.request !== edit.request);
     this.#rebase();
     const isJoint = edit.request?.startsWith(JOINT_REQUEST) === true;
-    if (isJoint && [...this.#texts].some(({ page }) => operations.some((one) => 'page' in one && one.page === page))) {
+    const cells = new Set(isJoint ? operations.flatMap(cellsOf) : []);
+    const isOpen = ({ place }: OpenText) => cellsOf(writeText(place, null)).every((cell) => cells.has(cell));
+    if (isJoint && [...this.#texts].some(isOpen)) {
       // What is written together stands on the screen already.
       this.#recent.push({ operations: operations as Pending['operations'], contents: [], at: Date.now() });
       return;

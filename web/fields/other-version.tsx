@@ -14,8 +14,8 @@ interface OtherVersionProps {
   /** The editor that paragraphs are inserted into, at the cursor. */
   readonly editor: Editor;
   readonly onDone: () => void;
-  /** What it is; left out for what somebody else has saved. */
-  readonly children?: ReactNode;
+  /** What it is. */
+  readonly children: ReactNode;
 }
 
 /** Another version of a text, paragraph by paragraph, until it is put away. */
@@ -26,8 +26,7 @@ export function OtherVersion({ site, content, editor, onDone, children }: OtherV
     <section aria-label="The other version" className="border-b border-rule bg-attention-soft px-3 py-2 text-small">
       <div className="flex items-start gap-2">
         <p role="status" className="flex-1 text-attention">
-          {children ??
-            'Somebody else is writing here too, and has saved this text. If you go on, yours replaces it; theirs is kept here.'}
+          {children}
         </p>
         <Button isTight onMouseDown={stayInText} onClick={onDone}>
           Put it away

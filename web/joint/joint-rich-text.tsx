@@ -1,11 +1,12 @@
 import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
-import type { ContentId, PageId } from '#core/model/ids.ts';
+import type { ContentId } from '#core/model/ids.ts';
+import type { TextPlace } from '#core/model/text-place.ts';
 import { isBlank } from '#core/sections/blank.ts';
 import { rememberContent } from '../api/content.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { OtherVersion } from '../fields/other-version.tsx';
-import { TextToCome } from '../fields/rich-text.tsx';
+import { RichText, TextToCome } from '../fields/rich-text.tsx';
 import { TextFrame, type WrittenTextProps, useTextEditor } from '../fields/text-frame.tsx';
 import { jointExtensions } from './joint-extensions.ts';
 import type { JointText } from './joint-text.ts';
@@ -13,19 +14,23 @@ import { useJointShown, useJointText } from './use-joint-text.ts';
 
 interface JointRichTextProps extends WrittenTextProps {
   readonly store: SiteStore;
-  readonly page: PageId;
-  /** The text that the page has. */
+  readonly place: TextPlace;
+  /** The text that the site has there. */
   readonly content: ContentId | null;
   /** Is told that somebody writes in it here, and that they have left it. */
-  readonly onWriting: (isWriting: boolean) => void;
+  readonly onWriting?: (isWriting: boolean) => void;
 }
 
-/** The text of a page in the editor, in which others may write at the same time; saved by itself. */
-export function JointRichText({ store, page, ...props }: JointRichTextProps) {
+/** A text in the editor, in which others may write at the same time; saved by itself. Whoever may not write in it reads it. */
+export function JointRichText(props: JointRichTextProps) {
+  return props.mayEdit ? <Written {...props} /> : <RichText {...props} />;
+}
+
+function Written({ store, place, ...props }: JointRichTextProps) {
   const [beginning, setBeginning] = useState(0);
   // What was written in a document that is there no more, to take paragraphs from.
   const [left, setLeft] = useState<ContentId | null>(null);
-  const { text, fault } = useJointText(store, page, beginning);
+  const { text, fault } = useJointText(store, place, beginning);
   if (fault !== '') return <p className="text-attention">{fault}</p>;
   if (text === null) return <TextToCome {...props} />;
   return (
@@ -54,18 +59,18 @@ function JointEditor({
   onAnew,
   onWriting,
   ...props
-}: Omit<JointRichTextProps, 'store' | 'page'> & {
+}: Omit<JointRichTextProps, 'store' | 'place'> & {
   readonly text: JointText;
   readonly left: ContentId | null;
   readonly onPutAway: () => void;
-  /** Is given what was written here and is in no page; null for nothing. */
+  /** Is given what was written here and is nowhere in the site; null for nothing. */
   readonly onAnew: (document: TextDocument | null) => void;
 }) {
   const { state, words } = useJointShown(text);
   const extensions = useMemo(() => jointExtensions(text), [text]);
   const editor = useTextEditor(props, { extensions });
   const whole = useRef<HTMLElement>(null);
-  const tellWriting = useEffectEvent((isWriting: boolean) => onWriting(isWriting));
+  const tellWriting = useEffectEvent((isWriting: boolean) => onWriting?.(isWriting));
   useEffect(() => {
     const stop = text.onOwn(() => tellWriting(true));
     const now = () => {
@@ -84,7 +89,7 @@ function JointEditor({
       tellWriting(false);
     };
   }, [text]);
-  // What the page was given otherwise comes in too.
+  // What its place was given otherwise comes in too.
   const known = useRef(content);
   useEffect(() => {
     if (known.current !== content) text.catchUp();

@@ -37,7 +37,7 @@ beforeEach(async () => {
     );
   });
   store = await SiteStore.open(toSiteKey('test-site'));
-  text = await JointText.open(store, PAGE);
+  text = await JointText.open(store, { of: 'page', id: PAGE });
 });
 afterEach(() => {
   vi.unstubAllGlobals();

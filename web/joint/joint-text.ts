@@ -1,5 +1,6 @@
 import * as Y from 'yjs';
-import type { PageId, SiteKey } from '#core/model/ids.ts';
+import type { SiteKey } from '#core/model/ids.ts';
+import type { TextPlace } from '#core/model/text-place.ts';
 import {
   CARET_EVERY_MS,
   CARET_FOR_MS,
@@ -17,7 +18,7 @@ const SEND_MS = 120;
 const CARET_MS = 250;
 /** What others have written is fetched this long after it was told. */
 const HEAR_MS = 20;
-/** While the page does not have all of it yet, and nothing is heard, it is asked again. */
+/** While not all of it is saved yet, and nothing is heard, it is asked again. */
 const LOOK_MS = 3_000;
 
 /** Where somebody else is in the text, from another tab or browser. */
@@ -28,9 +29,11 @@ export interface OtherCaret extends Caret {
 /** How it goes with a text: `anew` where what is here belongs to an older document, `refused` with the reason. */
 export interface JointShown {
   readonly state: 'open' | 'anew' | 'refused';
-  /** Why nothing more is taken, or why the page does not take it; '' for neither. */
+  /** Why nothing more is taken, or why it is not saved; '' for neither. */
   readonly words: string;
 }
+/** The answers to who writes where nothing is any more. */
+const GONE: ReadonlySet<string> = new Set(['page-unknown', 'shared-unknown', 'label-unknown']);
 const OPEN: JointShown = { state: 'open', words: '' };
 
 /** What a text needs of the site that it belongs to. */
@@ -40,33 +43,33 @@ interface Around {
   readonly openText: (text: OpenText) => () => void;
   readonly textChanged: () => void;
   readonly setConnected: (isConnected: boolean) => void;
-  /** Offers to put a page back that was removed while something was written in its text. */
-  readonly tellPageGone: (page: PageId) => void;
+  /** Says that the place was removed while something was written there, and offers to put it back where that is possible. */
+  readonly tellPlaceGone: (place: TextPlace) => void;
 }
 
 /**
- * The text of a page as it is written here and by others at the same time: a shared document (Yjs), whose changes are sent as they are made
+ * A text as it is written here and by others at the same time: a shared document (Yjs), whose changes are sent as they are made
  * and merged in whatever order they arrive. What could not be sent is sent as soon as the server answers again.
  *
- *   typed ──▶ waiting ──taken by the server──▶ (after a pause) saved in the page
+ *   typed ──▶ waiting ──taken by the server──▶ (after a pause) saved in its place
  */
 export class JointText implements OpenText {
-  readonly page: PageId;
+  readonly place: TextPlace;
   readonly shared = new Y.Doc();
   readonly fragment = this.shared.getXmlFragment(JOINT_FRAGMENT);
   readonly #around: Around;
   readonly #close: () => void;
   readonly #base: string;
   #seq: number;
-  /** The number of the last update that has something of here in it, the last one that the page has, and the revision that gave it that. */
+  /** The number of the last update that has something of here in it, the last one that is saved, and the revision that saved it. */
   #ownSeq = 0;
   #savedSeq: number;
   #savedRevision = 0;
   #waiting: Uint8Array[] = [];
   #isExchanging = false;
   #isDueAgain = false;
-  /** Whether the page was removed while something here was not in it. */
-  #isPageGone = false;
+  /** Whether the place was removed while something here was not saved there. */
+  #isPlaceGone = false;
   #wantsSave = false;
   #timer: number | undefined;
   #dueAt = Infinity;
@@ -79,8 +82,8 @@ export class JointText implements OpenText {
   #shown = OPEN;
   #isClosed = false;
 
-  private constructor(around: Around, page: PageId, { base, seq, savedSeq, update, problem }: JointAnswer) {
-    this.page = page;
+  private constructor(around: Around, place: TextPlace, { base, seq, savedSeq, update, problem }: JointAnswer) {
+    this.place = place;
     this.#around = around;
     this.#base = base;
     this.#seq = seq;
@@ -99,9 +102,9 @@ export class JointText implements OpenText {
   }
 
   /** Fetches the text. @throws ServerProblem, NoAnswer */
-  static async open(around: Around, page: PageId): Promise<JointText> {
+  static async open(around: Around, place: TextPlace): Promise<JointText> {
     const body = { tab: TAB, base: null, after: 0, update: null, caret: null, save: false };
-    return new JointText(around, page, await call('writeTogether', { site: around.key, page }, body));
+    return new JointText(around, place, await call('writeTogether', { site: around.key, ...place }, body));
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -125,16 +128,16 @@ export class JointText implements OpenText {
     return [...this.#carets].map(([tab, { caret }]) => [tab, caret]);
   }
 
-  /** Whether all that was written here is in the page, as far as it is known here. */
+  /** Whether all that was written here is saved, as far as it is known here. */
   get isSettled(): boolean {
-    if (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPageGone) return true;
+    if (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPlaceGone) return true;
     return !this.hasUnsaved && this.#around.getRevision() >= this.#savedRevision;
   }
-  /** Whether something that was written here is not taken, or does not come into the page. */
+  /** Whether something that was written here is not taken, or does not come into the site. */
   get isRefused(): boolean {
-    return this.hasUnsaved && (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPageGone);
+    return this.hasUnsaved && (this.#shown.state !== 'open' || this.#shown.words !== '' || this.#isPlaceGone);
   }
-  /** Whether something was written here that the page does not have. */
+  /** Whether something was written here that is not saved. */
   get hasUnsaved(): boolean {
     return this.#waiting.length > 0 || this.#ownSeq > this.#savedSeq;
   }
@@ -147,11 +150,11 @@ export class JointText implements OpenText {
   }
 
   sendBeforeLeaving(): boolean {
-    if (this.#shown.state !== 'open' || this.#isPageGone) return !this.hasUnsaved;
+    if (this.#shown.state !== 'open' || this.#isPlaceGone) return !this.hasUnsaved;
     if (this.#waiting.length === 0) return true;
     // All that nobody has acknowledged, also what is on its way: taken twice it is the same.
     const body = this.#body(this.#waiting.length, false);
-    void call('writeTogether', { site: this.#around.key, page: this.page }, body).catch(() => undefined);
+    void call('writeTogether', { site: this.#around.key, ...this.place }, body).catch(() => undefined);
     return outlivesPage(body.update!);
   }
 
@@ -187,7 +190,7 @@ export class JointText implements OpenText {
   async leave(): Promise<void> {
     this.#caret = null;
     window.clearInterval(this.#telling);
-    while (!this.isSettled || this.#isPageGone) {
+    while (!this.isSettled || this.#isPlaceGone) {
       this.settle();
       await new Promise((resolve) => setTimeout(resolve, 50));
     }
@@ -238,8 +241,8 @@ export class JointText implements OpenText {
     const save = this.#wantsSave;
     this.#wantsSave = false;
     try {
-      const answer = await call('writeTogether', { site: this.#around.key, page: this.page }, this.#body(count, save));
-      this.#isPageGone = false;
+      const answer = await call('writeTogether', { site: this.#around.key, ...this.place }, this.#body(count, save));
+      this.#isPlaceGone = false;
       this.#waiting = this.#waiting.slice(count);
       if (count > 0) this.#ownSeq = answer.seq;
       this.#seq = answer.seq;
@@ -258,10 +261,10 @@ export class JointText implements OpenText {
         this.#soon(AGAIN_AFTER_MS);
         return;
       }
-      if (fault instanceof ServerProblem && fault.problem.code === 'page-unknown' && this.hasUnsaved) {
-        // Should the page come back, what was written comes with it.
-        if (!this.#isPageGone) this.#around.tellPageGone(this.page);
-        this.#isPageGone = true;
+      if (fault instanceof ServerProblem && GONE.has(fault.problem.code) && this.hasUnsaved) {
+        // Should the place come back, what was written comes with it.
+        if (!this.#isPlaceGone) this.#around.tellPlaceGone(this.place);
+        this.#isPlaceGone = true;
         this.#wantsSave = true;
         this.#isExchanging = false;
         this.#around.textChanged();

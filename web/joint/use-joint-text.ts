@@ -1,5 +1,5 @@
 import { startTransition, useEffect, useState, useSyncExternalStore } from 'react';
-import type { PageId } from '#core/model/ids.ts';
+import { type TextPlace, placeText, textPlaceIn } from '#core/model/text-place.ts';
 import { AGAIN_AFTER_MS, isUnknown, wordsOfFault } from '../api/client.ts';
 import type { SiteStore } from '../api/site-store.ts';
 import { JointText } from './joint-text.ts';
@@ -12,16 +12,17 @@ interface Opened {
 const TO_COME: Opened = { text: null, fault: '' };
 
 /**
- * The text of a page as several write it, for as long as it is on the screen. @param beginning another number opens it anew
+ * A text as several write it, for as long as it is on the screen. @param beginning another number opens it anew
  */
-export function useJointText(store: SiteStore, page: PageId, beginning: number): Opened {
+export function useJointText(store: SiteStore, place: TextPlace, beginning: number): Opened {
   const [opened, setOpened] = useState(TO_COME);
+  const name = placeText(place);
   useEffect(() => {
     let isGone = false;
     let text: JointText | null = null;
     let timer: number | undefined;
     const open = () =>
-      JointText.open(store, page).then(
+      JointText.open(store, textPlaceIn(name)).then(
         (made) => {
           text = made;
           if (isGone) void made.leave();
@@ -41,7 +42,7 @@ export function useJointText(store: SiteStore, page: PageId, beginning: number):
       void text?.leave();
       setOpened(TO_COME);
     };
-  }, [store, page, beginning]);
+  }, [store, name, beginning]);
   return opened;
 }
 

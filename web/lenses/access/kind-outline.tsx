@@ -1,28 +1,23 @@
 import { useState } from 'react';
-import { followAgain, outlineOperations, pagesOfKind } from '#core/arrange/page-outlines.ts';
+import { followAgain, pagesOfKind } from '#core/arrange/page-outlines.ts';
 import type { PageKind } from '#core/model/page-label.ts';
 import type { PageId } from '#core/model/ids.ts';
 import { MAX_OPERATIONS } from '#contract/api.ts';
 import type { Edit } from '../../api/site-store.ts';
-import { RichText } from '../../fields/rich-text.tsx';
+import { JointRichText } from '../../joint/joint-rich-text.tsx';
 import { TextOfKind } from '../../fields/text-of-kind.ts';
 import { pages } from '../../tree/words.ts';
 import { Button } from '../../ui/button.tsx';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
-
-type WrittenText = NonNullable<Parameters<Parameters<typeof RichText>[0]['onSave']>[0]>;
-
-/** From so many pages on that follow it, an outline is saved when its editor is left, and not after each pause. */
-const MANY_PAGES = 100;
 
 /** What the pages of a kind begin with: a text with places for what each says in its fields. */
 export function KindOutline({ kind }: { readonly kind: PageKind }) {
   const { site, store, mayEdit } = useWorkbench();
   const [isWriting, setWriting] = useState(false);
   const { following, differing, without } = pagesOfKind(site, kind);
-  const apply = (operations: Edit[], texts: WrittenText[] = []) => {
+  const apply = (operations: Edit[]) => {
     for (let at = 0; at < operations.length; at += MAX_OPERATIONS)
-      store.apply(operations.slice(at, at + MAX_OPERATIONS), texts);
+      store.apply(operations.slice(at, at + MAX_OPERATIONS));
   };
   return (
     <section aria-labelledby="kind-outline" className="flex flex-col gap-2 border-t border-rule pt-4">
@@ -43,16 +38,16 @@ export function KindOutline({ kind }: { readonly kind: PageKind }) {
       ) : (
         <>
           <TextOfKind value={kind.id}>
-            <RichText
+            <JointRichText
               key={kind.id}
               site={site.key}
+              store={store}
+              place={{ of: 'outline', id: kind.id }}
               content={kind.pageOutline ?? null}
               name={`Outline of ${kind.name}`}
               mayEdit={mayEdit}
-              isSavedOnLeaving={following.length > MANY_PAGES || without.length > MANY_PAGES}
               audiences={site.settings.audiences}
               facts={site.settings.facts}
-              onSave={(text) => apply(outlineOperations(site, kind, text?.id ?? null) as Edit[], text ? [text] : [])}
             />
           </TextOfKind>
           <p role="status" className="text-small text-quiet">

@@ -12,7 +12,7 @@ import {
 } from '#core/model/plan.ts';
 import { nodeAt } from '#core/model/site.ts';
 import { DraftField } from '../../fields/draft-field.tsx';
-import { RichText } from '../../fields/rich-text.tsx';
+import { JointRichText } from '../../joint/joint-rich-text.tsx';
 import { IMPORTANCE_WORDS, ORIGIN_MEANING, ORIGIN_WORDS, READINESS_WORDS } from '../../tree/plan-words.tsx';
 import { DayField } from '../../fields/day-field.tsx';
 import { Choice } from '../../ui/field.tsx';
@@ -116,18 +116,15 @@ function PagePlanFields({ page }: { readonly page: PageId }) {
       <section className="flex flex-col gap-2 border-t border-rule pt-4">
         <h3 className="font-display text-large font-semibold">Notes</h3>
         {plan.notes === null || may('read', page) ? (
-          <RichText
+          <JointRichText
+            key={page}
             site={site.key}
+            store={store}
+            place={{ of: 'notes', id: page }}
             content={plan.notes}
             name="Notes"
             mayEdit={mayEdit}
             isShort
-            onSave={(text) =>
-              store.apply(
-                [{ name: 'page.set', page, fields: { plan: { notes: text?.id ?? null } } }],
-                text ? [text] : [],
-              )
-            }
           />
         ) : (
           <WhyNot permission="read" at={page} />

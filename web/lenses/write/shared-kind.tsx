@@ -2,7 +2,7 @@ import { Repeat2 } from 'lucide-react';
 import { touchedByTexts } from '#core/derive/touched.ts';
 import { MAX_SHARED_NAME_LENGTH, type SharedId, type SharedSection } from '#core/model/shared-section.ts';
 import { newSharedId } from '../../api/site-store.ts';
-import { RichText } from '../../fields/rich-text.tsx';
+import { JointRichText } from '../../joint/joint-rich-text.tsx';
 import type { ListKind } from '../../settings/settings-kind.ts';
 import { pages } from '../../tree/words.ts';
 import { useWorkbench } from '../../workbench/workbench-context.tsx';
@@ -42,21 +42,17 @@ function SharedFields({ id }: { readonly id: string }) {
   return (
     <>
       <WhatChanges section={section} />
-      <RichText
+      <JointRichText
         key={section.id}
         site={site.key}
+        store={store}
+        place={{ of: 'shared', id: section.id }}
         content={section.content}
         name="What it says"
         mayEdit={mayEdit}
         isShared
         audiences={site.settings.audiences}
         facts={site.settings.facts}
-        onSave={(text) =>
-          store.apply(
-            [{ name: 'shared.set', shared: section.id, fields: { content: text?.id ?? null } }],
-            text ? [text] : [],
-          )
-        }
       />
     </>
   );

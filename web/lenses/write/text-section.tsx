@@ -9,7 +9,6 @@ import { nodeAt } from '#core/model/site.ts';
 import { BOXES } from '#core/sketch/box-types.ts';
 import type { Edit } from '../../api/site-store.ts';
 import { type BoxHints, NO_HINTS } from '../../fields/sections/box-hints.ts';
-import { RichText } from '../../fields/rich-text.tsx';
 import { JointRichText } from '../../joint/joint-rich-text.tsx';
 import { useTellWriting, useWriter } from '../../fields/use-writing.ts';
 import { useTalkOnPage } from '../../talk/use-talk-on-page.ts';
@@ -34,9 +33,6 @@ export function TextSection(props: TextSectionProps) {
     <WhyNot permission="read" at={page} />
   );
 }
-
-/** What is only read is never saved. */
-const NOT_SAVED = () => undefined;
 
 function OpenText({ page, Around }: TextSectionProps) {
   const { site, store, mayEdit } = useWorkbench();
@@ -65,16 +61,12 @@ function OpenText({ page, Around }: TextSectionProps) {
         {writer !== '' && `${writer} is writing in this text now. What each of you writes is kept.`}
       </p>
       <OfItsKind page={page} isOnDesk={Around !== undefined} />
-      {mayEdit ? (
-        <JointRichText
-          {...text}
-          store={store}
-          page={page}
-          onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
-        />
-      ) : (
-        <RichText {...text} onSave={NOT_SAVED} />
-      )}
+      <JointRichText
+        {...text}
+        store={store}
+        place={{ of: 'page', id: page }}
+        onWriting={(isWriting) => (isWriting ? onWrite() : onLeave())}
+      />
     </div>
   );
 }
