@@ -6,12 +6,12 @@ import type { Workbench } from './support/workbench.ts';
 const { spur, browsers, ines, marek } = await bothSignedIn();
 for (const who of [ines, marek]) await who.open(spur, 'pellow-quay', '?lens=write&page=pq012');
 
-const textOf = (who: Workbench): Promise<WebElement> => who.find('textbox', 'Text');
+const textOf = (who: Workbench, name = 'Text'): Promise<WebElement> => who.find('textbox', name);
 /** What stands in the text, without what says who is where. */
-const written = async (who: Workbench): Promise<string> =>
+const written = async (who: Workbench, name?: string): Promise<string> =>
   (await who.driver.executeScript<string>(
     `return [...arguments[0].children].map((part) => part.textContent).join(' / ')`,
-    await textOf(who),
+    await textOf(who, name),
   )) ?? '';
 const first = async (who: Workbench): Promise<string> => (await written(who)).split(' / ')[0]!;
 
@@ -88,5 +88,31 @@ describe('two people in one paragraph', () => {
       return fetch('/api/sites/pellow-quay/history?by=Marek%20Holt').then((answer) => answer.json())
         .then(({ entries }) => entries.map(({ words, by }) => by + ' ' + words));`);
     expect(words.join('\n')).toMatch(/with (Marek Holt|Ines Carrow)/);
+  });
+});
+
+describe('two people in another text', () => {
+  it.each([
+    ['Notes', '?lens=plan&page=pq012'],
+    ['What it says', '?lens=write&beside=shared/firstday'],
+  ])('write at once there too: %s', async (name, query) => {
+    for (const who of [ines, marek]) await who.openAnew(spur, 'pellow-quay', query);
+    for (const who of [ines, marek]) await (await textOf(who, name)).click();
+    // Where both begin in one place, the letters of one fall between those of the other.
+    await ines.press(...'Between them.');
+    await marek.until('he has it', async () => (await written(marek, name)).includes('Between them.'));
+    await ines.chord(Key.CONTROL, Key.HOME);
+    await marek.chord(Key.CONTROL, Key.END);
+    await Promise.all([ines.press(...'Hers. '), marek.press(...' His.')]);
+    const hasBoth = async (who: Workbench) => {
+      const text = await written(who, name);
+      return text.includes('Hers. ') && text.includes(' His.');
+    };
+    await ines.until('she has both', () => hasBoth(ines));
+    await marek.until('he has both', () => hasBoth(marek));
+    for (const who of [ines, marek]) await who.focusTree();
+    for (const who of [ines, marek]) await who.saved();
+    await ines.openAnew(spur, 'pellow-quay', query);
+    await ines.until('it is there again', () => hasBoth(ines));
   });
 });
