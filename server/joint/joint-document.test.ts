@@ -2,7 +2,8 @@ import { updateYFragment } from '@tiptap/y-tiptap';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import * as Y from 'yjs';
-import type { TextDocument } from '#core/model/content.ts';
+import { type TextDocument, plainTextOf } from '#core/model/content.ts';
+import { putTextIntoLines } from '#contract/joint-lines.ts';
 import { JOINT_FRAGMENT } from '#contract/joint-text.ts';
 import { textSchema } from '#contract/rich-text.ts';
 import { anyDocument } from '../testing/random-document.ts';
@@ -84,6 +85,54 @@ describe('a shared document', () => {
       { numRuns: 60 },
     );
   });
+
+  it.each(['empty', 'emptied'])(
+    'has the letters of two who begin in one %s line once each, in the order of each',
+    (how) => {
+      const whole = 'abcdefgh';
+      fc.assert(
+        fc.property(
+          fc.array(fc.record({ who: fc.nat({ max: 1 }), hears: fc.boolean() }), { maxLength: 24 }),
+          (steps) => {
+            let state = seedOf(how === 'empty' ? null : textOf('gone'));
+            if (how === 'emptied') {
+              const copy = new Copy(state);
+              copy.write(() => ({ type: 'doc', content: [{ type: 'paragraph' }] }));
+              putTextIntoLines(copy.shared.getXmlFragment(JOINT_FRAGMENT));
+              state = Y.encodeStateAsUpdate(copy.shared);
+            }
+            const copies = [new Copy(state), new Copy(state)] as const;
+            const typed = [0, 0];
+            const heard = [0, 0];
+            for (const { who, hears } of steps) {
+              const [copy, other] = [copies[who]!, copies[1 - who]!];
+              if (hears) {
+                for (const update of other.sent.slice(heard[who])) copy.hear(update);
+                heard[who] = other.sent.length;
+              }
+              const letter = (who === 0 ? whole : whole.toUpperCase())[typed[who]!];
+              if (letter === undefined) continue;
+              // Behind what they typed last, as the cursor is.
+              const before = (who === 0 ? whole : whole.toUpperCase())[typed[who]! - 1];
+              copy.write((document) => {
+                const line = plainTextOf(document);
+                const at = before === undefined ? 0 : line.indexOf(before) + 1;
+                return textOf(line.slice(0, at) + letter + line.slice(at));
+              });
+              typed[who]! += 1;
+            }
+            for (const [at, copy] of copies.entries()) for (const update of copies[1 - at]!.sent) copy.hear(update);
+            const [text, other] = copies.map(({ shared }) => plainTextOf(documentIn(shared) ?? textOf()));
+            expect(other).toBe(text);
+            const of = (kind: RegExp) => [...(text ?? '')].filter((sign) => kind.test(sign)).join('');
+            expect(of(/[a-z]/)).toBe(whole.slice(0, typed[0]));
+            expect(of(/[A-Z]/)).toBe(whole.toUpperCase().slice(0, typed[1]));
+          },
+        ),
+        { numRuns: 200 },
+      );
+    },
+  );
 
   it('takes in a text that was saved past it, with what was written meanwhile', () => {
     const state = seedOf(textOf('one', 'two'));

@@ -9,11 +9,15 @@ import * as Y from 'yjs';
 import type { TextDocument } from '#core/model/content.ts';
 import { isBlank } from '#core/sections/blank.ts';
 import { withoutEmptyBoxes } from '#core/sketch/planned-boxes.ts';
+import { putTextIntoLines } from '#contract/joint-lines.ts';
 import { JOINT_FRAGMENT } from '#contract/joint-text.ts';
 import { textSchema } from '#contract/rich-text.ts';
 
-/** Who is said to have written what a shared document begins with: the same in each process, so that all begin with the same document. */
-const SEED_CLIENT = 1;
+/**
+ * Who is said to have written what a shared document begins with: the same in each process, so that all begin with the same document.
+ * Another number wherever it is made in another way.
+ */
+const SEED_CLIENT = 2;
 const EMPTY: TextDocument = { type: 'doc', content: [{ type: 'paragraph' }] };
 
 /** The shared document that several write a text in, as it begins: the text, with a line to write on behind it. */
@@ -21,6 +25,7 @@ export function seedOf(document: TextDocument | null): Uint8Array {
   const shared = new Y.Doc();
   shared.clientID = SEED_CLIENT;
   prosemirrorToYXmlFragment(withLineBehind(document), shared.getXmlFragment(JOINT_FRAGMENT));
+  putTextIntoLines(shared.getXmlFragment(JOINT_FRAGMENT));
   const state = Y.encodeStateAsUpdate(shared);
   shared.destroy();
   return state;
@@ -86,6 +91,7 @@ export function updateTo(saved: Uint8Array, document: TextDocument | null): Uint
     mapping: new Map(),
     isOMark: new Map(),
   });
+  putTextIntoLines(shared.getXmlFragment(JOINT_FRAGMENT));
   const update = Y.encodeStateAsUpdate(shared, before);
   shared.destroy();
   return update;

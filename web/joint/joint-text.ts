@@ -1,6 +1,7 @@
 import * as Y from 'yjs';
 import type { SiteKey } from '#core/model/ids.ts';
 import type { TextPlace } from '#core/model/text-place.ts';
+import { putTextIntoLines } from '#contract/joint-lines.ts';
 import {
   CARET_EVERY_MS,
   CARET_FOR_MS,
@@ -235,6 +236,8 @@ export class JointText implements OpenText {
       this.#isDueAgain = true;
       return;
     }
+    // Nobody else has the lines yet that were begun here.
+    if (this.#waiting.length > 0) this.shared.transact(() => putTextIntoLines(this.fragment));
     this.#isExchanging = true;
     this.#isDueAgain = false;
     const count = this.#waiting.length;
