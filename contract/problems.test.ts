@@ -26,6 +26,7 @@ const PARAMS = {
   revision: 2,
   latest: 9,
   content: 'c',
+  text: 'menu/main',
   expected: 'd',
   by: 'Marek',
   name: 'columns.write',
