@@ -56,10 +56,15 @@ describe('migrations', () => {
   });
 });
 
+/** A migration with those after it, the last one first. */
+function migrationsFrom(wanted: string): Migration & { readonly later: readonly Migration[] } {
+  const number = MIGRATIONS.findIndex((migration) => migration.name === wanted);
+  return { ...MIGRATIONS[number]!, later: MIGRATIONS.slice(number + 1).reverse() };
+}
+
 describe('the migration of undo into the log', () => {
   it('keeps what can be undone and made again, in its order, there and back', async () => {
-    const number = MIGRATIONS.findIndex((migration) => migration.name === '0018-undo-in-the-log');
-    const [{ up, down }, ...later] = MIGRATIONS.slice(number) as [Migration, ...Migration[]];
+    const { later, up, down } = migrationsFrom('0018-undo-in-the-log');
     const account = randomUUID();
     await database('account').insert({
       id: account,
@@ -69,7 +74,7 @@ describe('the migration of undo into the log', () => {
     });
     await insertSite(database, makeSite(toSiteKey('quay'), newSettings('Quay', 'en'), []), account);
     await database.transaction(async (trx) => {
-      for (const migration of [...later].reverse()) await migration.down(trx);
+      for (const migration of later) await migration.down(trx);
       await down(trx);
       const log = (revision: number, kind: string, words: string) => ({
         site: 'quay',
@@ -102,7 +107,54 @@ describe('the migration of undo into the log', () => {
       expect(await trx('undo_step').orderBy('id').select('revision', 'is_undone', 'words', 'operations')).toEqual(
         steps.map((step) => ({ ...step, operations: [step.revision] })),
       );
-      for (const migration of [{ up }, ...later]) await migration.up(trx);
+      await up(trx);
+      for (const migration of [...later].reverse()) await migration.up(trx);
+    });
+  });
+});
+
+describe('the migration of texts that several write', () => {
+  it('keeps what is written in the texts of pages, and how far each is saved, there and back', async () => {
+    const { later, up, down } = migrationsFrom('0048-joint-places');
+    const site = 'ferries';
+    const account = await database('account')
+      .first('id')
+      .then(({ id }) => id as string);
+    await insertSite(database, makeSite(toSiteKey(site), newSettings('Ferries', 'en'), []), account);
+    const begun = randomUUID();
+    await database.transaction(async (trx) => {
+      for (const migration of later) await migration.down(trx);
+      await down(trx);
+      const page = { site, page: 'p1' };
+      const text = {
+        begun,
+        base: '',
+        content: 'abc',
+        state: Buffer.from([1]),
+        saved_revision: 1,
+        written_at: new Date(),
+      };
+      await trx('joint_text').insert({ ...page, ...text, seq: 3, saved_seq: 2 });
+      await trx('joint_update').insert({ ...page, seq: 3, update: Buffer.from([2]), account });
+      const edit = { site, at: new Date(), account, kind: 'edit', words: '', inverse: '[]', cells: [] };
+      const saves = (content: string | null) => JSON.stringify([{ name: 'page.set', page: 'p1', fields: { content } }]);
+      await trx('edit_log').insert([
+        { ...edit, revision: 1, request: `text ${begun} 1`, operations: saves('abc') },
+        { ...edit, revision: 2, request: `text ${begun} 2`, operations: saves(null) },
+        { ...edit, revision: 3, request: 'another', operations: saves('abc') },
+      ]);
+      const requests = () => trx('edit_log').where({ site }).orderBy('revision').pluck('request');
+      await up(trx);
+      expect(await trx('joint_text').where({ site }).pluck('place')).toEqual(['page p1']);
+      expect(await trx('joint_update').where({ site }).pluck('place')).toEqual(['page p1']);
+      expect(await requests()).toEqual([`text ${begun} 1 abc`, `text ${begun} 2 `, 'another']);
+      await trx('joint_text').insert({ site, place: 'notes p1', ...text });
+      await down(trx);
+      expect(await trx('joint_text').where({ site }).pluck('page')).toEqual(['p1']);
+      expect(await trx('joint_update').where({ site }).pluck('page')).toEqual(['p1']);
+      expect(await requests()).toEqual([`text ${begun} 1`, `text ${begun} 2`, 'another']);
+      await up(trx);
+      for (const migration of [...later].reverse()) await migration.up(trx);
     });
   });
 });
