@@ -139,6 +139,30 @@ describe('the desk', () => {
     await bench.saved();
   });
 
+  it('lets be typed over, and deleted, what is selected from one section into another', async () => {
+    const text = () =>
+      browser.driver.executeScript<string>(`return document.querySelector('.text-of-page').textContent`);
+    const before = await text();
+    for (const keys of [['Z'], [Key.DELETE]]) {
+      const note = await browser.driver.findElement(By.css('.text-of-page .note p'));
+      await browser.driver.executeScript(`arguments[0].scrollIntoView({ block: 'center' })`, note);
+      await note.click();
+      await browser.driver.executeScript(
+        `const [note] = arguments;
+        const question = document.querySelector('.text-of-page [data-section=foldQuestion]');
+        getSelection().setBaseAndExtent(note.firstChild, 2, question.firstChild, 4);`,
+        note,
+      );
+      await bench.press(...keys);
+      await bench.until('it is gone', async () => !(await text()).includes('May cattle'));
+      expect((await sections()).join(' ')).toMatch(/^P note fold TABLE/);
+      const [start, end] = keys[0] === 'Z' ? ['AsZ', 'cattle travel'] : ['As', 'cattle travel'];
+      expect(await text()).toMatch(new RegExp(`${start}.?${end}`));
+      await bench.chord(Key.CONTROL, 'z');
+      await bench.until('it is there again', async () => (await text()) === before);
+    }
+  });
+
   it('has the page around the text, in its layout, at three widths', async () => {
     const inFrame = (what: string) =>
       browser.driver.executeScript<string>(

@@ -10,6 +10,7 @@ import { AudienceTicks } from '../ui/audience-ticks.tsx';
 import { Button } from '../ui/button.tsx';
 import { detailExtension } from './detail-in-text.tsx';
 import { factExtension } from './fact-in-text.tsx';
+import { DeletesAcross } from './delete-across.ts';
 import { BoxHintsExtension } from './sections/box-hints.ts';
 import { TalkedAboutExtension } from './talk/talked-about.ts';
 import { inEditor } from './sections/editor-parts.ts';
@@ -32,6 +33,7 @@ export const editorExtensions = [
   detailExtension,
   BoxHintsExtension,
   TalkedAboutExtension,
+  DeletesAcross,
   AudienceSection.extend({ addNodeView: () => ReactNodeViewRenderer(SectionView) }),
 ];
 
