@@ -91,6 +91,17 @@ describe('a colleague', () => {
     await bench.focusTree();
     await bench.chord(Key.CONTROL, Key.ARROW_DOWN);
     await bench.untilText('You see the workbench as Mira Sand: nothing was changed.');
+    // Nor is anything written, or said, that does not pass through the tree.
+    await bench.press('2');
+    await bench.click('button', /^Close /);
+    await bench.until('the text is there to be read', () =>
+      browser.driver.executeScript<boolean>(
+        `return document.querySelector('.text-of-page')?.getAttribute('contenteditable') === 'false'`,
+      ),
+    );
+    await bench.fill(/^Comment on/, 'Hers or mine?');
+    await bench.chord(Key.CONTROL, Key.ENTER);
+    await bench.untilText('You see the workbench as Mira Sand: nothing was changed.');
     await bench.click('button', 'Back to yourself');
     await bench.untilNoText('The workbench as Mira Sand sees it');
   });

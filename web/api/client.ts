@@ -2,6 +2,7 @@ import { type Problem, problemSchema } from '#contract/api.ts';
 import type { Route } from '#contract/route.ts';
 import { type AnswerOf, type BodyOf, ROUTES, type RouteName } from '#contract/routes.ts';
 import type { z } from 'zod';
+import { heldBack } from './held-changes.ts';
 
 /** What the server refused, with a sentence that says why and what to do. */
 export class ServerProblem extends Error {
@@ -57,6 +58,15 @@ export async function call<Name extends RouteName>(
   query = '',
 ): Promise<AnswerOf<Name>> {
   const route: Route = ROUTES[name];
+  const reason = heldBack(name, route);
+  if (reason !== null)
+    throw new ServerProblem({
+      type: '/problems/not-allowed',
+      title: 'Nothing is changed',
+      status: 403,
+      detail: reason,
+      code: 'not-allowed',
+    });
   const path = route.path.replace(/:(\w+)/g, (_, parameter: string) => encodeURIComponent(parameters[parameter] ?? ''));
   const text = body === undefined || isFile(body) ? undefined : JSON.stringify(body);
   let response: Response;

@@ -6,6 +6,7 @@ import { applyOperations } from '#core/operations/apply.ts';
 import { type Operation, editSchema } from '#core/operations/operation.ts';
 import { plain, siteAfter } from '#core/testing/random-site.ts';
 import { HeldServer, settle, stubWindow } from '../testing/held-server.ts';
+import { call } from './client.ts';
 import { type Edit, SiteStore, type Notice, newPageId } from './site-store.ts';
 
 const KEY = toSiteKey('test-site');
@@ -320,5 +321,22 @@ describe('a release made here', () => {
     expect(server.asked.map(({ path }) => path.split('/').at(-1))).toEqual(['releases']);
     server.asked[0]!.answer(200, { number: 1, revision: 2, pages: 3, retired: 0, unconfirmed: 0 });
     await released;
+  });
+});
+
+describe('the workbench as somebody else sees it', () => {
+  const follow = () => call('followPage', { site: KEY, page: 'visit' }, { isFollowing: true });
+
+  it('changes nothing, by whatever way; what was done before is sent', async () => {
+    store.apply([rename('visit', 'Come')]);
+    store.seeAs({ name: 'Mira Sand', powers: store.getShown().powers });
+    expect(store.apply([rename('visit', 'Stay')])).toMatch(/as Mira Sand: nothing was changed/);
+    await expect(follow()).rejects.toThrow('You see the workbench as Mira Sand: nothing was changed.');
+    await server.decide();
+    expect(titleOf('visit')).toBe('Come');
+    store.seeAs(null);
+    const asked = follow().catch((fault: Error) => fault.message);
+    await settle();
+    expect(await Promise.race([asked, 'sent'])).not.toMatch(/as Mira Sand/);
   });
 });

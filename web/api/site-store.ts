@@ -46,6 +46,7 @@ import {
   outlivesPage,
   wordsOfFault,
 } from './client.ts';
+import { holdChanges } from './held-changes.ts';
 
 interface Pending {
   /** The site that it was made on, and what it made of it. */
@@ -177,6 +178,7 @@ export class SiteStore {
     const warn = (event: BeforeUnloadEvent) => {
       if (!this.#isSafeToLeave()) event.preventDefault();
     };
+    holdChanges(this.#seenAsWords);
     document.addEventListener('visibilitychange', follow);
     window.addEventListener('beforeunload', warn);
     window.addEventListener('pagehide', leave);
@@ -186,6 +188,7 @@ export class SiteStore {
       window.removeEventListener('beforeunload', warn);
       window.removeEventListener('pagehide', leave);
       window.removeEventListener('pageshow', follow);
+      holdChanges(null);
       leave();
     };
   }
@@ -231,6 +234,7 @@ export class SiteStore {
   /** Shows the workbench as a colleague sees it, in which nothing is changed; null for as oneself. */
   seeAs(seenAs: { readonly name: string; readonly powers: Powers } | null): void {
     this.#seenAs = seenAs;
+    holdChanges(this.#seenAsWords);
     this.#show(this.#shown.site);
   }
 
@@ -268,6 +272,10 @@ export class SiteStore {
     const { site, powers } = this.#shown;
     const forbidden = forbiddenIn(site, powers, operations);
     if (forbidden) return forbiddenWords(powers, forbidden);
+    return this.#seenAsWords;
+  }
+
+  get #seenAsWords(): string | null {
     return this.#seenAs && `You see the workbench as ${this.#seenAs.name}: nothing was changed.`;
   }
 

@@ -5,6 +5,7 @@ import type { SiteKey } from '#core/model/ids.ts';
 import { problemSchema } from '#contract/api.ts';
 import { type LibraryFile, uploadAnswer, uploadsOf } from '#contract/files.ts';
 import { takeIntoLibrary } from './files.ts';
+import { filesHeldBack } from './held-changes.ts';
 
 /** A file on its way to the library. */
 export interface Sending {
@@ -116,8 +117,10 @@ export function sendFile(site: SiteKey, file: File, replaces?: FileId): Promise<
         () => upload.start(),
       );
     };
-    tell([...all, { id, site, name: file.name, share: 0, fault: null, stop }]);
-    if (underWay < AT_ONCE) begin();
+    const reason = filesHeldBack();
+    tell([...all, { id, site, name: file.name, share: 0, fault: reason, stop }]);
+    if (reason !== null) resolve(null);
+    else if (underWay < AT_ONCE) begin();
     else waiting.push(begin);
   });
 }

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useMemo, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { type TextDocument, contentIdOf } from '#core/model/content.ts';
 import type { ContentId } from '#core/model/ids.ts';
 import type { TextPlace } from '#core/model/text-place.ts';
@@ -22,8 +22,11 @@ interface JointRichTextProps extends WrittenTextProps {
 }
 
 /** A text in the editor, in which others may write at the same time; saved by itself. Whoever may not write in it reads it. */
-export function JointRichText(props: JointRichTextProps) {
-  return props.mayEdit ? <Written {...props} /> : <RichText {...props} />;
+export function JointRichText({ mayEdit, ...props }: JointRichTextProps) {
+  const { subscribe, getShown } = props.store;
+  // Through the eyes of somebody else nothing is changed.
+  const isOwnView = useSyncExternalStore(subscribe, () => getShown().seenAs === null);
+  return mayEdit && isOwnView ? <Written {...props} mayEdit /> : <RichText {...props} mayEdit={false} />;
 }
 
 function Written({ store, place, ...props }: JointRichTextProps) {
