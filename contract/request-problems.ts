@@ -39,7 +39,7 @@ export const OF_REQUESTS = {
     status: 404,
     title: 'No such text',
     detail: (p) =>
-      `Nothing is written at '${p.text}'. A text is named by what it is of (page, notes, shared, outline) and by the id of that.`,
+      `There is no text '${p.text}'. A text is named by what it belongs to (page, notes, shared or outline) and the id of that.`,
   },
   'text-began-anew': {
     status: 409,

@@ -38,14 +38,14 @@ export interface JointRow {
 const COLUMNS = `begun, base, content, state, saved_seq, seq, bytes, saved_revision, coalesce(text_at(site, place), '') AS in_place`;
 
 /** The shared document of a text, with a lock until the transaction ends; null where there is none. */
-export async function lockJoint(trx: Knex, at: Place): Promise<JointRow | null> {
+export async function lockJoint(trx: Knex, place: Place): Promise<JointRow | null> {
   // What its place has is asked for when the lock is held.
-  const row = await trx('joint_text').where(keyOf(at)).forUpdate().first('seq');
-  return row ? jointAt(trx, at) : null;
+  const row = await trx('joint_text').where(keyOf(place)).forUpdate().first('seq');
+  return row ? jointAt(trx, place) : null;
 }
 
-export async function jointAt(database: Knex, at: Place): Promise<JointRow | null> {
-  const row = await database('joint_text').where(keyOf(at)).first(database.raw(COLUMNS));
+export async function jointAt(database: Knex, place: Place): Promise<JointRow | null> {
+  const row = await database('joint_text').where(keyOf(place)).first(database.raw(COLUMNS));
   if (!row) return null;
   return {
     begun: row.begun,
@@ -63,18 +63,18 @@ export async function jointAt(database: Knex, at: Place): Promise<JointRow | nul
 /** Begins the shared document of a text. False where there is one. */
 export async function insertJoint(
   trx: Knex,
-  where: Place,
+  place: Place,
   { base, state }: { readonly base: string; readonly state: Uint8Array },
   at: Date,
 ): Promise<boolean> {
   const rows = await trx('joint_text')
     .insert({
-      ...keyOf(where),
+      ...keyOf(place),
       begun: randomUUID(),
       base,
       content: base,
       state: Buffer.from(state),
-      saved_revision: trx('site').where('key', where.site).select('revision'),
+      saved_revision: trx('site').where('key', place.site).select('revision'),
       written_at: at,
     })
     .onConflict(['site', 'place'])
@@ -83,17 +83,17 @@ export async function insertJoint(
   return rows.length > 0;
 }
 
-export const deleteJoint = (trx: Knex, at: Place): Promise<number> => trx('joint_text').where(keyOf(at)).delete();
+export const deleteJoint = (trx: Knex, place: Place): Promise<number> => trx('joint_text').where(keyOf(place)).delete();
 
 /** The updates after a number, up to another one, in order. */
 export async function updatesAfter(
   database: Knex,
-  at: Place,
+  place: Place,
   after: number,
   upTo: number,
 ): Promise<{ seq: number; update: Buffer }[]> {
   const rows = await database('joint_update')
-    .where(keyOf(at))
+    .where(keyOf(place))
     .andWhere('seq', '>', after)
     .andWhere('seq', '<=', upTo)
     .orderBy('seq')
@@ -104,13 +104,13 @@ export async function updatesAfter(
 /** Adds an update. The row of the text is locked. @param account who wrote it; null for what was taken over from its place */
 export async function addUpdate(
   trx: Knex,
-  where: Place,
+  place: Place,
   { seq, update, account }: { readonly seq: number; readonly update: Uint8Array; readonly account: string | null },
   at: Date,
 ): Promise<void> {
-  await trx('joint_update').insert({ ...keyOf(where), seq, update: Buffer.from(update), account });
+  await trx('joint_update').insert({ ...keyOf(place), seq, update: Buffer.from(update), account });
   await trx('joint_text')
-    .where(keyOf(where))
+    .where(keyOf(place))
     .update({ seq, written_at: at, bytes: trx.raw('bytes + ?', [update.length]) });
 }
 
@@ -120,11 +120,11 @@ const KEPT_UPDATES = 300;
 /** Says what its place has now. The row of the text is locked. */
 export async function setSaved(
   trx: Knex,
-  at: Place,
+  place: Place,
   saved: { readonly content: string; readonly seq: number; readonly state: Uint8Array; readonly revision: number },
 ): Promise<void> {
   await trx('joint_text')
-    .where(keyOf(at))
+    .where(keyOf(place))
     .update({
       content: saved.content,
       saved_seq: saved.seq,
@@ -133,15 +133,15 @@ export async function setSaved(
       bytes: 0,
     });
   await trx('joint_update')
-    .where(keyOf(at))
+    .where(keyOf(place))
     .andWhere('seq', '<=', saved.seq - KEPT_UPDATES)
     .delete();
 }
 
 /** The accounts that wrote after a number, up to another one, by their ids: who wrote last comes first. */
-export async function writersBetween(database: Knex, at: Place, after: number, upTo: number): Promise<string[]> {
+export async function writersBetween(database: Knex, place: Place, after: number, upTo: number): Promise<string[]> {
   return database('joint_update')
-    .where(keyOf(at))
+    .where(keyOf(place))
     .andWhere('seq', '>', after)
     .andWhere('seq', '<=', upTo)
     .whereNotNull('account')
@@ -171,16 +171,13 @@ export async function lastSaveAfter(
   return { seq: Number(seq), content, revision: Number(row.revision) };
 }
 
-/** Those of pages, with the notes on them, by the page. */
-const OF_PAGES = `(VALUES ('page'), ('notes')) AS kind (of)`;
-
 /** The texts in which something is written that their places do not have, and was not written since a moment; without those of removed pages. */
 export async function unsavedBefore(database: Knex, moment: Date): Promise<Place[]> {
   const rows = await database('joint_text')
     .whereRaw('seq > saved_seq AND text_at(site, place) IS NOT NULL')
     .whereRaw(
-      `NOT EXISTS (SELECT FROM node, ${OF_PAGES} WHERE node.site = joint_text.site AND kind.of || ' ' || node.id = place
-        AND removed_with IS NOT NULL)`,
+      `NOT EXISTS (SELECT FROM node WHERE node.site = joint_text.site AND split_part(place, ' ', 1) IN ('page', 'notes')
+        AND node.id = split_part(place, ' ', 2) AND removed_with IS NOT NULL)`,
     )
     .andWhere('written_at', '<', moment)
     .limit(100)

@@ -151,6 +151,8 @@ describe('a text that two write at once', () => {
     expect(told(await looking.exchange()).code).toBe('not-allowed');
     const elsewhere = writerAt(teo, 'five');
     expect(told(await elsewhere.exchange()).code).toBe('not-allowed');
+    expect(told(await writerOf(teo, 'notes', 'five').exchange()).code).toBe('not-allowed');
+    expect((await writerOf(teo, 'notes', 'one').exchange())!.status).toBe(200);
     const caret = { anchor: '{}', head: '{}' };
     expect(told(await looking.exchange({ update: null, caret })).code).toBe('not-allowed');
     expect(await textOn('five')).toBe('Look');

@@ -50,6 +50,13 @@ const KEPT_ALIVE: readonly RouteName[] = ['applyOperations', 'writeTogether'];
 const MOST_KEPT_ALIVE = 20_000;
 export const outlivesPage = (text = ''): boolean => text.length <= MOST_KEPT_ALIVE;
 
+/** Refuses, as the server would, what is held back here. @param reason in words; null for nothing @throws ServerProblem */
+export function refuse(reason: string | null): void {
+  if (reason === null) return;
+  const problem = { type: '/problems/not-allowed', title: 'Nothing is changed', status: 403, code: 'not-allowed' };
+  throw new ServerProblem({ ...problem, detail: reason });
+}
+
 /** Calls a route of the contract and parses its answer. @throws ServerProblem, NoAnswer */
 export async function call<Name extends RouteName>(
   name: Name,
@@ -58,15 +65,7 @@ export async function call<Name extends RouteName>(
   query = '',
 ): Promise<AnswerOf<Name>> {
   const route: Route = ROUTES[name];
-  const reason = heldBack(name, route);
-  if (reason !== null)
-    throw new ServerProblem({
-      type: '/problems/not-allowed',
-      title: 'Nothing is changed',
-      status: 403,
-      detail: reason,
-      code: 'not-allowed',
-    });
+  refuse(heldBack(name, route));
   const path = route.path.replace(/:(\w+)/g, (_, parameter: string) => encodeURIComponent(parameters[parameter] ?? ''));
   const text = body === undefined || isFile(body) ? undefined : JSON.stringify(body);
   let response: Response;

@@ -25,5 +25,5 @@ const OWN: readonly Route['permission'][] = ['account', 'open', 'link'];
 export const heldBack = (name: RouteName, { method, permission }: Route): string | null =>
   method === 'get' || OWN.includes(permission) || GOES_ON.includes(name) ? null : held;
 
-/** Why no file is sent at present, in words; null where files are. */
-export const filesHeldBack = (): string | null => held;
+/** Why nothing is changed at present, in words; null where it is: for ways that are not a route of their own. */
+export const changesHeld = (): string | null => held;

@@ -380,7 +380,7 @@ export class SiteStore {
     const content = (page && this.#confirmed.nodes.get(page)?.content) ?? null;
     this.#tell({
       kind: 'fault',
-      words: `The ${name} was removed while you wrote in it.`,
+      words: `The ${name} was removed while you were writing in it.`,
       again: page && { operations: [{ name: 'page.set', page, fields: { content } }], contents: [], wasRefused: true },
     });
   };

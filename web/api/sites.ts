@@ -6,7 +6,8 @@ import type { Site } from '#core/model/site.ts';
 import { readTree } from '#contract/sent-tree.ts';
 import type { DeletedSite } from '#contract/deleted-sites.ts';
 import type { HistoryEntry, RemovedBranch, SiteSummary } from '#contract/api.ts';
-import { call } from './client.ts';
+import { call, refuse } from './client.ts';
+import { changesHeld } from './held-changes.ts';
 
 const SITES = '/sites';
 const DELETED_SITES = '/deleted-sites';
@@ -52,7 +53,9 @@ export async function eraseSite(id: string): Promise<void> {
   await mutate(DELETED_SITES);
 }
 
+/** @throws ServerProblem, NoAnswer */
 export async function renameSite(key: SiteKey, name: string): Promise<void> {
+  refuse(changesHeld());
   await call('applyOperations', { site: key }, { operations: [{ name: 'site.set', fields: { name } }] });
   await mutate(SITES);
 }

@@ -5,7 +5,7 @@ import type { SiteKey } from '#core/model/ids.ts';
 import { problemSchema } from '#contract/api.ts';
 import { type LibraryFile, uploadAnswer, uploadsOf } from '#contract/files.ts';
 import { takeIntoLibrary } from './files.ts';
-import { filesHeldBack } from './held-changes.ts';
+import { changesHeld } from './held-changes.ts';
 
 /** A file on its way to the library. */
 export interface Sending {
@@ -117,7 +117,7 @@ export function sendFile(site: SiteKey, file: File, replaces?: FileId): Promise<
         () => upload.start(),
       );
     };
-    const reason = filesHeldBack();
+    const reason = changesHeld();
     tell([...all, { id, site, name: file.name, share: 0, fault: reason, stop }]);
     if (reason !== null) resolve(null);
     else if (underWay < AT_ONCE) begin();

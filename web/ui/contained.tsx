@@ -46,7 +46,7 @@ export class Contained extends Component<ContainedProps, State> {
         <Notice>
           {fault instanceof NotFetched
             ? 'This part of the screen could not be fetched. The connection may be gone, or Spur was updated meanwhile.'
-            : 'Something went wrong in this part of the screen. What was saved is safe, and the rest of the screen goes on.'}
+            : 'Something went wrong in this part of the screen. What was saved is safe.'}
         </Notice>
         <div className="flex flex-wrap gap-2">
           {!(fault instanceof NotFetched) && <Button onClick={this.tryAgain}>Try again</Button>}
