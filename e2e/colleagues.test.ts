@@ -99,6 +99,7 @@ describe('a colleague', () => {
         `return document.querySelector('.text-of-page')?.getAttribute('contenteditable') === 'false'`,
       ),
     );
+    expect(await bench.has('button', 'Bold')).toBe(false);
     await bench.fill(/^Comment on/, 'Hers or mine?');
     await bench.chord(Key.CONTROL, Key.ENTER);
     await bench.untilText('You see the workbench as Mira Sand: nothing was changed.');

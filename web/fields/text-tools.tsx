@@ -74,73 +74,77 @@ export function EditorToolbar({
     }),
   });
   const chain = () => editor.chain().focus();
+  // A text that is only read has nothing to be set.
+  if (!editor.isEditable && onComment === null) return null;
   return (
     <div role="toolbar" aria-label="Set the text" className="flex flex-wrap border-b border-rule px-1 py-0.5">
       {editor.isEditable && (
-        <InsertList editor={editor} hasShared={!isShared} isOpen={isInserting} onOpenChange={onInserting} />
-      )}
-      <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
-        <Bold size={16} aria-hidden />
-      </Tool>
-      <Tool name="Italic" isOn={is.italic} press={() => chain().toggleItalic().run()}>
-        <Italic size={16} aria-hidden />
-      </Tool>
-      <Tool name="Heading" isOn={is.h2} press={() => chain().toggleHeading({ level: 2 }).run()}>
-        <Heading2 size={16} aria-hidden />
-      </Tool>
-      <Tool name="Smaller heading" isOn={is.h3} press={() => chain().toggleHeading({ level: 3 }).run()}>
-        <Heading3 size={16} aria-hidden />
-      </Tool>
-      <Tool name="Smallest heading" isOn={is.h4} press={() => chain().toggleHeading({ level: 4 }).run()}>
-        <Heading4 size={16} aria-hidden />
-      </Tool>
-      <Tool name="List" isOn={is.bullets} press={() => chain().toggleBulletList().run()}>
-        <List size={16} aria-hidden />
-      </Tool>
-      <Tool name="Numbered list" isOn={is.numbers} press={() => chain().toggleOrderedList().run()}>
-        <ListOrdered size={16} aria-hidden />
-      </Tool>
-      <Tool name="Quotation" isOn={is.quote} press={() => chain().toggleBlockquote().run()}>
-        <Quote size={16} aria-hidden />
-      </Tool>
-      <Tool
-        name={is.link ? 'Remove the link' : 'Make a link'}
-        keys="Ctrl+K"
-        isOn={is.link}
-        press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : onLink())}
-      >
-        <Link2 size={16} aria-hidden />
-      </Tool>
-      {(audiences.length > 0 || is.section) && (
-        <Tool
-          name={is.section ? 'Show the section to all again' : 'Keep the selected paragraphs for some audiences'}
-          isOn={is.section}
-          press={() => (is.section ? openSection(editor) : keepSection(editor, audiences[0]!.id))}
-        >
-          <UsersRound size={16} aria-hidden />
-        </Tool>
-      )}
-      {facts.length > 0 && editor.isEditable && (
-        <ActionMenu
-          label="Insert a fact of the site"
-          focusAfter={() => editor.commands.focus()}
-          trigger={
-            <button
-              type="button"
-              aria-label="Insert a fact of the site"
-              title="Insert a fact of the site"
-              className="inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
+        <>
+          <InsertList editor={editor} hasShared={!isShared} isOpen={isInserting} onOpenChange={onInserting} />
+          <Tool name="Bold" isOn={is.bold} press={() => chain().toggleBold().run()}>
+            <Bold size={16} aria-hidden />
+          </Tool>
+          <Tool name="Italic" isOn={is.italic} press={() => chain().toggleItalic().run()}>
+            <Italic size={16} aria-hidden />
+          </Tool>
+          <Tool name="Heading" isOn={is.h2} press={() => chain().toggleHeading({ level: 2 }).run()}>
+            <Heading2 size={16} aria-hidden />
+          </Tool>
+          <Tool name="Smaller heading" isOn={is.h3} press={() => chain().toggleHeading({ level: 3 }).run()}>
+            <Heading3 size={16} aria-hidden />
+          </Tool>
+          <Tool name="Smallest heading" isOn={is.h4} press={() => chain().toggleHeading({ level: 4 }).run()}>
+            <Heading4 size={16} aria-hidden />
+          </Tool>
+          <Tool name="List" isOn={is.bullets} press={() => chain().toggleBulletList().run()}>
+            <List size={16} aria-hidden />
+          </Tool>
+          <Tool name="Numbered list" isOn={is.numbers} press={() => chain().toggleOrderedList().run()}>
+            <ListOrdered size={16} aria-hidden />
+          </Tool>
+          <Tool name="Quotation" isOn={is.quote} press={() => chain().toggleBlockquote().run()}>
+            <Quote size={16} aria-hidden />
+          </Tool>
+          <Tool
+            name={is.link ? 'Remove the link' : 'Make a link'}
+            keys="Ctrl+K"
+            isOn={is.link}
+            press={() => (is.link ? chain().extendMarkRange('link').unsetLink().run() : onLink())}
+          >
+            <Link2 size={16} aria-hidden />
+          </Tool>
+          {(audiences.length > 0 || is.section) && (
+            <Tool
+              name={is.section ? 'Show the section to all again' : 'Keep the selected paragraphs for some audiences'}
+              isOn={is.section}
+              press={() => (is.section ? openSection(editor) : keepSection(editor, audiences[0]!.id))}
             >
-              <Info size={16} aria-hidden />
-            </button>
-          }
-          actions={facts.map(({ id, name, text }) => ({
-            words: text === '' ? `${name} (nothing yet)` : `${name}: ${text}`,
-            run: () => insertFact(editor, id),
-          }))}
-        />
+              <UsersRound size={16} aria-hidden />
+            </Tool>
+          )}
+          {facts.length > 0 && (
+            <ActionMenu
+              label="Insert a fact of the site"
+              focusAfter={() => editor.commands.focus()}
+              trigger={
+                <button
+                  type="button"
+                  aria-label="Insert a fact of the site"
+                  title="Insert a fact of the site"
+                  className="inline-flex size-8 items-center justify-center rounded-md hover:bg-sunken"
+                >
+                  <Info size={16} aria-hidden />
+                </button>
+              }
+              actions={facts.map(({ id, name, text }) => ({
+                words: text === '' ? `${name} (nothing yet)` : `${name}: ${text}`,
+                run: () => insertFact(editor, id),
+              }))}
+            />
+          )}
+          <InsertValue editor={editor} />
+        </>
       )}
-      {editor.isEditable && <InsertValue editor={editor} />}
       {onComment && (
         <IconButton
           name={is.words ? 'Comment on the selected words' : 'Comment: select words first'}
